@@ -1,0 +1,62 @@
+import type { CurrencyCode } from '../number/currency';
+import type { Decimal } from '../number/decimal';
+import type { ItemNumber } from '../setup/setup';
+import type { NotApplied, WorkingStep } from '../workings/workings';
+
+/** Raised by every change of the engine that can alter a cent or a working. */
+export const MODEL_VERSION = 1;
+
+export interface PricedDocument {
+  readonly modelVersion: number;
+  /** The version of the setup that was used. */
+  readonly version: number;
+  readonly pricedAt: string;
+  readonly currency: CurrencyCode;
+  readonly lines: readonly PricedLine[];
+  /** The sum of the priced lines' amounts. */
+  readonly total: Decimal;
+  /** How many lines have no price and so are missing from the total. */
+  readonly unpricedLines: number;
+}
+
+export type PricedLine = LineWithPrice | LineWithoutPrice;
+
+export interface LineWithPrice {
+  readonly kind: 'priced';
+  readonly id: string;
+  readonly item: ItemNumber;
+  readonly quantity: Decimal;
+  /** Parts of the quantity, each at one unit price. A line starts as one. */
+  readonly slices: readonly PricedSlice[];
+  readonly amount: Decimal;
+  readonly notApplied: readonly NotApplied[];
+  /** How many more were considered than `notApplied` lists. */
+  readonly notAppliedMore: number;
+}
+
+export interface LineWithoutPrice {
+  readonly kind: 'unpriced';
+  readonly id: string;
+  readonly item: ItemNumber;
+  readonly quantity: Decimal;
+  readonly problem: LineProblem;
+}
+
+export interface PricedSlice {
+  readonly quantity: Decimal;
+  /** Rounded to the currency's unit price digits. */
+  readonly unitPrice: Decimal;
+  /** quantity x unit price, rounded to the currency's minor digits. */
+  readonly amount: Decimal;
+  /** How the unit price came about, from start to end. */
+  readonly steps: readonly WorkingStep[];
+}
+
+/** Why a line has no price. It is never priced 0.00 instead. */
+export type LineProblem =
+  | { readonly kind: 'itemUnknown' }
+  | { readonly kind: 'quantityNotPositive' }
+  | { readonly kind: 'quantityTooFine'; readonly digits: number; readonly unit: string }
+  | { readonly kind: 'noStartPrice' }
+  | { readonly kind: 'noExchangeRate'; readonly from: CurrencyCode; readonly to: CurrencyCode }
+  | { readonly kind: 'roundsToZero'; readonly unitPrice: Decimal; readonly digits: number };
