@@ -4,6 +4,7 @@ export * from './number/rounding';
 export * from './number/rounding-rule';
 export * from './setup/document';
 export * from './setup/setup';
+export * from './checks/price-moves';
 export * from './compile/compile-setup';
 export * from './compile/reaching-setup';
 export * from './pricing/price-document';

@@ -1,0 +1,84 @@
+import Joi from 'joi';
+import type { DocumentForm } from '../forms/document-form';
+import { customerCode, decimalText, itemNumber, QUANTITY_BOUNDS, objectOf } from '../forms/fields';
+import type { PricedLineForm } from '../forms/priced-form';
+import type { SetupForm } from '../forms/setup-form';
+
+export interface QuoteRow {
+  readonly number: number;
+  readonly customer: { readonly code: string; readonly name: string };
+  readonly title: string;
+  readonly lines: number;
+  readonly total: string;
+  readonly unpricedLines: number;
+  readonly currency: string;
+  /** ISO 8601, UTC. */
+  readonly changedAt: string;
+  readonly changedBy: string;
+}
+
+export interface QuoteParams {
+  readonly number: number;
+}
+
+export const quoteParams = objectOf<QuoteParams>({
+  number: Joi.number().integer().min(1).max(2147483647).required(),
+});
+
+export interface NewQuote {
+  readonly customer: string;
+}
+
+export const newQuoteSchema = objectOf<NewQuote>({ customer: customerCode.required() });
+
+export interface QuoteLineInput {
+  readonly id: string;
+  readonly item: string;
+  readonly quantity: string;
+}
+
+/** A quote as somebody wrote it; `revision` is the one it was made from. */
+export interface QuoteContent {
+  readonly customer: string;
+  readonly title: string;
+  readonly lines: readonly QuoteLineInput[];
+}
+
+export interface QuoteEdit extends QuoteContent {
+  readonly revision: number;
+}
+
+export const MOST_LINES = 500;
+
+export const quoteEditSchema = objectOf<QuoteEdit>({
+  revision: Joi.number().integer().min(1).required(),
+  customer: customerCode.required(),
+  title: Joi.string().trim().max(120).allow('').required(),
+  lines: Joi.array()
+    .items(
+      objectOf<QuoteLineInput>({
+        id: Joi.string().guid().required(),
+        item: itemNumber.required(),
+        quantity: decimalText(QUANTITY_BOUNDS).required(),
+      }),
+    )
+    .max(MOST_LINES)
+    .unique('id')
+    .required(),
+});
+
+/** A quote as it was last priced, with what the browser needs to price it itself meanwhile. */
+export interface QuoteView extends QuoteContent {
+  readonly number: number;
+  readonly revision: number;
+  /** The version its lines are priced under. */
+  readonly version: number;
+  /** The version in force now. */
+  readonly versionInForce: number;
+  readonly priced: readonly PricedLineForm[];
+  readonly total: string;
+  readonly unpricedLines: number;
+  readonly changedAt: string;
+  readonly changedBy: string;
+  readonly pricing: { readonly setup: SetupForm; readonly document: DocumentForm };
+}

@@ -1,0 +1,94 @@
+import { CURRENCY_CODES, compare, decimal, isDecimalText } from '@honest-ledger/engine';
+import Joi from 'joi';
+
+/** A schema for an object that must name every field of its type. */
+export function objectOf<T extends object>(
+  fields: Readonly<Record<keyof T, Joi.Schema>>,
+): Joi.ObjectSchema<T> {
+  return Joi.object<T>(fields);
+}
+
+/** What a decimal field accepts. Bounds are decimals as text and belong to the range. */
+export interface DecimalBounds {
+  readonly from?: string;
+  readonly above?: string;
+  readonly to?: string;
+  /** The most decimals it may have. */
+  readonly digits: number;
+}
+
+/** As many digits before the point as anything we keep may have; PostgreSQL numeric holds more. */
+const LONGEST_DECIMAL = 30;
+const INSTANT_TEXT = /^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}(:\d{2}(\.\d{1,9})?)?(Z|[+-]\d{2}:\d{2})$/;
+
+/**
+ * A decimal written as text, such as "12.50". A JSON number is refused: it would be read as a
+ * binary float.
+ */
+export function decimalText(bounds: DecimalBounds): Joi.StringSchema {
+  return Joi.string()
+    .max(LONGEST_DECIMAL)
+    .pattern(/^[+-]?\d+(\.\d+)?$/, 'decimal')
+    .custom((text: string, help) => {
+      const sentence = decimalProblem(text, bounds);
+      return sentence === null ? text : help.error('decimal.bounds', { sentence });
+    })
+    .description(boundsText(bounds))
+    .messages({
+      'string.base': '{#label} must be a decimal number written as text, such as "12.50"',
+      'string.empty': '{#label} must be a number such as 12.50',
+      'string.max': `{#label} may have at most ${String(LONGEST_DECIMAL)} characters`,
+      'string.pattern.name': '{#label} must be a number such as 12.50, with a point and no blanks',
+      'decimal.bounds': '{#label} {#sentence}',
+    });
+}
+
+function boundsText({ from, above, to, digits }: DecimalBounds): string {
+  const low = from === undefined ? [] : [`at least ${from}`];
+  const over = above === undefined ? [] : [`above ${above}`];
+  const high = to === undefined ? [] : [`at most ${to}`];
+  return ['A decimal as text', ...low, ...over, ...high, `up to ${String(digits)} decimals`].join(
+    ', ',
+  );
+}
+
+/** What is wrong with a decimal's size or fineness, or null. */
+function decimalProblem(text: string, { from, above, to, digits }: DecimalBounds): string | null {
+  if (!isDecimalText(text)) return null; // the pattern has said so
+  const value = decimal(text);
+  if (from !== undefined && compare(value, decimal(from)) < 0) return `must be at least ${from}`;
+  if (above !== undefined && compare(value, decimal(above)) <= 0) return `must be above ${above}`;
+  if (to !== undefined && compare(value, decimal(to)) > 0) return `must be at most ${to}`;
+  if (value.scale > digits) return `may have at most ${String(digits)} decimals`;
+  return null;
+}
+
+export const PRICE_BOUNDS: DecimalBounds = { from: '0', to: '9999999999', digits: 6 };
+/** A percent entry takes off at most everything. */
+export const PERCENT_BOUNDS: DecimalBounds = { from: '-100', to: '10000', digits: 4 };
+export const INCREMENT_BOUNDS: DecimalBounds = { above: '0', to: '9999999999', digits: 6 };
+export const QUANTITY_BOUNDS: DecimalBounds = { above: '0', to: '9999999999', digits: 6 };
+
+export const currencyCode = Joi.string()
+  .valid(...CURRENCY_CODES)
+  .messages({ 'any.only': '{#label} must be a currency code of ISO 4217, such as EUR' });
+
+export const itemNumber = Joi.string().trim().min(1).max(40);
+export const categoryCode = Joi.string().trim().min(1).max(40);
+export const customerCode = Joi.string().trim().min(1).max(40);
+export const shortText = Joi.string().trim().min(1).max(120);
+export const identifier = Joi.string().trim().min(1).max(64);
+
+/** An instant: ISO 8601 with a time zone. */
+export const instant = Joi.string()
+  .max(40)
+  .pattern(INSTANT_TEXT, 'instant')
+  .custom((text: string, help) =>
+    INSTANT_TEXT.test(text) && Number.isNaN(Date.parse(text))
+      ? help.error('string.pattern.name')
+      : text,
+  )
+  .messages({
+    'string.pattern.name':
+      '{#label} must be an instant with its time zone, such as 2026-11-24T14:32:00Z',
+  });

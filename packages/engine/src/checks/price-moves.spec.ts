@@ -1,0 +1,77 @@
+import { decimal, print, type Decimal } from '../number/decimal';
+import type { PricedDocument, PricedLine } from '../pricing/priced';
+import { priceMoves } from './price-moves';
+
+/** A document with one line an item at these unit prices; null is a line without a price. */
+function pricedAt(prices: Readonly<Record<string, string | null>>): PricedDocument {
+  const one = decimal('1');
+  const line = (item: string, text: string | null): PricedLine => {
+    if (text === null) {
+      return { kind: 'unpriced', id: item, item, quantity: one, problem: { kind: 'noStartPrice' } };
+    }
+    const amount: Decimal = decimal(text);
+    const slices = [{ quantity: one, unitPrice: amount, amount, steps: [] }];
+    return {
+      kind: 'priced',
+      id: item,
+      item,
+      quantity: one,
+      slices,
+      amount,
+      notApplied: [],
+      notAppliedMore: 0,
+    };
+  };
+  return {
+    modelVersion: 1,
+    version: 1,
+    pricedAt: '2026-11-24T14:32:00Z',
+    currency: 'EUR',
+    lines: Object.entries(prices).map(([item, text]) => line(item, text)),
+    total: one,
+    unpricedLines: 0,
+  };
+}
+
+describe('the moves of prices', () => {
+  const moves = priceMoves(
+    pricedAt({
+      same: '5.00',
+      halved: '100.00',
+      cheaper: '1000.00',
+      dearer: '10.00',
+      free: '0.00',
+      gone: '1.00',
+      still: null,
+    }),
+    pricedAt({
+      same: '5.0',
+      halved: '50.00',
+      cheaper: '900.00',
+      dearer: '10.10',
+      free: '0.10',
+      gone: null,
+      still: null,
+    }),
+  );
+
+  it('counts what falls, what rises and what has a price on one side only', () => {
+    expect(moves.compared).toBe(7);
+    expect([moves.lowered, moves.raised, moves.otherwise]).toEqual([2, 2, 1]);
+  });
+
+  it('names the extremes in proportion to the price before', () => {
+    expect(moves.largest.map(({ item, change }) => [item, change && print(change)])).toEqual([
+      ['halved', '-50.00'],
+      ['cheaper', '-100.00'],
+      ['free', '0.10'],
+      ['dearer', '0.10'],
+    ]);
+  });
+
+  it('names at most three of each', () => {
+    const many = (text: string): Record<string, string> =>
+      Object.fromEntries(Array.from({ length: 9 }, (_, index) => [`i${String(index)}`, text]));
+    expect(priceMoves(pricedAt(many('2.00')), pricedAt(many('1.00'))).largest.length).toBe(3);
+  });
+});
