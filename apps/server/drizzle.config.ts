@@ -1,0 +1,8 @@
+import { defineConfig } from 'drizzle-kit';
+
+export default defineConfig({
+  dialect: 'postgresql',
+  casing: 'snake_case',
+  schema: './apps/server/src/database/schema/index.ts',
+  out: './apps/server/migrations',
+});

@@ -1,0 +1,59 @@
+import Fastify, { type FastifyInstance, type FastifyServerOptions } from 'fastify';
+import { catalogueRoutes } from './catalogue/routes';
+import { customerRoutes } from './customers/routes';
+import { draftRoutes } from './drafts/routes';
+import { servePages } from './http/pages';
+import { answer, answerProblems, notFound } from './http/problems';
+import { secure } from './http/security';
+import { validateWithJoi } from './http/validation';
+import { levelRoutes } from './levels/routes';
+import { quoteRoutes } from './quotes/routes';
+import type { Services } from './services';
+import { sessions } from './session/plugin';
+import { sessionRoutes } from './session/routes';
+import { versionRoutes } from './versions/routes';
+
+export interface AppOptions {
+  readonly services: Services;
+  /** Signs the session cookies; at least 32 characters, kept from start to start. */
+  readonly sessionSecret: string;
+  /** The folder of the built interface; without one only the API is served. */
+  readonly webRoot?: string;
+  readonly logger?: FastifyServerOptions['logger'];
+}
+
+/** The whole server, ready to listen. */
+export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
+  const app = Fastify({ logger: options.logger ?? false, bodyLimit: 1024 * 1024 });
+  validateWithJoi(app);
+  answerProblems(app);
+  await secure(app);
+  app.get('/healthz', () => ({ ok: true }));
+  await app.register(
+    async (api) => {
+      const { services } = options;
+      await api.register(sessions, { services, secret: options.sessionSecret });
+      api.addHook('onSend', (_request, reply, _payload, done) => {
+        reply.header('cache-control', 'no-store');
+        done();
+      });
+      for (const routes of [
+        sessionRoutes,
+        catalogueRoutes,
+        customerRoutes,
+        levelRoutes,
+        draftRoutes,
+        versionRoutes,
+        quoteRoutes,
+      ]) {
+        await api.register(routes, services);
+      }
+      api.setNotFoundHandler((request, reply) =>
+        answer(reply, notFound(`${request.method} ${request.url.slice(0, 100)}`)),
+      );
+    },
+    { prefix: '/api' },
+  );
+  if (options.webRoot !== undefined) await servePages(app, options.webRoot);
+  return app;
+}

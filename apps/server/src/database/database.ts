@@ -1,0 +1,68 @@
+import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres';
+import { migrate } from 'drizzle-orm/node-postgres/migrator';
+import pg from 'pg';
+import * as schema from './schema/index';
+
+export type Database = NodePgDatabase<typeof schema>;
+/** What a query runs in: a transaction or the database itself. */
+export type Queries = Database | Transaction;
+export type Transaction = Parameters<Parameters<Database['transaction']>[0]>[0];
+
+export interface OpenDatabase {
+  readonly database: Database;
+  readonly close: () => Promise<void>;
+}
+
+export function openDatabase(connectionString: string): OpenDatabase {
+  const pool = new pg.Pool({ connectionString, max: 10 });
+  // An idle connection that the server closed is replaced at the next query; without this
+  // listener it would end the process.
+  pool.on('error', () => undefined);
+  return { database: drizzle(pool, { schema, casing: 'snake_case' }), close: () => pool.end() };
+}
+
+/** Any fixed number will do: it keeps two processes from migrating at once. */
+const MIGRATION_LOCK = 7_304_117;
+
+/** Brings the schema up to date; of several processes, one does it and the others wait. */
+export async function migrateDatabase(connectionString: string, folder: string): Promise<void> {
+  const client = new pg.Client({ connectionString });
+  await client.connect();
+  try {
+    await client.query('select pg_advisory_lock($1)', [MIGRATION_LOCK]);
+    await migrate(drizzle(client), { migrationsFolder: folder });
+  } finally {
+    await client.end();
+  }
+}
+
+const SERIALIZATION_FAILURE = '40001';
+const TRIES = 5;
+
+/** Runs a transaction again where PostgreSQL could not put it in order with the others. */
+export async function serializable<T>(
+  database: Database,
+  work: (transaction: Transaction) => Promise<T>,
+): Promise<T> {
+  for (let left = TRIES; ; left -= 1) {
+    try {
+      return await database.transaction(work, { isolationLevel: 'serializable' });
+    } catch (error) {
+      if (left <= 1 || postgresCode(error) !== SERIALIZATION_FAILURE) throw error;
+    }
+  }
+}
+
+/** Reads that belong together see one moment of the database. */
+export function snapshot<T>(
+  database: Database,
+  read: (transaction: Transaction) => Promise<T>,
+): Promise<T> {
+  return database.transaction(read, { isolationLevel: 'repeatable read' });
+}
+
+/** The code PostgreSQL gave an error, which Drizzle wraps; null where it is another error. */
+export function postgresCode(error: unknown): string | null {
+  const cause = error instanceof Error ? (error.cause ?? error) : error;
+  return cause instanceof pg.DatabaseError ? (cause.code ?? null) : null;
+}

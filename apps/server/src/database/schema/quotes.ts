@@ -1,0 +1,79 @@
+import { sql } from 'drizzle-orm';
+import {
+  check,
+  index,
+  integer,
+  jsonb,
+  numeric,
+  pgTable,
+  primaryKey,
+  text,
+  timestamp,
+  unique,
+  uuid,
+} from 'drizzle-orm/pg-core';
+import type { PricedLineForm } from '@honest-ledger/contracts';
+import type { DocumentFacts } from '@honest-ledger/engine';
+import { customers } from './customers';
+import { items } from './goods';
+import { users } from './people';
+import { versions } from './versions';
+
+/** What was known when lines were priced; stored once per distinct content. */
+export const factSets = pgTable('fact_sets', {
+  /** SHA-256 of the content, in hexadecimal. */
+  hash: text().primaryKey(),
+  content: jsonb().notNull().$type<DocumentFacts>(),
+});
+
+export const quotes = pgTable(
+  'quotes',
+  {
+    number: integer().primaryKey().generatedAlwaysAsIdentity({ startWith: 1001 }),
+    customerId: integer()
+      .notNull()
+      .references(() => customers.id),
+    title: text().notNull().default(''),
+    currency: text().notNull(),
+    /** Goes up with every change; a change names the one it was made from. */
+    revision: integer().notNull().default(1),
+    changedBy: integer()
+      .notNull()
+      .references(() => users.id),
+    changedAt: timestamp({ withTimezone: true }).notNull(),
+  },
+  (table) => [index('quotes_changed_at').on(table.changedAt)],
+);
+
+/** A line with its price and all it takes to compute that price again to the same cent. */
+export const quoteLines = pgTable(
+  'quote_lines',
+  {
+    id: uuid().notNull(),
+    quoteNumber: integer()
+      .notNull()
+      .references(() => quotes.number, { onDelete: 'cascade' }),
+    position: integer().notNull(),
+    itemId: integer()
+      .notNull()
+      .references(() => items.id),
+    quantity: numeric().notNull(),
+    /** Null on a line without a price; `priced` says why. */
+    amount: numeric(),
+    version: integer()
+      .notNull()
+      .references(() => versions.number),
+    modelVersion: integer().notNull(),
+    pricedAt: timestamp({ withTimezone: true }).notNull(),
+    factsHash: text()
+      .notNull()
+      .references(() => factSets.hash),
+    /** The priced line with its workings, as the engine printed it. */
+    priced: jsonb().notNull().$type<PricedLineForm>(),
+  },
+  (table) => [
+    primaryKey({ columns: [table.quoteNumber, table.id] }),
+    unique('quote_lines_position').on(table.quoteNumber, table.position),
+    check('quote_lines_quantity', sql`${table.quantity} > 0 and ${table.quantity} <= 9999999999`),
+  ],
+);

@@ -1,0 +1,92 @@
+import { sql } from 'drizzle-orm';
+import {
+  check,
+  integer,
+  jsonb,
+  pgTable,
+  text,
+  timestamp,
+  unique,
+  uniqueIndex,
+  uuid,
+} from 'drizzle-orm/pg-core';
+import type { LevelContent } from '@honest-ledger/contracts';
+import { users } from './people';
+
+/** Edits of the setup that nobody's prices see yet. */
+export const drafts = pgTable(
+  'drafts',
+  {
+    id: uuid().primaryKey().defaultRandom(),
+    name: text().notNull(),
+    state: text({ enum: ['open', 'published'] })
+      .notNull()
+      .default('open'),
+    /** Goes up with every edit; publishing names the one that was looked at. */
+    revision: integer().notNull().default(1),
+    createdBy: integer()
+      .notNull()
+      .references(() => users.id),
+    createdAt: timestamp({ withTimezone: true }).notNull(),
+  },
+  (table) => [
+    check('drafts_state', sql`${table.state} in ('open', 'published')`),
+    // One open draft at a time, for now: two first edits at once must not make two drafts.
+    uniqueIndex('drafts_one_open')
+      .on(table.state)
+      .where(sql`${table.state} = 'open'`),
+  ],
+);
+
+/** One object as a draft would have it. Its rows in a version are made when it is published. */
+export const draftEdits = pgTable(
+  'draft_edits',
+  {
+    id: integer().primaryKey().generatedAlwaysAsIdentity(),
+    draftId: uuid()
+      .notNull()
+      .references(() => drafts.id),
+    objectKind: text({ enum: ['level'] }).notNull(),
+    objectId: uuid().notNull(),
+    /** In the form that contracts checks at the border. */
+    content: jsonb().notNull().$type<LevelContent>(),
+    /** Goes up with every change of this edit. */
+    revision: integer().notNull().default(1),
+    editedBy: integer()
+      .notNull()
+      .references(() => users.id),
+    editedAt: timestamp({ withTimezone: true }).notNull(),
+  },
+  (table) => [
+    unique('draft_edits_object').on(table.draftId, table.objectKind, table.objectId),
+    check('draft_edits_kind', sql`${table.objectKind} in ('level')`),
+  ],
+);
+
+/** Published versions, numbered from 1. Never changed; the highest number is in force. */
+export const versions = pgTable(
+  'versions',
+  {
+    number: integer().primaryKey(),
+    draftId: uuid()
+      .unique()
+      .references(() => drafts.id),
+    note: text().notNull(),
+    publishedBy: integer()
+      .notNull()
+      .references(() => users.id),
+    publishedAt: timestamp({ withTimezone: true }).notNull(),
+  },
+  (table) => [check('versions_number', sql`${table.number} >= 1`)],
+);
+
+/**
+ * The versions a row of setup counts in: from one that published it until, and not including, the
+ * one that changed or withdrew it. A publish touches only rows that change.
+ */
+export const versionRange = {
+  fromVersion: integer()
+    .notNull()
+    .references(() => versions.number),
+  toVersion: integer().references(() => versions.number),
+};

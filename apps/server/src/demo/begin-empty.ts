@@ -1,0 +1,29 @@
+import type { Transaction } from '../database/database';
+import { settingRows, users } from '../database/schema/index';
+import { hashPassword } from '../session/passwords';
+import { openVersion, waitForPublishing } from '../versions/publish';
+
+/** Begins without demo data: one user, and a first version with settings and nothing else. */
+export async function beginEmpty(
+  transaction: Transaction,
+  user: { readonly email: string; readonly name: string; readonly password: string },
+  now: Date,
+): Promise<void> {
+  await waitForPublishing(transaction);
+  const { email, name, password } = user;
+  const [created] = await transaction
+    .insert(users)
+    .values({ email, name, passwordHash: await hashPassword(password) })
+    .returning({ id: users.id });
+  const version = await openVersion(transaction, {
+    note: 'The beginning: settings',
+    publishedBy: created?.id ?? 0,
+    publishedAt: now,
+  });
+  await transaction.insert(settingRows).values({
+    homeCurrency: 'EUR',
+    roundingMode: 'halfAwayFromZero',
+    unitPriceDigits: {},
+    fromVersion: version,
+  });
+}

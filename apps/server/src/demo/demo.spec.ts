@@ -1,0 +1,35 @@
+import { sql } from 'drizzle-orm';
+import { demoItems } from './catalogue';
+import { demoCustomers } from './customers';
+import { seededRandom } from './random';
+import { testDatabase, type TestDatabase } from '../testing/test-database';
+
+describe('the demo data', () => {
+  let test: TestDatabase;
+  beforeAll(async () => (test = await testDatabase()));
+  afterAll(() => test.drop());
+
+  it('is the same every time, with no number or name twice', () => {
+    const goods = demoItems(seededRandom(1));
+    expect(demoItems(seededRandom(1))).toEqual(goods);
+    expect(new Set(goods.map(({ number }) => number)).size).toBe(goods.length);
+    expect(new Set(goods.map(({ name }) => name)).size).toBe(goods.length);
+    const buyers = demoCustomers(seededRandom(1));
+    expect(new Set(buyers.map(({ name }) => name)).size).toBe(buyers.length);
+  });
+
+  it('has about 240 items in 30 categories, 60 customers and quotes that are priced', async () => {
+    const { rows } = await test.database.execute<Record<string, number>>(sql`
+      select (select count(*)::int from items) as items,
+             (select count(*)::int from categories) as categories,
+             (select count(*)::int from customers) as customers,
+             (select count(*)::int from quotes) as quotes,
+             (select count(*)::int from quote_lines where amount is null) as unpriced`);
+    const [counts] = rows;
+    expect(counts?.['items']).toBeGreaterThanOrEqual(235);
+    expect(counts?.['items']).toBeLessThanOrEqual(250);
+    expect(counts).toEqual(
+      jasmine.objectContaining({ categories: 30, customers: 60, quotes: 6, unpriced: 0 }),
+    );
+  });
+});

@@ -1,0 +1,17 @@
+import { STRICT } from '@honest-ledger/contracts';
+import type { FastifyInstance } from 'fastify';
+import type Joi from 'joi';
+
+/**
+ * Checks what comes in against the Joi schemas of contracts. Text of an address (path and query) is
+ * converted to numbers where the schema says number; a body is taken as it is.
+ */
+export function validateWithJoi(app: FastifyInstance): void {
+  app.setValidatorCompiler<Joi.Schema>(({ schema, httpPart }) => {
+    const strict = schema.prefs({ ...STRICT, convert: httpPart !== 'body' });
+    return (data: unknown) => {
+      const { error, value } = strict.validate(data) as Joi.ValidationResult<unknown>;
+      return error ? { error } : { value };
+    };
+  });
+}

@@ -1,0 +1,64 @@
+import { count } from 'drizzle-orm';
+import { randomBytes } from 'node:crypto';
+import { buildApp } from './app';
+import { migrateDatabase, openDatabase } from './database/database';
+import { versions } from './database/schema/index';
+import { beginEmpty } from './demo/begin-empty';
+import { DEMO_SIGN_INS, loadDemo } from './demo/load-demo';
+import type { Services } from './services';
+import { PostgresSessionStore } from './session/session-store';
+import { readSettings } from './settings';
+import { publishedSetups } from './versions/published-setups';
+
+const SWEEP_MILLISECONDS = 60 * 60 * 1000;
+
+const settings = readSettings(process.env);
+await migrateDatabase(settings.databaseUrl, settings.migrations);
+const { database, close } = openDatabase(settings.databaseUrl);
+const services: Services = { database, setups: publishedSetups(), now: () => new Date() };
+await fillIfEmpty();
+
+const app = await buildApp({
+  services,
+  sessionSecret: settings.sessionSecret,
+  webRoot: settings.webRoot,
+  logger: { level: 'warn' },
+});
+const address = await app.listen({ host: '127.0.0.1', port: settings.port });
+console.log(`Honest Ledger is ready at ${address}`);
+
+const store = new PostgresSessionStore(database, services.now);
+const sweeping = setInterval(() => {
+  store.sweep().catch((error: unknown) => {
+    app.log.error(error);
+  });
+}, SWEEP_MILLISECONDS);
+
+let stopping = false;
+for (const signal of ['SIGINT', 'SIGTERM'] as const) {
+  process.on(signal, () => {
+    if (stopping) return;
+    stopping = true;
+    clearInterval(sweeping);
+    void app.close().then(close);
+  });
+}
+
+async function fillIfEmpty(): Promise<void> {
+  const [published] = await database.select({ versions: count() }).from(versions);
+  if ((published?.versions ?? 0) > 0) return;
+  if (settings.demo) {
+    await database.transaction((transaction) => loadDemo(transaction, services));
+    console.log('Loaded the demo data. Sign in with');
+    for (const { email, password } of DEMO_SIGN_INS) console.log(`  ${email}  ${password}`);
+    return;
+  }
+  const user = {
+    email: 'first@localhost',
+    name: 'First user',
+    password: randomBytes(9).toString('base64url'),
+  };
+  await database.transaction((transaction) => beginEmpty(transaction, user, services.now()));
+  console.log(`Began without demo data. Sign in with ${user.email} and ${user.password}`);
+  console.log('The password is not shown again.');
+}

@@ -1,0 +1,183 @@
+import {
+  documentFromForm,
+  setupFromForm,
+  type LevelContent,
+  type QuoteEdit,
+  type QuoteRow,
+  type QuoteView,
+  type SetupForm,
+} from '@honest-ledger/contracts';
+import { compileSetup, decimal, priceDocument, printed } from '@honest-ledger/engine';
+import { eq } from 'drizzle-orm';
+import { randomUUID } from 'node:crypto';
+import { factSets, quoteLines } from '../database/schema/index';
+import { schoolsContent } from '../testing/levels';
+import { testServer, type Answer, type Browser, type TestServer } from '../testing/test-server';
+import { readSetupOfVersion } from '../versions/setup-of-version';
+
+describe('a quote', () => {
+  let server: TestServer;
+  let browser: Browser;
+  let school: string;
+  beforeEach(async () => {
+    server = await testServer();
+    browser = await server.signedIn();
+    school = randomUUID();
+    await publishLevel(school, schoolsContent());
+    await browser.ask('PUT', '/customers/C1001/level', { level: school, revision: 1 });
+  });
+  afterEach(() => server.stop());
+
+  async function publishLevel(id: string, content: LevelContent): Promise<void> {
+    await browser.ask('PUT', `/levels/${id}/draft`, { content, revision: 0 });
+    const { draft } = (await browser.ask('GET', '/draft')).as<{
+      draft: { id: string; revision: number };
+    }>();
+    await browser.ask('POST', '/draft/publish', {
+      draft: draft.id,
+      revision: draft.revision,
+      note: '',
+    });
+  }
+  async function begin(): Promise<QuoteView> {
+    return (await browser.ask('POST', '/quotes', { customer: 'C1001' })).as<QuoteView>();
+  }
+  const keep = (number: number, edit: Partial<QuoteEdit>): Promise<Answer> =>
+    browser.ask('PUT', `/quotes/${String(number)}`, {
+      revision: 1,
+      customer: 'C1001',
+      title: 'Year 9 studio',
+      lines: [line('CL-0207', '1')],
+      ...edit,
+    });
+  const line = (item: string, quantity: string): QuoteEdit['lines'][number] => ({
+    id: randomUUID(),
+    item,
+    quantity,
+  });
+
+  it('prices worked example 1 on its line, workings and all', async () => {
+    const { number } = await begin();
+    const quote = (await keep(number, {})).as<QuoteView>();
+    expect([quote.total, quote.version, quote.revision]).toEqual(['16.20', 2, 2]);
+    const [priced] = quote.priced;
+    const steps = priced?.kind === 'priced' ? priced.slices.flatMap((slice) => slice.steps) : [];
+    expect(steps.map(({ source, change, after }) => [source.kind, change, after])).toEqual([
+      ['basePrice', '18.40', '18.40'],
+      ['levelEntry', '-2.208', '16.192'],
+      ['levelRounding', '0.008', '16.20'],
+    ]);
+  });
+
+  it('is priced alike by what it sends the browser', async () => {
+    const { number } = await begin();
+    const lines = [line('CL-0207', '3'), line('GL-1180', '5'), line('OX-0009', '0.250')];
+    const quote = (await keep(number, { lines })).as<QuoteView>();
+    const { setup, document } = quote.pricing;
+    const here = priceDocument(compileSetup(setupFromForm(setup)), documentFromForm(document));
+    expect(printed(here).lines as unknown).toEqual(quote.priced);
+    expect(setup.basePrices.length).toBe(3);
+    expect(setup.levels.length).toBe(1);
+  });
+
+  it('can be computed again to the cent under its version, instant and facts, whatever came since', async () => {
+    const { number } = await begin();
+    const lines = [line('CL-0207', '24'), line('TL-0042', '2')];
+    const before = (await keep(number, { lines })).as<QuoteView>();
+    await publishLevel(school, schoolsContent({ entries: [] }));
+    const after = (await browser.ask('GET', `/quotes/${String(number)}`)).as<QuoteView>();
+    expect([after.version, after.versionInForce, after.total]).toEqual([2, 3, before.total]);
+
+    const rows = await server.database
+      .select()
+      .from(quoteLines)
+      .innerJoin(factSets, eq(factSets.hash, quoteLines.factsHash))
+      .where(eq(quoteLines.quoteNumber, number));
+    expect(rows.length).toBe(2);
+    for (const { quote_lines: kept, fact_sets: facts } of rows) {
+      const setup = compileSetup(await readSetupOfVersion(server.database, kept.version));
+      const again = priceDocument(setup, {
+        pricedAt: kept.pricedAt.toISOString(),
+        currency: 'EUR',
+        facts: facts.content,
+        lines: [{ id: kept.id, item: kept.priced.item, quantity: decimal(kept.quantity) }],
+      });
+      expect(printed(again).lines[0]).toEqual(kept.priced);
+    }
+  });
+
+  it('takes the version in force when it is kept again', async () => {
+    const { number } = await begin();
+    const first = (await keep(number, {})).as<QuoteView>();
+    await publishLevel(school, schoolsContent({ entries: [] }));
+    const again = (await keep(number, { revision: 2, lines: first.lines })).as<QuoteView>();
+    expect([again.version, again.total]).toEqual([3, '18.40']);
+  });
+
+  it('stores the same facts once', async () => {
+    const facts = async (): Promise<number> =>
+      (await server.database.select().from(factSets)).length;
+    const { number } = await begin();
+    await keep(number, {});
+    const once = await facts();
+    await keep(number, { revision: 2, lines: [line('CL-0207', '7')] });
+    expect(await facts()).toBe(once);
+  });
+
+  it('tells a line without a price from the total', async () => {
+    const { number } = await begin();
+    const lines = [line('CL-0207', '1'), line('CL-0207', '1.5')];
+    const quote = (await keep(number, { lines })).as<QuoteView>();
+    expect([quote.total, quote.unpricedLines]).toEqual(['16.20', 1]);
+    const [row] = (await browser.ask('GET', '/quotes')).as<QuoteRow[]>();
+    expect([row?.number, row?.lines, row?.total, row?.unpricedLines]).toEqual([
+      number,
+      2,
+      '16.20',
+      1,
+    ]);
+  });
+
+  it('shows the second of two writers what stands there', async () => {
+    const { number } = await begin();
+    await keep(number, { title: 'First' });
+    const second = await keep(number, { title: 'Second' });
+    expect(second.status).toBe(409);
+    expect((second.problem.current as QuoteView).title).toBe('First');
+    const both = await Promise.all([
+      keep(number, { revision: 2, title: 'Third' }),
+      keep(number, { revision: 2, title: 'Fourth' }),
+    ]);
+    expect(both.map(({ status }) => status).sort()).toEqual([200, 409]);
+  });
+
+  it('refuses what does not exist and keeps what was there', async () => {
+    const { number } = await begin();
+    await keep(number, {});
+    const wrong = await keep(number, {
+      revision: 2,
+      lines: [line('CL-0207', '1'), line('NO-1', '1')],
+    });
+    expect(wrong.problem.fields).toEqual([
+      { path: 'lines[1].item', sentence: 'There is no item NO-1' },
+    ]);
+    expect((await keep(number, { revision: 2, customer: 'NOBODY' })).status).toBe(422);
+    expect((await browser.ask('POST', '/quotes', { customer: 'NOBODY' })).status).toBe(422);
+    const kept = (await browser.ask('GET', `/quotes/${String(number)}`)).as<QuoteView>();
+    expect([kept.lines.length, kept.revision]).toEqual([1, 2]);
+    expect((await keep(1, {})).status).toBe(404);
+  });
+
+  it('and its setup can be taken away as the files npm run price reads', async () => {
+    const { number } = await begin();
+    await keep(number, {});
+    const document = await browser.ask('GET', `/quotes/${String(number)}/document`);
+    expect(document.headers['content-disposition']).toContain(`quote-${String(number)}.json`);
+    const setup = (await browser.ask('GET', '/versions/2/setup')).as<SetupForm>();
+    const priced = priceDocument(
+      compileSetup(setupFromForm(setup)),
+      documentFromForm(document.as()),
+    );
+    expect(printed(priced).total).toBe('16.20');
+  });
+});

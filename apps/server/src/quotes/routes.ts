@@ -1,0 +1,68 @@
+import {
+  newQuoteSchema,
+  quoteEditSchema,
+  quoteParams,
+  type DocumentForm,
+  type NewQuote,
+  type QuoteEdit,
+  type QuoteParams,
+  type QuoteRow,
+  type QuoteView,
+} from '@honest-ledger/contracts';
+import type { FastifyPluginCallback } from 'fastify';
+import { serializable, snapshot } from '../database/database';
+import type { Services } from '../services';
+import { signedIn } from '../session/plugin';
+import { beginQuote, keepQuote } from './keep-quote';
+import { findQuotes, readQuote } from './queries';
+
+/** Quotes. Whatever is kept comes back priced: the server's prices are the ones that count. */
+export const quoteRoutes: FastifyPluginCallback<Services> = (app, services, done) => {
+  const { database } = services;
+  const read = (number: number): Promise<QuoteView> =>
+    snapshot(database, (queries) => readQuote(queries, services, number));
+
+  app.get<{ Reply: QuoteRow[] }>('/quotes', () => snapshot(database, findQuotes));
+
+  app.post<{ Body: NewQuote; Reply: QuoteView }>(
+    '/quotes',
+    { schema: { body: newQuoteSchema } },
+    async (request, reply) => {
+      const number = await serializable(database, (transaction) =>
+        beginQuote(transaction, services, request.body.customer, signedIn(request)),
+      );
+      reply.code(201);
+      return read(number);
+    },
+  );
+
+  app.get<{ Params: QuoteParams; Reply: QuoteView }>(
+    '/quotes/:number',
+    { schema: { params: quoteParams } },
+    (request) => read(request.params.number),
+  );
+
+  app.put<{ Params: QuoteParams; Body: QuoteEdit; Reply: QuoteView }>(
+    '/quotes/:number',
+    { schema: { params: quoteParams, body: quoteEditSchema } },
+    async (request) => {
+      const { number } = request.params;
+      await serializable(database, (transaction) =>
+        keepQuote(transaction, services, number, request.body, signedIn(request)),
+      );
+      return read(number);
+    },
+  );
+
+  app.get<{ Params: QuoteParams; Reply: DocumentForm }>(
+    '/quotes/:number/document',
+    { schema: { params: quoteParams } },
+    async (request, reply) => {
+      const { pricing } = await read(request.params.number);
+      const name = `quote-${String(request.params.number)}.json`;
+      reply.header('content-disposition', `attachment; filename="${name}"`);
+      return pricing.document;
+    },
+  );
+  done();
+};

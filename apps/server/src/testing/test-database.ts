@@ -1,0 +1,61 @@
+import { randomUUID } from 'node:crypto';
+import pg from 'pg';
+import { migrateDatabase, openDatabase, type Database } from '../database/database';
+import { loadDemo } from '../demo/load-demo';
+import { publishedSetups } from '../versions/published-setups';
+import { fileURLToPath } from 'node:url';
+
+const MIGRATIONS = fileURLToPath(new URL('../../migrations', import.meta.url));
+const TEMPLATE = 'template_of_tests';
+
+export interface TestDatabase {
+  readonly database: Database;
+  /** Closes and drops it. */
+  readonly drop: () => Promise<void>;
+}
+
+/** A database of a suite's own with the demo data, copied from a template made once a run. */
+export async function testDatabase(): Promise<TestDatabase> {
+  await (template ??= makeTemplate());
+  const name = `test_${randomUUID().replaceAll('-', '')}`;
+  await administer(`create database ${name} template ${TEMPLATE} strategy file_copy`);
+  const { database, close } = openDatabase(urlOf(name));
+  return {
+    database,
+    drop: async () => {
+      await close();
+      await administer(`drop database ${name}`);
+    },
+  };
+}
+
+let template: Promise<void> | undefined;
+
+async function makeTemplate(): Promise<void> {
+  await administer(`drop database if exists ${TEMPLATE}`);
+  await administer(`create database ${TEMPLATE}`);
+  await migrateDatabase(urlOf(TEMPLATE), MIGRATIONS);
+  const { database, close } = openDatabase(urlOf(TEMPLATE));
+  const services = { database, setups: publishedSetups(), now: () => new Date() };
+  await database.transaction((transaction) => loadDemo(transaction, services));
+  await close();
+}
+
+async function administer(statement: string): Promise<void> {
+  const client = new pg.Client({ connectionString: urlOf('postgres') });
+  await client.connect();
+  try {
+    await client.query(statement);
+  } finally {
+    await client.end();
+  }
+}
+
+/** The cluster that `npm test` starts for the server's specs. */
+function urlOf(name: string): string {
+  const cluster = process.env['HONEST_LEDGER_TEST_CLUSTER'];
+  if (cluster === undefined) throw new Error('run these with: npm run test:server');
+  const url = new URL(cluster);
+  url.pathname = `/${name}`;
+  return url.href;
+}

@@ -1,0 +1,91 @@
+import type { ProblemDetails } from '@honest-ledger/contracts';
+import type { FastifyInstance, InjectOptions } from 'fastify';
+import { buildApp } from '../app';
+import type { Database } from '../database/database';
+import { DEMO_SIGN_INS } from '../demo/load-demo';
+import { publishedSetups } from '../versions/published-setups';
+import { testDatabase } from './test-database';
+
+type Method = 'GET' | 'POST' | 'PUT' | 'DELETE';
+
+export interface Answer {
+  readonly status: number;
+  readonly type: string;
+  readonly headers: Readonly<Record<string, unknown>>;
+  /** What a spec expects it to be; the specs are what checks it. */
+  as<T>(): T;
+  readonly problem: ProblemDetails;
+}
+
+/** A browser of one user: it keeps cookies and sends the page's token back. */
+export interface Browser {
+  ask(method: Method, path: string, body?: unknown, options?: InjectOptions): Promise<Answer>;
+  signIn(email?: string, password?: string): Promise<Answer>;
+  readonly cookies: Map<string, string>;
+}
+
+export interface TestServer {
+  readonly app: FastifyInstance;
+  readonly database: Database;
+  /** What the server takes for the present; a spec may move it. */
+  readonly clock: { now: Date };
+  browser(): Browser;
+  /** A browser that has signed in. */
+  signedIn(): Promise<Browser>;
+  stop(): Promise<void>;
+}
+
+export async function testServer(): Promise<TestServer> {
+  const { database, drop } = await testDatabase();
+  const clock = { now: new Date('2026-11-24T14:32:00Z') };
+  const app = await buildApp({
+    services: { database, setups: publishedSetups(), now: () => clock.now },
+    sessionSecret: 'a secret of the tests, long enough to sign with',
+  });
+  return {
+    app,
+    database,
+    clock,
+    browser: () => browserOf(app),
+    signedIn: async () => {
+      const browser = browserOf(app);
+      await browser.signIn();
+      return browser;
+    },
+    stop: async () => {
+      await app.close();
+      await drop();
+    },
+  };
+}
+
+function browserOf(app: FastifyInstance): Browser {
+  const cookies = new Map<string, string>();
+  const browser: Browser = {
+    cookies,
+    ask: async (method, path, body, options = {}) => {
+      const token = cookies.get('XSRF-TOKEN');
+      const response = await app.inject({
+        method,
+        url: `/api${path}`,
+        ...(body === undefined ? {} : { payload: body as object }),
+        cookies: Object.fromEntries(cookies),
+        headers: token === undefined ? {} : { 'x-xsrf-token': token },
+        ...options,
+      });
+      for (const { name, value } of response.cookies) cookies.set(name, value);
+      return {
+        status: response.statusCode,
+        type: String(response.headers['content-type']),
+        headers: response.headers,
+        as: <T>() => response.json<T>(),
+        get problem() {
+          return response.json<ProblemDetails>();
+        },
+      };
+    },
+    signIn: (email = DEMO_SIGN_INS[0].email, password = DEMO_SIGN_INS[0].password) =>
+      browser.ask('POST', '/session', { email, password }),
+  };
+  return browser;
+}
