@@ -61,10 +61,23 @@ const entriesSchema = Joi.array()
   .items(levelEntrySchema)
   .max(MOST_ENTRIES)
   .unique('id')
-  .unique((a: LevelEntryForm, b: LevelEntryForm) => sameReach(a.reach, b.reach))
+  .custom((entries: readonly LevelEntryForm[], help) => {
+    const twice = twins(entries);
+    return twice ? help.error('entries.twins', twice) : entries;
+  })
   .messages({
-    'array.unique': 'entry {#pos} is for the same goods as entry {#dupePos} (counted from 0)',
+    'array.unique': 'two entries have the same id',
+    'entries.twins': 'entries {#first} and {#second} are for the same goods',
   });
+
+/** The places, counted from 1, of two entries for the same goods. */
+function twins(entries: readonly LevelEntryForm[]): { first: number; second: number } | null {
+  for (const [index, entry] of entries.entries()) {
+    const other = entries.findIndex(({ reach }) => sameReach(reach, entry.reach));
+    if (other < index) return { first: other + 1, second: index + 1 };
+  }
+  return null;
+}
 
 const contentFields = {
   name: shortText.required(),

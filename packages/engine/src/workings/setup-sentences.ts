@@ -51,7 +51,7 @@ const DIRECTION_WORDS = {
 } as const;
 
 function percentWords(percent: string, write: NumberWriter): string {
-  if (/^-?0+(\.0+)?$/.test(percent)) return 'The base price for';
+  if (/^[+-]?0+(\.0+)?$/.test(percent)) return 'The base price for';
   return percent.startsWith('-')
     ? `${write(percent.slice(1))} % off`
     : `${write(percent.replace('+', ''))} % added to`;

@@ -1,0 +1,33 @@
+import { provideHttpClient, withInterceptors, withXsrfConfiguration } from '@angular/common/http';
+import { provideBrowserGlobalErrorListeners, type ApplicationConfig } from '@angular/core';
+import { provideRouter, TitleStrategy, withComponentInputBinding } from '@angular/router';
+import { provideEffects } from '@ngrx/effects';
+import { provideState, provideStore } from '@ngrx/store';
+import { routes } from './app.routes';
+import { categoriesEffects } from './catalogue/categories.effects';
+import { categoriesFeature } from './catalogue/categories.feature';
+import { draftEffects } from './draft/draft.effects';
+import { draftFeature } from './draft/draft.feature';
+import { PageTitle } from './frame/page-title';
+import { sessionEffects } from './session/session.effects';
+import { sessionFeature } from './session/session.feature';
+import { endedSession } from './session/ended-session';
+import { workingsFeature } from './workings/workings.feature';
+
+export const appConfig: ApplicationConfig = {
+  providers: [
+    provideBrowserGlobalErrorListeners(),
+    provideRouter(routes, withComponentInputBinding()),
+    { provide: TitleStrategy, useClass: PageTitle },
+    provideHttpClient(
+      withInterceptors([endedSession]),
+      withXsrfConfiguration({ cookieName: 'XSRF-TOKEN', headerName: 'X-XSRF-TOKEN' }),
+    ),
+    provideStore(),
+    provideState(sessionFeature),
+    provideState(categoriesFeature),
+    provideState(draftFeature),
+    provideState(workingsFeature),
+    provideEffects(sessionEffects, categoriesEffects, draftEffects),
+  ],
+};

@@ -1,0 +1,49 @@
+import type { Routes } from '@angular/router';
+import { signedInOnly } from './session/signed-in-only';
+
+/** Every screen is loaded when it is first asked for. */
+export const routes: Routes = [
+  {
+    path: 'sign-in',
+    title: 'Sign in',
+    loadComponent: () => import('./session/sign-in').then(({ SignIn }) => SignIn),
+  },
+  {
+    path: '',
+    canActivate: [signedInOnly],
+    loadComponent: () => import('./frame/frame').then(({ Frame }) => Frame),
+    children: [
+      { path: '', pathMatch: 'full', redirectTo: 'quotes' },
+      {
+        path: 'catalogue',
+        loadChildren: () => import('./catalogue/catalogue.routes').then((m) => m.catalogueRoutes),
+      },
+      {
+        path: 'customers',
+        loadChildren: () => import('./customers/customers.routes').then((m) => m.customerRoutes),
+      },
+      {
+        path: 'levels',
+        loadChildren: () => import('./levels/levels.routes').then((m) => m.levelRoutes),
+      },
+      {
+        path: 'draft',
+        title: 'Draft',
+        loadComponent: () => import('./draft/look-through').then(({ LookThrough }) => LookThrough),
+      },
+      {
+        path: 'versions',
+        loadChildren: () => import('./versions/versions.routes').then((m) => m.versionRoutes),
+      },
+      {
+        path: 'quotes',
+        loadChildren: () => import('./quotes/quotes.routes').then((m) => m.quoteRoutes),
+      },
+      {
+        path: '**',
+        title: 'Not found',
+        loadComponent: () => import('./frame/not-found').then(({ NotFound }) => NotFound),
+      },
+    ],
+  },
+];

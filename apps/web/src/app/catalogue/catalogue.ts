@@ -1,0 +1,62 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import type { ItemRow } from '@honest-ledger/contracts';
+import { Store } from '@ngrx/store';
+import type { ColDef } from 'ag-grid-community';
+import { figureColumn, LedgerGrid } from '../shared/ledger-grid';
+import { Notice } from '../shared/notice';
+import { catalogueActions, catalogueFeature } from './catalogue.feature';
+import { CategoryChoice } from './category-choice';
+
+/** What is sold, and each item's base price in the version in force. */
+@Component({
+  selector: 'hl-catalogue',
+  imports: [LedgerGrid, CategoryChoice, Notice],
+  templateUrl: './catalogue.html',
+  styleUrl: './catalogue.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class Catalogue {
+  private readonly store = inject(Store);
+  protected readonly text = this.store.selectSignal(catalogueFeature.selectText);
+  protected readonly category = this.store.selectSignal(catalogueFeature.selectCategory);
+  protected readonly page = this.store.selectSignal(catalogueFeature.selectPage);
+  protected readonly rows = computed(() => [...(this.page().value?.items ?? [])]);
+  protected readonly columns = computed((): ColDef<ItemRow>[] => [
+    { headerName: 'Item', field: 'item', width: 110 },
+    { headerName: 'Name', field: 'name', flex: 3, minWidth: 220 },
+    {
+      headerName: 'Category',
+      flex: 2,
+      minWidth: 160,
+      valueGetter: ({ data }) => data?.categories.map(({ name }) => name).join(' › '),
+    },
+    { headerName: 'Unit', field: 'unit', width: 90 },
+    figureColumn(
+      {
+        headerName: `Base price, ${this.page().value?.currency ?? ''}`,
+        width: 150,
+        figure: ({ basePrice }) => basePrice,
+      },
+      this.rows(),
+    ),
+  ]);
+  protected readonly rowId = ({ item }: ItemRow): string => item;
+
+  constructor() {
+    this.open();
+  }
+
+  protected open(): void {
+    this.store.dispatch(catalogueActions.opened());
+  }
+
+  protected type({ target }: Event): void {
+    if (target instanceof HTMLInputElement) {
+      this.store.dispatch(catalogueActions.textTyped({ text: target.value }));
+    }
+  }
+
+  protected choose(category: string): void {
+    this.store.dispatch(catalogueActions.categoryChosen({ category }));
+  }
+}

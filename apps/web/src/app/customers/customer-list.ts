@@ -1,0 +1,53 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { Router } from '@angular/router';
+import type { CustomerRow } from '@honest-ledger/contracts';
+import { Store } from '@ngrx/store';
+import type { ColDef } from 'ag-grid-community';
+import { LedgerGrid } from '../shared/ledger-grid';
+import { Notice } from '../shared/notice';
+import { customersActions, customersFeature } from './customers.feature';
+
+/** Who buys, and the level each has. */
+@Component({
+  selector: 'hl-customer-list',
+  imports: [LedgerGrid, Notice],
+  templateUrl: './customer-list.html',
+  styleUrl: './customer-list.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class CustomerList {
+  private readonly store = inject(Store);
+  private readonly router = inject(Router);
+  protected readonly list = this.store.selectSignal(customersFeature.selectList);
+  protected readonly text = signal('');
+  protected readonly rows = computed(() => {
+    const words = this.text().toLowerCase().split(/\s+/).filter(Boolean);
+    return (this.list().value ?? []).filter(({ code, name, segment, level }) => {
+      const all = `${code} ${name} ${segment} ${level?.name ?? ''}`.toLowerCase();
+      return words.every((word) => all.includes(word));
+    });
+  });
+  protected readonly columns: ColDef<CustomerRow>[] = [
+    { headerName: 'Customer', field: 'code', width: 120 },
+    { headerName: 'Name', field: 'name', flex: 2, minWidth: 220 },
+    { headerName: 'Segment', field: 'segment', flex: 1 },
+    { headerName: 'Level', flex: 1, valueGetter: ({ data }) => data?.level?.name ?? '–' },
+  ];
+  protected readonly rowId = ({ code }: CustomerRow): string => code;
+
+  constructor() {
+    this.ask();
+  }
+
+  protected ask(): void {
+    this.store.dispatch(customersActions.listOpened());
+  }
+
+  protected type({ target }: Event): void {
+    if (target instanceof HTMLInputElement) this.text.set(target.value);
+  }
+
+  protected open({ code }: CustomerRow): void {
+    void this.router.navigate(['/customers', code]);
+  }
+}

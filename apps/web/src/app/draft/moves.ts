@@ -1,0 +1,19 @@
+import type { PriceMoves, Printed } from '@honest-ledger/engine';
+
+/** How many prices are other than before. */
+export function movedPrices({ lowered, raised, otherwise }: Printed<PriceMoves>): number {
+  return lowered + raised + otherwise;
+}
+
+/** "31 of 240 prices move: 30 lower, 1 higher" */
+export function movesSentence(moves: Printed<PriceMoves>): string {
+  const { compared, lowered, raised, otherwise } = moves;
+  const moved = movedPrices(moves);
+  if (moved === 0) return `None of ${String(compared)} prices moves`;
+  const parts = [
+    lowered > 0 ? `${String(lowered)} lower` : '',
+    raised > 0 ? `${String(raised)} higher` : '',
+    otherwise > 0 ? `${String(otherwise)} with a price on one side only` : '',
+  ].filter(Boolean);
+  return `${String(moved)} of ${String(compared)} prices move: ${parts.join(', ')}`;
+}

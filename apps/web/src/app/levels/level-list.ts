@@ -1,0 +1,93 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { Router } from '@angular/router';
+import type { LevelState, LevelSummary } from '@honest-ledger/contracts';
+import { levelSentence } from '@honest-ledger/engine';
+import { Store } from '@ngrx/store';
+import type { ColDef } from 'ag-grid-community';
+import { goodsNames } from '../catalogue/goods-names';
+import { LedgerGrid } from '../shared/ledger-grid';
+import { Notice } from '../shared/notice';
+import { writeNumber } from '../shared/numbers';
+import { levelsActions, levelsFeature } from './levels.feature';
+
+const STATE_WORDS: Readonly<Record<LevelState, string>> = {
+  published: 'published',
+  edited: '△ changed in the draft',
+  new: '△ new in the draft',
+};
+
+/** The price levels, each read back as a sentence. */
+@Component({
+  selector: 'hl-level-list',
+  imports: [LedgerGrid, Notice],
+  template: `
+    <header class="sheet-head">
+      <h1>Levels</h1>
+      <span class="soft">Setup: edited in a draft, in force once published</span>
+      <button type="button" class="main-action" (click)="create()">New level</button>
+    </header>
+    @if (list().problem; as problem) {
+      <hl-notice [problem]="problem" (retried)="ask()" />
+    }
+    <hl-ledger-grid
+      [rows]="rows()"
+      [columns]="columns()"
+      [rowId]="rowId"
+      [empty]="
+        list().state === 'loading' ? 'Reading the levels…' : 'No level yet. Begin with New level.'
+      "
+      (opened)="open($event)"
+    />
+  `,
+  styles: `
+    :host {
+      display: flex;
+      flex-direction: column;
+      flex: 1;
+      min-height: 0;
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class LevelList {
+  private readonly store = inject(Store);
+  private readonly router = inject(Router);
+  private readonly names = goodsNames(this.store);
+  protected readonly list = this.store.selectSignal(levelsFeature.selectList);
+  protected readonly rows = computed(() => [...(this.list().value ?? [])]);
+  protected readonly columns = computed((): ColDef<LevelSummary>[] => {
+    const names = this.names();
+    return [
+      { headerName: 'Level', width: 150, valueGetter: ({ data }) => data?.content.name },
+      {
+        headerName: 'What it does',
+        flex: 1,
+        minWidth: 300,
+        valueGetter: ({ data }) => data && levelSentence(data.content, names, writeNumber),
+      },
+      { headerName: 'Customers', type: 'rightAligned', width: 110, field: 'customers' },
+      {
+        headerName: 'State',
+        width: 180,
+        valueGetter: ({ data }) => data && STATE_WORDS[data.state],
+      },
+    ];
+  });
+  protected readonly rowId = ({ id }: LevelSummary): string => id;
+
+  constructor() {
+    this.ask();
+  }
+
+  protected ask(): void {
+    this.store.dispatch(levelsActions.listOpened());
+  }
+
+  protected open({ id }: LevelSummary): void {
+    void this.router.navigate(['/levels', id]);
+  }
+
+  protected create(): void {
+    void this.router.navigate(['/levels', crypto.randomUUID()], { queryParams: { new: 'yes' } });
+  }
+}

@@ -1,0 +1,21 @@
+import { HttpClient } from '@angular/common/http';
+import { inject, Injectable } from '@angular/core';
+import type { LevelEdit, LevelEditAnswer, LevelSummary, LevelView } from '@honest-ledger/contracts';
+import type { Observable } from 'rxjs';
+
+@Injectable({ providedIn: 'root' })
+export class LevelsApi {
+  private readonly http = inject(HttpClient);
+
+  all(): Observable<LevelSummary[]> {
+    return this.http.get<LevelSummary[]>('/api/levels');
+  }
+
+  one(id: string): Observable<LevelView> {
+    return this.http.get<LevelView>(`/api/levels/${encodeURIComponent(id)}`);
+  }
+
+  keep(id: string, edit: LevelEdit): Observable<LevelEditAnswer> {
+    return this.http.put<LevelEditAnswer>(`/api/levels/${encodeURIComponent(id)}/draft`, edit);
+  }
+}

@@ -1,0 +1,106 @@
+import { inject } from '@angular/core';
+import { Actions, createEffect, ofType } from '@ngrx/effects';
+import { Store } from '@ngrx/store';
+import { check, levelContentSchema, type ProblemDetails } from '@honest-ledger/contracts';
+import { catchError, filter, map, of, switchMap } from 'rxjs';
+import { draftActions } from '../draft/draft.feature';
+import { keepEdits } from '../shared/keep-edits';
+import { isUnreachable, problemOf } from '../shared/problems';
+import { LevelsApi } from './levels.api';
+import { levelsActions, levelsFeature } from './levels.feature';
+
+export const levelsEffects = {
+  list: createEffect(
+    (actions$ = inject(Actions), api = inject(LevelsApi)) =>
+      actions$.pipe(
+        ofType(levelsActions.listOpened),
+        switchMap(() =>
+          api.all().pipe(
+            map((levels) => levelsActions.listCame({ levels })),
+            catchError((error: unknown) =>
+              of(levelsActions.listFailed({ problem: problemOf(error) })),
+            ),
+          ),
+        ),
+      ),
+    { functional: true },
+  ),
+
+  open: createEffect(
+    (actions$ = inject(Actions), api = inject(LevelsApi)) =>
+      actions$.pipe(
+        ofType(levelsActions.opened),
+        switchMap(({ id, create }) =>
+          api.one(id).pipe(
+            map((level) => levelsActions.came({ level })),
+            catchError((error: unknown) => {
+              const problem = problemOf(error);
+              return of(
+                create && problem.status === 404
+                  ? levelsActions.came({ level: { id, published: null, draft: null } })
+                  : levelsActions.failed({ problem }),
+              );
+            }),
+          ),
+        ),
+      ),
+    { functional: true },
+  ),
+
+  keep: createEffect(
+    (actions$ = inject(Actions), api = inject(LevelsApi), store = inject(Store)) => {
+      const level = store.selectSignal(levelsFeature.selectLevel);
+      return keepEdits({
+        edited$: actions$.pipe(
+          ofType(
+            levelsActions.edited,
+            levelsActions.undone,
+            levelsActions.redone,
+            levelsActions.mineInsisted,
+          ),
+        ),
+        hurried$: actions$.pipe(ofType(levelsActions.left)),
+        unreachable$: actions$.pipe(
+          ofType(levelsActions.notKept),
+          filter(({ problem }) => isUnreachable(problem)),
+        ),
+        editing: () => {
+          const open = level().value;
+          return open && { key: open.id, editing: open.editing };
+        },
+        check: problemIn,
+        send: (id, content, revision) =>
+          api.keep(id, { content, revision }).pipe(
+            map((answer) =>
+              levelsActions.kept({
+                id,
+                content,
+                revision: answer.revision,
+                at: new Date().toISOString(),
+              }),
+            ),
+          ),
+        keeping: (id) => levelsActions.keeping({ id }),
+        notKept: (id, problem) => levelsActions.notKept({ id, problem }),
+      });
+    },
+    { functional: true },
+  ),
+
+  tellDraft: createEffect(
+    (actions$ = inject(Actions)) =>
+      actions$.pipe(
+        ofType(levelsActions.kept),
+        map(() => draftActions.changed()),
+      ),
+    { functional: true },
+  ),
+};
+
+/** The same check that guards the server. */
+function problemIn(content: unknown): ProblemDetails | null {
+  const reading = check(levelContentSchema, content);
+  if (reading.ok) return null;
+  const detail = reading.problems.map(({ sentence }) => `${sentence}.`).join(' ');
+  return { type: 'about:blank', title: 'Not kept', status: 422, detail, fields: reading.problems };
+}

@@ -1,0 +1,134 @@
+import type {
+  LevelContent,
+  LevelSummary,
+  LevelView,
+  ProblemDetails,
+} from '@honest-ledger/contracts';
+import {
+  createActionGroup,
+  createFeature,
+  createReducer,
+  emptyProps,
+  on,
+  props,
+} from '@ngrx/store';
+import {
+  beginEditing,
+  edit,
+  insist,
+  keeping,
+  kept,
+  notKept,
+  redo,
+  undo,
+  type Editing,
+} from '../shared/editing';
+import { failed, loading, nothingYet, ready, type Loadable } from '../shared/loadable';
+
+export const levelsActions = createActionGroup({
+  source: 'Levels',
+  events: {
+    'List Opened': emptyProps(),
+    'List Came': props<{ levels: readonly LevelSummary[] }>(),
+    'List Failed': props<{ problem: ProblemDetails }>(),
+    /** `create` begins an empty level where there is none of that id. */
+    Opened: props<{ id: string; create: boolean }>(),
+    Came: props<{ level: LevelView }>(),
+    Failed: props<{ problem: ProblemDetails }>(),
+    Edited: props<{ content: LevelContent }>(),
+    Undone: emptyProps(),
+    Redone: emptyProps(),
+    Left: emptyProps(),
+    Keeping: props<{ id: string }>(),
+    Kept: props<{ id: string; content: LevelContent; revision: number; at: string }>(),
+    'Not Kept': props<{ id: string; problem: ProblemDetails }>(),
+    /** After a conflict: what somebody else left is taken, or overwritten on purpose. */
+    'Theirs Taken': emptyProps(),
+    'Mine Insisted': emptyProps(),
+  },
+});
+
+export interface OpenLevel {
+  readonly id: string;
+  readonly published: LevelContent | null;
+  readonly editing: Editing<LevelContent>;
+  /** When the draft last took an edit from here. */
+  readonly keptAt: string | null;
+}
+
+interface LevelsState {
+  readonly list: Loadable<readonly LevelSummary[]>;
+  readonly level: Loadable<OpenLevel>;
+}
+
+const beginning: LevelsState = { list: nothingYet, level: nothingYet };
+
+export const NO_LEVEL: LevelContent = { name: '', entries: [], rounding: null };
+
+export const levelsFeature = createFeature({
+  name: 'levels',
+  reducer: createReducer(
+    beginning,
+    on(levelsActions.listOpened, (state): LevelsState => ({ ...state, list: loading(state.list) })),
+    on(levelsActions.listCame, (state, { levels }): LevelsState => ({
+      ...state,
+      list: ready(levels),
+    })),
+    on(levelsActions.listFailed, (state, { problem }): LevelsState => ({
+      ...state,
+      list: failed(state.list, problem),
+    })),
+    on(levelsActions.opened, (state): LevelsState => ({ ...state, level: nothingYet })),
+    on(levelsActions.came, (state, { level }): LevelsState => ({
+      ...state,
+      level: ready(openLevel(level)),
+    })),
+    on(levelsActions.failed, (state, { problem }): LevelsState => ({
+      ...state,
+      level: failed(state.level, problem),
+    })),
+    on(levelsActions.edited, (state, { content }) =>
+      withEditing(state, (one) => edit(one, content)),
+    ),
+    on(levelsActions.undone, (state) => withEditing(state, undo)),
+    on(levelsActions.redone, (state) => withEditing(state, redo)),
+    on(levelsActions.keeping, (state, { id }) => withEditing(state, keeping, id)),
+    on(levelsActions.kept, (state, { id, content, revision, at }) =>
+      withEditing(state, (one) => kept(one, content, revision), id, at),
+    ),
+    on(levelsActions.notKept, (state, { id, problem }) =>
+      withEditing(state, (one) => notKept(one, problem), id),
+    ),
+    on(levelsActions.mineInsisted, (state) =>
+      withEditing(state, (one) => insist(one, theirs(one)?.draft?.revision ?? 0)),
+    ),
+    on(levelsActions.theirsTaken, (state): LevelsState => {
+      const level = state.level.value && theirs(state.level.value.editing);
+      return level ? { ...state, level: ready(openLevel(level)) } : state;
+    }),
+  ),
+});
+
+/** What somebody else left there, which a conflict brings along. */
+export function theirs({ problem }: Editing<LevelContent>): LevelView | null {
+  // the server's answer to an edit that comes second
+  return (problem?.current as LevelView | undefined) ?? null;
+}
+
+function openLevel({ id, published, draft }: LevelView): OpenLevel {
+  const content = draft?.content ?? published ?? NO_LEVEL;
+  return { id, published, editing: beginEditing(content, draft?.revision ?? 0), keptAt: null };
+}
+
+/** The open level with its editing changed; left alone where another level is open by now. */
+function withEditing(
+  state: LevelsState,
+  change: (editing: Editing<LevelContent>) => Editing<LevelContent>,
+  id?: string,
+  keptAt?: string,
+): LevelsState {
+  const open = state.level.value;
+  if (!open || (id !== undefined && id !== open.id)) return state;
+  const editing = change(open.editing);
+  return { ...state, level: ready({ ...open, editing, keptAt: keptAt ?? open.keptAt }) };
+}

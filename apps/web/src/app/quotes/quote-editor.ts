@@ -1,0 +1,215 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  numberAttribute,
+  signal,
+  viewChild,
+  viewChildren,
+  type OnDestroy,
+} from '@angular/core';
+import { RouterLink } from '@angular/router';
+import type { CustomerRow, ItemRow, QuoteContent } from '@honest-ledger/contracts';
+import { Store } from '@ngrx/store';
+import { ItemPicker } from '../catalogue/item-picker';
+import { CustomerPicker } from '../customers/customer-picker';
+import { Amount } from '../shared/amount';
+import { writeDay, writeInstant } from '../shared/dates';
+import { FigureField } from '../shared/figure-field';
+import { KeptState } from '../shared/kept-state';
+import { Notice } from '../shared/notice';
+import { writeNumber } from '../shared/numbers';
+import { workingsActions } from '../workings/workings.feature';
+import { columnDigits, foreseenMoves, shownLines, type ShownLine } from './quote-lines';
+import { quotesActions, quotesFeature, theirs } from './quotes.feature';
+import { TouchMarks } from './touch-marks';
+
+/** A quote: its lines, what each costs this customer, and how each price came about. */
+@Component({
+  selector: 'hl-quote-editor',
+  imports: [
+    Amount,
+    CustomerPicker,
+    FigureField,
+    ItemPicker,
+    KeptState,
+    Notice,
+    RouterLink,
+    TouchMarks,
+  ],
+  templateUrl: './quote-editor.html',
+  styleUrl: './quote-editor.scss',
+  host: { '(window:beforeunload)': 'warn($event)' },
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class QuoteEditor implements OnDestroy {
+  readonly number = input.required({ transform: numberAttribute });
+
+  private readonly store = inject(Store);
+  private readonly picker = viewChild(ItemPicker);
+  private readonly quantities = viewChildren(FigureField);
+  /** The line whose price the workings show. */
+  private readonly followed = signal<string | null>(null);
+  /** A line that was just added: its quantity is typed next. */
+  private added: string | null = null;
+
+  protected readonly quote = this.store.selectSignal(quotesFeature.selectQuote);
+  protected readonly open = computed(() => this.quote().value);
+  protected readonly lines = computed(() => {
+    const open = this.open();
+    return open ? shownLines(open) : [];
+  });
+  protected readonly digits = computed(() => columnDigits(this.lines()));
+  protected readonly customer = computed(() => this.open()?.inputs.document.facts.customer ?? null);
+  protected readonly levelName = computed(() => {
+    const open = this.open();
+    const level = this.customer()?.level;
+    return open?.inputs.setup.levels.find(({ id }) => id === level)?.name ?? null;
+  });
+  protected readonly theirs = computed(() => {
+    const editing = this.open()?.editing;
+    return editing?.state === 'conflict' ? theirs(editing) : null;
+  });
+  protected readonly foreseen = computed(() => {
+    const open = this.open();
+    return open?.foreseen ? foreseenMoves(open) : null;
+  });
+  protected readonly writeInstant = writeInstant;
+  protected readonly write = writeNumber;
+  protected readonly changingCustomer = signal(false);
+
+  constructor() {
+    effect(() => {
+      this.ask();
+    });
+    effect(() => {
+      this.explain();
+    });
+    effect(() => {
+      const index = this.lines().findIndex(({ id }) => id === this.added);
+      const quantity = this.quantities()[index];
+      if (index < 0 || !quantity) return;
+      this.added = null;
+      quantity.focus();
+    });
+  }
+
+  ngOnDestroy(): void {
+    this.store.dispatch(quotesActions.left());
+  }
+
+  protected ask(): void {
+    this.store.dispatch(quotesActions.opened({ number: this.number() }));
+  }
+
+  protected warn(event: BeforeUnloadEvent): void {
+    const state = this.open()?.editing.state;
+    if (state !== undefined && state !== 'kept') event.preventDefault();
+  }
+
+  protected follow(line: ShownLine): void {
+    this.followed.set(line.id);
+  }
+
+  protected isFollowed(line: ShownLine): boolean {
+    return this.followed() === line.id;
+  }
+
+  protected wrong(index: number): string | null {
+    const path = `lines[${String(index)}].quantity`;
+    const fields = this.open()?.editing.problem?.fields;
+    return fields?.find((field) => field.path === path)?.sentence ?? null;
+  }
+
+  protected retitle({ target }: Event): void {
+    if (target instanceof HTMLInputElement) {
+      this.change((content) => ({ ...content, title: target.value.trim() }));
+    }
+  }
+
+  protected setCustomer({ code }: CustomerRow): void {
+    this.changingCustomer.set(false);
+    this.change((content) => ({ ...content, customer: code }));
+  }
+
+  protected add(item: ItemRow): void {
+    const id = crypto.randomUUID();
+    this.added = id;
+    this.followed.set(id);
+    this.store.dispatch(quotesActions.lineAdded({ id, item }));
+  }
+
+  protected setQuantity({ id }: ShownLine, quantity: string): void {
+    this.change((content) => ({
+      ...content,
+      lines: content.lines.map((line) => (line.id === id ? { ...line, quantity } : line)),
+    }));
+  }
+
+  protected remove({ id }: ShownLine): void {
+    this.change((content) => ({
+      ...content,
+      lines: content.lines.filter((line) => line.id !== id),
+    }));
+    this.picker()?.focus();
+  }
+
+  protected nextLine(): void {
+    this.picker()?.focus();
+  }
+
+  /** Up and down go from quantity to quantity, as in a column of a spreadsheet. */
+  protected move(index: number, by: -1 | 1, event: Event): void {
+    event.preventDefault();
+    this.quantities()[index + by]?.focus();
+  }
+
+  protected undo(): void {
+    this.store.dispatch(quotesActions.undone());
+  }
+
+  protected redo(): void {
+    this.store.dispatch(quotesActions.redone());
+  }
+
+  protected priceAgain(): void {
+    this.store.dispatch(quotesActions.priceAgain());
+  }
+
+  protected takeTheirs(): void {
+    this.store.dispatch(quotesActions.theirsTaken());
+  }
+
+  protected insist(): void {
+    this.store.dispatch(quotesActions.mineInsisted());
+  }
+
+  private change(how: (content: QuoteContent) => QuoteContent): void {
+    const content = this.open()?.editing.content;
+    if (content) this.store.dispatch(quotesActions.edited({ content: how(content) }));
+  }
+
+  /** The workings strip follows the line, and its price as that changes. */
+  private explain(): void {
+    const open = this.open();
+    const line = this.lines().find(({ id }) => id === this.followed());
+    if (!open || !line?.priced || !line.facts) return;
+    const { pricedAt, currency } = open.inputs.document;
+    const who = this.customer()?.name ?? 'an unknown customer';
+    this.store.dispatch(
+      workingsActions.followed({
+        price: {
+          line: line.priced,
+          item: line.facts,
+          currency,
+          whose: `${writeNumber(line.quantity)} ${line.facts.unit} for ${who}, ${writeDay(pricedAt)}`,
+          version: open.version,
+          provisional: open.provisional,
+        },
+      }),
+    );
+  }
+}

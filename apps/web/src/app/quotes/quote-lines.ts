@@ -1,0 +1,71 @@
+import type { PricedLineForm } from '@honest-ledger/contracts';
+import type { ItemFacts } from '@honest-ledger/engine';
+import { problemSentence } from '@honest-ledger/engine';
+import { mostDigits } from '../shared/amount';
+import { writeNumber } from '../shared/numbers';
+import type { OpenQuote } from './quotes.feature';
+
+/** A line as the quote's table shows it. */
+export interface ShownLine {
+  readonly id: string;
+  readonly item: string;
+  readonly quantity: string;
+  /** Null while nothing is known of the item here. */
+  readonly facts: ItemFacts | null;
+  /** Null while it is not priced yet. */
+  readonly priced: PricedLineForm | null;
+  readonly base: string | null;
+  readonly each: string | null;
+  readonly amount: string | null;
+  /** Why there is no price. */
+  readonly problem: string | null;
+}
+
+export function shownLines({ editing, inputs, priced }: OpenQuote): ShownLine[] {
+  const facts = new Map(inputs.document.facts.items.map((one) => [one.item, one]));
+  return editing.content.lines.map(({ id, item, quantity }) => {
+    const line = priced[id] ?? null;
+    const withPrice = line?.kind === 'priced' ? line : null;
+    return {
+      id,
+      item,
+      quantity,
+      facts: facts.get(item) ?? null,
+      priced: line,
+      base: withPrice?.slices[0]?.steps[0]?.after ?? null,
+      each: withPrice?.slices[0]?.unitPrice ?? null,
+      amount: withPrice?.amount ?? null,
+      problem: line?.kind === 'unpriced' ? problemSentence(line.problem, writeNumber) : null,
+    };
+  });
+}
+
+/** The most decimals in each column of figures. */
+export function columnDigits(lines: readonly ShownLine[]) {
+  const digits = (pick: (line: ShownLine) => string | null): number =>
+    mostDigits(lines.map((line) => pick(line) ?? ''));
+  return {
+    base: digits(({ base }) => base),
+    each: digits(({ each }) => each),
+    amount: digits(({ amount }) => amount),
+  };
+}
+
+/** A line's price now, and what the version in force would make of it. */
+export interface ForeseenMove {
+  readonly item: string;
+  readonly now: string;
+  readonly then: string;
+}
+
+export function foreseenMoves({ editing, priced, foreseen }: OpenQuote): ForeseenMove[] {
+  const then = new Map((foreseen?.lines ?? []).map((line) => [line.id, line]));
+  return editing.content.lines.flatMap(({ id, item }) => {
+    const [now, after] = [each(priced[id]), each(then.get(id))];
+    return now === after ? [] : [{ item, now, then: after }];
+  });
+}
+
+function each(line: PricedLineForm | undefined): string {
+  return line?.kind === 'priced' ? writeNumber(line.slices[0]?.unitPrice ?? '') : 'no price';
+}

@@ -1,0 +1,155 @@
+import { inject } from '@angular/core';
+import { Router } from '@angular/router';
+import {
+  check,
+  quoteEditSchema,
+  type ProblemDetails,
+  type QuoteContent,
+} from '@honest-ledger/contracts';
+import { Actions, createEffect, ofType } from '@ngrx/effects';
+import { Store } from '@ngrx/store';
+import { catchError, EMPTY, exhaustMap, filter, map, of, switchMap, tap } from 'rxjs';
+import { keepEdits } from '../shared/keep-edits';
+import { isUnreachable, problemOf } from '../shared/problems';
+import { inputsFor } from './pricing-inputs';
+import { PricingWorker } from './pricing-worker';
+import { QuotesApi } from './quotes.api';
+import { quotesActions, quotesFeature } from './quotes.feature';
+
+const EDITS = [
+  quotesActions.edited,
+  quotesActions.lineAdded,
+  quotesActions.undone,
+  quotesActions.redone,
+] as const;
+
+export const quotesEffects = {
+  list: createEffect(
+    (actions$ = inject(Actions), api = inject(QuotesApi)) =>
+      actions$.pipe(
+        ofType(quotesActions.listOpened),
+        switchMap(() =>
+          api.all().pipe(
+            map((quotes) => quotesActions.listCame({ quotes })),
+            catchError((error: unknown) =>
+              of(quotesActions.listFailed({ problem: problemOf(error) })),
+            ),
+          ),
+        ),
+      ),
+    { functional: true },
+  ),
+
+  begin: createEffect(
+    (actions$ = inject(Actions), api = inject(QuotesApi)) =>
+      actions$.pipe(
+        ofType(quotesActions.begin),
+        exhaustMap(({ customer }) =>
+          api.begin({ customer }).pipe(
+            map((quote) => quotesActions.begun({ quote })),
+            catchError((error: unknown) =>
+              of(quotesActions.listFailed({ problem: problemOf(error) })),
+            ),
+          ),
+        ),
+      ),
+    { functional: true },
+  ),
+
+  showBegun: createEffect(
+    (actions$ = inject(Actions), router = inject(Router)) =>
+      actions$.pipe(
+        ofType(quotesActions.begun),
+        tap(({ quote }) => void router.navigate(['/quotes', quote.number])),
+      ),
+    { functional: true, dispatch: false },
+  ),
+
+  open: createEffect(
+    (actions$ = inject(Actions), api = inject(QuotesApi)) =>
+      actions$.pipe(
+        ofType(quotesActions.opened),
+        switchMap(({ number }) =>
+          api.one(number).pipe(
+            map((quote) => quotesActions.came({ quote })),
+            catchError((error: unknown) => of(quotesActions.failed({ problem: problemOf(error) }))),
+          ),
+        ),
+      ),
+    { functional: true },
+  ),
+
+  /** Prices at once, here, what was edited; the server's answer follows and counts. */
+  priceHere: createEffect(
+    (actions$ = inject(Actions), store = inject(Store), worker = inject(PricingWorker)) => {
+      const quote = store.selectSignal(quotesFeature.selectQuote);
+      return actions$.pipe(
+        ofType(...EDITS),
+        switchMap(() => {
+          const open = quote().value;
+          const content = open?.editing.content;
+          const inputs = open && content && inputsFor(open.inputs, content);
+          if (!inputs || problemIn(content, open.editing.revision)) return EMPTY;
+          return worker.price(inputs.setup, inputs.document).pipe(
+            map((priced) => quotesActions.pricedHere({ content, priced })),
+            catchError((error: unknown) => {
+              console.error('pricing in the browser failed', error);
+              return EMPTY;
+            }),
+          );
+        }),
+      );
+    },
+    { functional: true },
+  ),
+
+  /** A quote priced under an older version: what would the version in force make of it? */
+  foresee: createEffect(
+    (actions$ = inject(Actions), worker = inject(PricingWorker)) =>
+      actions$.pipe(
+        ofType(quotesActions.came),
+        filter(({ quote }) => quote.version !== quote.versionInForce),
+        switchMap(({ quote: { number, pricing } }) =>
+          worker.price(pricing.setup, pricing.document).pipe(
+            map((priced) => quotesActions.priceForeseen({ number, priced })),
+            catchError(() => EMPTY),
+          ),
+        ),
+      ),
+    { functional: true },
+  ),
+
+  keep: createEffect(
+    (actions$ = inject(Actions), api = inject(QuotesApi), store = inject(Store)) => {
+      const quote = store.selectSignal(quotesFeature.selectQuote);
+      return keepEdits({
+        edited$: actions$.pipe(ofType(...EDITS, quotesActions.mineInsisted)),
+        hurried$: actions$.pipe(ofType(quotesActions.left, quotesActions.priceAgain)),
+        unreachable$: actions$.pipe(
+          ofType(quotesActions.notKept),
+          filter(({ problem }) => isUnreachable(problem)),
+        ),
+        editing: () => {
+          const open = quote().value;
+          return open && { key: open.number, editing: open.editing };
+        },
+        check: problemIn,
+        send: (number, content, revision) =>
+          api
+            .keep(number, { ...content, revision })
+            .pipe(map((kept) => quotesActions.kept({ content, quote: kept }))),
+        keeping: (number) => quotesActions.keeping({ number }),
+        notKept: (number, problem) => quotesActions.notKept({ number, problem }),
+      });
+    },
+    { functional: true },
+  ),
+};
+
+/** The same check that guards the server. */
+function problemIn(content: QuoteContent, revision: number): ProblemDetails | null {
+  const reading = check(quoteEditSchema, { ...content, revision });
+  if (reading.ok) return null;
+  const detail = reading.problems.map(({ sentence }) => `${sentence}.`).join(' ');
+  return { type: 'about:blank', title: 'Not kept', status: 422, detail, fields: reading.problems };
+}

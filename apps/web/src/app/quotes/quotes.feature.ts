@@ -1,0 +1,223 @@
+import type {
+  ItemRow,
+  PricedDocumentForm,
+  PricedLineForm,
+  ProblemDetails,
+  QuoteContent,
+  QuoteRow,
+  QuoteView,
+} from '@honest-ledger/contracts';
+import {
+  createActionGroup,
+  createFeature,
+  createReducer,
+  emptyProps,
+  on,
+  props,
+} from '@ngrx/store';
+import {
+  beginEditing,
+  edit,
+  insist,
+  keeping,
+  kept,
+  notKept,
+  redo,
+  undo,
+  type Editing,
+} from '../shared/editing';
+import { failed, loading, nothingYet, ready, type Loadable } from '../shared/loadable';
+import { withItem, type PricingInputs } from './pricing-inputs';
+
+export const quotesActions = createActionGroup({
+  source: 'Quotes',
+  events: {
+    'List Opened': emptyProps(),
+    'List Came': props<{ quotes: readonly QuoteRow[] }>(),
+    'List Failed': props<{ problem: ProblemDetails }>(),
+    Begin: props<{ customer: string }>(),
+    Begun: props<{ quote: QuoteView }>(),
+    Opened: props<{ number: number }>(),
+    Came: props<{ quote: QuoteView }>(),
+    Failed: props<{ problem: ProblemDetails }>(),
+    Edited: props<{ content: QuoteContent }>(),
+    'Line Added': props<{ id: string; item: ItemRow }>(),
+    Undone: emptyProps(),
+    Redone: emptyProps(),
+    Left: emptyProps(),
+    /** The same lines, at the prices of the version in force. */
+    'Price Again': emptyProps(),
+    Keeping: props<{ number: number }>(),
+    Kept: props<{ content: QuoteContent; quote: QuoteView }>(),
+    'Not Kept': props<{ number: number; problem: ProblemDetails }>(),
+    'Theirs Taken': emptyProps(),
+    'Mine Insisted': emptyProps(),
+    /** This browser has priced what the quote says now. */
+    'Priced Here': props<{ content: QuoteContent; priced: PricedDocumentForm }>(),
+    /** What pricing again under the version in force would give. */
+    'Price Foreseen': props<{ number: number; priced: PricedDocumentForm }>(),
+  },
+});
+
+export interface OpenQuote {
+  readonly number: number;
+  /** As the server last had it. */
+  readonly view: QuoteView;
+  readonly editing: Editing<QuoteContent>;
+  readonly inputs: PricingInputs;
+  /** The lines' prices by their ids. */
+  readonly priced: Readonly<Record<string, PricedLineForm>>;
+  readonly total: string;
+  readonly unpricedLines: number;
+  /** The version the prices shown are of. */
+  readonly version: number;
+  /** The prices shown are this browser's; the server's are on their way. */
+  readonly provisional: boolean;
+  /** What the version in force would make of it, where that is another than the quote's. */
+  readonly foreseen: PricedDocumentForm | null;
+}
+
+interface QuotesState {
+  readonly list: Loadable<readonly QuoteRow[]>;
+  readonly quote: Loadable<OpenQuote>;
+}
+
+const beginning: QuotesState = { list: nothingYet, quote: nothingYet };
+
+export const quotesFeature = createFeature({
+  name: 'quotes',
+  reducer: createReducer(
+    beginning,
+    on(quotesActions.listOpened, (state): QuotesState => ({ ...state, list: loading(state.list) })),
+    on(quotesActions.listCame, (state, { quotes }): QuotesState => ({
+      ...state,
+      list: ready(quotes),
+    })),
+    on(quotesActions.listFailed, (state, { problem }): QuotesState => ({
+      ...state,
+      list: failed(state.list, problem),
+    })),
+    on(quotesActions.opened, (state): QuotesState => ({ ...state, quote: nothingYet })),
+    on(quotesActions.came, (state, { quote }): QuotesState => ({
+      ...state,
+      quote: ready(openQuote(quote)),
+    })),
+    on(quotesActions.failed, (state, { problem }): QuotesState => ({
+      ...state,
+      quote: failed(state.quote, problem),
+    })),
+    on(quotesActions.edited, (state, { content }) =>
+      withOpen(state, (open) => ({ ...open, editing: edit(open.editing, content) })),
+    ),
+    on(quotesActions.lineAdded, (state, { id, item }) =>
+      withOpen(state, (open) => {
+        const { content } = open.editing;
+        const lines = [...content.lines, { id, item: item.item, quantity: '1' }];
+        return {
+          ...open,
+          inputs: withItem(open.inputs, item),
+          editing: edit(open.editing, { ...content, lines }),
+        };
+      }),
+    ),
+    on(quotesActions.undone, (state) =>
+      withOpen(state, (open) => ({ ...open, editing: undo(open.editing) })),
+    ),
+    on(quotesActions.redone, (state) =>
+      withOpen(state, (open) => ({ ...open, editing: redo(open.editing) })),
+    ),
+    on(quotesActions.priceAgain, (state) =>
+      withOpen(state, (open) => ({
+        ...open,
+        editing: insist(open.editing, open.editing.revision),
+      })),
+    ),
+    on(quotesActions.keeping, (state, { number }) =>
+      withOpen(state, (open) => ({ ...open, editing: keeping(open.editing) }), number),
+    ),
+    on(quotesActions.kept, (state, { content, quote }) =>
+      withOpen(state, (open) => afterKeeping(open, content, quote), quote.number),
+    ),
+    on(quotesActions.notKept, (state, { number, problem }) =>
+      withOpen(state, (open) => ({ ...open, editing: notKept(open.editing, problem) }), number),
+    ),
+    on(quotesActions.mineInsisted, (state) =>
+      withOpen(state, (open) => ({
+        ...open,
+        editing: insist(open.editing, theirs(open.editing)?.revision ?? open.editing.revision),
+      })),
+    ),
+    on(quotesActions.theirsTaken, (state) =>
+      withOpen(state, (open) => {
+        const quote = theirs(open.editing);
+        return quote ? openQuote(quote) : open;
+      }),
+    ),
+    on(quotesActions.pricedHere, (state, { content, priced }) =>
+      withOpen(state, (open) =>
+        open.editing.content === content && open.editing.state !== 'kept'
+          ? { ...open, ...pricedHere(priced) }
+          : open,
+      ),
+    ),
+    on(quotesActions.priceForeseen, (state, { number, priced }) =>
+      withOpen(state, (open) => ({ ...open, foreseen: priced }), number),
+    ),
+  ),
+});
+
+/** What somebody else left there, which a conflict brings along. */
+export function theirs({ problem }: Editing<QuoteContent>): QuoteView | null {
+  // the server's answer to an edit that comes second
+  return (problem?.current as QuoteView | undefined) ?? null;
+}
+
+function openQuote(view: QuoteView): OpenQuote {
+  const { customer, title, lines } = view;
+  return {
+    number: view.number,
+    view,
+    editing: beginEditing({ customer, title, lines }, view.revision),
+    ...pricesOf(view),
+  };
+}
+
+/** The server's prices take the place of this browser's, unless it was edited since it was sent. */
+function afterKeeping(open: OpenQuote, content: QuoteContent, view: QuoteView): OpenQuote {
+  const editing = kept(open.editing, content, view.revision);
+  return editing.state === 'kept'
+    ? { ...open, view, editing, ...pricesOf(view) }
+    : { ...open, view, editing };
+}
+
+function pricesOf(view: QuoteView) {
+  const { pricing, priced, total, unpricedLines, version } = view;
+  return {
+    inputs: pricing,
+    priced: byId(priced),
+    total,
+    unpricedLines,
+    version,
+    provisional: false,
+    foreseen: null,
+  };
+}
+
+function pricedHere({ lines, total, unpricedLines, version }: PricedDocumentForm) {
+  return { priced: byId(lines), total, unpricedLines, version, provisional: true, foreseen: null };
+}
+
+function byId(lines: readonly PricedLineForm[]): Readonly<Record<string, PricedLineForm>> {
+  return Object.fromEntries(lines.map((line) => [line.id, line]));
+}
+
+/** The open quote changed; left alone where another one is open by now. */
+function withOpen(
+  state: QuotesState,
+  change: (open: OpenQuote) => OpenQuote,
+  number?: number,
+): QuotesState {
+  const open = state.quote.value;
+  if (!open || (number !== undefined && number !== open.number)) return state;
+  return { ...state, quote: ready(change(open)) };
+}

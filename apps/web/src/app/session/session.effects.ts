@@ -1,0 +1,77 @@
+import { inject } from '@angular/core';
+import { Router } from '@angular/router';
+import { Actions, createEffect, ofType } from '@ngrx/effects';
+import { catchError, exhaustMap, map, of, tap } from 'rxjs';
+import { problemOf } from '../shared/problems';
+import { SessionApi } from './session.api';
+import { sessionActions } from './session.feature';
+
+export const sessionEffects = {
+  read: createEffect(
+    (actions$ = inject(Actions), api = inject(SessionApi)) =>
+      actions$.pipe(
+        ofType(sessionActions.asked),
+        exhaustMap(() =>
+          api.read().pipe(
+            map(({ user }) => sessionActions.known({ user })),
+            catchError(() => of(sessionActions.known({ user: null }))),
+          ),
+        ),
+      ),
+    { functional: true },
+  ),
+
+  signIn: createEffect(
+    (actions$ = inject(Actions), api = inject(SessionApi)) =>
+      actions$.pipe(
+        ofType(sessionActions.signIn),
+        exhaustMap(({ body, back }) =>
+          api.signIn(body).pipe(
+            map(({ user }) =>
+              user ? sessionActions.signedIn({ user, back }) : sessionActions.ended(),
+            ),
+            catchError((error: unknown) =>
+              of(sessionActions.refused({ problem: problemOf(error) })),
+            ),
+          ),
+        ),
+      ),
+    { functional: true },
+  ),
+
+  goOn: createEffect(
+    (actions$ = inject(Actions), router = inject(Router)) =>
+      actions$.pipe(
+        ofType(sessionActions.signedIn),
+        tap(({ back }) => void router.navigateByUrl(back)),
+      ),
+    { functional: true, dispatch: false },
+  ),
+
+  signOut: createEffect(
+    (actions$ = inject(Actions), api = inject(SessionApi)) =>
+      actions$.pipe(
+        ofType(sessionActions.signOut),
+        exhaustMap(() =>
+          api.signOut().pipe(
+            map(() => sessionActions.ended()),
+            catchError(() => of(sessionActions.ended())),
+          ),
+        ),
+      ),
+    { functional: true },
+  ),
+
+  /** Back to the sign-in page, which remembers where to go on. */
+  leave: createEffect(
+    (actions$ = inject(Actions), router = inject(Router)) =>
+      actions$.pipe(
+        ofType(sessionActions.ended),
+        tap(() => {
+          const back = router.url.startsWith('/sign-in') ? '/' : router.url;
+          void router.navigate(['/sign-in'], { queryParams: { back } });
+        }),
+      ),
+    { functional: true, dispatch: false },
+  ),
+};

@@ -1,0 +1,36 @@
+import { ChangeDetectionStrategy, Component, inject, input } from '@angular/core';
+import { NonNullableFormBuilder, ReactiveFormsModule, Validators } from '@angular/forms';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatInputModule } from '@angular/material/input';
+import { Store } from '@ngrx/store';
+import { Wordmark } from '../frame/wordmark';
+import { sessionActions, sessionFeature } from './session.feature';
+
+/** The first page: who are you. */
+@Component({
+  selector: 'hl-sign-in',
+  imports: [ReactiveFormsModule, MatFormFieldModule, MatInputModule, Wordmark],
+  templateUrl: './sign-in.html',
+  styleUrl: './sign-in.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class SignIn {
+  /** Where to go on after signing in: a place of this application. */
+  readonly back = input<string>('/');
+
+  private readonly store = inject(Store);
+  protected readonly asking = this.store.selectSignal(sessionFeature.selectAsking);
+  protected readonly problem = this.store.selectSignal(sessionFeature.selectProblem);
+  protected readonly form = inject(NonNullableFormBuilder).group({
+    email: ['', Validators.required],
+    password: ['', Validators.required],
+  });
+
+  protected signIn(): void {
+    this.form.markAllAsTouched();
+    if (this.form.invalid) return;
+    // One slash only: an address that begins with two leads to another site.
+    const back = /^\/(?!\/)/.test(this.back()) ? this.back() : '/';
+    this.store.dispatch(sessionActions.signIn({ body: this.form.getRawValue(), back }));
+  }
+}

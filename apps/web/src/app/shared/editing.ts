@@ -1,0 +1,74 @@
+import type { ProblemDetails } from '@honest-ledger/contracts';
+import { isUnreachable } from './problems';
+
+/**
+ * Something that is kept on the server as it is edited. Whatever the server says, `content` stays
+ * what the user made it.
+ */
+export interface Editing<T> {
+  readonly content: T;
+  readonly past: readonly T[];
+  readonly future: readonly T[];
+  /** The revision on the server that `content` was made from. */
+  readonly revision: number;
+  /**
+   * kept: the server has it. changed: it will be sent. keeping: it is on its way. unreachable: it is
+   * sent again until the server answers. refused: it is wrong, `problem` says where. conflict:
+   * somebody else was first, and the user decides.
+   */
+  readonly state: 'kept' | 'changed' | 'keeping' | 'unreachable' | 'refused' | 'conflict';
+  readonly problem: ProblemDetails | null;
+}
+
+const STEPS_REMEMBERED = 200;
+
+export function beginEditing<T>(content: T, revision: number): Editing<T> {
+  return { content, past: [], future: [], revision, state: 'kept', problem: null };
+}
+
+export function edit<T>(editing: Editing<T>, content: T): Editing<T> {
+  const past = [...editing.past, editing.content].slice(-STEPS_REMEMBERED);
+  return changed({ ...editing, content, past, future: [] });
+}
+
+export function undo<T>(editing: Editing<T>): Editing<T> {
+  const content = editing.past.at(-1);
+  if (content === undefined) return editing;
+  const future = [editing.content, ...editing.future];
+  return changed({ ...editing, content, past: editing.past.slice(0, -1), future });
+}
+
+export function redo<T>(editing: Editing<T>): Editing<T> {
+  const [content, ...future] = editing.future;
+  if (content === undefined) return editing;
+  return changed({ ...editing, content, past: [...editing.past, editing.content], future });
+}
+
+export function keeping<T>(editing: Editing<T>): Editing<T> {
+  return { ...editing, state: 'keeping' };
+}
+
+/** The server has `sent`, as `revision`. What was edited since is still to be sent. */
+export function kept<T>(editing: Editing<T>, sent: T, revision: number): Editing<T> {
+  const state = editing.content === sent ? 'kept' : 'changed';
+  return { ...editing, revision, state, problem: null };
+}
+
+export function notKept<T>(editing: Editing<T>, problem: ProblemDetails): Editing<T> {
+  const state = isUnreachable(problem)
+    ? 'unreachable'
+    : problem.status === 409
+      ? 'conflict'
+      : 'refused';
+  return { ...editing, state, problem };
+}
+
+/** The user's content stands, made anew from the revision that somebody else left. */
+export function insist<T>(editing: Editing<T>, revision: number): Editing<T> {
+  return { ...editing, revision, state: 'changed', problem: null };
+}
+
+/** An edit does not end a conflict: that takes a decision. */
+function changed<T>(editing: Editing<T>): Editing<T> {
+  return editing.state === 'conflict' ? editing : { ...editing, state: 'changed', problem: null };
+}

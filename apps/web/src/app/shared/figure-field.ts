@@ -1,0 +1,93 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  ElementRef,
+  input,
+  linkedSignal,
+  output,
+  viewChild,
+} from '@angular/core';
+import { readNumber, typedNumber } from './numbers';
+
+/**
+ * A number that is edited in place, typed with either decimal mark. What is no number stays as it
+ * was typed, with the reason beside it, and changes nothing.
+ */
+@Component({
+  selector: 'hl-figure-field',
+  template: `
+    <input
+      #field
+      class="cell figure"
+      type="text"
+      inputmode="decimal"
+      autocomplete="off"
+      [attr.aria-label]="label()"
+      [attr.aria-invalid]="message() !== null"
+      [attr.title]="message()"
+      [value]="text()"
+      (input)="text.set(field.value)"
+      (change)="commit()"
+      (keydown.enter)="enter()"
+    />
+    @if (message(); as message) {
+      <span class="wrong" role="alert">{{ message }}</span>
+    }
+  `,
+  styles: `
+    :host {
+      display: inline-flex;
+      align-items: baseline;
+      gap: 8px;
+    }
+    input {
+      width: 84px;
+    }
+    .wrong {
+      font-size: 13px;
+      line-height: 16px;
+      text-align: left;
+      white-space: normal;
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class FigureField {
+  /** A plain decimal, or an empty text for none. */
+  readonly value = input.required<string>();
+  readonly label = input.required<string>();
+  /** What is wrong with it, found elsewhere. */
+  readonly problem = input<string | null>(null);
+  /** True where an empty field means none. */
+  readonly mayBeEmpty = input(false);
+  readonly changed = output<string>();
+  readonly entered = output();
+
+  private readonly field = viewChild.required<ElementRef<HTMLInputElement>>('field');
+  protected readonly text = linkedSignal(() => typedNumber(this.value()));
+  private readonly read = computed(() => {
+    const text = this.text().trim();
+    return text === '' && this.mayBeEmpty() ? '' : readNumber(text);
+  });
+  protected readonly message = computed(() =>
+    this.read() === null
+      ? `“${this.text()}” is not a number such as ${typedNumber('12.50')}`
+      : this.problem(),
+  );
+
+  focus(): void {
+    this.field().nativeElement.focus();
+    this.field().nativeElement.select();
+  }
+
+  protected commit(): void {
+    const read = this.read();
+    if (read !== null && read !== this.value()) this.changed.emit(read);
+  }
+
+  protected enter(): void {
+    this.commit();
+    if (this.read() !== null) this.entered.emit();
+  }
+}

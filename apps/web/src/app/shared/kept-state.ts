@@ -1,0 +1,76 @@
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { writeClock } from './dates';
+import type { Editing } from './editing';
+
+/** Says whether what is edited has been kept, and lets the user undo and redo. */
+@Component({
+  selector: 'hl-kept-state',
+  template: `
+    <span class="soft" role="status">{{ sentence() }}</span>
+    <button
+      type="button"
+      class="quiet small"
+      title="Ctrl+Z"
+      [disabled]="editing().past.length === 0"
+      (click)="undone.emit()"
+    >
+      Undo
+    </button>
+    <button
+      type="button"
+      class="quiet small"
+      title="Ctrl+Shift+Z"
+      [disabled]="editing().future.length === 0"
+      (click)="redone.emit()"
+    >
+      Redo
+    </button>
+  `,
+  styles: `
+    :host {
+      display: flex;
+      align-items: baseline;
+      gap: 8px;
+    }
+  `,
+  host: { '(document:keydown)': 'key($event)' },
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class KeptState {
+  readonly editing = input.required<Editing<unknown>>();
+  /** When it was last kept: an instant, or null where it never was. */
+  readonly at = input<string | null>(null);
+  readonly undone = output();
+  readonly redone = output();
+
+  protected readonly sentence = computed(() => {
+    switch (this.editing().state) {
+      case 'kept': {
+        const at = this.at();
+        return at === null ? '' : `kept ${writeClock(at)}`;
+      }
+      case 'changed':
+      case 'keeping':
+        return 'keeping…';
+      case 'unreachable':
+        return 'the server cannot be reached; sent again soon';
+      case 'refused':
+        return 'not kept yet: see below';
+      case 'conflict':
+        return 'not kept: somebody else was first';
+    }
+  });
+
+  /** In a text field Ctrl+Z belongs to the field while what is typed there is not yet an edit. */
+  protected key(event: KeyboardEvent): void {
+    if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'z') return;
+    if (
+      event.target instanceof HTMLInputElement &&
+      event.target.value !== event.target.defaultValue
+    )
+      return;
+    event.preventDefault();
+    if (event.shiftKey) this.redone.emit();
+    else this.undone.emit();
+  }
+}

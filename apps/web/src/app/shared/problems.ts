@@ -1,0 +1,25 @@
+import { HttpErrorResponse } from '@angular/common/http';
+import type { ProblemDetails } from '@honest-ledger/contracts';
+
+/** What a failed request has to say, whatever it failed of. */
+export function problemOf(error: unknown): ProblemDetails {
+  if (error instanceof HttpErrorResponse) {
+    if (isProblem(error.error)) return error.error;
+    if (error.status === 0) return problem(0, 'The server cannot be reached.');
+    return problem(error.status, `The server answered ${String(error.status)}.`);
+  }
+  return problem(-1, error instanceof Error ? error.message : 'Something went wrong on this page.');
+}
+
+/** True where trying again later may help. */
+export function isUnreachable({ status }: ProblemDetails): boolean {
+  return status === 0 || status === 502 || status === 503 || status === 504;
+}
+
+function problem(status: number, detail: string): ProblemDetails {
+  return { type: 'about:blank', title: 'Problem', status, detail };
+}
+
+function isProblem(body: unknown): body is ProblemDetails {
+  return typeof body === 'object' && body !== null && 'detail' in body && 'status' in body;
+}

@@ -1,0 +1,17 @@
+import { HttpClient } from '@angular/common/http';
+import { inject, Injectable } from '@angular/core';
+import type { VersionRow, VersionView } from '@honest-ledger/contracts';
+import type { Observable } from 'rxjs';
+
+@Injectable({ providedIn: 'root' })
+export class VersionsApi {
+  private readonly http = inject(HttpClient);
+
+  all(): Observable<VersionRow[]> {
+    return this.http.get<VersionRow[]>('/api/versions');
+  }
+
+  one(number: number): Observable<VersionView> {
+    return this.http.get<VersionView>(`/api/versions/${String(number)}`);
+  }
+}

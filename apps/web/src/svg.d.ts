@@ -1,0 +1,5 @@
+/** An icon, imported as its text. */
+declare module '*.svg' {
+  const text: string;
+  export default text;
+}
