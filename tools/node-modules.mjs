@@ -6,14 +6,15 @@ import { inProject, PROJECT } from './project.mjs';
 import { say, Stop } from './say.mjs';
 
 const STAMP = inProject('node_modules', '.honest-ledger-lock');
-const OLDEST_NODE = [20, 19];
+const OLDEST_NODE = { major: 20, minor: 19 };
 
 /** Installs the packages where they are missing or package-lock.json has changed since. */
 export async function ensureNodeModules() {
   const [major = 0, minor = 0] = process.versions.node.split('.').map(Number);
-  if (major < OLDEST_NODE[0] || (major === OLDEST_NODE[0] && minor < OLDEST_NODE[1])) {
+  const { major: oldest, minor: oldestMinor } = OLDEST_NODE;
+  if (major < oldest || (major === oldest && minor < oldestMinor)) {
     throw new Stop(
-      `Node.js ${OLDEST_NODE.join('.')} or later is needed; this is ${process.versions.node}.`,
+      `Node.js ${oldest}.${oldestMinor} or later is needed; this is ${process.versions.node}.`,
     );
   }
   const lock = createHash('sha256')

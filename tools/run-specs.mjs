@@ -23,7 +23,7 @@ jasmine.loadConfig({
   random: true,
   stopSpecOnExpectationFailure: true, // so that fast-check sees a failure and shrinks it
 });
-jasmine.seed(seed);
+jasmine.seed(Number(seed));
 
 let passed = 0;
 let failed = 0;

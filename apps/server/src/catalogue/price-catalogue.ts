@@ -1,3 +1,4 @@
+import type { CatalogueMoves } from '@honest-ledger/contracts';
 import {
   fromInteger,
   priceDocument,
@@ -6,8 +7,6 @@ import {
   type CompiledSetup,
   type ItemFacts,
   type PricedDocument,
-  type PriceMoves,
-  type Printed,
 } from '@honest-ledger/engine';
 
 /** A setup and the level in it that a customer would have. */
@@ -22,8 +21,13 @@ export function catalogueMoves(
   before: PricedUnder,
   after: PricedUnder,
   now: Date,
-): Printed<PriceMoves> {
-  return printed(priceMoves(priceCatalogue(items, before, now), priceCatalogue(items, after, now)));
+): CatalogueMoves {
+  const moves = printed(
+    priceMoves(priceCatalogue(items, before, now), priceCatalogue(items, after, now)),
+  );
+  const names = new Map(items.map(({ item, name }) => [item, name]));
+  const largest = moves.largest.map((move) => ({ ...move, name: names.get(move.item) ?? '' }));
+  return { ...moves, largest };
 }
 
 function priceCatalogue(

@@ -23,6 +23,7 @@ export async function servePages(app: FastifyInstance, root: string): Promise<vo
     root,
     index: false,
     wildcard: false,
+    globIgnore: ['**/index.html'],
     immutable: true,
     maxAge: '365d',
   });

@@ -10,8 +10,8 @@ export function validateWithJoi(app: FastifyInstance): void {
   app.setValidatorCompiler<Joi.Schema>(({ schema, httpPart }) => {
     const strict = schema.prefs({ ...STRICT, convert: httpPart !== 'body' });
     return (data: unknown) => {
-      const { error, value } = strict.validate(data) as Joi.ValidationResult<unknown>;
-      return error ? { error } : { value };
+      const result: Joi.ValidationResult<unknown> = strict.validate(data);
+      return result.error ? { error: result.error } : { value: result.value };
     };
   });
 }

@@ -23,7 +23,9 @@ export class PostgresSessionStore implements SessionStore {
       .insert(sessions)
       .values({ id, ...row })
       .onConflictDoUpdate({ target: sessions.id, set: row })
-      .then(() => callback(), callback);
+      .then(() => {
+        callback();
+      }, callback);
   }
 
   get(id: string, callback: (error: unknown, session?: Session | null) => void): void {
@@ -32,14 +34,18 @@ export class PostgresSessionStore implements SessionStore {
       .from(sessions)
       .where(and(eq(sessions.id, id), gt(sessions.expiresAt, this.now())))
       // what was stored by set() above
-      .then(([row]) => callback(null, (row?.content as Session | undefined) ?? null), callback);
+      .then(([row]) => {
+        callback(null, (row?.content as Session | undefined) ?? null);
+      }, callback);
   }
 
   destroy(id: string, callback: (error?: unknown) => void): void {
     this.database
       .delete(sessions)
       .where(eq(sessions.id, id))
-      .then(() => callback(), callback);
+      .then(() => {
+        callback();
+      }, callback);
   }
 
   /** Forgets what has run out. */

@@ -1,6 +1,6 @@
-import type { ItemFacts } from '@honest-ledger/engine';
+import type { ItemFacts, PriceMove, PriceMoves, Printed } from '@honest-ledger/engine';
 import Joi from 'joi';
-import { categoryCode, itemNumber, objectOf } from '../forms/fields';
+import { categoryCode, objectOf } from '../forms/fields';
 
 export interface ItemQuery {
   /** Part of an item number or name. */
@@ -40,8 +40,7 @@ export interface CategoryRow {
   readonly items: number;
 }
 
-export interface ItemNumberParams {
-  readonly item: string;
+/** What a change does to the prices of the whole catalogue, one base unit of each item. */
+export interface CatalogueMoves extends Omit<Printed<PriceMoves>, 'largest'> {
+  readonly largest: readonly (Printed<PriceMove> & { readonly name: string })[];
 }
-
-export const itemNumberParams = objectOf<ItemNumberParams>({ item: itemNumber.required() });

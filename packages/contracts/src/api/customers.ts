@@ -1,5 +1,5 @@
-import type { PriceMoves, Printed } from '@honest-ledger/engine';
 import Joi from 'joi';
+import type { CatalogueMoves } from './catalogue';
 import { customerCode, identifier, objectOf } from '../forms/fields';
 
 export interface CustomerRow {
@@ -38,6 +38,6 @@ export const levelPreviewQuery = objectOf<LevelPreviewQuery>({
 
 /** What giving a customer another level does to its prices of the whole catalogue, one of each. */
 export interface LevelPreview {
-  readonly moves: Printed<PriceMoves>;
+  readonly moves: CatalogueMoves;
   readonly currency: string;
 }

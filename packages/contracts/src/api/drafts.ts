@@ -1,6 +1,6 @@
-import type { PriceMoves, Printed } from '@honest-ledger/engine';
 import Joi from 'joi';
 import { objectOf } from '../forms/fields';
+import type { CatalogueMoves } from './catalogue';
 import type { LevelContent } from '../forms/level-form';
 
 /** What the open draft would change. */
@@ -18,7 +18,7 @@ export interface LevelEditView {
   readonly after: LevelContent;
   readonly customers: number;
   /** What it does to the level's prices of the whole catalogue, one of each. */
-  readonly moves: Printed<PriceMoves>;
+  readonly moves: CatalogueMoves;
 }
 
 export interface DraftAnswer {

@@ -1,4 +1,4 @@
-import { isNegative, make, powerOfTen, rescale, type Decimal } from './decimal';
+import { make, powerOfTen, rescale, type Decimal } from './decimal';
 
 /** How a value between two candidates is rounded to a number of digits. */
 export type RoundingMode = 'halfAwayFromZero' | 'halfToEven' | 'awayFromZero' | 'towardsZero';
@@ -13,16 +13,10 @@ export type RoundingDirection = 'nearest' | 'up' | 'down';
  */
 export function roundToDigits(value: Decimal, digits: number, mode: RoundingMode): Decimal {
   if (value.scale <= digits) return value;
-  const { quotient, remainder, doubled } = divideTruncating(
-    value.units,
-    powerOfTen(value.scale - digits),
-  );
-  if (remainder === 0 || remainder === 0n) return make(quotient, digits);
-  const away = isNegative(value) ? -1 : 1;
-  const towards = make(quotient, digits);
-  return roundsAway(mode, doubled, isOdd(quotient))
-    ? make(BigInt(quotient) + BigInt(away), digits)
-    : towards;
+  const divisor = powerOfTen(value.scale - digits);
+  return typeof value.units === 'number' && typeof divisor === 'number'
+    ? make(divideNumbers(value.units, divisor, mode), digits)
+    : make(divideBigInts(BigInt(value.units), BigInt(divisor), mode), digits);
 }
 
 /**
@@ -44,43 +38,35 @@ export function roundToIncrement(
   return make(goesUp ? units - above + step : units - above, scale);
 }
 
-function roundsAway(mode: RoundingMode, doubledAgainstStep: number, odd: boolean): boolean {
+/** The remainder of two safe integers is exact, and so is the division of an exact multiple. */
+function divideNumbers(units: number, divisor: number, mode: RoundingMode): number {
+  const remainder = units % divisor;
+  const quotient = (units - remainder) / divisor;
+  if (remainder === 0) return quotient;
+  const half = Math.abs(remainder) * 2 - divisor;
+  return roundsAway(mode, half, quotient % 2 !== 0) ? quotient + Math.sign(units) : quotient;
+}
+
+function divideBigInts(units: bigint, divisor: bigint, mode: RoundingMode): bigint {
+  const remainder = units % divisor;
+  const quotient = units / divisor;
+  if (remainder === 0n) return quotient;
+  const twice = (remainder < 0n ? -remainder : remainder) * 2n;
+  const half = twice > divisor ? 1 : twice < divisor ? -1 : 0;
+  const away = units < 0n ? -1n : 1n;
+  return roundsAway(mode, half, quotient % 2n !== 0n) ? quotient + away : quotient;
+}
+
+/** `half`: below zero for less than half a unit, zero for a tie, above for more. */
+function roundsAway(mode: RoundingMode, half: number, odd: boolean): boolean {
   switch (mode) {
     case 'halfAwayFromZero':
-      return doubledAgainstStep >= 0;
+      return half >= 0;
     case 'halfToEven':
-      return doubledAgainstStep > 0 || (doubledAgainstStep === 0 && odd);
+      return half > 0 || (half === 0 && odd);
     case 'awayFromZero':
       return true;
     case 'towardsZero':
       return false;
   }
-}
-
-/** Quotient and remainder towards zero; `doubled` is the sign of (2 x |remainder| - divisor). */
-function divideTruncating(
-  units: number | bigint,
-  divisor: number | bigint,
-): { quotient: number | bigint; remainder: number | bigint; doubled: number } {
-  if (typeof units === 'number' && typeof divisor === 'number') {
-    // The remainder of two safe integers is exact, and so is the division of an exact multiple.
-    const remainder = units % divisor;
-    return {
-      quotient: (units - remainder) / divisor,
-      remainder,
-      doubled: Math.sign(Math.abs(remainder) * 2 - divisor),
-    };
-  }
-  const [whole, step] = [BigInt(units), BigInt(divisor)];
-  const remainder = whole % step;
-  const twice = (remainder < 0n ? -remainder : remainder) * 2n;
-  return {
-    quotient: whole / step,
-    remainder,
-    doubled: twice > step ? 1 : twice < step ? -1 : 0,
-  };
-}
-
-function isOdd(units: number | bigint): boolean {
-  return typeof units === 'number' ? units % 2 !== 0 : units % 2n !== 0n;
 }

@@ -33,7 +33,7 @@ describe('a level read back', () => {
         },
       }),
     ).toBe(
-      '2.5 % added to CL-0207 Stoneware body; The base price for everything under Stoneware; ' +
+      '2.5 % added to CL-0207 Stoneware body; the base price for everything under Stoneware; ' +
         '5 % off everything; prices rounded up to the next 1 EUR, never below 3.00 EUR.',
     );
   });

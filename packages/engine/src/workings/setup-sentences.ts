@@ -39,9 +39,11 @@ export function levelSentence(
   write: NumberWriter = plainNumber,
 ): string {
   const entries = level.entries.map((entry) => entrySentence(entry, names, write));
-  const adjusts = entries.length > 0 ? entries.join('; ') : 'Every item at its base price';
-  if (entries.length === 0 || level.rounding === null) return `${adjusts}.`;
-  return `${adjusts}; prices rounded ${roundingSentence(level.rounding, write)}.`;
+  if (entries.length === 0) return 'Every item at its base price.';
+  const rounded =
+    level.rounding === null ? [] : [`prices rounded ${roundingSentence(level.rounding, write)}`];
+  const sentence = [...entries, ...rounded].join('; ');
+  return `${sentence.charAt(0).toUpperCase()}${sentence.slice(1)}.`;
 }
 
 const DIRECTION_WORDS = {
@@ -51,7 +53,7 @@ const DIRECTION_WORDS = {
 } as const;
 
 function percentWords(percent: string, write: NumberWriter): string {
-  if (/^[+-]?0+(\.0+)?$/.test(percent)) return 'The base price for';
+  if (/^[+-]?0+(\.0+)?$/.test(percent)) return 'the base price for';
   return percent.startsWith('-')
     ? `${write(percent.slice(1))} % off`
     : `${write(percent.replace('+', ''))} % added to`;

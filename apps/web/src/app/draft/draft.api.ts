@@ -15,7 +15,7 @@ export class DraftApi {
     return this.http.post<{ version: number }>('/api/draft/publish', body);
   }
 
-  discardLevel(id: string): Observable<void> {
-    return this.http.delete<void>(`/api/levels/${encodeURIComponent(id)}/draft`);
+  discardLevel(id: string): Observable<unknown> {
+    return this.http.delete(`/api/levels/${encodeURIComponent(id)}/draft`);
   }
 }

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import type { PriceMoves, Printed } from '@honest-ledger/engine';
+import type { CatalogueMoves } from '@honest-ledger/contracts';
 import { Amount, mostDigits } from '../shared/amount';
 
 /** The prices that move furthest, in proportion. */
@@ -12,6 +12,7 @@ import { Amount, mostDigits } from '../shared/amount';
         <thead>
           <tr>
             <th>The largest moves</th>
+            <th><span class="unseen">Name</span></th>
             <th class="figure">Now</th>
             <th class="figure">Change</th>
             <th class="figure">Then</th>
@@ -21,6 +22,7 @@ import { Amount, mostDigits } from '../shared/amount';
           @for (move of moves().largest; track move.item) {
             <tr>
               <td>{{ move.item }}</td>
+              <td>{{ move.name }}</td>
               <td class="figure"><hl-amount [value]="move.before ?? ''" [digits]="digits()" /></td>
               <td
                 class="figure"
@@ -45,7 +47,7 @@ import { Amount, mostDigits } from '../shared/amount';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class LargestMoves {
-  readonly moves = input.required<Printed<PriceMoves>>();
+  readonly moves = input.required<CatalogueMoves>();
 
   protected readonly digits = computed(() =>
     mostDigits(this.moves().largest.flatMap(({ before, after }) => [before ?? '', after ?? ''])),

@@ -1,12 +1,12 @@
-import type { PriceMoves, Printed } from '@honest-ledger/engine';
+import type { CatalogueMoves } from '@honest-ledger/contracts';
 
 /** How many prices are other than before. */
-export function movedPrices({ lowered, raised, otherwise }: Printed<PriceMoves>): number {
+export function movedPrices({ lowered, raised, otherwise }: CatalogueMoves): number {
   return lowered + raised + otherwise;
 }
 
 /** "31 of 240 prices move: 30 lower, 1 higher" */
-export function movesSentence(moves: Printed<PriceMoves>): string {
+export function movesSentence(moves: CatalogueMoves): string {
   const { compared, lowered, raised, otherwise } = moves;
   const moved = movedPrices(moves);
   if (moved === 0) return `None of ${String(compared)} prices moves`;

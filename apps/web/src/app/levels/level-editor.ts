@@ -5,6 +5,7 @@ import {
   effect,
   inject,
   input,
+  untracked,
   type OnDestroy,
 } from '@angular/core';
 import type { ItemRow, LevelContent, LevelEntryForm, RoundingForm } from '@honest-ledger/contracts';
@@ -17,6 +18,7 @@ import { draftFeature } from '../draft/draft.feature';
 import { FigureField } from '../shared/figure-field';
 import { KeptState } from '../shared/kept-state';
 import { Notice } from '../shared/notice';
+import { besidesFields } from '../shared/problems';
 import {
   shownPercent,
   startRounding,
@@ -27,6 +29,10 @@ import {
 } from './level-edits';
 import { LevelSentence } from './level-sentence';
 import { levelsActions, levelsFeature, theirs } from './levels.feature';
+
+/** The fields that show what is wrong with them themselves. */
+const TOLD_BESIDE =
+  /^(name|entries\[\d+\]\.(adjustment\.percent|reach(\.item)?)|rounding\.(increment|leastPrice))$/;
 
 /** A level in the draft: its entries, its rounding, and the sentence they make. */
 @Component({
@@ -48,6 +54,7 @@ export class LevelEditor implements OnDestroy {
   protected readonly currency = this.store.selectSignal(draftFeature.selectCurrency);
   protected readonly content = computed(() => this.level().value?.editing.content ?? null);
   protected readonly problem = computed(() => this.level().value?.editing.problem ?? null);
+  protected readonly notice = computed(() => besidesFields(this.problem(), TOLD_BESIDE));
   protected readonly theirs = computed(() => {
     const editing = this.level().value?.editing;
     return editing?.state === 'conflict' ? theirs(editing) : null;
@@ -56,7 +63,11 @@ export class LevelEditor implements OnDestroy {
 
   constructor() {
     effect(() => {
-      this.open();
+      this.id();
+      // its address losing ?new must not open it a second time
+      untracked(() => {
+        this.open();
+      });
     });
   }
 
@@ -77,6 +88,12 @@ export class LevelEditor implements OnDestroy {
   /** What is wrong with a field, or null. */
   protected wrong(path: string): string | null {
     return this.problem()?.fields?.find((field) => field.path === path)?.sentence ?? null;
+  }
+
+  /** What is wrong with what an entry reaches, or null. */
+  protected wrongReach(index: number): string | null {
+    const path = `entries[${String(index)}].reach`;
+    return this.wrong(path) ?? (this.wrong(`${path}.item`) === null ? null : 'Pick the item');
   }
 
   protected rename({ target }: Event): void {

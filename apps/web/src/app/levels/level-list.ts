@@ -5,9 +5,9 @@ import { levelSentence } from '@honest-ledger/engine';
 import { Store } from '@ngrx/store';
 import type { ColDef } from 'ag-grid-community';
 import { goodsNames } from '../catalogue/goods-names';
-import { LedgerGrid } from '../shared/ledger-grid';
+import { LedgerGrid, sentenceColumn } from '../shared/ledger-grid';
 import { Notice } from '../shared/notice';
-import { writeNumber } from '../shared/numbers';
+import { unbroken, writeNumber } from '../shared/numbers';
 import { levelsActions, levelsFeature } from './levels.feature';
 
 const STATE_WORDS: Readonly<Record<LevelState, string>> = {
@@ -52,19 +52,20 @@ const STATE_WORDS: Readonly<Record<LevelState, string>> = {
 export class LevelList {
   private readonly store = inject(Store);
   private readonly router = inject(Router);
-  private readonly names = goodsNames(this.store);
+  private readonly names = goodsNames();
   protected readonly list = this.store.selectSignal(levelsFeature.selectList);
   protected readonly rows = computed(() => [...(this.list().value ?? [])]);
   protected readonly columns = computed((): ColDef<LevelSummary>[] => {
     const names = this.names();
     return [
       { headerName: 'Level', width: 150, valueGetter: ({ data }) => data?.content.name },
-      {
+      sentenceColumn({
         headerName: 'What it does',
         flex: 1,
         minWidth: 300,
-        valueGetter: ({ data }) => data && levelSentence(data.content, names, writeNumber),
-      },
+        valueGetter: ({ data }) =>
+          data && unbroken(levelSentence(data.content, names, writeNumber)),
+      }),
       { headerName: 'Customers', type: 'rightAligned', width: 110, field: 'customers' },
       {
         headerName: 'State',

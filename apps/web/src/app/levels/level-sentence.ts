@@ -1,9 +1,8 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { LevelContent } from '@honest-ledger/contracts';
 import { levelSentence } from '@honest-ledger/engine';
-import { Store } from '@ngrx/store';
 import { goodsNames } from '../catalogue/goods-names';
-import { writeNumber } from '../shared/numbers';
+import { unbroken, writeNumber } from '../shared/numbers';
 
 /** A level read back as one sentence, made from its data. */
 @Component({
@@ -14,8 +13,8 @@ import { writeNumber } from '../shared/numbers';
 export class LevelSentence {
   readonly level = input.required<LevelContent>();
 
-  private readonly names = goodsNames(inject(Store));
+  private readonly names = goodsNames();
   protected readonly sentence = computed(() =>
-    levelSentence(this.level(), this.names(), writeNumber),
+    unbroken(levelSentence(this.level(), this.names(), writeNumber)),
   );
 }

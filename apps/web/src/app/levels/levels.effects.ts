@@ -1,8 +1,9 @@
 import { inject } from '@angular/core';
+import { Router } from '@angular/router';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
 import { check, levelContentSchema, type ProblemDetails } from '@honest-ledger/contracts';
-import { catchError, filter, map, of, switchMap } from 'rxjs';
+import { catchError, filter, map, of, switchMap, tap } from 'rxjs';
 import { draftActions } from '../draft/draft.feature';
 import { keepEdits } from '../shared/keep-edits';
 import { isUnreachable, problemOf } from '../shared/problems';
@@ -31,17 +32,14 @@ export const levelsEffects = {
       actions$.pipe(
         ofType(levelsActions.opened),
         switchMap(({ id, create }) =>
-          api.one(id).pipe(
-            map((level) => levelsActions.came({ level })),
-            catchError((error: unknown) => {
-              const problem = problemOf(error);
-              return of(
-                create && problem.status === 404
-                  ? levelsActions.came({ level: { id, published: null, draft: null } })
-                  : levelsActions.failed({ problem }),
-              );
-            }),
-          ),
+          create
+            ? of(levelsActions.came({ level: { id, published: null, draft: null } }))
+            : api.one(id).pipe(
+                map((level) => levelsActions.came({ level })),
+                catchError((error: unknown) =>
+                  of(levelsActions.failed({ problem: problemOf(error) })),
+                ),
+              ),
         ),
       ),
     { functional: true },
@@ -85,6 +83,17 @@ export const levelsEffects = {
       });
     },
     { functional: true },
+  ),
+
+  /** A level that is kept for the first time has an address of its own from then on. */
+  settle: createEffect(
+    (actions$ = inject(Actions), router = inject(Router)) =>
+      actions$.pipe(
+        ofType(levelsActions.kept),
+        filter(({ id }) => router.url.startsWith(`/levels/${id}?`)),
+        tap(({ id }) => void router.navigate(['/levels', id], { replaceUrl: true })),
+      ),
+    { functional: true, dispatch: false },
   ),
 
   tellDraft: createEffect(

@@ -31,7 +31,7 @@ export const levelsActions = createActionGroup({
     'List Opened': emptyProps(),
     'List Came': props<{ levels: readonly LevelSummary[] }>(),
     'List Failed': props<{ problem: ProblemDetails }>(),
-    /** `create` begins an empty level where there is none of that id. */
+    /** `create` begins an empty level of that id. */
     Opened: props<{ id: string; create: boolean }>(),
     Came: props<{ level: LevelView }>(),
     Failed: props<{ problem: ProblemDetails }>(),

@@ -22,10 +22,14 @@ import { FigureField } from '../shared/figure-field';
 import { KeptState } from '../shared/kept-state';
 import { Notice } from '../shared/notice';
 import { writeNumber } from '../shared/numbers';
+import { besidesFields } from '../shared/problems';
 import { workingsActions } from '../workings/workings.feature';
 import { columnDigits, foreseenMoves, shownLines, type ShownLine } from './quote-lines';
 import { quotesActions, quotesFeature, theirs } from './quotes.feature';
 import { TouchMarks } from './touch-marks';
+
+/** The fields that show what is wrong with them themselves. */
+const TOLD_BESIDE = /^lines\[\d+\]\.quantity$/;
 
 /** A quote: its lines, what each costs this customer, and how each price came about. */
 @Component({
@@ -69,6 +73,9 @@ export class QuoteEditor implements OnDestroy {
     const level = this.customer()?.level;
     return open?.inputs.setup.levels.find(({ id }) => id === level)?.name ?? null;
   });
+  protected readonly notice = computed(() =>
+    besidesFields(this.open()?.editing.problem ?? null, TOLD_BESIDE),
+  );
   protected readonly theirs = computed(() => {
     const editing = this.open()?.editing;
     return editing?.state === 'conflict' ? theirs(editing) : null;
@@ -122,6 +129,14 @@ export class QuoteEditor implements OnDestroy {
     const path = `lines[${String(index)}].quantity`;
     const fields = this.open()?.editing.problem?.fields;
     return fields?.find((field) => field.path === path)?.sentence ?? null;
+  }
+
+  /** Lines without a price are told with the total they are missing from. */
+  protected missing(lines: number): string {
+    if (lines === 0) return '';
+    return lines === 1
+      ? ' without 1 line that has no price'
+      : ` without ${String(lines)} lines that have no price`;
   }
 
   protected retitle({ target }: Event): void {
@@ -205,7 +220,7 @@ export class QuoteEditor implements OnDestroy {
           line: line.priced,
           item: line.facts,
           currency,
-          whose: `${writeNumber(line.quantity)} ${line.facts.unit} for ${who}, ${writeDay(pricedAt)}`,
+          whose: `${writeNumber(line.quantity)} × ${line.facts.unit} for ${who}, ${writeDay(pricedAt)}`,
           version: open.version,
           provisional: open.provisional,
         },

@@ -5,7 +5,7 @@ import { Store } from '@ngrx/store';
 import type { ColDef } from 'ag-grid-community';
 import { CustomerPicker } from '../customers/customer-picker';
 import { writeInstant } from '../shared/dates';
-import { figureColumn, LedgerGrid } from '../shared/ledger-grid';
+import { dashed, figureColumn, LedgerGrid } from '../shared/ledger-grid';
 import { Notice } from '../shared/notice';
 import { quotesActions, quotesFeature } from './quotes.feature';
 
@@ -61,7 +61,7 @@ export class QuoteList {
       minWidth: 200,
       valueGetter: ({ data }) => data?.customer.name,
     },
-    { headerName: 'For', flex: 1, minWidth: 120, valueGetter: ({ data }) => data?.title || '–' },
+    { headerName: 'For', flex: 1, minWidth: 120, valueGetter: ({ data }) => dashed(data?.title) },
     { headerName: 'Lines', type: 'rightAligned', field: 'lines', width: 90 },
     figureColumn(
       { headerName: 'Total, EUR', width: 130, figure: ({ total }) => total },

@@ -15,7 +15,7 @@ export class SessionApi {
     return this.http.post<SessionAnswer>('/api/session', body);
   }
 
-  signOut(): Observable<void> {
-    return this.http.delete<void>('/api/session');
+  signOut(): Observable<unknown> {
+    return this.http.delete('/api/session');
   }
 }

@@ -1,10 +1,18 @@
 import { ChangeDetectionStrategy, Component, inject, input } from '@angular/core';
-import { NonNullableFormBuilder, ReactiveFormsModule, Validators } from '@angular/forms';
+import {
+  NonNullableFormBuilder,
+  ReactiveFormsModule,
+  Validators,
+  type ValidatorFn,
+} from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { Store } from '@ngrx/store';
 import { Wordmark } from '../frame/wordmark';
 import { sessionActions, sessionFeature } from './session.feature';
+
+/** Something has been typed. */
+const given: ValidatorFn = (control) => Validators.required(control);
 
 /** The first page: who are you. */
 @Component({
@@ -22,8 +30,8 @@ export class SignIn {
   protected readonly asking = this.store.selectSignal(sessionFeature.selectAsking);
   protected readonly problem = this.store.selectSignal(sessionFeature.selectProblem);
   protected readonly form = inject(NonNullableFormBuilder).group({
-    email: ['', Validators.required],
-    password: ['', Validators.required],
+    email: ['', given],
+    password: ['', given],
   });
 
   protected signIn(): void {

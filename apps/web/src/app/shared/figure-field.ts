@@ -38,8 +38,8 @@ import { readNumber, typedNumber } from './numbers';
   styles: `
     :host {
       display: inline-flex;
-      align-items: baseline;
-      gap: 8px;
+      flex-direction: column;
+      align-items: flex-end;
     }
     input {
       width: 84px;
@@ -47,7 +47,8 @@ import { readNumber, typedNumber } from './numbers';
     .wrong {
       font-size: 13px;
       line-height: 16px;
-      text-align: left;
+      max-width: 200px;
+      padding: 2px 0 4px;
       white-space: normal;
     }
   `,

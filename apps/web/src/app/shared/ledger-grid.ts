@@ -13,6 +13,7 @@ import {
   CellStyleModule,
   ClientSideRowModelModule,
   ModuleRegistry,
+  RowAutoHeightModule,
   themeQuartz,
   type CellKeyDownEvent,
   type ColDef,
@@ -23,7 +24,7 @@ import {
 import { columnFill, mostDigits } from './amount';
 import { writeNumber } from './numbers';
 
-ModuleRegistry.registerModules([ClientSideRowModelModule, CellStyleModule]);
+ModuleRegistry.registerModules([ClientSideRowModelModule, CellStyleModule, RowAutoHeightModule]);
 
 const THEME = themeQuartz.withParams({
   backgroundColor: 'var(--sheet)',
@@ -62,7 +63,7 @@ const THEME = themeQuartz.withParams({
       [columnDefs]="columns()"
       [defaultColDef]="defaults"
       [getRowId]="identify()"
-      [suppressCellFocus]="false"
+      [alwaysShowVerticalScroll]="true"
       [overlayNoRowsTemplate]="empty()"
       (rowClicked)="open($event)"
       (cellKeyDown)="key($event)"
@@ -109,6 +110,21 @@ export class LedgerGrid<Row extends object> {
   protected key({ data, event }: CellKeyDownEvent<Row> | FullWidthCellKeyDownEvent<Row>): void {
     if (data && event instanceof KeyboardEvent && event.key === 'Enter') this.opened.emit(data);
   }
+}
+
+/** A text for a cell; where there is none, a dash. */
+export function dashed(text: string | null | undefined): string {
+  return text === '' ? '–' : (text ?? '–');
+}
+
+/** A column of sentences: it wraps, and its rows grow with it. */
+export function sentenceColumn<Row extends object>(column: ColDef<Row>): ColDef<Row> {
+  return {
+    wrapText: true,
+    autoHeight: true,
+    cellStyle: { lineHeight: '20px', paddingTop: '6px', paddingBottom: '6px' },
+    ...column,
+  };
 }
 
 /**

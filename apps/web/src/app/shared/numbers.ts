@@ -56,3 +56,8 @@ function formatter(digits: number): Intl.NumberFormat {
   formatters.set(digits, made);
   return made;
 }
+
+/** A sentence in which no line ends between a figure and its percent sign. */
+export function unbroken(sentence: string): string {
+  return sentence.replaceAll(' %', '\u00a0%');
+}

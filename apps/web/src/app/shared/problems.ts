@@ -23,3 +23,17 @@ function problem(status: number, detail: string): ProblemDetails {
 function isProblem(body: unknown): body is ProblemDetails {
   return typeof body === 'object' && body !== null && 'detail' in body && 'status' in body;
 }
+
+/**
+ * What is left of a problem to tell at the top of a sheet when the fields whose paths match tell
+ * theirs beside them; null where nothing is.
+ */
+export function besidesFields(
+  problem: ProblemDetails | null,
+  beside: RegExp,
+): ProblemDetails | null {
+  if (!problem?.fields) return problem;
+  const fields = problem.fields.filter(({ path }) => !beside.test(path));
+  if (fields.length === 0) return null;
+  return { ...problem, fields, detail: fields.map(({ sentence }) => `${sentence}.`).join(' ') };
+}

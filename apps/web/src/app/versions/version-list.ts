@@ -4,7 +4,7 @@ import type { VersionRow } from '@honest-ledger/contracts';
 import { Store } from '@ngrx/store';
 import type { ColDef } from 'ag-grid-community';
 import { writeInstant } from '../shared/dates';
-import { LedgerGrid } from '../shared/ledger-grid';
+import { dashed, LedgerGrid } from '../shared/ledger-grid';
 import { Notice } from '../shared/notice';
 import { versionsActions, versionsFeature } from './versions.feature';
 
@@ -52,7 +52,7 @@ export class VersionList {
       valueFormatter: ({ value }: { value: string }) => writeInstant(value),
     },
     { headerName: 'By', field: 'publishedBy', width: 150 },
-    { headerName: 'What for', flex: 1, valueGetter: ({ data }) => data?.note || '–' },
+    { headerName: 'What for', flex: 1, valueGetter: ({ data }) => dashed(data?.note) },
     { headerName: 'Objects changed', type: 'rightAligned', field: 'changes', width: 150 },
   ];
   protected readonly rowId = ({ number }: VersionRow): string => String(number);

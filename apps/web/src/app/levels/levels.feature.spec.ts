@@ -1,0 +1,58 @@
+import type { LevelContent, LevelView } from '@honest-ledger/contracts';
+import type { Action } from '@ngrx/store';
+import { levelsActions, levelsFeature, NO_LEVEL, theirs, type OpenLevel } from './levels.feature';
+
+const content = (name: string): LevelContent => ({ ...NO_LEVEL, name });
+const view = (draft: LevelView['draft'] = null): LevelView => ({
+  id: 'a',
+  published: content('Published'),
+  draft,
+});
+
+function after(...actions: Action[]): OpenLevel {
+  let state = levelsFeature.reducer(undefined, levelsActions.came({ level: view() }));
+  for (const action of actions) state = levelsFeature.reducer(state, action);
+  if (!state.level.value) throw new Error('no level is open');
+  return state.level.value;
+}
+const conflict = levelsActions.notKept({
+  id: 'a',
+  problem: {
+    type: 'about:blank',
+    title: 'Conflict',
+    status: 409,
+    detail: '',
+    current: view({ content: content('Theirs'), revision: 5 }),
+  },
+});
+
+describe('an open level', () => {
+  it('begins from the draft where the draft has it, else from what is published', () => {
+    expect(after().editing.content.name).toBe('Published');
+    const drafted = view({ content: content('Drafted'), revision: 2 });
+    const open = after(levelsActions.came({ level: drafted }));
+    expect([open.editing.content.name, open.editing.revision]).toEqual(['Drafted', 2]);
+  });
+
+  it('shows what somebody else left, and takes it or insists', () => {
+    const edited = levelsActions.edited({ content: content('Mine') });
+    expect(theirs(after(edited, conflict).editing)?.draft?.content.name).toBe('Theirs');
+    const taken = after(edited, conflict, levelsActions.theirsTaken());
+    expect([taken.editing.content.name, taken.editing.revision, taken.editing.state]).toEqual([
+      'Theirs',
+      5,
+      'kept',
+    ]);
+    const mine = after(edited, conflict, levelsActions.mineInsisted());
+    expect([mine.editing.content.name, mine.editing.revision, mine.editing.state]).toEqual([
+      'Mine',
+      5,
+      'changed',
+    ]);
+  });
+
+  it('ignores answers about another level', () => {
+    const other = levelsActions.kept({ id: 'b', content: content('x'), revision: 9, at: '' });
+    expect(after(other).editing.revision).toBe(0);
+  });
+});

@@ -1,0 +1,172 @@
+import type { ItemRow, PricedLineForm, QuoteView } from '@honest-ledger/contracts';
+import type { Action } from '@ngrx/store';
+import { inputsFor } from './pricing-inputs';
+import { foreseenMoves, shownLines } from './quote-lines';
+import { quotesActions, quotesFeature, type OpenQuote } from './quotes.feature';
+
+const clay: ItemRow = {
+  item: 'CL-0207',
+  name: 'Stoneware body',
+  categories: [],
+  unit: 'bag',
+  quantityDigits: 0,
+  basePrice: '18.40',
+};
+
+function priced(id: string, unitPrice: string): PricedLineForm {
+  return {
+    kind: 'priced',
+    id,
+    item: 'CL-0207',
+    quantity: '1',
+    amount: unitPrice,
+    slices: [{ quantity: '1', unitPrice, amount: unitPrice, steps: [] }],
+    notApplied: [],
+    notAppliedMore: 0,
+  };
+}
+
+function view(changes: Partial<QuoteView> = {}): QuoteView {
+  return {
+    number: 1001,
+    revision: 1,
+    customer: 'C1',
+    title: '',
+    lines: [],
+    version: 2,
+    versionInForce: 2,
+    priced: [],
+    total: '0.00',
+    unpricedLines: 0,
+    changedAt: '2026-11-24T14:32:00Z',
+    changedBy: 'Ines Marlow',
+    pricing: {
+      setup: {
+        format: 'honest-ledger-setup',
+        formatVersion: 1,
+        version: 2,
+        homeCurrency: 'EUR',
+        roundingMode: 'halfAwayFromZero',
+        unitPriceDigits: {},
+        basePrices: [],
+        levels: [],
+      },
+      document: {
+        format: 'honest-ledger-document',
+        formatVersion: 1,
+        pricedAt: '2026-11-24T14:32:00Z',
+        currency: 'EUR',
+        facts: { customer: { code: 'C1', name: 'A school', level: null }, items: [] },
+        lines: [],
+      },
+    },
+    ...changes,
+  };
+}
+
+/** What happens to an open quote: an action, or one that depends on how the quote stands by then. */
+type Step = Action | ((open: OpenQuote) => Action);
+
+function after(...steps: Step[]): OpenQuote {
+  let state = quotesFeature.reducer(undefined, quotesActions.came({ quote: view() }));
+  const open = (): OpenQuote => {
+    if (!state.quote.value) throw new Error('no quote is open');
+    return state.quote.value;
+  };
+  for (const step of steps) {
+    state = quotesFeature.reducer(state, typeof step === 'function' ? step(open()) : step);
+  }
+  return open();
+}
+
+const add = quotesActions.lineAdded({ id: 'a', item: clay });
+const priceHere = (open: OpenQuote): Action =>
+  quotesActions.pricedHere({
+    content: open.editing.content,
+    priced: {
+      modelVersion: 1,
+      version: 2,
+      pricedAt: '2026-11-24T14:32:00Z',
+      currency: 'EUR',
+      lines: [priced('a', '18.40')],
+      total: '18.40',
+      unpricedLines: 0,
+    },
+  });
+
+describe('an open quote', () => {
+  it('can price a line that was just added, before the server has heard of it', () => {
+    const open = after(add);
+    const inputs = inputsFor(open.inputs, open.editing.content);
+    expect(inputs?.setup.basePrices).toEqual([{ item: 'CL-0207', price: '18.40' }]);
+    expect(inputs?.document.lines).toEqual([{ id: 'a', item: 'CL-0207', quantity: '1' }]);
+  });
+
+  it('does not price here what it knows too little of', () => {
+    const open = after(add);
+    expect(inputsFor(open.inputs, { ...open.editing.content, customer: 'C2' })).toBeNull();
+    const other = [{ id: 'b', item: 'GL-1180', quantity: '1' }];
+    expect(inputsFor(open.inputs, { ...open.editing.content, lines: other })).toBeNull();
+  });
+
+  it('shows its own price as provisional until the server’s takes its place', () => {
+    const here = after(add, priceHere);
+    expect([here.total, here.provisional]).toEqual(['18.40', true]);
+    const kept = after(add, priceHere, ({ editing: { content } }) =>
+      quotesActions.kept({
+        content,
+        quote: view({ lines: content.lines, priced: [priced('a', '16.20')], total: '16.20' }),
+      }),
+    );
+    expect([kept.total, kept.provisional, kept.editing.state]).toEqual(['16.20', false, 'kept']);
+  });
+
+  it('takes no price for what it no longer says', () => {
+    const late = priceHere(after(add));
+    expect(after(add, quotesActions.undone(), late).total).toBe('0.00');
+  });
+
+  it('leaves another quote’s answer alone', () => {
+    const quote = view({ number: 1002, total: '99.00' });
+    const open = after(add, quotesActions.kept({ content: quote, quote }));
+    expect([open.number, open.total]).toEqual([1001, '0.00']);
+  });
+
+  it('shows each line with its figures, or why it has none', () => {
+    const open = after(add, priceHere);
+    expect(shownLines(open).map(({ each, amount, problem }) => [each, amount, problem])).toEqual([
+      ['18.40', '18.40', null],
+    ]);
+    const without: OpenQuote = {
+      ...open,
+      priced: {
+        a: {
+          kind: 'unpriced',
+          id: 'a',
+          item: 'CL-0207',
+          quantity: '1',
+          problem: { kind: 'noStartPrice' },
+        },
+      },
+    };
+    expect(shownLines(without)[0]?.problem).toContain('no base price');
+  });
+
+  it('tells what the version in force would make of it', () => {
+    const open = after(add, priceHere);
+    const foreseen = {
+      modelVersion: 1,
+      version: 3,
+      pricedAt: '',
+      currency: 'EUR',
+      lines: [priced('a', '17.00')],
+      total: '17.00',
+      unpricedLines: 0,
+    };
+    const moves = foreseenMoves({ ...open, foreseen });
+    expect(moves.map(({ item }) => item)).toEqual(['CL-0207']);
+    expect(
+      foreseenMoves({ ...open, foreseen: { ...foreseen, lines: [priced('a', '18.40')] } }),
+    ).toEqual([]);
+  });
+});

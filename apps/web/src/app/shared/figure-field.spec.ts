@@ -1,0 +1,60 @@
+import { TestBed, type ComponentFixture } from '@angular/core/testing';
+import { FigureField } from './figure-field';
+
+describe('a field for a figure', () => {
+  let fixture: ComponentFixture<FigureField>;
+  let input: HTMLInputElement;
+  let changes: string[];
+
+  beforeEach(async () => {
+    fixture = TestBed.createComponent(FigureField);
+    fixture.componentRef.setInput('value', '12.5');
+    fixture.componentRef.setInput('label', 'Percent');
+    changes = [];
+    fixture.componentInstance.changed.subscribe((value) => changes.push(value));
+    await fixture.whenStable();
+    const found = (fixture.nativeElement as HTMLElement).querySelector('input');
+    if (!found) throw new Error('no input');
+    input = found;
+  });
+
+  async function type(text: string): Promise<string | null> {
+    input.value = text;
+    input.dispatchEvent(new Event('input'));
+    input.dispatchEvent(new Event('change'));
+    await fixture.whenStable();
+    return (
+      (fixture.nativeElement as HTMLElement).querySelector('[role=alert]')?.textContent ?? null
+    );
+  }
+
+  it('gives what was typed as a plain decimal', async () => {
+    expect(await type('7,25')).toBeNull();
+    expect(changes).toEqual(['7.25']);
+  });
+
+  it('says what is no number, keeps it as typed and changes nothing', async () => {
+    expect(await type('a dozen')).toContain('“a dozen” is not a number');
+    expect(input.value).toBe('a dozen');
+    expect(input.getAttribute('aria-invalid')).toBe('true');
+    expect(changes).toEqual([]);
+  });
+
+  it('is silent where the same is typed again', async () => {
+    await type('12.5');
+    expect(changes).toEqual([]);
+  });
+
+  it('may be empty only where that means something', async () => {
+    expect(await type('')).toContain('is not a number');
+    fixture.componentRef.setInput('mayBeEmpty', true);
+    expect(await type(' ')).toBeNull();
+    expect(changes).toEqual(['']);
+  });
+
+  it('tells what others found wrong', async () => {
+    fixture.componentRef.setInput('problem', 'percent must be at least -100');
+    await fixture.whenStable();
+    expect((fixture.nativeElement as HTMLElement).textContent).toContain('at least -100');
+  });
+});

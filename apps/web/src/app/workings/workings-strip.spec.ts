@@ -1,0 +1,114 @@
+import { TestBed } from '@angular/core/testing';
+import { provideState, provideStore, Store } from '@ngrx/store';
+import type { PricedLineForm } from '@honest-ledger/contracts';
+import { WorkingsStrip } from './workings-strip';
+import { workingsActions, workingsFeature, type ExplainedPrice } from './workings.feature';
+
+const level = { id: 'schools', name: 'Schools' };
+const entry = {
+  id: 'clay',
+  reach: { kind: 'category', category: 'clay' },
+  adjustment: { kind: 'percent', percent: '-12' },
+} as const;
+const line: PricedLineForm = {
+  kind: 'priced',
+  id: 'a',
+  item: 'CL-0207',
+  quantity: '24',
+  amount: '388.80',
+  slices: [
+    {
+      quantity: '24',
+      unitPrice: '16.20',
+      amount: '388.80',
+      steps: [
+        {
+          source: { kind: 'basePrice', version: 2, item: 'CL-0207' },
+          before: null,
+          change: '18.40',
+          after: '18.40',
+        },
+        {
+          source: { kind: 'levelEntry', version: 2, level, entry },
+          before: '18.40',
+          change: '-2.208',
+          after: '16.192',
+        },
+      ],
+    },
+  ],
+  notApplied: [{ subject: { kind: 'level', level }, reasons: [{ kind: 'customerHasNoLevel' }] }],
+  notAppliedMore: 4,
+};
+const price: ExplainedPrice = {
+  line,
+  item: {
+    item: 'CL-0207',
+    name: 'Stoneware body',
+    categories: [{ code: 'clay', name: 'Clay' }],
+    unit: 'bag',
+    quantityDigits: 0,
+  },
+  currency: 'EUR',
+  whose: '24 × bag for Harbour Lane School',
+  version: 2,
+  provisional: false,
+};
+
+describe('the workings strip', () => {
+  async function show(
+    shown: ExplainedPrice,
+  ): Promise<{ text: () => string; press: (name: string) => Promise<void> }> {
+    TestBed.configureTestingModule({ providers: [provideStore(), provideState(workingsFeature)] });
+    const fixture = TestBed.createComponent(WorkingsStrip);
+    TestBed.inject(Store).dispatch(workingsActions.followed({ price: shown }));
+    await fixture.whenStable();
+    const host = fixture.nativeElement as HTMLElement;
+    return {
+      text: () => host.textContent.replace(/\s+/g, ' '),
+      press: async (name) => {
+        [...host.querySelectorAll('button')]
+          .find((one) => one.textContent.trim() === name)
+          ?.click();
+        await fixture.whenStable();
+      },
+    };
+  }
+
+  it('shows the column from start to end and what did not apply', async () => {
+    const { text } = await show(price);
+    for (const part of [
+      'Base price',
+      'Level Schools',
+      '12 % off everything under Clay',
+      'Each, EUR per bag',
+      'the customer has none',
+      'and 4 more',
+      'Version 2',
+    ]) {
+      expect(text()).toContain(part);
+    }
+  });
+
+  it('says why there is no price', async () => {
+    const problem = { kind: 'noStartPrice' } as const;
+    const { text } = await show({
+      ...price,
+      line: { kind: 'unpriced', id: 'a', item: 'CL-0207', quantity: '1', problem },
+    });
+    expect(text()).toContain('the item has no base price');
+  });
+
+  it('tells a price that the server has not confirmed', async () => {
+    const { text } = await show({ ...price, provisional: true });
+    expect(text()).toContain('the server is being asked');
+  });
+
+  it('can be closed and opened again', async () => {
+    const { text, press } = await show(price);
+    await press('Close');
+    expect(text().trim()).toBe('Workings');
+    await press('Workings');
+    expect(text()).toContain('Base price');
+  });
+});

@@ -1,0 +1,30 @@
+import { defineConfig } from '@playwright/test';
+
+/** The address of the server that `npm test` has started with demo data. */
+const address = process.env['HONEST_LEDGER_ADDRESS'];
+if (address === undefined) throw new Error('run these with: npm run test:e2e');
+
+export default defineConfig({
+  testDir: './src',
+  // One database, and later specs build on the demo data as it stands: one after the other.
+  workers: 1,
+  fullyParallel: false,
+  forbidOnly: true,
+  // The first walk begins with the demo data as it is loaded; the others come after it.
+  projects: [
+    { name: 'first', testMatch: 'first-price.spec.ts' },
+    { name: 'then', testIgnore: 'first-price.spec.ts', dependencies: ['first'] },
+  ],
+  timeout: 60_000,
+  reporter: [['./closing-line.ts']],
+  outputDir: './test-results',
+  use: {
+    baseURL: address,
+    viewport: { width: 1280, height: 800 },
+    locale: 'en-GB',
+    launchOptions: {
+      executablePath: '/usr/bin/chromium',
+      args: ['--no-sandbox', '--disable-background-networking', '--disable-component-update'],
+    },
+  },
+});

@@ -1,0 +1,150 @@
+import type { Page } from '@playwright/test';
+import { expect, Ledger, test } from './ledger';
+
+test('what is typed wrongly is told beside it, and nothing is lost', async ({ ledger, page }) => {
+  await ledger.signIn();
+  await ledger.beginQuote('Winterbourne');
+  await ledger.addLine('CL-0207', '2');
+  await ledger.kept();
+
+  const quantity = page.getByLabel('Quantity of CL-0207');
+  await quantity.fill('a dozen');
+  await quantity.press('Tab');
+  await expect(page.getByText('“a dozen” is not a number')).toBeVisible();
+  await expect(quantity).toHaveValue('a dozen');
+
+  await quantity.fill('1,5');
+  await quantity.press('Tab');
+  await expect(
+    page.getByRole('cell', { name: 'A quantity in bag must be a whole number.' }),
+  ).toBeVisible();
+  await expect(page.getByText('without 1 line that has no price')).toBeVisible();
+
+  await quantity.fill('0');
+  await quantity.press('Tab');
+  await expect(
+    page.getByRole('alert').filter({ hasText: 'must be above 0' }).first(),
+  ).toBeVisible();
+  await expect(page.getByRole('status').filter({ hasText: 'not kept yet' })).toBeVisible();
+
+  await quantity.fill('3');
+  await quantity.press('Tab');
+  await ledger.kept();
+  await page.reload();
+  await expect(page.getByLabel('Quantity of CL-0207')).toHaveValue('3');
+});
+
+test('every edit of a quote can be undone and done again', async ({ ledger, page }) => {
+  await ledger.signIn();
+  await ledger.beginQuote('Oyster Quay');
+  await ledger.addLine('GL-1180', '4');
+  await ledger.addLine('GL-1181', '1');
+  await page.getByRole('button', { name: 'Remove GL-1180' }).click();
+  await expect(page.getByLabel('Quantity of GL-1180')).toBeHidden();
+  await page.keyboard.press('Control+z');
+  await expect(page.getByLabel('Quantity of GL-1180')).toHaveValue('4');
+  await page.keyboard.press('Control+Shift+z');
+  await expect(page.getByLabel('Quantity of GL-1180')).toBeHidden();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await ledger.kept();
+  await page.reload();
+  await expect(page.getByLabel('Quantity of GL-1180')).toHaveValue('4');
+});
+
+test('a quote tells what a newer version would make of it before anything changes', async ({
+  ledger,
+  page,
+}) => {
+  await ledger.signIn();
+  await ledger.beginQuote('Marsh End');
+  await ledger.addLine('GL-1180', '1');
+  await ledger.kept();
+  const quote = page.url();
+
+  await ledger.open('Customers');
+  await ledger.row('Marsh End').first().getByText('Marsh End').click();
+  await page.getByLabel('Level', { exact: true }).selectOption('Clubs');
+  await page.getByRole('button', { name: 'Give this level' }).click();
+  await ledger.beginLevel('Anything else', '1');
+  await ledger.kept();
+  await ledger.publish('');
+
+  await page.goto(quote);
+  await expect(page.getByText('GL-1180 goes from 11.95 to 11.40.')).toBeVisible();
+  await expect(page.getByTestId('total')).toHaveText('11.95');
+  await page.getByRole('button', { name: /^Price again under version/ }).click();
+  await expect(page.getByTestId('total')).toHaveText('11.40');
+});
+
+test('the second of two people on one quote sees both and decides', async ({
+  ledger,
+  page,
+  browser,
+}) => {
+  await ledger.signIn();
+  await ledger.beginQuote('Tern Point');
+  await ledger.kept();
+  const other = await secondPerson(await browser.newPage(), page.url());
+  await page.getByLabel('What the quote is for').fill('Mine');
+  await page.getByLabel('What the quote is for').press('Tab');
+  await ledger.kept();
+
+  const title = other.page.getByLabel('What the quote is for');
+  await title.fill('Theirs');
+  await title.press('Tab');
+  await expect(other.page.getByText('Ines Marlow has changed this quote')).toBeVisible();
+  await expect(title).toHaveValue('Theirs');
+  await other.page.getByRole('button', { name: 'Keep mine instead' }).click();
+  await other.kept();
+  await page.reload();
+  await expect(page.getByLabel('What the quote is for')).toHaveValue('Theirs');
+  await other.page.close();
+});
+
+test('an edit made while the server cannot be reached is sent when it can', async ({
+  page,
+  context,
+}) => {
+  const ledger = new Ledger(page);
+  await ledger.signIn();
+  await ledger.beginQuote('Kiln Yard');
+  await ledger.addLine('CL-0207', '2');
+  await ledger.kept();
+  await context.setOffline(true);
+  await page.getByLabel('Quantity of CL-0207').fill('5');
+  await page.getByLabel('Quantity of CL-0207').press('Tab');
+  await expect(page.getByRole('status').filter({ hasText: 'cannot be reached' })).toBeVisible();
+  await context.setOffline(false);
+  await ledger.kept();
+  await page.reload();
+  await expect(page.getByLabel('Quantity of CL-0207')).toHaveValue('5');
+});
+
+test('a level says what is wrong with it and is kept once it is right', async ({
+  ledger,
+  page,
+}) => {
+  await ledger.signIn();
+  await ledger.beginLevel('', '101');
+  await expect(page.getByText('percent must be at least -100', { exact: true })).toBeVisible();
+  await expect(page.getByText('Give the level a name')).toBeVisible();
+  await page.getByLabel('Percent').fill('100');
+  await page.getByLabel('Percent').press('Tab');
+  await page.getByLabel('Name').fill('trade');
+  await page.getByLabel('Name').press('Tab');
+  await expect(page.getByText('There is a level trade already')).toBeVisible();
+  await page.getByLabel('Name').fill('Giveaways');
+  await page.getByLabel('Name').press('Tab');
+  await ledger.kept();
+  await page.getByRole('link', { name: 'Look through and publish' }).click();
+  await page.getByRole('button', { name: 'Discard this edit' }).click();
+  await expect(page.getByText('Nothing is edited.')).toBeVisible();
+});
+
+async function secondPerson(page: Page, url: string): Promise<Ledger> {
+  const ledger = new Ledger(page);
+  await ledger.signIn('tom@saltmarsh.example');
+  await page.getByRole('heading', { name: 'Quotes' }).waitFor();
+  await page.goto(url);
+  return ledger;
+}

@@ -1,0 +1,96 @@
+import AxeBuilder from '@axe-core/playwright';
+import type { Page } from '@playwright/test';
+import { expect, test } from './ledger';
+
+async function violations(page: Page): Promise<string[]> {
+  const { violations: found } = await new AxeBuilder({ page }).analyze();
+  return found.map(
+    ({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html.slice(0, 120)).join(' | ')}`,
+  );
+}
+
+for (const colorScheme of ['light', 'dark'] as const) {
+  test(`axe finds nothing on any screen, ${colorScheme}`, async ({ ledger, page }) => {
+    await page.emulateMedia({ colorScheme });
+    await page.goto('/sign-in');
+    await page.getByRole('button', { name: 'Sign in' }).waitFor();
+    expect(await violations(page), 'sign-in').toEqual([]);
+    await ledger.signIn();
+    for (const screen of ['Catalogue', 'Customers', 'Levels', 'Versions', 'Quotes']) {
+      await ledger.open(screen);
+      await expect(page.getByRole('gridcell').first()).toBeVisible();
+      expect(await violations(page), screen).toEqual([]);
+    }
+    await page.goto('/quotes/1001');
+    await page
+      .getByRole('button', { name: /^Price of/ })
+      .first()
+      .focus();
+    await expect(ledger.workings()).toBeVisible();
+    expect(await violations(page), 'a quote').toEqual([]);
+    await page.goto('/customers/C2001');
+    await page.getByLabel('Level', { exact: true }).selectOption('Trade');
+    await page.getByRole('button', { name: 'Give this level' }).waitFor();
+    expect(await violations(page), 'a customer').toEqual([]);
+    await ledger.beginLevel(`Looked at in ${colorScheme}`, '3');
+    await ledger.kept();
+    expect(await violations(page), 'a level').toEqual([]);
+    await page.getByRole('link', { name: 'Look through and publish' }).click();
+    await page.getByRole('button', { name: 'Publish' }).waitFor();
+    expect(await violations(page), 'the draft').toEqual([]);
+    await page.getByRole('button', { name: 'Discard this edit' }).click();
+    await page.goto('/versions/1');
+    await page.getByRole('heading', { name: 'Version 1' }).waitFor();
+    expect(await violations(page), 'a version').toEqual([]);
+    await page.goto('/nowhere');
+    await page.getByRole('heading', { name: 'There is nothing at this address' }).waitFor();
+    expect(await violations(page), 'no screen').toEqual([]);
+  });
+}
+
+test('nobody gets in unsigned, and signing in leads to where one wanted to go', async ({
+  ledger,
+  page,
+}) => {
+  await page.goto('/versions');
+  await expect(page).toHaveURL(/sign-in\?back=%2Fversions/);
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await expect(page.getByText('Type your e-mail address.')).toBeVisible();
+  await page.getByLabel('E-mail address').fill('ines@saltmarsh.example');
+  await page.getByLabel('Password').fill('wrong');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('The e-mail address or the password is not right.')).toBeVisible();
+  await page.getByLabel('Password').fill('clay-and-kiln');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: 'Versions' })).toBeVisible();
+  await page.getByRole('button', { name: 'Sign out' }).click();
+  await expect(page.getByRole('button', { name: 'Sign in' })).toBeVisible();
+  await page.goto('/sign-in?back=//elsewhere.example/');
+  await ledger.page.getByLabel('E-mail address').fill('ines@saltmarsh.example');
+  await page.getByLabel('Password').fill('clay-and-kiln');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: 'Quotes' })).toBeVisible();
+});
+
+test('the lists are sorted and opened from the keyboard', async ({ ledger, page }) => {
+  await ledger.signIn();
+  await ledger.open('Catalogue');
+  await page.getByRole('columnheader', { name: /Base price/ }).click();
+  await page.getByRole('columnheader', { name: /Base price/ }).click();
+  await expect(page.getByRole('gridcell', { name: /^KN-/ }).first()).toBeVisible();
+  await ledger.open('Quotes');
+  await page.getByRole('gridcell').first().click({ modifiers: [], trial: true });
+  await page.getByRole('columnheader', { name: 'Quote', exact: true }).focus();
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: /^Quote \d+$/ })).toBeVisible();
+});
+
+test('the chosen appearance is remembered', async ({ ledger, page }) => {
+  await ledger.signIn();
+  await page.getByRole('button', { name: 'Appearance: system' }).click();
+  await page.getByRole('button', { name: 'Appearance: light' }).click();
+  await page.reload();
+  await expect(page.getByRole('button', { name: 'Appearance: dark' })).toBeVisible();
+  await expect(page.locator('html')).toHaveAttribute('data-appearance', 'dark');
+});

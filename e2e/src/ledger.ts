@@ -1,0 +1,97 @@
+import { expect, test as base, type Locator, type Page } from '@playwright/test';
+
+/** The application as a user sees it; each test says what the user does, not how the page is built. */
+export class Ledger {
+  constructor(readonly page: Page) {}
+
+  async signIn(email = 'ines@saltmarsh.example', password = 'clay-and-kiln'): Promise<void> {
+    await this.page.goto('/');
+    await this.page.getByLabel('E-mail address').fill(email);
+    await this.page.getByLabel('Password').fill(password);
+    await this.page.getByRole('button', { name: 'Sign in' }).click();
+  }
+
+  /** Opens a screen by its name in the rail. */
+  async open(screen: string): Promise<void> {
+    await this.page.getByRole('navigation').getByRole('link', { name: screen }).click();
+    await expect(this.page.getByRole('heading', { level: 1, name: screen })).toBeVisible();
+  }
+
+  /** The row of a list that has this text. */
+  row(text: string): Locator {
+    return this.page.getByRole('row').filter({ hasText: text });
+  }
+
+  async beginLevel(name: string, percent: string): Promise<void> {
+    await this.open('Levels');
+    await this.page.getByRole('button', { name: 'New level' }).click();
+    await this.page.getByLabel('Name').fill(name);
+    await this.page.getByRole('button', { name: 'Add an entry' }).click();
+    await this.page.getByLabel('Percent').fill(percent);
+    await this.page.getByLabel('Percent').press('Tab');
+  }
+
+  async publish(note: string): Promise<void> {
+    await this.page.getByRole('link', { name: 'Look through and publish' }).click();
+    await this.page.getByLabel('What this version is for').fill(note);
+    await this.page.getByRole('button', { name: 'Publish' }).click();
+    await expect(this.page.getByRole('heading', { name: /^Version \d+$/ })).toBeVisible();
+  }
+
+  async beginQuote(customer: string): Promise<void> {
+    await this.open('Quotes');
+    await this.page.getByLabel('Type a customer’s name or code').fill(customer);
+    await this.page.getByRole('option').first().waitFor();
+    await this.page.keyboard.press('Enter');
+    await expect(this.page.getByRole('heading', { name: /^Quote \d+$/ })).toBeVisible();
+  }
+
+  /** Types an item and a quantity, as somebody does who never takes the hands off the keyboard. */
+  async addLine(item: string, quantity: string): Promise<void> {
+    await this.page.getByLabel('Type an item number or a name').fill(item);
+    await this.page.getByRole('option').first().waitFor();
+    await this.page.keyboard.press('Enter');
+    await expect(this.page.getByLabel(/^Quantity of/).last()).toBeFocused();
+    await this.page.keyboard.type(quantity);
+    await this.page.keyboard.press('Enter');
+  }
+
+  async kept(): Promise<void> {
+    await expect(this.page.getByRole('status').filter({ hasText: /^kept/ })).toBeVisible();
+  }
+
+  workings(): Locator {
+    return this.page.getByRole('region', { name: 'Workings' });
+  }
+
+  /** Rows of the workings: what, change, price; explanations left out. */
+  async workingRows(): Promise<string[][]> {
+    const rows = this.workings().locator('tbody tr');
+    const texts: string[][] = [];
+    for (const row of await rows.all()) {
+      const cells = await row.locator('td').allInnerTexts();
+      texts.push(cells.map((cell) => cell.split('\n')[0]?.trim() ?? ''));
+    }
+    return texts;
+  }
+}
+
+interface Fixtures {
+  readonly ledger: Ledger;
+}
+
+/** A page on which nothing may be logged as an error and no policy broken. */
+export const test = base.extend<Fixtures>({
+  ledger: async ({ page }, use) => {
+    const errors: string[] = [];
+    page.on('pageerror', ({ message }) => errors.push(message));
+    page.on('console', (message) => {
+      const expected = /status of (401|409|422)/.test(message.text());
+      if (message.type() === 'error' && !expected) errors.push(message.text());
+    });
+    await use(new Ledger(page));
+    expect(errors, 'errors logged by the page').toEqual([]);
+  },
+});
+
+export { expect };

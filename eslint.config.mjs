@@ -1,0 +1,113 @@
+import js from '@eslint/js';
+import angular from 'angular-eslint';
+import prettier from 'eslint-config-prettier';
+import tseslint from 'typescript-eslint';
+
+/** Arrows point one way: web -> contracts -> engine <- contracts <- server; the engine knows nobody. */
+/**
+ * @param {...{ regex: string, message: string }} patterns
+ * @returns {import('eslint').Linter.RulesRecord}
+ */
+const forbid = (...patterns) => ({
+  'no-restricted-imports': ['error', { patterns }],
+});
+const OUTSIDE = {
+  regex: String.raw`^(\.\./)+(apps|packages|tools|e2e|bench)/`,
+  message:
+    'Another part of the workspace is imported by its package name, never by a path into it.',
+};
+
+export default tseslint.config(
+  {
+    ignores: ['**/dist/**', '**/node_modules/**', '**/.angular/**', '.data/**', 'coverage/**'],
+  },
+  js.configs.recommended,
+  {
+    files: ['**/*.ts'],
+    extends: [...tseslint.configs.strictTypeChecked, ...tseslint.configs.stylisticTypeChecked],
+    languageOptions: {
+      parserOptions: {
+        project: [
+          'tsconfig.json',
+          'packages/*/tsconfig.spec.json',
+          'apps/server/tsconfig.spec.json',
+          'apps/web/tsconfig.app.json',
+          'apps/web/tsconfig.spec.json',
+          'apps/web/tsconfig.worker.json',
+        ],
+        tsconfigRootDir: import.meta.dirname,
+      },
+    },
+    rules: {
+      'no-undef': 'off', // TypeScript knows better
+      '@typescript-eslint/no-extraneous-class': 'off',
+      '@typescript-eslint/restrict-template-expressions': ['error', { allowNumber: false }],
+      'no-restricted-globals': [
+        'error',
+        { name: 'parseFloat', message: 'A binary float never holds money; use decimal().' },
+      ],
+    },
+  },
+  {
+    files: ['packages/engine/src/**/*.ts'],
+    ignores: ['**/*.spec.ts', '**/testing/**'],
+    rules: forbid({
+      regex: String.raw`^(?!\./|\.\./)`,
+      message: 'The engine is pure: no package, no Node, no framework; it can run anywhere.',
+    }),
+  },
+  {
+    files: ['packages/contracts/src/**/*.ts'],
+    ignores: ['**/*.spec.ts'],
+    rules: forbid(OUTSIDE, {
+      regex: String.raw`^(?!\./|\.\./|joi$|@honest-ledger/engine$)`,
+      message: 'Contracts know the engine and Joi, nothing else: browser and server both use them.',
+    }),
+  },
+  {
+    files: ['apps/server/**/*.ts'],
+    rules: forbid(OUTSIDE, {
+      regex: '^(@angular|@ngrx|@honest-ledger/web)',
+      message: 'Server and interface never import each other; they meet in contracts.',
+    }),
+  },
+  {
+    files: ['apps/web/**/*.ts'],
+    extends: [...angular.configs.tsRecommended],
+    ...(angular.processInlineTemplates ? { processor: angular.processInlineTemplates } : {}),
+    rules: {
+      ...forbid(OUTSIDE, {
+        regex: '^(node:|fastify|drizzle-orm|pg$|@honest-ledger/server)',
+        message: 'Server and interface never import each other; they meet in contracts.',
+      }),
+      '@angular-eslint/prefer-on-push-component-change-detection': 'error',
+      '@angular-eslint/component-selector': [
+        'error',
+        { type: 'element', prefix: 'hl', style: 'kebab-case' },
+      ],
+    },
+  },
+  {
+    files: ['apps/web/**/*.html'],
+    extends: [...angular.configs.templateRecommended, ...angular.configs.templateAccessibility],
+  },
+  {
+    files: ['**/*.mjs', '**/*.cjs'],
+    languageOptions: {
+      globals: {
+        process: 'readonly',
+        console: 'readonly',
+        URL: 'readonly',
+        setTimeout: 'readonly',
+      },
+    },
+  },
+  {
+    files: ['**/*.cjs'],
+    languageOptions: {
+      sourceType: 'commonjs',
+      globals: { module: 'writable', require: 'readonly' },
+    },
+  },
+  prettier,
+);

@@ -1,0 +1,155 @@
+/**
+ * npm test: does all it needs and runs every part, or the parts that are named, and ends with one
+ * line `N passed, N failed`. Use: npm test, or npm run test:engine and the like.
+ */
+import { spawn } from 'node:child_process';
+import { buildIfChanged } from './build.mjs';
+import { ensureChromium } from './debian.mjs';
+import { DATABASE, startServer } from './installation.mjs';
+import { ensureNodeModules } from './node-modules.mjs';
+import { freePort } from './postgres.mjs';
+import { inProject, PROJECT } from './project.mjs';
+import { run, say, Stop } from './say.mjs';
+import { withTestDatabase } from './test-cluster.mjs';
+
+/** @typedef {{ passed: number, failed: number }} Count */
+
+const TYPES = [
+  'tsconfig.json',
+  'packages/engine/tsconfig.json',
+  'packages/engine/tsconfig.spec.json',
+  'packages/contracts/tsconfig.json',
+  'packages/contracts/tsconfig.spec.json',
+  'apps/server/tsconfig.json',
+  'apps/server/tsconfig.spec.json',
+  'apps/web/tsconfig.spec.json',
+];
+
+/** The parts in their order, the quick ones first. @type {Record<string, () => Promise<Count>>} */
+const PARTS = {
+  format: () =>
+    check('node_modules/prettier/bin/prettier.cjs', ['--check', '--log-level', 'warn', '.']),
+  types: async () => {
+    const counts = [];
+    for (const project of TYPES) {
+      counts.push(await check('node_modules/typescript/bin/tsc', ['--noEmit', '-p', project]));
+    }
+    return total(counts);
+  },
+  lint: () => check('node_modules/eslint/bin/eslint.js', ['--max-warnings', '0', '.']),
+  engine: () => specs(['packages/engine/src']),
+  contracts: () => specs(['packages/contracts/src']),
+  tools: () => specs(['tools']),
+  server: () =>
+    withTestDatabase(({ cluster }) =>
+      specs(['apps/server/src'], { HONEST_LEDGER_TEST_CLUSTER: cluster.url('postgres') }),
+    ),
+  web: async () => {
+    const ng = inProject('node_modules/@angular/cli/bin/ng.js');
+    return counted([ng, 'test'], {
+      cwd: inProject('apps/web'),
+      env: { CHROME_BIN: await ensureChromium(), NG_CLI_ANALYTICS: 'false' },
+    });
+  },
+  e2e: async () => {
+    await ensureChromium();
+    await buildIfChanged();
+    return withTestDatabase(async ({ cluster, secrets }) => {
+      const { address, stop } = await startServer({
+        url: cluster.url(DATABASE),
+        sessionSecret: secrets.sessionSecret,
+        port: await freePort(),
+        demo: true,
+        tell: () => undefined,
+      });
+      try {
+        return await counted([inProject('node_modules/@playwright/test/cli.js'), 'test'], {
+          cwd: inProject('e2e'),
+          env: { HONEST_LEDGER_ADDRESS: address },
+        });
+      } finally {
+        await stop();
+      }
+    });
+  },
+};
+
+await run(async () => {
+  const wanted = process.argv.slice(2);
+  const unknown = wanted.find((part) => !(part in PARTS));
+  if (unknown)
+    throw new Stop(`There is no part ${unknown}; the parts are ${Object.keys(PARTS).join(', ')}.`);
+  await ensureNodeModules();
+  const counts = [];
+  for (const [part, runPart] of Object.entries(PARTS)) {
+    if (wanted.length > 0 && !wanted.includes(part)) continue;
+    const began = Date.now();
+    say(part);
+    const count = await runPart();
+    counts.push(count);
+    say(
+      `${part}: ${count.passed} passed, ${count.failed} failed (${Math.round((Date.now() - began) / 1000)} s)\n`,
+    );
+  }
+  const { passed, failed } = total(counts);
+  console.log(`${passed} passed, ${failed} failed`);
+  if (failed > 0) process.exitCode = 1;
+});
+
+/** @param {readonly Count[]} counts @returns {Count} */
+function total(counts) {
+  return {
+    passed: counts.reduce((sum, { passed }) => sum + passed, 0),
+    failed: counts.reduce((sum, { failed }) => sum + failed, 0),
+  };
+}
+
+/** A program that is right or wrong as a whole. @param {string} script @param {readonly string[]} args */
+async function check(script, args) {
+  const { code } = await runNode([inProject(script), ...args], {});
+  if (code !== 0) console.log(`FAILED: ${script} ${args.join(' ')}`);
+  return code === 0 ? { passed: 1, failed: 0 } : { passed: 0, failed: 1 };
+}
+
+/** @param {readonly string[]} folders @param {Record<string, string>} [env] */
+function specs(folders, env = {}) {
+  return counted(['--import', 'tsx', inProject('tools/run-specs.mjs'), ...folders], { env });
+}
+
+/**
+ * A test runner that prints `N passed, N failed`. One that does not, or that ends wrongly while it
+ * says that nothing failed, has failed.
+ * @param {readonly string[]} args
+ * @param {{ cwd?: string, env?: Record<string, string> }} options
+ */
+async function counted(args, options) {
+  const { code, output } = await runNode(args, options);
+  const line = [...output.matchAll(/^(\d+) passed, (\d+) failed$/gm)].at(-1);
+  const count = { passed: Number(line?.[1] ?? 0), failed: Number(line?.[2] ?? 0) };
+  if (line && (code === 0) === (count.failed === 0)) return count;
+  console.log(`FAILED: the runner ended with exit code ${code}`);
+  return { ...count, failed: Math.max(1, count.failed) };
+}
+
+/**
+ * Runs Node with what it prints shown, and collected.
+ * @param {readonly string[]} args
+ * @param {{ cwd?: string, env?: Record<string, string> }} options
+ * @returns {Promise<{ code: number | null, output: string }>}
+ */
+function runNode(args, { cwd = PROJECT, env = {} }) {
+  return new Promise((resolve, reject) => {
+    const child = spawn(process.execPath, args, {
+      cwd,
+      env: { ...process.env, ...env },
+      stdio: ['ignore', 'pipe', 'inherit'],
+    });
+    let output = '';
+    child.stdout.on('data', (chunk) => {
+      output += chunk;
+      process.stdout.write(chunk);
+    });
+    child.once('error', reject);
+    child.once('close', (code) => resolve({ code, output }));
+  });
+}
