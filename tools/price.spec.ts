@@ -2,8 +2,9 @@ import { spawnSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
+import { fileURLToPath } from 'node:url';
 
-const EXAMPLES = new URL('../docs/examples/', import.meta.url).pathname;
+const EXAMPLES = fileURLToPath(new URL('../docs/examples', import.meta.url));
 const SETUP = path.join(EXAMPLES, 'setup.json');
 const DOCUMENT = path.join(EXAMPLES, 'document.json');
 

@@ -3,12 +3,14 @@
  * line `N passed, N failed`. Use: npm test, or npm run test:engine and the like.
  */
 import { spawn } from 'node:child_process';
+import path from 'node:path';
 import { buildIfChanged } from './build.mjs';
 import { ensureChromium } from './debian.mjs';
 import { DATABASE, startServer } from './installation.mjs';
 import { ensureNodeModules } from './node-modules.mjs';
 import { freePort } from './postgres.mjs';
 import { inProject, PROJECT } from './project.mjs';
+import { inQuotelessCheckout } from './quoteless.mjs';
 import { run, say, Stop } from './say.mjs';
 import { withTestDatabase } from './test-cluster.mjs';
 
@@ -45,11 +47,13 @@ const PARTS = {
       specs(['apps/server/src'], { HONEST_LEDGER_TEST_CLUSTER: cluster.url('postgres') }),
     ),
   web: async () => {
-    const ng = inProject('node_modules/@angular/cli/bin/ng.js');
-    return counted([ng, 'test'], {
-      cwd: inProject('apps/web'),
-      env: { CHROME_BIN: await ensureChromium(), NG_CLI_ANALYTICS: 'false' },
-    });
+    const chromium = await ensureChromium();
+    return inQuotelessCheckout((checkout) =>
+      counted([path.join(checkout, 'node_modules/@angular/cli/bin/ng.js'), 'test'], {
+        cwd: path.join(checkout, 'apps/web'),
+        env: { CHROME_BIN: chromium, NG_CLI_ANALYTICS: 'false' },
+      }),
+    );
   },
   e2e: async () => {
     await ensureChromium();

@@ -124,7 +124,8 @@ async function writeQuotes(
   for (const [index, title] of titles.entries()) {
     const buyer = buyers[10 + index * 7];
     if (!buyer) throw new Error('the demo has fewer customers than its quotes need');
-    const then = new Date(BEGINNING.getTime() + (index + 1) * 20 * 60 * 60 * 1000);
+    const minutes = (index + 1) * 24 * 60 + (index + 1) * 47;
+    const then = new Date(BEGINNING.getTime() + minutes * 60 * 1000);
     const atThen = { ...services, now: () => then };
     const editor = { id: seller };
     const number = await beginQuote(transaction, atThen, buyer.code, editor);

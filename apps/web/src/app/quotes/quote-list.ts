@@ -54,7 +54,7 @@ export class QuoteList {
   protected readonly list = this.store.selectSignal(quotesFeature.selectList);
   protected readonly rows = computed(() => [...(this.list().value ?? [])]);
   protected readonly columns = computed((): ColDef<QuoteRow>[] => [
-    { headerName: 'Quote', type: 'rightAligned', field: 'number', width: 90 },
+    { headerName: 'Quote', field: 'number', width: 100 },
     {
       headerName: 'Customer',
       flex: 2,

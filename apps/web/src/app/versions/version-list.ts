@@ -44,7 +44,7 @@ export class VersionList {
   protected readonly list = this.store.selectSignal(versionsFeature.selectList);
   protected readonly rows = computed(() => [...(this.list().value ?? [])]);
   protected readonly columns: ColDef<VersionRow>[] = [
-    { headerName: 'Version', type: 'rightAligned', field: 'number', width: 100 },
+    { headerName: 'Version', field: 'number', width: 110 },
     {
       headerName: 'Published',
       field: 'publishedAt',

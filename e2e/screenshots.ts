@@ -1,0 +1,85 @@
+/** Walks through the application with the demo data and takes one picture of each main view. */
+import { chromium, type Page } from '@playwright/test';
+import path from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { Ledger } from './src/ledger';
+
+const FOLDER = fileURLToPath(new URL('../docs/screenshots', import.meta.url));
+const address = process.env['HONEST_LEDGER_ADDRESS'];
+if (address === undefined) throw new Error('run this with: npm run screenshots');
+
+const browser = await chromium.launch({
+  executablePath: '/usr/bin/chromium',
+  args: ['--no-sandbox'],
+});
+const context = await browser.newContext({
+  baseURL: address,
+  viewport: { width: 1280, height: 800 },
+  locale: 'en-GB',
+  timezoneId: 'Europe/London',
+  colorScheme: 'light',
+});
+const page = await context.newPage();
+const ledger = new Ledger(page);
+
+await page.goto('/sign-in');
+await page.getByRole('button', { name: 'Sign in' }).waitFor();
+await picture(page, 'sign-in');
+await ledger.signIn();
+
+for (const screen of ['Catalogue', 'Customers', 'Levels', 'Quotes']) {
+  await ledger.open(screen);
+  await page.getByRole('gridcell').first().waitFor();
+  await picture(page, screen.toLowerCase());
+}
+
+await ledger.beginLevel('Schools', '12');
+await page.getByLabel('Prices are rounded').selectOption('to the nearest');
+await ledger.kept();
+await page.getByText('35 prices move').waitFor();
+await picture(page, 'level');
+
+await page.getByRole('link', { name: 'Look through and publish' }).click();
+await page.getByLabel('What this version is for').fill('Schools from the new term');
+await picture(page, 'draft');
+await page.getByRole('button', { name: 'Publish' }).click();
+await page.getByRole('heading', { name: 'Version 2' }).waitFor();
+await picture(page, 'version');
+await ledger.open('Versions');
+await page.getByRole('gridcell').first().waitFor();
+await picture(page, 'versions');
+
+await ledger.open('Customers');
+await ledger.row('Harbour Lane School').getByText('Harbour Lane School').click();
+await page.getByLabel('Level', { exact: true }).selectOption('Schools');
+await page.getByText('35 of 237 prices move').waitFor();
+await picture(page, 'customer');
+await page.getByRole('button', { name: 'Give this level' }).click();
+await page.getByRole('heading', { name: 'Before it counts' }).waitFor({ state: 'hidden' });
+
+await page.getByRole('link', { name: 'Begin a quote' }).click();
+await page.getByLabel('What the quote is for').fill('Year 9 studio');
+for (const [item, quantity] of [
+  ['CL-0207', '24'],
+  ['CL-0311', '6'],
+  ['GL-1180', '5'],
+  ['GL-1184', '7'],
+  ['TL-0042', '12'],
+  ['OX-0009', '0.250'],
+] as const) {
+  await ledger.addLine(item, quantity);
+}
+await ledger.kept();
+await page.getByRole('button', { name: /^Price of CL-0207/ }).focus();
+await picture(page, 'quote');
+await page.emulateMedia({ colorScheme: 'dark' });
+await picture(page, 'quote-dark');
+await browser.close();
+
+async function picture(of: Page, name: string): Promise<void> {
+  await of.mouse.move(640, 796);
+  await of.evaluate(() => document.fonts.ready);
+  await of.waitForTimeout(300);
+  await of.screenshot({ path: path.join(FOLDER, `${name}.png`) });
+  console.log(`docs/screenshots/${name}.png`);
+}
