@@ -2,8 +2,9 @@
 import { chmodSync, mkdtempSync, rmSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
-import { startDatabase } from './installation.mjs';
+import { DATABASE, startDatabase, startServer } from './installation.mjs';
 import { ensurePostgres } from './debian.mjs';
+import { freePort } from './postgres.mjs';
 
 /**
  * @template T
@@ -24,4 +25,27 @@ export async function withTestDatabase(work) {
     await database?.cluster.stop();
     rmSync(data, { recursive: true, force: true });
   }
+}
+
+/**
+ * The built application with demo data, on a database of its own.
+ * @template T
+ * @param {(address: string) => Promise<T>} work
+ * @returns {Promise<T>}
+ */
+export function withDemoServer(work) {
+  return withTestDatabase(async ({ cluster, secrets }) => {
+    const { address, stop } = await startServer({
+      url: cluster.url(DATABASE),
+      sessionSecret: secrets.sessionSecret,
+      port: await freePort(),
+      demo: true,
+      tell: () => undefined,
+    });
+    try {
+      return await work(address);
+    } finally {
+      await stop();
+    }
+  });
 }

@@ -6,13 +6,11 @@ import { spawn } from 'node:child_process';
 import path from 'node:path';
 import { buildIfChanged } from './build.mjs';
 import { ensureChromium } from './debian.mjs';
-import { DATABASE, startServer } from './installation.mjs';
 import { ensureNodeModules } from './node-modules.mjs';
-import { freePort } from './postgres.mjs';
 import { inProject, PROJECT } from './project.mjs';
 import { inQuotelessCheckout } from './quoteless.mjs';
 import { run, say, Stop } from './say.mjs';
-import { withTestDatabase } from './test-cluster.mjs';
+import { withDemoServer, withTestDatabase } from './test-cluster.mjs';
 
 /** @typedef {{ passed: number, failed: number }} Count */
 
@@ -58,23 +56,12 @@ const PARTS = {
   e2e: async () => {
     await ensureChromium();
     await buildIfChanged();
-    return withTestDatabase(async ({ cluster, secrets }) => {
-      const { address, stop } = await startServer({
-        url: cluster.url(DATABASE),
-        sessionSecret: secrets.sessionSecret,
-        port: await freePort(),
-        demo: true,
-        tell: () => undefined,
-      });
-      try {
-        return await counted([inProject('node_modules/@playwright/test/cli.js'), 'test'], {
-          cwd: inProject('e2e'),
-          env: { HONEST_LEDGER_ADDRESS: address },
-        });
-      } finally {
-        await stop();
-      }
-    });
+    return withDemoServer((address) =>
+      counted([inProject('node_modules/@playwright/test/cli.js'), 'test'], {
+        cwd: inProject('e2e'),
+        env: { HONEST_LEDGER_ADDRESS: address },
+      }),
+    );
   },
 };
 

@@ -120,6 +120,52 @@ test('an edit made while the server cannot be reached is sent when it can', asyn
   await expect(page.getByLabel('Quantity of CL-0207')).toHaveValue('5');
 });
 
+test('an edit made after the session ended is kept once its user has signed in again', async ({
+  ledger,
+  page,
+  context,
+}) => {
+  await ledger.signIn();
+  await ledger.beginQuote('Curlew Hill');
+  await ledger.addLine('CL-0207', '2');
+  await ledger.kept();
+  await context.clearCookies();
+  await page.getByLabel('Quantity of CL-0207').fill('6');
+  await page.getByLabel('Quantity of CL-0207').press('Tab');
+  await page.getByLabel('E-mail address').fill('ines@saltmarsh.example');
+  await page.getByLabel('Password').fill('clay-and-kiln');
+  await page.keyboard.press('Enter');
+  await expect(page.getByLabel('Quantity of CL-0207')).toHaveValue('6');
+  await ledger.kept();
+  await page.reload();
+  await expect(page.getByLabel('Quantity of CL-0207')).toHaveValue('6');
+});
+
+test('the second of two people on one level sees both, and what is taken is in the draft', async ({
+  ledger,
+  page,
+  browser,
+}) => {
+  await ledger.signIn();
+  await ledger.open('Levels');
+  await ledger.row('Clubs').getByText('Clubs').click();
+  await page.getByRole('heading', { name: 'Clubs' }).waitFor();
+  const other = await secondPerson(await browser.newPage(), page.url());
+  await page.getByLabel('Percent').first().fill('6');
+  await page.getByLabel('Percent').first().press('Tab');
+  await ledger.kept();
+  await other.page.getByLabel('Percent').first().fill('7');
+  await other.page.getByLabel('Percent').first().press('Tab');
+  await expect(other.page.getByText('Theirs reads:')).toBeVisible();
+  await expect(other.page.getByRole('alert')).toContainText('6 % off everything under Glazes');
+  await other.page.getByRole('button', { name: 'Take theirs' }).click();
+  await expect(other.page.getByLabel('Percent').first()).toHaveValue('6');
+  await other.page.close();
+  await page.getByRole('link', { name: 'Look through and publish' }).click();
+  await page.getByRole('button', { name: 'Discard this edit' }).click();
+  await expect(page.getByText('Nothing is edited.')).toBeVisible();
+});
+
 test('a level says what is wrong with it and is kept once it is right', async ({
   ledger,
   page,

@@ -56,7 +56,12 @@ export class Ledger {
     await this.page.keyboard.press('Enter');
   }
 
+  /** Waits until the last edit is kept. */
   async kept(): Promise<void> {
+    // An edit shows as being kept from the next frame on; before that, what was kept earlier shows.
+    await this.page.evaluate(
+      () => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))),
+    );
     await expect(this.page.getByRole('status').filter({ hasText: /^kept/ })).toBeVisible();
   }
 

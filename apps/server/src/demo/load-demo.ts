@@ -12,8 +12,9 @@ import { beginQuote, keepQuote } from '../quotes/keep-quote';
 import type { Services } from '../services';
 import { hashPassword } from '../session/passwords';
 import { openVersion, publishLevel, waitForPublishing } from '../versions/publish';
-import { DEMO_CATEGORIES, demoItems, type DemoItem } from './catalogue';
+import { demoItems, type DemoItem } from './catalogue';
 import { demoCustomers, type DemoCustomer } from './customers';
+import { DEMO_CATEGORIES } from './goods';
 import { DEMO_LEVELS } from './levels';
 import { seededRandom, type SeededRandom } from './random';
 

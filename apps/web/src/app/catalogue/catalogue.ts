@@ -12,7 +12,7 @@ import { CategoryChoice } from './category-choice';
   selector: 'hl-catalogue',
   imports: [LedgerGrid, CategoryChoice, Notice],
   templateUrl: './catalogue.html',
-  styleUrl: './catalogue.scss',
+  host: { class: 'list-sheet' },
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class Catalogue {

@@ -10,6 +10,9 @@ export function goodsNames(): Signal<Names> {
   if (all().value === null) store.dispatch(categoriesActions.asked());
   return computed(() => {
     const names = new Map((all().value ?? []).map(({ code, name }) => [code, name]));
-    return { category: (code) => names.get(code) ?? code, item: (number) => number };
+    return {
+      category: (code) => names.get(code) ?? code,
+      item: (number) => (number === '' ? 'an item still to be picked' : number),
+    };
   });
 }

@@ -3,7 +3,6 @@ import {
   Component,
   computed,
   effect,
-  ElementRef,
   inject,
   input,
   output,
@@ -11,16 +10,13 @@ import {
   viewChild,
 } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
-import {
-  MatAutocompleteModule,
-  type MatAutocompleteSelectedEvent,
-} from '@angular/material/autocomplete';
 import type { ItemRow } from '@honest-ledger/contracts';
 import { catchError, debounceTime, map, of, switchMap, type Observable } from 'rxjs';
+import { PickField, type Offer } from '../shared/pick-field';
 import { CatalogueApi } from './catalogue.api';
 
 const OFFERED = 12;
-const NOTHING: Found = { text: '', items: [] };
+const PAUSE_MILLISECONDS = 120;
 
 /** What was found, and for which text: an answer to an older text offers nothing. */
 interface Found {
@@ -28,50 +24,28 @@ interface Found {
   readonly items: readonly ItemRow[];
 }
 
+const NOTHING: Found = { text: '', items: [] };
+
 /**
- * Finds an item by typing its number or words of its name; Enter takes the first, also where it is
- * pressed before the answer is there, as a scanner does.
+ * Finds an item by typing its number or words of its name. Enter may come before the answer does,
+ * as it does from a scanner: then the first of the answer is taken.
  */
 @Component({
   selector: 'hl-item-picker',
-  imports: [MatAutocompleteModule],
+  imports: [PickField],
   template: `
-    <input
-      #field
-      class="cell"
-      type="text"
-      autocomplete="off"
-      spellcheck="false"
-      [attr.aria-label]="label()"
-      [placeholder]="label()"
-      [value]="text()"
-      [matAutocomplete]="offers"
-      (input)="type(field.value)"
-      (keydown.enter)="enter()"
+    <hl-pick-field
+      [label]="label()"
+      [offers]="offers()"
+      [offeredFor]="found().text"
+      (typed)="type($event)"
+      (entered)="enter()"
+      (picked)="picked.emit($event)"
     />
-    <mat-autocomplete
-      #offers="matAutocomplete"
-      autoActiveFirstOption
-      [displayWith]="numberOf"
-      (optionSelected)="pick($event)"
-    >
-      @for (item of offered(); track item.item) {
-        <mat-option [value]="item">
-          <span class="number">{{ item.item }}</span> {{ item.name }}
-        </mat-option>
-      }
-    </mat-autocomplete>
   `,
   styles: `
     :host {
       display: block;
-    }
-    .cell {
-      width: 100%;
-    }
-    .number {
-      display: inline-block;
-      min-width: 74px;
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -81,18 +55,19 @@ export class ItemPicker {
   readonly picked = output<ItemRow>();
 
   private readonly api = inject(CatalogueApi);
-  private readonly field = viewChild.required<ElementRef<HTMLInputElement>>('field');
-  protected readonly text = signal('');
-  private readonly found = toSignal(
+  private readonly field = viewChild.required<PickField<ItemRow>>(PickField);
+  private readonly text = signal('');
+  protected readonly found = toSignal(
     toObservable(this.text).pipe(
-      debounceTime(120),
-      switchMap((typed) => this.find(typed.trim())),
+      debounceTime(PAUSE_MILLISECONDS),
+      switchMap((text) => this.find(text)),
     ),
     { initialValue: NOTHING },
   );
-  protected readonly offered = computed(() => {
+  protected readonly offers = computed((): Offer<ItemRow>[] => {
     const { text, items } = this.found();
-    return text === this.text().trim() ? items : [];
+    if (text !== this.text()) return [];
+    return items.map((item) => ({ key: item.item, text: item.name, value: item }));
   });
   /** Enter was pressed before the answer to this text was there. */
   private awaited: string | null = null;
@@ -103,37 +78,24 @@ export class ItemPicker {
       if (text !== this.awaited) return;
       this.awaited = null;
       const [first] = items;
-      if (first) this.take(first);
+      if (!first) return;
+      this.field().clear();
+      this.picked.emit(first);
     });
   }
 
   focus(): void {
-    this.field().nativeElement.focus();
+    this.field().focus();
   }
 
   protected type(text: string): void {
     this.awaited = null;
-    this.text.set(text);
+    this.text.set(text.trim());
   }
 
   protected enter(): void {
-    const text = this.text().trim();
+    const text = this.text();
     if (text !== '' && text !== this.found().text) this.awaited = text;
-  }
-
-  protected pick({ option }: MatAutocompleteSelectedEvent): void {
-    // the options' values are the rows found above
-    this.take(option.value as ItemRow);
-  }
-
-  protected numberOf(item: ItemRow | null): string {
-    return item?.item ?? '';
-  }
-
-  private take(item: ItemRow): void {
-    this.text.set('');
-    this.field().nativeElement.value = '';
-    this.picked.emit(item);
   }
 
   private find(text: string): Observable<Found> {

@@ -12,7 +12,7 @@ import { customersActions, customersFeature } from './customers.feature';
   selector: 'hl-customer-list',
   imports: [LedgerGrid, Notice],
   templateUrl: './customer-list.html',
-  styleUrl: './customer-list.scss',
+  host: { class: 'list-sheet' },
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class CustomerList {

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { CustomerRow } from '@honest-ledger/contracts';
 import { Store } from '@ngrx/store';
@@ -6,6 +6,7 @@ import { LargestMoves } from '../draft/largest-moves';
 import { movesSentence } from '../draft/moves';
 import { LevelSentence } from '../levels/level-sentence';
 import { Notice } from '../shared/notice';
+import { whenChanged } from '../shared/when-changed';
 import { customersActions, customersFeature } from './customers.feature';
 
 /** One customer. Its level is a fact: it counts from the moment it is given. */
@@ -35,8 +36,8 @@ export class Customer {
   protected readonly movesSentence = movesSentence;
 
   constructor() {
-    effect(() => {
-      this.store.dispatch(customersActions.opened({ code: this.code() }));
+    whenChanged(this.code, () => {
+      this.open();
     });
   }
 

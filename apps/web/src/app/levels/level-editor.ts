@@ -2,13 +2,11 @@ import {
   ChangeDetectionStrategy,
   Component,
   computed,
-  effect,
   inject,
   input,
-  untracked,
   type OnDestroy,
 } from '@angular/core';
-import type { ItemRow, LevelContent, LevelEntryForm, RoundingForm } from '@honest-ledger/contracts';
+import type { ItemRow, LevelContent, RoundingForm } from '@honest-ledger/contracts';
 import type { Reach } from '@honest-ledger/engine';
 import { Store } from '@ngrx/store';
 import { categoriesFeature } from '../catalogue/categories.feature';
@@ -19,12 +17,14 @@ import { FigureField } from '../shared/figure-field';
 import { KeptState } from '../shared/kept-state';
 import { Notice } from '../shared/notice';
 import { besidesFields } from '../shared/problems';
+import { whenChanged } from '../shared/when-changed';
 import {
   shownPercent,
   startRounding,
-  storedPercent,
+  type ShownPercent,
   withEntry,
   withNewEntry,
+  withPercent,
   withoutEntry,
 } from './level-edits';
 import { LevelSentence } from './level-sentence';
@@ -62,12 +62,9 @@ export class LevelEditor implements OnDestroy {
   protected readonly percentOf = shownPercent;
 
   constructor() {
-    effect(() => {
-      this.id();
-      // its address losing ?new must not open it a second time
-      untracked(() => {
-        this.open();
-      });
+    // its address losing ?new does not open it a second time
+    whenChanged(this.id, () => {
+      this.open();
     });
   }
 
@@ -110,37 +107,37 @@ export class LevelEditor implements OnDestroy {
     this.change((content) => withoutEntry(content, id));
   }
 
-  protected resize(entry: LevelEntryForm, size: string): void {
-    this.setPercent(entry, storedPercent({ ...shownPercent(entry), size }));
+  protected resize(id: string, size: string): void {
+    this.setPercent(id, (shown) => ({ ...shown, size }));
   }
 
-  protected turn(entry: LevelEntryForm, { target }: Event): void {
+  protected turn(id: string, { target }: Event): void {
     if (!(target instanceof HTMLSelectElement)) return;
-    this.setPercent(entry, storedPercent({ ...shownPercent(entry), off: target.value === 'off' }));
+    this.setPercent(id, (shown) => ({ ...shown, off: target.value === 'off' }));
   }
 
-  protected chooseReach(entry: LevelEntryForm, { target }: Event): void {
+  protected chooseReach(id: string, { target }: Event): void {
     if (!(target instanceof HTMLSelectElement)) return;
     switch (target.value) {
       case 'category':
-        this.setReach(entry, { kind: 'category', category: this.categories()[0]?.code ?? '' });
+        this.setReach(id, { kind: 'category', category: this.categories()[0]?.code ?? '' });
         break;
       case 'all':
-        this.setReach(entry, { kind: 'all' });
+        this.setReach(id, { kind: 'all' });
         break;
       case 'item':
         // an item without a number is refused until one is picked
-        this.setReach(entry, { kind: 'item', item: '' });
+        this.setReach(id, { kind: 'item', item: '' });
         break;
     }
   }
 
-  protected chooseCategory(entry: LevelEntryForm, category: string): void {
-    this.setReach(entry, { kind: 'category', category });
+  protected chooseCategory(id: string, category: string): void {
+    this.setReach(id, { kind: 'category', category });
   }
 
-  protected chooseItem(entry: LevelEntryForm, { item }: ItemRow): void {
-    this.setReach(entry, { kind: 'item', item });
+  protected chooseItem(id: string, { item }: ItemRow): void {
+    this.setReach(id, { kind: 'item', item });
   }
 
   protected chooseRounding({ target }: Event): void {
@@ -177,11 +174,11 @@ export class LevelEditor implements OnDestroy {
     this.store.dispatch(levelsActions.mineInsisted());
   }
 
-  private setPercent({ id }: LevelEntryForm, percent: string): void {
-    this.change((content) => withEntry(content, id, { adjustment: { kind: 'percent', percent } }));
+  private setPercent(id: string, how: (shown: ShownPercent) => ShownPercent): void {
+    this.change((content) => withPercent(content, id, how));
   }
 
-  private setReach({ id }: LevelEntryForm, reach: Reach): void {
+  private setReach(id: string, reach: Reach): void {
     this.change((content) => withEntry(content, id, { reach }));
   }
 

@@ -1,5 +1,12 @@
 import type { LevelContent } from '@honest-ledger/contracts';
-import { shownPercent, storedPercent, withEntry, withNewEntry, withoutEntry } from './level-edits';
+import {
+  shownPercent,
+  storedPercent,
+  withEntry,
+  withNewEntry,
+  withoutEntry,
+  withPercent,
+} from './level-edits';
 
 const content: LevelContent = {
   name: 'Schools',
@@ -30,6 +37,13 @@ describe('edits of a level', () => {
     expect(changed.entries[0]).toEqual(two.entries[0]);
     expect(changed.entries[1]?.adjustment.percent).toBe('5');
     expect(withoutEntry(two, 'a').entries.map(({ id }) => id)).toEqual(['b']);
+  });
+
+  it('change how much and off or added one after the other', () => {
+    const more = withPercent(content, 'a', (shown) => ({ ...shown, size: '2.5' }));
+    const added = withPercent(more, 'a', (shown) => ({ ...shown, off: false }));
+    expect(added.entries[0]?.adjustment.percent).toBe('2.5');
+    expect(withPercent(content, 'none', (shown) => shown)).toBe(content);
   });
 
   it('show a percent as off or added and store it signed', () => {

@@ -15,6 +15,18 @@ export function withEntry(
   return { ...content, entries };
 }
 
+/** An entry with another percent, reckoned from what it is now, not from what a screen last drew. */
+export function withPercent(
+  content: LevelContent,
+  id: string,
+  how: (shown: ShownPercent) => ShownPercent,
+): LevelContent {
+  const entry = content.entries.find((one) => one.id === id);
+  if (!entry) return content;
+  const percent = storedPercent(how(shownPercent(entry)));
+  return withEntry(content, id, { adjustment: { kind: 'percent', percent } });
+}
+
 /** A new entry that changes nothing yet, for goods that no other entry is for. */
 export function withNewEntry(
   content: LevelContent,

@@ -39,14 +39,7 @@ const STATE_WORDS: Readonly<Record<LevelState, string>> = {
       (opened)="open($event)"
     />
   `,
-  styles: `
-    :host {
-      display: flex;
-      flex-direction: column;
-      flex: 1;
-      min-height: 0;
-    }
-  `,
+  host: { class: 'list-sheet' },
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class LevelList {

@@ -28,20 +28,23 @@ export const levelsEffects = {
   ),
 
   open: createEffect(
-    (actions$ = inject(Actions), api = inject(LevelsApi)) =>
-      actions$.pipe(
+    (actions$ = inject(Actions), api = inject(LevelsApi), store = inject(Store)) => {
+      const level = store.selectSignal(levelsFeature.selectLevel);
+      return actions$.pipe(
         ofType(levelsActions.opened),
+        filter(() => level().value === null),
         switchMap(({ id, create }) =>
           create
             ? of(levelsActions.came({ level: { id, published: null, draft: null } }))
             : api.one(id).pipe(
-                map((level) => levelsActions.came({ level })),
+                map((found) => levelsActions.came({ level: found })),
                 catchError((error: unknown) =>
                   of(levelsActions.failed({ problem: problemOf(error) })),
                 ),
               ),
         ),
-      ),
+      );
+    },
     { functional: true },
   ),
 
@@ -57,7 +60,7 @@ export const levelsEffects = {
             levelsActions.mineInsisted,
           ),
         ),
-        hurried$: actions$.pipe(ofType(levelsActions.left)),
+        hurried$: actions$.pipe(ofType(levelsActions.opened, levelsActions.left)),
         unreachable$: actions$.pipe(
           ofType(levelsActions.notKept),
           filter(({ problem }) => isUnreachable(problem)),

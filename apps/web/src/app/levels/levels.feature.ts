@@ -16,6 +16,7 @@ import {
   beginEditing,
   edit,
   insist,
+  isUnkept,
   keeping,
   kept,
   notKept,
@@ -31,7 +32,10 @@ export const levelsActions = createActionGroup({
     'List Opened': emptyProps(),
     'List Came': props<{ levels: readonly LevelSummary[] }>(),
     'List Failed': props<{ problem: ProblemDetails }>(),
-    /** `create` begins an empty level of that id. */
+    /**
+     * `create` begins an empty level of that id. An edit of this level that is not kept yet is taken
+     * up again.
+     */
     Opened: props<{ id: string; create: boolean }>(),
     Came: props<{ level: LevelView }>(),
     Failed: props<{ problem: ProblemDetails }>(),
@@ -78,7 +82,12 @@ export const levelsFeature = createFeature({
       ...state,
       list: failed(state.list, problem),
     })),
-    on(levelsActions.opened, (state): LevelsState => ({ ...state, level: nothingYet })),
+    on(levelsActions.opened, (state, { id }): LevelsState => {
+      const open = state.level.value;
+      if (open?.id !== id || !isUnkept(open.editing)) return { ...state, level: nothingYet };
+      const editing = insist(open.editing, open.editing.revision);
+      return { ...state, level: ready({ ...open, editing }) };
+    }),
     on(levelsActions.came, (state, { level }): LevelsState => ({
       ...state,
       level: ready(openLevel(level)),

@@ -23,7 +23,8 @@ import { KeptState } from '../shared/kept-state';
 import { Notice } from '../shared/notice';
 import { writeNumber } from '../shared/numbers';
 import { besidesFields } from '../shared/problems';
-import { workingsActions } from '../workings/workings.feature';
+import { whenChanged } from '../shared/when-changed';
+import { workingsActions, type ExplainedPrice } from '../workings/workings.feature';
 import { columnDigits, foreseenMoves, shownLines, type ShownLine } from './quote-lines';
 import { quotesActions, quotesFeature, theirs } from './quotes.feature';
 import { TouchMarks } from './touch-marks';
@@ -84,16 +85,32 @@ export class QuoteEditor implements OnDestroy {
     const open = this.open();
     return open?.foreseen ? foreseenMoves(open) : null;
   });
+  /** What the workings strip follows: the line under the cursor, and its price as that changes. */
+  private readonly explained = computed((): ExplainedPrice | null => {
+    const open = this.open();
+    const line = this.lines().find(({ id }) => id === this.followed());
+    if (!open || !line?.priced || !line.facts) return null;
+    const { pricedAt, currency } = open.inputs.document;
+    const who = this.customer()?.name ?? 'an unknown customer';
+    return {
+      line: line.priced,
+      item: line.facts,
+      currency,
+      whose: `${writeNumber(line.quantity)} × ${line.facts.unit} for ${who}, ${writeDay(pricedAt)}`,
+      version: open.version,
+      provisional: open.provisional,
+    };
+  });
   protected readonly writeInstant = writeInstant;
   protected readonly write = writeNumber;
   protected readonly changingCustomer = signal(false);
 
   constructor() {
-    effect(() => {
+    whenChanged(this.number, () => {
       this.ask();
     });
-    effect(() => {
-      this.explain();
+    whenChanged(this.explained, (price) => {
+      if (price) this.store.dispatch(workingsActions.followed({ price }));
     });
     effect(() => {
       const index = this.lines().findIndex(({ id }) => id === this.added);
@@ -205,26 +222,5 @@ export class QuoteEditor implements OnDestroy {
   private change(how: (content: QuoteContent) => QuoteContent): void {
     const content = this.open()?.editing.content;
     if (content) this.store.dispatch(quotesActions.edited({ content: how(content) }));
-  }
-
-  /** The workings strip follows the line, and its price as that changes. */
-  private explain(): void {
-    const open = this.open();
-    const line = this.lines().find(({ id }) => id === this.followed());
-    if (!open || !line?.priced || !line.facts) return;
-    const { pricedAt, currency } = open.inputs.document;
-    const who = this.customer()?.name ?? 'an unknown customer';
-    this.store.dispatch(
-      workingsActions.followed({
-        price: {
-          line: line.priced,
-          item: line.facts,
-          currency,
-          whose: `${writeNumber(line.quantity)} × ${line.facts.unit} for ${who}, ${writeDay(pricedAt)}`,
-          version: open.version,
-          provisional: open.provisional,
-        },
-      }),
-    );
   }
 }

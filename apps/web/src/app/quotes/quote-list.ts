@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { Router } from '@angular/router';
 import type { CustomerRow, QuoteRow } from '@honest-ledger/contracts';
 import { Store } from '@ngrx/store';
@@ -7,6 +7,7 @@ import { CustomerPicker } from '../customers/customer-picker';
 import { writeInstant } from '../shared/dates';
 import { dashed, figureColumn, LedgerGrid } from '../shared/ledger-grid';
 import { Notice } from '../shared/notice';
+import { whenChanged } from '../shared/when-changed';
 import { quotesActions, quotesFeature } from './quotes.feature';
 
 /** All quotes, the one changed last first, and the way to begin one. */
@@ -35,14 +36,7 @@ import { quotesActions, quotesFeature } from './quotes.feature';
       (opened)="open($event)"
     />
   `,
-  styles: `
-    :host {
-      display: flex;
-      flex-direction: column;
-      flex: 1;
-      min-height: 0;
-    }
-  `,
+  host: { class: 'list-sheet' },
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class QuoteList {
@@ -79,8 +73,7 @@ export class QuoteList {
 
   constructor() {
     this.ask();
-    effect(() => {
-      const customer = this.customer();
+    whenChanged(this.customer, (customer) => {
       if (customer !== undefined) this.store.dispatch(quotesActions.begin({ customer }));
     });
   }

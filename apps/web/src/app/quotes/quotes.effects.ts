@@ -66,16 +66,19 @@ export const quotesEffects = {
   ),
 
   open: createEffect(
-    (actions$ = inject(Actions), api = inject(QuotesApi)) =>
-      actions$.pipe(
+    (actions$ = inject(Actions), api = inject(QuotesApi), store = inject(Store)) => {
+      const quote = store.selectSignal(quotesFeature.selectQuote);
+      return actions$.pipe(
         ofType(quotesActions.opened),
+        filter(() => quote().value === null),
         switchMap(({ number }) =>
           api.one(number).pipe(
-            map((quote) => quotesActions.came({ quote })),
+            map((found) => quotesActions.came({ quote: found })),
             catchError((error: unknown) => of(quotesActions.failed({ problem: problemOf(error) }))),
           ),
         ),
-      ),
+      );
+    },
     { functional: true },
   ),
 
@@ -124,7 +127,9 @@ export const quotesEffects = {
       const quote = store.selectSignal(quotesFeature.selectQuote);
       return keepEdits({
         edited$: actions$.pipe(ofType(...EDITS, quotesActions.mineInsisted)),
-        hurried$: actions$.pipe(ofType(quotesActions.left, quotesActions.priceAgain)),
+        hurried$: actions$.pipe(
+          ofType(quotesActions.opened, quotesActions.left, quotesActions.priceAgain),
+        ),
         unreachable$: actions$.pipe(
           ofType(quotesActions.notKept),
           filter(({ problem }) => isUnreachable(problem)),

@@ -19,6 +19,7 @@ import {
   beginEditing,
   edit,
   insist,
+  isUnkept,
   keeping,
   kept,
   notKept,
@@ -37,6 +38,7 @@ export const quotesActions = createActionGroup({
     'List Failed': props<{ problem: ProblemDetails }>(),
     Begin: props<{ customer: string }>(),
     Begun: props<{ quote: QuoteView }>(),
+    /** An edit of this quote that is not kept yet is taken up again. */
     Opened: props<{ number: number }>(),
     Came: props<{ quote: QuoteView }>(),
     Failed: props<{ problem: ProblemDetails }>(),
@@ -97,7 +99,13 @@ export const quotesFeature = createFeature({
       ...state,
       list: failed(state.list, problem),
     })),
-    on(quotesActions.opened, (state): QuotesState => ({ ...state, quote: nothingYet })),
+    on(quotesActions.opened, (state, { number }): QuotesState => {
+      const open = state.quote.value;
+      if (open?.number !== number || !isUnkept(open.editing))
+        return { ...state, quote: nothingYet };
+      const editing = insist(open.editing, open.editing.revision);
+      return { ...state, quote: ready({ ...open, editing }) };
+    }),
     on(quotesActions.came, (state, { quote }): QuotesState => ({
       ...state,
       quote: ready(openQuote(quote)),

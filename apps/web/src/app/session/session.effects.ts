@@ -1,4 +1,4 @@
-import { inject } from '@angular/core';
+import { DOCUMENT, inject } from '@angular/core';
 import { Router } from '@angular/router';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { catchError, exhaustMap, map, of, tap } from 'rxjs';
@@ -54,12 +54,24 @@ export const sessionEffects = {
         ofType(sessionActions.signOut),
         exhaustMap(() =>
           api.signOut().pipe(
-            map(() => sessionActions.ended()),
-            catchError(() => of(sessionActions.ended())),
+            map(() => sessionActions.signedOut()),
+            catchError(() => of(sessionActions.signedOut())),
           ),
         ),
       ),
     { functional: true },
+  ),
+
+  /** A fresh page: nothing of what the user saw stays in its memory. */
+  forget: createEffect(
+    (actions$ = inject(Actions), document = inject(DOCUMENT)) =>
+      actions$.pipe(
+        ofType(sessionActions.signedOut),
+        tap(() => {
+          document.location.assign('/sign-in');
+        }),
+      ),
+    { functional: true, dispatch: false },
   ),
 
   /** Back to the sign-in page, which remembers where to go on. */

@@ -17,7 +17,8 @@ export const sessionActions = createActionGroup({
     'Signed In': props<{ user: SignedInUser; back: string }>(),
     Refused: props<{ problem: ProblemDetails }>(),
     'Sign Out': emptyProps(),
-    /** The server no longer knows the session, or the user ended it. */
+    'Signed Out': emptyProps(),
+    /** The server no longer knows the session. */
     Ended: emptyProps(),
   },
 });

@@ -1,5 +1,15 @@
 import type { ProblemDetails } from '@honest-ledger/contracts';
-import { beginEditing, edit, insist, keeping, kept, notKept, redo, undo } from './editing';
+import {
+  beginEditing,
+  edit,
+  insist,
+  isUnkept,
+  keeping,
+  kept,
+  notKept,
+  redo,
+  undo,
+} from './editing';
 
 const problem = (status: number): ProblemDetails => ({
   type: 'about:blank',
@@ -41,6 +51,12 @@ describe('something that is kept as it is edited', () => {
     expect(notKept(edited, problem(422)).state).toBe('refused');
     expect(notKept(edited, problem(409)).state).toBe('conflict');
     expect(notKept(edited, problem(409)).content).toBe('two');
+  });
+
+  it('is unkept until the server has it, also where the session ended meanwhile', () => {
+    expect(isUnkept(begun)).toBeFalse();
+    expect(isUnkept(edit(begun, 'two'))).toBeTrue();
+    expect(isUnkept(notKept(edit(begun, 'two'), problem(401)))).toBeTrue();
   });
 
   it('stays in conflict until the user decides', () => {

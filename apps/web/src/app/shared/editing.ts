@@ -68,6 +68,11 @@ export function insist<T>(editing: Editing<T>, revision: number): Editing<T> {
   return { ...editing, revision, state: 'changed', problem: null };
 }
 
+/** True where leaving the screen, or a session that ended, left an edit unkept. */
+export function isUnkept<T>({ state }: Editing<T>): boolean {
+  return state !== 'kept' && state !== 'conflict';
+}
+
 /** An edit does not end a conflict: that takes a decision. */
 function changed<T>(editing: Editing<T>): Editing<T> {
   return editing.state === 'conflict' ? editing : { ...editing, state: 'changed', problem: null };

@@ -28,14 +28,7 @@ import { versionsActions, versionsFeature } from './versions.feature';
       (opened)="open($event)"
     />
   `,
-  styles: `
-    :host {
-      display: flex;
-      flex-direction: column;
-      flex: 1;
-      min-height: 0;
-    }
-  `,
+  host: { class: 'list-sheet' },
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class VersionList {

@@ -1,16 +1,10 @@
-import {
-  ChangeDetectionStrategy,
-  Component,
-  effect,
-  inject,
-  input,
-  numberAttribute,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject, input, numberAttribute } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { LevelSentence } from '../levels/level-sentence';
 import { writeInstant } from '../shared/dates';
 import { Notice } from '../shared/notice';
+import { whenChanged } from '../shared/when-changed';
 import { versionsActions, versionsFeature } from './versions.feature';
 
 /** One version: what it changed against the one before it. */
@@ -29,7 +23,7 @@ export class Version {
   protected readonly writeInstant = writeInstant;
 
   constructor() {
-    effect(() => {
+    whenChanged(this.number, () => {
       this.ask();
     });
   }
