@@ -15,7 +15,9 @@ export default defineConfig({
     { name: 'first', testMatch: 'first-price.spec.ts' },
     { name: 'then', testIgnore: 'first-price.spec.ts', dependencies: ['first'] },
   ],
-  timeout: 60_000,
+  // generous, for a machine that is busy with something else
+  timeout: 240_000,
+  expect: { timeout: 20_000 },
   reporter: [['./closing-line.ts']],
   outputDir: './test-results',
   use: {

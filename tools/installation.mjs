@@ -34,7 +34,8 @@ export async function startDatabase({ programs, data, forTests }) {
  */
 export function startServer({ url, sessionSecret, port, demo, tell = console.log }) {
   const child = spawn(process.execPath, ['--enable-source-maps', SERVER], {
-    stdio: ['ignore', 'pipe', 'inherit'],
+    // its standard input ends when this process does, however it ends: then the server stops too
+    stdio: ['pipe', 'pipe', 'inherit'],
     // its own group: Ctrl+C reaches this process alone, which then stops things in order
     detached: true,
     env: {
@@ -46,6 +47,7 @@ export function startServer({ url, sessionSecret, port, demo, tell = console.log
       HONEST_LEDGER_WEB: WEB,
       HONEST_LEDGER_MIGRATIONS: inProject('apps/server/migrations'),
       HONEST_LEDGER_DEMO: demo ? 'yes' : 'no',
+      HONEST_LEDGER_ATTENDED: 'yes',
     },
   });
   /** @type {Promise<number | null>} */

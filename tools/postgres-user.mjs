@@ -27,7 +27,7 @@ export function clusterOwner(folder) {
 }
 
 /**
- * The folder to keep a cluster in: `data`/pg, or, where the database's user cannot get there, one
+ * The folder to keep a cluster in: `data`/pg, or, where the database's user cannot work there, one
  * below /var/lib that `data` remembers. No other folder's permissions are touched.
  * @param {string} data
  */
@@ -38,11 +38,18 @@ export function clusterFolder(data) {
   if (canHold(near)) return near;
   const name = createHash('sha256').update(`${PROJECT} ${data}`).digest('hex').slice(0, 12);
   const far = path.join('/var/lib/honest-ledger', name);
-  mkdirSync(path.dirname(far), { recursive: true, mode: 0o755 });
-  if (!canHold(far))
-    throw new Stop(`The database’s user can write neither in ${near} nor in ${far}.`);
-  writeFileSync(note, far);
-  return far;
+  try {
+    mkdirSync(path.dirname(far), { recursive: true, mode: 0o755 });
+    if (canHold(far)) {
+      writeFileSync(note, far);
+      return far;
+    }
+  } catch (error) {
+    if (/** @type {NodeJS.ErrnoException} */ (error).code !== 'EACCES') throw error;
+  }
+  throw new Stop(
+    `The database can be kept neither in ${near} nor in ${far}. Choose a folder with: npm start -- --data DIR`,
+  );
 }
 
 /**
@@ -50,6 +57,8 @@ export function clusterFolder(data) {
  * @param {string} folder
  */
 function canHold(folder) {
+  // pg_ctl hands the path to a shell between double quotes
+  if (/["$`\\]/.test(folder)) return false;
   const owner = clusterOwner(folder);
   mkdirSync(folder, { recursive: true, mode: 0o700 });
   if (owner) chownSync(folder, owner.uid, owner.gid);

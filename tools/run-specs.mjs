@@ -25,6 +25,9 @@ jasmine.loadConfig({
 });
 jasmine.seed(Number(seed));
 
+// generous, for a machine that is busy with something else
+globalThis.jasmine.DEFAULT_TIMEOUT_INTERVAL = 60_000;
+
 let passed = 0;
 let failed = 0;
 /** @param {string} name @param {readonly {message: string, stack?: string}[]} failures */

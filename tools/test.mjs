@@ -5,7 +5,7 @@
 import { spawn } from 'node:child_process';
 import path from 'node:path';
 import { buildIfChanged } from './build.mjs';
-import { ensureChromium } from './debian.mjs';
+import { ensureChromium, ensurePostgres } from './debian.mjs';
 import { ensureNodeModules } from './node-modules.mjs';
 import { inProject, PROJECT } from './project.mjs';
 import { inQuotelessCheckout } from './quoteless.mjs';
@@ -24,6 +24,11 @@ const TYPES = [
   'apps/server/tsconfig.spec.json',
   'apps/web/tsconfig.spec.json',
 ];
+
+/** Somebody asked to stop: what runs is ended, and what it needed is stopped in order. */
+let stopped = false;
+/** @type {import('node:child_process').ChildProcess | null} */
+let running = null;
 
 /** The parts in their order, the quick ones first. @type {Record<string, () => Promise<Count>>} */
 const PARTS = {
@@ -53,6 +58,11 @@ const PARTS = {
       }),
     );
   },
+  start: async () => {
+    await ensurePostgres();
+    await buildIfChanged();
+    return specs(['e2e/start']);
+  },
   e2e: async () => {
     await ensureChromium();
     await buildIfChanged();
@@ -72,7 +82,14 @@ await run(async () => {
     throw new Stop(`There is no part ${unknown}; the parts are ${Object.keys(PARTS).join(', ')}.`);
   await ensureNodeModules();
   const counts = [];
+  for (const signal of /** @type {const} */ (['SIGINT', 'SIGTERM'])) {
+    process.on(signal, () => {
+      stopped = true;
+      running?.kill(signal);
+    });
+  }
   for (const [part, runPart] of Object.entries(PARTS)) {
+    if (stopped) throw new Stop('Stopped. What had been started is stopped too.');
     if (wanted.length > 0 && !wanted.includes(part)) continue;
     const began = Date.now();
     say(part);
@@ -82,6 +99,7 @@ await run(async () => {
       `${part}: ${count.passed} passed, ${count.failed} failed (${Math.round((Date.now() - began) / 1000)} s)\n`,
     );
   }
+  if (stopped) throw new Stop('Stopped. What had been started is stopped too.');
   const { passed, failed } = total(counts);
   console.log(`${passed} passed, ${failed} failed`);
   if (failed > 0) process.exitCode = 1;
@@ -135,6 +153,7 @@ function runNode(args, { cwd = PROJECT, env = {} }) {
       env: { ...process.env, ...env },
       stdio: ['ignore', 'pipe', 'inherit'],
     });
+    running = child;
     let output = '';
     child.stdout.on('data', (chunk) => {
       output += chunk;

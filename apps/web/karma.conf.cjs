@@ -22,7 +22,7 @@ module.exports = (config) => {
     },
     hostname: '127.0.0.1',
     listenAddress: '127.0.0.1',
-    client: { jasmine: { random: true, seed: process.env.SPEC_SEED } },
+    client: { jasmine: { random: true, timeoutInterval: 60_000, seed: process.env.SPEC_SEED } },
     singleRun: true,
     restartOnFileChange: false,
   });

@@ -192,5 +192,7 @@ async function secondPerson(page: Page, url: string): Promise<Ledger> {
   await ledger.signIn('tom@saltmarsh.example');
   await page.getByRole('heading', { name: 'Quotes' }).waitFor();
   await page.goto(url);
+  // what they see is read by now, before the first person goes on
+  await page.getByRole('heading', { level: 1 }).waitFor();
   return ledger;
 }

@@ -35,13 +35,18 @@ const sweeping = setInterval(() => {
 }, SWEEP_MILLISECONDS);
 
 let stopping = false;
-for (const signal of ['SIGINT', 'SIGTERM'] as const) {
-  process.on(signal, () => {
-    if (stopping) return;
-    stopping = true;
-    clearInterval(sweeping);
-    void app.close().then(close);
-  });
+for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, stop);
+if (settings.attended) {
+  // The start command holds the other end: when it is gone, however it went, so is the need.
+  process.stdin.on('end', stop).resume();
+}
+
+function stop(): void {
+  if (stopping) return;
+  stopping = true;
+  clearInterval(sweeping);
+  process.stdin.destroy();
+  void app.close().then(close);
 }
 
 async function fillIfEmpty(): Promise<void> {

@@ -6,6 +6,8 @@ export interface ServerSettings {
   readonly webRoot: string;
   readonly migrations: string;
   readonly demo: boolean;
+  /** Stop when standard input ends, because whoever started this server is gone. */
+  readonly attended: boolean;
 }
 
 /** @throws {Error} that names the variable that is missing or wrong */
@@ -26,5 +28,6 @@ export function readSettings(environment: NodeJS.ProcessEnv): ServerSettings {
     webRoot: must('HONEST_LEDGER_WEB'),
     migrations: must('HONEST_LEDGER_MIGRATIONS'),
     demo: environment['HONEST_LEDGER_DEMO'] === 'yes',
+    attended: environment['HONEST_LEDGER_ATTENDED'] === 'yes',
   };
 }

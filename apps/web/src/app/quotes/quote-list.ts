@@ -57,10 +57,8 @@ export class QuoteList {
     },
     { headerName: 'For', flex: 1, minWidth: 120, valueGetter: ({ data }) => dashed(data?.title) },
     { headerName: 'Lines', type: 'rightAligned', field: 'lines', width: 90 },
-    figureColumn(
-      { headerName: 'Total, EUR', width: 130, figure: ({ total }) => total },
-      this.rows(),
-    ),
+    figureColumn({ headerName: 'Total', width: 130, figure: ({ total }) => total }, this.rows()),
+    { headerName: 'In', field: 'currency', width: 70 },
     {
       headerName: 'Changed',
       field: 'changedAt',

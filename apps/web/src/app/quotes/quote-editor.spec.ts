@@ -1,0 +1,218 @@
+import type {
+  DocumentForm,
+  PricedDocumentForm,
+  QuoteEdit,
+  QuoteView,
+  SetupForm,
+} from '@honest-ledger/contracts';
+import { documentFromForm, setupFromForm } from '@honest-ledger/contracts';
+import { price, printed } from '@honest-ledger/engine';
+import { provideEffects } from '@ngrx/effects';
+import { provideState } from '@ngrx/store';
+import { of, type Observable } from 'rxjs';
+import { problemBody, showScreen, type ShownScreen } from '../testing/screens';
+import { workingsFeature } from '../workings/workings.feature';
+import { PricingWorker } from './pricing-worker';
+import { QuoteEditor } from './quote-editor';
+import { quotesEffects } from './quotes.effects';
+import { quotesFeature } from './quotes.feature';
+
+const PAUSE = 380;
+const SETUP: SetupForm = {
+  format: 'honest-ledger-setup',
+  formatVersion: 1,
+  version: 2,
+  homeCurrency: 'EUR',
+  roundingMode: 'halfAwayFromZero',
+  unitPriceDigits: {},
+  basePrices: [{ item: 'CL-0207', price: '18.40' }],
+  levels: [
+    {
+      id: 'schools',
+      name: 'Schools',
+      entries: [
+        {
+          id: 'a',
+          reach: { kind: 'all' },
+          adjustment: { kind: 'percent', percent: '-12' },
+        },
+      ],
+      rounding: { currency: 'EUR', increment: '0.05', direction: 'nearest', leastPrice: null },
+    },
+  ],
+};
+const LINE = { id: '2f1c7a44-0f1e-4e0b-9a57-6d2b7f3a9c10', item: 'CL-0207', quantity: '2' };
+const DOCUMENT: DocumentForm = {
+  format: 'honest-ledger-document',
+  formatVersion: 1,
+  pricedAt: '2026-11-24T14:32:00Z',
+  currency: 'EUR',
+  facts: {
+    customer: { code: 'C1001', name: 'Harbour Lane School', level: 'schools' },
+    items: [
+      { item: 'CL-0207', name: 'Stoneware body', categories: [], unit: 'bag', quantityDigits: 0 },
+    ],
+  },
+  lines: [LINE],
+};
+
+/** The engine itself, without a thread of its own: no price here is made up. */
+class PricingAtOnce implements Pick<PricingWorker, 'price'> {
+  price(setup: SetupForm, document: DocumentForm): Observable<PricedDocumentForm> {
+    return of(printed(price(setupFromForm(setup), documentFromForm(document))));
+  }
+}
+
+/** What the server would answer for these lines. */
+function view(lines: QuoteView['lines'] = [LINE], changes: Partial<QuoteView> = {}): QuoteView {
+  const document = { ...DOCUMENT, lines };
+  const priced = printed(price(setupFromForm(SETUP), documentFromForm(document)));
+  return {
+    number: 1007,
+    revision: 1,
+    customer: 'C1001',
+    title: '',
+    lines,
+    version: 2,
+    versionInForce: 2,
+    priced: priced.lines,
+    total: priced.total,
+    unpricedLines: priced.unpricedLines,
+    changedAt: '2026-11-24T14:32:00Z',
+    changedBy: 'Ines Marlow',
+    pricing: { setup: SETUP, document },
+    ...changes,
+  };
+}
+
+describe('the editor of a quote', () => {
+  let screen: ShownScreen<QuoteEditor>;
+
+  async function open(quote: QuoteView): Promise<void> {
+    screen = await showScreen(
+      QuoteEditor,
+      { number: '1007' },
+      provideState(quotesFeature),
+      provideEffects(quotesEffects),
+      { provide: PricingWorker, useClass: PricingAtOnce },
+    );
+    await screen.answer('GET', '/api/quotes/1007', quote);
+  }
+  const total = (): string =>
+    screen.host.querySelector('[data-testid=total]')?.textContent.trim() ?? '';
+  const explained = () => screen.store.selectSignal(workingsFeature.selectPrice)();
+
+  it('shows its lines, its customer’s level and its total', async () => {
+    await open(view());
+    for (const part of [
+      'Quote 1007',
+      'Harbour Lane School',
+      'Level Schools',
+      '18.40',
+      '16.20',
+      '32.40',
+    ]) {
+      expect(screen.text().replace(/\s/g, '')).toContain(part.replace(/\s/g, ''));
+    }
+    expect(total()).toBe('32.40');
+  });
+
+  it('prices an edit at once here, and then takes what the server says', async () => {
+    await open(view());
+    await screen.type('Quantity of CL-0207', '3');
+    expect(total()).toBe('48.60');
+    await screen.settle(PAUSE);
+    const lines = [{ ...LINE, quantity: '3' }];
+    const sent = await screen.answer(
+      'PUT',
+      '/api/quotes/1007',
+      view(lines, { revision: 2, total: '48.61' }),
+    );
+    expect((sent as QuoteEdit).lines).toEqual(lines);
+    expect((sent as QuoteEdit).revision).toBe(1);
+    // made up for this test: whatever the server answers is what counts
+    expect(total()).toBe('48.61');
+  });
+
+  it('lets the workings follow the line, first as priced here, then as confirmed', async () => {
+    await open(view());
+    screen.host.querySelector<HTMLElement>('.price button')?.focus();
+    await screen.settle();
+    expect(explained()?.whose).toContain('2 × bag for Harbour Lane School');
+    await screen.type('Quantity of CL-0207', '5');
+    expect([explained()?.provisional, explained()?.line.kind]).toEqual([true, 'priced']);
+    await screen.settle(PAUSE);
+    await screen.answer(
+      'PUT',
+      '/api/quotes/1007',
+      view([{ ...LINE, quantity: '5' }], { revision: 2 }),
+    );
+    expect(explained()?.provisional).toBeFalse();
+  });
+
+  it('says why a line has no price, and leaves it out of the total', async () => {
+    await open(view());
+    await screen.type('Quantity of CL-0207', '1,5');
+    expect(screen.text()).toContain('A quantity in bag must be a whole number.');
+    expect(screen.text()).toContain('without 1 line that has no price');
+    expect(total()).toBe('0.00');
+  });
+
+  it('does not send what is wrong, and tells it beside the field', async () => {
+    await open(view());
+    await screen.type('Quantity of CL-0207', '0');
+    await screen.settle(PAUSE);
+    expect(screen.text()).toContain('quantity must be above 0');
+    expect(screen.text()).toContain('not kept yet');
+    screen.server.expectNone('/api/quotes/1007');
+  });
+
+  it('removes a line, and brings it back', async () => {
+    await open(view());
+    await screen.press('Remove CL-0207');
+    expect(screen.host.querySelector('[aria-label="Quantity of CL-0207"]')).toBeNull();
+    await screen.press('Undo');
+    expect(total()).toBe('32.40');
+  });
+
+  it('foresees what the version in force makes of it, and changes nothing by itself', async () => {
+    const older = view([LINE], { versionInForce: 3 });
+    const setup = { ...SETUP, version: 3, levels: [] };
+    await open({ ...older, pricing: { ...older.pricing, setup } });
+    await screen.settle();
+    expect(screen.text()).toContain('These prices are of version 2; version 3 is in force.');
+    expect(screen.text()).toContain('CL-0207 goes from 16.20 to 18.40.');
+    expect(total()).toBe('32.40');
+    await screen.press('Price again under version 3');
+    const sent = await screen.answer(
+      'PUT',
+      '/api/quotes/1007',
+      view([LINE], { version: 3, versionInForce: 3, revision: 2 }),
+    );
+    expect((sent as QuoteEdit).lines).toEqual([LINE]);
+    expect(screen.text()).not.toContain('is in force.');
+  });
+
+  it('shows both where somebody else was first, and lets the user decide', async () => {
+    await open(view());
+    await screen.type('What the quote is for', 'Mine');
+    await screen.settle(PAUSE);
+    const current = view([], { title: 'Theirs', revision: 7, changedBy: 'Tom Petrie' });
+    await screen.answer('PUT', '/api/quotes/1007', problemBody(409, 'Somebody', { current }), 409);
+    expect(screen.text()).toContain(
+      'Tom Petrie has changed this quote since you opened it: 0 lines',
+    );
+    await screen.press('Take theirs');
+    expect(screen.host.querySelector<HTMLInputElement>('.title')?.value).toBe('Theirs');
+    expect(screen.text()).not.toContain('Take theirs');
+  });
+
+  it('is sent when its screen is left before the pause is over', async () => {
+    await open(view());
+    await screen.type('What the quote is for', 'In a hurry');
+    screen.fixture.destroy();
+    const sent = screen.server.expectOne(({ method }) => method === 'PUT').request
+      .body as QuoteEdit;
+    expect(sent.title).toBe('In a hurry');
+  });
+});

@@ -1,0 +1,123 @@
+import { provideHttpClient } from '@angular/common/http';
+import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
+import type { EnvironmentProviders, Provider, Type } from '@angular/core';
+import { TestBed, type ComponentFixture } from '@angular/core/testing';
+import { provideRouter } from '@angular/router';
+import { provideEffects } from '@ngrx/effects';
+import { provideState, provideStore, Store } from '@ngrx/store';
+import { categoriesEffects } from '../catalogue/categories.effects';
+import { categoriesFeature } from '../catalogue/categories.feature';
+import { draftEffects } from '../draft/draft.effects';
+import { draftFeature } from '../draft/draft.feature';
+import { sessionEffects } from '../session/session.effects';
+import { sessionFeature } from '../session/session.feature';
+import { workingsFeature } from '../workings/workings.feature';
+
+/** A screen with its store and a server that the spec plays. */
+export interface ShownScreen<C> {
+  readonly fixture: ComponentFixture<C>;
+  readonly host: HTMLElement;
+  readonly store: Store;
+  readonly server: HttpTestingController;
+  /** The text a reader sees, blanks folded. */
+  text(): string;
+  /** Lets what has been set going come to rest. */
+  settle(milliseconds?: number): Promise<void>;
+  press(name: string): Promise<void>;
+  /** Types into a field with this label, and leaves it. */
+  type(label: string, text: string): Promise<void>;
+  choose(label: string, option: string): Promise<void>;
+  /** Answers the request that is open at this address. */
+  answer(method: string, url: string, body: unknown, status?: number): Promise<unknown>;
+}
+
+export async function showScreen<C>(
+  component: Type<C>,
+  inputs: Readonly<Record<string, unknown>>,
+  ...providers: (Provider | EnvironmentProviders)[]
+): Promise<ShownScreen<C>> {
+  TestBed.configureTestingModule({
+    providers: [
+      provideHttpClient(),
+      provideHttpClientTesting(),
+      provideRouter([{ path: '**', children: [] }]),
+      provideStore(),
+      provideState(sessionFeature),
+      provideState(categoriesFeature),
+      provideState(draftFeature),
+      provideState(workingsFeature),
+      provideEffects(sessionEffects, categoriesEffects, draftEffects),
+      ...providers,
+    ],
+  });
+  const fixture = TestBed.createComponent(component);
+  for (const [name, value] of Object.entries(inputs)) fixture.componentRef.setInput(name, value);
+  const host = fixture.nativeElement as HTMLElement;
+  const server = TestBed.inject(HttpTestingController);
+  const settle = async (milliseconds = 0): Promise<void> => {
+    await new Promise((resolve) => setTimeout(resolve, milliseconds));
+    await fixture.whenStable();
+  };
+  await settle();
+  const labelled = (label: string): HTMLInputElement | HTMLSelectElement => {
+    const byLabel = [...host.querySelectorAll('label')].find(
+      ({ textContent }) => textContent.trim() === label,
+    );
+    const found =
+      host.querySelector(`[aria-label="${label}"]`) ??
+      (byLabel && host.querySelector(`#${byLabel.htmlFor}`));
+    if (found instanceof HTMLInputElement || found instanceof HTMLSelectElement) return found;
+    throw new Error(`no field is labelled ${label}`);
+  };
+  return {
+    fixture,
+    host,
+    server,
+    store: TestBed.inject<Store>(Store),
+    settle,
+    text: () => host.textContent.replace(/\s+/g, ' '),
+    press: async (name) => {
+      const button = [...host.querySelectorAll<HTMLElement>('button, a')].find(
+        (one) => (one.getAttribute('aria-label') ?? one.textContent).trim() === name,
+      );
+      if (!button) throw new Error(`no button is called ${name}`);
+      button.click();
+      await settle();
+    },
+    type: async (label, text) => {
+      const field = labelled(label);
+      field.value = text;
+      field.dispatchEvent(new Event('input'));
+      field.dispatchEvent(new Event('change'));
+      await settle();
+    },
+    choose: async (label, option) => {
+      const field = labelled(label);
+      if (!(field instanceof HTMLSelectElement)) throw new Error(`${label} is no choice`);
+      const found = [...field.options].find(({ text }) => text.trim() === option);
+      if (!found) throw new Error(`${label} does not offer ${option}`);
+      field.value = found.value;
+      field.dispatchEvent(new Event('change'));
+      await settle();
+    },
+    answer: async (method, url, body, status = 200) => {
+      const open = server.expectOne((one) => one.method === method && one.urlWithParams === url);
+      const sent: unknown = open.request.body;
+      if (status === 0) open.error(new ProgressEvent('error'));
+      else open.flush(body as object, { status, statusText: status < 300 ? 'OK' : 'Problem' });
+      await settle();
+      return sent;
+    },
+  };
+}
+
+/** Problem details as the server words them. */
+export function problemBody(status: number, detail: string, more: object = {}): object {
+  return { type: 'about:blank', title: 'Problem', status, detail, ...more };
+}
+
+export const CATEGORY_ROWS = [
+  { code: 'clay', name: 'Clay', parent: null, items: 35 },
+  { code: 'stoneware', name: 'Stoneware bodies', parent: 'clay', items: 10 },
+  { code: 'glaze', name: 'Glazes', parent: null, items: 54 },
+];
