@@ -27,6 +27,15 @@ test('what is typed wrongly is told beside it, and nothing is lost', async ({ le
   ).toBeVisible();
   await expect(page.getByRole('status').filter({ hasText: 'not kept yet' })).toBeVisible();
 
+  // leaving now would lose it: the user is asked, and stays
+  const asked = page.waitForEvent('dialog');
+  const left = page.getByRole('navigation').getByRole('link', { name: 'Levels' }).click();
+  const dialog = await asked;
+  expect(dialog.message()).toContain('has an edit that is not kept');
+  await dialog.dismiss();
+  await left;
+  await expect(quantity).toHaveValue('0');
+
   await quantity.fill('3');
   await quantity.press('Tab');
   await ledger.kept();

@@ -15,6 +15,7 @@ import { ItemPicker } from '../catalogue/item-picker';
 import { draftFeature } from '../draft/draft.feature';
 import { FigureField } from '../shared/figure-field';
 import { KeptState } from '../shared/kept-state';
+import { lossOf, type EditingScreen } from '../shared/leave-kept';
 import { Notice } from '../shared/notice';
 import { besidesFields } from '../shared/problems';
 import { whenChanged } from '../shared/when-changed';
@@ -43,7 +44,7 @@ const TOLD_BESIDE =
   host: { '(window:beforeunload)': 'warn($event)' },
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
-export class LevelEditor implements OnDestroy {
+export class LevelEditor implements EditingScreen, OnDestroy {
   readonly id = input.required<string>();
   /** Set where the level is to be begun. */
   readonly new = input<string>();
@@ -70,6 +71,11 @@ export class LevelEditor implements OnDestroy {
 
   ngOnDestroy(): void {
     this.store.dispatch(levelsActions.left());
+  }
+
+  lossOnLeaving(): string | null {
+    const editing = this.level().value?.editing;
+    return editing ? lossOf(editing, 'This level') : null;
   }
 
   protected open(): void {

@@ -1,6 +1,7 @@
 import type { Routes } from '@angular/router';
 import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
+import { leaveKept } from '../shared/leave-kept';
 import { LevelEditor } from './level-editor';
 import { LevelList } from './level-list';
 import { levelsEffects } from './levels.effects';
@@ -12,7 +13,7 @@ export const levelRoutes: Routes = [
     providers: [provideState(levelsFeature), provideEffects(levelsEffects)],
     children: [
       { path: '', title: 'Levels', component: LevelList },
-      { path: ':id', title: 'Level', component: LevelEditor },
+      { path: ':id', title: 'Level', component: LevelEditor, canDeactivate: [leaveKept] },
     ],
   },
 ];

@@ -20,6 +20,7 @@ import { Amount } from '../shared/amount';
 import { writeDay, writeInstant } from '../shared/dates';
 import { FigureField } from '../shared/figure-field';
 import { KeptState } from '../shared/kept-state';
+import { lossOf, type EditingScreen } from '../shared/leave-kept';
 import { Notice } from '../shared/notice';
 import { writeNumber } from '../shared/numbers';
 import { besidesFields } from '../shared/problems';
@@ -50,7 +51,7 @@ const TOLD_BESIDE = /^lines\[\d+\]\.quantity$/;
   host: { '(window:beforeunload)': 'warn($event)' },
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
-export class QuoteEditor implements OnDestroy {
+export class QuoteEditor implements EditingScreen, OnDestroy {
   readonly number = input.required({ transform: numberAttribute });
 
   private readonly store = inject(Store);
@@ -123,6 +124,11 @@ export class QuoteEditor implements OnDestroy {
 
   ngOnDestroy(): void {
     this.store.dispatch(quotesActions.left());
+  }
+
+  lossOnLeaving(): string | null {
+    const open = this.open();
+    return open && lossOf(open.editing, `Quote ${String(open.number)}`);
   }
 
   protected ask(): void {
