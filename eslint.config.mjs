@@ -39,6 +39,8 @@ export default tseslint.config(
       },
     },
     rules: {
+      // `const { id: _, ...rest }` is how a field is left out
+      '@typescript-eslint/no-unused-vars': ['error', { ignoreRestSiblings: true }],
       'no-undef': 'off', // TypeScript knows better
       '@typescript-eslint/no-extraneous-class': 'off',
       '@typescript-eslint/restrict-template-expressions': ['error', { allowNumber: false }],

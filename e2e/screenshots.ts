@@ -23,7 +23,7 @@ const page = await context.newPage();
 const ledger = new Ledger(page);
 
 await page.goto('/sign-in');
-await page.getByRole('button', { name: 'Sign in' }).waitFor();
+await page.getByRole('button', { name: 'Sign in', exact: true }).waitFor();
 await picture(page, 'sign-in');
 await ledger.signIn();
 
@@ -34,7 +34,11 @@ for (const screen of ['Catalogue', 'Customers', 'Levels', 'Quotes']) {
 }
 
 await ledger.beginLevel('Schools', '12');
-await page.getByLabel('Prices are rounded').selectOption('to the nearest');
+await page.getByLabel('Prices are rounded').selectOption('to a multiple of');
+await page.getByLabel('Type an item to try it on').fill('CL-0207');
+await page.locator('mat-option').first().waitFor();
+await page.keyboard.press('Enter');
+await page.getByRole('button', { name: /^With this edit/ }).waitFor();
 await ledger.kept();
 await page.getByText('35 prices move').waitFor();
 await picture(page, 'level');
@@ -42,7 +46,7 @@ await picture(page, 'level');
 await page.getByRole('link', { name: 'Look through and publish' }).click();
 await page.getByLabel('What this version is for').fill('Schools from the new term');
 await picture(page, 'draft');
-await page.getByRole('button', { name: 'Publish' }).click();
+await page.getByRole('button', { name: 'Publish', exact: true }).click();
 await page.getByRole('heading', { name: 'Version 2' }).waitFor();
 await picture(page, 'version');
 await ledger.open('Versions');
@@ -52,10 +56,18 @@ await picture(page, 'versions');
 await ledger.open('Customers');
 await ledger.row('Harbour Lane School').getByText('Harbour Lane School').click();
 await page.getByLabel('Level', { exact: true }).selectOption('Schools');
-await page.getByText('35 of 237 prices move').waitFor();
+await page.getByText('34 of 237 prices move').waitFor();
 await picture(page, 'customer');
-await page.getByRole('button', { name: 'Give this level' }).click();
+await page.getByRole('button', { name: 'Save the customer' }).click();
 await page.getByRole('heading', { name: 'Before it counts' }).waitFor({ state: 'hidden' });
+
+await page.goto('/catalogue/CL-0207');
+await page.getByRole('button', { name: /^Price at level Trade:/ }).focus();
+await picture(page, 'item');
+await page.goto('/changes');
+await page.getByRole('button', { name: 'Show', exact: true }).first().click();
+await picture(page, 'changes');
+await page.goto('/customers/C1001');
 
 await page.getByRole('link', { name: 'Begin a quote' }).click();
 await page.getByLabel('What the quote is for').fill('Year 9 studio');

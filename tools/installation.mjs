@@ -46,6 +46,7 @@ export function startServer({ url, sessionSecret, port, demo, tell = console.log
       HONEST_LEDGER_SECRET: sessionSecret,
       HONEST_LEDGER_WEB: WEB,
       HONEST_LEDGER_MIGRATIONS: inProject('apps/server/migrations'),
+      HONEST_LEDGER_RATES: inProject('apps/server/feeds/exchange-rates.csv'),
       HONEST_LEDGER_DEMO: demo ? 'yes' : 'no',
       HONEST_LEDGER_ATTENDED: 'yes',
     },

@@ -43,6 +43,93 @@ describe('npm run price', () => {
     );
   });
 
+  describe('prices the worked examples of docs/pricing-model.md', () => {
+    const percent = (text: string) => ({
+      kind: 'plain',
+      adjustment: { kind: 'percent', percent: text },
+    });
+    const increment = (currency: string, text: string, direction: string) => ({
+      kind: 'increment',
+      currency,
+      increment: text,
+      direction,
+    });
+    const level = (changes: object) => ({
+      id: 'schools',
+      name: 'Schools',
+      currency: 'EUR',
+      entries: [{ id: '1', reach: { kind: 'all' }, adjusting: percent('0') }],
+      ...changes,
+    });
+    const endings = { kind: 'endings', currency: 'EUR', endings: ['0.49', '0.99'] };
+    const least = { ...increment('EUR', '0.05', 'up'), leastPrice: '1.00' };
+    const typedPrices = [{ id: 't', item: 'CL-0207', price: '10.00' }];
+    const twelve = [
+      { id: '1', reach: { kind: 'category', category: 'clay' }, adjusting: percent('-12') },
+    ];
+    const yen = { currency: 'JPY', rounding: increment('JPY', '10', 'nearest') };
+    const examples: readonly (readonly [string, string, object, string, string])[] = [
+      ['11', '13.20', level({ rounding: { ...endings, direction: 'nearest' } }), 'EUR', '12.99'],
+      ['11', '13.25', level({ rounding: { ...endings, direction: 'nearest' } }), 'EUR', '13.49'],
+      ['11', '13.74', level({ rounding: { ...endings, direction: 'nearest' } }), 'EUR', '13.99'],
+      ['12', '0.31', level({ rounding: least }), 'EUR', '1.00'],
+      ['12', '2.01', level({ rounding: least }), 'EUR', '2.05'],
+      ['13', '100', level(yen), 'JPY', '16330'],
+      ['16', '18.40', level({ entries: twelve, typedPrices }), 'EUR', '10.00'],
+    ];
+    for (const [number, base, schools, currency, expected] of examples) {
+      it(`${number}: base ${base} comes to ${expected} ${currency}`, () => {
+        const setup = changed(SETUP, (json) => {
+          json['basePrices'] = [{ kind: 'own', item: 'CL-0207', price: base }];
+          json['sharedPrices'] = [];
+          json['agreements'] = [];
+          json['levels'] = [schools];
+        });
+        const document = changed(DOCUMENT, (json) => {
+          json['currency'] = currency;
+          json['lines'] = [{ id: '1', item: 'CL-0207', quantity: '1' }];
+          const facts = json['facts'] as Record<string, unknown>;
+          facts['rates'] = [{ currency: 'JPY', rate: '163.27' }];
+        });
+        const { code, out } = price(
+          '--setup',
+          file('example-setup.json', setup),
+          '--document',
+          file('example-document.json', document),
+        );
+        expect(code).toBe(0);
+        expect((JSON.parse(out) as { total: string }).total).toBe(expected);
+      });
+    }
+  });
+
+  it('refuses levels in a circle and a currency nobody has', () => {
+    const from = (id: string, base: string): object => ({
+      id,
+      name: id,
+      currency: 'EUR',
+      entries: [
+        {
+          id: '1',
+          reach: { kind: 'all' },
+          basis: { kind: 'level', level: base },
+          adjusting: { kind: 'plain', adjustment: { kind: 'percent', percent: '1' } },
+        },
+      ],
+    });
+    const circle = file(
+      'circle.json',
+      changed(SETUP, (json) => (json['levels'] = [from('a', 'b'), from('b', 'a')])),
+    );
+    expect(price('--setup', circle, '--document', DOCUMENT).err).toContain('in a circle: a, b, a');
+    const unknown = file(
+      'unknown.json',
+      changed(DOCUMENT, (json) => (json['currency'] = 'EURO')),
+    );
+    const { code, err } = price('--setup', SETUP, '--document', unknown);
+    expect([code, err.includes('currency must be a currency code of ISO 4217')]).toEqual([2, true]);
+  });
+
   it('names the path of what is wrong, prints nothing and ends with exit code 2', () => {
     const wrong = file(
       'wrong.json',

@@ -28,7 +28,7 @@ try {
   const setup = readFile(files.setup, readSetup);
   const document = readFile(files.document, readDocument);
   process.stdout.write(
-    `${JSON.stringify(pricedToFile(price(setup, document), document.facts), null, 2)}\n`,
+    `${JSON.stringify(pricedToFile(price(setup, document), document.facts, setup), null, 2)}\n`,
   );
 } catch (error) {
   if (!(error instanceof WrongInput)) throw error;

@@ -73,7 +73,7 @@ test('a quote tells what a newer version would make of it before anything change
   await ledger.open('Customers');
   await ledger.row('Marsh End').first().getByText('Marsh End').click();
   await page.getByLabel('Level', { exact: true }).selectOption('Clubs');
-  await page.getByRole('button', { name: 'Give this level' }).click();
+  await page.getByRole('button', { name: 'Save the customer' }).click();
   await ledger.beginLevel('Anything else', '1');
   await ledger.kept();
   await ledger.publish('');
@@ -160,19 +160,19 @@ test('the second of two people on one level sees both, and what is taken is in t
   await ledger.row('Clubs').getByText('Clubs').click();
   await page.getByRole('heading', { name: 'Clubs' }).waitFor();
   const other = await secondPerson(await browser.newPage(), page.url());
-  await page.getByLabel('Percent').first().fill('6');
-  await page.getByLabel('Percent').first().press('Tab');
+  await page.getByLabel('Percent', { exact: true }).first().fill('6');
+  await page.getByLabel('Percent', { exact: true }).first().press('Tab');
   await ledger.kept();
-  await other.page.getByLabel('Percent').first().fill('7');
-  await other.page.getByLabel('Percent').first().press('Tab');
+  await other.page.getByLabel('Percent', { exact: true }).first().fill('7');
+  await other.page.getByLabel('Percent', { exact: true }).first().press('Tab');
   await expect(other.page.getByText('Theirs reads:')).toBeVisible();
   await expect(other.page.getByRole('alert')).toContainText('6 % off everything under Glazes');
   await other.page.getByRole('button', { name: 'Take theirs' }).click();
-  await expect(other.page.getByLabel('Percent').first()).toHaveValue('6');
+  await expect(other.page.getByLabel('Percent', { exact: true }).first()).toHaveValue('6');
   await other.page.close();
   await page.getByRole('link', { name: 'Look through and publish' }).click();
   await page.getByRole('button', { name: 'Discard this edit' }).click();
-  await expect(page.getByText('Nothing is edited.')).toBeVisible();
+  await expect(page.getByText('This draft changes nothing yet.')).toBeVisible();
 });
 
 test('a level says what is wrong with it and is kept once it is right', async ({
@@ -183,17 +183,17 @@ test('a level says what is wrong with it and is kept once it is right', async ({
   await ledger.beginLevel('', '101');
   await expect(page.getByText('percent must be at least -100', { exact: true })).toBeVisible();
   await expect(page.getByText('Give the level a name')).toBeVisible();
-  await page.getByLabel('Percent').fill('100');
-  await page.getByLabel('Percent').press('Tab');
-  await page.getByLabel('Name').fill('trade');
-  await page.getByLabel('Name').press('Tab');
+  await page.getByLabel('Percent', { exact: true }).fill('100');
+  await page.getByLabel('Percent', { exact: true }).press('Tab');
+  await page.getByLabel('Name', { exact: true }).fill('trade');
+  await page.getByLabel('Name', { exact: true }).press('Tab');
   await expect(page.getByText('There is a level trade already')).toBeVisible();
-  await page.getByLabel('Name').fill('Giveaways');
-  await page.getByLabel('Name').press('Tab');
+  await page.getByLabel('Name', { exact: true }).fill('Giveaways');
+  await page.getByLabel('Name', { exact: true }).press('Tab');
   await ledger.kept();
   await page.getByRole('link', { name: 'Look through and publish' }).click();
   await page.getByRole('button', { name: 'Discard this edit' }).click();
-  await expect(page.getByText('Nothing is edited.')).toBeVisible();
+  await expect(page.getByText('This draft changes nothing yet.')).toBeVisible();
 });
 
 async function secondPerson(page: Page, url: string): Promise<Ledger> {

@@ -8,7 +8,7 @@ export class Ledger {
     await this.page.goto('/');
     await this.page.getByLabel('E-mail address').fill(email);
     await this.page.getByLabel('Password').fill(password);
-    await this.page.getByRole('button', { name: 'Sign in' }).click();
+    await this.page.getByRole('button', { name: 'Sign in', exact: true }).click();
   }
 
   /** Opens a screen by its name in the rail. */
@@ -25,23 +25,23 @@ export class Ledger {
   async beginLevel(name: string, percent: string): Promise<void> {
     await this.open('Levels');
     await this.page.getByRole('button', { name: 'New level' }).click();
-    await this.page.getByLabel('Name').fill(name);
+    await this.page.getByLabel('Name', { exact: true }).fill(name);
     await this.page.getByRole('button', { name: 'Add an entry' }).click();
-    await this.page.getByLabel('Percent').fill(percent);
-    await this.page.getByLabel('Percent').press('Tab');
+    await this.page.getByLabel('Percent', { exact: true }).fill(percent);
+    await this.page.getByLabel('Percent', { exact: true }).press('Tab');
   }
 
   async publish(note: string): Promise<void> {
     await this.page.getByRole('link', { name: 'Look through and publish' }).click();
     await this.page.getByLabel('What this version is for').fill(note);
-    await this.page.getByRole('button', { name: 'Publish' }).click();
+    await this.page.getByRole('button', { name: 'Publish', exact: true }).click();
     await expect(this.page.getByRole('heading', { name: /^Version \d+$/ })).toBeVisible();
   }
 
   async beginQuote(customer: string): Promise<void> {
     await this.open('Quotes');
     await this.page.getByLabel('Type a customer’s name or code').fill(customer);
-    await this.page.getByRole('option').first().waitFor();
+    await this.page.locator('mat-option').first().waitFor();
     await this.page.keyboard.press('Enter');
     await expect(this.page.getByRole('heading', { name: /^Quote \d+$/ })).toBeVisible();
   }
@@ -49,7 +49,7 @@ export class Ledger {
   /** Types an item and a quantity, as somebody does who never takes the hands off the keyboard. */
   async addLine(item: string, quantity: string): Promise<void> {
     await this.page.getByLabel('Type an item number or a name').fill(item);
-    await this.page.getByRole('option').first().waitFor();
+    await this.page.locator('mat-option').first().waitFor();
     await this.page.keyboard.press('Enter');
     await expect(this.page.getByLabel(/^Quantity of/).last()).toBeFocused();
     await this.page.keyboard.type(quantity);

@@ -5,14 +5,26 @@ CREATE EXTENSION IF NOT EXISTS btree_gist;
 ALTER TABLE setting_rows ADD CONSTRAINT setting_rows_no_overlap
   EXCLUDE USING gist (int4range(from_version, to_version) WITH &&);
 --> statement-breakpoint
+ALTER TABLE shared_price_rows ADD CONSTRAINT shared_price_rows_no_overlap
+  EXCLUDE USING gist (shared_id WITH =, int4range(from_version, to_version) WITH &&);
+--> statement-breakpoint
 ALTER TABLE base_price_rows ADD CONSTRAINT base_price_rows_no_overlap
-  EXCLUDE USING gist (item_id WITH =, int4range(from_version, to_version) WITH &&);
+  EXCLUDE USING gist (item_id WITH =, unit WITH =, int4range(from_version, to_version) WITH &&);
+--> statement-breakpoint
+ALTER TABLE agreement_rows ADD CONSTRAINT agreement_rows_no_overlap
+  EXCLUDE USING gist (agreement_id WITH =, int4range(from_version, to_version) WITH &&);
 --> statement-breakpoint
 ALTER TABLE level_rows ADD CONSTRAINT level_rows_no_overlap
   EXCLUDE USING gist (level_id WITH =, int4range(from_version, to_version) WITH &&);
 --> statement-breakpoint
 ALTER TABLE level_entry_rows ADD CONSTRAINT level_entry_rows_no_overlap
   EXCLUDE USING gist (level_id WITH =, entry_id WITH =, int4range(from_version, to_version) WITH &&);
+--> statement-breakpoint
+ALTER TABLE level_exception_rows ADD CONSTRAINT level_exception_rows_no_overlap
+  EXCLUDE USING gist (level_id WITH =, item_id WITH =, int4range(from_version, to_version) WITH &&);
+--> statement-breakpoint
+ALTER TABLE level_price_rows ADD CONSTRAINT level_price_rows_no_overlap
+  EXCLUDE USING gist (level_id WITH =, price_id WITH =, int4range(from_version, to_version) WITH &&);
 --> statement-breakpoint
 CREATE FUNCTION keep_published_row() RETURNS trigger LANGUAGE plpgsql AS $$
 BEGIN
@@ -27,13 +39,25 @@ END $$;
 CREATE TRIGGER setting_rows_kept BEFORE UPDATE OR DELETE ON setting_rows
   FOR EACH ROW EXECUTE FUNCTION keep_published_row();
 --> statement-breakpoint
+CREATE TRIGGER shared_price_rows_kept BEFORE UPDATE OR DELETE ON shared_price_rows
+  FOR EACH ROW EXECUTE FUNCTION keep_published_row();
+--> statement-breakpoint
 CREATE TRIGGER base_price_rows_kept BEFORE UPDATE OR DELETE ON base_price_rows
+  FOR EACH ROW EXECUTE FUNCTION keep_published_row();
+--> statement-breakpoint
+CREATE TRIGGER agreement_rows_kept BEFORE UPDATE OR DELETE ON agreement_rows
   FOR EACH ROW EXECUTE FUNCTION keep_published_row();
 --> statement-breakpoint
 CREATE TRIGGER level_rows_kept BEFORE UPDATE OR DELETE ON level_rows
   FOR EACH ROW EXECUTE FUNCTION keep_published_row();
 --> statement-breakpoint
 CREATE TRIGGER level_entry_rows_kept BEFORE UPDATE OR DELETE ON level_entry_rows
+  FOR EACH ROW EXECUTE FUNCTION keep_published_row();
+--> statement-breakpoint
+CREATE TRIGGER level_exception_rows_kept BEFORE UPDATE OR DELETE ON level_exception_rows
+  FOR EACH ROW EXECUTE FUNCTION keep_published_row();
+--> statement-breakpoint
+CREATE TRIGGER level_price_rows_kept BEFORE UPDATE OR DELETE ON level_price_rows
   FOR EACH ROW EXECUTE FUNCTION keep_published_row();
 --> statement-breakpoint
 CREATE FUNCTION keep_published() RETURNS trigger LANGUAGE plpgsql AS $$
@@ -46,4 +70,7 @@ CREATE TRIGGER versions_kept BEFORE UPDATE OR DELETE ON versions
   FOR EACH ROW EXECUTE FUNCTION keep_published();
 --> statement-breakpoint
 CREATE TRIGGER fact_sets_kept BEFORE UPDATE OR DELETE ON fact_sets
+  FOR EACH ROW EXECUTE FUNCTION keep_published();
+--> statement-breakpoint
+CREATE TRIGGER changes_kept BEFORE UPDATE OR DELETE ON changes
   FOR EACH ROW EXECUTE FUNCTION keep_published();

@@ -1,5 +1,7 @@
 import Fastify, { type FastifyInstance, type FastifyServerOptions } from 'fastify';
+import { agreementRoutes } from './agreements/routes';
 import { catalogueRoutes } from './catalogue/routes';
+import { changeRoutes } from './changes/routes';
 import { customerRoutes } from './customers/routes';
 import { draftRoutes } from './drafts/routes';
 import { servePages } from './http/pages';
@@ -45,6 +47,8 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
         draftRoutes,
         versionRoutes,
         quoteRoutes,
+        agreementRoutes,
+        changeRoutes,
       ]) {
         await api.register(routes, services);
       }

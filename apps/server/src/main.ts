@@ -1,10 +1,11 @@
 import { count } from 'drizzle-orm';
 import { randomBytes } from 'node:crypto';
 import { buildApp } from './app';
-import { migrateDatabase, openDatabase } from './database/database';
+import { migrateDatabase, openDatabase, UnknownDatabase } from './database/database';
 import { versions } from './database/schema/index';
 import { beginEmpty } from './demo/begin-empty';
-import { DEMO_SIGN_INS, loadDemo } from './demo/load-demo';
+import { loadDemo } from './demo/load-demo';
+import { DEMO_SIGN_INS } from './demo/sign-ins';
 import type { Services } from './services';
 import { PostgresSessionStore } from './session/session-store';
 import { readSettings } from './settings';
@@ -13,7 +14,13 @@ import { publishedSetups } from './versions/published-setups';
 const SWEEP_MILLISECONDS = 60 * 60 * 1000;
 
 const settings = readSettings(process.env);
-await migrateDatabase(settings.databaseUrl, settings.migrations);
+try {
+  await migrateDatabase(settings.databaseUrl, settings.migrations);
+} catch (error) {
+  if (!(error instanceof UnknownDatabase)) throw error;
+  console.error(error.message);
+  process.exit(1);
+}
 const { database, close } = openDatabase(settings.databaseUrl);
 const services: Services = { database, setups: publishedSetups(), now: () => new Date() };
 await fillIfEmpty();
@@ -53,9 +60,11 @@ async function fillIfEmpty(): Promise<void> {
   const [published] = await database.select({ versions: count() }).from(versions);
   if ((published?.versions ?? 0) > 0) return;
   if (settings.demo) {
-    await database.transaction((transaction) => loadDemo(transaction, services));
+    await database.transaction((transaction) => loadDemo(transaction, services, settings.rateFeed));
     console.log('Loaded the demo data. Sign in with');
-    for (const { email, password } of DEMO_SIGN_INS) console.log(`  ${email}  ${password}`);
+    for (const { email, password, role } of DEMO_SIGN_INS) {
+      console.log(`  ${email}  ${password}  (${role})`);
+    }
     return;
   }
   const user = {

@@ -5,6 +5,8 @@ export interface ServerSettings {
   readonly sessionSecret: string;
   readonly webRoot: string;
   readonly migrations: string;
+  /** The simulated feed of exchange rates. */
+  readonly rateFeed: string;
   readonly demo: boolean;
   /** Stop when standard input ends, because whoever started this server is gone. */
   readonly attended: boolean;
@@ -27,6 +29,7 @@ export function readSettings(environment: NodeJS.ProcessEnv): ServerSettings {
     sessionSecret: must('HONEST_LEDGER_SECRET'),
     webRoot: must('HONEST_LEDGER_WEB'),
     migrations: must('HONEST_LEDGER_MIGRATIONS'),
+    rateFeed: must('HONEST_LEDGER_RATES'),
     demo: environment['HONEST_LEDGER_DEMO'] === 'yes',
     attended: environment['HONEST_LEDGER_ATTENDED'] === 'yes',
   };

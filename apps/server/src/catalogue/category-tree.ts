@@ -1,4 +1,4 @@
-import type { CategoryFacts } from '@honest-ledger/engine';
+import type { CodeAndName } from '@honest-ledger/engine';
 import { asc } from 'drizzle-orm';
 import type { Queries } from '../database/database';
 import { categories } from '../database/schema/index';
@@ -15,7 +15,7 @@ export interface CategoryTree {
   /** In the order people keep them. */
   readonly all: readonly Category[];
   /** A category and all above it, from the top down. */
-  path(id: number): readonly CategoryFacts[];
+  path(id: number): readonly CodeAndName[];
   /** The ids of a category and all below it; none where there is no such category. */
   under(code: string): readonly number[];
   byCode(code: string): Category | undefined;

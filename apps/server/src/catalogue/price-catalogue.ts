@@ -5,41 +5,60 @@ import {
   priceMoves,
   printed,
   type CompiledSetup,
+  type CurrencyCode,
+  type DocumentFacts,
   type ItemFacts,
+  type LevelId,
   type PricedDocument,
 } from '@honest-ledger/engine';
 
-/** A setup and the level in it that a customer would have. */
+/** Under what the catalogue is priced: the facts around its items, and a level chosen for it. */
 export interface PricedUnder {
   readonly setup: CompiledSetup;
-  readonly level: string | null;
+  readonly facts: Omit<DocumentFacts, 'items'>;
+  readonly level: LevelId | null;
+  readonly currency: CurrencyCode;
 }
 
-/** What one base unit of every item costs under one setup and level against another. */
+/** What one base unit of every item costs one way against another. */
 export function catalogueMoves(
   items: readonly ItemFacts[],
   before: PricedUnder,
   after: PricedUnder,
   now: Date,
 ): CatalogueMoves {
-  const moves = printed(
-    priceMoves(priceCatalogue(items, before, now), priceCatalogue(items, after, now)),
-  );
+  const bare = (under: PricedUnder): PricedDocument => priceCatalogue(items, under, now, false);
+  const moves = printed(priceMoves(bare(before), bare(after)));
   const names = new Map(items.map(({ item, name }) => [item, name]));
   const largest = moves.largest.map((move) => ({ ...move, name: names.get(move.item) ?? '' }));
   return { ...moves, largest };
 }
 
-function priceCatalogue(
+/** One base unit of every item, and for goods priced by time one unit of that; lines go by item. */
+export function priceCatalogue(
   items: readonly ItemFacts[],
-  { setup, level }: PricedUnder,
+  { setup, facts, level, currency }: PricedUnder,
   now: Date,
+  workings: boolean,
 ): PricedDocument {
   const one = fromInteger(1);
-  return priceDocument(setup, {
-    pricedAt: now.toISOString(),
-    currency: setup.homeCurrency,
-    facts: { customer: { code: 'any', name: 'Any customer', level }, items },
-    lines: items.map(({ item }) => ({ id: item, item, quantity: one })),
-  });
+  return priceDocument(
+    setup,
+    {
+      pricedAt: now.toISOString(),
+      currency,
+      level,
+      facts: { ...facts, items },
+      lines: items.map(({ item, timeUnit }) => ({
+        id: item,
+        item,
+        quantity: one,
+        unit: null,
+        duration: timeUnit === null ? null : one,
+        level: null,
+        priceByHand: null,
+      })),
+    },
+    { workings },
+  );
 }

@@ -1,30 +1,66 @@
-import type { CategoryRow, ItemPage, ItemQuery } from '@honest-ledger/contracts';
-import type { ItemFacts } from '@honest-ledger/engine';
-import { and, asc, count, eq, ilike, inArray, isNull, or, type SQL } from 'drizzle-orm';
+import {
+  type CategoryRow,
+  type GoodsGroups,
+  type ItemFactsForm,
+  type ItemPage,
+  type ItemQuery,
+} from '@honest-ledger/contracts';
+import { printed } from '@honest-ledger/engine';
+import { and, asc, count, desc, eq, exists, inArray, isNull, sql, type SQL } from 'drizzle-orm';
 import type { Queries } from '../database/database';
-import { basePriceRows, items } from '../database/schema/index';
+import { everyWordIn } from '../database/patterns';
+import {
+  basePriceRows,
+  brands,
+  families,
+  items,
+  itemSuppliers,
+  sharedPriceRows,
+  suppliers,
+} from '../database/schema/index';
 import { settingsInForce, versionInForce } from '../versions/queries';
 import { readCategoryTree, type CategoryTree } from './category-tree';
+import { readItemFacts } from './item-facts';
 
-/** A page of the catalogue, by item number, with base prices as in force. */
+/** A page of the catalogue with base prices as in force; filtered, sorted and paged by PostgreSQL. */
 export async function findItems(queries: Queries, query: ItemQuery): Promise<ItemPage> {
   const tree = await readCategoryTree(queries);
   const { homeCurrency } = await settingsInForce(queries);
-  const where = matching(query, tree);
+  const where = matching(queries, query, tree);
   const [counted] = await queries.select({ total: count() }).from(items).where(where);
+  const price = sql<string | null>`coalesce(${basePriceRows.price}, ${sharedPriceRows.price})`;
+  const sorts = { item: items.number, name: items.name, brand: brands.name, basePrice: price };
+  const direction = query.descending ? desc : asc;
   const rows = await queries
-    .select({ item: items, price: basePriceRows.price })
+    .select({ number: items.number, price })
     .from(items)
+    .leftJoin(brands, eq(brands.id, items.brandId))
     .leftJoin(
       basePriceRows,
-      and(eq(basePriceRows.itemId, items.id), isNull(basePriceRows.toVersion)),
+      and(
+        eq(basePriceRows.itemId, items.id),
+        eq(basePriceRows.unit, ''),
+        isNull(basePriceRows.toVersion),
+      ),
+    )
+    .leftJoin(
+      sharedPriceRows,
+      and(eq(sharedPriceRows.sharedId, basePriceRows.sharedId), isNull(sharedPriceRows.toVersion)),
     )
     .where(where)
-    .orderBy(asc(items.number))
+    .orderBy(direction(sorts[query.sort]), asc(items.number))
     .limit(query.limit)
     .offset(query.offset);
+  const facts = await readItemFacts(
+    queries,
+    rows.map(({ number }) => number),
+  );
+  const byNumber = new Map(facts.map(({ id: _, ...item }) => [item.item, printed(item)]));
   return {
-    items: rows.map(({ item, price }) => ({ ...itemFacts(item, tree), basePrice: price })),
+    items: rows.flatMap(({ number, price: basePrice }) => {
+      const item: ItemFactsForm | undefined = byNumber.get(number);
+      return item ? [{ ...item, basePrice }] : [];
+    }),
     total: counted?.total ?? 0,
     currency: homeCurrency,
     version: await versionInForce(queries),
@@ -50,40 +86,37 @@ export async function findCategories(queries: Queries): Promise<CategoryRow[]> {
   });
 }
 
-/** The facts of items, by their numbers; all of them where none are named. */
-export async function readItemFacts(
-  queries: Queries,
-  numbers?: readonly string[],
-): Promise<(ItemFacts & { readonly id: number })[]> {
-  const tree = await readCategoryTree(queries);
-  const rows = await queries
-    .select()
-    .from(items)
-    .where(numbers && inArray(items.number, [...numbers]))
-    .orderBy(asc(items.number));
-  return rows.map((row) => ({ id: row.id, ...itemFacts(row, tree) }));
-}
-
-function itemFacts(item: typeof items.$inferSelect, tree: CategoryTree): ItemFacts {
+/** Brands, suppliers and families by name. */
+export async function findGroups(queries: Queries): Promise<GoodsGroups> {
+  const all = (table: typeof brands | typeof suppliers | typeof families) =>
+    queries.select({ code: table.code, name: table.name }).from(table).orderBy(asc(table.name));
   return {
-    item: item.number,
-    name: item.name,
-    categories: tree.path(item.categoryId),
-    unit: item.unit,
-    quantityDigits: item.quantityDigits,
+    brands: await all(brands),
+    suppliers: await all(suppliers),
+    families: await all(families),
   };
 }
 
-/** Every word must stand in the number or the name. */
-function matching({ text, category }: ItemQuery, tree: CategoryTree): SQL | undefined {
-  const words = (text ?? '').trim().split(/\s+/).filter(Boolean);
+function matching(queries: Queries, query: ItemQuery, tree: CategoryTree): SQL | undefined {
+  const { text, category, brand, supplier, kind } = query;
   return and(
-    ...words.map((word) => or(ilike(items.number, within(word)), ilike(items.name, within(word)))),
+    everyWordIn(text, [items.number, items.name, items.gtin]),
     category === undefined ? undefined : inArray(items.categoryId, [...tree.under(category)]),
+    kind === undefined ? undefined : eq(items.kind, kind),
+    brand === undefined
+      ? undefined
+      : inArray(
+          items.brandId,
+          queries.select({ id: brands.id }).from(brands).where(eq(brands.code, brand)),
+        ),
+    supplier === undefined
+      ? undefined
+      : exists(
+          queries
+            .select({ one: sql`1` })
+            .from(itemSuppliers)
+            .innerJoin(suppliers, eq(suppliers.id, itemSuppliers.supplierId))
+            .where(and(eq(itemSuppliers.itemId, items.id), eq(suppliers.code, supplier))),
+        ),
   );
-}
-
-/** A pattern for what contains the word, with the pattern's own signs taken as letters. */
-function within(word: string): string {
-  return `%${word.replaceAll(/[\\%_]/g, String.raw`\$&`)}%`;
 }

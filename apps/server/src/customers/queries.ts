@@ -1,48 +1,62 @@
-import type { CustomerRow, LevelChoice } from '@honest-ledger/contracts';
-import { and, asc, eq, isNull } from 'drizzle-orm';
-import type { Queries, Transaction } from '../database/database';
-import { customers, levelRows } from '../database/schema/index';
-import { conflict, notFound, Problem } from '../http/problems';
+import type {
+  CustomerGroups,
+  CustomerQuery,
+  CustomerRow,
+  CustomerView,
+} from '@honest-ledger/contracts';
+import { and, asc, eq, isNull, type SQL } from 'drizzle-orm';
+import type { Queries } from '../database/database';
+import { everyWordIn } from '../database/patterns';
+import { customers, levelRows, outletLevels, outlets, segments } from '../database/schema/index';
+import { knownCurrencies } from '../facts/surroundings';
+import { notFound, Problem } from '../http/problems';
+import { settingsInForce } from '../versions/queries';
+import { assignmentsOf } from './customer-facts';
 
-/** All customers by code, with the level each has. */
-export async function findCustomers(queries: Queries, code?: string): Promise<CustomerRow[]> {
-  const rows = await queries
-    .select({ customer: customers, level: levelRows.name })
-    .from(customers)
-    .leftJoin(levelRows, and(eq(levelRows.levelId, customers.levelId), isNull(levelRows.toVersion)))
-    .where(code === undefined ? undefined : eq(customers.code, code))
-    .orderBy(asc(customers.code));
-  return rows.map(({ customer: { code: number, name, segment, levelId, revision }, level }) => ({
-    code: number,
-    name,
-    segment,
-    level: levelId === null ? null : { id: levelId, name: level ?? 'a level not in force' },
-    revision,
-  }));
+/** Customers by code, with the level each has. */
+export async function findCustomers(
+  queries: Queries,
+  { text, segment, level }: CustomerQuery = {},
+): Promise<CustomerRow[]> {
+  const rows = await selectCustomers(
+    queries,
+    and(
+      everyWordIn(text, [customers.code, customers.name]),
+      segment === undefined ? undefined : eq(segments.code, segment),
+      level === undefined ? undefined : eq(customers.levelId, level),
+    ),
+  );
+  return rows.map(toRow);
 }
 
-export async function findCustomer(queries: Queries, code: string): Promise<CustomerRow> {
-  const [customer] = await findCustomers(queries, code);
-  if (!customer) throw notFound(`Customer ${code}`);
-  return customer;
+export async function findCustomer(queries: Queries, code: string): Promise<CustomerView> {
+  const [found] = await selectCustomers(queries, eq(customers.code, code));
+  if (!found) throw notFound(`Customer ${code}`);
+  return { ...toRow(found), assignments: await assignmentsOf(queries, found.customer.id) };
 }
 
-/** Gives a customer its default level; it counts from the moment it is saved. */
-export async function chooseLevel(
-  transaction: Transaction,
-  code: string,
-  { level, revision }: LevelChoice,
-): Promise<CustomerRow> {
-  const customer = await findCustomer(transaction, code);
-  if (customer.revision !== revision) {
-    throw conflict('Somebody else has changed this customer meanwhile.', customer);
-  }
-  if (level !== null) await checkInForce(transaction, level);
-  await transaction
-    .update(customers)
-    .set({ levelId: level, revision: revision + 1 })
-    .where(eq(customers.code, code));
-  return findCustomer(transaction, code);
+/** Segments, outlets and currencies to choose from. */
+export async function findGroups(queries: Queries): Promise<CustomerGroups> {
+  const { homeCurrency } = await settingsInForce(queries);
+  const allowed = await queries.select().from(outletLevels).orderBy(asc(outletLevels.levelId));
+  const rows = await queries.select().from(outlets).orderBy(asc(outlets.name));
+  return {
+    segments: await queries
+      .select({ code: segments.code, name: segments.name, level: segments.levelId })
+      .from(segments)
+      .orderBy(asc(segments.name)),
+    outlets: rows.map(({ id, code, name, timeZone, currency, levelId, onlyListedLevels }) => ({
+      code,
+      name,
+      timeZone,
+      currency,
+      level: levelId,
+      levelsAllowed: onlyListedLevels
+        ? allowed.filter(({ outletId }) => outletId === id).map((row) => row.levelId)
+        : null,
+    })),
+    currencies: await knownCurrencies(queries, homeCurrency),
+  };
 }
 
 /** A level that only a draft has would price nothing. */
@@ -54,4 +68,35 @@ export async function checkInForce(queries: Queries, level: string): Promise<voi
   if (found.length === 0) {
     throw new Problem(422, 'This level is not published yet. Publish the draft first.');
   }
+}
+
+interface CustomerRecord {
+  readonly customer: typeof customers.$inferSelect;
+  readonly segment: typeof segments.$inferSelect | null;
+  readonly outlet: typeof outlets.$inferSelect | null;
+  readonly level: string | null;
+}
+
+function selectCustomers(queries: Queries, where: SQL | undefined): Promise<CustomerRecord[]> {
+  return queries
+    .select({ customer: customers, segment: segments, outlet: outlets, level: levelRows.name })
+    .from(customers)
+    .leftJoin(segments, eq(segments.id, customers.segmentId))
+    .leftJoin(outlets, eq(outlets.id, customers.outletId))
+    .leftJoin(levelRows, and(eq(levelRows.levelId, customers.levelId), isNull(levelRows.toVersion)))
+    .where(where)
+    .orderBy(asc(customers.code));
+}
+
+function toRow({ customer, segment, outlet, level }: CustomerRecord): CustomerRow {
+  const { code, name, currency, levelId, revision } = customer;
+  return {
+    code,
+    name,
+    segment: segment && { code: segment.code, name: segment.name },
+    currency,
+    outlet: outlet && { code: outlet.code, name: outlet.name },
+    level: levelId === null ? null : { id: levelId, name: level ?? 'a level not in force' },
+    revision,
+  };
 }

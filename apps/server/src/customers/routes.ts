@@ -1,58 +1,75 @@
 import {
+  customerContentSchema,
+  customerEditSchema,
   customerParams,
-  levelChoiceSchema,
-  levelPreviewQuery,
+  customerQuerySchema,
+  priceListQuery,
+  type CustomerContent,
+  type CustomerEdit,
+  type CustomerGroups,
   type CustomerParams,
+  type CustomerPreview,
+  type CustomerQuery,
   type CustomerRow,
-  type LevelChoice,
-  type LevelPreview,
-  type LevelPreviewQuery,
+  type CustomerView,
+  type PriceListPage,
+  type PriceListQuery,
 } from '@honest-ledger/contracts';
 import type { FastifyPluginCallback } from 'fastify';
-import { catalogueMoves } from '../catalogue/price-catalogue';
-import { readItemFacts } from '../catalogue/queries';
 import { serializable, snapshot } from '../database/database';
 import type { Services } from '../services';
-import { versionInForce } from '../versions/queries';
-import { checkInForce, chooseLevel, findCustomer, findCustomers } from './queries';
+import { actor } from '../session/plugin';
+import { keepCustomer } from './keep-customer';
+import { previewCustomer, priceList } from './price-list';
+import { findCustomer, findCustomers, findGroups } from './queries';
 
-/** Customers and the level each has. These are facts: a change counts from the moment it is saved. */
+/** Customers and the levels each has. These are facts: a change counts from the moment it is saved. */
 export const customerRoutes: FastifyPluginCallback<Services> = (app, services, done) => {
-  const { database, setups, now } = services;
-  app.get<{ Reply: CustomerRow[] }>('/customers', () =>
-    snapshot(database, (queries) => findCustomers(queries)),
+  const { database } = services;
+
+  app.get<{ Querystring: CustomerQuery; Reply: CustomerRow[] }>(
+    '/customers',
+    { config: { may: 'look' }, schema: { querystring: customerQuerySchema } },
+    (request) => snapshot(database, (queries) => findCustomers(queries, request.query)),
   );
 
-  app.get<{ Params: CustomerParams; Reply: CustomerRow }>(
+  app.get<{ Reply: CustomerGroups }>('/customer-groups', { config: { may: 'look' } }, () =>
+    snapshot(database, findGroups),
+  );
+
+  app.get<{ Params: CustomerParams; Reply: CustomerView }>(
     '/customers/:code',
-    { schema: { params: customerParams } },
+    { config: { may: 'look' }, schema: { params: customerParams } },
     (request) => snapshot(database, (queries) => findCustomer(queries, request.params.code)),
   );
 
-  app.get<{ Params: CustomerParams; Querystring: LevelPreviewQuery; Reply: LevelPreview }>(
-    '/customers/:code/level-preview',
-    { schema: { params: customerParams, querystring: levelPreviewQuery } },
+  app.get<{ Params: CustomerParams; Querystring: PriceListQuery; Reply: PriceListPage }>(
+    '/customers/:code/prices',
+    { config: { may: 'look' }, schema: { params: customerParams, querystring: priceListQuery } },
     (request) =>
-      snapshot(database, async (queries) => {
-        const customer = await findCustomer(queries, request.params.code);
-        const level = request.query.level === '' ? null : request.query.level;
-        if (level !== null) await checkInForce(queries, level);
-        const { compiled } = await setups.of(queries, await versionInForce(queries));
-        const before = { setup: compiled, level: customer.level?.id ?? null };
-        const items = await readItemFacts(queries);
-        return {
-          moves: catalogueMoves(items, before, { setup: compiled, level }, now()),
-          currency: compiled.homeCurrency,
-        };
-      }),
+      snapshot(database, (queries) =>
+        priceList(queries, services, request.params.code, request.query),
+      ),
   );
 
-  app.put<{ Params: CustomerParams; Body: LevelChoice; Reply: CustomerRow }>(
-    '/customers/:code/level',
-    { schema: { params: customerParams, body: levelChoiceSchema } },
+  app.post<{ Params: CustomerParams; Body: CustomerContent; Reply: CustomerPreview }>(
+    '/customers/:code/preview',
+    {
+      config: { may: 'editFacts' },
+      schema: { params: customerParams, body: customerContentSchema },
+    },
+    (request) =>
+      snapshot(database, (queries) =>
+        previewCustomer(queries, services, request.params.code, request.body),
+      ),
+  );
+
+  app.put<{ Params: CustomerParams; Body: CustomerEdit; Reply: CustomerView }>(
+    '/customers/:code',
+    { config: { may: 'editFacts' }, schema: { params: customerParams, body: customerEditSchema } },
     (request) =>
       serializable(database, (transaction) =>
-        chooseLevel(transaction, request.params.code, request.body),
+        keepCustomer(transaction, request.params.code, request.body, actor(request, services)),
       ),
   );
   done();

@@ -1,4 +1,5 @@
 import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres';
+import { readMigrationFiles } from 'drizzle-orm/migrator';
 import { migrate } from 'drizzle-orm/node-postgres/migrator';
 import pg from 'pg';
 import * as schema from './schema/index';
@@ -30,9 +31,34 @@ export async function migrateDatabase(connectionString: string, folder: string):
   await client.connect();
   try {
     await client.query('select pg_advisory_lock($1)', [MIGRATION_LOCK]);
+    await refuseUnknown(client, folder);
     await migrate(drizzle(client), { migrationsFolder: folder });
   } finally {
     await client.end();
+  }
+}
+
+/** A database that another build has made, and that this one cannot carry on. */
+export class UnknownDatabase extends Error {
+  override readonly name = 'UnknownDatabase';
+}
+
+/** Every migration that a database has had is one of ours; else its tables are not what we think. */
+async function refuseUnknown(client: pg.Client, folder: string): Promise<void> {
+  const { rows } = await client.query<{ done: string | null }>(
+    "select to_regclass('drizzle.__drizzle_migrations')::text as done",
+  );
+  if (!rows[0]?.done) return;
+  const known = new Set(readMigrationFiles({ migrationsFolder: folder }).map(({ hash }) => hash));
+  const { rows: had } = await client.query<{ hash: string }>(
+    'select hash from drizzle.__drizzle_migrations',
+  );
+  if (had.some(({ hash }) => !known.has(hash))) {
+    throw new UnknownDatabase(
+      'This data was made by another build of Honest Ledger, which this one cannot carry on. ' +
+        'Start that build, or keep new data elsewhere with --data DIR, or begin anew with ' +
+        'npm run demo:reset, which throws this data away.',
+    );
   }
 }
 

@@ -15,7 +15,8 @@ import {
 } from '@honest-ledger/engine';
 import { sql } from 'drizzle-orm';
 import fc from 'fast-check';
-import { readItemFacts } from '../catalogue/queries';
+import { readItemFacts } from '../catalogue/item-facts';
+import { surroundings } from '../facts/surroundings';
 import { testDatabase, type TestDatabase } from '../testing/test-database';
 import { readSetupOfVersion } from '../versions/setup-of-version';
 
@@ -72,11 +73,22 @@ describe('our decimals against PostgreSQL’s numeric', () => {
     const setup = await readSetupOfVersion(test.database, 1);
     const studios = setup.levels.find(({ name }) => name === 'Studios');
     const items = await readItemFacts(test.database);
+    const now = new Date('2026-11-24T14:32:00Z');
+    const around = await surroundings(test.database, { customer: null, outlet: null }, now);
     const priced = priceDocument(compileSetup(setup), {
-      pricedAt: '2026-11-24T14:32:00Z',
+      pricedAt: now.toISOString(),
       currency: 'EUR',
-      facts: { customer: { code: 'C', name: 'C', level: studios?.id ?? null }, items },
-      lines: items.map(({ item }) => ({ id: item, item, quantity: fromInteger(7) })),
+      level: studios?.id ?? null,
+      facts: { ...around, items },
+      lines: items.map(({ item, timeUnit }) => ({
+        id: item,
+        item,
+        quantity: fromInteger(7),
+        unit: null,
+        duration: timeUnit === null ? null : fromInteger(1),
+        level: null,
+        priceByHand: null,
+      })),
     });
     // The level Studios, written by hand: porcelain 6 %, other clay 10 %, glazes 8 %, the rest 4 %
     // off, to the nearest 0.05 with ties up, times 7.
@@ -85,11 +97,12 @@ describe('our decimals against PostgreSQL’s numeric', () => {
         select id, array[code] from categories where parent_id is null
         union all
         select c.id, tree.path || c.code from categories c join tree on tree.id = c.parent_id)
-      select i.number as item, round(7 * 0.05 * floor(p.price * (1 - case
+      select i.number as item, round(7 * 0.05 * floor(coalesce(p.price, s.price) * (1 - case
           when 'porcelain' = any(path) then 6 when 'clay' = any(path) then 10
           when 'glaze' = any(path) then 8 else 4 end / 100.0) / 0.05 + 0.5), 2)::text as amount
       from items i join tree on tree.id = i.category_id
-      join base_price_rows p on p.item_id = i.id order by i.number`);
+      join base_price_rows p on p.item_id = i.id and p.unit = ''
+      left join shared_price_rows s on s.shared_id = p.shared_id order by i.number`);
     const ours = priced.lines.map((line) => ({
       item: line.item,
       amount: line.kind === 'priced' ? print(line.amount) : null,

@@ -17,6 +17,7 @@ export async function beginEmpty(
     .returning({ id: users.id });
   const version = await openVersion(transaction, {
     note: 'The beginning: settings',
+    changes: 1,
     publishedBy: created?.id ?? 0,
     publishedAt: now,
   });

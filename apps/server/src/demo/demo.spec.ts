@@ -29,7 +29,19 @@ describe('the demo data', () => {
     expect(counts?.['items']).toBeGreaterThanOrEqual(235);
     expect(counts?.['items']).toBeLessThanOrEqual(250);
     expect(counts).toEqual(
-      jasmine.objectContaining({ categories: 30, customers: 60, quotes: 6, unpriced: 0 }),
+      jasmine.objectContaining({ categories: 30, customers: 60, quotes: 24, unpriced: 0 }),
     );
+  });
+
+  // GS1 General Specifications: weights 3 and 1 from the right, the sum a multiple of 10.
+  it('has GTINs whose check digits hold', () => {
+    for (const { gtin } of demoItems(seededRandom(1))) {
+      const weighted = Array.from(gtin, Number)
+        .reverse()
+        .map((digit, at) => digit * (at % 2 ? 3 : 1));
+      expect(weighted.reduce((a, b) => a + b) % 10)
+        .withContext(gtin)
+        .toBe(0);
+    }
   });
 });

@@ -1,4 +1,5 @@
 /** The invented goods of Saltmarsh Clay & Kiln: data, and nothing else. */
+import type { ItemKind, TimeUnit } from '@honest-ledger/engine';
 
 export interface DemoCategory {
   readonly code: string;
@@ -51,6 +52,18 @@ export interface DemoSeries {
   /** Cents of the cheapest, and how many more there may be; 0 where all cost the same. */
   readonly cents: number;
   readonly spread: number;
+  readonly supplier: string;
+  readonly brand?: string;
+  /** Goods alike but for colour or size, under one name. */
+  readonly family?: string;
+  readonly kind?: ItemKind;
+  readonly timeUnit?: TimeUnit;
+  /** Further units: how many base units each is. */
+  readonly units?: readonly { readonly unit: string; readonly factor: string }[];
+  /** How much the maker's list price is above the base price, in percent. */
+  readonly listAbove?: number;
+  /** The shared price that all of them point to. */
+  readonly shared?: string;
   /** Separated by semicolons. */
   readonly names: string;
 }
@@ -61,6 +74,10 @@ export const DEMO_SERIES: readonly DemoSeries[] = [
     from: 201,
     step: 6,
     category: 'stoneware',
+    supplier: 'pits',
+    brand: 'ebb',
+    family: 'Stoneware bodies',
+    units: [{ unit: 'pallet', factor: '60' }],
     unit: 'bag',
     quantityDigits: 0,
     cents: 1690,
@@ -73,6 +90,10 @@ export const DEMO_SERIES: readonly DemoSeries[] = [
     from: 311,
     step: 4,
     category: 'porcelain',
+    supplier: 'pits',
+    brand: 'greyling',
+    family: 'Porcelain bodies',
+    units: [{ unit: 'pallet', factor: '60' }],
     unit: 'bag',
     quantityDigits: 0,
     cents: 2890,
@@ -85,6 +106,10 @@ export const DEMO_SERIES: readonly DemoSeries[] = [
     from: 401,
     step: 3,
     category: 'earthenware',
+    supplier: 'pits',
+    brand: 'ebb',
+    family: 'Earthenware bodies',
+    units: [{ unit: 'pallet', factor: '60' }],
     unit: 'bag',
     quantityDigits: 0,
     cents: 1150,
@@ -97,6 +122,9 @@ export const DEMO_SERIES: readonly DemoSeries[] = [
     from: 501,
     step: 3,
     category: 'sculpture',
+    supplier: 'pits',
+    brand: 'ebb',
+    units: [{ unit: 'pallet', factor: '60' }],
     unit: 'bag',
     quantityDigits: 0,
     cents: 1950,
@@ -109,6 +137,9 @@ export const DEMO_SERIES: readonly DemoSeries[] = [
     from: 601,
     step: 5,
     category: 'slip',
+    supplier: 'pits',
+    brand: 'ebb',
+    units: [{ unit: 'drum', factor: '25' }],
     unit: 'litre',
     quantityDigits: 1,
     cents: 320,
@@ -121,6 +152,12 @@ export const DEMO_SERIES: readonly DemoSeries[] = [
     from: 1,
     step: 1,
     category: 'minerals',
+    supplier: 'northgate',
+    brand: 'saltpan',
+    units: [
+      { unit: 'g', factor: '0.001' },
+      { unit: 'sack', factor: '25' },
+    ],
     unit: 'kg',
     quantityDigits: 3,
     cents: 190,
@@ -133,6 +170,9 @@ export const DEMO_SERIES: readonly DemoSeries[] = [
     from: 1,
     step: 1,
     category: 'oxides',
+    supplier: 'northgate',
+    brand: 'saltpan',
+    units: [{ unit: 'g', factor: '0.001' }],
     unit: 'kg',
     quantityDigits: 3,
     cents: 890,
@@ -145,6 +185,9 @@ export const DEMO_SERIES: readonly DemoSeries[] = [
     from: 10,
     step: 10,
     category: 'frits',
+    supplier: 'northgate',
+    brand: 'saltpan',
+    units: [{ unit: 'g', factor: '0.001' }],
     unit: 'kg',
     quantityDigits: 3,
     cents: 540,
@@ -157,6 +200,10 @@ export const DEMO_SERIES: readonly DemoSeries[] = [
     from: 101,
     step: 1,
     category: 'stains',
+    supplier: 'northgate',
+    brand: 'glasswort',
+    family: 'Stains',
+    units: [{ unit: 'g', factor: '0.001' }],
     unit: 'kg',
     quantityDigits: 3,
     cents: 2850,
@@ -169,6 +216,12 @@ export const DEMO_SERIES: readonly DemoSeries[] = [
     from: 1180,
     step: 1,
     category: 'brush-on',
+    supplier: 'tidemark',
+    brand: 'tidemark',
+    family: 'Brush-on glazes',
+    shared: 'Brush-on glaze, 473 ml',
+    listAbove: 8,
+    units: [{ unit: 'case', factor: '6' }],
     unit: 'jar',
     quantityDigits: 0,
     cents: 1195,
@@ -181,6 +234,10 @@ export const DEMO_SERIES: readonly DemoSeries[] = [
     from: 2100,
     step: 10,
     category: 'dipping',
+    supplier: 'tidemark',
+    brand: 'tidemark',
+    family: 'Dipping glazes',
+    listAbove: 8,
     unit: 'pack',
     quantityDigits: 0,
     cents: 2450,
@@ -193,6 +250,11 @@ export const DEMO_SERIES: readonly DemoSeries[] = [
     from: 301,
     step: 1,
     category: 'underglaze',
+    supplier: 'tidemark',
+    brand: 'glasswort',
+    family: 'Underglazes',
+    shared: 'Underglaze, 118 ml',
+    units: [{ unit: 'case', factor: '12' }],
     unit: 'jar',
     quantityDigits: 0,
     cents: 745,
@@ -205,6 +267,9 @@ export const DEMO_SERIES: readonly DemoSeries[] = [
     from: 40,
     step: 1,
     category: 'modelling',
+    supplier: 'ferrybridge',
+    brand: 'ferrybridge',
+    listAbove: 12,
     unit: 'piece',
     quantityDigits: 0,
     cents: 180,
@@ -217,6 +282,9 @@ export const DEMO_SERIES: readonly DemoSeries[] = [
     from: 140,
     step: 2,
     category: 'turning',
+    supplier: 'ferrybridge',
+    brand: 'ferrybridge',
+    listAbove: 12,
     unit: 'piece',
     quantityDigits: 0,
     cents: 690,
@@ -229,6 +297,8 @@ export const DEMO_SERIES: readonly DemoSeries[] = [
     from: 1,
     step: 1,
     category: 'brushes',
+    supplier: 'ferrybridge',
+    brand: 'bellwether',
     unit: 'piece',
     quantityDigits: 0,
     cents: 240,
@@ -241,6 +311,8 @@ export const DEMO_SERIES: readonly DemoSeries[] = [
     from: 10,
     step: 5,
     category: 'shelves',
+    supplier: 'emberline',
+    brand: 'emberline',
     unit: 'piece',
     quantityDigits: 0,
     cents: 1480,
@@ -253,6 +325,9 @@ export const DEMO_SERIES: readonly DemoSeries[] = [
     from: 110,
     step: 2,
     category: 'props',
+    supplier: 'emberline',
+    brand: 'emberline',
+    units: [{ unit: 'set', factor: '12' }],
     unit: 'piece',
     quantityDigits: 0,
     cents: 95,
@@ -265,6 +340,8 @@ export const DEMO_SERIES: readonly DemoSeries[] = [
     from: 201,
     step: 1,
     category: 'cones',
+    supplier: 'emberline',
+    brand: 'bellwether',
     unit: 'box',
     quantityDigits: 0,
     cents: 890,
@@ -277,6 +354,9 @@ export const DEMO_SERIES: readonly DemoSeries[] = [
     from: 10,
     step: 10,
     category: 'wheels',
+    supplier: 'orrin',
+    brand: 'orrin',
+    listAbove: 15,
     unit: 'piece',
     quantityDigits: 0,
     cents: 69000,
@@ -289,6 +369,9 @@ export const DEMO_SERIES: readonly DemoSeries[] = [
     from: 10,
     step: 10,
     category: 'kilns',
+    supplier: 'emberline',
+    brand: 'emberline',
+    listAbove: 15,
     unit: 'piece',
     quantityDigits: 0,
     cents: 129000,
@@ -301,6 +384,8 @@ export const DEMO_SERIES: readonly DemoSeries[] = [
     from: 1,
     step: 1,
     category: 'delivery',
+    supplier: 'own',
+    kind: 'fee',
     unit: 'trip',
     quantityDigits: 0,
     cents: 1450,
@@ -313,7 +398,10 @@ export const DEMO_SERIES: readonly DemoSeries[] = [
     from: 101,
     step: 1,
     category: 'hire',
-    unit: 'day',
+    supplier: 'own',
+    kind: 'service',
+    timeUnit: 'day',
+    unit: 'piece',
     quantityDigits: 0,
     cents: 900,
     spread: 3900,
@@ -325,7 +413,10 @@ export const DEMO_SERIES: readonly DemoSeries[] = [
     from: 201,
     step: 1,
     category: 'membership',
-    unit: 'month',
+    supplier: 'own',
+    kind: 'service',
+    timeUnit: 'month',
+    unit: 'place',
     quantityDigits: 0,
     cents: 4500,
     spread: 7500,
@@ -339,3 +430,27 @@ export const FIXED_PRICES: Readonly<Record<string, string>> = {
   'CL-0207': '18.40',
   'CL-0311': '31.00',
 };
+
+/** Nine invented brands: code and name. */
+export const DEMO_BRANDS = [
+  ['ebb', 'Ebb & Flood'],
+  ['greyling', 'Greyling'],
+  ['saltpan', 'Saltpan'],
+  ['glasswort', 'Glasswort'],
+  ['tidemark', 'Tidemark'],
+  ['ferrybridge', 'Ferrybridge'],
+  ['bellwether', 'Bellwether Lane'],
+  ['emberline', 'Emberline'],
+  ['orrin', 'Orrin & Daughter'],
+] as const;
+
+/** Six invented suppliers, and the firm itself for its services. */
+export const DEMO_SUPPLIERS = [
+  ['pits', 'Marsh Pits'],
+  ['northgate', 'Northgate Minerals'],
+  ['tidemark', 'Tidemark Glazeworks'],
+  ['ferrybridge', 'Ferrybridge Tools'],
+  ['emberline', 'Emberline Kilns'],
+  ['orrin', 'Orrin & Daughter'],
+  ['own', 'Saltmarsh Clay & Kiln'],
+] as const;

@@ -1,141 +1,144 @@
-import { randomUUID } from 'node:crypto';
+import type { AgreementForm, AnyObjectChange } from '@honest-ledger/contracts';
+import { ALWAYS } from '@honest-ledger/engine';
 import type { Transaction } from '../database/database';
-import {
-  basePriceRows,
-  categories,
-  customers,
-  items,
-  settingRows,
-  users,
-} from '../database/schema/index';
-import { beginQuote, keepQuote } from '../quotes/keep-quote';
+import { users } from '../database/schema/index';
 import type { Services } from '../services';
 import { hashPassword } from '../session/passwords';
-import { openVersion, publishLevel, waitForPublishing } from '../versions/publish';
+import { openVersion, publishObjects, waitForPublishing } from '../versions/publish';
+import { objectChange } from '../versions/setup-objects';
 import { demoItems, type DemoItem } from './catalogue';
-import { demoCustomers, type DemoCustomer } from './customers';
-import { DEMO_CATEGORIES } from './goods';
+import { demoCustomers } from './customers';
+import { insertGoods } from './insert-goods';
+import { insertCustomers, insertOutlets, insertSegments } from './insert-customers';
 import { DEMO_LEVELS } from './levels';
-import { seededRandom, type SeededRandom } from './random';
-
-/** Who may sign in to the demo. */
-export const DEMO_SIGN_INS = [
-  { email: 'ines@saltmarsh.example', name: 'Ines Marlow', password: 'clay-and-kiln' },
-  { email: 'tom@saltmarsh.example', name: 'Tom Petrie', password: 'clay-and-kiln' },
-] as const;
+import { seededRandom } from './random';
+import { DEMO_SIGN_INS } from './sign-ins';
+import { writeQuotes } from './write-quotes';
 
 const SEED = 20261102;
-const BEGINNING = new Date('2026-11-02T08:00:00Z');
+export const BEGINNING = new Date('2026-11-02T08:00:00Z');
 
 /** Fills an empty database with the invented firm Saltmarsh Clay & Kiln: the same on every machine. */
-export async function loadDemo(transaction: Transaction, services: Services): Promise<void> {
+export async function loadDemo(
+  transaction: Transaction,
+  services: Services,
+  rateFeed: string,
+): Promise<void> {
   const random = seededRandom(SEED);
   await waitForPublishing(transaction);
-  const userIds = await insertUsers(transaction);
-  const [ines = 0, tom = 0] = userIds;
+  const [ines = 0, tom = 0] = await insertUsers(transaction);
   const goods = demoItems(random);
-  const itemIds = await insertGoods(transaction, goods);
+  await insertGoods(transaction, goods);
+  await insertSegments(transaction);
+  const setup = setupObjects(goods);
   const version = await openVersion(transaction, {
-    note: 'The beginning: base prices and three levels',
+    note: 'The beginning: base prices, agreements and seven levels',
+    changes: setup.length,
     publishedBy: ines,
     publishedAt: BEGINNING,
   });
-  await transaction.insert(settingRows).values({
-    homeCurrency: 'EUR',
-    roundingMode: 'halfAwayFromZero',
-    unitPriceDigits: {},
-    fromVersion: version,
-  });
-  await transaction.insert(basePriceRows).values(
-    goods.map(({ number, basePrice }) => ({
-      itemId: itemIds.get(number) ?? 0,
-      price: basePrice,
-      fromVersion: version,
-    })),
-  );
-  for (const { id, content } of DEMO_LEVELS) {
-    await publishLevel(transaction, version, id, content, BEGINNING);
-  }
+  // Customers have levels, and agreements have customers.
+  const agreements = setup.filter(({ kind }) => kind === 'agreement');
+  const others = setup.filter(({ kind }) => kind !== 'agreement');
+  await publishObjects(transaction, version, others, BEGINNING);
+  await insertOutlets(transaction, rateFeed);
   const buyers = demoCustomers(random);
-  await transaction.insert(customers).values(
-    buyers.map(({ code, name, segment }) => ({
-      code,
-      name,
-      segment,
-      levelId: DEMO_LEVELS.find((level) => level.segment === segment)?.id ?? null,
-    })),
-  );
-  await writeQuotes(transaction, services, random, goods, buyers, tom);
+  await insertCustomers(transaction, buyers);
+  await publishObjects(transaction, version, agreements, BEGINNING);
+  await writeQuotes(transaction, services, { random, goods, buyers, seller: tom });
 }
 
 async function insertUsers(transaction: Transaction): Promise<number[]> {
   const rows = [];
-  for (const { email, name, password } of DEMO_SIGN_INS) {
-    rows.push({ email, name, passwordHash: await hashPassword(password) });
+  for (const { email, name, role, password } of DEMO_SIGN_INS) {
+    rows.push({ email, name, role, passwordHash: await hashPassword(password) });
   }
   const inserted = await transaction.insert(users).values(rows).returning({ id: users.id });
   return inserted.map(({ id }) => id);
 }
 
-async function insertGoods(
-  transaction: Transaction,
-  goods: readonly DemoItem[],
-): Promise<ReadonlyMap<string, number>> {
-  const categoryIds = new Map<string, number>();
-  for (const [position, { code, name, parent }] of DEMO_CATEGORIES.entries()) {
-    const parentId = parent === undefined ? null : (categoryIds.get(parent) ?? null);
-    const [row] = await transaction
-      .insert(categories)
-      .values({ code, name, parentId, position })
-      .returning({ id: categories.id });
-    if (row) categoryIds.set(code, row.id);
-  }
-  const rows = await transaction
-    .insert(items)
-    .values(
-      goods.map(({ number, name, category, unit, quantityDigits }) => ({
-        number,
-        name,
-        categoryId: categoryIds.get(category) ?? 0,
-        unit,
-        quantityDigits,
-      })),
-    )
-    .returning({ id: items.id, number: items.number });
-  return new Map(rows.map(({ id, number }) => [number, id]));
+/** All objects of the first version. */
+function setupObjects(goods: readonly DemoItem[]): AnyObjectChange[] {
+  const shared = sharedPrices(goods);
+  return [
+    objectChange({ kind: 'settings', key: 'settings' }, null, {
+      homeCurrency: 'EUR',
+      roundingMode: 'halfAwayFromZero',
+      unitPriceDigits: {},
+      defaultLevel: null,
+    }),
+    ...[...shared].map(([name, { id, price }]) =>
+      objectChange({ kind: 'sharedPrice', key: id }, null, { name, price }),
+    ),
+    ...goods.map((item) => basePrices(item, shared.get(item.series.shared ?? '')?.id)),
+    ...DEMO_LEVELS.map(({ id, content }) =>
+      objectChange({ kind: 'level', key: id }, null, content),
+    ),
+    ...AGREEMENTS.map(({ id, ...content }) =>
+      objectChange({ kind: 'agreement', key: id }, null, content),
+    ),
+  ] as AnyObjectChange[];
 }
 
-/** A handful of quotes, for customers with a level and without. */
-async function writeQuotes(
-  transaction: Transaction,
-  services: Services,
-  random: SeededRandom,
+const SHARED_ID = '8f2d6c10-4b7e-4f5a-9a51-6d0e3c2b1a0';
+
+function sharedPrices(
   goods: readonly DemoItem[],
-  buyers: readonly DemoCustomer[],
-  seller: number,
-): Promise<void> {
-  const titles = [
-    'Autumn clay',
-    'Glaze refill',
-    'Studio refit',
-    'Spring term',
-    'Fair stand',
-    'Tools',
-  ];
-  for (const [index, title] of titles.entries()) {
-    const buyer = buyers[10 + index * 7];
-    if (!buyer) throw new Error('the demo has fewer customers than its quotes need');
-    const minutes = (index + 1) * 24 * 60 + (index + 1) * 47;
-    const then = new Date(BEGINNING.getTime() + minutes * 60 * 1000);
-    const atThen = { ...services, now: () => then };
-    const editor = { id: seller };
-    const number = await beginQuote(transaction, atThen, buyer.code, editor);
-    const lines = Array.from({ length: 3 + random.whole(5) }, () => {
-      const item = goods[random.whole(goods.length)];
-      if (!item) throw new Error('the demo has no goods');
-      return { id: randomUUID(), item: item.number, quantity: String(1 + random.whole(12)) };
-    });
-    const content = { customer: buyer.code, title, lines, revision: 1 };
-    await keepQuote(transaction, atThen, number, content, editor);
+): ReadonlyMap<string, { readonly id: string; readonly price: string }> {
+  const shared = new Map<string, { id: string; price: string }>();
+  for (const { series, basePrice: price } of goods) {
+    const name = series.shared;
+    if (name === undefined || shared.has(name)) continue;
+    shared.set(name, { id: `${SHARED_ID}${String(shared.size + 1)}`, price });
   }
+  return shared;
 }
+
+function basePrices(item: DemoItem, shared: string | undefined): AnyObjectChange {
+  const ofItem = { item: item.number, unit: null };
+  const price =
+    shared === undefined
+      ? { kind: 'own' as const, ...ofItem, price: item.basePrice }
+      : { kind: 'shared' as const, ...ofItem, shared };
+  const pallet = PALLET_PRICES[item.number];
+  const perPallet =
+    pallet === undefined
+      ? []
+      : [{ kind: 'own' as const, item: item.number, unit: 'pallet', price: pallet }];
+  return objectChange({ kind: 'basePrice', key: item.number }, null, [price, ...perPallet]);
+}
+
+/** Some clay has a base price of its own by the full pallet. */
+const PALLET_PRICES: Readonly<Record<string, string>> = {
+  'CL-0207': '1040.00',
+  'CL-0401': '640.00',
+};
+
+const AGREEMENT_ID = 'c3a9f0b2-1d5e-4e86-b7c4-50f1d2e3a40';
+
+const agreed = (
+  place: number,
+  item: string,
+  price: string,
+  changes: Partial<AgreementForm> = {},
+): AgreementForm => ({
+  id: `${AGREEMENT_ID}${String(place)}`,
+  party: { kind: 'customer', customer: 'C3001' },
+  item,
+  currency: 'EUR',
+  price,
+  unit: null,
+  window: ALWAYS,
+  minQuantity: '0',
+  open: false,
+  ...changes,
+});
+
+const AGREEMENTS: readonly AgreementForm[] = [
+  agreed(1, 'CL-0207', '13.20'),
+  agreed(2, 'CL-0207', '12.60', { minQuantity: '60' }),
+  agreed(3, 'GL-1180', '8.40', { window: { from: '2026-09-01', until: '2027-08-31' } }),
+  agreed(4, 'OX-0009', '31.50', { party: { kind: 'customer', customer: 'C2001' } }),
+  agreed(5, 'KF-0201', '7.95', { party: { kind: 'segment', segment: 'colleges' }, open: true }),
+  agreed(6, 'CL-0401', '9.80', { party: { kind: 'segment', segment: 'schools' } }),
+];

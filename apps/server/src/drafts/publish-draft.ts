@@ -1,10 +1,13 @@
 import type { Publish } from '@honest-ledger/contracts';
 import { eq } from 'drizzle-orm';
+import { record, type Actor } from '../changes/record';
 import type { Transaction } from '../database/database';
 import { drafts } from '../database/schema/index';
 import { conflict, notFound, Problem } from '../http/problems';
-import { openLevelEdits } from '../levels/queries';
-import { openVersion, publishLevel, waitForPublishing } from '../versions/publish';
+import type { Services } from '../services';
+import { openVersion, publishObjects, waitForPublishing } from '../versions/publish';
+import { versionInForce } from '../versions/queries';
+import { editedSetup, heldEdits } from './queries';
 
 /**
  * Publishes the draft revision that the user looked at as the next version, whole or not at all.
@@ -12,8 +15,10 @@ import { openVersion, publishLevel, waitForPublishing } from '../versions/publis
  */
 export async function publishDraft(
   transaction: Transaction,
-  { draft: id, revision, note }: Publish,
-  publisher: { readonly id: number; readonly now: Date },
+  services: Services,
+  id: string,
+  { revision, note }: Publish,
+  actor: Actor,
 ): Promise<number> {
   await waitForPublishing(transaction);
   const [draft] = await transaction.select().from(drafts).where(eq(drafts.id, id));
@@ -25,17 +30,37 @@ export async function publishDraft(
       null,
     );
   }
-  const edits = await openLevelEdits(transaction);
-  if (edits.length === 0) throw new Problem(422, 'The draft changes nothing.');
+  const { setup } = await services.setups.of(transaction, await versionInForce(transaction));
+  const { changes } = editedSetup(setup, await heldEdits(transaction, { draft: id }));
+  if (changes.length === 0) throw new Problem(422, 'The draft changes nothing.');
   const version = await openVersion(transaction, {
     draftId: id,
     note,
-    publishedBy: publisher.id,
-    publishedAt: publisher.now,
+    changes: changes.length,
+    publishedBy: actor.id,
+    publishedAt: actor.now,
   });
-  for (const { objectId, content } of edits) {
-    await publishLevel(transaction, version, objectId, content, publisher.now);
-  }
+  await publishObjects(transaction, version, changes, actor.now);
   await transaction.update(drafts).set({ state: 'published' }).where(eq(drafts.id, id));
+  await record(
+    transaction,
+    actor,
+    ...changes.map(({ kind, key, name, before, after }) => ({
+      kind,
+      key,
+      name,
+      action: 'published' as const,
+      before,
+      after,
+    })),
+    {
+      kind: 'version',
+      key: String(version),
+      name: `Version ${String(version)}`,
+      action: 'made',
+      before: null,
+      after: { draft: draft.name, note, changes: changes.length },
+    },
+  );
   return version;
 }

@@ -1,27 +1,100 @@
-import { publishSchema, type DraftAnswer, type Publish } from '@honest-ledger/contracts';
+import {
+  draftParams,
+  editParams,
+  keepEditSchema,
+  newDraftSchema,
+  publishSchema,
+  type DraftParams,
+  type DraftRow,
+  type DraftView,
+  type EditParams,
+  type KeepEdit,
+  type KeepEditAnswer,
+  type NewDraft,
+  type Publish,
+} from '@honest-ledger/contracts';
 import type { FastifyPluginCallback } from 'fastify';
 import { serializable, snapshot } from '../database/database';
 import type { Services } from '../services';
-import { signedIn } from '../session/plugin';
+import { actor } from '../session/plugin';
+import { discardEdit, keepEdit } from './keep-edit';
+import { discardDraft, openDraft } from './open-draft';
 import { publishDraft } from './publish-draft';
+import { openDrafts } from './queries';
 import { readDraft } from './view';
 
-/** The open draft, and its publishing. */
+/** Drafts, the edits they hold, and their publishing. */
 export const draftRoutes: FastifyPluginCallback<Services> = (app, services, done) => {
-  const { database, now } = services;
-  app.get<{ Reply: DraftAnswer }>('/draft', () =>
-    snapshot(database, (queries) => readDraft(queries, services)),
+  const { database } = services;
+
+  app.get<{ Reply: DraftRow[] }>('/drafts', { config: { may: 'look' } }, () =>
+    snapshot(database, openDrafts),
   );
 
-  app.post<{ Body: Publish; Reply: { version: number } }>(
-    '/draft/publish',
-    { schema: { body: publishSchema } },
+  app.post<{ Body: NewDraft; Reply: { draft: string } }>(
+    '/drafts',
+    { config: { may: 'editSetup' }, schema: { body: newDraftSchema } },
+    async (request, reply) => {
+      const draft = await serializable(database, (transaction) =>
+        openDraft(transaction, request.body.name, actor(request, services)),
+      );
+      reply.code(201);
+      return { draft };
+    },
+  );
+
+  app.get<{ Params: DraftParams; Reply: DraftView }>(
+    '/drafts/:draft',
+    { config: { may: 'look' }, schema: { params: draftParams } },
+    (request) =>
+      snapshot(database, (queries) => readDraft(queries, services, request.params.draft)),
+  );
+
+  app.delete<{ Params: DraftParams }>(
+    '/drafts/:draft',
+    { config: { may: 'editSetup' }, schema: { params: draftParams } },
+    async (request, reply) => {
+      await serializable(database, (transaction) =>
+        discardDraft(transaction, request.params.draft, actor(request, services)),
+      );
+      return reply.code(204).send();
+    },
+  );
+
+  app.post<{ Params: DraftParams; Body: Publish; Reply: { version: number } }>(
+    '/drafts/:draft/publish',
+    { config: { may: 'editSetup' }, schema: { params: draftParams, body: publishSchema } },
     async (request) => {
-      const publisher = { id: signedIn(request).id, now: now() };
       const version = await serializable(database, (transaction) =>
-        publishDraft(transaction, request.body, publisher),
+        publishDraft(
+          transaction,
+          services,
+          request.params.draft,
+          request.body,
+          actor(request, services),
+        ),
       );
       return { version };
+    },
+  );
+
+  app.put<{ Params: EditParams; Body: KeepEdit; Reply: KeepEditAnswer }>(
+    '/edits/:kind/:key',
+    { config: { may: 'editSetup' }, schema: { params: editParams, body: keepEditSchema } },
+    (request) =>
+      serializable(database, (transaction) =>
+        keepEdit(transaction, services, request.params, request.body, actor(request, services)),
+      ),
+  );
+
+  app.delete<{ Params: EditParams }>(
+    '/edits/:kind/:key',
+    { config: { may: 'editSetup' }, schema: { params: editParams } },
+    async (request, reply) => {
+      await serializable(database, (transaction) =>
+        discardEdit(transaction, request.params, actor(request, services)),
+      );
+      return reply.code(204).send();
     },
   );
   done();

@@ -1,38 +1,86 @@
-import { levelFromForm, type DraftAnswer, type LevelEditView } from '@honest-ledger/contracts';
-import { compileSetup } from '@honest-ledger/engine';
-import { eq } from 'drizzle-orm';
-import { catalogueMoves } from '../catalogue/price-catalogue';
-import { readItemFacts } from '../catalogue/queries';
+import type {
+  AnyObjectChange,
+  CatalogueMoves,
+  DraftView,
+  ObjectEdit,
+} from '@honest-ledger/contracts';
+import { compileSetup, type CompiledSetup, type Setup } from '@honest-ledger/engine';
+import { catalogueMoves, type PricedUnder } from '../catalogue/price-catalogue';
+import { readItemFacts, type ItemWithId } from '../catalogue/item-facts';
 import type { Queries } from '../database/database';
-import { drafts } from '../database/schema/index';
-import { customersByLevel, openLevelEdits, type OpenLevelEdit } from '../levels/queries';
+import { surroundings } from '../facts/surroundings';
+import { notFound } from '../http/problems';
+import { customersByLevel } from '../levels/queries';
 import type { Services } from '../services';
 import { versionInForce } from '../versions/queries';
-import { contentOf } from '../versions/setup-of-version';
+import { editedSetup, heldEdits, openDrafts } from './queries';
 
-/** What the open draft would change, with the prices each edit moves. */
-export async function readDraft(queries: Queries, services: Services): Promise<DraftAnswer> {
-  const { setup, compiled } = await services.setups.of(queries, await versionInForce(queries));
-  const currency = setup.homeCurrency;
-  const [draft] = await queries.select().from(drafts).where(eq(drafts.state, 'open'));
-  const edits = draft ? await openLevelEdits(queries) : [];
-  if (!draft || edits.length === 0) return { draft: null, currency };
-
-  const items = await readItemFacts(queries);
+/** What a draft would change, with the prices each edit moves. */
+export async function readDraft(
+  queries: Queries,
+  services: Services,
+  id: string,
+): Promise<DraftView> {
+  const draft = (await openDrafts(queries)).find((one) => one.id === id);
+  if (!draft) throw notFound('This draft');
+  const version = await versionInForce(queries);
+  const { setup, compiled } = await services.setups.of(queries, version);
+  const edited = editedSetup(setup, await heldEdits(queries, { draft: id }));
   const holders = await customersByLevel(queries);
-  const view = ({ objectId: id, content }: OpenLevelEdit): LevelEditView => {
-    const published = setup.levels.find((level) => level.id === id);
-    const edited = levelFromForm({ id, ...content });
-    const levels = [...setup.levels.filter((level) => level.id !== id), edited];
-    const after = { setup: compileSetup({ ...setup, levels }), level: id };
-    return {
-      level: id,
-      before: published ? contentOf(published) : null,
-      after: content,
-      customers: holders.get(id) ?? 0,
-      moves: catalogueMoves(items, { setup: compiled, level: id }, after, services.now()),
-    };
+  const movesOf = await movesFinder(queries, services, compiled, edited.setup);
+  const edits = edited.changes.map((change): ObjectEdit => ({
+    ...change,
+    customers: change.kind === 'level' ? (holders.get(change.key) ?? 0) : null,
+    moves: movesOf(change),
+  }));
+  return { ...draft, edits, currency: setup.homeCurrency, version };
+}
+
+/**
+ * What a change does to the prices of the catalogue: a level's at the level, a base price's of its
+ * item, a shared price's of all items that point to it, the settings' of everything.
+ */
+async function movesFinder(
+  queries: Queries,
+  { now }: Services,
+  published: CompiledSetup,
+  edited: Setup,
+): Promise<(change: AnyObjectChange) => CatalogueMoves | null> {
+  const items = await readItemFacts(queries);
+  const facts = await surroundings(queries, { customer: null, outlet: null }, now());
+  const compiled = compileSetup({ ...edited, defaultLevel: null });
+  const under = (setup: CompiledSetup, level: string | null): PricedUnder => ({
+    setup: { ...setup, defaultLevel: null },
+    facts,
+    level,
+    currency: published.homeCurrency,
+  });
+  const moves = (of: readonly ItemWithId[], level: string | null): CatalogueMoves =>
+    catalogueMoves(of, under(published, level), under(compiled, level), now());
+  return (change) => {
+    switch (change.kind) {
+      case 'level':
+        return moves(items, change.key);
+      case 'basePrice':
+        return moves(
+          items.filter(({ item }) => item === change.key),
+          null,
+        );
+      case 'sharedPrice': {
+        const pointing = new Set(
+          edited.basePrices
+            .filter((one) => one.kind === 'shared' && one.shared === change.key)
+            .map(({ item }) => item),
+        );
+        return moves(
+          items.filter(({ item }) => pointing.has(item)),
+          null,
+        );
+      }
+      case 'settings':
+        return moves(items, null);
+      case 'agreement':
+        return null;
+    }
   };
-  const { id, name, revision } = draft;
-  return { draft: { id, name, revision, edits: edits.map(view) }, currency };
 }

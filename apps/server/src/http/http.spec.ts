@@ -1,28 +1,44 @@
+import { may, type Permission } from '@honest-ledger/contracts';
+import { DEMO_SIGN_INS } from '../demo/sign-ins';
 import { testServer, type Browser, type TestServer } from '../testing/test-server';
 
 const LEVEL = '5b0e7a52-93a1-4c55-8d3e-2f6c1f0a7b01';
-const ROUTES: readonly (readonly ['GET' | 'POST' | 'PUT' | 'DELETE', string])[] = [
-  ['DELETE', '/session'],
-  ['GET', '/items'],
-  ['GET', '/categories'],
-  ['GET', '/customers'],
-  ['GET', '/customers/C1001'],
-  ['GET', '/customers/C1001/level-preview?level='],
-  ['PUT', '/customers/C1001/level'],
-  ['GET', '/levels'],
-  ['GET', `/levels/${LEVEL}`],
-  ['PUT', `/levels/${LEVEL}/draft`],
-  ['DELETE', `/levels/${LEVEL}/draft`],
-  ['GET', '/draft'],
-  ['POST', '/draft/publish'],
-  ['GET', '/versions'],
-  ['GET', '/versions/1'],
-  ['GET', '/versions/1/setup'],
-  ['GET', '/quotes'],
-  ['POST', '/quotes'],
-  ['GET', '/quotes/1001'],
-  ['PUT', '/quotes/1001'],
-  ['GET', '/quotes/1001/document'],
+type Method = 'GET' | 'POST' | 'PUT' | 'DELETE';
+
+/** Every route of the API, and what a role must allow for it. */
+const ROUTES: readonly (readonly [Method, string, Permission])[] = [
+  ['DELETE', '/session', 'look'],
+  ['GET', '/items', 'look'],
+  ['GET', '/items/CL-0207', 'look'],
+  ['GET', '/categories', 'look'],
+  ['GET', '/goods-groups', 'look'],
+  ['GET', '/customers', 'look'],
+  ['GET', '/customer-groups', 'look'],
+  ['GET', '/customers/C1001', 'look'],
+  ['GET', '/customers/C1001/prices', 'look'],
+  ['POST', '/customers/C1001/preview', 'editFacts'],
+  ['PUT', '/customers/C1001', 'editFacts'],
+  ['GET', '/agreements', 'look'],
+  ['GET', '/levels', 'look'],
+  ['GET', `/levels/${LEVEL}`, 'look'],
+  ['POST', `/levels/${LEVEL}/bench`, 'look'],
+  ['GET', '/drafts', 'look'],
+  ['POST', '/drafts', 'editSetup'],
+  ['GET', `/drafts/${LEVEL}`, 'look'],
+  ['DELETE', `/drafts/${LEVEL}`, 'editSetup'],
+  ['POST', `/drafts/${LEVEL}/publish`, 'editSetup'],
+  ['PUT', `/edits/level/${LEVEL}`, 'editSetup'],
+  ['DELETE', `/edits/level/${LEVEL}`, 'editSetup'],
+  ['GET', '/versions', 'look'],
+  ['GET', '/versions/1', 'look'],
+  ['GET', '/versions/1/setup', 'look'],
+  ['POST', '/versions/1/draft', 'editSetup'],
+  ['GET', '/quotes', 'look'],
+  ['POST', '/quotes', 'writeQuotes'],
+  ['GET', '/quotes/1001', 'look'],
+  ['PUT', '/quotes/1001', 'writeQuotes'],
+  ['GET', '/quotes/1001/document', 'look'],
+  ['GET', '/changes', 'look'],
 ];
 
 describe('the border of the server', () => {
@@ -51,6 +67,19 @@ describe('the border of the server', () => {
     });
   }
 
+  for (const { email, role } of DEMO_SIGN_INS) {
+    it(`lets every role do what it may and no more: ${role}`, async () => {
+      const signedIn = await server.signedIn(email);
+      for (const [method, path, permission] of ROUTES) {
+        const someone = path === '/session' ? await server.signedIn(email) : signedIn;
+        const { status } = await someone.ask(method, path);
+        expect(status === 403)
+          .withContext(`${role}: ${method} ${path} gave ${String(status)}`)
+          .toBe(!may(role, permission));
+      }
+    });
+  }
+
   it('answers what it does not know, signed in or not, as a problem', async () => {
     expect((await browser.ask('GET', '/nothing')).status).toBe(404);
     expect((await browser.ask('GET', '/nothing')).problem.title).toBe('Not Found');
@@ -73,6 +102,9 @@ describe('the border of the server', () => {
       revision: 1,
       customer: 'C1001',
       title: '',
+      outlet: null,
+      currency: 'EUR',
+      level: null,
       lines: [{ id: 'x', item: 'CL-0207', quantity: '12,5' }],
     });
     expect(answer.status).toBe(422);

@@ -1,4 +1,4 @@
-import type { QuoteContent, QuoteEdit } from '@honest-ledger/contracts';
+import { may, type QuoteContent, type QuoteEdit, type Role } from '@honest-ledger/contracts';
 import {
   MODEL_VERSION,
   priceDocument,
@@ -7,36 +7,55 @@ import {
   type PricingDocument,
 } from '@honest-ledger/engine';
 import { eq, inArray } from 'drizzle-orm';
+import { isDeepStrictEqual } from 'node:util';
+import { record } from '../changes/record';
 import type { Transaction } from '../database/database';
-import { customers, items, quoteLines, quotes } from '../database/schema/index';
+import { customers, items, outlets, quoteLines, quotes } from '../database/schema/index';
+import { ratesAt } from '../facts/surroundings';
 import { conflict, notFound, Problem } from '../http/problems';
 import type { Services } from '../services';
 import { settingsInForce, versionInForce } from '../versions/queries';
 import { storeFacts } from './facts';
-import { documentNow, readQuote } from './queries';
+import { contentOfQuote, documentNow, readQuote } from './queries';
 
 export interface Editor {
   readonly id: number;
+  readonly role: Role;
 }
 
-/** Begins an empty quote for a customer, in the home currency. @returns its number */
+/** Begins an empty quote for a customer, at its outlet and in its currency. @returns its number */
 export async function beginQuote(
   transaction: Transaction,
   { now }: Services,
-  customer: string,
+  code: string,
   editor: Editor,
 ): Promise<number> {
   const { homeCurrency } = await settingsInForce(transaction);
+  const customer = await customerOf(transaction, code);
+  const outlet = await outletOf(transaction, customer.outletId);
   const [created] = await transaction
     .insert(quotes)
     .values({
-      customerId: await customerId(transaction, customer),
-      currency: homeCurrency,
+      customerId: customer.id,
+      outletId: customer.outletId,
+      currency: customer.currency ?? outlet?.currency ?? homeCurrency,
       changedBy: editor.id,
       changedAt: now(),
     })
     .returning({ number: quotes.number });
   if (!created) throw new Error('a new quote gave no number');
+  await record(
+    transaction,
+    { id: editor.id, now: now() },
+    {
+      kind: 'quote',
+      key: String(created.number),
+      name: `Quote ${String(created.number)}`,
+      action: 'made',
+      before: null,
+      after: { customer: code },
+    },
+  );
   return created.number;
 }
 
@@ -60,37 +79,61 @@ export async function keepQuote(
       await readQuote(transaction, services, number),
     );
   }
+  const before = contentOfQuote(await readQuote(transaction, services, number));
+  const { revision: _, ...content } = edit;
+  checkOverrides(before, content, editor.role);
   const now = services.now();
-  await transaction
+  const customer = await customerOf(transaction, content.customer);
+  await checkCurrency(transaction, content.currency, now);
+  const [changed] = await transaction
     .update(quotes)
     .set({
-      customerId: await customerId(transaction, edit.customer),
-      title: edit.title,
+      customerId: customer.id,
+      title: content.title,
+      outletId: await outletIdOf(transaction, content.outlet),
+      currency: content.currency,
+      levelId: content.level,
       revision: quote.revision + 1,
       changedBy: editor.id,
       changedAt: now,
     })
-    .where(eq(quotes.number, number));
-  await replaceLines(transaction, services, { ...quote, changedAt: now }, edit);
+    .where(eq(quotes.number, number))
+    .returning();
+  if (!changed) throw new Error('a quote was lost while it was kept');
+  await replaceLines(transaction, services, changed, content);
+  await record(
+    transaction,
+    { id: editor.id, now },
+    {
+      kind: 'quote',
+      key: String(number),
+      name: `Quote ${String(number)}`,
+      action: 'changed',
+      before,
+      after: content,
+    },
+  );
 }
 
 async function replaceLines(
   transaction: Transaction,
   { setups }: Services,
   quote: typeof quotes.$inferSelect,
-  { customer, lines }: QuoteContent,
+  content: QuoteContent,
 ): Promise<void> {
+  const { lines } = content;
   const itemIds = await itemIdsOf(transaction, lines);
   const version = await versionInForce(transaction);
   const { compiled } = await setups.of(transaction, version);
   const pricedAt = quote.changedAt;
-  const document = await documentNow(transaction, customer, quote.currency, lines, pricedAt);
+  const document = await documentNow(transaction, content, pricedAt);
   const priced = priceDocument(compiled, document);
-  const factsHash = await storeFacts(transaction, document.facts);
+  const factsHash = await storeFacts(transaction, document);
   await transaction.delete(quoteLines).where(eq(quoteLines.quoteNumber, quote.number));
   if (lines.length === 0) return;
   const row = (line: PricedLine, position: number): typeof quoteLines.$inferInsert => {
-    const { id, item, quantity } = lines[position] ?? missingLine(document, position);
+    const { id, item, quantity, unit, duration, level, priceByHand } =
+      lines[position] ?? missingLine(document, position);
     const form = printed(line);
     return {
       id,
@@ -98,6 +141,11 @@ async function replaceLines(
       position,
       itemId: itemIds.get(item) ?? missingLine(document, position),
       quantity,
+      unit,
+      duration,
+      levelId: level,
+      priceByHand: priceByHand?.price ?? null,
+      priceReason: priceByHand?.reason ?? null,
       amount: form.kind === 'priced' ? form.amount : null,
       version,
       modelVersion: MODEL_VERSION,
@@ -109,19 +157,61 @@ async function replaceLines(
   await transaction.insert(quoteLines).values(priced.lines.map(row));
 }
 
+/** What was typed by hand or chosen by somebody who may stays; anything new needs the right to. */
+function checkOverrides(before: QuoteContent, after: QuoteContent, role: Role): void {
+  if (may(role, 'overridePrices')) return;
+  const overrides = (line: QuoteContent['lines'][number] | undefined): unknown[] => [
+    line?.level ?? null,
+    line?.priceByHand ?? null,
+  ];
+  const old = new Map(before.lines.map((line) => [line.id, line]));
+  const same =
+    before.level === after.level &&
+    after.lines.every((line) => isDeepStrictEqual(overrides(old.get(line.id)), overrides(line)));
+  if (!same) {
+    throw new Problem(403, 'Your role may not choose a level or type a price by hand.');
+  }
+}
+
+async function checkCurrency(transaction: Transaction, currency: string, now: Date): Promise<void> {
+  const { homeCurrency } = await settingsInForce(transaction);
+  if (currency === homeCurrency) return;
+  const rates = await ratesAt(transaction, now);
+  if (!rates.some((one) => one.currency === currency)) {
+    const sentence = `There is no rate from ${homeCurrency} to ${currency}`;
+    throw new Problem(422, `${sentence}.`, { fields: [{ path: 'currency', sentence }] });
+  }
+}
+
 function missingLine(document: PricingDocument, position: number): never {
   throw new Error(
     `line ${String(position)} of ${String(document.lines.length)} was lost in pricing`,
   );
 }
 
-async function customerId(transaction: Transaction, code: string): Promise<number> {
-  const [customer] = await transaction
-    .select({ id: customers.id })
-    .from(customers)
-    .where(eq(customers.code, code));
+async function customerOf(
+  transaction: Transaction,
+  code: string,
+): Promise<typeof customers.$inferSelect> {
+  const [customer] = await transaction.select().from(customers).where(eq(customers.code, code));
   if (!customer) throw new Problem(422, `There is no customer ${code}.`);
-  return customer.id;
+  return customer;
+}
+
+async function outletOf(
+  transaction: Transaction,
+  id: number | null,
+): Promise<typeof outlets.$inferSelect | undefined> {
+  if (id === null) return undefined;
+  const [outlet] = await transaction.select().from(outlets).where(eq(outlets.id, id));
+  return outlet;
+}
+
+async function outletIdOf(transaction: Transaction, code: string | null): Promise<number | null> {
+  if (code === null) return null;
+  const [outlet] = await transaction.select().from(outlets).where(eq(outlets.code, code));
+  if (!outlet) throw new Problem(422, `There is no outlet ${code}.`);
+  return outlet.id;
 }
 
 async function itemIdsOf(

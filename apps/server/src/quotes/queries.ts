@@ -1,6 +1,8 @@
 import {
   documentToForm,
+  lineFromForm,
   setupToForm,
+  type QuoteContent,
   type QuoteLineInput,
   type QuoteRow,
   type QuoteView,
@@ -15,12 +17,13 @@ import {
   type PricingDocument,
 } from '@honest-ledger/engine';
 import { asc, count, desc, eq, sql } from 'drizzle-orm';
+import { readItemFacts } from '../catalogue/item-facts';
 import type { Queries } from '../database/database';
-import { customers, items, quoteLines, quotes, users } from '../database/schema/index';
+import { customers, items, outlets, quoteLines, quotes, users } from '../database/schema/index';
+import { surroundings } from '../facts/surroundings';
 import { notFound } from '../http/problems';
 import type { Services } from '../services';
 import { versionInForce } from '../versions/queries';
-import { gatherFacts } from './facts';
 
 /** All quotes, the one changed last first. */
 export async function findQuotes(queries: Queries): Promise<QuoteRow[]> {
@@ -61,30 +64,36 @@ export async function readQuote(
   number: number,
 ): Promise<QuoteView> {
   const [found] = await queries
-    .select({ quote: quotes, customer: customers.code, by: users.name })
+    .select({ quote: quotes, customer: customers.code, outlet: outlets.code, by: users.name })
     .from(quotes)
+    .leftJoin(outlets, eq(outlets.id, quotes.outletId))
     .innerJoin(customers, eq(customers.id, quotes.customerId))
     .innerJoin(users, eq(users.id, quotes.changedBy))
     .where(eq(quotes.number, number));
   if (!found) throw notFound(`Quote ${String(number)}`);
-  const { quote, customer, by } = found;
+  const { quote, customer, outlet, by } = found;
   const rows = await queries
     .select({ line: quoteLines, item: items.number })
     .from(quoteLines)
     .innerJoin(items, eq(items.id, quoteLines.itemId))
     .where(eq(quoteLines.quoteNumber, number))
     .orderBy(asc(quoteLines.position));
-  const lines = rows.map(({ line, item }) => ({ id: line.id, item, quantity: line.quantity }));
+  const content: QuoteContent = {
+    customer,
+    title: quote.title,
+    outlet,
+    currency: quote.currency,
+    level: quote.levelId,
+    lines: rows.map(({ line, item }) => toLine(line, item)),
+  };
   const amounts = rows.flatMap(({ line }) => (line.amount === null ? [] : [decimal(line.amount)]));
   const inForce = await versionInForce(queries);
   const { setup } = await services.setups.of(queries, inForce);
-  const document = await documentNow(queries, customer, quote.currency, lines, services.now());
+  const document = await documentNow(queries, content, services.now());
   return {
     number,
     revision: quote.revision,
-    customer,
-    title: quote.title,
-    lines,
+    ...content,
     version: rows[0]?.line.version ?? inForce,
     versionInForce: inForce,
     priced: rows.map(({ line }) => line.priced),
@@ -99,23 +108,45 @@ export async function readQuote(
   };
 }
 
+/** What somebody wrote of a quote. */
+export function contentOfQuote(quote: QuoteContent): QuoteContent {
+  const { customer, title, outlet, currency, level, lines } = quote;
+  return { customer, title, outlet, currency, level, lines };
+}
+
 /** The document as it would be priced at an instant, with the facts of now. */
 export async function documentNow(
   queries: Queries,
-  customer: string,
-  currency: string,
-  lines: readonly QuoteLineInput[],
+  { customer, outlet, currency, level, lines }: QuoteContent,
   now: Date,
 ): Promise<PricingDocument> {
-  const facts = await gatherFacts(
+  const around = await surroundings(queries, { customer, outlet }, now);
+  const found = await readItemFacts(
     queries,
-    customer,
     lines.map(({ item }) => item),
   );
+  const items = found.map(({ id: _, ...item }) => item);
   return {
     pricedAt: now.toISOString(),
     currency,
-    facts,
-    lines: lines.map(({ id, item, quantity }) => ({ id, item, quantity: decimal(quantity) })),
+    level,
+    facts: { ...around, items },
+    lines: lines.map(lineFromForm),
+  };
+}
+
+function toLine(line: typeof quoteLines.$inferSelect, item: string): QuoteLineInput {
+  const { id, quantity, unit, duration, levelId: level, priceByHand, priceReason } = line;
+  return {
+    id,
+    item,
+    quantity,
+    unit,
+    duration,
+    level,
+    priceByHand:
+      priceByHand === null || priceReason === null
+        ? null
+        : { price: priceByHand, reason: priceReason },
   };
 }

@@ -1,16 +1,18 @@
 import {
   documentFromForm,
   setupFromForm,
+  type DraftRow,
   type LevelContent,
   type QuoteEdit,
   type QuoteRow,
   type QuoteView,
   type SetupForm,
 } from '@honest-ledger/contracts';
-import { compileSetup, decimal, priceDocument, printed } from '@honest-ledger/engine';
+import { compileSetup, priceDocument, printed } from '@honest-ledger/engine';
 import { eq } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
 import { factSets, quoteLines } from '../database/schema/index';
+import { giveLevel } from '../testing/customers';
 import { schoolsContent } from '../testing/levels';
 import { testServer, type Answer, type Browser, type TestServer } from '../testing/test-server';
 import { readSetupOfVersion } from '../versions/setup-of-version';
@@ -24,18 +26,15 @@ describe('a quote', () => {
     browser = await server.signedIn();
     school = randomUUID();
     await publishLevel(school, schoolsContent());
-    await browser.ask('PUT', '/customers/C1001/level', { level: school, revision: 1 });
+    await giveLevel(browser, 'C1001', school);
   });
   afterEach(() => server.stop());
 
   async function publishLevel(id: string, content: LevelContent): Promise<void> {
-    await browser.ask('PUT', `/levels/${id}/draft`, { content, revision: 0 });
-    const { draft } = (await browser.ask('GET', '/draft')).as<{
-      draft: { id: string; revision: number };
-    }>();
-    await browser.ask('POST', '/draft/publish', {
-      draft: draft.id,
-      revision: draft.revision,
+    await browser.ask('PUT', `/edits/level/${id}`, { content, revision: 0, draft: null });
+    const [draft] = (await browser.ask('GET', '/drafts')).as<DraftRow[]>();
+    await browser.ask('POST', `/drafts/${draft?.id ?? ''}/publish`, {
+      revision: draft?.revision,
       note: '',
     });
   }
@@ -47,13 +46,25 @@ describe('a quote', () => {
       revision: 1,
       customer: 'C1001',
       title: 'Year 9 studio',
+      outlet: 'quay',
+      currency: 'EUR',
+      level: null,
       lines: [line('CL-0207', '1')],
       ...edit,
     });
-  const line = (item: string, quantity: string): QuoteEdit['lines'][number] => ({
+  const line = (
+    item: string,
+    quantity: string,
+    changes: Partial<QuoteEdit['lines'][number]> = {},
+  ): QuoteEdit['lines'][number] => ({
     id: randomUUID(),
     item,
     quantity,
+    unit: null,
+    duration: null,
+    level: null,
+    priceByHand: null,
+    ...changes,
   });
 
   it('prices worked example 1 on its line, workings and all', async () => {
@@ -76,7 +87,8 @@ describe('a quote', () => {
     const { setup, document } = quote.pricing;
     const here = priceDocument(compileSetup(setupFromForm(setup)), documentFromForm(document));
     expect(printed(here).lines as unknown).toEqual(quote.priced);
-    expect(setup.basePrices.length).toBe(3);
+    // one of them has a price by the pallet, too
+    expect(setup.basePrices.length).toBe(4);
     expect(setup.levels.length).toBe(1);
   });
 
@@ -96,12 +108,18 @@ describe('a quote', () => {
     expect(rows.length).toBe(2);
     for (const { quote_lines: kept, fact_sets: facts } of rows) {
       const setup = compileSetup(await readSetupOfVersion(server.database, kept.version));
-      const again = priceDocument(setup, {
-        pricedAt: kept.pricedAt.toISOString(),
-        currency: 'EUR',
-        facts: facts.content,
-        lines: [{ id: kept.id, item: kept.priced.item, quantity: decimal(kept.quantity) }],
-      });
+      const again = priceDocument(
+        setup,
+        documentFromForm({
+          format: 'honest-ledger-document',
+          formatVersion: 2,
+          pricedAt: kept.pricedAt.toISOString(),
+          currency: 'EUR',
+          level: null,
+          facts: facts.content,
+          lines: [{ ...line(kept.priced.item, kept.quantity), id: kept.id }],
+        }),
+      );
       expect(printed(again).lines[0]).toEqual(kept.priced);
     }
   });

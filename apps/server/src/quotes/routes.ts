@@ -22,11 +22,13 @@ export const quoteRoutes: FastifyPluginCallback<Services> = (app, services, done
   const read = (number: number): Promise<QuoteView> =>
     snapshot(database, (queries) => readQuote(queries, services, number));
 
-  app.get<{ Reply: QuoteRow[] }>('/quotes', () => snapshot(database, findQuotes));
+  app.get<{ Reply: QuoteRow[] }>('/quotes', { config: { may: 'look' } }, () =>
+    snapshot(database, findQuotes),
+  );
 
   app.post<{ Body: NewQuote; Reply: QuoteView }>(
     '/quotes',
-    { schema: { body: newQuoteSchema } },
+    { config: { may: 'writeQuotes' }, schema: { body: newQuoteSchema } },
     async (request, reply) => {
       const number = await serializable(database, (transaction) =>
         beginQuote(transaction, services, request.body.customer, signedIn(request)),
@@ -38,13 +40,13 @@ export const quoteRoutes: FastifyPluginCallback<Services> = (app, services, done
 
   app.get<{ Params: QuoteParams; Reply: QuoteView }>(
     '/quotes/:number',
-    { schema: { params: quoteParams } },
+    { config: { may: 'look' }, schema: { params: quoteParams } },
     (request) => read(request.params.number),
   );
 
   app.put<{ Params: QuoteParams; Body: QuoteEdit; Reply: QuoteView }>(
     '/quotes/:number',
-    { schema: { params: quoteParams, body: quoteEditSchema } },
+    { config: { may: 'writeQuotes' }, schema: { params: quoteParams, body: quoteEditSchema } },
     async (request) => {
       const { number } = request.params;
       await serializable(database, (transaction) =>
@@ -56,7 +58,7 @@ export const quoteRoutes: FastifyPluginCallback<Services> = (app, services, done
 
   app.get<{ Params: QuoteParams; Reply: DocumentForm }>(
     '/quotes/:number/document',
-    { schema: { params: quoteParams } },
+    { config: { may: 'look' }, schema: { params: quoteParams } },
     async (request, reply) => {
       const { pricing } = await read(request.params.number);
       const name = `quote-${String(request.params.number)}.json`;

@@ -1,9 +1,10 @@
 import cookie from '@fastify/cookie';
 import csrf from '@fastify/csrf-protection';
 import session from '@fastify/session';
-import type { SignedInUser } from '@honest-ledger/contracts';
+import { may, type Permission, type SignedInUser } from '@honest-ledger/contracts';
 import type { FastifyReply, FastifyRequest } from 'fastify';
 import plugin from 'fastify-plugin';
+import type { Actor } from '../changes/record';
 import { Problem } from '../http/problems';
 import type { Services } from '../services';
 import { PostgresSessionStore, SESSION_MILLISECONDS } from './session-store';
@@ -19,6 +20,8 @@ declare module 'fastify' {
   interface FastifyContextConfig {
     /** Answers without a signed-in user. */
     open?: boolean;
+    /** What the user's role must allow. Every route that is not open names it. */
+    may?: Permission;
   }
 }
 
@@ -40,11 +43,20 @@ export const sessions = plugin<{ services: Services; secret: string }>(
       cookie: { httpOnly: true, sameSite: 'strict', secure: false, maxAge: SESSION_MILLISECONDS },
     });
     await app.register(csrf, { sessionPlugin: '@fastify/session' });
+    app.addHook('onRoute', ({ config, method, url }) => {
+      if (config?.open !== true && config?.may === undefined) {
+        throw new Error(`${String(method)} ${url} does not say who may ask`);
+      }
+    });
     app.addHook('preValidation', (request, reply, done) => {
-      if (request.routeOptions.config.open === true) {
+      const { open, may: permission } = request.routeOptions.config;
+      const { user } = request.session;
+      if (open === true) {
         done();
-      } else if (!request.session.user) {
+      } else if (!user) {
         done(new Problem(401, 'Sign in to go on.'));
+      } else if (permission !== undefined && !may(user.role, permission)) {
+        done(new Problem(403, `Your role, ${user.role}, may not do this.`));
       } else if (READS.has(request.method)) {
         done();
       } else {
@@ -67,4 +79,9 @@ export function signedIn(request: FastifyRequest): SessionUser {
   const { user } = request.session;
   if (!user) throw new Problem(401, 'Sign in to go on.');
   return user;
+}
+
+/** Who asks, and when, for the record. */
+export function actor(request: FastifyRequest, { now }: Services): Actor {
+  return { id: signedIn(request).id, now: now() };
 }

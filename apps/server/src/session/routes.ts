@@ -1,7 +1,14 @@
-import { signInSchema, type SessionAnswer, type SignIn } from '@honest-ledger/contracts';
-import { sql } from 'drizzle-orm';
+import {
+  signInSchema,
+  type DemoSignIn,
+  type SessionAnswer,
+  type SignIn,
+} from '@honest-ledger/contracts';
+import { inArray, sql } from 'drizzle-orm';
 import type { FastifyPluginCallback } from 'fastify';
+import type { Database } from '../database/database';
 import { users } from '../database/schema/index';
+import { DEMO_SIGN_INS } from '../demo/sign-ins';
 import { Problem } from '../http/problems';
 import type { Services } from '../services';
 import { passwordMatches } from './passwords';
@@ -9,13 +16,19 @@ import { giveToken, type SessionUser } from './plugin';
 
 /** Sign in, sign out, and who is signed in. */
 export const sessionRoutes: FastifyPluginCallback<Services> = (app, { database }, done) => {
+  const answerFor = async (user: SessionUser | undefined): Promise<SessionAnswer> => {
+    if (!user) return { user: null, demo: await demoSignIns(database) };
+    const { name, email, role } = user;
+    return { user: { name, email, role }, demo: [] };
+  };
+
   app.get<{ Reply: SessionAnswer }>(
     '/session',
     { config: { open: true } },
     async (request, reply) => {
       const { user } = request.session;
       if (user) giveToken(reply);
-      return reply.send(answerFor(user));
+      return reply.send(await answerFor(user));
     },
   );
 
@@ -32,20 +45,27 @@ export const sessionRoutes: FastifyPluginCallback<Services> = (app, { database }
         throw new Problem(401, 'The e-mail address or the password is not right.');
       }
       await request.session.regenerate();
-      const user = { id: found.id, name: found.name, email: found.email };
+      const { id, name, role } = found;
+      const user = { id, name, email: found.email, role };
       request.session.user = user;
       giveToken(reply);
-      return reply.send(answerFor(user));
+      return reply.send(await answerFor(user));
     },
   );
 
-  app.delete('/session', async (request, reply) => {
+  app.delete('/session', { config: { may: 'look' } }, async (request, reply) => {
     await request.session.destroy();
     return reply.code(204).send();
   });
   done();
 };
 
-function answerFor(user: SessionUser | undefined): SessionAnswer {
-  return { user: user ? { name: user.name, email: user.email } : null };
+/** Whom the demo's page of signing in offers. */
+async function demoSignIns(database: Database): Promise<DemoSignIn[]> {
+  const emails = DEMO_SIGN_INS.map(({ email }) => email);
+  const rows = await database.select().from(users).where(inArray(users.email, emails));
+  return DEMO_SIGN_INS.flatMap(({ email, password }) => {
+    const user = rows.find((row) => row.email === email);
+    return user ? [{ email, password, name: user.name, role: user.role }] : [];
+  });
 }

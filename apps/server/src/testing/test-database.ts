@@ -6,10 +6,12 @@ import { publishedSetups } from '../versions/published-setups';
 import { fileURLToPath } from 'node:url';
 
 const MIGRATIONS = fileURLToPath(new URL('../../migrations', import.meta.url));
+const RATE_FEED = fileURLToPath(new URL('../../feeds/exchange-rates.csv', import.meta.url));
 const TEMPLATE = 'template_of_tests';
 
 export interface TestDatabase {
   readonly database: Database;
+  readonly url: string;
   /** Closes and drops it. */
   readonly drop: () => Promise<void>;
 }
@@ -22,6 +24,7 @@ export async function testDatabase(): Promise<TestDatabase> {
   const { database, close } = openDatabase(urlOf(name));
   return {
     database,
+    url: urlOf(name),
     drop: async () => {
       await close();
       await administer(`drop database ${name}`);
@@ -37,7 +40,7 @@ async function makeTemplate(): Promise<void> {
   await migrateDatabase(urlOf(TEMPLATE), MIGRATIONS);
   const { database, close } = openDatabase(urlOf(TEMPLATE));
   const services = { database, setups: publishedSetups(), now: () => new Date() };
-  await database.transaction((transaction) => loadDemo(transaction, services));
+  await database.transaction((transaction) => loadDemo(transaction, services, RATE_FEED));
   await close();
 }
 

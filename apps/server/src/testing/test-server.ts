@@ -2,7 +2,7 @@ import type { ProblemDetails } from '@honest-ledger/contracts';
 import type { FastifyInstance, InjectOptions } from 'fastify';
 import { buildApp } from '../app';
 import type { Database } from '../database/database';
-import { DEMO_SIGN_INS } from '../demo/load-demo';
+import { DEMO_SIGN_INS } from '../demo/sign-ins';
 import { publishedSetups } from '../versions/published-setups';
 import { testDatabase } from './test-database';
 
@@ -32,7 +32,7 @@ export interface TestServer {
   readonly clock: { now: Date };
   browser(): Browser;
   /** A browser that has signed in. */
-  signedIn(): Promise<Browser>;
+  signedIn(email?: string): Promise<Browser>;
   stop(): Promise<void>;
 }
 
@@ -48,9 +48,9 @@ export async function testServer(): Promise<TestServer> {
     database,
     clock,
     browser: () => browserOf(app),
-    signedIn: async () => {
+    signedIn: async (email) => {
       const browser = browserOf(app);
-      await browser.signIn();
+      await browser.signIn(email);
       return browser;
     },
     stop: async () => {

@@ -1,81 +1,61 @@
-import type { VersionLevelChange, VersionRow, VersionView } from '@honest-ledger/contracts';
-import { count, desc, eq } from 'drizzle-orm';
+import type { VersionRow, VersionView } from '@honest-ledger/contracts';
+import { desc, eq } from 'drizzle-orm';
 import type { Queries } from '../database/database';
-import {
-  basePriceRows,
-  levelEntryRows,
-  levelRows,
-  users,
-  versions,
-} from '../database/schema/index';
-import { contentOf, readLevelsOfVersion } from './setup-of-version';
+import { users, versions } from '../database/schema/index';
+import { notFound } from '../http/problems';
+import type { PublishedSetups } from './published-setups';
+import { setupChanges } from './setup-objects';
+
+/** At most so many objects are shown of what a version changed. */
+const OBJECTS_SHOWN = 500;
 
 /** All versions, the latest first. */
 export async function findVersions(queries: Queries): Promise<VersionRow[]> {
-  const rows = await queries
+  return (await selectVersions(queries)).map(toRow);
+}
+
+/** A version and what it changed against another, or against the one before. */
+export async function findVersion(
+  queries: Queries,
+  setups: PublishedSetups,
+  number: number,
+  other?: number,
+): Promise<VersionView> {
+  const row = await mustVersion(queries, number);
+  const against = other ?? (number > 1 ? number - 1 : null);
+  if (other !== undefined) await mustVersion(queries, other);
+  const before = against === null ? null : (await setups.of(queries, against)).setup;
+  const { setup } = await setups.of(queries, number);
+  const objects = setupChanges(before, setup);
+  return {
+    ...toRow(row),
+    against,
+    objects: objects.slice(0, OBJECTS_SHOWN),
+    more: Math.max(0, objects.length - OBJECTS_SHOWN),
+  };
+}
+
+export async function mustVersion(queries: Queries, number: number): Promise<VersionRecord> {
+  const [row] = await selectVersions(queries, number);
+  if (!row) throw notFound(`Version ${String(number)}`);
+  return row;
+}
+
+interface VersionRecord {
+  readonly version: typeof versions.$inferSelect;
+  readonly by: string;
+}
+
+function selectVersions(queries: Queries, number?: number): Promise<VersionRecord[]> {
+  return queries
     .select({ version: versions, by: users.name })
     .from(versions)
     .innerJoin(users, eq(users.id, versions.publishedBy))
+    .where(number === undefined ? undefined : eq(versions.number, number))
     .orderBy(desc(versions.number));
-  const touched = await levelsTouched(queries);
-  const priceCounts = await queries
-    .select({ version: basePriceRows.fromVersion, changes: count() })
-    .from(basePriceRows)
-    .groupBy(basePriceRows.fromVersion);
-  const prices = new Map(priceCounts.map(({ version, changes }) => [version, changes]));
-  return rows.map(({ version, by }) => ({
-    number: version.number,
-    publishedAt: version.publishedAt.toISOString(),
-    publishedBy: by,
-    note: version.note,
-    changes: (touched.get(version.number)?.size ?? 0) + (prices.get(version.number) ?? 0),
-  }));
 }
 
-/** A version and what it changed against the one before; null where there is no such version. */
-export async function findVersion(queries: Queries, number: number): Promise<VersionView | null> {
-  const row = (await findVersions(queries)).find((version) => version.number === number);
-  if (!row) return null;
-  const changed = [...((await levelsTouched(queries)).get(number) ?? [])];
-  const [before, after] = [
-    number > 1 ? await readLevelsOfVersion(queries, number - 1) : [],
-    await readLevelsOfVersion(queries, number),
-  ];
-  const levels = changed.map((level): VersionLevelChange => {
-    const [from, to] = [before, after].map((all) => all.find(({ id }) => id === level));
-    return { level, before: from ? contentOf(from) : null, after: to ? contentOf(to) : null };
-  });
-  const [prices] = await queries
-    .select({ changes: count() })
-    .from(basePriceRows)
-    .where(eq(basePriceRows.fromVersion, number));
-  return { ...row, levels: levels.sort(byName), basePrices: prices?.changes ?? 0 };
-}
-
-/** Which levels each version brought rows for or closed rows of. */
-async function levelsTouched(queries: Queries): Promise<ReadonlyMap<number, ReadonlySet<string>>> {
-  const rows = [
-    ...(await queries
-      .select({ id: levelRows.levelId, from: levelRows.fromVersion, to: levelRows.toVersion })
-      .from(levelRows)),
-    ...(await queries
-      .select({
-        id: levelEntryRows.levelId,
-        from: levelEntryRows.fromVersion,
-        to: levelEntryRows.toVersion,
-      })
-      .from(levelEntryRows)),
-  ];
-  const touched = new Map<number, Set<string>>();
-  for (const { id, from, to } of rows) {
-    for (const version of to === null ? [from] : [from, to]) {
-      touched.set(version, (touched.get(version) ?? new Set()).add(id));
-    }
-  }
-  return touched;
-}
-
-function byName(a: VersionLevelChange, b: VersionLevelChange): number {
-  const name = (change: VersionLevelChange): string => (change.after ?? change.before)?.name ?? '';
-  return name(a).localeCompare(name(b), 'en');
+function toRow({ version, by }: VersionRecord): VersionRow {
+  const { number, publishedAt, note, changes } = version;
+  return { number, publishedAt: publishedAt.toISOString(), publishedBy: by, note, changes };
 }

@@ -1,9 +1,14 @@
-import type { LevelContent, LevelEntryForm } from '@honest-ledger/contracts';
-import { and, eq, inArray, isNull, max, sql } from 'drizzle-orm';
-import { readCategoryTree } from '../catalogue/category-tree';
+import type { AnyObjectChange } from '@honest-ledger/contracts';
+import { max, sql } from 'drizzle-orm';
 import type { Transaction } from '../database/database';
-import { items, levelEntryRows, levelRows, levels, versions } from '../database/schema/index';
-import { Problem } from '../http/problems';
+import { versions } from '../database/schema/index';
+import { identifyLevels, publishLevel } from './publish-level';
+import {
+  publishAgreement,
+  publishBasePrices,
+  publishSettings,
+  publishSharedPrice,
+} from './publish-objects';
 
 /**
  * Lets one publish at a time go on. It must be a transaction's first statement: what a serializable
@@ -24,110 +29,41 @@ export async function openVersion(
   return number;
 }
 
-/** Writes a level into a version: only rows that are other than in force are closed and written. */
-export async function publishLevel(
+/** Writes objects into a version; null withdraws one. Only rows that change are touched. */
+export async function publishObjects(
   transaction: Transaction,
   version: number,
-  id: string,
-  content: LevelContent,
+  changes: readonly AnyObjectChange[],
   now: Date,
 ): Promise<void> {
-  await transaction.insert(levels).values({ id, createdAt: now }).onConflictDoNothing();
-  await publishHead(transaction, version, id, content);
-  await publishEntries(transaction, version, id, content.entries);
+  const levelIds = changes.flatMap(({ kind, key }) => (kind === 'level' ? [key] : []));
+  await identifyLevels(transaction, levelIds, now);
+  const prices = new Map(
+    changes.flatMap((one) => (one.kind === 'basePrice' ? [[one.key, one.after ?? []]] : [])),
+  );
+  await publishBasePrices(transaction, version, prices);
+  for (const change of changes) await publishObject(transaction, version, change);
 }
 
-async function publishHead(
+async function publishObject(
   transaction: Transaction,
   version: number,
-  levelId: string,
-  { name, rounding }: LevelContent,
+  { kind, key, after }: AnyObjectChange,
 ): Promise<void> {
-  const head = {
-    name,
-    roundingCurrency: rounding?.currency ?? null,
-    roundingIncrement: rounding?.increment ?? null,
-    roundingDirection: rounding?.direction ?? null,
-    leastPrice: rounding?.leastPrice ?? null,
-  };
-  const inForce = and(eq(levelRows.levelId, levelId), isNull(levelRows.toVersion));
-  const [now] = await transaction.select().from(levelRows).where(inForce);
-  if (now && sameColumns(now, head)) return;
-  await transaction.update(levelRows).set({ toVersion: version }).where(inForce);
-  await transaction.insert(levelRows).values({ levelId, ...head, fromVersion: version });
-}
-
-async function publishEntries(
-  transaction: Transaction,
-  version: number,
-  levelId: string,
-  entries: readonly LevelEntryForm[],
-): Promise<void> {
-  const inForce = await transaction
-    .select()
-    .from(levelEntryRows)
-    .where(and(eq(levelEntryRows.levelId, levelId), isNull(levelEntryRows.toVersion)));
-  const wanted = await entryColumns(transaction, entries);
-  const kept = new Set(
-    inForce
-      .filter((row) => wanted.some((columns) => sameColumns(row, columns)))
-      .map(({ entryId }) => entryId),
-  );
-  const closed = inForce.filter(({ entryId }) => !kept.has(entryId)).map(({ rowId }) => rowId);
-  if (closed.length > 0) {
-    await transaction
-      .update(levelEntryRows)
-      .set({ toVersion: version })
-      .where(inArray(levelEntryRows.rowId, closed));
+  switch (kind) {
+    case 'level':
+      await publishLevel(transaction, version, key, after);
+      break;
+    case 'sharedPrice':
+      await publishSharedPrice(transaction, version, key, after);
+      break;
+    case 'agreement':
+      await publishAgreement(transaction, version, key, after);
+      break;
+    case 'settings':
+      if (after) await publishSettings(transaction, version, after);
+      break;
+    case 'basePrice':
+      break; // all at once, above
   }
-  const written = wanted.filter(({ entryId }) => !kept.has(entryId));
-  if (written.length > 0) {
-    await transaction
-      .insert(levelEntryRows)
-      .values(written.map((columns) => ({ levelId, ...columns, fromVersion: version })));
-  }
-}
-
-interface EntryColumns {
-  readonly entryId: string;
-  readonly position: number;
-  readonly itemId: number | null;
-  readonly categoryId: number | null;
-  readonly percent: string;
-}
-
-/** Entries with what they reach looked up. @throws {Problem} where they reach what is not there */
-async function entryColumns(
-  transaction: Transaction,
-  entries: readonly LevelEntryForm[],
-): Promise<EntryColumns[]> {
-  const numbers = entries.flatMap(({ reach }) => (reach.kind === 'item' ? [reach.item] : []));
-  const found = await transaction
-    .select({ id: items.id, number: items.number })
-    .from(items)
-    .where(inArray(items.number, numbers));
-  const itemIds = new Map(found.map(({ id, number }) => [number, id]));
-  const tree = await readCategoryTree(transaction);
-  return entries.map(({ id, reach, adjustment }, position) => ({
-    entryId: id,
-    position,
-    itemId: reach.kind === 'item' ? must(itemIds.get(reach.item), `item ${reach.item}`) : null,
-    categoryId:
-      reach.kind === 'category'
-        ? must(tree.byCode(reach.category)?.id, `category ${reach.category}`)
-        : null,
-    percent: adjustment.percent,
-  }));
-}
-
-function must(id: number | undefined, what: string): number {
-  if (id === undefined) throw new Problem(422, `There is no ${what} in the catalogue.`);
-  return id;
-}
-
-/** True where a row has all the columns' values. */
-function sameColumns(row: object, columns: object): boolean {
-  return Object.entries(columns).every(
-    ([name, value]) => (row as Readonly<Record<string, unknown>>)[name] === value,
-  );
 }

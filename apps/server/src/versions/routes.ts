@@ -1,44 +1,61 @@
 import {
   setupToForm,
   versionParams,
+  versionQuery,
   type SetupForm,
   type VersionParams,
+  type VersionQuery,
   type VersionRow,
   type VersionView,
 } from '@honest-ledger/contracts';
 import type { FastifyPluginCallback } from 'fastify';
-import { snapshot } from '../database/database';
-import { notFound } from '../http/problems';
+import { serializable, snapshot } from '../database/database';
 import type { Services } from '../services';
-import { findVersion, findVersions } from './history';
+import { actor } from '../session/plugin';
+import { draftOfVersion } from './go-back';
+import { findVersion, findVersions, mustVersion } from './history';
 
-/** Published versions: their list, what each changed, and each as a setup file. */
-export const versionRoutes: FastifyPluginCallback<Services> = (app, { database, setups }, done) => {
-  app.get<{ Reply: VersionRow[] }>('/versions', () => snapshot(database, findVersions));
+/** Published versions: their list, what each changed, each as a setup file, and the way back. */
+export const versionRoutes: FastifyPluginCallback<Services> = (app, services, done) => {
+  const { database, setups } = services;
 
-  app.get<{ Params: VersionParams; Reply: VersionView }>(
+  app.get<{ Reply: VersionRow[] }>('/versions', { config: { may: 'look' } }, () =>
+    snapshot(database, findVersions),
+  );
+
+  app.get<{ Params: VersionParams; Querystring: VersionQuery; Reply: VersionView }>(
     '/versions/:number',
-    { schema: { params: versionParams } },
-    async (request) => {
-      const { number } = request.params;
-      const version = await snapshot(database, (queries) => findVersion(queries, number));
-      if (!version) throw notFound(`Version ${String(number)}`);
-      return version;
-    },
+    { config: { may: 'look' }, schema: { params: versionParams, querystring: versionQuery } },
+    (request) =>
+      snapshot(database, (queries) =>
+        findVersion(queries, setups, request.params.number, request.query.against),
+      ),
   );
 
   app.get<{ Params: VersionParams; Reply: SetupForm }>(
     '/versions/:number/setup',
-    { schema: { params: versionParams } },
+    { config: { may: 'look' }, schema: { params: versionParams } },
     async (request, reply) => {
       const { number } = request.params;
       const form = await snapshot(database, async (queries) => {
-        if (!(await findVersion(queries, number))) throw notFound(`Version ${String(number)}`);
+        await mustVersion(queries, number);
         return setupToForm((await setups.of(queries, number)).setup);
       });
       const name = `setup-version-${String(number)}.json`;
       reply.header('content-disposition', `attachment; filename="${name}"`);
       return form;
+    },
+  );
+
+  app.post<{ Params: VersionParams; Reply: { draft: string } }>(
+    '/versions/:number/draft',
+    { config: { may: 'editSetup' }, schema: { params: versionParams } },
+    async (request, reply) => {
+      const draft = await serializable(database, (transaction) =>
+        draftOfVersion(transaction, services, request.params.number, actor(request, services)),
+      );
+      reply.code(201);
+      return { draft };
     },
   );
   done();

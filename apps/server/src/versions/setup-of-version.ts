@@ -1,114 +1,121 @@
-import type { LevelContent } from '@honest-ledger/contracts';
 import {
   decimal,
-  printed,
-  type Level,
-  type LevelEntry,
-  type Reach,
-  type RoundingRule,
+  type Agreement,
+  type BasePrice,
+  type DatedPrice,
   type Setup,
+  type SharedPrice,
 } from '@honest-ledger/engine';
-import { and, asc, eq } from 'drizzle-orm';
+import { and, asc, eq, type SQL } from 'drizzle-orm';
 import type { Queries } from '../database/database';
 import {
+  agreementRows,
   basePriceRows,
-  categories,
+  customers,
   items,
-  levelEntryRows,
-  levelRows,
+  segments,
   settingRows,
+  sharedPriceRows,
 } from '../database/schema/index';
+import { readLevelsOfVersion } from './levels-of-version';
 import { countsIn } from './queries';
 
 /** The whole setup as a version has it. */
 export async function readSetupOfVersion(queries: Queries, version: number): Promise<Setup> {
   const [settings] = await queries.select().from(settingRows).where(countsIn(settingRows, version));
   if (!settings) throw new Error(`version ${String(version)} has no settings`);
-  const prices = await queries
-    .select({ item: items.number, price: basePriceRows.price })
-    .from(basePriceRows)
-    .innerJoin(items, eq(items.id, basePriceRows.itemId))
-    .where(countsIn(basePriceRows, version))
-    .orderBy(asc(items.number));
+  const { homeCurrency, roundingMode, unitPriceDigits, defaultLevelId } = settings;
   return {
     version,
-    homeCurrency: settings.homeCurrency,
-    roundingMode: settings.roundingMode,
-    unitPriceDigits: settings.unitPriceDigits,
-    basePrices: prices.map(({ item, price }) => ({ item, price: decimal(price) })),
+    homeCurrency,
+    roundingMode,
+    unitPriceDigits,
+    defaultLevel: defaultLevelId,
+    basePrices: await readBasePrices(queries, version),
+    sharedPrices: await readSharedPrices(queries, version),
+    agreements: await readAgreements(queries, version),
     levels: await readLevelsOfVersion(queries, version),
   };
 }
 
-/** The levels as a version has them, by name; one of them where its id is given. */
-export async function readLevelsOfVersion(
+/** Base prices by item number, the base unit's first; those under a condition where one is given. */
+export async function readBasePrices(
   queries: Queries,
   version: number,
-  id?: string,
-): Promise<Level[]> {
-  const heads = await queries
+  where?: SQL,
+): Promise<BasePrice[]> {
+  const rows = await queries
+    .select({
+      item: items.number,
+      unit: basePriceRows.unit,
+      price: basePriceRows.price,
+      shared: basePriceRows.sharedId,
+    })
+    .from(basePriceRows)
+    .innerJoin(items, eq(items.id, basePriceRows.itemId))
+    .where(and(countsIn(basePriceRows, version), where))
+    .orderBy(asc(items.number), asc(basePriceRows.unit));
+  return rows.map(({ item, unit, price, shared }) => {
+    const ofItem = { item, unit: unit === '' ? null : unit };
+    return price === null
+      ? { kind: 'shared', ...ofItem, shared: shared ?? '' }
+      : { kind: 'own', ...ofItem, price: decimal(price) };
+  });
+}
+
+export async function readSharedPrices(queries: Queries, version: number): Promise<SharedPrice[]> {
+  const rows = await queries
     .select()
-    .from(levelRows)
-    .where(
-      and(countsIn(levelRows, version), id === undefined ? undefined : eq(levelRows.levelId, id)),
-    )
-    .orderBy(asc(levelRows.name));
-  const entries = await queries
-    .select({ row: levelEntryRows, item: items.number, category: categories.code })
-    .from(levelEntryRows)
-    .leftJoin(items, eq(items.id, levelEntryRows.itemId))
-    .leftJoin(categories, eq(categories.id, levelEntryRows.categoryId))
-    .where(
-      and(
-        countsIn(levelEntryRows, version),
-        id === undefined ? undefined : eq(levelEntryRows.levelId, id),
-      ),
-    )
-    .orderBy(asc(levelEntryRows.position));
-  return heads.map((head) => ({
-    id: head.levelId,
-    name: head.name,
-    entries: entries.filter(({ row }) => row.levelId === head.levelId).map(toEntry),
-    rounding: toRounding(head),
+    .from(sharedPriceRows)
+    .where(countsIn(sharedPriceRows, version))
+    .orderBy(asc(sharedPriceRows.name), asc(sharedPriceRows.sharedId));
+  return rows.map(({ sharedId, name, price }) => ({ id: sharedId, name, price: decimal(price) }));
+}
+
+/** Agreements in the order in which they were made; those under a condition where one is given. */
+export async function readAgreements(
+  queries: Queries,
+  version: number,
+  where?: SQL,
+): Promise<Agreement[]> {
+  const rows = await queries
+    .select({
+      row: agreementRows,
+      item: items.number,
+      customer: customers.code,
+      segment: segments.code,
+    })
+    .from(agreementRows)
+    .innerJoin(items, eq(items.id, agreementRows.itemId))
+    .leftJoin(customers, eq(customers.id, agreementRows.customerId))
+    .leftJoin(segments, eq(segments.id, agreementRows.segmentId))
+    .where(and(countsIn(agreementRows, version), where))
+    .orderBy(asc(agreementRows.rowId));
+  return rows.map(({ row, item, customer, segment }) => ({
+    id: row.agreementId,
+    party:
+      customer === null
+        ? { kind: 'segment', segment: segment ?? '' }
+        : { kind: 'customer', customer },
+    currency: row.currency,
+    open: row.open,
+    ...datedPrice(row, item),
   }));
 }
 
-/** What an administrator edits of a level. */
-export function contentOf({ name, entries, rounding }: Level): LevelContent {
-  return printed({ name, entries, rounding });
-}
-
-function toEntry({
-  row,
-  item,
-  category,
-}: {
-  row: typeof levelEntryRows.$inferSelect;
-  item: string | null;
-  category: string | null;
-}): LevelEntry {
-  const reach: Reach =
-    item !== null
-      ? { kind: 'item', item }
-      : category !== null
-        ? { kind: 'category', category }
-        : { kind: 'all' };
+/** The columns that agreements and typed prices have in common. */
+export function datedPrice(
+  row: Pick<
+    typeof agreementRows.$inferSelect,
+    'price' | 'unit' | 'fromDay' | 'untilDay' | 'minQuantity'
+  >,
+  item: string,
+): DatedPrice {
   return {
-    id: row.entryId,
-    reach,
-    adjustment: { kind: 'percent', percent: decimal(row.percent) },
-  };
-}
-
-function toRounding(head: typeof levelRows.$inferSelect): RoundingRule | null {
-  const { roundingCurrency, roundingIncrement, roundingDirection, leastPrice } = head;
-  if (roundingCurrency === null || roundingIncrement === null || roundingDirection === null) {
-    return null;
-  }
-  return {
-    currency: roundingCurrency,
-    increment: decimal(roundingIncrement),
-    direction: roundingDirection,
-    leastPrice: leastPrice === null ? null : decimal(leastPrice),
+    item,
+    price: decimal(row.price),
+    unit: row.unit,
+    window: { from: row.fromDay, until: row.untilDay },
+    minQuantity: decimal(row.minQuantity),
   };
 }

@@ -8,6 +8,8 @@ import { categoriesEffects } from './catalogue/categories.effects';
 import { categoriesFeature } from './catalogue/categories.feature';
 import { draftEffects } from './draft/draft.effects';
 import { draftFeature } from './draft/draft.feature';
+import { referenceEffects } from './reference/reference.effects';
+import { referenceFeature } from './reference/reference.feature';
 import { PageTitle } from './frame/page-title';
 import { sessionEffects } from './session/session.effects';
 import { sessionFeature } from './session/session.feature';
@@ -28,6 +30,7 @@ export const appConfig: ApplicationConfig = {
     provideState(categoriesFeature),
     provideState(draftFeature),
     provideState(workingsFeature),
-    provideEffects(sessionEffects, categoriesEffects, draftEffects),
+    provideState(referenceFeature),
+    provideEffects(sessionEffects, categoriesEffects, draftEffects, referenceEffects),
   ],
 };

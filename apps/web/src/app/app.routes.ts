@@ -36,6 +36,10 @@ export const routes: Routes = [
         loadChildren: () => import('./versions/versions.routes').then((m) => m.versionRoutes),
       },
       {
+        path: 'changes',
+        loadChildren: () => import('./changes/changes.routes').then((m) => m.changeRoutes),
+      },
+      {
         path: 'quotes',
         loadChildren: () => import('./quotes/quotes.routes').then((m) => m.quoteRoutes),
       },

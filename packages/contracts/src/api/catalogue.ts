@@ -1,25 +1,44 @@
-import type { ItemFacts, PriceMove, PriceMoves, Printed } from '@honest-ledger/engine';
+import type { PriceMove, PriceMoves, Printed } from '@honest-ledger/engine';
+import { ITEM_KINDS } from '@honest-ledger/engine';
 import Joi from 'joi';
-import { categoryCode, objectOf } from '../forms/fields';
+import type { ItemFactsForm } from '../forms/document-form';
+import { categoryCode, itemNumber, objectOf, shortCode } from '../forms/fields';
+import type { PricedLineForm } from '../forms/priced-form';
+import type { BasePriceForm } from '../forms/setup-form';
 
 export interface ItemQuery {
-  /** Part of an item number or name. */
+  /** Parts of an item number, a name or a GTIN. */
   readonly text?: string;
   /** Only what lies under this category. */
   readonly category?: string;
+  readonly brand?: string;
+  readonly supplier?: string;
+  readonly kind?: (typeof ITEM_KINDS)[number];
+  readonly sort: ItemSort;
+  readonly descending: boolean;
   readonly limit: number;
   readonly offset: number;
 }
 
+export const ITEM_SORTS = ['item', 'name', 'brand', 'basePrice'] as const;
+export type ItemSort = (typeof ITEM_SORTS)[number];
+
 export const itemQuerySchema = objectOf<ItemQuery>({
   text: Joi.string().trim().max(100).allow(''),
   category: categoryCode,
+  brand: shortCode,
+  supplier: shortCode,
+  kind: Joi.string().valid(...ITEM_KINDS),
+  sort: Joi.string()
+    .valid(...ITEM_SORTS)
+    .default('item'),
+  descending: Joi.boolean().default(false),
   limit: Joi.number().integer().min(1).max(1000).default(1000),
-  offset: Joi.number().integer().min(0).default(0),
+  offset: Joi.number().integer().min(0).max(10_000_000).default(0),
 });
 
 /** An item as the catalogue lists it, with its base price in the version in force. */
-export interface ItemRow extends ItemFacts {
+export interface ItemRow extends ItemFactsForm {
   readonly basePrice: string | null;
 }
 
@@ -38,6 +57,63 @@ export interface CategoryRow {
   readonly parent: string | null;
   /** How many items lie in it or under it. */
   readonly items: number;
+}
+
+/** What goods are told apart by besides categories. */
+export interface GoodsGroups {
+  readonly brands: readonly CodeAndName[];
+  readonly suppliers: readonly CodeAndName[];
+  readonly families: readonly CodeAndName[];
+}
+
+export interface CodeAndName {
+  readonly code: string;
+  readonly name: string;
+}
+
+export interface ItemParams {
+  readonly item: string;
+}
+
+export const itemParams = objectOf<ItemParams>({ item: itemNumber.required() });
+
+/** An item with everything its page shows. */
+export interface ItemView extends ItemFactsForm {
+  readonly gtin: string | null;
+  readonly customerName: string | null;
+  readonly active: boolean;
+  readonly revision: number;
+  readonly currency: string;
+  readonly version: number;
+  /** All its base prices, as the version in force has them. */
+  readonly basePrices: readonly BasePriceForm[];
+  /** The same as a draft has them, where one edits them. */
+  readonly draft: ObjectDraft<readonly BasePriceForm[]> | null;
+  readonly sharedPrices: readonly {
+    readonly id: string;
+    readonly name: string;
+    readonly price: string;
+  }[];
+  /** What each level makes of one base unit. */
+  readonly levels: readonly ItemAtLevel[];
+}
+
+/** What a draft makes of an object. */
+export interface ObjectDraft<Content> {
+  readonly draft: string;
+  readonly draftName: string;
+  /** Null where the draft withdraws the object. */
+  readonly content: Content | null;
+  readonly revision: number;
+}
+
+/** One base unit of an item at a level, in the level's own currency. */
+export interface ItemAtLevel {
+  readonly level: string;
+  readonly name: string;
+  readonly currency: string;
+  /** The priced line of one base unit, workings and all. */
+  readonly line: PricedLineForm;
 }
 
 /** What a change does to the prices of the whole catalogue, one base unit of each item. */

@@ -1,40 +1,106 @@
 import Joi from 'joi';
-import { objectOf } from '../forms/fields';
-import type { CatalogueMoves } from './catalogue';
+import { identifier, objectOf, shortText } from '../forms/fields';
 import type { LevelContent } from '../forms/level-form';
+import type { AgreementForm, BasePriceForm, SettingsForm } from '../forms/setup-form';
+import type { CatalogueMoves } from './catalogue';
+import { SETUP_OBJECT_KINDS, type SetupObjectKind } from './setup-objects';
 
-/** What the open draft would change. */
-export interface DraftView {
+export interface DraftRow {
   readonly id: string;
   readonly name: string;
   /** Goes up with every edit; publishing names the one that was looked at. */
   readonly revision: number;
-  readonly edits: readonly LevelEditView[];
+  readonly edits: number;
+  readonly createdBy: string;
+  /** ISO 8601, UTC. */
+  readonly createdAt: string;
 }
 
-export interface LevelEditView {
-  readonly level: string;
-  readonly before: LevelContent | null;
-  readonly after: LevelContent;
-  readonly customers: number;
-  /** What it does to the level's prices of the whole catalogue, one of each. */
-  readonly moves: CatalogueMoves;
-}
-
-export interface DraftAnswer {
-  /** Null where nothing is edited. */
-  readonly draft: DraftView | null;
+/** What a draft would change. */
+export interface DraftView extends Omit<DraftRow, 'edits'> {
+  readonly edits: readonly ObjectEdit[];
   readonly currency: string;
+  /** The version in force that it is compared with. */
+  readonly version: number;
 }
+
+/** What an object of each kind is edited as. */
+export interface SetupContents {
+  readonly level: LevelContent;
+  /** All base prices of an item. */
+  readonly basePrice: readonly BasePriceForm[];
+  readonly sharedPrice: { readonly name: string; readonly price: string };
+  readonly agreement: Omit<AgreementForm, 'id'>;
+  readonly settings: SettingsForm;
+}
+
+/** One object before and after; null where it is not there. */
+export interface ObjectChange<Kind extends SetupObjectKind = SetupObjectKind> {
+  readonly kind: Kind;
+  readonly key: string;
+  /** What people know it by. */
+  readonly name: string;
+  readonly before: SetupContents[Kind] | null;
+  readonly after: SetupContents[Kind] | null;
+}
+
+export type AnyObjectChange = { [Kind in SetupObjectKind]: ObjectChange<Kind> }[SetupObjectKind];
+
+export type ObjectEdit = AnyObjectChange & {
+  /** How many customers have the level as their default; null for other objects. */
+  readonly customers: number | null;
+  /** What it does to the prices of the whole catalogue, one of each; null where it moves none by itself. */
+  readonly moves: CatalogueMoves | null;
+};
+
+export interface DraftParams {
+  readonly draft: string;
+}
+export const draftParams = objectOf<DraftParams>({ draft: identifier.guid().required() });
+
+export interface NewDraft {
+  readonly name: string;
+}
+export const newDraftSchema = objectOf<NewDraft>({ name: shortText.required() });
 
 export interface Publish {
-  readonly draft: string;
   readonly revision: number;
   readonly note: string;
 }
 
 export const publishSchema = objectOf<Publish>({
-  draft: Joi.string().guid().required(),
   revision: Joi.number().integer().min(1).required(),
   note: Joi.string().trim().max(500).allow('').required(),
 });
+
+export interface EditParams {
+  readonly kind: SetupObjectKind;
+  readonly key: string;
+}
+export const editParams = objectOf<EditParams>({
+  kind: Joi.string()
+    .valid(...SETUP_OBJECT_KINDS)
+    .required(),
+  key: Joi.string().min(1).max(64).required(),
+});
+
+/** Keeps an edit in a draft. `revision` is that of the edit it was made from; 0 for a first one. */
+export interface KeepEdit {
+  /** Null withdraws the object. Checked by the schema of its kind. */
+  readonly content: unknown;
+  readonly revision: number;
+  /** The draft a first edit goes to; null for the one that is open, or a new one. */
+  readonly draft: string | null;
+}
+
+export const keepEditSchema = objectOf<KeepEdit>({
+  content: Joi.any().required(),
+  revision: Joi.number().integer().min(0).required(),
+  draft: identifier.guid().allow(null).required(),
+});
+
+/** The revision the edit was kept as, and the draft that holds it; 0 and null where none does. */
+export interface KeepEditAnswer {
+  readonly revision: number;
+  readonly draft: string | null;
+}

@@ -1,6 +1,7 @@
 import Joi from 'joi';
-import type { DocumentForm } from '../forms/document-form';
-import { customerCode, decimalText, itemNumber, QUANTITY_BOUNDS, objectOf } from '../forms/fields';
+import type { DocumentForm, DocumentLineForm } from '../forms/document-form';
+import { documentLineFields } from '../forms/document-schema';
+import { currencyCode, customerCode, identifier, objectOf, shortCode } from '../forms/fields';
 import type { PricedLineForm } from '../forms/priced-form';
 import type { SetupForm } from '../forms/setup-form';
 
@@ -31,16 +32,16 @@ export interface NewQuote {
 
 export const newQuoteSchema = objectOf<NewQuote>({ customer: customerCode.required() });
 
-export interface QuoteLineInput {
-  readonly id: string;
-  readonly item: string;
-  readonly quantity: string;
-}
+export type QuoteLineInput = DocumentLineForm;
 
 /** A quote as somebody wrote it; `revision` is the one it was made from. */
 export interface QuoteContent {
   readonly customer: string;
   readonly title: string;
+  readonly outlet: string | null;
+  readonly currency: string;
+  /** A level chosen for the whole quote. */
+  readonly level: string | null;
   readonly lines: readonly QuoteLineInput[];
 }
 
@@ -54,12 +55,15 @@ export const quoteEditSchema = objectOf<QuoteEdit>({
   revision: Joi.number().integer().min(1).required(),
   customer: customerCode.required(),
   title: Joi.string().trim().max(120).allow('').required(),
+  outlet: shortCode.allow(null).required(),
+  currency: currencyCode.required(),
+  level: identifier.guid().allow(null).required(),
   lines: Joi.array()
     .items(
       objectOf<QuoteLineInput>({
-        id: Joi.string().guid().required(),
-        item: itemNumber.required(),
-        quantity: decimalText(QUANTITY_BOUNDS).required(),
+        ...documentLineFields,
+        id: identifier.guid().required(),
+        level: identifier.guid().allow(null).default(null),
       }),
     )
     .max(MOST_LINES)

@@ -1,5 +1,6 @@
 import Joi from 'joi';
 import { objectOf } from '../forms/fields';
+import type { Role } from './roles';
 
 export interface SignIn {
   readonly email: string;
@@ -20,9 +21,17 @@ export const signInSchema = objectOf<SignIn>({
 export interface SignedInUser {
   readonly name: string;
   readonly email: string;
+  readonly role: Role;
 }
 
-/** Who the browser is signed in as. */
+/** Somebody to sign in as where the server runs with demo data. */
+export interface DemoSignIn extends SignedInUser {
+  readonly password: string;
+}
+
+/** Who the browser is signed in as, and whom it could sign in as in the demo. */
 export interface SessionAnswer {
   readonly user: SignedInUser | null;
+  /** Empty where the server has no demo data. */
+  readonly demo: readonly DemoSignIn[];
 }

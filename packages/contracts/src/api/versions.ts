@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import { objectOf } from '../forms/fields';
-import type { LevelContent } from '../forms/level-form';
+import type { AnyObjectChange } from './drafts';
 
 export interface VersionRow {
   readonly number: number;
@@ -12,22 +12,25 @@ export interface VersionRow {
   readonly changes: number;
 }
 
-/** A version and what it changed against the one before. */
+/** A version and what it changed against another, or against the one before. */
 export interface VersionView extends VersionRow {
-  readonly levels: readonly VersionLevelChange[];
-  readonly basePrices: number;
-}
-
-export interface VersionLevelChange {
-  readonly level: string;
-  readonly before: LevelContent | null;
-  readonly after: LevelContent | null;
+  /** The version it is compared with; null for the first. */
+  readonly against: number | null;
+  readonly objects: readonly AnyObjectChange[];
+  /** How many more were changed than `objects` lists. */
+  readonly more: number;
 }
 
 export interface VersionParams {
   readonly number: number;
 }
 
-export const versionParams = objectOf<VersionParams>({
-  number: Joi.number().integer().min(1).max(2147483647).required(),
-});
+const versionNumber = Joi.number().integer().min(1).max(2147483647);
+
+export const versionParams = objectOf<VersionParams>({ number: versionNumber.required() });
+
+export interface VersionQuery {
+  readonly against?: number;
+}
+
+export const versionQuery = objectOf<VersionQuery>({ against: versionNumber });

@@ -1,7 +1,15 @@
-import { decimal, printed, type PricingDocument, type Printed } from '@honest-ledger/engine';
+import {
+  decimal,
+  printed,
+  type DocumentFacts,
+  type DocumentLine,
+  type ItemFacts,
+  type PricingDocument,
+  type Printed,
+} from '@honest-ledger/engine';
 
 export const DOCUMENT_FORMAT = 'honest-ledger-document';
-export const DOCUMENT_FORMAT_VERSION = 1;
+export const DOCUMENT_FORMAT_VERSION = 2;
 
 /** A document to price, with its facts, as JSON: decimals are text. */
 export interface DocumentForm extends Printed<PricingDocument> {
@@ -9,19 +17,14 @@ export interface DocumentForm extends Printed<PricingDocument> {
   readonly formatVersion: typeof DOCUMENT_FORMAT_VERSION;
 }
 
+export type DocumentFactsForm = Printed<DocumentFacts>;
+export type ItemFactsForm = Printed<ItemFacts>;
+export type DocumentLineForm = Printed<DocumentLine>;
+
 /** A document from its checked form. */
-export function documentFromForm({
-  pricedAt,
-  currency,
-  facts,
-  lines,
-}: DocumentForm): PricingDocument {
-  return {
-    pricedAt,
-    currency,
-    facts,
-    lines: lines.map(({ id, item, quantity }) => ({ id, item, quantity: decimal(quantity) })),
-  };
+export function documentFromForm(form: DocumentForm): PricingDocument {
+  const { pricedAt, currency, level, facts, lines } = form;
+  return { pricedAt, currency, level, facts: factsFromForm(facts), lines: lines.map(lineFromForm) };
 }
 
 export function documentToForm(document: PricingDocument): DocumentForm {
@@ -29,5 +32,39 @@ export function documentToForm(document: PricingDocument): DocumentForm {
     format: DOCUMENT_FORMAT,
     formatVersion: DOCUMENT_FORMAT_VERSION,
     ...printed(document),
+  };
+}
+
+export function itemFactsFromForm(form: ItemFactsForm): ItemFacts {
+  const { units, listPrice, namedPrices } = form;
+  return {
+    ...form,
+    units: units.map((unit) => ({ ...unit, factor: decimal(unit.factor) })),
+    listPrice: listPrice && { ...listPrice, amount: decimal(listPrice.amount) },
+    namedPrices: namedPrices.map((price) => ({ ...price, amount: decimal(price.amount) })),
+  };
+}
+
+function factsFromForm(form: DocumentFactsForm): DocumentFacts {
+  const { local, outlet, customer, rates, items } = form;
+  return {
+    local,
+    outlet,
+    customer,
+    rates: rates.map(({ currency, rate }) => ({ currency, rate: decimal(rate) })),
+    items: items.map(itemFactsFromForm),
+  };
+}
+
+export function lineFromForm(form: DocumentLineForm): DocumentLine {
+  const { id, item, unit, level, priceByHand } = form;
+  return {
+    id,
+    item,
+    quantity: decimal(form.quantity),
+    unit,
+    duration: form.duration === null ? null : decimal(form.duration),
+    level,
+    priceByHand: priceByHand && { ...priceByHand, price: decimal(priceByHand.price) },
   };
 }

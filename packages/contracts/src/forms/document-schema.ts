@@ -5,57 +5,50 @@ import {
   DOCUMENT_FORMAT_VERSION,
   documentFromForm,
   type DocumentForm,
+  type DocumentLineForm,
 } from './document-form';
+import { factsSchema } from './facts-schema';
 import {
-  categoryCode,
   currencyCode,
-  customerCode,
   decimalText,
   identifier,
   instant,
   itemNumber,
-  QUANTITY_BOUNDS,
-  shortText,
   objectOf,
+  PRICE_BOUNDS,
+  QUANTITY_BOUNDS,
+  unitCode,
 } from './fields';
 import { check, type Reading } from './reading';
 
-const customerFacts = Joi.object({
-  code: customerCode.required(),
-  name: shortText.required(),
-  level: identifier.allow(null).required(),
+export const priceByHandSchema = Joi.object({
+  price: decimalText(PRICE_BOUNDS).required(),
+  reason: Joi.string().trim().min(1).max(200).required().messages({
+    'string.empty': '{#label} must say why the price is typed by hand',
+  }),
 });
 
-const itemFacts = Joi.object({
+/** The fields of one line as somebody wrote it. */
+export const documentLineFields = {
+  id: identifier.required(),
   item: itemNumber.required(),
-  name: shortText.required(),
-  categories: Joi.array()
-    .items(Joi.object({ code: categoryCode.required(), name: shortText.required() }))
-    .unique('code')
-    .required(),
-  unit: Joi.string().trim().min(1).max(20).required(),
-  quantityDigits: Joi.number().integer().min(0).max(6).required(),
-});
+  quantity: decimalText(QUANTITY_BOUNDS).required(),
+  unit: unitCode.allow(null).default(null),
+  duration: decimalText(QUANTITY_BOUNDS).allow(null).default(null),
+  level: identifier.allow(null).default(null),
+  priceByHand: priceByHandSchema.allow(null).default(null),
+} satisfies Record<keyof DocumentLineForm, Joi.Schema>;
+
+const lineSchema = objectOf<DocumentLineForm>(documentLineFields);
 
 export const documentSchema = objectOf<DocumentForm>({
   format: Joi.string().valid(DOCUMENT_FORMAT).required(),
   formatVersion: Joi.number().valid(DOCUMENT_FORMAT_VERSION).required(),
   pricedAt: instant.required(),
   currency: currencyCode.required(),
-  facts: Joi.object({
-    customer: customerFacts.allow(null).required(),
-    items: Joi.array().items(itemFacts).unique('item').required(),
-  }).required(),
-  lines: Joi.array()
-    .items(
-      Joi.object({
-        id: identifier.required(),
-        item: itemNumber.required(),
-        quantity: decimalText(QUANTITY_BOUNDS).required(),
-      }),
-    )
-    .unique('id')
-    .required(),
+  level: identifier.allow(null).default(null),
+  facts: factsSchema.required(),
+  lines: Joi.array().items(lineSchema).unique('id').required(),
 });
 
 /** Reads a document file's content. */

@@ -28,7 +28,7 @@ describe('the worked example in docs', () => {
   });
 
   it('is priced as docs/examples/priced.json says', () => {
-    const file = pricedToFile(price(setup, document), document.facts);
+    const file = pricedToFile(price(setup, document), document.facts, setup);
     expect(JSON.parse(JSON.stringify(file))).toEqual(example('priced'));
   });
 });

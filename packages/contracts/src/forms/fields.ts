@@ -69,11 +69,21 @@ export const PERCENT_BOUNDS: DecimalBounds = { from: '-100', to: '10000', digits
 export const INCREMENT_BOUNDS: DecimalBounds = { above: '0', to: '9999999999', digits: 6 };
 export const QUANTITY_BOUNDS: DecimalBounds = { above: '0', to: '9999999999', digits: 6 };
 
+/** An amount that is added, or taken off where it is below zero. */
+export const AMOUNT_BOUNDS: DecimalBounds = { from: '-9999999999', to: '9999999999', digits: 6 };
+export const FACTOR_BOUNDS: DecimalBounds = { above: '0', to: '9999999999', digits: 12 };
+export const RATE_BOUNDS: DecimalBounds = { above: '0', to: '9999999999', digits: 12 };
+export const MINIMUM_BOUNDS: DecimalBounds = { from: '0', to: '9999999999', digits: 6 };
+
 export const currencyCode = Joi.string()
   .valid(...CURRENCY_CODES)
   .messages({ 'any.only': '{#label} must be a currency code of ISO 4217, such as EUR' });
 
 export const itemNumber = Joi.string().trim().min(1).max(40);
+/** A unit of measure as people write it. */
+export const unitCode = Joi.string().trim().min(1).max(20);
+/** The code of a brand, a supplier, a family, a segment or an outlet. */
+export const shortCode = Joi.string().trim().min(1).max(40);
 export const categoryCode = Joi.string().trim().min(1).max(40);
 export const customerCode = Joi.string().trim().min(1).max(40);
 export const shortText = Joi.string().trim().min(1).max(120);
@@ -92,3 +102,29 @@ export const instant = Joi.string()
     'string.pattern.name':
       '{#label} must be an instant with its time zone, such as 2026-11-24T14:32:00Z',
   });
+
+const DAY_TEXT = /^\d{4}-\d{2}-\d{2}$/;
+
+/** A calendar day: ISO 8601. */
+export const day = Joi.string()
+  .pattern(DAY_TEXT, 'day')
+  .custom((text: string, help) => (isDay(text) ? text : help.error('string.pattern.name')))
+  .messages({ 'string.pattern.name': '{#label} must be a day that exists, such as 2026-11-24' });
+
+function isDay(text: string): boolean {
+  const instantOf = new Date(`${text}T00:00:00Z`);
+  return !Number.isNaN(instantOf.getTime()) && instantOf.toISOString().startsWith(text);
+}
+
+/** From one day to another, both included. */
+export const dayWindow = objectOf<{ from: string | null; until: string | null }>({
+  from: day.allow(null).default(null),
+  until: day.allow(null).default(null),
+})
+  .custom((window: { from?: string | null; until?: string | null }, help) =>
+    window.from && window.until && window.until < window.from
+      ? help.error('window.reversed', window)
+      : window,
+  )
+  .default({ from: null, until: null })
+  .messages({ 'window.reversed': '{#label} ends on {#until}, before it begins on {#from}' });

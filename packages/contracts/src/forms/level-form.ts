@@ -1,50 +1,80 @@
 import {
   decimal,
+  type Adjusting,
+  type Adjustment,
+  type DatedPrice,
   type Level,
   type LevelEntry,
   type Printed,
-  type Reach,
+  type TypedPrice,
 } from '@honest-ledger/engine';
+import { roundingFromForm } from './rounding-form';
 
 /** A price level as JSON. */
 export type LevelForm = Printed<Level>;
 export type LevelEntryForm = Printed<LevelEntry>;
-export type RoundingForm = NonNullable<LevelForm['rounding']>;
+export type AdjustingForm = Printed<Adjusting>;
+export type AdjustmentForm = Printed<Adjustment>;
+export type TypedPriceForm = Printed<TypedPrice>;
 
 /** What an administrator edits of a level: all but its identity. */
 export type LevelContent = Omit<LevelForm, 'id'>;
 
 /** A level from its checked form. */
-export function levelFromForm({ id, name, entries, rounding }: LevelForm): Level {
+export function levelFromForm(form: LevelForm): Level {
+  const { id, name, currency, window, order, exceptions, rounding } = form;
   return {
     id,
     name,
-    entries: entries.map(entryFromForm),
-    rounding: rounding && {
-      currency: rounding.currency,
-      increment: decimal(rounding.increment),
-      direction: rounding.direction,
-      leastPrice: rounding.leastPrice === null ? null : decimal(rounding.leastPrice),
-    },
+    currency,
+    window,
+    order,
+    entries: form.entries.map(entryFromForm),
+    exceptions,
+    typedPrices: form.typedPrices.map((typed) => ({
+      ...datedFromForm(typed),
+      id: typed.id,
+      closes: typed.closes,
+    })),
+    rounding: rounding && roundingFromForm(rounding),
   };
 }
 
-/** True where two reaches are for the same goods. */
-export function sameReach(a: Reach, b: Reach): boolean {
-  return reachKey(a) === reachKey(b);
+export function datedFromForm(form: Printed<DatedPrice>): DatedPrice {
+  const { item, price, unit, window, minQuantity } = form;
+  return { item, price: decimal(price), unit, window, minQuantity: decimal(minQuantity) };
 }
 
-function reachKey(reach: Reach): string {
-  switch (reach.kind) {
-    case 'item':
-      return `item ${reach.item}`;
-    case 'category':
-      return `category ${reach.category}`;
-    case 'all':
-      return 'all';
+export function entryFromForm({ id, reach, basis, adjusting, closes }: LevelEntryForm): LevelEntry {
+  return { id, reach, basis, adjusting: adjustingFromForm(adjusting), closes };
+}
+
+function adjustingFromForm(form: AdjustingForm): Adjusting {
+  switch (form.kind) {
+    case 'plain':
+      return { kind: form.kind, adjustment: adjustmentFromForm(form.adjustment) };
+    case 'byPrice':
+      return {
+        kind: form.kind,
+        bands: form.bands.map(({ from, adjustment }) => ({
+          from: decimal(from),
+          adjustment: adjustmentFromForm(adjustment),
+        })),
+      };
   }
 }
 
-function entryFromForm({ id, reach, adjustment }: LevelEntryForm): LevelEntry {
-  return { id, reach, adjustment: { kind: 'percent', percent: decimal(adjustment.percent) } };
+function adjustmentFromForm(form: AdjustmentForm): Adjustment {
+  switch (form.kind) {
+    case 'percent':
+      return { kind: form.kind, percent: decimal(form.percent) };
+    case 'amount':
+      return { kind: form.kind, amount: decimal(form.amount), unit: form.unit };
+    case 'percentAndAmount': {
+      const [percent, amount] = [decimal(form.percent), decimal(form.amount)];
+      return { kind: form.kind, percent, amount, unit: form.unit };
+    }
+    case 'set':
+      return { kind: form.kind, price: decimal(form.price), unit: form.unit };
+  }
 }

@@ -1,59 +1,29 @@
+import { isDecimalText, reachKey, type Basis } from '@honest-ledger/engine';
 import Joi from 'joi';
-import {
-  categoryCode,
-  currencyCode,
-  decimalText,
-  identifier,
-  INCREMENT_BOUNDS,
-  itemNumber,
-  PERCENT_BOUNDS,
-  PRICE_BOUNDS,
-  shortText,
-  objectOf,
-} from './fields';
-import {
-  sameReach,
-  type LevelContent,
-  type LevelEntryForm,
-  type LevelForm,
-  type RoundingForm,
-} from './level-form';
+import { adjustingSchema } from './adjusting-schema';
+import { datedPriceFields, datedPriceKey } from './dated-price-schema';
+import { currencyCode, dayWindow, identifier, itemNumber, objectOf, shortText } from './fields';
+import { oneOfKinds } from './kinds';
+import type { LevelContent, LevelEntryForm, LevelForm, TypedPriceForm } from './level-form';
+import { reachSchema } from './reach-schema';
+import { roundingSchema } from './rounding-schema';
 
 export const MOST_ENTRIES = 500;
+const MOST_SINGLE_ITEMS = 100_000;
 
-const reachSchema = Joi.alternatives()
-  .conditional('.kind', {
-    switch: [
-      {
-        is: 'item',
-        then: Joi.object({ kind: Joi.valid('item').required(), item: itemNumber.required() }),
-      },
-      {
-        is: 'category',
-        then: Joi.object({
-          kind: Joi.valid('category').required(),
-          category: categoryCode.required(),
-        }),
-      },
-      { is: 'all', then: Joi.object({ kind: Joi.valid('all').required() }) },
-    ],
-  })
-  .messages({ 'alternatives.any': '{#label} must have the kind "item", "category" or "all"' });
+const basisSchema = oneOfKinds<Basis>({
+  basePrice: Joi.object({}),
+  listPrice: Joi.object({}),
+  namedPrice: Joi.object({ name: shortText.required() }),
+  level: Joi.object({ level: identifier.required() }),
+});
 
 export const levelEntrySchema = objectOf<LevelEntryForm>({
   id: identifier.required(),
   reach: reachSchema.required(),
-  adjustment: Joi.object({
-    kind: Joi.string().valid('percent').required(),
-    percent: decimalText(PERCENT_BOUNDS).required(),
-  }).required(),
-});
-
-export const roundingSchema = objectOf<RoundingForm>({
-  currency: currencyCode.required(),
-  increment: decimalText(INCREMENT_BOUNDS).required(),
-  direction: Joi.string().valid('nearest', 'up', 'down').required(),
-  leastPrice: decimalText(PRICE_BOUNDS).allow(null).required(),
+  basis: basisSchema.default({ kind: 'basePrice' }),
+  adjusting: adjustingSchema.required(),
+  closes: Joi.boolean().default(false),
 });
 
 /** Two entries for the same goods are refused: the second could never apply. */
@@ -62,7 +32,7 @@ const entriesSchema = Joi.array()
   .max(MOST_ENTRIES)
   .unique('id')
   .custom((entries: readonly LevelEntryForm[], help) => {
-    const twice = twins(entries);
+    const twice = twins(entries.map(({ reach, basis }) => reachKey(reach) + JSON.stringify(basis)));
     return twice ? help.error('entries.twins', twice) : entries;
   })
   .messages({
@@ -70,22 +40,52 @@ const entriesSchema = Joi.array()
     'entries.twins': 'entries {#first} and {#second} are for the same goods',
   });
 
-/** The places, counted from 1, of two entries for the same goods. */
-function twins(entries: readonly LevelEntryForm[]): { first: number; second: number } | null {
-  for (const [index, entry] of entries.entries()) {
-    const other = entries.findIndex(({ reach }) => sameReach(reach, entry.reach));
-    if (other < index) return { first: other + 1, second: index + 1 };
+const typedPriceSchema = objectOf<TypedPriceForm>({
+  ...datedPriceFields,
+  id: identifier.required(),
+  closes: Joi.boolean().default(false),
+});
+
+const typedPricesSchema = Joi.array()
+  .items(typedPriceSchema)
+  .max(MOST_SINGLE_ITEMS)
+  .unique('id')
+  .custom((prices: readonly TypedPriceForm[], help) => {
+    if (!prices.every(({ minQuantity }) => isDecimalText(minQuantity))) return prices;
+    const twice = twins(prices.map(datedPriceKey));
+    return twice ? help.error('prices.twins', twice) : prices;
+  })
+  .default([])
+  .messages({
+    'array.unique': 'two typed prices have the same id',
+    'prices.twins':
+      'typed prices {#first} and {#second} are for the same item, unit, days and quantity',
+  });
+
+/** The places, counted from 1, of the first two things with the same key. */
+export function twins(keys: readonly string[]): { first: number; second: number } | null {
+  const places = new Map<string, number>();
+  for (const [index, key] of keys.entries()) {
+    const first = places.get(key);
+    if (first !== undefined) return { first: first + 1, second: index + 1 };
+    places.set(key, index);
   }
   return null;
 }
 
 const contentFields = {
   name: shortText.required(),
+  currency: currencyCode.required(),
+  window: dayWindow,
+  order: Joi.string().valid('narrowest', 'list').default('narrowest'),
   entries: entriesSchema.required(),
-  rounding: roundingSchema.allow(null).required(),
+  exceptions: Joi.array().items(itemNumber).max(MOST_SINGLE_ITEMS).unique().default([]),
+  typedPrices: typedPricesSchema,
+  rounding: roundingSchema.allow(null).default(null),
 };
 
 export const levelContentSchema = objectOf<LevelContent>(contentFields);
+
 export const levelSchema = objectOf<LevelForm>({
   id: identifier.required(),
   ...contentFields,

@@ -3,16 +3,19 @@ import {
   printed,
   problemSentence,
   stepWording,
+  type CodeAndName,
   type DocumentFacts,
+  type ItemFacts,
   type Names,
   type PricedDocument,
   type PricedLine,
   type Printed,
+  type Setup,
   type Wording,
 } from '@honest-ledger/engine';
 
 export const PRICED_FORMAT = 'honest-ledger-priced-document';
-export const PRICED_FORMAT_VERSION = 1;
+export const PRICED_FORMAT_VERSION = 2;
 
 export type PricedLineForm = Printed<PricedLine>;
 export type PricedDocumentForm = Printed<PricedDocument>;
@@ -24,46 +27,58 @@ type Worded<T> = T & Wording;
 export interface PricedFile extends Omit<PricedDocumentForm, 'lines'> {
   readonly format: typeof PRICED_FORMAT;
   readonly formatVersion: typeof PRICED_FORMAT_VERSION;
-  readonly lines: readonly (WordedLine | (WithoutPrice & { readonly sentence: string }))[];
+  readonly lines: readonly LineOnFile[];
 }
 
+type LineOnFile = WordedLine | (WithoutPrice & { readonly sentence: string });
 type Slice = WithPrice['slices'][number];
-type WordedLine = Omit<WithPrice, 'slices' | 'notApplied'> & {
+type WordedLine = Omit<WithPrice, 'slices' | 'notApplied' | 'computed'> & {
   readonly slices: readonly (Omit<Slice, 'steps'> & {
     readonly steps: readonly Worded<Slice['steps'][number]>[];
   })[];
   readonly notApplied: readonly Worded<WithPrice['notApplied'][number]>[];
+  readonly computed: LineOnFile | null;
 };
 
-/** Prints a priced document for a file. */
-export function pricedToFile(priced: PricedDocument, facts: DocumentFacts): PricedFile {
-  const names = namesFromFacts(facts);
+/** Prints a document priced with a setup for a file. */
+export function pricedToFile(
+  priced: PricedDocument,
+  facts: DocumentFacts,
+  { levels }: Pick<Setup, 'levels'>,
+): PricedFile {
+  const names = namesFromFacts(facts, levels);
   const form: PricedDocumentForm = printed(priced);
   return {
     format: PRICED_FORMAT,
     formatVersion: PRICED_FORMAT_VERSION,
     ...form,
-    lines: form.lines.map((line) =>
-      line.kind === 'priced'
-        ? wordLine(line, names)
-        : { ...line, sentence: problemSentence(line.problem) },
-    ),
+    lines: form.lines.map((line) => wordLine(line, names)),
   };
 }
 
-/** The names of the goods that a document's facts know; anything else goes by its code. */
-export function namesFromFacts({ items }: Pick<DocumentFacts, 'items'>): Names {
-  const categories = new Map(
-    items.flatMap((item) => item.categories.map(({ code, name }) => [code, name])),
-  );
-  const itemNames = new Map(items.map(({ item, name }) => [item, `${item} ${name}`]));
+/** The names that a document's facts know and those of the levels; anything else goes by its code. */
+export function namesFromFacts(
+  { items }: { readonly items: readonly NamedItem[] },
+  levels: readonly { readonly id: string; readonly name: string }[],
+): Names {
+  const name = (pairs: readonly (CodeAndName | null)[]) => {
+    const found = new Map(pairs.map((pair) => [pair?.code, pair?.name]));
+    return (code: string): string => found.get(code) ?? code;
+  };
   return {
-    category: (code) => categories.get(code) ?? code,
-    item: (number) => itemNames.get(number) ?? number,
+    category: name(items.flatMap(({ categories }) => categories)),
+    item: name(items.map((one) => ({ code: one.item, name: `${one.item} ${one.name}` }))),
+    family: name(items.map(({ family }) => family)),
+    brand: name(items.map(({ brand }) => brand)),
+    supplier: name(items.map(({ supplier }) => supplier)),
+    level: name(levels.map(({ id, name: code }) => ({ code: id, name: code }))),
   };
 }
 
-function wordLine(line: WithPrice, names: Names): WordedLine {
+type NamedItem = Pick<ItemFacts, 'item' | 'name' | 'categories' | 'family' | 'brand' | 'supplier'>;
+
+function wordLine(line: PricedLineForm, names: Names): LineOnFile {
+  if (line.kind === 'unpriced') return { ...line, sentence: problemSentence(line.problem) };
   return {
     ...line,
     slices: line.slices.map((slice) => ({
@@ -71,5 +86,6 @@ function wordLine(line: WithPrice, names: Names): WordedLine {
       steps: slice.steps.map((step) => ({ ...step, ...stepWording(step.source, names) })),
     })),
     notApplied: line.notApplied.map((one) => ({ ...one, ...notAppliedWording(one, names) })),
+    computed: line.computed && wordLine(line.computed, names),
   };
 }

@@ -1,9 +1,16 @@
-import { decimal, printed, type Printed, type Setup } from '@honest-ledger/engine';
-import { levelFromForm } from './level-form';
+import {
+  decimal,
+  printed,
+  type Agreement,
+  type BasePrice,
+  type Printed,
+  type Setup,
+} from '@honest-ledger/engine';
+import { datedFromForm, levelFromForm } from './level-form';
 
 /** The name and version of the format, as they stand in a setup file. */
 export const SETUP_FORMAT = 'honest-ledger-setup';
-export const SETUP_FORMAT_VERSION = 1;
+export const SETUP_FORMAT_VERSION = 2;
 
 /** A published setup as JSON: decimals are text. */
 export interface SetupForm extends Printed<Setup> {
@@ -11,19 +18,44 @@ export interface SetupForm extends Printed<Setup> {
   readonly formatVersion: typeof SETUP_FORMAT_VERSION;
 }
 
+export type AgreementForm = Printed<Agreement>;
+export type BasePriceForm = Printed<BasePrice>;
+
+/** What holds for the whole setup. */
+export type SettingsForm = Pick<
+  SetupForm,
+  'homeCurrency' | 'roundingMode' | 'unitPriceDigits' | 'defaultLevel'
+>;
+
 /** A setup from its checked form. */
 export function setupFromForm(form: SetupForm): Setup {
-  const { version, homeCurrency, roundingMode, unitPriceDigits } = form;
+  const { version, homeCurrency, roundingMode, unitPriceDigits, defaultLevel } = form;
   return {
     version,
     homeCurrency,
     roundingMode,
     unitPriceDigits,
-    basePrices: form.basePrices.map(({ item, price }) => ({ item, price: decimal(price) })),
+    defaultLevel,
+    basePrices: form.basePrices.map(basePriceFromForm),
+    sharedPrices: form.sharedPrices.map(({ id, name, price }) => ({
+      id,
+      name,
+      price: decimal(price),
+    })),
+    agreements: form.agreements.map(agreementFromForm),
     levels: form.levels.map(levelFromForm),
   };
 }
 
 export function setupToForm(setup: Setup): SetupForm {
   return { format: SETUP_FORMAT, formatVersion: SETUP_FORMAT_VERSION, ...printed(setup) };
+}
+
+export function agreementFromForm(form: AgreementForm): Agreement {
+  const { id, party, currency, open } = form;
+  return { ...datedFromForm(form), id, party, currency, open };
+}
+
+export function basePriceFromForm(form: BasePriceForm): BasePrice {
+  return form.kind === 'own' ? { ...form, price: decimal(form.price) } : form;
 }

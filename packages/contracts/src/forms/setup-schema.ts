@@ -1,28 +1,122 @@
-import type { Setup } from '@honest-ledger/engine';
+import { isDecimalText, levelCircle, type Setup } from '@honest-ledger/engine';
 import Joi from 'joi';
-import { currencyCode, decimalText, itemNumber, PRICE_BOUNDS, objectOf } from './fields';
-import { levelSchema } from './level-schema';
+import { agreementSchema } from './agreement-schema';
+import { datedPriceKey } from './dated-price-schema';
+import {
+  currencyCode,
+  decimalText,
+  identifier,
+  itemNumber,
+  objectOf,
+  PRICE_BOUNDS,
+  shortText,
+  unitCode,
+} from './fields';
+import { oneOfKinds } from './kinds';
+import { levelSchema, twins } from './level-schema';
 import { check, type Reading } from './reading';
-import { SETUP_FORMAT, SETUP_FORMAT_VERSION, setupFromForm, type SetupForm } from './setup-form';
+import {
+  SETUP_FORMAT,
+  SETUP_FORMAT_VERSION,
+  setupFromForm,
+  type AgreementForm,
+  type BasePriceForm,
+  type SettingsForm,
+  type SetupForm,
+} from './setup-form';
 
-export const setupSchema = objectOf<SetupForm>({
-  format: Joi.string().valid(SETUP_FORMAT).required(),
-  formatVersion: Joi.number().valid(SETUP_FORMAT_VERSION).required(),
-  version: Joi.number().integer().min(1).required(),
+const ofItem = { item: itemNumber.required(), unit: unitCode.allow(null).default(null) };
+
+export const basePriceSchema = oneOfKinds<BasePriceForm>({
+  own: Joi.object({ ...ofItem, price: decimalText(PRICE_BOUNDS).required() }),
+  shared: Joi.object({ ...ofItem, shared: identifier.required() }),
+});
+
+/** Base prices, one for an item and unit. */
+export const basePricesSchema = Joi.array<BasePriceForm[]>()
+  .items(basePriceSchema)
+  .custom((prices: readonly BasePriceForm[], help) => {
+    const twice = twins(prices.map(({ item, unit }) => JSON.stringify([item, unit])));
+    return twice ? help.error('prices.twins', twice) : prices;
+  })
+  .messages({
+    'prices.twins': '{#label} {#first} and {#second} are for the same item and unit',
+  });
+
+const agreements = Joi.array()
+  .items(agreementSchema)
+  .unique('id')
+  .custom((all: readonly AgreementForm[], help) => {
+    if (!all.every(({ minQuantity }) => isDecimalText(minQuantity))) return all;
+    const twice = twins(
+      all.map((one) => JSON.stringify(Object.values(one.party)) + datedPriceKey(one)),
+    );
+    return twice ? help.error('agreements.twins', twice) : all;
+  })
+  .default([])
+  .messages({
+    'agreements.twins':
+      'agreements {#first} and {#second} are for the same party, item, unit, days and quantity',
+  });
+
+const sharedPrices = Joi.array()
+  .items(
+    Joi.object({
+      id: identifier.required(),
+      name: shortText.required(),
+      price: decimalText(PRICE_BOUNDS).required(),
+    }),
+  )
+  .unique('id')
+  .default([]);
+
+/** What holds for the whole setup. */
+export const settingsFields = {
   homeCurrency: currencyCode.required(),
   roundingMode: Joi.string()
     .valid('halfAwayFromZero', 'halfToEven', 'awayFromZero', 'towardsZero')
     .required(),
   unitPriceDigits: Joi.object()
     .pattern(currencyCode, Joi.number().integer().min(0).max(6))
-    .required(),
-  basePrices: Joi.array()
-    .items(Joi.object({ item: itemNumber.required(), price: decimalText(PRICE_BOUNDS).required() }))
-    .unique('item')
-    .required()
-    .messages({ 'array.unique': '{#label} gives the same item a second base price' }),
+    .default({}),
+  defaultLevel: identifier.allow(null).default(null),
+} satisfies Record<keyof SettingsForm, Joi.Schema>;
+
+/** A shared price that is pointed to exists; levels do not start from each other in a circle. */
+export const setupSchema = objectOf<SetupForm>({
+  format: Joi.string().valid(SETUP_FORMAT).required(),
+  formatVersion: Joi.number().valid(SETUP_FORMAT_VERSION).required(),
+  version: Joi.number().integer().min(1).required(),
+  ...settingsFields,
+  basePrices: basePricesSchema.required(),
+  sharedPrices,
+  agreements,
   levels: Joi.array().items(levelSchema).unique('id').required(),
-});
+})
+  .custom((setup: SetupForm, help) => {
+    const circle = levelCircle(setup.levels);
+    if (circle) return help.error('levels.circle', { levels: named(circle, setup) });
+    const missing = missingShared(setup);
+    return missing === undefined ? setup : help.error('shared.missing', { id: missing });
+  })
+  .messages({
+    'levels.circle': 'levels start from each other in a circle: {#levels}',
+    'shared.missing': 'there is no shared price {#id}',
+  });
+
+function named(circle: readonly string[], { levels }: SetupForm): string {
+  const names = new Map(levels.map(({ id, name }) => [id, name]));
+  return [...circle, ...circle.slice(0, 1)].map((id) => names.get(id) ?? id).join(', ');
+}
+
+function missingShared({
+  basePrices: prices,
+  sharedPrices: shared,
+}: SetupForm): string | undefined {
+  const known = new Set(shared.map(({ id }) => id));
+  const pointed = prices.flatMap((price) => (price.kind === 'shared' ? [price.shared] : []));
+  return pointed.find((id) => !known.has(id));
+}
 
 /** Reads a setup file's content. */
 export function readSetup(json: unknown): Reading<Setup> {

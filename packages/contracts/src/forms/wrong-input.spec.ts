@@ -7,7 +7,7 @@ type Json = Record<string, unknown>;
 
 const setup = (changes: Json = {}): Json => ({
   format: 'honest-ledger-setup',
-  formatVersion: 1,
+  formatVersion: 2,
   version: 1,
   homeCurrency: 'EUR',
   roundingMode: 'halfAwayFromZero',
@@ -18,10 +18,14 @@ const setup = (changes: Json = {}): Json => ({
 });
 const document = (changes: Json = {}): Json => ({
   format: 'honest-ledger-document',
-  formatVersion: 1,
+  formatVersion: 2,
   pricedAt: '2026-11-24T14:32:00Z',
   currency: 'EUR',
-  facts: { customer: null, items: [] },
+  facts: {
+    local: { day: '2026-11-24', time: '14:32:00', offset: '+00:00' },
+    customer: null,
+    items: [],
+  },
   lines: [],
   ...changes,
 });
@@ -36,9 +40,9 @@ describe('a setup or document that is wrong', () => {
     for (const value of [null, [], 'setup', 3]) expect(readSetup(value).ok).toBeFalse();
   });
 
-  it('is refused under another format or a later format version', () => {
+  it('is refused under another format or another format version', () => {
     expect(found(readSetup(setup({ format: 'other' })))[0]).toMatch(/^format: /);
-    expect(found(readSetup(setup({ formatVersion: 2 })))[0]).toMatch(/^formatVersion: /);
+    expect(found(readSetup(setup({ formatVersion: 1 })))[0]).toMatch(/^formatVersion: /);
   });
 
   it('names the path and the right form of a decimal', () => {
@@ -73,10 +77,12 @@ describe('a setup or document that is wrong', () => {
 
   it('may not name anything twice', () => {
     const twice = [
-      { item: 'A', price: '1.00' },
-      { item: 'A', price: '2.00' },
+      { kind: 'own', item: 'A', price: '1.00' },
+      { kind: 'shared', item: 'A', shared: 'x' },
     ];
-    expect(found(readSetup(setup({ basePrices: twice })))[0]).toContain('second base price');
+    expect(found(readSetup(setup({ basePrices: twice })))).toEqual([
+      'basePrices: basePrices 1 and 2 are for the same item and unit',
+    ]);
   });
 
   it('needs an instant that exists, with its time zone', () => {
@@ -93,16 +99,17 @@ describe('the content of a level', () => {
   const entry = (id: string, percent: string, reach: Json): Json => ({
     id,
     reach,
-    adjustment: { kind: 'percent', percent },
+    adjusting: { kind: 'plain', adjustment: { kind: 'percent', percent } },
   });
-  const level = (entries: Json[]): Reading<unknown> =>
-    check(levelContentSchema, { name: 'Schools', entries, rounding: null });
+  const level = (entries: Json[], changes: Json = {}): Reading<unknown> =>
+    check(levelContentSchema, { name: 'Schools', currency: 'EUR', entries, ...changes });
+  const rounded = (rounding: Json): string[] => found(level([], { rounding }));
   const clay = { kind: 'category', category: 'clay' };
 
   it('takes off at most everything', () => {
     expect(level([entry('1', '-100', clay)]).ok).toBeTrue();
     expect(found(level([entry('1', '-100.5', clay)]))).toEqual([
-      'entries[0].adjustment.percent: percent must be at least -100',
+      'entries[0].adjusting.adjustment.percent: percent must be at least -100',
     ]);
   });
 
@@ -115,9 +122,149 @@ describe('the content of a level', () => {
 
   it('knows no other reach, and no rounding to nothing', () => {
     expect(level([entry('1', '-5', { kind: 'planet' })]).ok).toBeFalse();
-    const rounding = { currency: 'EUR', increment: '0', direction: 'up', leastPrice: null };
-    expect(found(check(levelContentSchema, { name: 'S', entries: [], rounding }))).toEqual([
-      'rounding.increment: increment must be above 0',
+    const rounding = { kind: 'increment', currency: 'EUR', increment: '0', direction: 'up' };
+    expect(rounded(rounding)).toEqual(['rounding.increment: increment must be above 0']);
+    expect(rounded({ ...rounding, kind: 'sideways' })[0]).toContain(
+      'rounding must have one of the kinds "increment", "endings"',
+    );
+  });
+
+  it('rounds to endings below their period, each once', () => {
+    const endings = (list: string[], period?: number): string[] =>
+      rounded({
+        kind: 'endings',
+        currency: 'EUR',
+        endings: list,
+        direction: 'up',
+        ...(period && { period }),
+      });
+    expect(endings(['0.49', '0.99'])).toEqual([]);
+    expect(endings(['9.99'], 10)).toEqual([]);
+    expect(endings(['9.99'])[0]).toContain('the ending 9.99 must be below 1');
+    expect(endings([])[0]).toContain('at least one ending');
+    expect(endings(['0.5', '0.50'])[0]).toContain('stands there twice');
+  });
+
+  it('has bands that rise', () => {
+    const banded = (...from: string[]): string[] =>
+      found(
+        level([
+          {
+            ...entry('1', '0', clay),
+            adjusting: {
+              kind: 'byPrice',
+              bands: from.map((text) => ({
+                from: text,
+                adjustment: { kind: 'percent', percent: '5' },
+              })),
+            },
+          },
+        ]),
+      );
+    expect(banded('0', '2.5', '40')).toEqual([]);
+    expect(banded('0', '40', '25')).toEqual([
+      'entries[0].adjusting.bands: band 3 starts at 25, not above band 2 at 40',
     ]);
+    expect(banded('5', '5.00')[0]).toContain('band 2 starts at 5.00, not above band 1 at 5');
+  });
+
+  it('types one price for the same item, unit, days and quantity', () => {
+    const typed = (id: string, minQuantity: string): Json => ({
+      id,
+      item: 'A',
+      price: '1',
+      minQuantity,
+    });
+    expect(level([], { typedPrices: [typed('1', '0'), typed('2', '5')] }).ok).toBeTrue();
+    expect(found(level([], { typedPrices: [typed('1', '5'), typed('2', '5.0')] }))[0]).toContain(
+      'typed prices 1 and 2 are for the same item',
+    );
+  });
+
+  it('is in force from a day to a later one, on days that exist', () => {
+    const days = (from: string, until: string): string[] =>
+      found(level([], { window: { from, until } }));
+    expect(days('2026-03-01', '2026-03-01')).toEqual([]);
+    expect(days('2026-03-02', '2026-03-01')).toEqual([
+      'window: window ends on 2026-03-01, before it begins on 2026-03-02',
+    ]);
+    expect(days('2026-02-30', '2026-03-01')[0]).toContain('must be a day that exists');
+  });
+});
+
+describe('a whole setup', () => {
+  const from = (id: string, base: string): Json => ({
+    id,
+    name: id.toUpperCase(),
+    currency: 'EUR',
+    entries: [
+      {
+        id: '1',
+        reach: { kind: 'all' },
+        basis: { kind: 'level', level: base },
+        adjusting: { kind: 'plain', adjustment: { kind: 'percent', percent: '-5' } },
+      },
+    ],
+  });
+
+  it('has no levels that start from each other in a circle', () => {
+    expect(found(readSetup(setup({ levels: [from('a', 'b'), from('b', 'a')] })))).toEqual([
+      ': levels start from each other in a circle: A, B, A',
+    ]);
+    expect(readSetup(setup({ levels: [from('a', 'gone')] })).ok).toBeTrue();
+  });
+
+  it('points to shared prices that exist', () => {
+    const basePrices = [{ kind: 'shared', item: 'A', shared: 'gone' }];
+    expect(found(readSetup(setup({ basePrices })))).toEqual([': there is no shared price gone']);
+  });
+
+  it('has one agreement for the same party, item, unit, days and quantity', () => {
+    const agreed = (id: string, customer: string): Json => ({
+      id,
+      party: { kind: 'customer', customer },
+      item: 'A',
+      currency: 'EUR',
+      price: '1',
+    });
+    expect(readSetup(setup({ agreements: [agreed('1', 'X'), agreed('2', 'Y')] })).ok).toBeTrue();
+    expect(
+      found(readSetup(setup({ agreements: [agreed('1', 'X'), agreed('2', 'X')] })))[0],
+    ).toContain('agreements 1 and 2 are for the same party');
+  });
+});
+
+describe('the facts of a document', () => {
+  const facts = (changes: Json): string[] =>
+    found(
+      readDocument(
+        document({
+          facts: {
+            local: { day: '2026-11-24', time: '14:32:00', offset: '+00:00' },
+            customer: null,
+            items: [],
+            ...changes,
+          },
+        }),
+      ),
+    );
+  const item = (units: Json[]): Json => ({
+    items: [{ item: 'A', name: 'A', categories: [], unit: 'bag', quantityDigits: 0, units }],
+  });
+
+  it('have a time and an offset of the clock', () => {
+    expect(facts({ local: { day: '2026-11-24', time: '25:00:00', offset: 'Z' } })).toEqual([
+      'facts.local.time: time must be a time of day, such as 14:32:00',
+      'facts.local.offset: offset must be an offset from UTC, such as +01:00',
+    ]);
+  });
+
+  it('name an unknown currency, a rate of nothing, a unit twice', () => {
+    expect(facts({ rates: [{ currency: 'EURO', rate: '1' }] })[0]).toContain(
+      'currency code of ISO',
+    );
+    expect(facts({ rates: [{ currency: 'USD', rate: '0' }] })[0]).toContain('must be above 0');
+    expect(facts(item([{ unit: 'pallet', factor: '60' }]))).toEqual([]);
+    expect(facts(item([{ unit: 'bag', factor: '60' }]))[0]).toContain('the base unit bag stands');
   });
 });

@@ -16,10 +16,15 @@ function pricedAt(prices: Readonly<Record<string, string | null>>): PricedDocume
       id: item,
       item,
       quantity: one,
+      unit: 'bag',
+      duration: null,
+      level: null,
+      closedBy: null,
       slices,
       amount,
       notApplied: [],
       notAppliedMore: 0,
+      computed: null,
     };
   };
   return {

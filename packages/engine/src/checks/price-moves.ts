@@ -8,7 +8,7 @@ import {
   type Decimal,
 } from '../number/decimal';
 import type { PricedDocument, PricedLine } from '../pricing/priced';
-import type { ItemNumber } from '../setup/setup';
+import type { ItemNumber } from '../setup/goods';
 
 /** One unit price that is another than before; null where there is no price. */
 export interface PriceMove {

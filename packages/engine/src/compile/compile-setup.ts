@@ -1,71 +1,56 @@
-import type { CurrencyCode } from '../number/currency';
-import { minorDigits } from '../number/currency';
-import type { Decimal } from '../number/decimal';
+import { minorDigits, type CurrencyCode } from '../number/currency';
 import type { RoundingMode } from '../number/rounding';
-import type { ItemFacts } from '../setup/document';
-import type { ItemNumber, Level, LevelEntry, LevelId, Setup } from '../setup/setup';
+import type { Agreement, Party } from '../setup/agreement';
+import type { BasePrice, ItemNumber, SharedPrice, SharedPriceId, UnitCode } from '../setup/goods';
+import type { LevelId } from '../setup/level';
+import type { Setup } from '../setup/setup';
+import { compileLevel, type CompiledLevel } from './compile-level';
+import { groupBy } from './group-by';
+import { inPriceOrder } from './price-order';
 
 /** A setup turned once into look-ups, so that a line costs what applies to it and no more. */
 export interface CompiledSetup {
   readonly version: number;
   readonly homeCurrency: CurrencyCode;
   readonly roundingMode: RoundingMode;
-  readonly basePrices: ReadonlyMap<ItemNumber, Decimal>;
+  readonly defaultLevel: LevelId | null;
   readonly levels: ReadonlyMap<LevelId, CompiledLevel>;
+  readonly sharedPrices: ReadonlyMap<SharedPriceId, SharedPrice>;
+  /** The base price an item has for a unit; null asks for the base unit. */
+  basePrice(item: ItemNumber, unit: UnitCode | null): BasePrice | undefined;
+  /** A party's agreements for an item, in the order in which they are tried. */
+  agreements(party: Party, item: ItemNumber): readonly Agreement[];
   /** Digits a unit price ends with in a currency. */
   unitPriceDigits(currency: CurrencyCode): number;
 }
 
-export interface CompiledLevel {
-  readonly level: Level;
-  /** The entries that reach an item, the one that applies first. */
-  reaching(item: ItemFacts): readonly LevelEntry[];
-}
+const NONE: readonly never[] = [];
 
 export function compileSetup(setup: Setup): CompiledSetup {
+  const basePrices = new Map(setup.basePrices.map((one) => [priceKey(one.item, one.unit), one]));
+  const agreements = inPriceOrder(
+    groupBy(setup.agreements, ({ party, item }) => agreementKey(party, item)),
+  );
   return {
     version: setup.version,
     homeCurrency: setup.homeCurrency,
     roundingMode: setup.roundingMode,
-    basePrices: new Map(setup.basePrices.map(({ item, price }) => [item, price])),
+    defaultLevel: setup.defaultLevel,
     levels: new Map(setup.levels.map((level) => [level.id, compileLevel(level)])),
+    sharedPrices: new Map(setup.sharedPrices.map((shared) => [shared.id, shared])),
+    basePrice: (item, unit) => basePrices.get(priceKey(item, unit)),
+    agreements: (party, item) =>
+      agreements.size === 0 ? NONE : (agreements.get(agreementKey(party, item)) ?? NONE),
     unitPriceDigits: (currency) => setup.unitPriceDigits[currency] ?? minorDigits(currency),
   };
 }
 
-/**
- * Indexes a level's entries by what they reach. The order of narrowness is: item, category nearest
- * in the tree, all; of two that are equally narrow, the earlier in the list comes first.
- */
-function compileLevel(level: Level): CompiledLevel {
-  const byItem = new Map<string, LevelEntry[]>();
-  const byCategory = new Map<string, LevelEntry[]>();
-  const all: LevelEntry[] = [];
-  for (const entry of level.entries) {
-    switch (entry.reach.kind) {
-      case 'item':
-        append(byItem, entry.reach.item, entry);
-        break;
-      case 'category':
-        append(byCategory, entry.reach.category, entry);
-        break;
-      case 'all':
-        all.push(entry);
-        break;
-    }
-  }
-  return {
-    level,
-    reaching: (item) => [
-      ...(byItem.get(item.item) ?? []),
-      ...item.categories.toReversed().flatMap(({ code }) => byCategory.get(code) ?? []),
-      ...all,
-    ],
-  };
+/** Most items have one base price, so the base unit's key is the item number itself. */
+function priceKey(item: ItemNumber, unit: UnitCode | null): string {
+  return unit === null ? item : `${item}\n${unit}`;
 }
 
-function append(index: Map<string, LevelEntry[]>, key: string, entry: LevelEntry): void {
-  const entries = index.get(key);
-  if (entries) entries.push(entry);
-  else index.set(key, [entry]);
+function agreementKey(party: Party, item: ItemNumber): string {
+  const code = party.kind === 'customer' ? party.customer : party.segment;
+  return `${party.kind}\n${code}\n${item}`;
 }

@@ -1,17 +1,78 @@
+import type { Party } from '../setup/agreement';
 import type { PricingDocument } from '../setup/document';
+import type { ItemNumber } from '../setup/goods';
+import type { Level, LevelId } from '../setup/level';
 import type { Setup } from '../setup/setup';
 
 /**
  * The part of a setup that a document can reach: small enough to send to a browser.
- * Law: pricing the document with the part gives what pricing it with the whole gives.
+ * Law: pricing the document with the part gives what pricing it with the whole gives, also after
+ * another level among `alsoLevels` was chosen for it or for a line.
  */
-export function reachingSetup(setup: Setup, document: PricingDocument): Setup {
-  const items = new Set(document.lines.map(({ item }) => item));
-  for (const { item } of document.facts.items) items.add(item);
-  const level = document.facts.customer?.level;
+export function reachingSetup(
+  setup: Setup,
+  document: PricingDocument,
+  alsoLevels: readonly LevelId[] = [],
+): Setup {
+  const items = itemsOf(document);
+  const basePrices = setup.basePrices.filter(({ item }) => items.has(item));
+  const shared = new Set(basePrices.map((one) => (one.kind === 'shared' ? one.shared : null)));
+  const levels = withBases(setup.levels, [...levelsOf(setup, document), ...alsoLevels]);
   return {
     ...setup,
-    basePrices: setup.basePrices.filter(({ item }) => items.has(item)),
-    levels: setup.levels.filter(({ id }) => id === level),
+    basePrices,
+    sharedPrices: setup.sharedPrices.filter(({ id }) => shared.has(id)),
+    agreements: setup.agreements.filter(
+      ({ item, party }) => items.has(item) && isPartyTo(document, party),
+    ),
+    levels: levels.map((level) => onlyFor(level, items)),
+  };
+}
+
+function itemsOf({ lines, facts }: PricingDocument): ReadonlySet<ItemNumber> {
+  return new Set([...lines, ...facts.items].map(({ item }) => item));
+}
+
+function levelsOf({ defaultLevel }: Setup, document: PricingDocument): (LevelId | null)[] {
+  const { customer, outlet } = document.facts;
+  return [
+    ...document.lines.map(({ level }) => level),
+    document.level,
+    ...(customer?.assignments ?? []).map(({ level }) => level),
+    customer?.level ?? null,
+    customer?.segment?.level ?? null,
+    outlet?.level ?? null,
+    defaultLevel,
+  ];
+}
+
+/** The levels with these ids, and all that they start from. */
+function withBases(levels: readonly Level[], ids: readonly (LevelId | null)[]): readonly Level[] {
+  const byId = new Map(levels.map((level) => [level.id, level]));
+  const reached = new Set<LevelId>();
+  const open = ids.filter((id) => id !== null);
+  for (let id = open.pop(); id !== undefined; id = open.pop()) {
+    if (reached.has(id)) continue;
+    reached.add(id);
+    for (const { basis } of byId.get(id)?.entries ?? []) {
+      if (basis.kind === 'level') open.push(basis.level);
+    }
+  }
+  return levels.filter(({ id }) => reached.has(id));
+}
+
+function isPartyTo({ facts: { customer } }: PricingDocument, party: Party): boolean {
+  return party.kind === 'customer'
+    ? party.customer === customer?.code
+    : party.segment === customer?.segment?.code;
+}
+
+/** A level without what it says of single items that the document does not have. */
+function onlyFor(level: Level, items: ReadonlySet<ItemNumber>): Level {
+  return {
+    ...level,
+    entries: level.entries.filter(({ reach }) => reach.kind !== 'item' || items.has(reach.item)),
+    exceptions: level.exceptions.filter((item) => items.has(item)),
+    typedPrices: level.typedPrices.filter(({ item }) => items.has(item)),
   };
 }

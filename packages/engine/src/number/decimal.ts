@@ -108,10 +108,6 @@ export function isZero(value: Decimal): boolean {
   return value.units === 0;
 }
 
-export function isNegative(value: Decimal): boolean {
-  return value.units < 0;
-}
-
 export function isPositive(value: Decimal): boolean {
   return value.units > 0;
 }

@@ -1,9 +1,10 @@
 import { make, powerOfTen, rescale, type Decimal } from './decimal';
+import { isFraction, ratio, type Exact } from './exact';
 
 /** How a value between two candidates is rounded to a number of digits. */
 export type RoundingMode = 'halfAwayFromZero' | 'halfToEven' | 'awayFromZero' | 'towardsZero';
 
-/** How a rounding rule picks between the increment below and the one above. A tie goes up. */
+/** How a rounding rule picks between the candidate below and the one above. A tie goes up. */
 export type RoundingDirection = 'nearest' | 'up' | 'down';
 
 /**
@@ -11,7 +12,11 @@ export type RoundingDirection = 'nearest' | 'up' | 'down';
  * `halfAwayFromZero` is what commerce does (IEEE 754: roundTiesToAway), `halfToEven` is
  * roundTiesToEven, `towardsZero` roundTowardZero.
  */
-export function roundToDigits(value: Decimal, digits: number, mode: RoundingMode): Decimal {
+export function roundToDigits(value: Exact, digits: number, mode: RoundingMode): Decimal {
+  if (isFraction(value)) {
+    const scaled = value.numerator * BigInt(powerOfTen(digits));
+    return make(divideBigInts(scaled, value.denominator, mode), digits);
+  }
   if (value.scale <= digits) return value;
   const divisor = powerOfTen(value.scale - digits);
   return typeof value.units === 'number' && typeof divisor === 'number'
@@ -24,18 +29,66 @@ export function roundToDigits(value: Decimal, digits: number, mode: RoundingMode
  * and of two equally near multiples the higher is taken, whatever the mode of digit rounding is.
  */
 export function roundToIncrement(
-  value: Decimal,
+  value: Exact,
   increment: Decimal,
   direction: RoundingDirection,
 ): Decimal {
+  if (increment.units <= 0) throw new RangeError('a rounding increment must be above zero');
+  if (isFraction(value)) return fractionToIncrement(value, increment, direction);
   const scale = Math.max(value.scale, increment.scale);
-  const units = BigInt(rescale(value, scale).units);
-  const step = BigInt(rescale(increment, scale).units);
-  if (step <= 0n) throw new RangeError('a rounding increment must be above zero');
-  const above = ((units % step) + step) % step;
+  const { units } = rescale(value, scale);
+  const step = rescale(increment, scale).units;
+  if (typeof units === 'number' && typeof step === 'number') {
+    const above = ((units % step) + step) % step;
+    if (above === 0) return value;
+    const lower = units - above;
+    // Beyond the safe integers the sum is made below, with BigInts.
+    if (Number.isSafeInteger(lower) && Number.isSafeInteger(lower + step)) {
+      return make(goesUp(direction, above * 2 - step) ? lower + step : lower, scale);
+    }
+  }
+  return bigIntsToIncrement(value, BigInt(units), BigInt(step), scale, direction);
+}
+
+function bigIntsToIncrement(
+  value: Decimal,
+  units: bigint,
+  step: bigint,
+  scale: number,
+  direction: RoundingDirection,
+): Decimal {
+  const above = floorRemainder(units, step);
   if (above === 0n) return value;
-  const goesUp = direction === 'up' || (direction === 'nearest' && above * 2n >= step);
-  return make(goesUp ? units - above + step : units - above, scale);
+  const lower = units - above;
+  return make(goesUp(direction, signOfBigInt(above * 2n - step)) ? lower + step : lower, scale);
+}
+
+/** A fraction never lies on a multiple, so only the two around it are to choose from. */
+function fractionToIncrement(
+  value: Exact,
+  increment: Decimal,
+  direction: RoundingDirection,
+): Decimal {
+  const { numerator, denominator } = ratio(value);
+  const step = BigInt(increment.units) * denominator;
+  const units = numerator * BigInt(powerOfTen(increment.scale));
+  const above = floorRemainder(units, step);
+  const steps = (units - above) / step;
+  const up = goesUp(direction, signOfBigInt(above * 2n - step));
+  return make((up ? steps + 1n : steps) * BigInt(increment.units), increment.scale);
+}
+
+/** `half`: below zero for less than half an increment above the lower candidate, zero for a tie. */
+function goesUp(direction: RoundingDirection, half: number): boolean {
+  return direction === 'up' || (direction === 'nearest' && half >= 0);
+}
+
+function floorRemainder(units: bigint, step: bigint): bigint {
+  return ((units % step) + step) % step;
+}
+
+function signOfBigInt(value: bigint): number {
+  return value < 0n ? -1 : value > 0n ? 1 : 0;
 }
 
 /** The remainder of two safe integers is exact, and so is the division of an exact multiple. */

@@ -1,69 +1,62 @@
 import type { CompiledSetup } from '../compile/compile-setup';
-import { minorDigits, type CurrencyCode } from '../number/currency';
-import { subtract, withDigits, ZERO, type Decimal } from '../number/decimal';
-import type { CustomerFacts, DocumentLine, ItemFacts } from '../setup/document';
+import type { CurrencyCode } from '../number/currency';
+import type { Decimal } from '../number/decimal';
+import type { Rates } from '../number/exchange';
+import type { DocumentLine } from '../setup/document';
+import type { DocumentFacts, ItemFacts, UnitFacts } from '../setup/facts';
+import type { LevelId } from '../setup/level';
 import type {
+  LevelChooser,
+  LevelName,
   NotApplied,
-  Reason,
   NotAppliedSubject,
-  WorkingSource,
-  WorkingStep,
+  Reason,
 } from '../workings/workings';
-import type { LineProblem } from './priced';
+import type { Column } from './column';
+import type { ClosedBy, LineProblem, PricedSlice } from './priced';
 
 /** What the steps may ask about the document around a line. */
 export interface PricingContext {
   readonly setup: CompiledSetup;
   readonly currency: CurrencyCode;
-  readonly customer: CustomerFacts | null;
+  /** The level chosen for the whole document. */
+  readonly level: LevelId | null;
+  readonly facts: Omit<DocumentFacts, 'items' | 'rates'>;
+  readonly rates: Rates;
+  /** Whether the steps write down what they did. */
+  readonly workings: boolean;
 }
 
 /** The working copy that the steps fill; it never leaves the pipeline. */
 export interface LineInProgress {
   readonly line: DocumentLine;
   readonly item: ItemFacts;
-  slices: SliceInProgress[];
+  /** The line's unit. */
+  readonly unit: UnitFacts;
+  /** What the running price is per: the line's unit where it has a base price, else the base unit. */
+  readonly pricingUnit: UnitFacts;
+  /** The line's quantity in base units. */
+  readonly baseQuantity: Decimal;
+  readonly column: Column;
+  /** Whether a step has given the line its start price. */
+  started: boolean;
+  level: { readonly level: LevelName; readonly by: LevelChooser } | null;
+  closedBy: ClosedBy | null;
+  /** Set by the last step. */
+  slices: readonly PricedSlice[];
   problem: LineProblem | null;
   readonly notApplied: NotApplied[];
 }
 
-export interface SliceInProgress {
-  readonly quantity: Decimal;
-  /** The running price, exact until the last step rounds it. */
-  unitPrice: Decimal;
-  /** Set by the last step. */
-  amount: Decimal;
-  readonly steps: WorkingStep[];
-}
-
-export function startLine(line: DocumentLine, item: ItemFacts): LineInProgress {
-  const slice = { quantity: line.quantity, unitPrice: ZERO, amount: ZERO, steps: [] };
-  return { line, item, slices: [slice], problem: null, notApplied: [] };
-}
-
-/** Moves a slice's running price to `after` and writes down what did it. */
-export function moveTo(
-  slice: SliceInProgress,
-  after: Decimal,
-  source: WorkingSource,
-  currency: CurrencyCode,
-): void {
-  const digits = minorDigits(currency);
-  const before = slice.steps.length === 0 ? null : slice.unitPrice;
-  slice.steps.push({
-    source,
-    before: before && withDigits(before, digits),
-    change: withDigits(before ? subtract(after, before) : after, digits),
-    after: withDigits(after, digits),
-  });
-  slice.unitPrice = after;
-}
-
 /** Writes down that something was considered and why it did not apply. */
-export function passOver(
-  line: LineInProgress,
-  subject: NotAppliedSubject,
-  ...reasons: Reason[]
-): void {
-  line.notApplied.push({ subject, reasons });
+export type PassOver = (subject: NotAppliedSubject, ...reasons: Reason[]) => void;
+
+export const tellNobody: PassOver = () => undefined;
+
+/** Tells the line's workings; nobody where workings are not asked for. */
+export function teller(work: LineInProgress, { workings }: PricingContext): PassOver {
+  if (!workings) return tellNobody;
+  return (subject, ...reasons) => {
+    work.notApplied.push({ subject, reasons });
+  };
 }

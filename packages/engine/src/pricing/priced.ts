@@ -1,10 +1,11 @@
 import type { CurrencyCode } from '../number/currency';
 import type { Decimal } from '../number/decimal';
-import type { ItemNumber } from '../setup/setup';
-import type { NotApplied, WorkingStep } from '../workings/workings';
+import type { Exact } from '../number/exact';
+import type { ItemNumber, TimeUnit, UnitCode } from '../setup/goods';
+import type { LevelChooser, LevelName, NotApplied, WorkingStep } from '../workings/workings';
 
 /** Raised by every change of the engine that can alter a cent or a working. */
-export const MODEL_VERSION = 1;
+export const MODEL_VERSION = 2;
 
 export interface PricedDocument {
   readonly modelVersion: number;
@@ -26,13 +27,25 @@ export interface LineWithPrice {
   readonly id: string;
   readonly item: ItemNumber;
   readonly quantity: Decimal;
+  /** What quantity and unit price are in. */
+  readonly unit: UnitCode;
+  /** For goods priced by time, in the item's time unit. */
+  readonly duration: Decimal | null;
+  /** The level that made the price, and who or what gave the line that level. */
+  readonly level: { readonly level: LevelName; readonly by: LevelChooser } | null;
+  /** What closes the line to breaks and rules, if anything does. */
+  readonly closedBy: ClosedBy | null;
   /** Parts of the quantity, each at one unit price. A line starts as one. */
   readonly slices: readonly PricedSlice[];
   readonly amount: Decimal;
   readonly notApplied: readonly NotApplied[];
   /** How many more were considered than `notApplied` lists. */
   readonly notAppliedMore: number;
+  /** Of a line priced by hand, what it would be without. */
+  readonly computed: PricedLine | null;
 }
+
+export type ClosedBy = 'priceByHand' | 'agreement' | 'typedPrice' | 'levelEntry';
 
 export interface LineWithoutPrice {
   readonly kind: 'unpriced';
@@ -46,7 +59,7 @@ export interface PricedSlice {
   readonly quantity: Decimal;
   /** Rounded to the currency's unit price digits. */
   readonly unitPrice: Decimal;
-  /** quantity x unit price, rounded to the currency's minor digits. */
+  /** quantity x unit price (x duration), rounded to the currency's minor digits. */
   readonly amount: Decimal;
   /** How the unit price came about, from start to end. */
   readonly steps: readonly WorkingStep[];
@@ -55,8 +68,12 @@ export interface PricedSlice {
 /** Why a line has no price. It is never priced 0.00 instead. */
 export type LineProblem =
   | { readonly kind: 'itemUnknown' }
+  | { readonly kind: 'unitNotOfItem'; readonly unit: UnitCode }
   | { readonly kind: 'quantityNotPositive' }
   | { readonly kind: 'quantityTooFine'; readonly digits: number; readonly unit: string }
+  | { readonly kind: 'durationMissing'; readonly timeUnit: TimeUnit }
+  | { readonly kind: 'durationNotPositive' }
+  | { readonly kind: 'durationNotAsked' }
   | { readonly kind: 'noStartPrice' }
   | { readonly kind: 'noExchangeRate'; readonly from: CurrencyCode; readonly to: CurrencyCode }
-  | { readonly kind: 'roundsToZero'; readonly unitPrice: Decimal; readonly digits: number };
+  | { readonly kind: 'roundsToZero'; readonly unitPrice: Exact; readonly digits: number };

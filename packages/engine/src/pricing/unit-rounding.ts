@@ -1,38 +1,79 @@
 import { minorDigits } from '../number/currency';
-import { equals, isPositive, isZero, multiply, withDigits } from '../number/decimal';
+import { isZero, multiply, withDigits, type Decimal } from '../number/decimal';
+import { compareExact, signOf } from '../number/exact';
 import { roundToDigits } from '../number/rounding';
-import { moveTo, type LineInProgress, type PricingContext } from './line-in-progress';
+import type { UnitFacts } from '../setup/facts';
+import { moveTo } from './column';
+import { exchangeTo } from './exchange-step';
+import type { LineInProgress, PricingContext } from './line-in-progress';
+import { perUnit } from './units';
 
 /**
- * Step 6: each slice's unit price is rounded to the currency's unit price digits, and its amount,
- * quantity x rounded unit price, to the minor digits. A positive price that would become 0 is an
- * error on the line.
+ * Step 6: the price is taken into the document's currency and to the line's unit, and rounded to
+ * the currency's unit price digits; the amount is quantity x rounded unit price (x duration),
+ * rounded to the minor digits. A positive price that would become 0 is an error on the line.
  */
 export function roundUnitsAndExtend(work: LineInProgress, context: PricingContext): void {
   const { setup, currency } = context;
-  const digits = setup.unitPriceDigits(currency);
+  if (!exchangeTo(work, currency, context)) return;
+  toLineUnit(work);
+  const { column } = work;
+  const digits = setup.unitPriceDigits(currency) + placesMoved(work);
   const mode = setup.roundingMode;
-  for (const slice of work.slices) {
-    const rounded = roundToDigits(slice.unitPrice, digits, mode);
-    if (isZero(rounded) && isPositive(slice.unitPrice)) {
-      work.problem = { kind: 'roundsToZero', unitPrice: slice.unitPrice, digits };
-      return;
-    }
-    if (!equals(rounded, slice.unitPrice)) {
-      const source = {
-        kind: 'unitRounding',
-        version: setup.version,
-        digits,
-        mode,
-        currency,
-      } as const;
-      moveTo(slice, rounded, source, currency);
-    }
-    slice.unitPrice = withDigits(rounded, digits);
-    const amountDigits = minorDigits(currency);
-    slice.amount = withDigits(
-      roundToDigits(multiply(slice.quantity, slice.unitPrice), amountDigits, mode),
-      amountDigits,
-    );
+  const rounded = roundToDigits(column.price, digits, mode);
+  if (isZero(rounded) && signOf(column.price) > 0) {
+    work.problem = { kind: 'roundsToZero', unitPrice: column.price, digits };
+    return;
   }
+  if (compareExact(rounded, column.price) !== 0) {
+    const source = {
+      kind: 'unitRounding',
+      version: setup.version,
+      digits,
+      mode,
+      currency,
+    } as const;
+    moveTo(column, rounded, source);
+  }
+  const unitPrice = withDigits(rounded, digits);
+  const amountDigits = minorDigits(currency);
+  const amount = withDigits(
+    roundToDigits(extension(work, unitPrice), amountDigits, mode),
+    amountDigits,
+  );
+  work.slices = [{ quantity: work.line.quantity, unitPrice, amount, steps: column.steps }];
+}
+
+function extension({ line: { quantity, duration } }: LineInProgress, unitPrice: Decimal): Decimal {
+  const once = multiply(quantity, unitPrice);
+  return duration === null ? once : multiply(once, duration);
+}
+
+/** A price by hand is per the line's unit already. */
+function toLineUnit({ line, column, pricingUnit, unit }: LineInProgress): void {
+  if (line.priceByHand || pricingUnit.unit === unit.unit) return;
+  const named = ({ unit: code, factor }: UnitFacts): Pick<UnitFacts, 'unit' | 'factor'> => ({
+    unit: code,
+    factor,
+  });
+  moveTo(column, perUnit(column.price, pricingUnit, unit), {
+    kind: 'lineUnit',
+    from: named(pricingUnit),
+    to: named(unit),
+  });
+}
+
+/**
+ * By how many decimal places a price shrinks on its way to a smaller unit, each taken as begun:
+ * 3 from kilogram to gram, 2 from dozen to piece. Its digits grow by as many.
+ */
+function placesMoved({ pricingUnit, unit }: LineInProgress): number {
+  if (pricingUnit.unit === unit.unit) return 0;
+  let places = 0;
+  let factor = unit.factor;
+  while (compareExact(factor, pricingUnit.factor) < 0) {
+    factor = multiply(factor, { units: 10, scale: 0 });
+    places += 1;
+  }
+  return places;
 }

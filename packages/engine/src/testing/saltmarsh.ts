@@ -1,6 +1,11 @@
 import { decimal } from '../number/decimal';
-import type { PricingDocument } from '../setup/document';
-import type { Level, LevelEntry, Setup } from '../setup/setup';
+import type { Agreement } from '../setup/agreement';
+import { ALWAYS } from '../setup/dates';
+import type { DocumentLine, PricingDocument } from '../setup/document';
+import type { CustomerFacts, DocumentFacts, ItemFacts } from '../setup/facts';
+import type { BasePrice } from '../setup/goods';
+import type { Adjustment, Level, LevelEntry, TypedPrice } from '../setup/level';
+import type { Setup } from '../setup/setup';
 
 /** A small invented setup that specifications vary. */
 export function setupOf(changes: Partial<Setup> = {}): Setup {
@@ -9,10 +14,17 @@ export function setupOf(changes: Partial<Setup> = {}): Setup {
     homeCurrency: 'EUR',
     roundingMode: 'halfAwayFromZero',
     unitPriceDigits: {},
-    basePrices: [{ item: 'CL-0207', price: decimal('18.40') }],
+    defaultLevel: null,
+    basePrices: [basePrice('18.40')],
+    sharedPrices: [],
+    agreements: [],
     levels: [schools()],
     ...changes,
   };
+}
+
+export function basePrice(price: string, unit: string | null = null): BasePrice {
+  return { kind: 'own', item: 'CL-0207', unit, price: decimal(price) };
 }
 
 /** 12 % off everything under Clay, to the nearest 0.05. */
@@ -20,8 +32,14 @@ export function schools(changes: Partial<Level> = {}): Level {
   return {
     id: 'schools',
     name: 'Schools',
+    currency: 'EUR',
+    window: ALWAYS,
+    order: 'narrowest',
     entries: [percentEntry('-12', { kind: 'category', category: 'clay' })],
+    exceptions: [],
+    typedPrices: [],
     rounding: {
+      kind: 'increment',
       currency: 'EUR',
       increment: decimal('0.05'),
       direction: 'nearest',
@@ -31,15 +49,116 @@ export function schools(changes: Partial<Level> = {}): Level {
   };
 }
 
-export function percentEntry(percent: string, reach: LevelEntry['reach']): LevelEntry {
+export function percentEntry(
+  percent: string,
+  reach: LevelEntry['reach'] = { kind: 'all' },
+  changes: Partial<LevelEntry> = {},
+): LevelEntry {
+  return entryOf({ kind: 'percent', percent: decimal(percent) }, reach, changes);
+}
+
+export function entryOf(
+  adjustment: Adjustment,
+  reach: LevelEntry['reach'] = { kind: 'all' },
+  changes: Partial<LevelEntry> = {},
+): LevelEntry {
   return {
-    id: `${reach.kind} ${percent}`,
+    id: JSON.stringify([adjustment.kind, reach]),
     reach,
-    adjustment: { kind: 'percent', percent: decimal(percent) },
+    basis: { kind: 'basePrice' },
+    adjusting: { kind: 'plain', adjustment },
+    closes: false,
+    ...changes,
   };
 }
 
-/** A school asks for a quantity of one bag of stoneware, which lies under Clay. */
+export function typedPrice(price: string, changes: Partial<TypedPrice> = {}): TypedPrice {
+  return {
+    id: `typed ${price}`,
+    item: 'CL-0207',
+    price: decimal(price),
+    unit: null,
+    window: ALWAYS,
+    minQuantity: decimal('0'),
+    closes: false,
+    ...changes,
+  };
+}
+
+export function agreement(price: string, changes: Partial<Agreement> = {}): Agreement {
+  return {
+    id: `agreed ${price}`,
+    party: { kind: 'customer', customer: 'HARBOUR' },
+    item: 'CL-0207',
+    currency: 'EUR',
+    price: decimal(price),
+    unit: null,
+    window: ALWAYS,
+    minQuantity: decimal('0'),
+    open: false,
+    ...changes,
+  };
+}
+
+export function lineOf(quantity: string, changes: Partial<DocumentLine> = {}): DocumentLine {
+  return {
+    id: '1',
+    item: 'CL-0207',
+    quantity: decimal(quantity),
+    unit: null,
+    duration: null,
+    level: null,
+    priceByHand: null,
+    ...changes,
+  };
+}
+
+export function customerOf(changes: Partial<CustomerFacts> = {}): CustomerFacts {
+  return {
+    code: 'HARBOUR',
+    name: 'Harbour Lane School',
+    segment: null,
+    level: 'schools',
+    assignments: [],
+    ...changes,
+  };
+}
+
+/** A bag of stoneware, which lies under Clay; a pallet has 60. */
+export function itemOf(changes: Partial<ItemFacts> = {}): ItemFacts {
+  return {
+    item: 'CL-0207',
+    name: 'Stoneware body, buff, grogged',
+    kind: 'stock',
+    categories: [
+      { code: 'clay', name: 'Clay' },
+      { code: 'stoneware', name: 'Stoneware' },
+    ],
+    family: { code: 'bodies', name: 'Stoneware bodies' },
+    brand: { code: 'ebb', name: 'Ebb & Flood' },
+    supplier: { code: 'pits', name: 'Marsh Pits' },
+    unit: 'bag',
+    quantityDigits: 0,
+    units: [{ unit: 'pallet', factor: decimal('60'), digits: 0 }],
+    timeUnit: null,
+    listPrice: null,
+    namedPrices: [],
+    ...changes,
+  };
+}
+
+export function factsOf(changes: Partial<DocumentFacts> = {}): DocumentFacts {
+  return {
+    local: { day: '2026-11-24', time: '14:32:00', offset: '+00:00' },
+    outlet: null,
+    customer: customerOf(),
+    rates: [],
+    items: [itemOf()],
+    ...changes,
+  };
+}
+
+/** A school asks for a quantity of one bag of stoneware. */
 export function documentOf(
   quantity = '1',
   changes: Partial<PricingDocument> = {},
@@ -47,22 +166,9 @@ export function documentOf(
   return {
     pricedAt: '2026-11-24T14:32:00Z',
     currency: 'EUR',
-    facts: {
-      customer: { code: 'HARBOUR', name: 'Harbour Lane School', level: 'schools' },
-      items: [
-        {
-          item: 'CL-0207',
-          name: 'Stoneware body, buff, grogged',
-          categories: [
-            { code: 'clay', name: 'Clay' },
-            { code: 'stoneware', name: 'Stoneware' },
-          ],
-          unit: 'bag',
-          quantityDigits: 0,
-        },
-      ],
-    },
-    lines: [{ id: '1', item: 'CL-0207', quantity: decimal(quantity) }],
+    level: null,
+    facts: factsOf(),
+    lines: [lineOf(quantity)],
     ...changes,
   };
 }

@@ -1,7 +1,7 @@
-import { print, type Decimal } from '../number/decimal';
+import { isFraction, printExact, type Exact } from '../number/exact';
 
-/** A result with every decimal printed as text: what is stored, sent and shown. */
-export type Printed<T> = T extends Decimal
+/** A result with every exact number printed as text: what is stored, sent and shown. */
+export type Printed<T> = T extends Exact
   ? string
   : T extends readonly (infer Element)[]
     ? readonly Printed<Element>[]
@@ -9,10 +9,10 @@ export type Printed<T> = T extends Decimal
       ? { readonly [Key in keyof T]: Printed<T[Key]> }
       : T;
 
-/** Prints every decimal inside plain data. */
+/** Prints every exact number inside plain data; a fraction to 10 decimals, marked "...". */
 export function printed<T>(value: T): Printed<T> {
   // The casts below follow the mapped type above case by case, which TypeScript cannot see.
-  if (isDecimal(value)) return print(value) as Printed<T>;
+  if (isExact(value)) return printExact(value) as Printed<T>;
   if (Array.isArray(value)) return value.map(printed) as Printed<T>;
   if (typeof value === 'object' && value !== null) {
     return Object.fromEntries(
@@ -22,6 +22,10 @@ export function printed<T>(value: T): Printed<T> {
   return value as Printed<T>;
 }
 
-function isDecimal(value: unknown): value is Decimal {
-  return typeof value === 'object' && value !== null && 'units' in value && 'scale' in value;
+function isExact(value: unknown): value is Exact {
+  return (
+    typeof value === 'object' &&
+    value !== null &&
+    (('units' in value && 'scale' in value) || ('numerator' in value && isFraction(value as Exact)))
+  );
 }

@@ -3,15 +3,17 @@ import type { PricedSlice } from '../pricing/priced';
 import { checkSlice, WorkingsFault } from './self-check';
 import type { WorkingStep } from './workings';
 
-const base = { kind: 'basePrice', version: 1, item: 'CL-0207' } as const;
+const base = { kind: 'basePrice', version: 1, item: 'CL-0207', unit: 'bag', shared: null } as const;
 const start: WorkingStep = {
   source: base,
+  currency: 'EUR',
   before: null,
   change: decimal('18.40'),
   after: decimal('18.40'),
 };
 const off: WorkingStep = {
   source: base,
+  currency: 'EUR',
   before: decimal('18.40'),
   change: decimal('-2.40'),
   after: decimal('16'),
@@ -25,7 +27,7 @@ const sound: PricedSlice = {
 
 describe('the self-check of the workings', () => {
   const check = (changes: Partial<PricedSlice>) => () => {
-    checkSlice({ ...sound, ...changes }, 2, 'halfAwayFromZero');
+    checkSlice({ ...sound, ...changes }, null, 2, 'halfAwayFromZero');
   };
 
   it('passes a column that adds up', () => {
@@ -51,4 +53,45 @@ describe('the self-check of the workings', () => {
       expect(check(changes)).toThrowError(WorkingsFault);
     });
   }
+
+  it('takes the duration into the amount', () => {
+    const three = decimal('3');
+    const hired = { ...sound, amount: decimal('96.00') };
+    expect(() => {
+      checkSlice(hired, three, 2, 'halfAwayFromZero');
+    }).not.toThrow();
+    expect(() => {
+      checkSlice(sound, three, 2, 'halfAwayFromZero');
+    }).toThrowError(WorkingsFault);
+  });
+
+  describe('of a price that goes on in another currency', () => {
+    const exchanged = (amount: string, rate: string, after: string): WorkingStep => ({
+      source: {
+        kind: 'exchange',
+        from: { amount: decimal(amount), currency: 'EUR' },
+        fromRate: null,
+        toRate: decimal(rate),
+        home: 'EUR',
+      },
+      currency: 'USD',
+      before: null,
+      change: decimal(after),
+      after: decimal(after),
+    });
+    const paid = (step: WorkingStep) => ({
+      steps: [start, step],
+      unitPrice: decimal('20.24'),
+      amount: decimal('40.48'),
+    });
+
+    it('passes where the rate leads from one to the other', () => {
+      expect(check(paid(exchanged('18.40', '1.1', '20.24')))).not.toThrow();
+    });
+
+    it('finds another rate, and a start from another price', () => {
+      expect(check(paid(exchanged('18.40', '1.2', '20.24')))).toThrowError(WorkingsFault);
+      expect(check(paid(exchanged('18.50', '1.1', '20.24')))).toThrowError(WorkingsFault);
+    });
+  });
 });

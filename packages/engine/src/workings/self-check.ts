@@ -1,6 +1,15 @@
-import { add, compare, equals, multiply, print, type Decimal } from '../number/decimal';
+import { multiply, print, type Decimal } from '../number/decimal';
+import {
+  addExact,
+  compareExact,
+  divide,
+  multiplyExact,
+  printExact,
+  type Exact,
+} from '../number/exact';
 import { roundToDigits, type RoundingMode } from '../number/rounding';
 import type { PricedSlice } from '../pricing/priced';
+import type { WorkingSource, WorkingStep } from './workings';
 
 /** A price whose workings do not lead to it: a fault of the engine, never of its input. */
 export class WorkingsFault extends Error {
@@ -8,29 +17,55 @@ export class WorkingsFault extends Error {
 }
 
 /**
- * Checks that a slice's column adds up: it starts once, every step goes on where the one before
- * ended, each change leads from before to after, start and changes together are the unit price, and
- * the amount is quantity x unit price.
+ * Checks that a slice's column adds up: it starts once and again only where the price goes on in
+ * another currency, by exactly the rates; every other step goes on where the one before ended; each
+ * change leads from before to after; what stands at the end is the unit price; and the amount is
+ * quantity x unit price (x duration).
  * @throws {WorkingsFault} where it does not
  */
-export function checkSlice(slice: PricedSlice, amountDigits: number, mode: RoundingMode): void {
-  let running: Decimal | null = null;
-  for (const { source, before, change, after } of slice.steps) {
-    if (running === null ? before !== null : before === null || !equals(before, running)) {
-      throw new WorkingsFault(`the step ${source.kind} does not go on where the last one ended`);
-    }
-    running = before === null ? change : add(before, change);
-    if (!equals(running, after)) {
-      throw new WorkingsFault(
-        `the step ${source.kind} says ${print(after)} and adds up to ${print(running)}`,
-      );
-    }
-  }
-  if (running === null || !equals(running, slice.unitPrice)) {
+export function checkSlice(
+  slice: PricedSlice,
+  duration: Decimal | null,
+  amountDigits: number,
+  mode: RoundingMode,
+): void {
+  let running: Exact | null = null;
+  for (const step of slice.steps) running = afterStep(running, step);
+  if (running === null || compareExact(running, slice.unitPrice) !== 0) {
     throw new WorkingsFault(`the workings do not lead to ${print(slice.unitPrice)}`);
   }
-  const amount = roundToDigits(multiply(slice.quantity, slice.unitPrice), amountDigits, mode);
-  if (compare(amount, slice.amount) !== 0) {
+  const once = multiply(slice.quantity, slice.unitPrice);
+  const whole = duration === null ? once : multiply(once, duration);
+  if (compareExact(roundToDigits(whole, amountDigits, mode), slice.amount) !== 0) {
     throw new WorkingsFault(`${print(slice.amount)} is not quantity x ${print(slice.unitPrice)}`);
   }
+}
+
+function afterStep(running: Exact | null, step: WorkingStep): Exact {
+  const { source, before, change, after } = step;
+  if (!(source.kind === 'exchange' ? exchanges(running, step, source) : goesOn(running, before))) {
+    throw new WorkingsFault(`the step ${source.kind} does not go on where the last one ended`);
+  }
+  const reached = before === null ? change : addExact(before, change);
+  if (compareExact(reached, after) !== 0) {
+    throw new WorkingsFault(
+      `the step ${source.kind} says ${printExact(after)} and adds up to ${printExact(reached)}`,
+    );
+  }
+  return reached;
+}
+
+function goesOn(running: Exact | null, before: Exact | null): boolean {
+  if (running === null || before === null) return running === before;
+  return compareExact(before, running) === 0;
+}
+
+function exchanges(
+  running: Exact | null,
+  { before, after }: WorkingStep,
+  { from, fromRate, toRate }: Extract<WorkingSource, { kind: 'exchange' }>,
+): boolean {
+  if (running === null || before !== null || compareExact(from.amount, running) !== 0) return false;
+  const atHome = fromRate ? divide(running, fromRate) : running;
+  return compareExact(toRate ? multiplyExact(atHome, toRate) : atHome, after) === 0;
 }

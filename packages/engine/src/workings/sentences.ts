@@ -1,14 +1,15 @@
 import type { RoundingMode } from '../number/rounding';
 import type { LineProblem } from '../pricing/priced';
 import type { Printed } from './printed';
+import { chooserWords, reasonSentence } from './reason-sentences';
 import {
   entrySentence,
-  plainNumber,
+  plainWriter,
   roundingSentence,
   type Names,
-  type NumberWriter,
+  type Writer,
 } from './setup-sentences';
-import type { NotApplied, NotAppliedSubject, Reason, WorkingSource } from './workings';
+import type { NotApplied, NotAppliedSubject, WorkingSource } from './workings';
 
 /** What a reader sees for one step or one thing passed over: a heading and a plain sentence. */
 export interface Wording {
@@ -20,23 +21,55 @@ export interface Wording {
 export function stepWording(
   source: Printed<WorkingSource>,
   names: Names,
-  write: NumberWriter = plainNumber,
+  write: Writer = plainWriter,
 ): Wording {
   switch (source.kind) {
-    case 'basePrice':
-      return {
-        title: 'Base price',
-        sentence: `of ${source.item} in version ${String(source.version)}`,
-      };
-    case 'levelEntry':
+    case 'priceByHand':
+      return { title: 'Price by hand', sentence: `per ${source.unit}: ${source.reason}` };
+    case 'agreement': {
+      const { agreement, segment } = source;
+      const whose = segment ? `with the segment ${segment.name}` : 'with the customer';
+      return { title: 'Agreement', sentence: `${whose}, ${datedWords(agreement, write)}` };
+    }
+    case 'typedPrice':
       return {
         title: `Level ${source.level.name}`,
-        sentence: entrySentence(source.entry, names, write),
+        sentence: `typed for ${names.item(source.typed.item)}, ${datedWords(source.typed, write)}`,
       };
+    case 'basePrice': {
+      const what = source.shared ? `shared as ${source.shared.name}` : `of ${source.item}`;
+      const per = source.unit ? ` per ${source.unit}` : '';
+      return {
+        title: 'Base price',
+        sentence: `${what}${per} in version ${String(source.version)}`,
+      };
+    }
+    case 'listPrice':
+      return { title: 'List price', sentence: `of ${source.item}` };
+    case 'namedPrice':
+      return { title: `${source.name} price`, sentence: `of ${source.item}` };
+    case 'levelEntry': {
+      const { level, entry, tookAll } = source;
+      const sentence = entrySentence(entry, level.currency, names, write);
+      return {
+        title: `Level ${level.name}`,
+        sentence: tookAll ? `${sentence}: more than there is, so all of it` : sentence,
+      };
+    }
     case 'levelRounding':
       return {
         title: roundingSentence(source.rule, write),
         sentence: `the rounding of level ${source.level.name}`,
+      };
+    case 'exchange':
+      return {
+        title: `Into another currency`,
+        sentence: exchangeSentence(source, write),
+      };
+    case 'lineUnit':
+      return {
+        title: `Per ${source.to.unit}`,
+        sentence: unitSentence(source, write),
       };
     case 'unitRounding':
       return {
@@ -50,7 +83,7 @@ export function stepWording(
 export function notAppliedWording(
   { subject, reasons }: Printed<NotApplied>,
   names: Names,
-  write: NumberWriter = plainNumber,
+  write: Writer = plainWriter,
 ): Wording {
   return {
     title: subjectTitle(subject, names, write),
@@ -59,22 +92,30 @@ export function notAppliedWording(
 }
 
 /** Why a line has no price, and what would give it one. */
-export function problemSentence(problem: Printed<LineProblem>, write = plainNumber): string {
+export function problemSentence(problem: Printed<LineProblem>, write = plainWriter): string {
   switch (problem.kind) {
     case 'itemUnknown':
       return 'The catalogue does not have this item.';
+    case 'unitNotOfItem':
+      return `The item is not sold by the ${problem.unit}.`;
     case 'quantityNotPositive':
       return 'A quantity must be above zero.';
     case 'quantityTooFine':
       return problem.digits === 0
         ? `A quantity in ${problem.unit} must be a whole number.`
         : `A quantity in ${problem.unit} may have ${digitsWords(problem.digits)}.`;
+    case 'durationMissing':
+      return `The item is priced by the ${problem.timeUnit}: say how many.`;
+    case 'durationNotPositive':
+      return 'A duration must be above zero.';
+    case 'durationNotAsked':
+      return 'The item is not priced by time, so it takes no duration.';
     case 'noStartPrice':
-      return 'No price: the item has no base price.';
+      return 'No price: the item has no base price, and nothing else gives it one.';
     case 'noExchangeRate':
-      return `No price: base prices are in ${problem.from} and there is no rate to ${problem.to}.`;
+      return `No price: there is no rate from ${problem.from} to ${problem.to}.`;
     case 'roundsToZero':
-      return `No price: ${write(problem.unitPrice)} rounded to ${digitsWords(problem.digits)} would be zero.`;
+      return `No price: ${write.number(problem.unitPrice)} rounded to ${digitsWords(problem.digits)} would be zero.`;
   }
 }
 
@@ -89,42 +130,56 @@ function digitsWords(digits: number): string {
   return digits === 1 ? '1 decimal' : `${String(digits)} decimals`;
 }
 
-function subjectTitle(
-  subject: Printed<NotAppliedSubject>,
-  names: Names,
-  write: NumberWriter,
+/** "7.50 per bag from 10", without its item. */
+function datedWords(
+  { price, unit, minQuantity }: { price: string; unit: string | null; minQuantity: string },
+  write: Writer,
 ): string {
+  const per = unit === null ? '' : ` per ${unit}`;
+  const from = /^0+(\.0+)?$/.test(minQuantity) ? '' : ` from ${write.number(minQuantity)}`;
+  return `${write.number(price)}${per}${from}`;
+}
+
+function exchangeSentence(
+  { from, fromRate, toRate, home }: Extract<Printed<WorkingSource>, { kind: 'exchange' }>,
+  write: Writer,
+): string {
+  const amount = `${write.number(from.amount)} ${from.currency}`;
+  const back = fromRate === null ? '' : ` divided by ${write.number(fromRate)}`;
+  const on = toRate === null ? '' : ` times ${write.number(toRate)}`;
+  const through = fromRate !== null && toRate !== null ? ` (through ${home})` : '';
+  return `${amount}${back}${on}${through}`;
+}
+
+function unitSentence(
+  { from, to }: Extract<Printed<WorkingSource>, { kind: 'lineUnit' }>,
+  write: Writer,
+): string {
+  return `made per ${from.unit}; times ${write.number(to.factor)}${
+    from.factor === '1' ? '' : `, divided by ${write.number(from.factor)}`
+  }`;
+}
+
+function subjectTitle(subject: Printed<NotAppliedSubject>, names: Names, write: Writer): string {
   switch (subject.kind) {
     case 'anyLevel':
       return 'A price level';
     case 'missingLevel':
-      return 'The customer’s level';
+      return `A level, ${chooserWords(subject.by, names)}`;
+    case 'levelChoice':
+      return `Level ${subject.level.name}, ${chooserWords(subject.by, names)}`;
     case 'level':
       return `Level ${subject.level.name}`;
     case 'levelEntry':
-      return entrySentence(subject.entry, names, write);
+      return entrySentence(subject.entry, subject.level.currency, names, write);
     case 'levelRounding':
       return `Rounding ${roundingSentence(subject.rule, write)}`;
-  }
-}
-
-function reasonSentence(reason: Printed<Reason>, names: Names, write: NumberWriter): string {
-  switch (reason.kind) {
-    case 'customerUnknown':
-      return 'the document has no customer';
-    case 'customerHasNoLevel':
-      return 'the customer has none';
-    case 'notInVersion':
-      return `it is not in version ${String(reason.version)}`;
-    case 'noEntryReachesItem':
-      return `no entry of it reaches ${reason.item}`;
-    case 'narrowerEntryApplies':
-      return `a narrower entry applies: ${entrySentence(reason.entry, names, write)}`;
-    case 'earlierEntryApplies':
-      return `an entry as narrow stands before it: ${entrySentence(reason.entry, names, write)}`;
-    case 'noEntryPricedItem':
-      return 'the level has no entry for this item, so it rounds nothing';
-    case 'ruleInOtherCurrency':
-      return `it rounds prices in ${reason.rule}, and this one is in ${reason.price}`;
+    case 'agreement': {
+      const whose = subject.segment ? ` of the segment ${subject.segment.name}` : '';
+      const { currency } = subject.agreement;
+      return `Agreement${whose}: ${datedWords(subject.agreement, write)} (${currency})`;
+    }
+    case 'typedPrice':
+      return `Typed on level ${subject.level.name}: ${datedWords(subject.typed, write)}`;
   }
 }

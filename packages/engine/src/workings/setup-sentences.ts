@@ -1,70 +1,217 @@
-import type { Level, LevelEntry, Reach } from '../setup/setup';
 import type { RoundingRule } from '../number/rounding-rule';
+import type { Window } from '../setup/dates';
+import type { ItemKind } from '../setup/goods';
+import type { Adjusting, Adjustment, Basis, Level, LevelEntry } from '../setup/level';
+import type { Reach } from '../setup/reach';
 import type { Printed } from './printed';
 
-/** Writes numbers for a reader: a plain decimal in, what the reader's locale makes of it out. */
-export type NumberWriter = (decimal: string) => string;
+/** Writes numbers and days for a reader: canonical text in, what the reader's locale makes of it out. */
+export interface Writer {
+  readonly number: (decimal: string) => string;
+  readonly day: (day: string) => string;
+}
 
 /** Gives the names people know things by. */
 export interface Names {
   readonly category: (code: string) => string;
   readonly item: (number: string) => string;
+  readonly family: (code: string) => string;
+  readonly brand: (code: string) => string;
+  readonly supplier: (code: string) => string;
+  readonly level: (id: string) => string;
 }
 
-/** Numbers as they are stored. */
-export const plainNumber: NumberWriter = (decimal) => decimal;
+/** Numbers and days as they are stored. */
+export const plainWriter: Writer = { number: (decimal) => decimal, day: (day) => day };
 
-/** "12 % off everything under Clay" */
+/** "12 % off everything under Clay"; amounts in it are in `currency`, the level's own. */
 export function entrySentence(
-  { reach, adjustment }: Printed<LevelEntry>,
+  { reach, basis, adjusting, closes }: Printed<LevelEntry>,
+  currency: string,
   names: Names,
-  write: NumberWriter = plainNumber,
+  write: Writer = plainWriter,
 ): string {
-  return `${percentWords(adjustment.percent, write)} ${reachWords(reach, names)}`;
+  const goods = reachWords(reach, names);
+  const of = basisWords(basis, names);
+  const sentence =
+    adjusting.kind === 'plain'
+      ? `${adjustmentWords(adjusting.adjustment, of, currency, write)} ${goods}`
+      : `${goods}, by the ${basisName(basis, names)} (${bandsWords(adjusting, currency, write)})`;
+  return closes ? `${sentence}, closed to breaks and rules` : sentence;
 }
 
 /** "prices to the nearest 0.05 EUR, never below 1.00 EUR" */
-export function roundingSentence(
-  { currency, increment, direction, leastPrice }: Printed<RoundingRule>,
-  write: NumberWriter = plainNumber,
-): string {
-  const least = leastPrice === null ? '' : `, never below ${write(leastPrice)} ${currency}`;
-  return `${DIRECTION_WORDS[direction]} ${write(increment)} ${currency}${least}`;
+export function roundingSentence(rule: Printed<RoundingRule>, write: Writer = plainWriter): string {
+  const { currency, leastPrice } = rule;
+  const least = leastPrice === null ? '' : `, never below ${write.number(leastPrice)} ${currency}`;
+  return rule.kind === 'increment'
+    ? `${INCREMENT_WORDS[rule.direction]} ${write.number(rule.increment)} ${currency}${least}`
+    : `${ENDING_WORDS[rule.direction]} ${endingsWords(rule, write)} (${currency})${least}`;
 }
 
-/** A whole level in one sentence: its entries in order, then its rounding. */
+/** A whole level in one sentence: its entries in order, its items apart, then its rounding. */
 export function levelSentence(
-  level: Pick<Printed<Level>, 'entries' | 'rounding'>,
+  level: Omit<Printed<Level>, 'id' | 'name'>,
   names: Names,
-  write: NumberWriter = plainNumber,
+  write: Writer = plainWriter,
 ): string {
-  const entries = level.entries.map((entry) => entrySentence(entry, names, write));
-  if (entries.length === 0) return 'Every item at its base price.';
-  const rounded =
-    level.rounding === null ? [] : [`prices rounded ${roundingSentence(level.rounding, write)}`];
-  const sentence = [...entries, ...rounded].join('; ');
+  const { entries, exceptions, typedPrices, rounding, currency, window } = level;
+  const said = entries.map((entry) => entrySentence(entry, currency, names, write));
+  if (said.length === 0) said.push('every item at its base price');
+  if (exceptions.length > 0) {
+    const items = exceptions.length > 3 ? [] : exceptions.map(names.item);
+    const words = items.length > 0 ? items.join(', ') : `${String(exceptions.length)} items`;
+    said.push(`the base price, whatever else is said, for ${words}`);
+  }
+  if (typedPrices.length > 0) {
+    const count = typedPrices.length;
+    said.push(count === 1 ? 'one price typed' : `${String(count)} prices typed`);
+  }
+  if (entries.length > 0 && rounding !== null) {
+    said.push(`prices rounded ${roundingSentence(rounding, write)}`);
+  }
+  const days = windowWords(window, write);
+  if (days !== null) said.push(`in force ${days}`);
+  const sentence = said.join('; ');
   return `${sentence.charAt(0).toUpperCase()}${sentence.slice(1)}.`;
 }
 
-const DIRECTION_WORDS = {
+/** "from 1 March 2026 to 31 May 2026"; null for a window that is always open. */
+export function windowWords({ from, until }: Window, write: Writer = plainWriter): string | null {
+  if (from !== null && until !== null) return `from ${write.day(from)} to ${write.day(until)}`;
+  if (from !== null) return `from ${write.day(from)}`;
+  return until === null ? null : `until ${write.day(until)}`;
+}
+
+const INCREMENT_WORDS = {
   nearest: 'to the nearest',
   up: 'up to the next',
   down: 'down to the next',
 } as const;
 
-function percentWords(percent: string, write: NumberWriter): string {
-  if (/^[+-]?0+(\.0+)?$/.test(percent)) return 'the base price for';
-  return percent.startsWith('-')
-    ? `${write(percent.slice(1))} % off`
-    : `${write(percent.replace('+', ''))} % added to`;
+const ENDING_WORDS = {
+  nearest: 'to the nearest price ending in',
+  up: 'up to the next price ending in',
+  down: 'down to the next price ending in',
+} as const;
+
+function endingsWords(
+  { endings, period }: Extract<Printed<RoundingRule>, { kind: 'endings' }>,
+  write: Writer,
+): string {
+  const list = endings.map(write.number).join(' or ');
+  return period === 1 ? list : `${list} in every ${String(period)}`;
 }
 
-function reachWords(reach: Reach, names: Names): string {
+/** What is done, up to the word before the goods. */
+function adjustmentWords(
+  adjustment: Printed<Adjustment>,
+  of: string,
+  currency: string,
+  write: Writer,
+): string {
+  switch (adjustment.kind) {
+    case 'percent':
+      return isZeroText(adjustment.percent)
+        ? of === ''
+          ? 'the base price of'
+          : of.trim()
+        : `${percentWords(adjustment.percent, write)}${of}`;
+    case 'amount':
+      return `${amountWords(adjustment, currency, write)}${of}`;
+    case 'percentAndAmount':
+      return `${percentWords(adjustment.percent, write).replace(' to', '')}, then ${amountWords(adjustment, currency, write)}${of}`;
+    case 'set':
+      return `${write.number(adjustment.price)} ${currency}${perWords(adjustment.unit)} for`;
+  }
+}
+
+function bandsWords(
+  adjusting: Extract<Printed<Adjusting>, { kind: 'byPrice' }>,
+  currency: string,
+  write: Writer,
+): string {
+  return adjusting.bands
+    .map(({ from, adjustment }) => {
+      const what = bandWords(adjustment, currency, write);
+      return `from ${write.number(from)} ${currency}: ${what}`;
+    })
+    .join(', ');
+}
+
+function bandWords(adjustment: Printed<Adjustment>, currency: string, write: Writer): string {
+  if (adjustment.kind === 'percent' && isZeroText(adjustment.percent)) return 'as it is';
+  return adjustmentWords(adjustment, '', currency, write).replace(/ (to|for)$/, '');
+}
+
+function percentWords(percent: string, write: Writer): string {
+  return percent.startsWith('-')
+    ? `${write.number(percent.slice(1))} % off`
+    : `${write.number(percent.replace('+', ''))} % added to`;
+}
+
+function amountWords(
+  { amount, unit }: { readonly amount: string; readonly unit: string | null },
+  currency: string,
+  write: Writer,
+): string {
+  const [written, words] = amount.startsWith('-')
+    ? [amount.slice(1), 'off']
+    : [amount.replace('+', ''), 'added to'];
+  return `${write.number(written)} ${currency}${perWords(unit)} ${words}`;
+}
+
+function perWords(unit: string | null): string {
+  return unit === null ? '' : ` per ${unit}`;
+}
+
+function isZeroText(text: string): boolean {
+  return /^[+-]?0+(\.0+)?$/.test(text);
+}
+
+/** " the list price of"; nothing for the base price, which is what people expect. */
+function basisWords(basis: Basis, names: Names): string {
+  return basis.kind === 'basePrice' ? '' : ` the ${basisName(basis, names)} of`;
+}
+
+export function basisName(basis: Basis, names: Names): string {
+  switch (basis.kind) {
+    case 'basePrice':
+      return 'base price';
+    case 'listPrice':
+      return 'list price';
+    case 'namedPrice':
+      return `${basis.name} price`;
+    case 'level':
+      return `${names.level(basis.level)} price`;
+  }
+}
+
+const KIND_WORDS: Readonly<Record<ItemKind, string>> = {
+  stock: 'all stock goods',
+  nonStock: 'all non-stock goods',
+  service: 'all services',
+  fee: 'all fees',
+};
+
+export function reachWords(reach: Reach, names: Names): string {
   switch (reach.kind) {
     case 'item':
       return names.item(reach.item);
+    case 'categoryBrand':
+      return `everything by ${names.brand(reach.brand)} under ${names.category(reach.category)}`;
+    case 'supplierCategory':
+      return `everything from ${names.supplier(reach.supplier)} under ${names.category(reach.category)}`;
+    case 'family':
+      return `the family ${names.family(reach.family)}`;
     case 'category':
       return `everything under ${names.category(reach.category)}`;
+    case 'brand':
+      return `everything by ${names.brand(reach.brand)}`;
+    case 'supplier':
+      return `everything from ${names.supplier(reach.supplier)}`;
+    case 'itemKind':
+      return KIND_WORDS[reach.itemKind];
     case 'all':
       return 'everything';
   }

@@ -1,28 +1,63 @@
 import type { CurrencyCode } from '../number/currency';
 import type { Decimal } from '../number/decimal';
+import type { Exact } from '../number/exact';
 import type { RoundingMode } from '../number/rounding';
 import type { RoundingRule } from '../number/rounding-rule';
-import type { ItemNumber, LevelEntry, LevelId } from '../setup/setup';
+import type { Agreement } from '../setup/agreement';
+import type { Window } from '../setup/dates';
+import type { CodeAndName, LevelAssignment, Money, UnitFacts } from '../setup/facts';
+import type { ItemNumber, SharedPrice, UnitCode } from '../setup/goods';
+import type { Adjustment, Basis, LevelEntry, LevelId, TypedPrice } from '../setup/level';
 
 /**
- * One thing that touched a price, in the order in which it did. `before` is null on the step the
- * column starts with; everywhere `before` + `change` = `after`, and the next step goes on from there.
+ * One thing that touched a price, in the order in which it did. `before` is null where a column
+ * starts: on the first step, and where the price goes on in another currency. Everywhere `before` +
+ * `change` = `after`, and the next step goes on from there.
  */
 export interface WorkingStep {
   readonly source: WorkingSource;
-  readonly before: Decimal | null;
-  readonly change: Decimal;
-  readonly after: Decimal;
+  /** What the three amounts are in, per pricing unit. */
+  readonly currency: CurrencyCode;
+  readonly before: Exact | null;
+  readonly change: Exact;
+  readonly after: Exact;
 }
 
 /** Where a step comes from; `version` is the published version that says so. */
 export type WorkingSource =
-  | { readonly kind: 'basePrice'; readonly version: number; readonly item: ItemNumber }
+  | { readonly kind: 'priceByHand'; readonly reason: string; readonly unit: UnitCode }
+  | {
+      readonly kind: 'agreement';
+      readonly version: number;
+      readonly agreement: Agreement;
+      /** The segment it was agreed with, where it was not the customer. */
+      readonly segment: CodeAndName | null;
+    }
+  | {
+      readonly kind: 'typedPrice';
+      readonly version: number;
+      readonly level: LevelName;
+      readonly typed: TypedPrice;
+    }
+  | {
+      readonly kind: 'basePrice';
+      readonly version: number;
+      readonly item: ItemNumber;
+      /** What the price is per. */
+      readonly unit: UnitCode;
+      readonly shared: SharedPrice | null;
+    }
+  | { readonly kind: 'listPrice'; readonly item: ItemNumber }
+  | { readonly kind: 'namedPrice'; readonly item: ItemNumber; readonly name: string }
   | {
       readonly kind: 'levelEntry';
       readonly version: number;
       readonly level: LevelName;
       readonly entry: LevelEntry;
+      /** The one that was made: the entry's own, or its band's. */
+      readonly adjustment: Adjustment;
+      /** It would have gone below zero, so it took what was there. */
+      readonly tookAll: boolean;
     }
   | {
       readonly kind: 'levelRounding';
@@ -30,6 +65,16 @@ export type WorkingSource =
       readonly level: LevelName;
       readonly rule: RoundingRule;
     }
+  /** The price goes on in another currency; rates are null for the home currency. */
+  | {
+      readonly kind: 'exchange';
+      readonly from: { readonly amount: Exact; readonly currency: CurrencyCode };
+      readonly fromRate: Decimal | null;
+      readonly toRate: Decimal | null;
+      readonly home: CurrencyCode;
+    }
+  /** From the unit that the price was made in to the line's: each factor is in base units. */
+  | { readonly kind: 'lineUnit'; readonly from: UnitFactor; readonly to: UnitFactor }
   | {
       readonly kind: 'unitRounding';
       readonly version: number;
@@ -38,10 +83,24 @@ export type WorkingSource =
       readonly currency: CurrencyCode;
     };
 
+export type UnitFactor = Pick<UnitFacts, 'unit' | 'factor'>;
+
+/** A level as workings name it, with the currency that its amounts are in. */
 export interface LevelName {
   readonly id: LevelId;
   readonly name: string;
+  readonly currency: CurrencyCode;
 }
+
+/** Who or what says that a line has a level, in the order in which they are asked. */
+export type LevelChooser =
+  | { readonly kind: 'line' }
+  | { readonly kind: 'document' }
+  | { readonly kind: 'assignment'; readonly assignment: LevelAssignment }
+  | { readonly kind: 'customer' }
+  | { readonly kind: 'segment'; readonly name: string }
+  | { readonly kind: 'outlet'; readonly name: string }
+  | { readonly kind: 'setup' };
 
 /** Something that could have touched the line and did not, with every reason that held. */
 export interface NotApplied {
@@ -51,18 +110,46 @@ export interface NotApplied {
 
 export type NotAppliedSubject =
   | { readonly kind: 'anyLevel' }
-  | { readonly kind: 'missingLevel'; readonly id: LevelId }
+  | { readonly kind: 'missingLevel'; readonly id: LevelId; readonly by: LevelChooser }
+  | { readonly kind: 'levelChoice'; readonly level: LevelName; readonly by: LevelChooser }
   | { readonly kind: 'level'; readonly level: LevelName }
   | { readonly kind: 'levelEntry'; readonly level: LevelName; readonly entry: LevelEntry }
-  | { readonly kind: 'levelRounding'; readonly level: LevelName; readonly rule: RoundingRule };
+  | { readonly kind: 'levelRounding'; readonly level: LevelName; readonly rule: RoundingRule }
+  | {
+      readonly kind: 'agreement';
+      readonly agreement: Agreement;
+      readonly segment: CodeAndName | null;
+    }
+  | { readonly kind: 'typedPrice'; readonly level: LevelName; readonly typed: TypedPrice };
 
 export type Reason =
-  | { readonly kind: 'customerUnknown' }
-  | { readonly kind: 'customerHasNoLevel' }
+  | { readonly kind: 'nothingGivesALevel' }
   | { readonly kind: 'notInVersion'; readonly version: number }
+  | { readonly kind: 'notAllowedAtOutlet'; readonly outlet: string }
+  | { readonly kind: 'outsideWindow'; readonly window: Window; readonly day: string }
+  | {
+      readonly kind: 'asksForMore';
+      readonly minQuantity: Decimal;
+      readonly missing: Decimal;
+      readonly unit: UnitCode;
+    }
+  | { readonly kind: 'unitNotOfItem'; readonly unit: UnitCode }
+  | { readonly kind: 'anotherLevelFirst'; readonly level: LevelName; readonly by: LevelChooser }
+  | { readonly kind: 'priceAgreed' }
+  | { readonly kind: 'priceTyped' }
+  | { readonly kind: 'anotherAgreementFirst'; readonly price: Money }
+  | { readonly kind: 'anotherTypedPriceFirst'; readonly price: Money }
+  | { readonly kind: 'itemExcepted'; readonly item: ItemNumber }
   | { readonly kind: 'noEntryReachesItem'; readonly item: ItemNumber }
-  | { readonly kind: 'narrowerEntryApplies'; readonly entry: LevelEntry }
-  | { readonly kind: 'earlierEntryApplies'; readonly entry: LevelEntry }
+  | { readonly kind: 'basisMissing'; readonly basis: Basis }
+  | { readonly kind: 'levelsInACircle' }
+  | { readonly kind: 'belowFirstBand'; readonly price: Exact; readonly from: Decimal }
+  | {
+      readonly kind: 'narrowerEntryApplies' | 'earlierEntryApplies';
+      readonly entry: LevelEntry;
+      /** The level's, in which the entry's amounts are. */
+      readonly currency: CurrencyCode;
+    }
   | { readonly kind: 'noEntryPricedItem' }
   | {
       readonly kind: 'ruleInOtherCurrency';

@@ -1,5 +1,15 @@
 import { sql } from 'drizzle-orm';
-import { index, integer, jsonb, pgTable, text, timestamp, uniqueIndex } from 'drizzle-orm/pg-core';
+import type { Role } from '@honest-ledger/contracts';
+import {
+  check,
+  index,
+  integer,
+  jsonb,
+  pgTable,
+  text,
+  timestamp,
+  uniqueIndex,
+} from 'drizzle-orm/pg-core';
 
 /** Who may sign in. An e-mail address counts once, however it is capitalised. */
 export const users = pgTable(
@@ -10,8 +20,15 @@ export const users = pgTable(
     name: text().notNull(),
     /** argon2id in its encoded form, salt and cost included. */
     passwordHash: text().notNull(),
+    role: text().notNull().default('administrator').$type<Role>(),
   },
-  (table) => [uniqueIndex('users_email').on(sql`lower(${table.email})`)],
+  (table) => [
+    uniqueIndex('users_email').on(sql`lower(${table.email})`),
+    check(
+      'users_role',
+      sql`${table.role} in ('administrator', 'pricing', 'approver', 'sales', 'reader')`,
+    ),
+  ],
 );
 
 /** Signed-in browsers. */

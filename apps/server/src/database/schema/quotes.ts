@@ -12,10 +12,11 @@ import {
   unique,
   uuid,
 } from 'drizzle-orm/pg-core';
-import type { PricedLineForm } from '@honest-ledger/contracts';
-import type { DocumentFacts } from '@honest-ledger/engine';
+import type { DocumentFactsForm, PricedLineForm } from '@honest-ledger/contracts';
 import { customers } from './customers';
 import { items } from './goods';
+import { levels } from './levels';
+import { outlets } from './outlets';
 import { users } from './people';
 import { versions } from './versions';
 
@@ -23,7 +24,7 @@ import { versions } from './versions';
 export const factSets = pgTable('fact_sets', {
   /** SHA-256 of the content, in hexadecimal. */
   hash: text().primaryKey(),
-  content: jsonb().notNull().$type<DocumentFacts>(),
+  content: jsonb().notNull().$type<DocumentFactsForm>(),
 });
 
 export const quotes = pgTable(
@@ -35,6 +36,10 @@ export const quotes = pgTable(
       .references(() => customers.id),
     title: text().notNull().default(''),
     currency: text().notNull(),
+    /** Where it is made; null for no outlet. */
+    outletId: integer().references(() => outlets.id),
+    /** A level chosen for the whole quote. */
+    levelId: uuid().references(() => levels.id),
     /** Goes up with every change; a change names the one it was made from. */
     revision: integer().notNull().default(1),
     changedBy: integer()
@@ -58,6 +63,14 @@ export const quoteLines = pgTable(
       .notNull()
       .references(() => items.id),
     quantity: numeric().notNull(),
+    /** Null for the base unit. */
+    unit: text(),
+    /** For goods priced by time. */
+    duration: numeric(),
+    /** A level chosen for this line. */
+    levelId: uuid().references(() => levels.id),
+    priceByHand: numeric(),
+    priceReason: text(),
     /** Null on a line without a price; `priced` says why. */
     amount: numeric(),
     version: integer()
@@ -75,5 +88,11 @@ export const quoteLines = pgTable(
     primaryKey({ columns: [table.quoteNumber, table.id] }),
     unique('quote_lines_position').on(table.quoteNumber, table.position),
     check('quote_lines_quantity', sql`${table.quantity} > 0 and ${table.quantity} <= 9999999999`),
+    check('quote_lines_duration', sql`${table.duration} > 0 and ${table.duration} <= 9999999999`),
+    check(
+      'quote_lines_by_hand',
+      sql`num_nulls(${table.priceByHand}, ${table.priceReason}) in (0, 2)
+        and ${table.priceByHand} between 0 and 9999999999`,
+    ),
   ],
 );

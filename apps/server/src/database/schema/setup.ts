@@ -1,20 +1,34 @@
 import { sql } from 'drizzle-orm';
 import {
+  boolean,
   check,
+  date,
   integer,
   jsonb,
   numeric,
   pgTable,
   text,
-  timestamp,
   uniqueIndex,
   uuid,
+  type AnyPgColumn,
 } from 'drizzle-orm/pg-core';
-import type { RoundingDirection, RoundingMode } from '@honest-ledger/engine';
-import { categories, items } from './goods';
+import type { AdjustingForm, RoundingForm } from '@honest-ledger/contracts';
+import type { Basis, Level, RoundingMode } from '@honest-ledger/engine';
+import { customers, segments } from './customers';
+import { items } from './goods';
+import { levels } from './levels';
+import { reachColumns } from './reach';
 import { versionRange } from './versions';
 
 const rowId = () => integer().primaryKey().generatedAlwaysAsIdentity();
+
+/** Of a row that counts in versions: it ends after it begins. */
+const versionsRise = (name: string, table: { fromVersion: AnyPgColumn; toVersion: AnyPgColumn }) =>
+  check(`${name}_versions`, sql`${table.toVersion} > ${table.fromVersion}`);
+
+// The upper bound also keeps out NaN, which PostgreSQL holds to be above every number.
+const priceHolds = (column: AnyPgColumn) =>
+  sql`${column} between 0 and 9999999999 and scale(${column}) <= 6`;
 
 /** What holds for the whole setup. */
 export const settingRows = pgTable(
@@ -24,18 +38,39 @@ export const settingRows = pgTable(
     homeCurrency: text().notNull(),
     roundingMode: text().notNull().$type<RoundingMode>(),
     unitPriceDigits: jsonb().notNull().$type<Record<string, number>>(),
-    ...versionRange,
+    /** The level of a line that nothing else gives one. */
+    defaultLevelId: uuid().references(() => levels.id),
+    ...versionRange(),
   },
   (table) => [
     check(
       'setting_rows_mode',
       sql`${table.roundingMode} in ('halfAwayFromZero', 'halfToEven', 'awayFromZero', 'towardsZero')`,
     ),
-    check('setting_rows_versions', sql`${table.toVersion} > ${table.fromVersion}`),
+    versionsRise('setting_rows', table),
   ],
 );
 
-/** Base prices, in the home currency per base unit. */
+/** Named prices that several items point to, in the home currency. */
+export const sharedPriceRows = pgTable(
+  'shared_price_rows',
+  {
+    rowId: rowId(),
+    sharedId: uuid().notNull(),
+    name: text().notNull(),
+    price: numeric().notNull(),
+    ...versionRange(),
+  },
+  (table) => [
+    check('shared_price_rows_price', priceHolds(table.price)),
+    versionsRise('shared_price_rows', table),
+    uniqueIndex('shared_price_rows_in_force')
+      .on(table.sharedId)
+      .where(sql`${table.toVersion} is null`),
+  ],
+);
+
+/** Base prices in the home currency, per base unit or per a further unit of the item. */
 export const basePriceRows = pgTable(
   'base_price_rows',
   {
@@ -43,29 +78,73 @@ export const basePriceRows = pgTable(
     itemId: integer()
       .notNull()
       .references(() => items.id),
-    price: numeric().notNull(),
-    ...versionRange,
+    /** Empty for the base unit, so that the unique index takes it as a value. */
+    unit: text().notNull().default(''),
+    price: numeric(),
+    sharedId: uuid(),
+    ...versionRange(),
   },
   (table) => [
-    // The upper bound also keeps out NaN, which PostgreSQL holds to be above every number.
-    check(
-      'base_price_rows_price',
-      sql`${table.price} between 0 and 9999999999 and scale(${table.price}) <= 6`,
-    ),
-    check('base_price_rows_versions', sql`${table.toVersion} > ${table.fromVersion}`),
+    check('base_price_rows_price', priceHolds(table.price)),
+    check('base_price_rows_one', sql`num_nonnulls(${table.price}, ${table.sharedId}) = 1`),
+    versionsRise('base_price_rows', table),
     uniqueIndex('base_price_rows_in_force')
-      .on(table.itemId)
+      .on(table.itemId, table.unit)
       .where(sql`${table.toVersion} is null`),
   ],
 );
 
-/** The identity of a price level: it stays when every version has withdrawn or renamed it. */
-export const levels = pgTable('levels', {
-  id: uuid().primaryKey(),
-  createdAt: timestamp({ withTimezone: true }).notNull(),
+/** The columns of a price of one item from a quantity upward, in a window of days. */
+const datedPriceColumns = () => ({
+  itemId: integer()
+    .notNull()
+    .references(() => items.id),
+  price: numeric().notNull(),
+  /** Null for the base unit. */
+  unit: text(),
+  fromDay: date(),
+  untilDay: date(),
+  minQuantity: numeric().notNull(),
 });
 
-/** What a version says of a level, but for its entries. */
+const datedPriceHolds = (
+  name: string,
+  table: {
+    price: AnyPgColumn;
+    minQuantity: AnyPgColumn;
+    fromDay: AnyPgColumn;
+    untilDay: AnyPgColumn;
+  },
+) => [
+  check(`${name}_price`, priceHolds(table.price)),
+  check(`${name}_min_quantity`, sql`${table.minQuantity} between 0 and 9999999999`),
+  check(`${name}_days`, sql`${table.untilDay} >= ${table.fromDay}`),
+];
+
+/** Prices agreed with a customer or a segment for an item. */
+export const agreementRows = pgTable(
+  'agreement_rows',
+  {
+    rowId: rowId(),
+    agreementId: uuid().notNull(),
+    customerId: integer().references(() => customers.id),
+    segmentId: integer().references(() => segments.id),
+    ...datedPriceColumns(),
+    currency: text().notNull(),
+    open: boolean().notNull(),
+    ...versionRange(),
+  },
+  (table) => [
+    check('agreement_rows_party', sql`num_nonnulls(${table.customerId}, ${table.segmentId}) = 1`),
+    ...datedPriceHolds('agreement_rows', table),
+    versionsRise('agreement_rows', table),
+    uniqueIndex('agreement_rows_in_force')
+      .on(table.agreementId)
+      .where(sql`${table.toVersion} is null`),
+  ],
+);
+
+/** What a version says of a level, but for its entries and single items. */
 export const levelRows = pgTable(
   'level_rows',
   {
@@ -74,22 +153,18 @@ export const levelRows = pgTable(
       .notNull()
       .references(() => levels.id),
     name: text().notNull(),
-    roundingCurrency: text(),
-    roundingIncrement: numeric(),
-    roundingDirection: text().$type<RoundingDirection>(),
-    leastPrice: numeric(),
-    ...versionRange,
+    currency: text().notNull(),
+    fromDay: date(),
+    untilDay: date(),
+    entryOrder: text().notNull().$type<Level['order']>(),
+    /** In the form that contracts checks at the border. */
+    rounding: jsonb().$type<RoundingForm>(),
+    ...versionRange(),
   },
   (table) => [
-    check(
-      'level_rows_rounding',
-      sql`num_nulls(${table.roundingCurrency}, ${table.roundingIncrement}, ${table.roundingDirection}) in (0, 3)
-        and (${table.leastPrice} is null or ${table.roundingIncrement} is not null)
-        and ${table.roundingIncrement} > 0 and ${table.roundingIncrement} <= 9999999999
-        and ${table.leastPrice} between 0 and 9999999999
-        and ${table.roundingDirection} in ('nearest', 'up', 'down')`,
-    ),
-    check('level_rows_versions', sql`${table.toVersion} > ${table.fromVersion}`),
+    check('level_rows_days', sql`${table.untilDay} >= ${table.fromDay}`),
+    check('level_rows_order', sql`${table.entryOrder} in ('narrowest', 'list')`),
+    versionsRise('level_rows', table),
     uniqueIndex('level_rows_in_force')
       .on(table.levelId)
       .where(sql`${table.toVersion} is null`),
@@ -99,7 +174,7 @@ export const levelRows = pgTable(
   ],
 );
 
-/** A level's entries in a version. One that reaches neither an item nor a category reaches all. */
+/** A level's entries in a version. */
 export const levelEntryRows = pgTable(
   'level_entry_rows',
   {
@@ -110,20 +185,69 @@ export const levelEntryRows = pgTable(
     /** Stays the same when the entry is changed. */
     entryId: text().notNull(),
     position: integer().notNull(),
-    itemId: integer().references(() => items.id),
-    categoryId: integer().references(() => categories.id),
-    percent: numeric().notNull(),
-    ...versionRange,
+    ...reachColumns(),
+    basis: text().notNull().$type<Basis['kind']>(),
+    basisLevelId: uuid().references(() => levels.id),
+    basisName: text(),
+    /** In the form that contracts checks at the border. */
+    adjusting: jsonb().notNull().$type<AdjustingForm>(),
+    closes: boolean().notNull(),
+    ...versionRange(),
   },
   (table) => [
-    check('level_entry_rows_reach', sql`num_nonnulls(${table.itemId}, ${table.categoryId}) <= 1`),
     check(
-      'level_entry_rows_percent',
-      sql`${table.percent} between -100 and 10000 and scale(${table.percent}) <= 4`,
+      'level_entry_rows_basis',
+      sql`(${table.basis} = 'level') = (${table.basisLevelId} is not null)
+        and (${table.basis} = 'namedPrice') = (${table.basisName} is not null)
+        and ${table.basis} in ('basePrice', 'listPrice', 'namedPrice', 'level')`,
     ),
-    check('level_entry_rows_versions', sql`${table.toVersion} > ${table.fromVersion}`),
+    versionsRise('level_entry_rows', table),
     uniqueIndex('level_entry_rows_in_force')
       .on(table.levelId, table.entryId)
+      .where(sql`${table.toVersion} is null`),
+  ],
+);
+
+/** Items that a level leaves at their base price. */
+export const levelExceptionRows = pgTable(
+  'level_exception_rows',
+  {
+    rowId: rowId(),
+    levelId: uuid()
+      .notNull()
+      .references(() => levels.id),
+    itemId: integer()
+      .notNull()
+      .references(() => items.id),
+    ...versionRange(),
+  },
+  (table) => [
+    versionsRise('level_exception_rows', table),
+    uniqueIndex('level_exception_rows_in_force')
+      .on(table.levelId, table.itemId)
+      .where(sql`${table.toVersion} is null`),
+  ],
+);
+
+/** Prices typed for single items on a level. */
+export const levelPriceRows = pgTable(
+  'level_price_rows',
+  {
+    rowId: rowId(),
+    levelId: uuid()
+      .notNull()
+      .references(() => levels.id),
+    /** Stays the same when the price is changed. */
+    priceId: text().notNull(),
+    ...datedPriceColumns(),
+    closes: boolean().notNull(),
+    ...versionRange(),
+  },
+  (table) => [
+    ...datedPriceHolds('level_price_rows', table),
+    versionsRise('level_price_rows', table),
+    uniqueIndex('level_price_rows_in_force')
+      .on(table.levelId, table.priceId)
       .where(sql`${table.toVersion} is null`),
   ],
 );

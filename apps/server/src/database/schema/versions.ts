@@ -10,7 +10,7 @@ import {
   uniqueIndex,
   uuid,
 } from 'drizzle-orm/pg-core';
-import type { LevelContent } from '@honest-ledger/contracts';
+import type { SetupObjectKind } from '@honest-ledger/contracts';
 import { users } from './people';
 
 /** Edits of the setup that nobody's prices see yet. */
@@ -19,7 +19,7 @@ export const drafts = pgTable(
   {
     id: uuid().primaryKey().defaultRandom(),
     name: text().notNull(),
-    state: text({ enum: ['open', 'published'] })
+    state: text({ enum: ['open', 'published', 'discarded'] })
       .notNull()
       .default('open'),
     /** Goes up with every edit; publishing names the one that was looked at. */
@@ -30,10 +30,9 @@ export const drafts = pgTable(
     createdAt: timestamp({ withTimezone: true }).notNull(),
   },
   (table) => [
-    check('drafts_state', sql`${table.state} in ('open', 'published')`),
-    // One open draft at a time, for now: two first edits at once must not make two drafts.
-    uniqueIndex('drafts_one_open')
-      .on(table.state)
+    check('drafts_state', sql`${table.state} in ('open', 'published', 'discarded')`),
+    uniqueIndex('drafts_name')
+      .on(sql`lower(${table.name})`)
       .where(sql`${table.state} = 'open'`),
   ],
 );
@@ -46,10 +45,11 @@ export const draftEdits = pgTable(
     draftId: uuid()
       .notNull()
       .references(() => drafts.id),
-    objectKind: text({ enum: ['level'] }).notNull(),
-    objectId: uuid().notNull(),
-    /** In the form that contracts checks at the border. */
-    content: jsonb().notNull().$type<LevelContent>(),
+    objectKind: text().notNull().$type<SetupObjectKind>(),
+    /** What tells the object from others of its kind: an id, or an item number and unit. */
+    objectKey: text().notNull(),
+    /** In the form that contracts checks at the border; null where the draft withdraws the object. */
+    content: jsonb(),
     /** Goes up with every change of this edit. */
     revision: integer().notNull().default(1),
     editedBy: integer()
@@ -58,8 +58,11 @@ export const draftEdits = pgTable(
     editedAt: timestamp({ withTimezone: true }).notNull(),
   },
   (table) => [
-    unique('draft_edits_object').on(table.draftId, table.objectKind, table.objectId),
-    check('draft_edits_kind', sql`${table.objectKind} in ('level')`),
+    unique('draft_edits_object').on(table.draftId, table.objectKind, table.objectKey),
+    check(
+      'draft_edits_kind',
+      sql`${table.objectKind} in ('level', 'basePrice', 'sharedPrice', 'agreement', 'settings')`,
+    ),
   ],
 );
 
@@ -72,6 +75,8 @@ export const versions = pgTable(
       .unique()
       .references(() => drafts.id),
     note: text().notNull(),
+    /** How many objects it changed. */
+    changes: integer().notNull(),
     publishedBy: integer()
       .notNull()
       .references(() => users.id),
@@ -84,9 +89,9 @@ export const versions = pgTable(
  * The versions a row of setup counts in: from one that published it until, and not including, the
  * one that changed or withdrew it. A publish touches only rows that change.
  */
-export const versionRange = {
+export const versionRange = () => ({
   fromVersion: integer()
     .notNull()
     .references(() => versions.number),
   toVersion: integer().references(() => versions.number),
-};
+});

@@ -1,6 +1,6 @@
 import { HttpClient } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
-import type { CategoryRow, ItemPage } from '@honest-ledger/contracts';
+import type { CategoryRow, ItemPage, ItemView } from '@honest-ledger/contracts';
 import type { Observable } from 'rxjs';
 
 /** What to look for; what is left out does not narrow. */
@@ -25,5 +25,9 @@ export class CatalogueApi {
 
   categories(): Observable<CategoryRow[]> {
     return this.http.get<CategoryRow[]>('/api/categories');
+  }
+
+  one(item: string): Observable<ItemView> {
+    return this.http.get<ItemView>(`/api/items/${encodeURIComponent(item)}`);
   }
 }

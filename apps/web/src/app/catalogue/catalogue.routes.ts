@@ -4,12 +4,21 @@ import { provideState } from '@ngrx/store';
 import { Catalogue } from './catalogue';
 import { catalogueEffects } from './catalogue.effects';
 import { catalogueFeature } from './catalogue.feature';
+import { Item } from './item';
+import { itemEffects } from './item.effects';
+import { itemFeature } from './item.feature';
 
 export const catalogueRoutes: Routes = [
   {
     path: '',
-    title: 'Catalogue',
-    component: Catalogue,
-    providers: [provideState(catalogueFeature), provideEffects(catalogueEffects)],
+    providers: [
+      provideState(catalogueFeature),
+      provideState(itemFeature),
+      provideEffects(catalogueEffects, itemEffects),
+    ],
+    children: [
+      { path: '', title: 'Catalogue', component: Catalogue },
+      { path: ':item', title: 'Item', component: Item },
+    ],
   },
 ];

@@ -1,8 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { Router } from '@angular/router';
 import type { ItemRow } from '@honest-ledger/contracts';
 import { Store } from '@ngrx/store';
 import type { ColDef } from 'ag-grid-community';
-import { figureColumn, LedgerGrid } from '../shared/ledger-grid';
+import { dashed, figureColumn, LedgerGrid } from '../shared/ledger-grid';
 import { Notice } from '../shared/notice';
 import { catalogueActions, catalogueFeature } from './catalogue.feature';
 import { CategoryChoice } from './category-choice';
@@ -17,6 +18,7 @@ import { CategoryChoice } from './category-choice';
 })
 export class Catalogue {
   private readonly store = inject(Store);
+  private readonly router = inject(Router);
   protected readonly text = this.store.selectSignal(catalogueFeature.selectText);
   protected readonly category = this.store.selectSignal(catalogueFeature.selectCategory);
   protected readonly page = this.store.selectSignal(catalogueFeature.selectPage);
@@ -30,7 +32,8 @@ export class Catalogue {
       minWidth: 160,
       valueGetter: ({ data }) => data?.categories.map(({ name }) => name).join(' › '),
     },
-    { headerName: 'Unit', field: 'unit', width: 90 },
+    { headerName: 'Brand', flex: 1, valueGetter: ({ data }) => dashed(data?.brand?.name) },
+    { headerName: 'Unit', field: 'unit', width: 80 },
     figureColumn(
       {
         headerName: `Base price, ${this.page().value?.currency ?? ''}`,
@@ -54,6 +57,10 @@ export class Catalogue {
     if (target instanceof HTMLInputElement) {
       this.store.dispatch(catalogueActions.textTyped({ text: target.value }));
     }
+  }
+
+  protected show({ item }: ItemRow): void {
+    void this.router.navigate(['/catalogue', item]);
   }
 
   protected choose(category: string): void {

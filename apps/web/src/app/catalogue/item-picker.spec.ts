@@ -2,16 +2,10 @@ import { provideHttpClient } from '@angular/common/http';
 import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import type { ItemRow } from '@honest-ledger/contracts';
+import { itemRow } from '../testing/goods';
 import { ItemPicker } from './item-picker';
 
-const row = (item: string): ItemRow => ({
-  item,
-  name: `Name of ${item}`,
-  categories: [],
-  unit: 'bag',
-  quantityDigits: 0,
-  basePrice: '1.00',
-});
+const row = (item: string): ItemRow => itemRow(item, '1.00');
 
 describe('picking an item', () => {
   let fixture: ComponentFixture<ItemPicker>;

@@ -22,16 +22,19 @@ export class CustomerList {
   protected readonly text = signal('');
   protected readonly rows = computed(() => {
     const words = this.text().toLowerCase().split(/\s+/).filter(Boolean);
-    return (this.list().value ?? []).filter(({ code, name, segment, level }) => {
-      const all = `${code} ${name} ${segment} ${level?.name ?? ''}`.toLowerCase();
+    return (this.list().value ?? []).filter(({ code, name, segment, level, outlet }) => {
+      const named = [segment, level, outlet].map((one) => one?.name ?? '').join(' ');
+      const all = `${code} ${name} ${named}`.toLowerCase();
       return words.every((word) => all.includes(word));
     });
   });
   protected readonly columns: ColDef<CustomerRow>[] = [
     { headerName: 'Customer', field: 'code', width: 120 },
     { headerName: 'Name', field: 'name', flex: 2, minWidth: 220 },
-    { headerName: 'Segment', field: 'segment', flex: 1 },
+    { headerName: 'Segment', flex: 1, valueGetter: ({ data }) => data?.segment?.name ?? '–' },
     { headerName: 'Level', flex: 1, valueGetter: ({ data }) => data?.level?.name ?? '–' },
+    { headerName: 'Buys at', flex: 1, valueGetter: ({ data }) => data?.outlet?.name ?? '–' },
+    { headerName: 'In', width: 80, valueGetter: ({ data }) => data?.currency ?? '–' },
   ];
   protected readonly rowId = ({ code }: CustomerRow): string => code;
 

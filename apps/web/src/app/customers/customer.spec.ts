@@ -1,12 +1,17 @@
 import type {
-  CustomerRow,
-  LevelChoice,
-  LevelPreview,
+  CustomerEdit,
+  CustomerPreview,
+  CustomerView,
   LevelSummary,
+  PriceListPage,
 } from '@honest-ledger/contracts';
 import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
-import { problemBody, showScreen, type ShownScreen } from '../testing/screens';
+import { itemFacts } from '../testing/goods';
+import { levelContent } from '../testing/levels';
+import { problemBody, showScreen, signedIn, type ShownScreen } from '../testing/screens';
+import { agreementsEffects } from './agreements.effects';
+import { agreementsFeature } from './agreements.feature';
 import { Customer } from './customer';
 import { customersEffects } from './customers.effects';
 import { customersFeature } from './customers.feature';
@@ -14,21 +19,53 @@ import { customersFeature } from './customers.feature';
 const level = (id: string, name: string, state: LevelSummary['state']): LevelSummary => ({
   id,
   state,
-  content: { name, entries: [], rounding: null },
+  content: levelContent({ name }),
   customers: 0,
 });
 const LEVELS = [level('a', 'Schools', 'published'), level('b', 'Fairs', 'new')];
-const customer = (has: CustomerRow['level'], revision = 1): CustomerRow => ({
+const customer = (has: CustomerView['level'], revision = 1): CustomerView => ({
   code: 'C1001',
   name: 'Harbour Lane School',
-  segment: 'Schools',
+  segment: { code: 'schools', name: 'Schools' },
+  currency: null,
+  outlet: null,
   level: has,
+  assignments: [],
   revision,
 });
-const PREVIEW: LevelPreview = {
+const PREVIEW: CustomerPreview = {
   moves: { compared: 237, lowered: 35, raised: 0, otherwise: 0, largest: [] },
   currency: 'EUR',
 };
+const PRICES: PriceListPage = {
+  rows: [
+    {
+      item: itemFacts('CL-0207'),
+      line: {
+        kind: 'priced',
+        id: 'CL-0207',
+        item: 'CL-0207',
+        quantity: '1',
+        unit: 'bag',
+        duration: null,
+        level: null,
+        closedBy: 'agreement',
+        slices: [{ quantity: '1', unitPrice: '13.20', amount: '13.20', steps: [] }],
+        amount: '13.20',
+        notApplied: [],
+        notAppliedMore: 0,
+        computed: null,
+      },
+    },
+  ],
+  total: 1,
+  currency: 'EUR',
+  version: 4,
+  day: '2026-11-24',
+};
+const ADDRESS = '/api/customers/C1001';
+/** As long as a change waits before what it moves is asked, and a little more. */
+const PAUSE = 230;
 
 describe('a customer', () => {
   let screen: ShownScreen<Customer>;
@@ -37,20 +74,27 @@ describe('a customer', () => {
       Customer,
       { code: 'C1001' },
       provideState(customersFeature),
-      provideEffects(customersEffects),
+      provideState(agreementsFeature),
+      provideEffects(customersEffects, agreementsEffects),
     );
-    await screen.answer('GET', '/api/customers/C1001', customer(null));
-    await screen.answer('GET', '/api/levels', LEVELS);
+    signedIn(screen);
+    await screen.answer('GET', ADDRESS, customer(null));
+    await screen.answerReference({ levels: LEVELS });
+    await screen.answer('GET', '/api/agreements?customer=C1001', []);
+    await screen.answer('GET', `${ADDRESS}/prices?text=&offset=0&limit=50`, PRICES);
   });
+  const select = (label: string): HTMLSelectElement | null =>
+    screen.host.querySelector(`select[aria-label="${label}"]`);
   const consider = async (): Promise<void> => {
     await screen.choose('Level', 'Schools');
-    await screen.answer('GET', '/api/customers/C1001/level-preview?level=a', PREVIEW);
+    await screen.settle(PAUSE);
+    await screen.answer('POST', `${ADDRESS}/preview`, PREVIEW);
   };
 
   it('is offered the published levels and no other', () => {
-    const options = [...screen.host.querySelectorAll('option')].map(({ text }) => text.trim());
-    expect(options).toEqual(['none: base prices', 'Schools']);
-    expect(screen.text()).toContain('Every item at its base price.');
+    const options = [...(select('Level')?.options ?? [])].map(({ text }) => text.trim());
+    expect(options).toEqual(['none of its own', 'Schools']);
+    expect(screen.text()).toContain('Every item at its base price');
   });
 
   it('is given a level only after what it moves was seen', async () => {
@@ -58,10 +102,10 @@ describe('a customer', () => {
     expect(screen.text()).toContain(
       '35 of 237 prices move: 35 lower, in EUR for one of each item.',
     );
-    await screen.press('Give this level');
+    await screen.press('Save the customer');
     const given = customer({ id: 'a', name: 'Schools' }, 2);
-    const sent = (await screen.answer('PUT', '/api/customers/C1001/level', given)) as LevelChoice;
-    expect(sent).toEqual({ level: 'a', revision: 1 });
+    const sent = (await screen.answer('PUT', ADDRESS, given)) as CustomerEdit;
+    expect([sent.level, sent.segment, sent.revision]).toEqual(['a', 'schools', 1]);
     expect(screen.text()).not.toContain('Before it counts');
   });
 
@@ -69,25 +113,97 @@ describe('a customer', () => {
     await consider();
     await screen.press('Leave it as it is');
     expect(screen.text()).not.toContain('Before it counts');
-    expect(screen.host.querySelector('select')?.value).toBe('');
+    expect(select('Level')?.value).toBe('');
   });
 
   it('tells that somebody else was first, and keeps what is there', async () => {
     await consider();
-    await screen.press('Give this level');
+    await screen.press('Save the customer');
     const detail = 'Somebody else has changed this customer meanwhile.';
-    await screen.answer('PUT', '/api/customers/C1001/level', problemBody(409, detail), 409);
+    await screen.answer('PUT', ADDRESS, problemBody(409, detail), 409);
     expect(screen.text()).toContain(detail);
     await screen.press('Try again');
-    await screen.answer('GET', '/api/customers/C1001', customer({ id: 'a', name: 'Schools' }, 2));
-    await screen.answer('GET', '/api/levels', LEVELS);
-    expect(screen.host.querySelector('select')?.value).toBe('a');
+    await screen.answer('GET', ADDRESS, customer({ id: 'a', name: 'Schools' }, 2));
+    expect(select('Level')?.value).toBe('a');
   });
 
   it('asks nothing where the level it has is chosen again', async () => {
     await consider();
-    await screen.choose('Level', 'none: base prices');
-    screen.server.expectNone('/api/customers/C1001/level-preview?level=');
+    await screen.choose('Level', 'none of its own');
+    await screen.settle(PAUSE);
+    screen.server.expectNone(`${ADDRESS}/preview`);
     expect(screen.text()).not.toContain('Before it counts');
+  });
+
+  it('has levels for some of the goods, with days', async () => {
+    await screen.press('Add a level for some goods');
+    await screen.type('First day', '2026-12-01');
+    await screen.settle(PAUSE);
+    await screen.answer('POST', `${ADDRESS}/preview`, PREVIEW);
+    await screen.press('Save the customer');
+    const sent = (await screen.answer('PUT', ADDRESS, customer(null, 2))) as CustomerEdit;
+    expect(sent.assignments.map(({ level: one, reach, window }) => [one, reach, window])).toEqual([
+      ['a', { kind: 'all' }, { from: '2026-12-01', until: null }],
+    ]);
+  });
+
+  it('says why it cannot be saved as it is thought about', async () => {
+    await screen.choose('Segment', 'none');
+    await screen.settle(PAUSE);
+    const refusal = problemBody(422, 'There is no segment x.');
+    await screen.answer('POST', `${ADDRESS}/preview`, refusal, 422);
+    expect(screen.text()).toContain('There is no segment x.');
+    expect(screen.text()).not.toContain('Save the customer');
+  });
+
+  it('shows what it pays today, and where each price comes from', () => {
+    expect(screen.text()).toContain('1 items, EUR for one');
+    expect(screen.text()).toContain('13.20');
+    expect(screen.text()).toContain('agreement');
+  });
+
+  it('agrees a price, which waits in a draft', async () => {
+    const row = {
+      id: 'x',
+      published: {
+        party: { kind: 'customer', customer: 'C1001' },
+        item: 'CL-0207',
+        currency: 'EUR',
+        price: '13.20',
+        unit: null,
+        window: { from: null, until: null },
+        minQuantity: '0',
+        open: false,
+      },
+      draft: null,
+    };
+    const { agreementsActions } = await import('./agreements.feature');
+    screen.store.dispatch(agreementsActions.asked({ customer: 'C1001' }));
+    await screen.answer('GET', '/api/agreements?customer=C1001', [row]);
+    await screen.type('Agreed price of CL-0207', '12,80');
+    const sent = await screen.answer(
+      'PUT',
+      '/api/edits/agreement/x',
+      problemBody(422, 'There is no item CL-0207.'),
+      422,
+    );
+    expect(sent).toEqual({
+      content: { ...row.published, price: '12.80' },
+      revision: 0,
+      draft: null,
+    });
+    // refused, and still there as it was typed
+    expect(screen.text()).toContain('There is no item CL-0207.');
+    const field = screen.host.querySelector<HTMLInputElement>(
+      '[aria-label="Agreed price of CL-0207"]',
+    );
+    expect(field?.value).toBe('12.80');
+  });
+
+  it('is shown, and not edited, to whom may only look', async () => {
+    signedIn(screen, 'reader');
+    await screen.settle();
+    expect(screen.host.querySelector('fieldset')?.disabled).toBeTrue();
+    expect(screen.text()).not.toContain('Begin a quote');
   });
 });

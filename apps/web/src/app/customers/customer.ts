@@ -1,18 +1,37 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import type { CustomerRow } from '@honest-ledger/contracts';
+import type { CustomerContent } from '@honest-ledger/contracts';
+import type { LevelAssignment } from '@honest-ledger/engine';
 import { Store } from '@ngrx/store';
 import { LargestMoves } from '../draft/largest-moves';
 import { movesSentence } from '../draft/moves';
 import { LevelSentence } from '../levels/level-sentence';
+import { CodeChoice } from '../reference/code-choice';
+import { namesOfThings } from '../reference/names';
+import { ReachChoice } from '../reference/reach-choice';
+import { referenceFeature } from '../reference/reference.feature';
+import { mayDo } from '../session/may-do';
+import { DayField } from '../shared/day-field';
 import { Notice } from '../shared/notice';
 import { whenChanged } from '../shared/when-changed';
-import { customersActions, customersFeature } from './customers.feature';
+import { Agreements } from './agreements';
+import { contentOf, customersActions, customersFeature } from './customers.feature';
+import { PriceList } from './price-list';
 
-/** One customer. Its level is a fact: it counts from the moment it is given. */
+/** One customer. What is said of it is a fact: it counts from the moment it is saved. */
 @Component({
   selector: 'hl-customer',
-  imports: [RouterLink, LargestMoves, LevelSentence, Notice],
+  imports: [
+    Agreements,
+    CodeChoice,
+    DayField,
+    LargestMoves,
+    LevelSentence,
+    Notice,
+    PriceList,
+    ReachChoice,
+    RouterLink,
+  ],
   templateUrl: './customer.html',
   styleUrl: './customer.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -22,20 +41,29 @@ export class Customer {
 
   private readonly store = inject(Store);
   protected readonly customer = this.store.selectSignal(customersFeature.selectCustomer);
-  protected readonly levels = this.store.selectSignal(customersFeature.selectLevels);
   protected readonly considered = this.store.selectSignal(customersFeature.selectConsidered);
-  protected readonly problem = this.store.selectSignal(customersFeature.selectProblem);
-  /** The level that the choice shows: the one thought about, else the one it has. */
-  protected readonly chosen = computed(() => {
-    const considered = this.considered();
-    return considered ? considered.level : (this.customer().value?.level?.id ?? null);
+  protected readonly reference = this.store.selectSignal(referenceFeature.selectReference);
+  private readonly levels = this.store.selectSignal(referenceFeature.selectPublishedLevels);
+  protected readonly mayEdit = mayDo('editFacts');
+  protected readonly mayQuote = mayDo('writeQuotes');
+  protected readonly levelChoices = computed(() =>
+    this.levels().map(({ id, content }) => ({ code: id, name: content.name })),
+  );
+  protected readonly currencies = computed(() =>
+    this.reference().customers.currencies.map((code) => ({ code, name: code })),
+  );
+  /** What the fields show: what is thought about, else what stands. */
+  protected readonly content = computed((): CustomerContent | null => {
+    const customer = this.customer().value;
+    return this.considered()?.content ?? (customer && contentOf(customer));
   });
-  protected readonly chosenLevel = computed(() =>
-    this.levels().find(({ id }) => id === this.chosen()),
+  protected readonly level = computed(() =>
+    this.levels().find(({ id }) => id === this.content()?.level),
   );
   protected readonly movesSentence = movesSentence;
 
   constructor() {
+    namesOfThings(); // the choices below are filled from them
     whenChanged(this.code, () => {
       this.open();
     });
@@ -45,20 +73,56 @@ export class Customer {
     this.store.dispatch(customersActions.opened({ code: this.code() }));
   }
 
-  protected consider({ target }: Event): void {
-    if (!(target instanceof HTMLSelectElement)) return;
-    const level = target.value === '' ? null : target.value;
-    const has = this.customer().value?.level?.id ?? null;
-    this.store.dispatch(
-      level === has ? customersActions.levelDropped() : customersActions.levelConsidered({ level }),
+  /** A field's empty choice is none. */
+  protected set(part: Partial<Record<'segment' | 'currency' | 'outlet' | 'level', string>>): void {
+    const chosen: Partial<CustomerContent> = Object.fromEntries(
+      Object.entries(part).map(([name, code]) => [name, code === '' ? null : code]),
     );
+    this.change((content) => ({ ...content, ...chosen }));
+  }
+
+  protected assign(): void {
+    const level = this.levels()[0]?.id;
+    if (level === undefined) return;
+    const assignment: LevelAssignment = {
+      id: crypto.randomUUID(),
+      level,
+      reach: { kind: 'all' },
+      window: { from: null, until: null },
+    };
+    this.change((content) => ({ ...content, assignments: [...content.assignments, assignment] }));
+  }
+
+  protected setAssignment(id: string, part: Partial<LevelAssignment>): void {
+    this.change((content) => ({
+      ...content,
+      assignments: content.assignments.map((one) => (one.id === id ? { ...one, ...part } : one)),
+    }));
+  }
+
+  protected unassign(id: string): void {
+    this.change((content) => ({
+      ...content,
+      assignments: content.assignments.filter((one) => one.id !== id),
+    }));
   }
 
   protected drop(): void {
-    this.store.dispatch(customersActions.levelDropped());
+    this.store.dispatch(customersActions.dropped());
   }
 
-  protected give({ code, revision }: CustomerRow): void {
-    this.store.dispatch(customersActions.levelGiven({ code, level: this.chosen(), revision }));
+  protected save(): void {
+    this.store.dispatch(customersActions.save());
+  }
+
+  /** Back at what stands, nothing is thought about any more. */
+  private change(how: (content: CustomerContent) => CustomerContent): void {
+    const [customer, content] = [this.customer().value, this.content()];
+    if (!customer || !content) return;
+    const next = how(content);
+    const same = JSON.stringify(next) === JSON.stringify(contentOf(customer));
+    this.store.dispatch(
+      same ? customersActions.dropped() : customersActions.considered({ content: next }),
+    );
   }
 }

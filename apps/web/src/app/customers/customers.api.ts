@@ -1,6 +1,13 @@
 import { HttpClient } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
-import type { CustomerRow, LevelChoice, LevelPreview } from '@honest-ledger/contracts';
+import type {
+  CustomerContent,
+  CustomerEdit,
+  CustomerPreview,
+  CustomerRow,
+  CustomerView,
+  PriceListPage,
+} from '@honest-ledger/contracts';
 import type { Observable } from 'rxjs';
 
 @Injectable({ providedIn: 'root' })
@@ -11,18 +18,27 @@ export class CustomersApi {
     return this.http.get<CustomerRow[]>('/api/customers');
   }
 
-  one(code: string): Observable<CustomerRow> {
-    return this.http.get<CustomerRow>(`/api/customers/${encodeURIComponent(code)}`);
+  one(code: string): Observable<CustomerView> {
+    return this.http.get<CustomerView>(addressOf(code));
   }
 
-  previewLevel(code: string, level: string | null): Observable<LevelPreview> {
-    const params = { level: level ?? '' };
-    return this.http.get<LevelPreview>(`/api/customers/${encodeURIComponent(code)}/level-preview`, {
-      params,
-    });
+  preview(code: string, content: CustomerContent): Observable<CustomerPreview> {
+    return this.http.post<CustomerPreview>(`${addressOf(code)}/preview`, content);
   }
 
-  chooseLevel(code: string, choice: LevelChoice): Observable<CustomerRow> {
-    return this.http.put<CustomerRow>(`/api/customers/${encodeURIComponent(code)}/level`, choice);
+  keep(code: string, edit: CustomerEdit): Observable<CustomerView> {
+    return this.http.put<CustomerView>(addressOf(code), edit);
   }
+
+  prices(code: string, text: string, offset: number): Observable<PriceListPage> {
+    const params = { text, offset, limit: PRICES_AT_ONCE };
+    return this.http.get<PriceListPage>(`${addressOf(code)}/prices`, { params });
+  }
+}
+
+/** How many rows of a price list are asked for at once. */
+export const PRICES_AT_ONCE = 50;
+
+function addressOf(code: string): string {
+  return `/api/customers/${encodeURIComponent(code)}`;
 }

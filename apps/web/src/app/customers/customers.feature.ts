@@ -1,7 +1,9 @@
 import type {
+  CustomerContent,
+  CustomerPreview,
   CustomerRow,
-  LevelPreview,
-  LevelSummary,
+  CustomerView,
+  PriceListPage,
   ProblemDetails,
 } from '@honest-ledger/contracts';
 import {
@@ -21,39 +23,41 @@ export const customersActions = createActionGroup({
     'List Came': props<{ customers: readonly CustomerRow[] }>(),
     'List Failed': props<{ problem: ProblemDetails }>(),
     Opened: props<{ code: string }>(),
-    Came: props<{ customer: CustomerRow; levels: readonly LevelSummary[] }>(),
+    Came: props<{ customer: CustomerView }>(),
     Failed: props<{ problem: ProblemDetails }>(),
-    /** A level is being thought about; nothing is given yet. */
-    'Level Considered': props<{ level: string | null }>(),
-    'Preview Came': props<{ level: string | null; preview: LevelPreview }>(),
-    'Level Dropped': emptyProps(),
-    'Level Given': props<{ code: string; level: string | null; revision: number }>(),
-    'Level Kept': props<{ customer: CustomerRow }>(),
-    'Level Refused': props<{ problem: ProblemDetails }>(),
+    /** Something else is being thought about; nothing is saved yet. */
+    Considered: props<{ content: CustomerContent }>(),
+    'Preview Came': props<{ content: CustomerContent; preview: CustomerPreview }>(),
+    Dropped: emptyProps(),
+    Save: emptyProps(),
+    Saved: props<{ customer: CustomerView }>(),
+    Refused: props<{ problem: ProblemDetails }>(),
+    'Prices Asked': props<{ code: string; text: string; offset: number }>(),
+    'Prices Came': props<{ page: PriceListPage; offset: number }>(),
+    'Prices Failed': props<{ problem: ProblemDetails }>(),
   },
 });
 
-/** A level that a customer may be given, and what it would do. */
-export interface ConsideredLevel {
-  readonly level: string | null;
-  readonly preview: LevelPreview | null;
+/** What a customer may become, and what that would do to its prices. */
+export interface ConsideredCustomer {
+  readonly content: CustomerContent;
+  readonly preview: CustomerPreview | null;
+  /** Why it cannot be so. */
+  readonly problem: ProblemDetails | null;
 }
 
 interface CustomersState {
   readonly list: Loadable<readonly CustomerRow[]>;
-  readonly customer: Loadable<CustomerRow>;
-  /** The published levels it may be given. */
-  readonly levels: readonly LevelSummary[];
-  readonly considered: ConsideredLevel | null;
-  readonly problem: ProblemDetails | null;
+  readonly customer: Loadable<CustomerView>;
+  readonly considered: ConsideredCustomer | null;
+  readonly prices: Loadable<PriceListPage>;
 }
 
 const beginning: CustomersState = {
   list: nothingYet,
   customer: nothingYet,
-  levels: [],
   considered: null,
-  problem: null,
+  prices: nothingYet,
 };
 
 export const customersFeature = createFeature({
@@ -76,36 +80,65 @@ export const customersFeature = createFeature({
       ...state,
       customer: nothingYet,
       considered: null,
-      problem: null,
+      prices: nothingYet,
     })),
-    on(customersActions.came, (state, { customer, levels }): CustomersState => ({
+    on(customersActions.came, (state, { customer }): CustomersState => ({
       ...state,
       customer: ready(customer),
-      levels,
     })),
     on(customersActions.failed, (state, { problem }): CustomersState => ({
       ...state,
       customer: failed(state.customer, problem),
     })),
-    on(customersActions.levelConsidered, (state, { level }): CustomersState => ({
+    on(customersActions.considered, (state, { content }): CustomersState => ({
       ...state,
-      considered: { level, preview: null },
-      problem: null,
+      considered: { content, preview: null, problem: null },
     })),
-    on(customersActions.previewCame, (state, { level, preview }): CustomersState => ({
+    on(customersActions.previewCame, (state, { content, preview }): CustomersState => ({
       ...state,
-      considered: state.considered?.level === level ? { level, preview } : state.considered,
+      considered:
+        state.considered?.content === content ? { ...state.considered, preview } : state.considered,
     })),
-    on(customersActions.levelDropped, (state): CustomersState => ({ ...state, considered: null })),
-    on(customersActions.levelKept, (state, { customer }): CustomersState => ({
+    on(customersActions.dropped, (state): CustomersState => ({ ...state, considered: null })),
+    on(customersActions.saved, (state, { customer }): CustomersState => ({
       ...state,
       customer: ready(customer),
       considered: null,
     })),
-    on(customersActions.levelRefused, (state, { problem }): CustomersState => ({
+    on(customersActions.refused, (state, { problem }): CustomersState => ({
       ...state,
-      considered: null,
-      problem,
+      considered: state.considered && { ...state.considered, problem },
+    })),
+    on(customersActions.pricesAsked, (state, { offset }): CustomersState => ({
+      ...state,
+      prices: offset === 0 ? loading(state.prices) : state.prices,
+    })),
+    on(customersActions.pricesCame, (state, { page, offset }): CustomersState => {
+      const before = offset === 0 ? [] : (state.prices.value?.rows ?? []);
+      return { ...state, prices: ready({ ...page, rows: [...before, ...page.rows] }) };
+    }),
+    on(customersActions.pricesFailed, (state, { problem }): CustomersState => ({
+      ...state,
+      prices: failed(state.prices, problem),
     })),
   ),
 });
+
+/** What is edited of a customer, as it stands. */
+export function contentOf({
+  name,
+  segment,
+  currency,
+  outlet,
+  level,
+  assignments,
+}: CustomerView): CustomerContent {
+  return {
+    name,
+    segment: segment?.code ?? null,
+    currency,
+    outlet: outlet?.code ?? null,
+    level: level?.id ?? null,
+    assignments,
+  };
+}

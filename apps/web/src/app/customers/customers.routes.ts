@@ -1,6 +1,8 @@
 import type { Routes } from '@angular/router';
 import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
+import { agreementsEffects } from './agreements.effects';
+import { agreementsFeature } from './agreements.feature';
 import { Customer } from './customer';
 import { CustomerList } from './customer-list';
 import { customersEffects } from './customers.effects';
@@ -9,7 +11,11 @@ import { customersFeature } from './customers.feature';
 export const customerRoutes: Routes = [
   {
     path: '',
-    providers: [provideState(customersFeature), provideEffects(customersEffects)],
+    providers: [
+      provideState(customersFeature),
+      provideState(agreementsFeature),
+      provideEffects(customersEffects, agreementsEffects),
+    ],
     children: [
       { path: '', title: 'Customers', component: CustomerList },
       { path: ':code', title: 'Customer', component: Customer },

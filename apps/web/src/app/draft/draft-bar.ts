@@ -9,9 +9,12 @@ import { movedPrices } from './moves';
   selector: 'hl-draft-bar',
   imports: [RouterLink],
   template: `
-    @if (draft(); as draft) {
+    @if (filled(); as draft) {
       <aside aria-label="Draft">
-        <strong>Draft</strong>
+        <strong>{{ draft.name }}</strong>
+        @if (others() > 0) {
+          <span class="quieter">and {{ others() }} more open</span>
+        }
         <span>{{ draft.edits.length }} {{ draft.edits.length === 1 ? 'edit' : 'edits' }}</span>
         <span class="quieter"
           >{{ moved() }} {{ moved() === 1 ? 'price moves' : 'prices move' }}</span
@@ -25,8 +28,18 @@ import { movedPrices } from './moves';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class DraftBar {
-  protected readonly draft = inject(Store).selectSignal(draftFeature.selectDraft);
+  private readonly store = inject(Store);
+  private readonly draft = this.store.selectSignal(draftFeature.selectDraft);
+  private readonly drafts = this.store.selectSignal(draftFeature.selectDrafts);
+  protected readonly filled = computed(() => {
+    const draft = this.draft();
+    return draft && draft.edits.length > 0 ? draft : null;
+  });
+  protected readonly others = computed(() => this.drafts().length - 1);
   protected readonly moved = computed(() =>
-    (this.draft()?.edits ?? []).reduce((sum, { moves }) => sum + movedPrices(moves), 0),
+    (this.draft()?.edits ?? []).reduce(
+      (sum, { moves }) => sum + (moves ? movedPrices(moves) : 0),
+      0,
+    ),
   );
 }

@@ -1,21 +1,48 @@
 import { HttpClient } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
-import type { DraftAnswer, Publish } from '@honest-ledger/contracts';
+import type {
+  DraftRow,
+  DraftView,
+  EditParams,
+  KeepEdit,
+  KeepEditAnswer,
+  Publish,
+} from '@honest-ledger/contracts';
 import type { Observable } from 'rxjs';
 
 @Injectable({ providedIn: 'root' })
 export class DraftApi {
   private readonly http = inject(HttpClient);
 
-  read(): Observable<DraftAnswer> {
-    return this.http.get<DraftAnswer>('/api/draft');
+  all(): Observable<DraftRow[]> {
+    return this.http.get<DraftRow[]>('/api/drafts');
   }
 
-  publish(body: Publish): Observable<{ version: number }> {
-    return this.http.post<{ version: number }>('/api/draft/publish', body);
+  open(name: string): Observable<{ draft: string }> {
+    return this.http.post<{ draft: string }>('/api/drafts', { name });
   }
 
-  discardLevel(id: string): Observable<unknown> {
-    return this.http.delete(`/api/levels/${encodeURIComponent(id)}/draft`);
+  one(id: string): Observable<DraftView> {
+    return this.http.get<DraftView>(`/api/drafts/${id}`);
   }
+
+  discard(id: string): Observable<unknown> {
+    return this.http.delete(`/api/drafts/${id}`);
+  }
+
+  publish(id: string, body: Publish): Observable<{ version: number }> {
+    return this.http.post<{ version: number }>(`/api/drafts/${id}/publish`, body);
+  }
+
+  keepEdit(object: EditParams, edit: KeepEdit): Observable<KeepEditAnswer> {
+    return this.http.put<KeepEditAnswer>(addressOf(object), edit);
+  }
+
+  discardEdit(object: EditParams): Observable<unknown> {
+    return this.http.delete(addressOf(object));
+  }
+}
+
+function addressOf({ kind, key }: EditParams): string {
+  return `/api/edits/${kind}/${encodeURIComponent(key)}`;
 }

@@ -1,25 +1,45 @@
 import { inject } from '@angular/core';
 import { Router } from '@angular/router';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
-import { catchError, exhaustMap, map, mergeMap, of, switchMap, tap } from 'rxjs';
+import { Store, type Action } from '@ngrx/store';
+import { catchError, exhaustMap, map, mergeMap, of, switchMap, tap, type Observable } from 'rxjs';
 import { problemOf } from '../shared/problems';
 import { DraftApi } from './draft.api';
-import { draftActions } from './draft.feature';
+import { draftActions, draftFeature, type OpenDrafts } from './draft.feature';
 
 export const draftEffects = {
   read: createEffect(
-    (actions$ = inject(Actions), api = inject(DraftApi)) =>
-      actions$.pipe(
+    (actions$ = inject(Actions), api = inject(DraftApi), store = inject(Store)) => {
+      const chosen = store.selectSignal(draftFeature.selectChosen);
+      return actions$.pipe(
         ofType(
           draftActions.asked,
           draftActions.changed,
+          draftActions.chosen,
           draftActions.published,
           draftActions.notPublished,
         ),
         switchMap(() =>
-          api.read().pipe(
+          openDrafts(api, chosen()).pipe(
             map((answer) => draftActions.came({ answer })),
-            catchError((error: unknown) => of(draftActions.failed({ problem: problemOf(error) }))),
+            catchError(failing),
+          ),
+        ),
+      );
+    },
+    { functional: true },
+  ),
+
+  openNew: createEffect(
+    (actions$ = inject(Actions), api = inject(DraftApi)) =>
+      actions$.pipe(
+        ofType(draftActions.openNew),
+        exhaustMap(({ name }) =>
+          api.open(name).pipe(
+            map(({ draft }) => draftActions.chosen({ id: draft })),
+            catchError((error: unknown) =>
+              of(draftActions.notPublished({ problem: problemOf(error) })),
+            ),
           ),
         ),
       ),
@@ -31,7 +51,7 @@ export const draftEffects = {
       actions$.pipe(
         ofType(draftActions.publish),
         exhaustMap(({ draft: { id, revision }, note }) =>
-          api.publish({ draft: id, revision, note }).pipe(
+          api.publish(id, { revision, note }).pipe(
             map(({ version }) => draftActions.published({ version })),
             catchError((error: unknown) =>
               of(draftActions.notPublished({ problem: problemOf(error) })),
@@ -51,17 +71,44 @@ export const draftEffects = {
     { functional: true, dispatch: false },
   ),
 
-  discard: createEffect(
+  discardEdit: createEffect(
     (actions$ = inject(Actions), api = inject(DraftApi)) =>
       actions$.pipe(
-        ofType(draftActions.discardLevel),
-        mergeMap(({ level }) =>
-          api.discardLevel(level).pipe(
-            map(() => draftActions.changed()),
-            catchError((error: unknown) => of(draftActions.failed({ problem: problemOf(error) }))),
-          ),
-        ),
+        ofType(draftActions.discardEdit),
+        mergeMap(({ object }) => thenChanged(api.discardEdit(object))),
+      ),
+    { functional: true },
+  ),
+
+  discardDraft: createEffect(
+    (actions$ = inject(Actions), api = inject(DraftApi)) =>
+      actions$.pipe(
+        ofType(draftActions.discardDraft),
+        exhaustMap(({ id }) => thenChanged(api.discard(id))),
       ),
     { functional: true },
   ),
 };
+
+/** The open drafts, with the chosen one, else the oldest, read whole. */
+function openDrafts(api: DraftApi, chosen: string | null): Observable<OpenDrafts> {
+  return api.all().pipe(
+    switchMap((drafts) => {
+      const draft = drafts.find(({ id }) => id === chosen) ?? drafts[0];
+      return draft
+        ? api.one(draft.id).pipe(map((view) => ({ drafts, draft: view })))
+        : of({ drafts, draft: null });
+    }),
+  );
+}
+
+function thenChanged(request: Observable<unknown>): Observable<Action> {
+  return request.pipe(
+    map(() => draftActions.changed()),
+    catchError(failing),
+  );
+}
+
+function failing(error: unknown): Observable<Action> {
+  return of(draftActions.failed({ problem: problemOf(error) }));
+}

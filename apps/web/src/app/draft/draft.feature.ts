@@ -1,4 +1,4 @@
-import type { DraftAnswer, DraftView, ProblemDetails } from '@honest-ledger/contracts';
+import type { DraftRow, DraftView, EditParams, ProblemDetails } from '@honest-ledger/contracts';
 import {
   createActionGroup,
   createFeature,
@@ -14,19 +14,31 @@ export const draftActions = createActionGroup({
   source: 'Draft',
   events: {
     Asked: emptyProps(),
-    Came: props<{ answer: DraftAnswer }>(),
+    Came: props<{ answer: OpenDrafts }>(),
     Failed: props<{ problem: ProblemDetails }>(),
+    /** The draft that is looked at, and that first edits go to. */
+    Chosen: props<{ id: string }>(),
+    'Open New': props<{ name: string }>(),
     Publish: props<{ draft: DraftView; note: string }>(),
     Published: props<{ version: number }>(),
     'Not Published': props<{ problem: ProblemDetails }>(),
-    'Discard Level': props<{ level: string }>(),
-    /** Something in the draft is another than before. */
+    'Discard Edit': props<{ object: EditParams }>(),
+    'Discard Draft': props<{ id: string }>(),
+    /** Something in a draft is another than before. */
     Changed: emptyProps(),
   },
 });
 
+/** The drafts that are open, and the one looked at; null where there is none. */
+export interface OpenDrafts {
+  readonly drafts: readonly DraftRow[];
+  readonly draft: DraftView | null;
+}
+
 interface DraftState {
-  readonly answer: Loadable<DraftAnswer>;
+  readonly answer: Loadable<OpenDrafts>;
+  /** The draft chosen on this page; null for the oldest. */
+  readonly chosen: string | null;
   readonly publishing: boolean;
   /** Why it was not published. */
   readonly problem: ProblemDetails | null;
@@ -36,6 +48,7 @@ interface DraftState {
 
 const beginning: DraftState = {
   answer: nothingYet,
+  chosen: null,
   publishing: false,
   problem: null,
   published: null,
@@ -53,6 +66,12 @@ export const draftFeature = createFeature({
     on(draftActions.failed, (state, { problem }): DraftState => ({
       ...state,
       answer: failed(state.answer, problem),
+    })),
+    on(draftActions.chosen, (state, { id }): DraftState => ({
+      ...state,
+      chosen: id,
+      problem: null,
+      answer: loading(state.answer),
     })),
     on(draftActions.publish, (state): DraftState => ({
       ...state,
@@ -72,6 +91,6 @@ export const draftFeature = createFeature({
   ),
   extraSelectors: ({ selectAnswer }) => ({
     selectDraft: createSelector(selectAnswer, ({ value }) => value?.draft ?? null),
-    selectCurrency: createSelector(selectAnswer, ({ value }) => value?.currency ?? ''),
+    selectDrafts: createSelector(selectAnswer, ({ value }) => value?.drafts ?? []),
   }),
 });

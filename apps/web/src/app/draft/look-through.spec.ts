@@ -1,21 +1,21 @@
-import type { DraftAnswer, LevelContent, LevelEditView, Publish } from '@honest-ledger/contracts';
-import { CATEGORY_ROWS, problemBody, showScreen, type ShownScreen } from '../testing/screens';
+import type { DraftRow, DraftView, ObjectEdit, Publish } from '@honest-ledger/contracts';
+import { entry, levelContent } from '../testing/levels';
+import {
+  CATEGORY_ROWS,
+  problemBody,
+  showScreen,
+  signedIn,
+  type ShownScreen,
+} from '../testing/screens';
 import { DraftBar } from './draft-bar';
 import { LookThrough } from './look-through';
 
-const content = (percent: string): LevelContent => ({
+const content = (percent: string) => levelContent({ entries: [entry('a', percent)] });
+
+const edit: ObjectEdit = {
+  kind: 'level',
+  key: 'a-level',
   name: 'Schools',
-  entries: [
-    {
-      id: 'a',
-      reach: { kind: 'category', category: 'clay' },
-      adjustment: { kind: 'percent', percent },
-    },
-  ],
-  rounding: null,
-});
-const edit: LevelEditView = {
-  level: 'a-level',
   before: content('-10'),
   after: content('-12'),
   customers: 1,
@@ -29,26 +29,43 @@ const edit: LevelEditView = {
     ],
   },
 };
-const answer = (edits: readonly LevelEditView[] = [edit]): DraftAnswer => ({
-  draft: edits.length > 0 ? { id: 'd', name: 'Draft', revision: 3, edits } : null,
+const row = (id: string, name: string, edits: number): DraftRow => ({
+  id,
+  name,
+  revision: 3,
+  edits,
+  createdBy: 'Ines Marlow',
+  createdAt: '2026-11-24T14:32:00Z',
+});
+const view = (edits: readonly ObjectEdit[] = [edit], id = 'd', name = 'Draft'): DraftView => ({
+  ...row(id, name, edits.length),
+  edits,
   currency: 'EUR',
+  version: 1,
 });
 
 describe('the draft, looked through', () => {
   let screen: ShownScreen<LookThrough>;
   beforeEach(async () => {
     screen = await showScreen(LookThrough, {});
+    signedIn(screen);
   });
 
+  /** The server has this one draft, or none. */
+  const answerDraft = async (edits?: readonly ObjectEdit[] | null): Promise<void> => {
+    await screen.answer('GET', '/api/drafts', edits === null ? [] : [row('d', 'Draft', 1)]);
+    if (edits !== null) await screen.answer('GET', '/api/drafts/d', view(edits));
+  };
+
   it('shows each edit before and after, and what it moves', async () => {
-    await screen.answer('GET', '/api/draft', answer());
+    await answerDraft();
     await screen.answer('GET', '/api/categories', CATEGORY_ROWS);
     for (const part of [
       'Level Schools',
       'changed, 1 customer has it',
       '10 % off everything under Clay.',
       '12 % off everything under Clay.',
-      '35 of 237 prices move: 35 lower, in EUR for one of each item, against the level as published.',
+      '35 of 237 prices move: 35 lower, in EUR for one of each item, against what is published.',
       'CL-0606',
       'Casting slip',
       '−0.55',
@@ -58,47 +75,120 @@ describe('the draft, looked through', () => {
   });
 
   it('publishes the revision that was seen, with a note', async () => {
-    await screen.answer('GET', '/api/draft', answer());
+    await answerDraft();
     await screen.type('What this version is for', ' New term ');
     await screen.press('Publish');
-    const sent = (await screen.answer('POST', '/api/draft/publish', { version: 2 })) as Publish;
-    expect(sent).toEqual({ draft: 'd', revision: 3, note: 'New term' });
-    await screen.answer('GET', '/api/draft', answer([]));
+    const sent = (await screen.answer('POST', '/api/drafts/d/publish', { version: 2 })) as Publish;
+    expect(sent).toEqual({ revision: 3, note: 'New term' });
+    await answerDraft(null);
     expect(screen.text()).toContain('Nothing is edited.');
   });
 
   it('tells why it was not published, and shows the draft as it is by then', async () => {
-    await screen.answer('GET', '/api/draft', answer());
+    await answerDraft();
     await screen.press('Publish');
     const detail = 'The draft has been edited since you looked at it. Look through it again.';
-    await screen.answer('POST', '/api/draft/publish', problemBody(409, detail), 409);
+    await screen.answer('POST', '/api/drafts/d/publish', problemBody(409, detail), 409);
     expect(screen.text()).toContain(detail);
-    const second = {
+    const second: ObjectEdit = {
       ...edit,
-      level: 'b',
+      kind: 'level',
+      key: 'b',
+      name: 'Fairs',
       before: null,
       after: { ...content('-1'), name: 'Fairs' },
-      customers: 0,
     };
-    await screen.answer('GET', '/api/draft', answer([edit, second]));
+    await answerDraft([edit, second]);
     expect(screen.text()).toContain('Level Fairs');
-    expect(screen.text()).toContain('new, 0 customers have it');
+    expect(screen.text()).toContain('new, 1 customer has it');
     expect(screen.text()).toContain('against base prices');
   });
 
+  it('reads back every kind of object, and what is withdrawn', async () => {
+    const moves = null;
+    const none = { customers: null, moves };
+    const price = (text: string) => ({
+      kind: 'own' as const,
+      item: 'CL-1',
+      unit: null,
+      price: text,
+    });
+    await answerDraft([
+      {
+        kind: 'basePrice',
+        key: 'CL-1',
+        name: 'CL-1',
+        before: [price('9.00')],
+        after: [price('9.50')],
+        ...none,
+      },
+      {
+        kind: 'sharedPrice',
+        key: 's',
+        name: 'Jars',
+        before: null,
+        after: { name: 'Jars', price: '7.90' },
+        ...none,
+      },
+      {
+        kind: 'agreement',
+        key: 'g',
+        name: 'C1, CL-1',
+        before: {
+          party: { kind: 'customer', customer: 'C1' },
+          item: 'CL-1',
+          currency: 'EUR',
+          price: '8.00',
+          unit: null,
+          window: { from: null, until: null },
+          minQuantity: '12',
+          open: false,
+        },
+        after: null,
+        ...none,
+      },
+    ]);
+    for (const part of [
+      'Base price CL-1',
+      '9.50.',
+      'Shared price Jars',
+      'Jars: 7.90.',
+      'CL-1 for C1 at 8.00 EUR from 12.',
+      'Withdrawn.',
+    ]) {
+      expect(screen.text()).toContain(part);
+    }
+  });
+
+  it('looks at one of several drafts, and begins another', async () => {
+    const two = [row('d', 'Draft', 1), row('e', 'Spring', 0)];
+    await screen.answer('GET', '/api/drafts', two);
+    await screen.answer('GET', '/api/drafts/d', view());
+    await screen.choose('Which draft', 'Spring (0)');
+    await screen.answer('GET', '/api/drafts', two);
+    await screen.answer('GET', '/api/drafts/e', view([], 'e', 'Spring'));
+    expect(screen.text()).toContain('This draft changes nothing yet.');
+    await screen.type('Name of another draft', 'Urgent');
+    await screen.press('Begin');
+    await screen.answer('POST', '/api/drafts', { draft: 'f' });
+    await screen.answer('GET', '/api/drafts', [...two, row('f', 'Urgent', 0)]);
+    await screen.answer('GET', '/api/drafts/f', view([], 'f', 'Urgent'));
+    expect(screen.host.querySelector('h1')?.textContent).toBe('Urgent');
+  });
+
   it('discards one edit', async () => {
-    await screen.answer('GET', '/api/draft', answer());
+    await answerDraft();
     await screen.press('Discard this edit');
-    await screen.answer('DELETE', '/api/levels/a-level/draft', null);
-    await screen.answer('GET', '/api/draft', answer([]));
+    await screen.answer('DELETE', '/api/edits/level/a-level', null);
+    await answerDraft(null);
     expect(screen.text()).toContain('Nothing is edited.');
   });
 
   it('says that it cannot be read, and tries again', async () => {
-    await screen.answer('GET', '/api/draft', null, 0);
+    await screen.answer('GET', '/api/drafts', null, 0);
     expect(screen.text()).toContain('The server cannot be reached.');
     await screen.press('Try again');
-    await screen.answer('GET', '/api/draft', answer());
+    await answerDraft();
     expect(screen.text()).toContain('Level Schools');
   });
 });
@@ -108,12 +198,16 @@ describe('the bar at the foot of the sheet', () => {
     const screen = await showScreen(DraftBar, {});
     expect(screen.text().trim()).toBe('');
     const { draftActions } = await import('./draft.feature');
-    screen.store.dispatch(draftActions.came({ answer: answer() }));
-    await screen.settle();
+    const came = (edits: readonly ObjectEdit[]): Promise<void> => {
+      screen.store.dispatch(
+        draftActions.came({ answer: { drafts: [row('d', 'Draft', 1)], draft: view(edits) } }),
+      );
+      return screen.settle();
+    };
+    await came([edit]);
     expect(screen.text()).toContain('1 edit');
     expect(screen.text()).toContain('35 prices move');
-    screen.store.dispatch(draftActions.came({ answer: answer([]) }));
-    await screen.settle();
+    await came([]);
     expect(screen.text().trim()).toBe('');
   });
 });

@@ -1,42 +1,76 @@
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
-import type { DraftView } from '@honest-ledger/contracts';
+import type { DraftView, ObjectEdit } from '@honest-ledger/contracts';
 import { Store } from '@ngrx/store';
-import { LevelSentence } from '../levels/level-sentence';
+import { namesOfThings } from '../reference/names';
+import { mayDo } from '../session/may-do';
 import { Notice } from '../shared/notice';
+import { unbroken, writer } from '../shared/numbers';
 import { draftActions, draftFeature } from './draft.feature';
 import { LargestMoves } from './largest-moves';
 import { movesSentence } from './moves';
+import { objectAddress, objectSentence, objectTitle } from './object-words';
 
-/** All that the draft would change, and what it does to prices; published from here and nowhere else. */
+/** All that a draft would change, and what it does to prices; published from here and nowhere else. */
 @Component({
   selector: 'hl-look-through',
-  imports: [FormsModule, RouterLink, LargestMoves, LevelSentence, Notice],
+  imports: [FormsModule, RouterLink, LargestMoves, Notice],
   templateUrl: './look-through.html',
   styleUrl: './look-through.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class LookThrough {
   private readonly store = inject(Store);
+  private readonly names = namesOfThings();
   protected readonly answer = this.store.selectSignal(draftFeature.selectAnswer);
   protected readonly draft = this.store.selectSignal(draftFeature.selectDraft);
-  protected readonly currency = this.store.selectSignal(draftFeature.selectCurrency);
+  protected readonly drafts = this.store.selectSignal(draftFeature.selectDrafts);
   protected readonly publishing = this.store.selectSignal(draftFeature.selectPublishing);
   protected readonly problem = this.store.selectSignal(draftFeature.selectProblem);
+  protected readonly mayEdit = mayDo('editSetup');
   protected readonly note = signal('');
+  protected readonly another = signal('');
   protected readonly movesSentence = movesSentence;
+  protected readonly title = objectTitle;
+  protected readonly address = objectAddress;
 
   constructor() {
     this.ask();
+  }
+
+  protected sentence(edit: ObjectEdit, side: 'before' | 'after'): string | null {
+    const sentence = objectSentence(edit, side, this.names(), writer);
+    return sentence === null ? null : unbroken(sentence);
+  }
+
+  /** How many customers have the level, for an edit of one. */
+  protected holders(customers: number | null): string {
+    if (customers === null) return '';
+    return customers === 1 ? ', 1 customer has it' : `, ${String(customers)} customers have it`;
   }
 
   protected ask(): void {
     this.store.dispatch(draftActions.asked());
   }
 
-  protected discard(level: string): void {
-    this.store.dispatch(draftActions.discardLevel({ level }));
+  protected choose({ target }: Event): void {
+    if (target instanceof HTMLSelectElement) {
+      this.store.dispatch(draftActions.chosen({ id: target.value }));
+    }
+  }
+
+  protected openNew(): void {
+    this.store.dispatch(draftActions.openNew({ name: this.another().trim() }));
+    this.another.set('');
+  }
+
+  protected discard({ kind, key }: ObjectEdit): void {
+    this.store.dispatch(draftActions.discardEdit({ object: { kind, key } }));
+  }
+
+  protected discardDraft({ id }: DraftView): void {
+    this.store.dispatch(draftActions.discardDraft({ id }));
   }
 
   protected publish(draft: DraftView): void {

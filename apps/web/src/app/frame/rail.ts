@@ -16,7 +16,14 @@ const GROUPS: readonly RailGroup[] = [
   { name: 'Customers', places: [{ name: 'Customers', link: '/customers' }] },
   { name: 'Pricing', places: [{ name: 'Levels', link: '/levels' }] },
   { name: 'Documents', places: [{ name: 'Quotes', link: '/quotes' }] },
-  { name: 'Records', places: [{ name: 'Versions', link: '/versions' }] },
+  {
+    name: 'Records',
+    places: [
+      { name: 'Draft', link: '/draft' },
+      { name: 'Versions', link: '/versions' },
+      { name: 'Changes', link: '/changes' },
+    ],
+  },
 ];
 
 @Component({

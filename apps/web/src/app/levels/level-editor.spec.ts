@@ -1,24 +1,20 @@
-import type { LevelContent, LevelEdit, LevelView } from '@honest-ledger/contracts';
+import type { KeepEdit, LevelContent, LevelView } from '@honest-ledger/contracts';
 import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
-import { draftActions } from '../draft/draft.feature';
-import { CATEGORY_ROWS, problemBody, showScreen, type ShownScreen } from '../testing/screens';
+import { entry, levelContent } from '../testing/levels';
+import {
+  CATEGORY_ROWS,
+  problemBody,
+  showScreen,
+  signedIn,
+  type ShownScreen,
+} from '../testing/screens';
 import { LevelEditor } from './level-editor';
 import { levelsEffects } from './levels.effects';
 import { levelsFeature } from './levels.feature';
 
 const ID = '5b0e7a52-93a1-4c55-8d3e-2f6c1f0a7b09';
-const CONTENT: LevelContent = {
-  name: 'Schools',
-  entries: [
-    {
-      id: 'a',
-      reach: { kind: 'category', category: 'clay' },
-      adjustment: { kind: 'percent', percent: '-12' },
-    },
-  ],
-  rounding: null,
-};
+const CONTENT: LevelContent = levelContent({ entries: [entry('a', '-12')] });
 const PUBLISHED: LevelView = { id: ID, published: CONTENT, draft: null };
 /** As long as edits wait before they are sent, and a little more. */
 const PAUSE = 380;
@@ -33,14 +29,19 @@ describe('the editor of a level', () => {
       provideState(levelsFeature),
       provideEffects(levelsEffects),
     );
-    screen.store.dispatch(draftActions.came({ answer: { draft: null, currency: 'EUR' } }));
+    signedIn(screen);
     if (view) await screen.answer('GET', `/api/levels/${ID}`, view);
     await screen.answer('GET', '/api/categories', CATEGORY_ROWS);
+    await screen.answerReference();
   }
-  const kept = async (revision: number): Promise<LevelEdit> => {
-    const sent = await screen.answer('PUT', `/api/levels/${ID}/draft`, { revision });
-    await screen.answer('GET', '/api/draft', { draft: null, currency: 'EUR' });
-    return sent as LevelEdit;
+  const EDIT = `/api/edits/level/${ID}`;
+  /** What was sent to be kept: the level as it was edited. */
+  const kept = async (
+    revision: number,
+  ): Promise<Omit<KeepEdit, 'content'> & { content: LevelContent }> => {
+    const sent = await screen.answer('PUT', EDIT, { revision, draft: 'd' });
+    await screen.answer('GET', '/api/drafts', []);
+    return sent as Omit<KeepEdit, 'content'> & { content: LevelContent };
   };
 
   it('reads the level back, and keeps an edit in the draft from the revision it was made from', async () => {
@@ -52,9 +53,9 @@ describe('the editor of a level', () => {
     await screen.settle(PAUSE);
     const sent = await kept(1);
     expect(sent.revision).toBe(0);
-    expect(sent.content.entries[0]?.adjustment.percent).toBe('-12.5');
-    expect(screen.text()).toContain('changed in the draft');
-    await screen.choose('Off or added', 'added to');
+    expect(sent.content.entries).toEqual([entry('a', '-12.5')]);
+    expect(screen.text()).toContain('changed in a draft');
+    await screen.choose('Off or added', 'added');
     await screen.settle(PAUSE);
     expect((await kept(2)).revision).toBe(1);
   });
@@ -74,9 +75,8 @@ describe('the editor of a level', () => {
   it('adds, turns and removes entries, and undoes it all', async () => {
     await open(PUBLISHED);
     await screen.press('Add an entry');
-    expect(screen.text()).toContain('the base price for everything under Stoneware bodies');
-    const removes = screen.host.querySelectorAll('tbody button');
-    expect(removes.length).toBe(3); // two rows, and the one that adds
+    expect(screen.text()).toContain('the base price of everything under Stoneware bodies');
+    expect(screen.host.querySelectorAll('hl-entry-editor').length).toBe(2);
     await screen.press('Remove');
     expect(screen.text()).not.toContain('12 % off');
     await screen.press('Undo');
@@ -88,7 +88,8 @@ describe('the editor of a level', () => {
 
   it('rounds to a multiple, with a least price or without', async () => {
     await open(PUBLISHED);
-    await screen.choose('Prices are rounded', 'up to the next');
+    await screen.choose('Prices are rounded', 'to a multiple of');
+    await screen.choose('Which way', 'the next above');
     expect(screen.text()).toContain('prices rounded up to the next 0.05 EUR.');
     await screen.type('Least price', '1.00');
     expect(screen.text()).toContain('never below 1.00 EUR.');
@@ -106,7 +107,7 @@ describe('the editor of a level', () => {
     await screen.choose('Reaches', 'one item');
     expect(screen.text()).toContain('12 % off an item still to be picked.');
     await screen.settle(PAUSE);
-    expect(screen.text()).toContain('Pick the item');
+    expect(screen.text()).toContain('Choose which');
     await screen.choose('Reaches', 'everything');
     await screen.settle(PAUSE);
     expect((await kept(1)).content.entries[0]?.reach).toEqual({ kind: 'all' });
@@ -117,34 +118,30 @@ describe('the editor of a level', () => {
     await screen.type('Percent', '13');
     await screen.settle(PAUSE);
     const current = {
-      id: ID,
-      published: CONTENT,
-      draft: { content: { ...CONTENT, name: 'Colleges' }, revision: 4 },
+      draft: 'd',
+      draftName: 'Draft',
+      content: { ...CONTENT, name: 'Colleges' },
+      revision: 4,
     };
-    await screen.answer(
-      'PUT',
-      `/api/levels/${ID}/draft`,
-      problemBody(409, 'Somebody', { current }),
-      409,
-    );
+    await screen.answer('PUT', EDIT, problemBody(409, 'Somebody', { current }), 409);
     expect(screen.text()).toMatch(/Theirs reads: ?12 % off everything under Clay\./);
     await screen.press('Keep mine instead');
     await screen.settle(PAUSE);
     const sent = await kept(5);
-    expect([sent.revision, sent.content.entries[0]?.adjustment.percent]).toEqual([4, '-13']);
+    expect([sent.revision, sent.content.entries]).toEqual([4, [entry('a', '-13')]]);
   });
 
   it('sends again what the server could not be reached with, and what it refuses it tells', async () => {
     await open(PUBLISHED);
     await screen.type('Name', 'Trade');
     await screen.settle(PAUSE);
-    await screen.answer('PUT', `/api/levels/${ID}/draft`, null, 0);
+    await screen.answer('PUT', EDIT, null, 0);
     expect(screen.text()).toContain('the server cannot be reached');
     await screen.settle(3050);
-    const fields = [{ path: 'name', sentence: 'There is a level Trade already' }];
+    const fields = [{ path: 'content.name', sentence: 'There is a level Trade already' }];
     await screen.answer(
       'PUT',
-      `/api/levels/${ID}/draft`,
+      EDIT,
       problemBody(422, 'There is a level Trade already.', { fields }),
       422,
     );
@@ -168,5 +165,70 @@ describe('the editor of a level', () => {
     await screen.press('Try again');
     await screen.answer('GET', `/api/levels/${ID}`, PUBLISHED);
     expect(screen.text()).toContain('Schools');
+  });
+
+  it('starts from another price and does other things with it', async () => {
+    await open(PUBLISHED);
+    await screen.choose('Starts from', 'the list price');
+    expect(screen.text()).toContain('12 % off the list price of everything under Clay.');
+    await screen.choose('What is done', 'a percentage, then an amount');
+    await screen.type('Amount', '0,50');
+    expect(screen.text()).toContain('12 % off, then 0.50 EUR off the list price');
+    await screen.choose('What is done', 'by the price');
+    await screen.press('Add a band');
+    await screen.settle(PAUSE);
+    const { adjusting } = (await kept(1)).content.entries[0] ?? entry('none', '0');
+    expect(adjusting.kind === 'byPrice' && adjusting.bands.map(({ from }) => from)).toEqual([
+      '0',
+      '10',
+    ]);
+    await screen.choose('Reaches', 'a brand under');
+    await screen.choose('Brand', 'Ebb & Flood');
+    expect(screen.text()).toContain('Everything by Ebb & Flood under Clay');
+  });
+
+  it('rounds to price endings, and says what is wrong with them', async () => {
+    await open(PUBLISHED);
+    await screen.choose('Prices are rounded', 'to a price ending in');
+    expect(screen.text()).toContain('to the nearest price ending in 0.49 or 0.99 (EUR)');
+    await screen.type('Price endings', '9,99');
+    await screen.settle(PAUSE);
+    expect(screen.text()).toContain('the ending 9.99 must be below 1');
+    await screen.choose('Endings come again', 'in every 10');
+    expect(screen.text()).toContain('ending in 9.99 in every 10');
+  });
+
+  it('is in another currency and for some time', async () => {
+    await open(PUBLISHED);
+    await screen.choose('In', 'USD');
+    await screen.type('First day in force', '2026-03-01');
+    await screen.settle(PAUSE);
+    const { content } = await kept(1);
+    expect([content.currency, content.window.from]).toEqual(['USD', '2026-03-01']);
+  });
+
+  it('takes a block of item numbers and prices from a spreadsheet', async () => {
+    await open(PUBLISHED);
+    const data = new DataTransfer();
+    data.setData('text/plain', 'CL-1\t12,50\r\nCL-2\t9.95\r\nCL-1\t13\r\n');
+    const target = screen.host.querySelector('hl-single-items div');
+    target?.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true }));
+    await screen.settle(PAUSE);
+    const { typedPrices } = (await kept(1)).content;
+    // the same item a second time changes its price
+    expect(typedPrices.map(({ item, price }) => [item, price])).toEqual([
+      ['CL-1', '13'],
+      ['CL-2', '9.95'],
+    ]);
+    await screen.press('Remove the price of CL-2');
+    expect(screen.text()).toContain('one price typed');
+  });
+
+  it('lets nobody edit whose role may only look', async () => {
+    await open(PUBLISHED);
+    signedIn(screen, 'sales');
+    await screen.settle();
+    expect(screen.host.querySelector('fieldset')?.disabled).toBeTrue();
+    expect(screen.text()).not.toContain('Withdraw the level');
   });
 });

@@ -6,39 +6,42 @@ import {
   input,
   type OnDestroy,
 } from '@angular/core';
-import type { ItemRow, LevelContent, RoundingForm } from '@honest-ledger/contracts';
-import type { Reach } from '@honest-ledger/engine';
+import type { LevelContent, LevelEntryForm, RoundingForm } from '@honest-ledger/contracts';
 import { Store } from '@ngrx/store';
 import { categoriesFeature } from '../catalogue/categories.feature';
-import { CategoryChoice } from '../catalogue/category-choice';
-import { ItemPicker } from '../catalogue/item-picker';
-import { draftFeature } from '../draft/draft.feature';
-import { FigureField } from '../shared/figure-field';
+import { namesOfThings } from '../reference/names';
+import { referenceFeature } from '../reference/reference.feature';
+import { mayDo } from '../session/may-do';
+import { DayField } from '../shared/day-field';
 import { KeptState } from '../shared/kept-state';
 import { lossOf, type EditingScreen } from '../shared/leave-kept';
 import { Notice } from '../shared/notice';
 import { besidesFields } from '../shared/problems';
 import { whenChanged } from '../shared/when-changed';
-import {
-  shownPercent,
-  startRounding,
-  type ShownPercent,
-  withEntry,
-  withNewEntry,
-  withPercent,
-  withoutEntry,
-} from './level-edits';
+import { EntryEditor } from './entry-editor';
+import { LevelBench } from './level-bench';
+import { withCurrency, withEntry, withEntryMoved, withNewEntry, withoutEntry } from './level-edits';
 import { LevelSentence } from './level-sentence';
 import { levelsActions, levelsFeature, theirs } from './levels.feature';
+import { RoundingEditor } from './rounding-editor';
+import { SingleItems } from './single-items';
 
 /** The fields that show what is wrong with them themselves. */
-const TOLD_BESIDE =
-  /^(name|entries\[\d+\]\.(adjustment\.percent|reach(\.item)?)|rounding\.(increment|leastPrice))$/;
+const TOLD_BESIDE = /^(name|window|entries\[\d+\]\..+|rounding(\..+)?|typedPrices(\[\d+\]\..+)?)$/;
 
-/** A level in the draft: its entries, its rounding, and the sentence they make. */
+/** A level in a draft: its entries, its single items, its rounding, and the sentence they make. */
 @Component({
   selector: 'hl-level-editor',
-  imports: [CategoryChoice, FigureField, ItemPicker, KeptState, LevelSentence, Notice],
+  imports: [
+    DayField,
+    EntryEditor,
+    KeptState,
+    LevelBench,
+    LevelSentence,
+    Notice,
+    RoundingEditor,
+    SingleItems,
+  ],
   templateUrl: './level-editor.html',
   styleUrl: './level-editor.scss',
   host: { '(window:beforeunload)': 'warn($event)' },
@@ -50,19 +53,30 @@ export class LevelEditor implements EditingScreen, OnDestroy {
   readonly new = input<string>();
 
   private readonly store = inject(Store);
+  private readonly categories = this.store.selectSignal(categoriesFeature.selectPlaced);
+  private readonly reference = this.store.selectSignal(referenceFeature.selectReference);
   protected readonly level = this.store.selectSignal(levelsFeature.selectLevel);
-  protected readonly categories = this.store.selectSignal(categoriesFeature.selectPlaced);
-  protected readonly currency = this.store.selectSignal(draftFeature.selectCurrency);
+  protected readonly mayEdit = mayDo('editSetup');
   protected readonly content = computed(() => this.level().value?.editing.content ?? null);
   protected readonly problem = computed(() => this.level().value?.editing.problem ?? null);
   protected readonly notice = computed(() => besidesFields(this.problem(), TOLD_BESIDE));
+  /** What is wrong with the level, by path. */
+  protected readonly problems = computed(
+    (): ReadonlyMap<string, string> =>
+      new Map((this.problem()?.fields ?? []).map(({ path, sentence }) => [path, sentence])),
+  );
   protected readonly theirs = computed(() => {
     const editing = this.level().value?.editing;
-    return editing?.state === 'conflict' ? theirs(editing) : null;
+    return editing?.state === 'conflict' ? { draft: theirs(editing) } : null;
   });
-  protected readonly percentOf = shownPercent;
+  protected readonly currencies = computed(() => {
+    const { currencies } = this.reference().customers;
+    const own = this.content()?.currency ?? '';
+    return currencies.includes(own) ? currencies : [own, ...currencies];
+  });
 
   constructor() {
+    namesOfThings(); // the choices below are filled from them
     // its address losing ?new does not open it a second time
     whenChanged(this.id, () => {
       this.open();
@@ -88,15 +102,8 @@ export class LevelEditor implements EditingScreen, OnDestroy {
     if (state !== undefined && state !== 'kept') event.preventDefault();
   }
 
-  /** What is wrong with a field, or null. */
   protected wrong(path: string): string | null {
-    return this.problem()?.fields?.find((field) => field.path === path)?.sentence ?? null;
-  }
-
-  /** What is wrong with what an entry reaches, or null. */
-  protected wrongReach(index: number): string | null {
-    const path = `entries[${String(index)}].reach`;
-    return this.wrong(path) ?? (this.wrong(`${path}.item`) === null ? null : 'Pick the item');
+    return this.problems().get(path) ?? null;
   }
 
   protected rename({ target }: Event): void {
@@ -104,64 +111,44 @@ export class LevelEditor implements EditingScreen, OnDestroy {
       this.change((content) => ({ ...content, name: target.value.trim() }));
   }
 
+  protected chooseCurrency({ target }: Event): void {
+    if (target instanceof HTMLSelectElement)
+      this.change((content) => withCurrency(content, target.value));
+  }
+
+  protected chooseOrder({ target }: Event): void {
+    if (!(target instanceof HTMLSelectElement)) return;
+    const order = target.value === 'list' ? 'list' : 'narrowest';
+    this.change((content) => ({ ...content, order }));
+  }
+
+  protected setWindow(part: Partial<LevelContent['window']>): void {
+    this.change((content) => ({ ...content, window: { ...content.window, ...part } }));
+  }
+
   protected addEntry(): void {
     const codes = this.categories().map(({ code }) => code);
     this.change((content) => withNewEntry(content, crypto.randomUUID(), codes));
+  }
+
+  protected moveEntry(id: string, by: -1 | 1): void {
+    this.change((content) => withEntryMoved(content, id, by));
   }
 
   protected removeEntry(id: string): void {
     this.change((content) => withoutEntry(content, id));
   }
 
-  protected resize(id: string, size: string): void {
-    this.setPercent(id, (shown) => ({ ...shown, size }));
+  protected setEntry(id: string, how: (entry: LevelEntryForm) => LevelEntryForm): void {
+    this.change((content) => withEntry(content, id, how));
   }
 
-  protected turn(id: string, { target }: Event): void {
-    if (!(target instanceof HTMLSelectElement)) return;
-    this.setPercent(id, (shown) => ({ ...shown, off: target.value === 'off' }));
+  protected setRounding(rounding: RoundingForm | null): void {
+    this.change((content) => ({ ...content, rounding }));
   }
 
-  protected chooseReach(id: string, { target }: Event): void {
-    if (!(target instanceof HTMLSelectElement)) return;
-    switch (target.value) {
-      case 'category':
-        this.setReach(id, { kind: 'category', category: this.categories()[0]?.code ?? '' });
-        break;
-      case 'all':
-        this.setReach(id, { kind: 'all' });
-        break;
-      case 'item':
-        // an item without a number is refused until one is picked
-        this.setReach(id, { kind: 'item', item: '' });
-        break;
-    }
-  }
-
-  protected chooseCategory(id: string, category: string): void {
-    this.setReach(id, { kind: 'category', category });
-  }
-
-  protected chooseItem(id: string, { item }: ItemRow): void {
-    this.setReach(id, { kind: 'item', item });
-  }
-
-  protected chooseRounding({ target }: Event): void {
-    if (!(target instanceof HTMLSelectElement)) return;
-    const direction = (['nearest', 'up', 'down'] as const).find((one) => one === target.value);
-    this.change((content) => ({
-      ...content,
-      rounding: direction
-        ? { ...startRounding(this.currency()), ...content.rounding, direction }
-        : null,
-    }));
-  }
-
-  protected setRounding(change: Partial<RoundingForm>): void {
-    this.change((content) => ({
-      ...content,
-      rounding: content.rounding && { ...content.rounding, ...change },
-    }));
+  protected withdraw(): void {
+    this.store.dispatch(levelsActions.withdrawn({ id: this.id() }));
   }
 
   protected undo(): void {
@@ -180,15 +167,7 @@ export class LevelEditor implements EditingScreen, OnDestroy {
     this.store.dispatch(levelsActions.mineInsisted());
   }
 
-  private setPercent(id: string, how: (shown: ShownPercent) => ShownPercent): void {
-    this.change((content) => withPercent(content, id, how));
-  }
-
-  private setReach(id: string, reach: Reach): void {
-    this.change((content) => withEntry(content, id, { reach }));
-  }
-
-  private change(how: (content: LevelContent) => LevelContent): void {
+  protected change(how: (content: LevelContent) => LevelContent): void {
     const content = this.content();
     if (content) this.store.dispatch(levelsActions.edited({ content: how(content) }));
   }

@@ -1,62 +1,80 @@
-import type { LevelContent } from '@honest-ledger/contracts';
+import { entry, levelContent } from '../testing/levels';
 import {
-  shownPercent,
-  storedPercent,
+  doingOf,
+  shownFigure,
+  startAdjusting,
+  startBasis,
+  startReach,
+  startRounding,
+  storedFigure,
+  withCurrency,
   withEntry,
+  withEntryMoved,
   withNewEntry,
   withoutEntry,
-  withPercent,
 } from './level-edits';
 
-const content: LevelContent = {
-  name: 'Schools',
-  entries: [
-    {
-      id: 'a',
-      reach: { kind: 'category', category: 'clay' },
-      adjustment: { kind: 'percent', percent: '-12' },
-    },
-  ],
-  rounding: null,
-};
+const content = levelContent({ entries: [entry('a', '-12')] });
 
 describe('edits of a level', () => {
   it('add an entry that changes no price yet, for goods that have none', () => {
     const two = withNewEntry(content, 'b', ['clay', 'glaze']);
-    expect(two.entries[1]).toEqual({
-      id: 'b',
-      reach: { kind: 'category', category: 'glaze' },
-      adjustment: { kind: 'percent', percent: '0' },
-    });
+    expect(two.entries[1]).toEqual(entry('b', '0', { kind: 'category', category: 'glaze' }));
     expect(withNewEntry(two, 'c', ['clay', 'glaze']).entries[2]?.reach).toEqual({ kind: 'all' });
   });
 
-  it('change and remove one entry and no other', () => {
+  it('change, move and remove one entry and no other', () => {
     const two = withNewEntry(content, 'b', ['glaze']);
-    const changed = withEntry(two, 'b', { adjustment: { kind: 'percent', percent: '5' } });
-    expect(changed.entries[0]).toEqual(two.entries[0]);
-    expect(changed.entries[1]?.adjustment.percent).toBe('5');
+    const changed = withEntry(two, 'b', (one) => ({ ...one, closes: true }));
+    expect(changed.entries.map(({ closes }) => closes)).toEqual([false, true]);
+    expect(withEntryMoved(two, 'b', -1).entries.map(({ id }) => id)).toEqual(['b', 'a']);
+    expect(withEntryMoved(two, 'b', 1)).toBe(two);
     expect(withoutEntry(two, 'a').entries.map(({ id }) => id)).toEqual(['b']);
   });
 
-  it('change how much and off or added one after the other', () => {
-    const more = withPercent(content, 'a', (shown) => ({ ...shown, size: '2.5' }));
-    const added = withPercent(more, 'a', (shown) => ({ ...shown, off: false }));
-    expect(added.entries[0]?.adjustment.percent).toBe('2.5');
-    expect(withPercent(content, 'none', (shown) => shown)).toBe(content);
+  it('show a signed figure as off or added and store it signed', () => {
+    for (const figure of ['-12', '5', '-0.5', '0', '+0']) {
+      expect(storedFigure(shownFigure(figure)))
+        .withContext(figure)
+        .toBe(figure);
+    }
+    expect(shownFigure('-12')).toEqual({ size: '12', off: true });
+    expect(storedFigure({ size: '-12', off: false })).toBe('-12');
+    expect(storedFigure({ size: '0.0', off: true })).toBe('0.0');
   });
 
-  it('show a percent as off or added and store it signed', () => {
-    const shown = (percent: string) =>
-      shownPercent({ id: 'x', reach: { kind: 'all' }, adjustment: { kind: 'percent', percent } });
-    for (const percent of ['-12', '5', '-0.5', '0', '+0']) {
-      expect(storedPercent(shown(percent)))
-        .withContext(percent)
-        .toBe(percent);
-    }
-    expect(shown('-12')).toEqual({ size: '12', off: true });
-    expect(shown('5')).toEqual({ size: '5', off: false });
-    expect(storedPercent({ size: '-12', off: false })).toBe('-12');
-    expect(storedPercent({ size: '0.0', off: true })).toBe('0.0');
+  it('keep the figures that fit when something else is done with the basis', () => {
+    const { adjusting } = entry('a', '-12');
+    const both = startAdjusting('percentAndAmount', adjusting);
+    expect(both).toEqual({
+      kind: 'plain',
+      adjustment: { kind: 'percentAndAmount', percent: '-12', amount: '0', unit: null },
+    });
+    const banded = startAdjusting('byPrice', both);
+    expect(banded.kind === 'byPrice' && banded.bands.map(({ from }) => from)).toEqual(['0']);
+    expect(startAdjusting('byPrice', banded)).toBe(banded);
+    expect(startAdjusting('percent', banded)).toEqual(adjusting);
+    expect(doingOf({ ...entry('a', '0'), adjusting: banded })).toBe('byPrice');
+  });
+
+  it('begin what a reach or a basis names as still to be picked', () => {
+    expect(startReach('categoryBrand', 'clay')).toEqual({
+      kind: 'categoryBrand',
+      category: 'clay',
+      brand: '',
+    });
+    expect(startReach('planet', 'clay')).toBeNull();
+    expect(startBasis('level:trade')).toEqual({ kind: 'level', level: 'trade' });
+    expect(startBasis('listPrice')).toEqual({ kind: 'listPrice' });
+  });
+
+  it('take the rounding along into another currency and another kind', () => {
+    const rounding = startRounding('increment', 'EUR', null);
+    const dollars = withCurrency({ ...content, rounding }, 'USD');
+    expect([dollars.currency, dollars.rounding?.currency]).toEqual(['USD', 'USD']);
+    const endings = startRounding('endings', 'EUR', { ...rounding, leastPrice: '1.00' });
+    expect(endings).toEqual(
+      jasmine.objectContaining({ endings: ['0.49', '0.99'], leastPrice: '1.00', period: 1 }),
+    );
   });
 });

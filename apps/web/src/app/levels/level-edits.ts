@@ -1,30 +1,22 @@
-import type { LevelContent, LevelEntryForm, RoundingForm } from '@honest-ledger/contracts';
-import { sameReach } from '@honest-ledger/contracts';
-import { decimal, isZero, type Reach } from '@honest-ledger/engine';
+import type {
+  AdjustingForm,
+  AdjustmentForm,
+  LevelContent,
+  LevelEntryForm,
+  RoundingForm,
+  TypedPriceForm,
+} from '@honest-ledger/contracts';
+import { ALWAYS, decimal, isZero, reachKey, type Basis, type Reach } from '@honest-ledger/engine';
 
 /** The edits that the level's screen makes: each gives the whole content anew. */
 
 export function withEntry(
   content: LevelContent,
   id: string,
-  change: Partial<Pick<LevelEntryForm, 'reach' | 'adjustment'>>,
+  how: (entry: LevelEntryForm) => LevelEntryForm,
 ): LevelContent {
-  const entries = content.entries.map((entry) =>
-    entry.id === id ? { ...entry, ...change } : entry,
-  );
+  const entries = content.entries.map((entry) => (entry.id === id ? how(entry) : entry));
   return { ...content, entries };
-}
-
-/** An entry with another percent, reckoned from what it is now, not from what a screen last drew. */
-export function withPercent(
-  content: LevelContent,
-  id: string,
-  how: (shown: ShownPercent) => ShownPercent,
-): LevelContent {
-  const entry = content.entries.find((one) => one.id === id);
-  if (!entry) return content;
-  const percent = storedPercent(how(shownPercent(entry)));
-  return withEntry(content, id, { adjustment: { kind: 'percent', percent } });
 }
 
 /** A new entry that changes nothing yet, for goods that no other entry is for. */
@@ -37,11 +29,13 @@ export function withNewEntry(
     ...categories.map((category): Reach => ({ kind: 'category', category })),
     { kind: 'all' },
   ];
-  const reach = free.find((one) => !content.entries.some((entry) => sameReach(entry.reach, one)));
+  const taken = new Set(content.entries.map(({ reach }) => reachKey(reach)));
   const entry: LevelEntryForm = {
     id,
-    reach: reach ?? { kind: 'all' },
-    adjustment: { kind: 'percent', percent: '0' },
+    reach: free.find((reach) => !taken.has(reachKey(reach))) ?? { kind: 'all' },
+    basis: { kind: 'basePrice' },
+    adjusting: { kind: 'plain', adjustment: { kind: 'percent', percent: '0' } },
+    closes: false,
   };
   return { ...content, entries: [...content.entries, entry] };
 }
@@ -50,28 +44,134 @@ export function withoutEntry(content: LevelContent, id: string): LevelContent {
   return { ...content, entries: content.entries.filter((entry) => entry.id !== id) };
 }
 
-/** A percent as the screen shows it: how much, and off or added. */
-export interface ShownPercent {
+/** An entry one place up or down in the list, which counts where entries are equally narrow. */
+export function withEntryMoved(content: LevelContent, id: string, by: -1 | 1): LevelContent {
+  const from = content.entries.findIndex((entry) => entry.id === id);
+  const [entry, other] = [content.entries[from], content.entries[from + by]];
+  if (!entry || !other) return content;
+  const entries = content.entries.with(from, other).with(from + by, entry);
+  return { ...content, entries };
+}
+
+/** Reaches as a choice begins them; what they name is still to be picked. */
+export function startReach(kind: string, category: string): Reach | null {
+  switch (kind) {
+    case 'item':
+      return { kind, item: '' };
+    case 'categoryBrand':
+      return { kind, category, brand: '' };
+    case 'supplierCategory':
+      return { kind, supplier: '', category };
+    case 'family':
+      return { kind, family: '' };
+    case 'category':
+      return { kind, category };
+    case 'brand':
+      return { kind, brand: '' };
+    case 'supplier':
+      return { kind, supplier: '' };
+    case 'itemKind':
+      return { kind, itemKind: 'stock' };
+    case 'all':
+      return { kind };
+    default:
+      return null;
+  }
+}
+
+/** A basis from a choice: `level:ID` names a level, `named` a price whose name is still to be typed. */
+export function startBasis(choice: string): Basis {
+  if (choice.startsWith('level:')) return { kind: 'level', level: choice.slice('level:'.length) };
+  if (choice === 'namedPrice') return { kind: 'namedPrice', name: '' };
+  return choice === 'listPrice' ? { kind: 'listPrice' } : { kind: 'basePrice' };
+}
+
+/** What the screen calls what is done to a basis. */
+export type Doing = AdjustmentForm['kind'] | 'byPrice';
+
+export function doingOf({ adjusting }: LevelEntryForm): Doing {
+  return adjusting.kind === 'byPrice' ? 'byPrice' : adjusting.adjustment.kind;
+}
+
+/** Another way to adjust, with as much of the figures there as fits. */
+export function startAdjusting(doing: Doing, before: AdjustingForm): AdjustingForm {
+  if (doing === 'byPrice') {
+    return before.kind === 'byPrice'
+      ? before
+      : { kind: 'byPrice', bands: [{ from: '0', adjustment: before.adjustment }] };
+  }
+  const old = before.kind === 'plain' ? before.adjustment : before.bands[0]?.adjustment;
+  return { kind: 'plain', adjustment: startAdjustment(doing, old) };
+}
+
+export function startAdjustment(
+  kind: AdjustmentForm['kind'],
+  old: AdjustmentForm | undefined,
+): AdjustmentForm {
+  const percent = old && 'percent' in old ? old.percent : '0';
+  const amount = old && 'amount' in old ? old.amount : '0';
+  const unit = old && 'unit' in old ? old.unit : null;
+  switch (kind) {
+    case 'percent':
+      return { kind, percent };
+    case 'amount':
+      return { kind, amount, unit };
+    case 'percentAndAmount':
+      return { kind, percent, amount, unit };
+    case 'set':
+      return { kind, price: old?.kind === 'set' ? old.price : '0', unit };
+  }
+}
+
+/** A signed figure as the screen shows it: how much, and off or added. */
+export interface ShownFigure {
   readonly size: string;
   readonly off: boolean;
 }
 
-export function shownPercent({ adjustment: { percent } }: LevelEntryForm): ShownPercent {
-  const off = percent.startsWith('-') || (isNothing(percent) && !percent.startsWith('+'));
-  return { size: percent.replace(/^[+-]/, ''), off };
+export function shownFigure(figure: string): ShownFigure {
+  const off = figure.startsWith('-') || (isNothing(figure) && !figure.startsWith('+'));
+  return { size: figure.replace(/^[+-]/, ''), off };
 }
 
 /** Typing a minus overrules the choice between off and added. Nothing added is kept as "+0". */
-export function storedPercent({ size, off }: ShownPercent): string {
+export function storedFigure({ size, off }: ShownFigure): string {
   const plain = size.replace(/^[+-]/, '');
   if (isNothing(plain)) return off ? plain : `+${plain}`;
   return off || size.startsWith('-') ? `-${plain}` : plain;
 }
 
-function isNothing(percent: string): boolean {
-  return isZero(decimal(percent));
+function isNothing(figure: string): boolean {
+  return isZero(decimal(figure));
 }
 
-export function startRounding(currency: string): RoundingForm {
-  return { currency, increment: '0.05', direction: 'nearest', leastPrice: null };
+/** A rounding rule as a choice begins it, with as much of what is there as fits. */
+export function startRounding(
+  kind: RoundingForm['kind'],
+  currency: string,
+  before: RoundingForm | null,
+): RoundingForm {
+  const shared = {
+    currency,
+    direction: before?.direction ?? ('nearest' as const),
+    leastPrice: before?.leastPrice ?? null,
+  };
+  if (kind === 'increment') {
+    const increment = before?.kind === kind ? before.increment : '0.05';
+    return { kind, ...shared, increment };
+  }
+  return before?.kind === kind
+    ? { ...before, ...shared }
+    : { kind, ...shared, endings: ['0.49', '0.99'], period: 1 };
+}
+
+/** A level in another currency: its rounding goes with it. */
+export function withCurrency(content: LevelContent, currency: string): LevelContent {
+  const { rounding } = content;
+  return { ...content, currency, rounding: rounding && { ...rounding, currency } };
+}
+
+/** A new typed price for an item, or for as many as there are rows in a pasted block. */
+export function typedPrice(id: string, item: string, price: string): TypedPriceForm {
+  return { id, item, price, unit: null, window: ALWAYS, minQuantity: '0', closes: false };
 }

@@ -4,16 +4,17 @@ import type { LevelState, LevelSummary } from '@honest-ledger/contracts';
 import { levelSentence } from '@honest-ledger/engine';
 import { Store } from '@ngrx/store';
 import type { ColDef } from 'ag-grid-community';
-import { goodsNames } from '../catalogue/goods-names';
+import { namesOfThings } from '../reference/names';
 import { LedgerGrid, sentenceColumn } from '../shared/ledger-grid';
 import { Notice } from '../shared/notice';
-import { unbroken, writeNumber } from '../shared/numbers';
+import { unbroken, writer } from '../shared/numbers';
 import { levelsActions, levelsFeature } from './levels.feature';
 
 const STATE_WORDS: Readonly<Record<LevelState, string>> = {
   published: 'published',
   edited: '△ changed in the draft',
   new: '△ new in the draft',
+  withdrawn: '△ withdrawn in the draft',
 };
 
 /** The price levels, each read back as a sentence. */
@@ -45,7 +46,7 @@ const STATE_WORDS: Readonly<Record<LevelState, string>> = {
 export class LevelList {
   private readonly store = inject(Store);
   private readonly router = inject(Router);
-  private readonly names = goodsNames();
+  private readonly names = namesOfThings();
   protected readonly list = this.store.selectSignal(levelsFeature.selectList);
   protected readonly rows = computed(() => [...(this.list().value ?? [])]);
   protected readonly columns = computed((): ColDef<LevelSummary>[] => {
@@ -56,8 +57,7 @@ export class LevelList {
         headerName: 'What it does',
         flex: 1,
         minWidth: 300,
-        valueGetter: ({ data }) =>
-          data && unbroken(levelSentence(data.content, names, writeNumber)),
+        valueGetter: ({ data }) => data && unbroken(levelSentence(data.content, names, writer)),
       }),
       { headerName: 'Customers', type: 'rightAligned', width: 110, field: 'customers' },
       {

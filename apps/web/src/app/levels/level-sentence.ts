@@ -1,8 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { LevelContent } from '@honest-ledger/contracts';
 import { levelSentence } from '@honest-ledger/engine';
-import { goodsNames } from '../catalogue/goods-names';
-import { unbroken, writeNumber } from '../shared/numbers';
+import { namesOfThings } from '../reference/names';
+import { unbroken, writer } from '../shared/numbers';
 
 /** A level read back as one sentence, made from its data. */
 @Component({
@@ -13,8 +13,8 @@ import { unbroken, writeNumber } from '../shared/numbers';
 export class LevelSentence {
   readonly level = input.required<LevelContent>();
 
-  private readonly names = goodsNames();
+  private readonly names = namesOfThings();
   protected readonly sentence = computed(() =>
-    unbroken(levelSentence(this.level(), this.names(), writeNumber)),
+    unbroken(levelSentence(this.level(), this.names(), writer)),
   );
 }

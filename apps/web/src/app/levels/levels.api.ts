@@ -1,6 +1,6 @@
 import { HttpClient } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
-import type { LevelEdit, LevelEditAnswer, LevelSummary, LevelView } from '@honest-ledger/contracts';
+import type { BenchAnswer, BenchQuestion, LevelSummary, LevelView } from '@honest-ledger/contracts';
 import type { Observable } from 'rxjs';
 
 @Injectable({ providedIn: 'root' })
@@ -15,7 +15,7 @@ export class LevelsApi {
     return this.http.get<LevelView>(`/api/levels/${encodeURIComponent(id)}`);
   }
 
-  keep(id: string, edit: LevelEdit): Observable<LevelEditAnswer> {
-    return this.http.put<LevelEditAnswer>(`/api/levels/${encodeURIComponent(id)}/draft`, edit);
+  bench(id: string, question: BenchQuestion): Observable<BenchAnswer> {
+    return this.http.post<BenchAnswer>(`/api/levels/${encodeURIComponent(id)}/bench`, question);
   }
 }

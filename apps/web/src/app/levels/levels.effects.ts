@@ -3,10 +3,11 @@ import { Router } from '@angular/router';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
 import { check, levelContentSchema, type ProblemDetails } from '@honest-ledger/contracts';
-import { catchError, filter, map, of, switchMap, tap } from 'rxjs';
-import { draftActions } from '../draft/draft.feature';
+import { catchError, exhaustMap, filter, map, of, switchMap, tap } from 'rxjs';
+import { DraftApi } from '../draft/draft.api';
+import { draftActions, draftFeature } from '../draft/draft.feature';
 import { keepEdits } from '../shared/keep-edits';
-import { isUnreachable, problemOf } from '../shared/problems';
+import { isUnreachable, problemOf, withoutPrefix } from '../shared/problems';
 import { LevelsApi } from './levels.api';
 import { levelsActions, levelsFeature } from './levels.feature';
 
@@ -49,8 +50,9 @@ export const levelsEffects = {
   ),
 
   keep: createEffect(
-    (actions$ = inject(Actions), api = inject(LevelsApi), store = inject(Store)) => {
+    (actions$ = inject(Actions), draftApi = inject(DraftApi), store = inject(Store)) => {
       const level = store.selectSignal(levelsFeature.selectLevel);
+      const chosen = store.selectSignal(draftFeature.selectChosen);
       return keepEdits({
         edited$: actions$.pipe(
           ofType(
@@ -71,19 +73,49 @@ export const levelsEffects = {
         },
         check: problemIn,
         send: (id, content, revision) =>
-          api.keep(id, { content, revision }).pipe(
-            map((answer) =>
-              levelsActions.kept({
-                id,
-                content,
-                revision: answer.revision,
-                at: new Date().toISOString(),
-              }),
+          draftApi
+            .keepEdit({ kind: 'level', key: id }, { content, revision, draft: chosen() })
+            .pipe(
+              map((answer) =>
+                levelsActions.kept({
+                  id,
+                  content,
+                  revision: answer.revision,
+                  at: new Date().toISOString(),
+                }),
+              ),
             ),
-          ),
         keeping: (id) => levelsActions.keeping({ id }),
-        notKept: (id, problem) => levelsActions.notKept({ id, problem }),
+        notKept: (id, problem) =>
+          levelsActions.notKept({ id, problem: withoutPrefix(problem, 'content.') }),
       });
+    },
+    { functional: true },
+  ),
+
+  withdraw: createEffect(
+    (
+      actions$ = inject(Actions),
+      draftApi = inject(DraftApi),
+      store = inject(Store),
+      router = inject(Router),
+    ) => {
+      const level = store.selectSignal(levelsFeature.selectLevel);
+      const chosen = store.selectSignal(draftFeature.selectChosen);
+      return actions$.pipe(
+        ofType(levelsActions.withdrawn),
+        exhaustMap(({ id }) => {
+          const revision = level().value?.editing.revision ?? 0;
+          const edit = { content: null, revision, draft: chosen() };
+          return draftApi.keepEdit({ kind: 'level', key: id }, edit).pipe(
+            tap(() => void router.navigate(['/levels'])),
+            map(() => draftActions.changed()),
+            catchError((error: unknown) =>
+              of(levelsActions.notKept({ id, problem: problemOf(error) })),
+            ),
+          );
+        }),
+      );
     },
     { functional: true },
   ),

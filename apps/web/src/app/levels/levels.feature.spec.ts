@@ -1,8 +1,15 @@
 import type { LevelContent, LevelView } from '@honest-ledger/contracts';
 import type { Action } from '@ngrx/store';
-import { levelsActions, levelsFeature, NO_LEVEL, theirs, type OpenLevel } from './levels.feature';
+import { levelContent } from '../testing/levels';
+import { levelsActions, levelsFeature, theirs, type OpenLevel } from './levels.feature';
 
-const content = (name: string): LevelContent => ({ ...NO_LEVEL, name });
+const content = (name: string): LevelContent => levelContent({ name });
+const drafted = (name: string, revision: number): LevelView['draft'] => ({
+  draft: 'd',
+  draftName: 'Draft',
+  content: content(name),
+  revision,
+});
 const view = (draft: LevelView['draft'] = null): LevelView => ({
   id: 'a',
   published: content('Published'),
@@ -22,21 +29,20 @@ const conflict = levelsActions.notKept({
     title: 'Conflict',
     status: 409,
     detail: '',
-    current: view({ content: content('Theirs'), revision: 5 }),
+    current: drafted('Theirs', 5),
   },
 });
 
 describe('an open level', () => {
   it('begins from the draft where the draft has it, else from what is published', () => {
     expect(after().editing.content.name).toBe('Published');
-    const drafted = view({ content: content('Drafted'), revision: 2 });
-    const open = after(levelsActions.came({ level: drafted }));
+    const open = after(levelsActions.came({ level: view(drafted('Drafted', 2)) }));
     expect([open.editing.content.name, open.editing.revision]).toEqual(['Drafted', 2]);
   });
 
   it('shows what somebody else left, and takes it or insists', () => {
     const edited = levelsActions.edited({ content: content('Mine') });
-    expect(theirs(after(edited, conflict).editing)?.draft?.content.name).toBe('Theirs');
+    expect(theirs(after(edited, conflict).editing)?.content?.name).toBe('Theirs');
     const taken = after(edited, conflict, levelsActions.theirsTaken());
     expect([taken.editing.content.name, taken.editing.revision, taken.editing.state]).toEqual([
       'Theirs',

@@ -2,6 +2,7 @@ import type {
   LevelContent,
   LevelSummary,
   LevelView,
+  ObjectDraft,
   ProblemDetails,
 } from '@honest-ledger/contracts';
 import {
@@ -46,6 +47,8 @@ export const levelsActions = createActionGroup({
     Keeping: props<{ id: string }>(),
     Kept: props<{ id: string; content: LevelContent; revision: number; at: string }>(),
     'Not Kept': props<{ id: string; problem: ProblemDetails }>(),
+    /** The level is to be withdrawn: an edit like any other, in the draft. */
+    Withdrawn: props<{ id: string }>(),
     /** After a conflict: what somebody else left is taken, or overwritten on purpose. */
     'Theirs Taken': emptyProps(),
     'Mine Insisted': emptyProps(),
@@ -67,7 +70,19 @@ interface LevelsState {
 
 const beginning: LevelsState = { list: nothingYet, level: nothingYet };
 
-export const NO_LEVEL: LevelContent = { name: '', entries: [], rounding: null };
+/** A level that is begun; its currency is home's until another is chosen. */
+export function emptyLevel(currency: string): LevelContent {
+  return {
+    name: '',
+    currency,
+    window: { from: null, until: null },
+    order: 'narrowest',
+    entries: [],
+    exceptions: [],
+    typedPrices: [],
+    rounding: null,
+  };
+}
 
 export const levelsFeature = createFeature({
   name: 'levels',
@@ -109,23 +124,26 @@ export const levelsFeature = createFeature({
       withEditing(state, (one) => notKept(one, problem), id),
     ),
     on(levelsActions.mineInsisted, (state) =>
-      withEditing(state, (one) => insist(one, theirs(one)?.draft?.revision ?? 0)),
+      withEditing(state, (one) => insist(one, theirs(one)?.revision ?? 0)),
     ),
     on(levelsActions.theirsTaken, (state): LevelsState => {
-      const level = state.level.value && theirs(state.level.value.editing);
-      return level ? { ...state, level: ready(openLevel(level)) } : state;
+      const open = state.level.value;
+      if (!open) return state;
+      const { id, published } = open;
+      const draft = theirs(open.editing);
+      return { ...state, level: ready(openLevel({ id, published, draft })) };
     }),
   ),
 });
 
 /** What somebody else left there, which a conflict brings along. */
-export function theirs({ problem }: Editing<LevelContent>): LevelView | null {
+export function theirs({ problem }: Editing<LevelContent>): ObjectDraft<LevelContent> | null {
   // the server's answer to an edit that comes second
-  return (problem?.current as LevelView | undefined) ?? null;
+  return (problem?.current as ObjectDraft<LevelContent> | undefined) ?? null;
 }
 
 function openLevel({ id, published, draft }: LevelView): OpenLevel {
-  const content = draft?.content ?? published ?? NO_LEVEL;
+  const content = draft?.content ?? published ?? emptyLevel('EUR');
   return { id, published, editing: beginEditing(content, draft?.revision ?? 0), keptAt: null };
 }
 

@@ -1,4 +1,4 @@
-import type { DocumentForm, ItemRow, QuoteContent, SetupForm } from '@honest-ledger/contracts';
+import type { DocumentForm, QuoteContent, SetupForm } from '@honest-ledger/contracts';
 
 /** What the browser needs to price a quote itself: the reachable setup, and the facts. */
 export interface PricingInputs {
@@ -6,31 +6,22 @@ export interface PricingInputs {
   readonly document: DocumentForm;
 }
 
-/** The same inputs for what the quote says now; null where they do not reach that far. */
+/**
+ * The same inputs for what the quote says now; null where they do not reach that far: another
+ * customer or outlet, an item or a level that they do not have. Then the server alone prices.
+ */
 export function inputsFor(
   { setup, document }: PricingInputs,
-  { customer, lines }: QuoteContent,
+  { customer, outlet, currency, level, lines }: QuoteContent,
 ): PricingInputs | null {
-  const known = new Set(document.facts.items.map(({ item }) => item));
+  const { facts } = document;
+  const items = new Set(facts.items.map(({ item }) => item));
+  const levels = new Set(setup.levels.map(({ id }) => id));
+  const chosen = [level, ...lines.map((line) => line.level)];
   const reach =
-    document.facts.customer?.code === customer && lines.every(({ item }) => known.has(item));
-  return reach ? { setup, document: { ...document, lines } } : null;
-}
-
-/** The inputs with one more item that a line may name. */
-export function withItem(inputs: PricingInputs, row: ItemRow): PricingInputs {
-  const { setup, document } = inputs;
-  const { basePrice, ...facts } = row;
-  if (document.facts.items.some(({ item }) => item === row.item)) return inputs;
-  const basePrices =
-    basePrice === null
-      ? setup.basePrices
-      : [...setup.basePrices, { item: row.item, price: basePrice }];
-  return {
-    setup: { ...setup, basePrices },
-    document: {
-      ...document,
-      facts: { ...document.facts, items: [...document.facts.items, facts] },
-    },
-  };
+    facts.customer?.code === customer &&
+    (facts.outlet?.code ?? null) === outlet &&
+    lines.every(({ item }) => items.has(item)) &&
+    chosen.every((id) => id === null || levels.has(id));
+  return reach ? { setup, document: { ...document, currency, level, lines } } : null;
 }

@@ -10,7 +10,9 @@ import { price, printed } from '@honest-ledger/engine';
 import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
 import { of, type Observable } from 'rxjs';
-import { problemBody, showScreen, type ShownScreen } from '../testing/screens';
+import { itemFacts, quoteLine } from '../testing/goods';
+import { entry, levelContent } from '../testing/levels';
+import { problemBody, showScreen, signedIn, type ShownScreen } from '../testing/screens';
 import { workingsFeature } from '../workings/workings.feature';
 import { PricingWorker } from './pricing-worker';
 import { QuoteEditor } from './quote-editor';
@@ -20,38 +22,50 @@ import { quotesFeature } from './quotes.feature';
 const PAUSE = 380;
 const SETUP: SetupForm = {
   format: 'honest-ledger-setup',
-  formatVersion: 1,
+  formatVersion: 2,
   version: 2,
   homeCurrency: 'EUR',
   roundingMode: 'halfAwayFromZero',
   unitPriceDigits: {},
-  basePrices: [{ item: 'CL-0207', price: '18.40' }],
+  defaultLevel: null,
+  basePrices: [{ kind: 'own', item: 'CL-0207', unit: null, price: '18.40' }],
+  sharedPrices: [],
+  agreements: [],
   levels: [
     {
       id: 'schools',
-      name: 'Schools',
-      entries: [
-        {
-          id: 'a',
-          reach: { kind: 'all' },
-          adjustment: { kind: 'percent', percent: '-12' },
+      ...levelContent({
+        entries: [entry('a', '-12', { kind: 'all' })],
+        rounding: {
+          kind: 'increment',
+          currency: 'EUR',
+          increment: '0.05',
+          direction: 'nearest',
+          leastPrice: null,
         },
-      ],
-      rounding: { currency: 'EUR', increment: '0.05', direction: 'nearest', leastPrice: null },
+      }),
     },
   ],
 };
-const LINE = { id: '2f1c7a44-0f1e-4e0b-9a57-6d2b7f3a9c10', item: 'CL-0207', quantity: '2' };
+const LINE = quoteLine('2f1c7a44-0f1e-4e0b-9a57-6d2b7f3a9c10', 'CL-0207', '2');
 const DOCUMENT: DocumentForm = {
   format: 'honest-ledger-document',
-  formatVersion: 1,
+  formatVersion: 2,
   pricedAt: '2026-11-24T14:32:00Z',
   currency: 'EUR',
+  level: null,
   facts: {
-    customer: { code: 'C1001', name: 'Harbour Lane School', level: 'schools' },
-    items: [
-      { item: 'CL-0207', name: 'Stoneware body', categories: [], unit: 'bag', quantityDigits: 0 },
-    ],
+    local: { day: '2026-11-24', time: '14:32:00', offset: '+00:00' },
+    outlet: null,
+    customer: {
+      code: 'C1001',
+      name: 'Harbour Lane School',
+      segment: null,
+      level: 'schools',
+      assignments: [],
+    },
+    rates: [{ currency: 'USD', rate: '1.1' }],
+    items: [itemFacts('CL-0207', { units: [{ unit: 'pallet', factor: '60', digits: 0 }] })],
   },
   lines: [LINE],
 };
@@ -72,6 +86,9 @@ function view(lines: QuoteView['lines'] = [LINE], changes: Partial<QuoteView> = 
     revision: 1,
     customer: 'C1001',
     title: '',
+    outlet: null,
+    currency: 'EUR',
+    level: null,
     lines,
     version: 2,
     versionInForce: 2,
@@ -96,6 +113,8 @@ describe('the editor of a quote', () => {
       provideEffects(quotesEffects),
       { provide: PricingWorker, useClass: PricingAtOnce },
     );
+    signedIn(screen);
+    await screen.answerReference();
     await screen.answer('GET', '/api/quotes/1007', quote);
   }
   const total = (): string =>
@@ -107,7 +126,7 @@ describe('the editor of a quote', () => {
     for (const part of [
       'Quote 1007',
       'Harbour Lane School',
-      'Level Schools',
+      'Schools',
       '18.40',
       '16.20',
       '32.40',
@@ -214,5 +233,48 @@ describe('the editor of a quote', () => {
     const sent = screen.server.expectOne(({ method }) => method === 'PUT').request
       .body as QuoteEdit;
     expect(sent.title).toBe('In a hurry');
+  });
+
+  it('prices in another unit and another currency at once', async () => {
+    await open(view());
+    await screen.choose('Unit of CL-0207', 'pallet');
+    expect(total()).toBe('1,944.00');
+    await screen.choose('Currency', 'USD');
+    // 16.20 x 1.1 is 17.82 for a bag, and 60 bags are a pallet
+    expect(total()).toBe('2,138.40');
+  });
+
+  it('takes a price by hand only with a reason, and keeps what was computed', async () => {
+    await open(view());
+    await screen.press('Level and price by hand of CL-0207');
+    await screen.type('Price by hand of CL-0207', '15');
+    await screen.settle(PAUSE);
+    expect(screen.text()).toContain('Say why the price is typed by hand');
+    screen.server.expectNone('/api/quotes/1007');
+    await screen.type('Reason for the price of CL-0207', 'torn bag');
+    await screen.settle(PAUSE);
+    const sent = (await screen.answer('PUT', '/api/quotes/1007', view())) as QuoteEdit;
+    expect(sent.lines[0]?.priceByHand).toEqual({ price: '15', reason: 'torn bag' });
+  });
+
+  it('offers no overriding to whose role may not', async () => {
+    await open(view());
+    signedIn(screen, 'sales');
+    await screen.settle();
+    expect(screen.host.querySelector('[aria-label^="Level and price by hand"]')).toBeNull();
+    expect(screen.host.querySelector('[aria-label="Level of the quote"]')).toBeNull();
+  });
+
+  it('is loud where the browser and the server price otherwise', async () => {
+    await open(view());
+    const errors = spyOn(console, 'error');
+    await screen.type('Quantity of CL-0207', '3');
+    await screen.settle(PAUSE);
+    const lines = [{ ...LINE, quantity: '3' }];
+    const right = view(lines, { revision: 2 });
+    const [line] = right.priced;
+    const wrong = line?.kind === 'priced' ? [{ ...line, amount: '1.00' }] : [];
+    await screen.answer('PUT', '/api/quotes/1007', { ...right, priced: wrong });
+    expect(errors).toHaveBeenCalledTimes(1);
   });
 });

@@ -12,10 +12,14 @@ import {
   type OnDestroy,
 } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import type { CustomerRow, ItemRow, QuoteContent } from '@honest-ledger/contracts';
+import type { CustomerRow, ItemRow, QuoteContent, QuoteLineInput } from '@honest-ledger/contracts';
 import { Store } from '@ngrx/store';
 import { ItemPicker } from '../catalogue/item-picker';
 import { CustomerPicker } from '../customers/customer-picker';
+import { CodeChoice } from '../reference/code-choice';
+import { namesOfThings } from '../reference/names';
+import { referenceFeature } from '../reference/reference.feature';
+import { mayDo } from '../session/may-do';
 import { Amount } from '../shared/amount';
 import { writeDay, writeInstant } from '../shared/dates';
 import { FigureField } from '../shared/figure-field';
@@ -31,13 +35,14 @@ import { quotesActions, quotesFeature, theirs } from './quotes.feature';
 import { TouchMarks } from './touch-marks';
 
 /** The fields that show what is wrong with them themselves. */
-const TOLD_BESIDE = /^lines\[\d+\]\.quantity$/;
+const TOLD_BESIDE = /^lines\[\d+\]\.(quantity|duration|priceByHand\.(price|reason))$/;
 
 /** A quote: its lines, what each costs this customer, and how each price came about. */
 @Component({
   selector: 'hl-quote-editor',
   imports: [
     Amount,
+    CodeChoice,
     CustomerPicker,
     FigureField,
     ItemPicker,
@@ -56,7 +61,7 @@ export class QuoteEditor implements EditingScreen, OnDestroy {
 
   private readonly store = inject(Store);
   private readonly picker = viewChild(ItemPicker);
-  private readonly quantities = viewChildren(FigureField);
+  private readonly quantities = viewChildren<FigureField>('quantity');
   /** The line whose price the workings show. */
   private readonly followed = signal<string | null>(null);
   /** A line that was just added: its quantity is typed next. */
@@ -70,10 +75,26 @@ export class QuoteEditor implements EditingScreen, OnDestroy {
   });
   protected readonly digits = computed(() => columnDigits(this.lines()));
   protected readonly customer = computed(() => this.open()?.inputs.document.facts.customer ?? null);
-  protected readonly levelName = computed(() => {
-    const open = this.open();
-    const level = this.customer()?.level;
-    return open?.inputs.setup.levels.find(({ id }) => id === level)?.name ?? null;
+  protected readonly reference = this.store.selectSignal(referenceFeature.selectReference);
+  protected readonly levels = this.store.selectSignal(referenceFeature.selectPublishedLevels);
+  protected readonly mayWrite = mayDo('writeQuotes');
+  protected readonly mayOverride = mayDo('overridePrices');
+  /** The line whose further fields are shown. */
+  protected readonly unfolded = signal<string | null>(null);
+  protected readonly currencies = computed(() => {
+    const { currencies } = this.reference().customers;
+    const own = this.open()?.editing.content.currency ?? '';
+    return currencies.includes(own) ? currencies : [own, ...currencies];
+  });
+  protected readonly levelChoices = computed(() =>
+    this.levels().map(({ id, content }) => ({ code: id, name: content.name })),
+  );
+  /** The levels that the lines have. */
+  protected readonly levelNames = computed(() => {
+    const names = this.lines().flatMap(({ priced }) =>
+      priced?.kind === 'priced' && priced.level ? [priced.level.level.name] : [],
+    );
+    return [...new Set(names)].join(', ');
   });
   protected readonly notice = computed(() =>
     besidesFields(this.open()?.editing.problem ?? null, TOLD_BESIDE),
@@ -91,13 +112,14 @@ export class QuoteEditor implements EditingScreen, OnDestroy {
     const open = this.open();
     const line = this.lines().find(({ id }) => id === this.followed());
     if (!open || !line?.priced || !line.facts) return null;
-    const { pricedAt, currency } = open.inputs.document;
+    const { pricedAt } = open.inputs.document;
+    const { currency } = open.editing.content;
     const who = this.customer()?.name ?? 'an unknown customer';
     return {
       line: line.priced,
       item: line.facts,
       currency,
-      whose: `${writeNumber(line.quantity)} × ${line.facts.unit} for ${who}, ${writeDay(pricedAt)}`,
+      whose: `${writeNumber(line.quantity)} × ${line.unit ?? line.facts.unit} for ${who}, ${writeDay(pricedAt)}`,
       version: open.version,
       provisional: open.provisional,
     };
@@ -107,6 +129,7 @@ export class QuoteEditor implements EditingScreen, OnDestroy {
   protected readonly changingCustomer = signal(false);
 
   constructor() {
+    namesOfThings(); // the choices below are filled from them
     whenChanged(this.number, () => {
       this.ask();
     });
@@ -148,8 +171,8 @@ export class QuoteEditor implements EditingScreen, OnDestroy {
     return this.followed() === line.id;
   }
 
-  protected wrong(index: number): string | null {
-    const path = `lines[${String(index)}].quantity`;
+  protected wrong(index: number, field: string): string | null {
+    const path = `lines[${String(index)}].${field}`;
     const fields = this.open()?.editing.problem?.fields;
     return fields?.find((field) => field.path === path)?.sentence ?? null;
   }
@@ -180,11 +203,53 @@ export class QuoteEditor implements EditingScreen, OnDestroy {
     this.store.dispatch(quotesActions.lineAdded({ id, item }));
   }
 
-  protected setQuantity({ id }: ShownLine, quantity: string): void {
+  protected setOutlet(outlet: string): void {
+    this.change((content) => ({ ...content, outlet: outlet === '' ? null : outlet }));
+  }
+
+  protected setCurrency(currency: string): void {
+    this.change((content) => ({ ...content, currency }));
+  }
+
+  protected setLevel(level: string): void {
+    this.change((content) => ({ ...content, level: level === '' ? null : level }));
+  }
+
+  protected setLine({ id }: ShownLine, part: Partial<QuoteLineInput>): void {
     this.change((content) => ({
       ...content,
-      lines: content.lines.map((line) => (line.id === id ? { ...line, quantity } : line)),
+      lines: content.lines.map((line) => (line.id === id ? { ...line, ...part } : line)),
     }));
+  }
+
+  protected setUnit(line: ShownLine, { target }: Event): void {
+    if (!(target instanceof HTMLSelectElement)) return;
+    this.setLine(line, { unit: target.value === '' ? null : target.value });
+  }
+
+  /** An empty field takes the price by hand back; a first one begins with a reason still to be given. */
+  protected setPriceByHand(line: ShownLine, price: string): void {
+    const reason = line.priceByHand?.reason ?? '';
+    this.setLine(line, { priceByHand: price === '' ? null : { price, reason } });
+  }
+
+  protected setReason(line: ShownLine, { target }: Event): void {
+    if (!(target instanceof HTMLInputElement) || !line.priceByHand) return;
+    const { price } = line.priceByHand;
+    this.setLine(line, { priceByHand: { price, reason: target.value.trim() } });
+  }
+
+  protected unfold({ id }: ShownLine): void {
+    this.unfolded.update((open) => (open === id ? null : id));
+  }
+
+  /** Shown while it is open, and where there is something in it that makes the price. */
+  protected isUnfolded({ id, level, priceByHand }: ShownLine): boolean {
+    return this.unfolded() === id || level !== null || priceByHand !== null;
+  }
+
+  protected print(): void {
+    window.print();
   }
 
   protected remove({ id }: ShownLine): void {

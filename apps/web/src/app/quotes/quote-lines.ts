@@ -1,17 +1,13 @@
-import type { PricedLineForm } from '@honest-ledger/contracts';
-import type { ItemFacts } from '@honest-ledger/engine';
+import type { ItemFactsForm, PricedLineForm, QuoteLineInput } from '@honest-ledger/contracts';
 import { problemSentence } from '@honest-ledger/engine';
 import { mostDigits } from '../shared/amount';
-import { writeNumber } from '../shared/numbers';
+import { writeNumber, writer } from '../shared/numbers';
 import type { OpenQuote } from './quotes.feature';
 
 /** A line as the quote's table shows it. */
-export interface ShownLine {
-  readonly id: string;
-  readonly item: string;
-  readonly quantity: string;
+export interface ShownLine extends QuoteLineInput {
   /** Null while nothing is known of the item here. */
-  readonly facts: ItemFacts | null;
+  readonly facts: ItemFactsForm | null;
   /** Null while it is not priced yet. */
   readonly priced: PricedLineForm | null;
   readonly base: string | null;
@@ -21,21 +17,20 @@ export interface ShownLine {
   readonly problem: string | null;
 }
 
-export function shownLines({ editing, inputs, priced }: OpenQuote): ShownLine[] {
+export function shownLines({ editing, inputs, added, priced }: OpenQuote): ShownLine[] {
   const facts = new Map(inputs.document.facts.items.map((one) => [one.item, one]));
-  return editing.content.lines.map(({ id, item, quantity }) => {
+  return editing.content.lines.map((written) => {
+    const { id, item } = written;
     const line = priced[id] ?? null;
     const withPrice = line?.kind === 'priced' ? line : null;
     return {
-      id,
-      item,
-      quantity,
-      facts: facts.get(item) ?? null,
+      ...written,
+      facts: facts.get(item) ?? added[item] ?? null,
       priced: line,
       base: withPrice?.slices[0]?.steps[0]?.after ?? null,
       each: withPrice?.slices[0]?.unitPrice ?? null,
       amount: withPrice?.amount ?? null,
-      problem: line?.kind === 'unpriced' ? problemSentence(line.problem, writeNumber) : null,
+      problem: line?.kind === 'unpriced' ? problemSentence(line.problem, writer) : null,
     };
   });
 }

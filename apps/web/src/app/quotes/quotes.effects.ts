@@ -3,9 +3,11 @@ import { Router } from '@angular/router';
 import {
   check,
   quoteEditSchema,
+  type PricedLineForm,
   type ProblemDetails,
   type QuoteContent,
 } from '@honest-ledger/contracts';
+import { MODEL_VERSION } from '@honest-ledger/engine';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
 import { catchError, EMPTY, exhaustMap, filter, map, of, switchMap, tap } from 'rxjs';
@@ -122,6 +124,33 @@ export const quotesEffects = {
     { functional: true },
   ),
 
+  /**
+   * The server's prices are those of the same engine: what it answers is priced here, too, and a
+   * difference is an error of ours that must not go unseen.
+   */
+  compare: createEffect(
+    (actions$ = inject(Actions), worker = inject(PricingWorker)) =>
+      actions$.pipe(
+        ofType(quotesActions.kept),
+        filter(({ quote }) => quote.version === quote.versionInForce),
+        switchMap(({ quote }) =>
+          worker.price(quote.pricing.setup, quote.pricing.document).pipe(
+            tap(({ lines, modelVersion }) => {
+              if (modelVersion !== MODEL_VERSION) return; // another build is on its way
+              if (columns(lines) !== columns(quote.priced)) {
+                console.error('the browser and the server price this quote otherwise', {
+                  here: lines,
+                  server: quote.priced,
+                });
+              }
+            }),
+            catchError(() => EMPTY),
+          ),
+        ),
+      ),
+    { functional: true, dispatch: false },
+  ),
+
   keep: createEffect(
     (actions$ = inject(Actions), api = inject(QuotesApi), store = inject(Store)) => {
       const quote = store.selectSignal(quotesFeature.selectQuote);
@@ -150,6 +179,17 @@ export const quotesEffects = {
     { functional: true },
   ),
 };
+
+/** Every figure of some priced lines, as one text. */
+function columns(lines: readonly PricedLineForm[]): string {
+  return JSON.stringify(
+    lines.map((line) =>
+      line.kind === 'priced'
+        ? [line.amount, line.slices.map(({ steps }) => steps.map(({ after }) => after))]
+        : line.problem.kind,
+    ),
+  );
+}
 
 /** The same check that guards the server. */
 function problemIn(content: QuoteContent, revision: number): ProblemDetails | null {

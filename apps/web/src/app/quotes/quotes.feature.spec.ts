@@ -1,17 +1,11 @@
 import type { ItemRow, PricedLineForm, QuoteView } from '@honest-ledger/contracts';
 import type { Action } from '@ngrx/store';
+import { itemRow, quoteLine } from '../testing/goods';
 import { inputsFor } from './pricing-inputs';
 import { foreseenMoves, shownLines } from './quote-lines';
 import { quotesActions, quotesFeature, type OpenQuote } from './quotes.feature';
 
-const clay: ItemRow = {
-  item: 'CL-0207',
-  name: 'Stoneware body',
-  categories: [],
-  unit: 'bag',
-  quantityDigits: 0,
-  basePrice: '18.40',
-};
+const clay: ItemRow = itemRow('CL-0207', '18.40');
 
 function priced(id: string, unitPrice: string): PricedLineForm {
   return {
@@ -19,6 +13,11 @@ function priced(id: string, unitPrice: string): PricedLineForm {
     id,
     item: 'CL-0207',
     quantity: '1',
+    unit: 'bag',
+    duration: null,
+    level: null,
+    closedBy: null,
+    computed: null,
     amount: unitPrice,
     slices: [{ quantity: '1', unitPrice, amount: unitPrice, steps: [] }],
     notApplied: [],
@@ -32,6 +31,9 @@ function view(changes: Partial<QuoteView> = {}): QuoteView {
     revision: 1,
     customer: 'C1',
     title: '',
+    outlet: null,
+    currency: 'EUR',
+    level: null,
     lines: [],
     version: 2,
     versionInForce: 2,
@@ -43,20 +45,30 @@ function view(changes: Partial<QuoteView> = {}): QuoteView {
     pricing: {
       setup: {
         format: 'honest-ledger-setup',
-        formatVersion: 1,
+        formatVersion: 2,
         version: 2,
         homeCurrency: 'EUR',
         roundingMode: 'halfAwayFromZero',
         unitPriceDigits: {},
+        defaultLevel: null,
         basePrices: [],
+        sharedPrices: [],
+        agreements: [],
         levels: [],
       },
       document: {
         format: 'honest-ledger-document',
-        formatVersion: 1,
+        formatVersion: 2,
         pricedAt: '2026-11-24T14:32:00Z',
         currency: 'EUR',
-        facts: { customer: { code: 'C1', name: 'A school', level: null }, items: [] },
+        level: null,
+        facts: {
+          local: { day: '2026-11-24', time: '14:32:00', offset: '+00:00' },
+          outlet: null,
+          customer: { code: 'C1', name: 'A school', segment: null, level: null, assignments: [] },
+          rates: [],
+          items: [],
+        },
         lines: [],
       },
     },
@@ -95,18 +107,21 @@ const priceHere = (open: OpenQuote): Action =>
   });
 
 describe('an open quote', () => {
-  it('can price a line that was just added, before the server has heard of it', () => {
+  it('prices here what the server’s inputs reach, and leaves the rest to the server', () => {
     const open = after(add);
-    const inputs = inputsFor(open.inputs, open.editing.content);
-    expect(inputs?.setup.basePrices).toEqual([{ item: 'CL-0207', price: '18.40' }]);
-    expect(inputs?.document.lines).toEqual([{ id: 'a', item: 'CL-0207', quantity: '1' }]);
-  });
-
-  it('does not price here what it knows too little of', () => {
-    const open = after(add);
-    expect(inputsFor(open.inputs, { ...open.editing.content, customer: 'C2' })).toBeNull();
-    const other = [{ id: 'b', item: 'GL-1180', quantity: '1' }];
-    expect(inputsFor(open.inputs, { ...open.editing.content, lines: other })).toBeNull();
+    const known = {
+      ...open.inputs.document,
+      facts: { ...open.inputs.document.facts, items: [clay] },
+    };
+    const inputs = { ...open.inputs, document: known };
+    const { content } = open.editing;
+    expect(inputsFor(inputs, content)?.document.lines).toEqual([quoteLine('a', 'CL-0207', '1')]);
+    // A new item may have agreements and typed prices that this browser does not know.
+    expect(inputsFor(open.inputs, content)).toBeNull();
+    expect(inputsFor(inputs, { ...content, customer: 'C2' })).toBeNull();
+    expect(inputsFor(inputs, { ...content, outlet: 'quay' })).toBeNull();
+    expect(inputsFor(inputs, { ...content, level: 'x' })).toBeNull();
+    expect(inputsFor(inputs, { ...content, currency: 'USD' })?.document.currency).toBe('USD');
   });
 
   it('shows its own price as provisional until the server’s takes its place', () => {

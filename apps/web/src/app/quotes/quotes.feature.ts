@@ -4,6 +4,7 @@ import type {
   PricedLineForm,
   ProblemDetails,
   QuoteContent,
+  QuoteLineInput,
   QuoteRow,
   QuoteView,
 } from '@honest-ledger/contracts';
@@ -28,7 +29,7 @@ import {
   type Editing,
 } from '../shared/editing';
 import { failed, loading, nothingYet, ready, type Loadable } from '../shared/loadable';
-import { withItem, type PricingInputs } from './pricing-inputs';
+import type { PricingInputs } from './pricing-inputs';
 
 export const quotesActions = createActionGroup({
   source: 'Quotes',
@@ -67,6 +68,8 @@ export interface OpenQuote {
   readonly view: QuoteView;
   readonly editing: Editing<QuoteContent>;
   readonly inputs: PricingInputs;
+  /** Items that lines were added for, by number, while the server’s facts lack them. */
+  readonly added: Readonly<Record<string, ItemRow>>;
   /** The lines' prices by their ids. */
   readonly priced: Readonly<Record<string, PricedLineForm>>;
   readonly total: string;
@@ -120,10 +123,10 @@ export const quotesFeature = createFeature({
     on(quotesActions.lineAdded, (state, { id, item }) =>
       withOpen(state, (open) => {
         const { content } = open.editing;
-        const lines = [...content.lines, { id, item: item.item, quantity: '1' }];
+        const lines = [...content.lines, newLine(id, item)];
         return {
           ...open,
-          inputs: withItem(open.inputs, item),
+          added: { ...open.added, [item.item]: item },
           editing: edit(open.editing, { ...content, lines }),
         };
       }),
@@ -174,6 +177,12 @@ export const quotesFeature = createFeature({
   ),
 });
 
+/** One base unit of an item; for goods priced by time, one unit of that. */
+function newLine(id: string, { item, timeUnit }: ItemRow): QuoteLineInput {
+  const duration = timeUnit === null ? null : '1';
+  return { id, item, quantity: '1', unit: null, duration, level: null, priceByHand: null };
+}
+
 /** What somebody else left there, which a conflict brings along. */
 export function theirs({ problem }: Editing<QuoteContent>): QuoteView | null {
   // the server's answer to an edit that comes second
@@ -181,11 +190,13 @@ export function theirs({ problem }: Editing<QuoteContent>): QuoteView | null {
 }
 
 function openQuote(view: QuoteView): OpenQuote {
-  const { customer, title, lines } = view;
+  const { customer, title, outlet, currency, level, lines } = view;
+  const content = { customer, title, outlet, currency, level, lines };
   return {
     number: view.number,
     view,
-    editing: beginEditing({ customer, title, lines }, view.revision),
+    editing: beginEditing<QuoteContent>(content, view.revision),
+    added: {},
     ...pricesOf(view),
   };
 }

@@ -13,8 +13,8 @@ export const sessionEffects = {
         ofType(sessionActions.asked),
         exhaustMap(() =>
           api.read().pipe(
-            map(({ user }) => sessionActions.known({ user })),
-            catchError(() => of(sessionActions.known({ user: null }))),
+            map(({ user, demo }) => sessionActions.known({ user, demo })),
+            catchError(() => of(sessionActions.known({ user: null, demo: [] }))),
           ),
         ),
       ),

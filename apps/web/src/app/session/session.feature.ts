@@ -1,4 +1,4 @@
-import type { ProblemDetails, SignedInUser, SignIn } from '@honest-ledger/contracts';
+import type { DemoSignIn, ProblemDetails, SignedInUser, SignIn } from '@honest-ledger/contracts';
 import {
   createActionGroup,
   createFeature,
@@ -12,7 +12,7 @@ export const sessionActions = createActionGroup({
   source: 'Session',
   events: {
     Asked: emptyProps(),
-    Known: props<{ user: SignedInUser | null }>(),
+    Known: props<{ user: SignedInUser | null; demo: readonly DemoSignIn[] }>(),
     'Sign In': props<{ body: SignIn; back: string }>(),
     'Signed In': props<{ user: SignedInUser; back: string }>(),
     Refused: props<{ problem: ProblemDetails }>(),
@@ -26,11 +26,13 @@ export const sessionActions = createActionGroup({
 interface SessionState {
   /** Undefined until the server has said who is signed in. */
   readonly user: SignedInUser | null | undefined;
+  /** Whom one may sign in as in the demo; empty elsewhere. */
+  readonly demo: readonly DemoSignIn[];
   readonly asking: boolean;
   readonly problem: ProblemDetails | null;
 }
 
-const beginning: SessionState = { user: undefined, asking: false, problem: null };
+const beginning: SessionState = { user: undefined, demo: [], asking: false, problem: null };
 
 export const sessionFeature = createFeature({
   name: 'session',
@@ -40,7 +42,14 @@ export const sessionFeature = createFeature({
       ...state,
       asking: true,
     })),
-    on(sessionActions.known, sessionActions.signedIn, (_state, { user }): SessionState => ({
+    on(sessionActions.known, (_state, { user, demo }): SessionState => ({
+      user,
+      demo,
+      asking: false,
+      problem: null,
+    })),
+    on(sessionActions.signedIn, (state, { user }): SessionState => ({
+      ...state,
       user,
       asking: false,
       problem: null,

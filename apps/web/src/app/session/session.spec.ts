@@ -47,11 +47,11 @@ describe('signing in', () => {
     const gone = harness.navigateByUrl(to);
     await new Promise((resolve) => setTimeout(resolve, 20)); // the guard asks the server
     server.match('/api/session').forEach((request) => {
-      request.flush({ user });
+      request.flush({ user, demo: [] });
     });
     await gone;
   }
-  const ines = { name: 'Ines Marlow', email: 'ines@saltmarsh.example' };
+  const ines = { name: 'Ines Marlow', email: 'ines@saltmarsh.example', role: 'administrator' };
 
   it('is asked of whoever is not signed in, and remembers where they wanted to go', async () => {
     await go('/quotes', null);
@@ -97,7 +97,7 @@ describe('signing in', () => {
     await settle();
     expect(harness.routeNativeElement?.textContent).toContain('Not right.');
     store.dispatch(sessionActions.signIn({ body, back: '/quotes' }));
-    server.expectOne('/api/session').flush({ user: ines });
+    server.expectOne('/api/session').flush({ user: ines, demo: [] });
     await settle();
     expect(url()).toBe('/quotes');
   });

@@ -7,6 +7,7 @@ import {
 } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
+import type { DemoSignIn } from '@honest-ledger/contracts';
 import { Store } from '@ngrx/store';
 import { Wordmark } from '../frame/wordmark';
 import { sessionActions, sessionFeature } from './session.feature';
@@ -28,11 +29,17 @@ export class SignIn {
 
   private readonly store = inject(Store);
   protected readonly asking = this.store.selectSignal(sessionFeature.selectAsking);
+  protected readonly demo = this.store.selectSignal(sessionFeature.selectDemo);
   protected readonly problem = this.store.selectSignal(sessionFeature.selectProblem);
   protected readonly form = inject(NonNullableFormBuilder).group({
     email: ['', given],
     password: ['', given],
   });
+
+  protected signInAs({ email, password }: DemoSignIn): void {
+    this.form.setValue({ email, password });
+    this.signIn();
+  }
 
   protected signIn(): void {
     this.form.markAllAsTouched();

@@ -16,3 +16,10 @@ export function writeInstant(instant: string): string {
 export function writeClock(instant: string): string {
   return clock.format(new Date(instant));
 }
+
+const calendarDay = new Intl.DateTimeFormat(undefined, { dateStyle: 'medium', timeZone: 'UTC' });
+
+/** A calendar day, ISO 8601, as people here write it; it is the same day in every time zone. */
+export function writeCalendarDay(day: string): string {
+  return calendarDay.format(new Date(`${day}T00:00:00Z`));
+}

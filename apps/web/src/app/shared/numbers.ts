@@ -1,6 +1,9 @@
-import { decimal, isDecimalText, print } from '@honest-ledger/engine';
+import { decimal, isDecimalText, print, type Writer } from '@honest-ledger/engine';
+import { writeCalendarDay } from './dates';
 
 const MINUS = '−';
+/** What the engine prints after the decimals of a number that does not end. */
+const ENDLESS = '...';
 const formatters = new Map<number, Intl.NumberFormat>();
 
 /**
@@ -8,11 +11,15 @@ const formatters = new Map<number, Intl.NumberFormat>();
  * Exact: the text goes to `Intl` as text.
  */
 export function writeNumber(decimal: string): string {
+  if (decimal.endsWith(ENDLESS)) return `${writeNumber(decimal.slice(0, -ENDLESS.length))}…`;
   const digits = decimal.split('.')[1]?.length ?? 0;
   return formatter(digits)
     .format(decimal as Intl.StringNumericLiteral)
     .replace('-', MINUS);
 }
+
+/** Numbers and days as the reader's locale writes them, for sentences. */
+export const writer: Writer = { number: writeNumber, day: writeCalendarDay };
 
 /** The same, always with its sign: −2.208, +0.008, and no sign on zero. */
 export function writeChange(decimal: string): string {

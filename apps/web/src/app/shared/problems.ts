@@ -37,3 +37,13 @@ export function besidesFields(
   if (fields.length === 0) return null;
   return { ...problem, fields, detail: fields.map(({ sentence }) => `${sentence}.`).join(' ') };
 }
+
+/** The same problem with its fields named from within what was sent. */
+export function withoutPrefix(problem: ProblemDetails, prefix: string): ProblemDetails {
+  if (!problem.fields) return problem;
+  const fields = problem.fields.map(({ path, sentence }) => ({
+    path: path.startsWith(prefix) ? path.slice(prefix.length) : path,
+    sentence,
+  }));
+  return { ...problem, fields };
+}

@@ -3,14 +3,18 @@ import { HttpTestingController, provideHttpClientTesting } from '@angular/common
 import type { EnvironmentProviders, Provider, Type } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
+import type { Role } from '@honest-ledger/contracts';
 import { provideEffects } from '@ngrx/effects';
 import { provideState, provideStore, Store } from '@ngrx/store';
 import { categoriesEffects } from '../catalogue/categories.effects';
 import { categoriesFeature } from '../catalogue/categories.feature';
 import { draftEffects } from '../draft/draft.effects';
 import { draftFeature } from '../draft/draft.feature';
+import type { Reference } from '../reference/reference.api';
+import { referenceEffects } from '../reference/reference.effects';
+import { referenceFeature } from '../reference/reference.feature';
 import { sessionEffects } from '../session/session.effects';
-import { sessionFeature } from '../session/session.feature';
+import { sessionActions, sessionFeature } from '../session/session.feature';
 import { workingsFeature } from '../workings/workings.feature';
 
 /** A screen with its store and a server that the spec plays. */
@@ -27,6 +31,8 @@ export interface ShownScreen<C> {
   /** Types into a field with this label, and leaves it. */
   type(label: string, text: string): Promise<void>;
   choose(label: string, option: string): Promise<void>;
+  /** Answers what the choices and names of the screens are filled from. */
+  answerReference(reference?: Partial<Reference>): Promise<void>;
   /** Answers the request that is open at this address. */
   answer(method: string, url: string, body: unknown, status?: number): Promise<unknown>;
 }
@@ -46,7 +52,8 @@ export async function showScreen<C>(
       provideState(categoriesFeature),
       provideState(draftFeature),
       provideState(workingsFeature),
-      provideEffects(sessionEffects, categoriesEffects, draftEffects),
+      provideState(referenceFeature),
+      provideEffects(sessionEffects, categoriesEffects, draftEffects, referenceEffects),
       ...providers,
     ],
   });
@@ -100,6 +107,13 @@ export async function showScreen<C>(
       field.dispatchEvent(new Event('change'));
       await settle();
     },
+    answerReference: async (reference = {}) => {
+      const { goods, customers, levels } = { ...REFERENCE, ...reference };
+      server.expectOne('/api/goods-groups').flush(goods);
+      server.expectOne('/api/customer-groups').flush(customers);
+      server.expectOne('/api/levels').flush(levels);
+      await settle();
+    },
     answer: async (method, url, body, status = 200) => {
       const open = server.expectOne((one) => one.method === method && one.urlWithParams === url);
       const sent: unknown = open.request.body;
@@ -116,8 +130,40 @@ export function problemBody(status: number, detail: string, more: object = {}): 
   return { type: 'about:blank', title: 'Problem', status, detail, ...more };
 }
 
+const REFERENCE: Reference = {
+  goods: {
+    brands: [{ code: 'ebb', name: 'Ebb & Flood' }],
+    suppliers: [{ code: 'pits', name: 'Marsh Pits' }],
+    families: [{ code: 'bodies', name: 'Stoneware bodies' }],
+  },
+  customers: {
+    segments: [{ code: 'schools', name: 'Schools', level: null }],
+    outlets: [
+      {
+        code: 'quay',
+        name: 'Quay counter',
+        timeZone: 'Europe/Lisbon',
+        currency: 'EUR',
+        level: null,
+        levelsAllowed: null,
+      },
+    ],
+    currencies: ['EUR', 'USD'],
+  },
+  levels: [],
+};
+
 export const CATEGORY_ROWS = [
   { code: 'clay', name: 'Clay', parent: null, items: 35 },
   { code: 'stoneware', name: 'Stoneware bodies', parent: 'clay', items: 10 },
   { code: 'glaze', name: 'Glazes', parent: null, items: 54 },
 ];
+
+/** Signs somebody in, who may do everything unless the spec says otherwise. */
+export function signedIn(
+  { store }: Pick<ShownScreen<unknown>, 'store'>,
+  role: Role = 'administrator',
+): void {
+  const user = { name: 'Ines Marlow', email: 'ines@saltmarsh.example', role };
+  store.dispatch(sessionActions.known({ user, demo: [] }));
+}

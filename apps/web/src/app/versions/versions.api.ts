@@ -11,7 +11,12 @@ export class VersionsApi {
     return this.http.get<VersionRow[]>('/api/versions');
   }
 
-  one(number: number): Observable<VersionView> {
-    return this.http.get<VersionView>(`/api/versions/${String(number)}`);
+  one(number: number, against: number | null): Observable<VersionView> {
+    const params = against === null ? {} : { against };
+    return this.http.get<VersionView>(`/api/versions/${String(number)}`, { params });
+  }
+
+  draftOf(number: number): Observable<{ draft: string }> {
+    return this.http.post<{ draft: string }>(`/api/versions/${String(number)}/draft`, {});
   }
 }

@@ -15,18 +15,25 @@ export const versionsActions = createActionGroup({
     'List Opened': emptyProps(),
     'List Came': props<{ versions: readonly VersionRow[] }>(),
     'List Failed': props<{ problem: ProblemDetails }>(),
-    Opened: props<{ number: number }>(),
+    /** Compared with another version; null for the one before it. */
+    Opened: props<{ number: number; against: number | null }>(),
     Came: props<{ version: VersionView }>(),
     Failed: props<{ problem: ProblemDetails }>(),
+    /** A draft is made that would make everything as that version had it. */
+    'Go Back': props<{ number: number }>(),
+    'Way Back Drafted': props<{ draft: string }>(),
+    'Way Back Refused': props<{ problem: ProblemDetails }>(),
   },
 });
 
 interface VersionsState {
   readonly list: Loadable<readonly VersionRow[]>;
   readonly version: Loadable<VersionView>;
+  /** Why there is no way back. */
+  readonly refused: ProblemDetails | null;
 }
 
-const beginning: VersionsState = { list: nothingYet, version: nothingYet };
+const beginning: VersionsState = { list: nothingYet, version: nothingYet, refused: null };
 
 export const versionsFeature = createFeature({
   name: 'versions',
@@ -44,7 +51,15 @@ export const versionsFeature = createFeature({
       ...state,
       list: failed(state.list, problem),
     })),
-    on(versionsActions.opened, (state): VersionsState => ({ ...state, version: nothingYet })),
+    on(versionsActions.opened, (state, { against }): VersionsState => ({
+      ...state,
+      version: against === null ? nothingYet : loading(state.version),
+      refused: null,
+    })),
+    on(versionsActions.wayBackRefused, (state, { problem }): VersionsState => ({
+      ...state,
+      refused: problem,
+    })),
     on(versionsActions.came, (state, { version }): VersionsState => ({
       ...state,
       version: ready(version),

@@ -1,20 +1,25 @@
 import { TestBed } from '@angular/core/testing';
 import { provideState, provideStore, Store } from '@ngrx/store';
 import type { PricedLineForm } from '@honest-ledger/contracts';
+import { referenceFeature } from '../reference/reference.feature';
+import { itemFacts } from '../testing/goods';
+import { entry } from '../testing/levels';
 import { WorkingsStrip } from './workings-strip';
 import { workingsActions, workingsFeature, type ExplainedPrice } from './workings.feature';
 
-const level = { id: 'schools', name: 'Schools' };
-const entry = {
-  id: 'clay',
-  reach: { kind: 'category', category: 'clay' },
-  adjustment: { kind: 'percent', percent: '-12' },
-} as const;
+const level = { id: 'schools', name: 'Schools', currency: 'EUR' };
+const clay = entry('clay', '-12');
+const adjustment = { kind: 'percent', percent: '-12' } as const;
 const line: PricedLineForm = {
   kind: 'priced',
   id: 'a',
   item: 'CL-0207',
   quantity: '24',
+  unit: 'bag',
+  duration: null,
+  level: null,
+  closedBy: null,
+  computed: null,
   amount: '388.80',
   slices: [
     {
@@ -23,13 +28,22 @@ const line: PricedLineForm = {
       amount: '388.80',
       steps: [
         {
-          source: { kind: 'basePrice', version: 2, item: 'CL-0207' },
+          source: { kind: 'basePrice', version: 2, item: 'CL-0207', unit: 'bag', shared: null },
+          currency: 'EUR',
           before: null,
           change: '18.40',
           after: '18.40',
         },
         {
-          source: { kind: 'levelEntry', version: 2, level, entry },
+          source: {
+            kind: 'levelEntry',
+            version: 2,
+            level,
+            entry: clay,
+            adjustment,
+            tookAll: false,
+          },
+          currency: 'EUR',
           before: '18.40',
           change: '-2.208',
           after: '16.192',
@@ -37,18 +51,14 @@ const line: PricedLineForm = {
       ],
     },
   ],
-  notApplied: [{ subject: { kind: 'level', level }, reasons: [{ kind: 'customerHasNoLevel' }] }],
+  notApplied: [
+    { subject: { kind: 'level', level }, reasons: [{ kind: 'notInVersion', version: 2 }] },
+  ],
   notAppliedMore: 4,
 };
 const price: ExplainedPrice = {
   line,
-  item: {
-    item: 'CL-0207',
-    name: 'Stoneware body',
-    categories: [{ code: 'clay', name: 'Clay' }],
-    unit: 'bag',
-    quantityDigits: 0,
-  },
+  item: itemFacts('CL-0207', { categories: [{ code: 'clay', name: 'Clay' }] }),
   currency: 'EUR',
   whose: '24 × bag for Harbour Lane School',
   version: 2,
@@ -59,7 +69,9 @@ describe('the workings strip', () => {
   async function show(
     shown: ExplainedPrice,
   ): Promise<{ text: () => string; press: (name: string) => Promise<void> }> {
-    TestBed.configureTestingModule({ providers: [provideStore(), provideState(workingsFeature)] });
+    TestBed.configureTestingModule({
+      providers: [provideStore(), provideState(workingsFeature), provideState(referenceFeature)],
+    });
     const fixture = TestBed.createComponent(WorkingsStrip);
     TestBed.inject(Store).dispatch(workingsActions.followed({ price: shown }));
     await fixture.whenStable();
@@ -82,7 +94,7 @@ describe('the workings strip', () => {
       'Level Schools',
       '12 % off everything under Clay',
       'Each, EUR per bag',
-      'the customer has none',
+      'it is not in version 2',
       'and 4 more',
       'Version 2',
     ]) {
@@ -110,5 +122,14 @@ describe('the workings strip', () => {
     expect(text().trim()).toBe('Workings');
     await press('Workings');
     expect(text()).toContain('Base price');
+  });
+
+  it('tells what closed the line, and what a price by hand took the place of', async () => {
+    const { text } = await show({
+      ...price,
+      line: { ...line, closedBy: 'priceByHand', computed: line },
+    });
+    expect(text()).toContain('Closed to breaks and rules by its price by hand.');
+    expect(text()).toContain('Computed, it would be 16.20 EUR each.');
   });
 });

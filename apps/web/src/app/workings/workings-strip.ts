@@ -1,9 +1,15 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { namesFromFacts } from '@honest-ledger/contracts';
-import { notAppliedWording, problemSentence, stepWording } from '@honest-ledger/engine';
+import { namesFromFacts, type PricedLineForm } from '@honest-ledger/contracts';
+import {
+  notAppliedWording,
+  problemSentence,
+  stepWording,
+  type ClosedBy,
+} from '@honest-ledger/engine';
 import { Store } from '@ngrx/store';
 import { Amount, mostDigits } from '../shared/amount';
-import { writeNumber } from '../shared/numbers';
+import { referenceFeature } from '../reference/reference.feature';
+import { writeNumber, writer } from '../shared/numbers';
 import { workingsActions, workingsFeature, type ExplainedPrice } from './workings.feature';
 
 /**
@@ -26,8 +32,12 @@ export class WorkingsStrip {
   protected readonly shown = computed(() => this.price() !== null && this.open());
   protected readonly column = computed(() => {
     const price = this.price();
-    return price && this.shown() ? explain(price) : null;
+    return price && this.shown() ? explain(price, this.levels()) : null;
   });
+  private readonly reference = this.store.selectSignal(referenceFeature.selectReference);
+  private readonly levels = computed(() =>
+    this.reference().levels.map(({ id, content: { name } }) => ({ id, name })),
+  );
   protected readonly write = writeNumber;
 
   protected toggle(): void {
@@ -39,12 +49,37 @@ export class WorkingsStrip {
   }
 }
 
+const CLOSED_BY: Readonly<Record<ClosedBy, string>> = {
+  priceByHand: 'its price by hand',
+  agreement: 'its agreement',
+  typedPrice: 'its typed price',
+  levelEntry: 'its level’s entry',
+};
+
+/** What a line priced by hand would be without. */
+function computedSentence(computed: PricedLineForm, currency: string): string {
+  if (computed.kind === 'unpriced') {
+    return `Computed, it would have no price. ${problemSentence(computed.problem, writer)}`;
+  }
+  const each = writeNumber(computed.slices[0]?.unitPrice ?? '');
+  return `Computed, it would be ${each} ${currency} each.`;
+}
+
+type LevelName = Readonly<Record<'id' | 'name', string>>;
+
 /** What the strip shows of a price. */
-function explain({ line, item }: ExplainedPrice) {
-  const names = namesFromFacts({ items: [item] });
+function explain(
+  { line, item, currency: inCurrency }: ExplainedPrice,
+  levels: readonly LevelName[],
+) {
+  const names = namesFromFacts({ items: [item] }, levels);
   if (line.kind === 'unpriced') {
     return {
-      problem: problemSentence(line.problem, writeNumber),
+      problem: problemSentence(line.problem, writer),
+      unit: item.unit,
+      duration: null,
+      closed: null,
+      computed: null,
       slices: [],
       notApplied: [],
       more: 0,
@@ -56,17 +91,25 @@ function explain({ line, item }: ExplainedPrice) {
       slice.unitPrice,
       ...slice.steps.flatMap((step) => [step.change, step.after]),
     ]),
-    steps: slice.steps.map(({ source, before, change, after }) => ({
-      ...stepWording(source, names, writeNumber),
+    steps: slice.steps.map(({ source, before, change, after, currency }) => ({
+      ...stepWording(source, names, writer),
       change: before === null ? null : change,
       lowers: change.startsWith('-'),
+      raises: /^[^-]*[1-9]/.test(change),
       after,
+      // named where it is another than the price ends in
+      currency: currency === inCurrency ? null : currency,
     })),
   }));
+  const { unit, duration, closedBy, computed } = line;
   return {
     problem: null,
+    unit,
+    duration: duration && `${writeNumber(duration)} ${item.timeUnit ?? ''}`,
+    closed: closedBy && `Closed to breaks and rules by ${CLOSED_BY[closedBy]}.`,
+    computed: computed && computedSentence(computed, inCurrency),
     slices,
-    notApplied: line.notApplied.map((one) => notAppliedWording(one, names, writeNumber)),
+    notApplied: line.notApplied.map((one) => notAppliedWording(one, names, writer)),
     more: line.notAppliedMore,
   };
 }

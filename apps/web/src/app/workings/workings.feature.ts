@@ -1,5 +1,4 @@
-import type { PricedLineForm } from '@honest-ledger/contracts';
-import type { ItemFacts } from '@honest-ledger/engine';
+import type { ItemFactsForm, PricedLineForm } from '@honest-ledger/contracts';
 import {
   createActionGroup,
   createFeature,
@@ -12,7 +11,7 @@ import {
 /** A computed price and what it takes to explain it. */
 export interface ExplainedPrice {
   readonly line: PricedLineForm;
-  readonly item: ItemFacts;
+  readonly item: ItemFactsForm;
   readonly currency: string;
   /** Whose price it is, in words. */
   readonly whose: string;

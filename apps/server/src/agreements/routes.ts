@@ -1,0 +1,66 @@
+import {
+  agreementQuerySchema,
+  type AgreementQuery,
+  type AgreementRow,
+  type SetupContents,
+} from '@honest-ledger/contracts';
+import { printed } from '@honest-ledger/engine';
+import type { FastifyPluginCallback } from 'fastify';
+import { snapshot, type Queries } from '../database/database';
+import { heldEdits } from '../drafts/queries';
+import type { Services } from '../services';
+import { versionInForce } from '../versions/queries';
+
+/** Agreements as published and as drafts would have them; they are edited like the rest of setup. */
+export const agreementRoutes: FastifyPluginCallback<Services> = (app, services, done) => {
+  app.get<{ Querystring: AgreementQuery; Reply: AgreementRow[] }>(
+    '/agreements',
+    { config: { may: 'look' }, schema: { querystring: agreementQuerySchema } },
+    (request) =>
+      snapshot(services.database, (queries) => findAgreements(queries, services, request.query)),
+  );
+  done();
+};
+
+async function findAgreements(
+  queries: Queries,
+  { setups }: Services,
+  query: AgreementQuery,
+): Promise<AgreementRow[]> {
+  const { setup } = await setups.of(queries, await versionInForce(queries));
+  const rows = new Map<string, AgreementRow>(
+    printed(setup.agreements).map(({ id, ...published }) => [id, { id, published, draft: null }]),
+  );
+  for (const { key, draft, draftName, revision, content } of await heldEdits(queries, {
+    kind: 'agreement',
+  })) {
+    const published = rows.get(key)?.published ?? null;
+    // It was checked as an agreement before it was kept.
+    const edited = content as SetupContents['agreement'] | null;
+    rows.set(key, {
+      id: key,
+      published,
+      draft: { draft, draftName, revision, content: edited },
+    });
+  }
+  return [...rows.values()]
+    .filter(({ published, draft }) =>
+      [published, draft?.content ?? null].some((one) => one !== null && fits(one, query)),
+    )
+    .sort((a, b) => itemOf(a).localeCompare(itemOf(b), 'en'));
+}
+
+function fits(
+  { party, item }: SetupContents['agreement'],
+  { customer, segment, item: wanted }: AgreementQuery,
+): boolean {
+  return (
+    (customer === undefined || (party.kind === 'customer' && party.customer === customer)) &&
+    (segment === undefined || (party.kind === 'segment' && party.segment === segment)) &&
+    (wanted === undefined || item === wanted)
+  );
+}
+
+function itemOf({ published, draft }: AgreementRow): string {
+  return (draft?.content ?? published)?.item ?? '';
+}

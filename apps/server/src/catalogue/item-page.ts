@@ -1,0 +1,60 @@
+import type { ItemAtLevel, ItemView } from '@honest-ledger/contracts';
+import { printed, type Setup } from '@honest-ledger/engine';
+import { eq } from 'drizzle-orm';
+import type { Queries } from '../database/database';
+import { items } from '../database/schema/index';
+import { heldEdit } from '../drafts/queries';
+import { surroundings } from '../facts/surroundings';
+import { notFound } from '../http/problems';
+import type { Services } from '../services';
+import type { PublishedSetup } from '../versions/published-setups';
+import { versionInForce } from '../versions/queries';
+import { contentIn } from '../versions/setup-objects';
+import { readItemFacts, type ItemWithId } from './item-facts';
+import { priceCatalogue } from './price-catalogue';
+
+/** An item with everything its page shows: its prices, and what each level makes of it. */
+export async function readItem(
+  queries: Queries,
+  services: Services,
+  number: string,
+): Promise<ItemView> {
+  const [item] = await readItemFacts(queries, [number]);
+  const [row] = await queries.select().from(items).where(eq(items.number, number));
+  if (!item || !row) throw notFound(`Item ${number}`);
+  const { id: _, ...facts } = item;
+  const version = await versionInForce(queries);
+  const published = await services.setups.of(queries, version);
+  const { setup } = published;
+  return {
+    ...printed(facts),
+    gtin: row.gtin,
+    customerName: row.customerName,
+    active: row.active,
+    revision: row.revision,
+    currency: setup.homeCurrency,
+    version,
+    basePrices: contentIn(setup, { kind: 'basePrice', key: number }) ?? [],
+    draft: await heldEdit(queries, 'basePrice', number),
+    sharedPrices: printed(setup.sharedPrices),
+    levels: await atEachLevel(queries, services, item, published),
+  };
+}
+
+/** One base unit at each level in force, in the level's own currency. */
+async function atEachLevel(
+  queries: Queries,
+  { now }: Services,
+  item: ItemWithId,
+  { setup, compiled }: PublishedSetup,
+): Promise<ItemAtLevel[]> {
+  const facts = await surroundings(queries, { customer: null, outlet: null }, now());
+  return byName(setup).flatMap(({ id: level, name, currency }) => {
+    const priced = priceCatalogue([item], { setup: compiled, facts, level, currency }, now(), true);
+    return printed(priced.lines).map((line) => ({ level, name, currency, line }));
+  });
+}
+
+function byName({ levels }: Setup): Setup['levels'] {
+  return levels.toSorted((a, b) => a.name.localeCompare(b.name, 'en'));
+}

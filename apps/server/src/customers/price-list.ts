@@ -1,0 +1,97 @@
+import type {
+  CustomerContent,
+  CustomerPreview,
+  PriceListPage,
+  PriceListQuery,
+} from '@honest-ledger/contracts';
+import { printed } from '@honest-ledger/engine';
+import { catalogueMoves, priceCatalogue, type PricedUnder } from '../catalogue/price-catalogue';
+import { readItemFacts } from '../catalogue/item-facts';
+import { findItems } from '../catalogue/queries';
+import type { Queries } from '../database/database';
+import { surroundings } from '../facts/surroundings';
+import type { Services } from '../services';
+import { versionInForce } from '../versions/queries';
+import { findCustomer, findGroups } from './queries';
+
+/** What a customer pays today for one base unit of each item: a page of its price list. */
+export async function priceList(
+  queries: Queries,
+  services: Services,
+  code: string,
+  query: PriceListQuery,
+): Promise<PriceListPage> {
+  const under = await pricedFor(queries, services, code);
+  const now = services.now();
+  const page = await findItems(queries, { ...query, sort: 'item', descending: false });
+  const items = await readItemFacts(
+    queries,
+    page.items.map(({ item }) => item),
+  );
+  const priced = printed(priceCatalogue(items, under, now, true));
+  return {
+    rows: items.flatMap(({ id: _, ...item }, index) => {
+      const line = priced.lines[index];
+      return line ? [{ item: printed(item), line }] : [];
+    }),
+    total: page.total,
+    currency: under.currency,
+    version: under.setup.version,
+    day: under.facts.local.day,
+  };
+}
+
+/** What saving a customer would do to its prices of the whole catalogue. */
+export async function previewCustomer(
+  queries: Queries,
+  services: Services,
+  code: string,
+  { level, segment, assignments }: CustomerContent,
+): Promise<CustomerPreview> {
+  const before = await pricedFor(queries, services, code);
+  const { customer } = before.facts;
+  const { segments } = await findGroups(queries);
+  const after: PricedUnder = {
+    ...before,
+    facts: {
+      ...before.facts,
+      customer: customer && {
+        ...customer,
+        level,
+        assignments,
+        segment: segments.find((one) => one.code === segment) ?? null,
+      },
+    },
+  };
+  const items = await readItemFacts(queries);
+  return { moves: catalogueMoves(items, before, after, services.now()), currency: before.currency };
+}
+
+/** A customer's catalogue: at its outlet, in its currency, else the outlet's, else home's. */
+async function pricedFor(
+  queries: Queries,
+  { setups, now }: Services,
+  code: string,
+): Promise<PricedUnder> {
+  const customer = await findCustomer(queries, code);
+  const { compiled } = await setups.of(queries, await versionInForce(queries));
+  const outlet = customer.outlet?.code ?? null;
+  return {
+    setup: compiled,
+    facts: await surroundings(queries, { customer: code, outlet }, now()),
+    level: null,
+    currency: await currencyFor(queries, customer.currency, outlet, compiled.homeCurrency),
+  };
+}
+
+/** A document's currency: by default the customer's, else the outlet's, else home's. */
+export async function currencyFor(
+  queries: Queries,
+  customers: string | null,
+  outlet: string | null,
+  home: string,
+): Promise<string> {
+  if (customers !== null) return customers;
+  const { outlets } = await findGroups(queries);
+  return outlets.find(({ code }) => code === outlet)?.currency ?? home;
+}

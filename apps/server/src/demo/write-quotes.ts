@@ -1,0 +1,70 @@
+import { randomUUID } from 'node:crypto';
+import type { Transaction } from '../database/database';
+import { beginQuote, keepQuote } from '../quotes/keep-quote';
+import { readQuote } from '../quotes/queries';
+import type { Services } from '../services';
+import type { DemoItem } from './catalogue';
+import type { DemoCustomer } from './customers';
+import { BEGINNING } from './load-demo';
+import type { SeededRandom } from './random';
+
+const TITLES = [
+  'Autumn clay',
+  'Glaze refill',
+  'Studio refit',
+  'Spring term',
+  'Fair stand',
+  'Tools',
+  'Kiln room',
+  'Open day',
+] as const;
+const QUOTES = 24;
+
+/** Open quotes, for customers with a level and without, in several currencies. */
+export async function writeQuotes(
+  transaction: Transaction,
+  services: Services,
+  demo: {
+    readonly random: SeededRandom;
+    readonly goods: readonly DemoItem[];
+    readonly buyers: readonly DemoCustomer[];
+    readonly seller: number;
+  },
+): Promise<void> {
+  const editor = { id: demo.seller, role: 'pricing' } as const;
+  for (let index = 0; index < QUOTES; index += 1) {
+    const buyer = demo.buyers[(10 + index * 7) % demo.buyers.length];
+    if (!buyer) throw new Error('the demo has no customers');
+    // some a day, between nine and five
+    const minutes = Math.floor(index * 0.75) * 24 * 60 + 60 + ((index * 97) % 480);
+    const then = new Date(BEGINNING.getTime() + minutes * 60 * 1000);
+    const atThen = { ...services, now: () => then };
+    const number = await beginQuote(transaction, atThen, buyer.code, editor);
+    const begun = await readQuote(transaction, atThen, number);
+    const lines = Array.from({ length: 3 + demo.random.whole(5) }, () => demoLine(demo));
+    const { customer, outlet, currency, level } = begun;
+    const title = TITLES[index % TITLES.length] ?? '';
+    const content = { customer, outlet, currency, level, title, lines, revision: 1 };
+    await keepQuote(transaction, atThen, number, content, editor);
+  }
+}
+
+function demoLine({
+  random,
+  goods,
+}: {
+  readonly random: SeededRandom;
+  readonly goods: readonly DemoItem[];
+}) {
+  const item = goods[random.whole(goods.length)];
+  if (!item) throw new Error('the demo has no goods');
+  return {
+    id: randomUUID(),
+    item: item.number,
+    quantity: String(1 + random.whole(12)),
+    unit: null,
+    duration: item.series.timeUnit === undefined ? null : '3',
+    level: null,
+    priceByHand: null,
+  };
+}

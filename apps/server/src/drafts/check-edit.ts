@@ -1,0 +1,243 @@
+import type { EditParams, FieldProblem, SetupContents } from '@honest-ledger/contracts';
+import { datedPriceKey } from '@honest-ledger/contracts';
+import { levelCircle, printed, type Setup } from '@honest-ledger/engine';
+import { eq } from 'drizzle-orm';
+import { missingGoods, numbersIn, readGoodsCodes } from '../catalogue/goods-codes';
+import { readItemFacts } from '../catalogue/item-facts';
+import type { Queries } from '../database/database';
+import { customers, segments } from '../database/schema/index';
+import { knownCurrencies } from '../facts/surroundings';
+import { Problem } from '../http/problems';
+import { withContent } from '../versions/setup-objects';
+import { editedSetup, heldEdits } from './queries';
+
+/** What an edit is checked against: the setup as the draft would have it, this edit included. */
+interface Checked {
+  readonly queries: Queries;
+  readonly published: Setup;
+  readonly edited: Setup;
+  readonly key: string;
+}
+
+/**
+ * What the form alone cannot know: that goods, levels and customers exist, that names are free,
+ * that levels do not start from each other in a circle.
+ * @throws {Problem} naming every field that is wrong
+ */
+export async function checkEdit(
+  queries: Queries,
+  published: Setup,
+  draft: string,
+  { kind, key }: EditParams,
+  content: unknown,
+): Promise<void> {
+  const { setup: before } = editedSetup(published, await heldEdits(queries, { draft }));
+  // The content was checked by the schema of its kind.
+  const edited = withContent(before, { kind, key }, content as SetupContents[typeof kind] | null);
+  const checked = { queries, published, edited, key };
+  const problems =
+    content === null
+      ? withdrawProblems(checked, kind)
+      : await contentProblems(checked, { kind, content } as KindAndContent);
+  if (problems.length > 0) {
+    const detail = problems.map(({ sentence }) => `${sentence}.`).join(' ');
+    throw new Problem(422, detail, {
+      fields: problems.map(({ path, sentence }) => ({ path: `content.${path}`, sentence })),
+    });
+  }
+}
+
+type KindAndContent = {
+  [Kind in keyof SetupContents]: { readonly kind: Kind; readonly content: SetupContents[Kind] };
+}[keyof SetupContents];
+
+async function contentProblems(
+  checked: Checked,
+  { kind, content }: KindAndContent,
+): Promise<FieldProblem[]> {
+  switch (kind) {
+    case 'level':
+      return levelProblems(checked, content);
+    case 'basePrice':
+      return basePriceProblems(checked, content);
+    case 'sharedPrice':
+      return nameProblems(checked.edited.sharedPrices, checked.key, content.name, 'shared price');
+    case 'agreement':
+      return agreementProblems(checked, content);
+    case 'settings':
+      return settingsProblems(checked, content);
+  }
+}
+
+/** What is still needed by others is not withdrawn. */
+function withdrawProblems({ edited, key }: Checked, kind: EditParams['kind']): FieldProblem[] {
+  if (kind === 'level') {
+    const heirs = edited.levels.filter(({ entries }) =>
+      entries.some(({ basis }) => basis.kind === 'level' && basis.level === key),
+    );
+    return heirs.map(({ name }) => ({ path: '', sentence: `Level ${name} starts from this one` }));
+  }
+  if (kind === 'sharedPrice') {
+    const pointing = edited.basePrices.filter((one) => one.kind === 'shared' && one.shared === key);
+    return pointing.length === 0
+      ? []
+      : [{ path: '', sentence: `${String(pointing.length)} base prices point to this price` }];
+  }
+  return kind === 'settings' ? [{ path: '', sentence: 'Settings cannot be withdrawn' }] : [];
+}
+
+async function levelProblems(
+  { queries, edited, key }: Checked,
+  content: SetupContents['level'],
+): Promise<FieldProblem[]> {
+  const reaches = content.entries.map(({ reach }) => reach);
+  const single = [...content.exceptions, ...content.typedPrices.map(({ item }) => item)];
+  const codes = await readGoodsCodes(queries, { numbers: [...numbersIn(reaches), ...single] });
+  const known = new Set(edited.levels.map(({ id }) => id));
+  const circle = levelCircle(edited.levels);
+  const names = new Map(edited.levels.map(({ id, name }) => [id, name]));
+  return [
+    ...nameProblems(edited.levels, key, content.name, 'level'),
+    ...content.entries.flatMap(({ reach, basis }, index): FieldProblem[] => {
+      const at = `entries[${String(index)}]`;
+      const missing = missingGoods(reach, codes);
+      return [
+        ...(missing === null ? [] : [{ path: `${at}.reach`, sentence: missing }]),
+        ...(basis.kind === 'level' && !known.has(basis.level)
+          ? [{ path: `${at}.basis`, sentence: 'There is no such level to start from' }]
+          : []),
+      ];
+    }),
+    ...content.exceptions.flatMap((item, index) =>
+      codes.items.ids.has(item)
+        ? []
+        : [{ path: `exceptions[${String(index)}]`, sentence: `There is no item ${item}` }],
+    ),
+    ...content.typedPrices.flatMap(({ item }, index) =>
+      codes.items.ids.has(item)
+        ? []
+        : [{ path: `typedPrices[${String(index)}].item`, sentence: `There is no item ${item}` }],
+    ),
+    ...(circle
+      ? [
+          {
+            path: 'entries',
+            sentence: `Levels start from each other in a circle: ${[...circle, circle[0] ?? '']
+              .map((id) => names.get(id) ?? id)
+              .join(', ')}`,
+          },
+        ]
+      : []),
+    ...(await currencyProblems(queries, edited, content.currency, 'currency')),
+    ...(content.rounding && content.rounding.currency !== content.currency
+      ? [{ path: 'rounding.currency', sentence: `The level’s prices are in ${content.currency}` }]
+      : []),
+  ];
+}
+
+async function basePriceProblems(
+  { queries, edited, key }: Checked,
+  content: SetupContents['basePrice'],
+): Promise<FieldProblem[]> {
+  const [item] = await readItemFacts(queries, [key]);
+  if (!item) return [{ path: '', sentence: `There is no item ${key}` }];
+  const units = new Set(item.units.map(({ unit }) => unit));
+  const shared = new Set(edited.sharedPrices.map(({ id }) => id));
+  return content.flatMap((one, index): FieldProblem[] => [
+    ...(one.item === key
+      ? []
+      : [{ path: `[${String(index)}].item`, sentence: `These are the prices of ${key}` }]),
+    ...(one.unit === null || units.has(one.unit)
+      ? []
+      : [{ path: `[${String(index)}].unit`, sentence: `${key} is not sold by the ${one.unit}` }]),
+    ...(one.kind === 'own' || shared.has(one.shared)
+      ? []
+      : [{ path: `[${String(index)}].shared`, sentence: 'There is no such shared price' }]),
+  ]);
+}
+
+async function agreementProblems(
+  { queries, edited, key }: Checked,
+  content: SetupContents['agreement'],
+): Promise<FieldProblem[]> {
+  const { item: number, party, unit, currency } = content;
+  const [item] = await readItemFacts(queries, [number]);
+  const twin = edited.agreements.some(
+    (one) =>
+      one.id !== key &&
+      one.item === number &&
+      JSON.stringify(one.party) === JSON.stringify(party) &&
+      datedPriceKey(printed(one)) === datedPriceKey(content),
+  );
+  return [
+    ...(item ? [] : [{ path: 'item', sentence: `There is no item ${number}` }]),
+    ...((await hasParty(queries, party))
+      ? []
+      : [{ path: 'party', sentence: `There is no such ${party.kind}` }]),
+    ...(item && unit !== null && unit !== item.unit && !item.units.some((one) => one.unit === unit)
+      ? [{ path: 'unit', sentence: `${number} is not sold by the ${unit}` }]
+      : []),
+    ...(twin
+      ? [
+          {
+            path: 'price',
+            sentence: 'There is an agreement for the same days and quantity already',
+          },
+        ]
+      : []),
+    ...(await currencyProblems(queries, edited, currency, 'currency')),
+  ];
+}
+
+function settingsProblems(
+  { edited, published }: Checked,
+  { homeCurrency, defaultLevel }: SetupContents['settings'],
+): FieldProblem[] {
+  return [
+    ...(homeCurrency === published.homeCurrency
+      ? []
+      : [{ path: 'homeCurrency', sentence: 'Prices are kept in the home currency, so it stays' }]),
+    ...(defaultLevel === null || edited.levels.some(({ id }) => id === defaultLevel)
+      ? []
+      : [{ path: 'defaultLevel', sentence: 'There is no such level' }]),
+  ];
+}
+
+function nameProblems(
+  all: readonly { readonly id: string; readonly name: string }[],
+  key: string,
+  name: string,
+  what: string,
+): FieldProblem[] {
+  const taken = all.some((one) => one.id !== key && one.name.toLowerCase() === name.toLowerCase());
+  return taken ? [{ path: 'name', sentence: `There is a ${what} ${name} already` }] : [];
+}
+
+/** A currency without a rate would leave every price without one. */
+async function currencyProblems(
+  queries: Queries,
+  { homeCurrency }: Setup,
+  currency: string,
+  path: string,
+): Promise<FieldProblem[]> {
+  return (await knownCurrencies(queries, homeCurrency)).includes(currency)
+    ? []
+    : [{ path, sentence: `There is no rate from ${homeCurrency} to ${currency}` }];
+}
+
+async function hasParty(
+  queries: Queries,
+  party: SetupContents['agreement']['party'],
+): Promise<boolean> {
+  const rows =
+    party.kind === 'customer'
+      ? await queries
+          .select({ id: customers.id })
+          .from(customers)
+          .where(eq(customers.code, party.customer))
+      : await queries
+          .select({ id: segments.id })
+          .from(segments)
+          .where(eq(segments.code, party.segment));
+  return rows.length > 0;
+}

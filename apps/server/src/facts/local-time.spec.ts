@@ -1,0 +1,27 @@
+import { localTime } from './local-time';
+
+describe('the wall clock of an outlet', () => {
+  const at = (instant: string, zone: string): string => {
+    const { day, time, offset } = localTime(new Date(instant), zone);
+    return `${day} ${time} ${offset}`;
+  };
+
+  it('is that of its zone, on its own day', () => {
+    expect(at('2026-11-24T23:30:00Z', 'Europe/Lisbon')).toBe('2026-11-24 23:30:00 +00:00');
+    expect(at('2026-11-24T23:30:00Z', 'Europe/Helsinki')).toBe('2026-11-25 01:30:00 +02:00');
+    expect(at('2026-11-25T03:00:00Z', 'America/New_York')).toBe('2026-11-24 22:00:00 -05:00');
+  });
+
+  // The European Union's changes of 2026, from the IANA time-zone database (from memory): clocks go
+  // from 02:00 to 03:00 on 29 March and from 03:00 to 02:00 on 25 October, at 01:00 UTC.
+  it('jumps and repeats where daylight-saving time begins and ends', () => {
+    expect(at('2026-03-29T00:59:59Z', 'Europe/Berlin')).toBe('2026-03-29 01:59:59 +01:00');
+    expect(at('2026-03-29T01:00:00Z', 'Europe/Berlin')).toBe('2026-03-29 03:00:00 +02:00');
+    expect(at('2026-10-25T00:30:00Z', 'Europe/Berlin')).toBe('2026-10-25 02:30:00 +02:00');
+    expect(at('2026-10-25T01:30:00Z', 'Europe/Berlin')).toBe('2026-10-25 02:30:00 +01:00');
+  });
+
+  it('of a zone nobody knows is refused', () => {
+    expect(() => localTime(new Date(), 'Europe/Atlantis')).toThrowError(RangeError);
+  });
+});

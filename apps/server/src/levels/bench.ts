@@ -1,0 +1,74 @@
+import type { BenchAnswer, BenchQuestion, PricedLineForm } from '@honest-ledger/contracts';
+import {
+  compileSetup,
+  decimal,
+  fromInteger,
+  priceDocument,
+  printed,
+  type CompiledSetup,
+  type PricingDocument,
+} from '@honest-ledger/engine';
+import { readItemFacts } from '../catalogue/item-facts';
+import type { Queries } from '../database/database';
+import { editedSetup, heldEdits } from '../drafts/queries';
+import { surroundings } from '../facts/surroundings';
+import { notFound } from '../http/problems';
+import type { Services } from '../services';
+import { versionInForce } from '../versions/queries';
+import { withContent } from '../versions/setup-objects';
+
+/**
+ * Tries a level on a line: at the level as published against as it is edited, together with what
+ * else its draft holds. The line gets the level whatever the customer has; agreements still count.
+ */
+export async function tryLevel(
+  queries: Queries,
+  { setups, now }: Services,
+  id: string,
+  { content, item: number, quantity, unit, customer, day }: BenchQuestion,
+): Promise<BenchAnswer> {
+  const [found] = await readItemFacts(queries, [number]);
+  if (!found) throw notFound(`Item ${number}`);
+  const { id: _, ...item } = found;
+  const { setup, compiled } = await setups.of(queries, await versionInForce(queries));
+  const held = await heldEdits(queries);
+  const draft = held.find(({ kind, key }) => kind === 'level' && key === id)?.draft;
+  const others = held.filter((edit) => edit.draft === draft);
+  const edited = withContent(editedSetup(setup, others).setup, { kind: 'level', key: id }, content);
+  const facts = await surroundings(queries, { customer, outlet: null }, now());
+  const document: PricingDocument = {
+    pricedAt: now().toISOString(),
+    currency: content.currency,
+    level: null,
+    facts: {
+      ...facts,
+      local: day === null ? facts.local : { ...facts.local, day },
+      items: [item],
+    },
+    lines: [
+      {
+        id: 'bench',
+        item: number,
+        quantity: decimal(quantity),
+        unit,
+        duration: item.timeUnit === null ? null : fromInteger(1),
+        level: id,
+        priceByHand: null,
+      },
+    ],
+  };
+  const isPublished = setup.levels.some((level) => level.id === id);
+  return {
+    published: isPublished ? onlyLine(compiled, document) : null,
+    edited: onlyLine(compileSetup(edited), document),
+    currency: content.currency,
+    version: setup.version,
+    item: printed(item),
+  };
+}
+
+function onlyLine(setup: CompiledSetup, document: PricingDocument): PricedLineForm {
+  const [line] = printed(priceDocument(setup, document).lines);
+  if (!line) throw new Error('a line was lost in pricing');
+  return line;
+}

@@ -1,0 +1,26 @@
+import type { CustomerEdit, CustomerView } from '@honest-ledger/contracts';
+import type { Answer, Browser } from './test-server';
+
+/** Saves a customer with some of it changed. */
+export async function changeCustomer(
+  browser: Browser,
+  code: string,
+  changes: Partial<CustomerEdit>,
+): Promise<Answer> {
+  const customer = (await browser.ask('GET', `/customers/${code}`)).as<CustomerView>();
+  const { name, segment, currency, outlet, level, assignments, revision } = customer;
+  return browser.ask('PUT', `/customers/${code}`, {
+    name,
+    segment: segment?.code ?? null,
+    currency,
+    outlet: outlet?.code ?? null,
+    level: level?.id ?? null,
+    assignments,
+    revision,
+    ...changes,
+  });
+}
+
+/** Gives a customer its default level. */
+export const giveLevel = (browser: Browser, code: string, level: string | null): Promise<Answer> =>
+  changeCustomer(browser, code, { level });

@@ -1,0 +1,102 @@
+import type { LevelContent, LevelEntryForm, TypedPriceForm } from '@honest-ledger/contracts';
+import { eq } from 'drizzle-orm';
+import { numbersIn, reachIds, readGoodsCodes, type GoodsCodes } from '../catalogue/goods-codes';
+import type { Transaction } from '../database/database';
+import {
+  levelEntryRows,
+  levelExceptionRows,
+  levelPriceRows,
+  levelRows,
+  levels,
+} from '../database/schema/index';
+import { datedColumns } from './publish-objects';
+import { replaceRows } from './rows';
+
+/** Gives levels their identity, before anything refers to them. */
+export async function identifyLevels(
+  transaction: Transaction,
+  ids: readonly string[],
+  now: Date,
+): Promise<void> {
+  if (ids.length === 0) return;
+  await transaction
+    .insert(levels)
+    .values(ids.map((id) => ({ id, createdAt: now })))
+    .onConflictDoNothing();
+}
+
+/** Writes a level into a version; null withdraws it. Only rows that change are touched. */
+export async function publishLevel(
+  transaction: Transaction,
+  version: number,
+  id: string,
+  content: LevelContent | null,
+): Promise<void> {
+  const { entries = [], exceptions = [], typedPrices = [] } = content ?? {};
+  const codes = await readGoodsCodes(transaction, {
+    numbers: [
+      ...numbersIn(entries.map(({ reach }) => reach)),
+      ...exceptions,
+      ...typedPrices.map(({ item }) => item),
+    ],
+  });
+  const itemId = (item: string): number => reachIds({ kind: 'item', item }, codes).itemId ?? 0;
+  const head = content ? [headColumns(id, content)] : [];
+  await replaceRows(transaction, levelRows, eq(levelRows.levelId, id), head, version);
+  await replaceRows(
+    transaction,
+    levelEntryRows,
+    eq(levelEntryRows.levelId, id),
+    entries.map((entry, position) => entryColumns(id, entry, position, codes)),
+    version,
+  );
+  await replaceRows(
+    transaction,
+    levelExceptionRows,
+    eq(levelExceptionRows.levelId, id),
+    exceptions.map((item) => ({ levelId: id, itemId: itemId(item) })),
+    version,
+  );
+  await replaceRows(
+    transaction,
+    levelPriceRows,
+    eq(levelPriceRows.levelId, id),
+    typedPrices.map((typed) => priceColumns(id, typed, itemId(typed.item))),
+    version,
+  );
+}
+
+function headColumns(
+  levelId: string,
+  { name, currency, window, order, rounding }: LevelContent,
+): Omit<typeof levelRows.$inferInsert, 'fromVersion'> {
+  const { from: fromDay, until: untilDay } = window;
+  return { levelId, name, currency, fromDay, untilDay, entryOrder: order, rounding };
+}
+
+function entryColumns(
+  levelId: string,
+  { id: entryId, reach, basis, adjusting, closes }: LevelEntryForm,
+  position: number,
+  codes: GoodsCodes,
+): Omit<typeof levelEntryRows.$inferInsert, 'fromVersion'> {
+  return {
+    levelId,
+    entryId,
+    position,
+    ...reachIds(reach, codes),
+    basis: basis.kind,
+    basisLevelId: basis.kind === 'level' ? basis.level : null,
+    basisName: basis.kind === 'namedPrice' ? basis.name : null,
+    adjusting,
+    closes,
+  };
+}
+
+function priceColumns(
+  levelId: string,
+  typed: TypedPriceForm,
+  itemId: number,
+): Omit<typeof levelPriceRows.$inferInsert, 'fromVersion'> {
+  return { levelId, priceId: typed.id, itemId, ...datedColumns(typed), closes: typed.closes };
+}

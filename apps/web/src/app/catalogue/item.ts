@@ -1,0 +1,131 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import type { BasePriceForm, ItemAtLevel, ItemView } from '@honest-ledger/contracts';
+import { problemSentence } from '@honest-ledger/engine';
+import { Store } from '@ngrx/store';
+import { namesOfThings } from '../reference/names';
+import { mayDo } from '../session/may-do';
+import { Amount, mostDigits } from '../shared/amount';
+import { FigureField } from '../shared/figure-field';
+import { Notice } from '../shared/notice';
+import { writeNumber, writer } from '../shared/numbers';
+import { whenChanged } from '../shared/when-changed';
+import { workingsActions } from '../workings/workings.feature';
+import { itemActions, itemFeature } from './item.feature';
+
+/** One item: what it is, its base prices, and what each level makes of it. */
+@Component({
+  selector: 'hl-item',
+  imports: [Amount, FigureField, Notice, RouterLink],
+  templateUrl: './item.html',
+  styleUrl: './item.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class Item {
+  readonly item = input.required<string>();
+
+  private readonly store = inject(Store);
+  protected readonly found = this.store.selectSignal(itemFeature.selectItem);
+  protected readonly refused = this.store.selectSignal(itemFeature.selectRefused);
+  private readonly typed = this.store.selectSignal(itemFeature.selectTyped);
+  protected readonly mayEdit = mayDo('editSetup');
+  /** A row for the base unit and each further one; what is typed or drafted comes before what is published. */
+  protected readonly prices = computed(() => {
+    const view = this.found().value;
+    if (!view) return [];
+    const all = this.typed() ?? view.draft?.content ?? view.basePrices;
+    const units = [null, ...view.units.map(({ unit }) => unit)];
+    return units.map((unit) => {
+      const price = all.find((one) => one.unit === unit) ?? null;
+      const shared = price?.kind === 'shared' ? price.shared : '';
+      return {
+        unit,
+        name: unit ?? view.unit,
+        price,
+        shared,
+        figure: price?.kind === 'own' ? price.price : this.sharedFigure(view, shared),
+      };
+    });
+  });
+  protected readonly levels = computed(() => (this.found().value?.levels ?? []).map(atLevel));
+  protected readonly digits = computed(() =>
+    mostDigits(this.levels().map(({ each }) => each ?? '')),
+  );
+  protected readonly write = writeNumber;
+
+  constructor() {
+    namesOfThings(); // the workings name levels by them
+    whenChanged(this.item, () => {
+      this.open();
+    });
+  }
+
+  protected open(): void {
+    this.store.dispatch(itemActions.opened({ item: this.item() }));
+  }
+
+  protected path({ categories }: ItemView): string {
+    return categories.map(({ name }) => name).join(' › ');
+  }
+
+  protected units({ unit, units, timeUnit }: ItemView): string {
+    const further = units.map((one) => `${one.unit} of ${writeNumber(one.factor)}`);
+    const time = timeUnit === null ? [] : [`priced by the ${timeUnit}`];
+    return [unit, ...further, ...time].join(', ');
+  }
+
+  protected follow({ source, currency }: ReturnType<typeof atLevel>): void {
+    const view = this.found().value;
+    if (!view) return;
+    const whose = `1 × ${view.unit} at level ${source.name}, today`;
+    const { version } = view;
+    this.store.dispatch(
+      workingsActions.followed({
+        price: { line: source.line, item: view, currency, whose, version, provisional: false },
+      }),
+    );
+  }
+
+  /** An empty figure takes the base price away. */
+  protected setPrice(unit: string | null, price: string): void {
+    const own: BasePriceForm = { kind: 'own', item: this.item(), unit, price };
+    this.edit(unit, price === '' ? null : own);
+  }
+
+  protected setShared(unit: string | null, figure: string, { target }: Event): void {
+    if (!(target instanceof HTMLSelectElement)) return;
+    const ofItem = { item: this.item(), unit };
+    this.edit(
+      unit,
+      target.value === ''
+        ? { kind: 'own', ...ofItem, price: figure === '' ? '0' : figure }
+        : { kind: 'shared', ...ofItem, shared: target.value },
+    );
+  }
+
+  protected discard(): void {
+    this.store.dispatch(itemActions.editDiscarded());
+  }
+
+  private edit(unit: string | null, price: BasePriceForm | null): void {
+    const prices = this.prices().flatMap((row) => {
+      const one = row.unit === unit ? price : row.price;
+      return one ? [one] : [];
+    });
+    this.store.dispatch(itemActions.pricesEdited({ prices }));
+  }
+
+  private sharedFigure({ sharedPrices }: ItemView, shared: string): string {
+    return sharedPrices.find(({ id }) => id === shared)?.price ?? '';
+  }
+}
+
+/** A level's row as the table shows it. */
+function atLevel(source: ItemAtLevel) {
+  const { name, currency, line } = source;
+  if (line.kind === 'unpriced') {
+    const problem = problemSentence(line.problem, writer);
+    return { source, name, currency, each: null, problem };
+  }
+  return { source, name, currency, each: line.slices[0]?.unitPrice ?? null, problem: null };
+}

@@ -1,0 +1,72 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import type { ChangeRow } from '@honest-ledger/contracts';
+import { Store } from '@ngrx/store';
+import { writeInstant } from '../shared/dates';
+import { Notice } from '../shared/notice';
+import type { ChangeFilter } from './changes.api';
+import { changesActions, changesFeature } from './changes.feature';
+import { differences } from './differences';
+
+const KINDS: readonly (readonly [string, string])[] = [
+  ['', 'everything'],
+  ['version', 'versions'],
+  ['level', 'levels'],
+  ['basePrice', 'base prices'],
+  ['sharedPrice', 'shared prices'],
+  ['agreement', 'agreements'],
+  ['settings', 'settings'],
+  ['draft', 'discarded drafts'],
+  ['customer', 'customers'],
+  ['quote', 'quotes'],
+];
+
+/** The record: who changed what, when, and what stood there before. */
+@Component({
+  selector: 'hl-changes',
+  imports: [Notice],
+  templateUrl: './changes.html',
+  styleUrl: './changes.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class Changes {
+  private readonly store = inject(Store);
+  protected readonly page = this.store.selectSignal(changesFeature.selectPage);
+  protected readonly filter = signal<ChangeFilter>({ kind: '', key: '', by: '' });
+  /** The entry whose fields are shown. */
+  protected readonly unfolded = signal<number | null>(null);
+  protected readonly shown = computed(() => {
+    const change = this.page().value?.changes.find(({ id }) => id === this.unfolded());
+    const all = change ? differences(change.before, change.after) : [];
+    // it goes up with every change, whatever was changed
+    return all.filter(({ path }) => path !== 'revision');
+  });
+  protected readonly kinds = KINDS;
+  protected readonly writeInstant = writeInstant;
+
+  constructor() {
+    this.ask(null);
+  }
+
+  protected narrow(part: keyof ChangeFilter, { target }: Event): void {
+    if (!(target instanceof HTMLInputElement || target instanceof HTMLSelectElement)) return;
+    const value = target.value.trim();
+    this.filter.update((filter) => ({ ...filter, [part]: value }));
+    this.ask(null);
+  }
+
+  protected ask(below: number | null): void {
+    this.store.dispatch(changesActions.asked({ filter: this.filter(), below }));
+  }
+
+  protected older(): void {
+    this.ask(this.page().value?.changes.at(-1)?.id ?? null);
+  }
+
+  protected unfold({ id }: ChangeRow): void {
+    this.unfolded.update((open) => (open === id ? null : id));
+  }
+
+  protected kindWord(kind: string): string {
+    return KINDS.find(([one]) => one === kind)?.[1].replace(/s$/, '') ?? kind;
+  }
+}

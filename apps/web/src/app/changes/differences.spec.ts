@@ -1,0 +1,30 @@
+import { differences } from './differences';
+
+describe('the differences of a change', () => {
+  it('name each field that is otherwise, and no other', () => {
+    const before = { name: 'Schools', entries: [{ id: 'a', percent: '-12' }], rounding: null };
+    const after = { name: 'Schools', entries: [{ id: 'a', percent: '-10' }], rounding: '0.05' };
+    expect(differences(before, after)).toEqual([
+      { path: 'entries › a › percent', before: '-12', after: '-10' },
+      { path: 'rounding', before: null, after: '0.05' },
+    ]);
+  });
+
+  it('match things by their ids, wherever they stand', () => {
+    const [a, b] = [
+      { id: 'a', quantity: '1' },
+      { id: 'b', quantity: '2' },
+    ];
+    expect(differences([a, b], [b])).toEqual([
+      { path: 'a › id', before: 'a', after: null },
+      { path: 'a › quantity', before: '1', after: null },
+    ]);
+  });
+
+  it('of something new are all its fields, and of nothing none', () => {
+    expect(differences(null, { name: 'Fairs' })).toEqual([
+      { path: 'name', before: null, after: 'Fairs' },
+    ]);
+    expect(differences({ a: [1] }, { a: [1] })).toEqual([]);
+  });
+});

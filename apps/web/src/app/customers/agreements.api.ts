@@ -1,0 +1,13 @@
+import { HttpClient } from '@angular/common/http';
+import { inject, Injectable } from '@angular/core';
+import type { AgreementQuery, AgreementRow } from '@honest-ledger/contracts';
+import type { Observable } from 'rxjs';
+
+@Injectable({ providedIn: 'root' })
+export class AgreementsApi {
+  private readonly http = inject(HttpClient);
+
+  find(query: AgreementQuery): Observable<AgreementRow[]> {
+    return this.http.get<AgreementRow[]>('/api/agreements', { params: { ...query } });
+  }
+}

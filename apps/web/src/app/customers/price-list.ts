@@ -1,0 +1,158 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import type { PriceListRow } from '@honest-ledger/contracts';
+import { problemSentence } from '@honest-ledger/engine';
+import { Store } from '@ngrx/store';
+import { Amount, mostDigits } from '../shared/amount';
+import { writeCalendarDay } from '../shared/dates';
+import { Notice } from '../shared/notice';
+import { writer } from '../shared/numbers';
+import { whenChanged } from '../shared/when-changed';
+import { workingsActions } from '../workings/workings.feature';
+import { PRICES_AT_ONCE } from './customers.api';
+import { customersActions, customersFeature } from './customers.feature';
+
+/** What a customer pays today for one of each item; each price opens its workings. */
+@Component({
+  selector: 'hl-price-list',
+  imports: [Amount, Notice],
+  template: `
+    <header>
+      <h2>What it pays today</h2>
+      <input
+        class="cell"
+        type="search"
+        aria-label="Search the price list"
+        placeholder="item number or name"
+        (input)="search($event)"
+      />
+      @if (prices().value; as page) {
+        <span class="soft">
+          {{ page.total }} items, {{ page.currency }} for one, {{ day(page.day) }}, version
+          {{ page.version }}
+        </span>
+      }
+    </header>
+    @if (prices().problem; as problem) {
+      <hl-notice [problem]="problem" (retried)="ask(0)" />
+    }
+    @if (prices().value; as page) {
+      <table class="ledger" aria-label="Price list">
+        <thead>
+          <tr>
+            <th>Item</th>
+            <th>Name</th>
+            <th>Unit</th>
+            <th class="figure">Base</th>
+            <th class="figure">This customer</th>
+            <th>Made by</th>
+          </tr>
+        </thead>
+        <tbody>
+          @for (row of rows(); track row.item) {
+            <tr>
+              <td>{{ row.item }}</td>
+              <td>{{ row.name }}</td>
+              <td>{{ row.unit }}</td>
+              @if (row.problem; as problem) {
+                <td colspan="3" class="figure wrong">{{ problem }}</td>
+              } @else {
+                <td class="figure soft"><hl-amount [value]="row.start" [digits]="digits()" /></td>
+                <td class="figure price">
+                  <button
+                    type="button"
+                    [attr.aria-label]="'Price of ' + row.item + ': show the workings'"
+                    (focus)="follow(row.source)"
+                    (click)="follow(row.source)"
+                  >
+                    <hl-amount [value]="row.each" [digits]="digits()" />
+                  </button>
+                </td>
+                <td class="soft">{{ row.by }}</td>
+              }
+            </tr>
+          } @empty {
+            <tr>
+              <td colspan="6" class="soft">No item fits.</td>
+            </tr>
+          }
+        </tbody>
+      </table>
+      @if (page.rows.length < page.total) {
+        <button type="button" class="quiet more" (click)="ask(page.rows.length)">
+          Show {{ more(page.total - page.rows.length) }} more
+        </button>
+      }
+    } @else if (prices().state === 'loading') {
+      <p class="soft waiting">Pricing the catalogue for this customer…</p>
+    }
+  `,
+  styleUrl: './price-list.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class PriceList {
+  readonly code = input.required<string>();
+  /** Another revision of the customer is priced anew. */
+  readonly revision = input.required<number>();
+
+  private readonly store = inject(Store);
+  protected readonly prices = this.store.selectSignal(customersFeature.selectPrices);
+  private readonly text = signal('');
+  private readonly asked = computed(() => `${this.code()} ${String(this.revision())}`);
+  protected readonly rows = computed(() => (this.prices().value?.rows ?? []).map(shown));
+  protected readonly digits = computed(() =>
+    mostDigits(this.rows().flatMap(({ start, each }) => [start, each])),
+  );
+  protected readonly day = writeCalendarDay;
+
+  constructor() {
+    whenChanged(this.asked, () => {
+      this.ask(0);
+    });
+  }
+
+  protected search({ target }: Event): void {
+    if (!(target instanceof HTMLInputElement)) return;
+    this.text.set(target.value.trim());
+    this.ask(0);
+  }
+
+  protected ask(offset: number): void {
+    const [code, text] = [this.code(), this.text()];
+    this.store.dispatch(customersActions.pricesAsked({ code, text, offset }));
+  }
+
+  protected more(left: number): number {
+    return Math.min(left, PRICES_AT_ONCE);
+  }
+
+  protected follow({ item, line }: PriceListRow): void {
+    const page = this.prices().value;
+    if (!page) return;
+    const whose = `1 × ${item.unit} for ${this.code()}, ${writeCalendarDay(page.day)}`;
+    const { currency, version } = page;
+    this.store.dispatch(
+      workingsActions.followed({
+        price: { line, item, currency, whose, version, provisional: false },
+      }),
+    );
+  }
+}
+
+/** A row as the table shows it. */
+function shown(row: PriceListRow) {
+  const { item, name, unit } = row.item;
+  const { line } = row;
+  const base = { item, name, unit, source: row };
+  if (line.kind === 'unpriced') {
+    const problem = problemSentence(line.problem, writer);
+    return { ...base, start: '', each: '', by: '', problem };
+  }
+  const [slice] = line.slices;
+  return {
+    ...base,
+    start: slice?.steps[0]?.after ?? '',
+    each: slice?.unitPrice ?? '',
+    by: line.closedBy === 'agreement' ? 'agreement' : (line.level?.level.name ?? ''),
+    problem: null,
+  };
+}

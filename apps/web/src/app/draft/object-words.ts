@@ -1,0 +1,98 @@
+import type { AnyObjectChange, SetupContents } from '@honest-ledger/contracts';
+import {
+  levelSentence,
+  windowWords,
+  type Names,
+  type RoundingMode,
+  type Writer,
+} from '@honest-ledger/engine';
+
+const KIND_WORDS: Readonly<Record<AnyObjectChange['kind'], string>> = {
+  level: 'Level',
+  basePrice: 'Base price',
+  sharedPrice: 'Shared price',
+  agreement: 'Agreement',
+  settings: 'Settings',
+};
+
+/** "Level Schools": what an object of the setup is called. */
+export function objectTitle({ kind, name }: AnyObjectChange): string {
+  return kind === 'settings' ? name : `${KIND_WORDS[kind]} ${name}`;
+}
+
+/** One side of a change in words. */
+export function objectSentence(
+  change: AnyObjectChange,
+  side: 'before' | 'after',
+  names: Names,
+  write: Writer,
+): string | null {
+  switch (change.kind) {
+    case 'level':
+      return change[side] && levelSentence(change[side], names, write);
+    case 'basePrice':
+      return change[side] && basePriceSentence(change[side], write);
+    case 'sharedPrice':
+      return change[side] && `${change[side].name}: ${write.number(change[side].price)}.`;
+    case 'agreement':
+      return change[side] && agreementSentence(change[side], write);
+    case 'settings':
+      return change[side] && settingsSentence(change[side], names);
+  }
+}
+
+/** Where an object is edited. */
+export function objectAddress({ kind, key, before, after }: AnyObjectChange): string[] | null {
+  switch (kind) {
+    case 'level':
+      return ['/levels', key];
+    case 'basePrice':
+      return ['/catalogue', key];
+    case 'agreement': {
+      const party = (after ?? before)?.party;
+      return party?.kind === 'customer' ? ['/customers', party.customer] : null;
+    }
+    case 'sharedPrice':
+    case 'settings':
+      return null;
+  }
+}
+
+function basePriceSentence(prices: SetupContents['basePrice'], write: Writer): string {
+  if (prices.length === 0) return 'No base price.';
+  const one = prices.map((price) => {
+    const per = price.unit === null ? '' : ` per ${price.unit}`;
+    return price.kind === 'own' ? `${write.number(price.price)}${per}` : `a shared price${per}`;
+  });
+  return `${one.join(', ')}.`;
+}
+
+function agreementSentence(agreement: SetupContents['agreement'], write: Writer): string {
+  const { party, item, price, currency, unit, minQuantity, window, open } = agreement;
+  const who = party.kind === 'customer' ? party.customer : `the segment ${party.segment}`;
+  const per = unit === null ? '' : ` per ${unit}`;
+  const from = /^0+(\.0+)?$/.test(minQuantity) ? '' : ` from ${write.number(minQuantity)}`;
+  const days = windowWords(window, write);
+  return (
+    `${item} for ${who} at ${write.number(price)} ${currency}${per}${from}` +
+    `${days === null ? '' : `, ${days}`}${open ? ', open to breaks and rules' : ''}.`
+  );
+}
+
+const MODE_WORDS: Readonly<Record<RoundingMode, string>> = {
+  halfAwayFromZero: 'halves away from zero',
+  halfToEven: 'halves to the even digit',
+  awayFromZero: 'always away from zero',
+  towardsZero: 'always towards zero',
+};
+
+function settingsSentence(
+  { homeCurrency, roundingMode, unitPriceDigits, defaultLevel }: SetupContents['settings'],
+  names: Names,
+): string {
+  const digits = Object.entries(unitPriceDigits)
+    .map(([currency, count]) => `, unit prices in ${currency} with ${String(count)} decimals`)
+    .join('');
+  const level = defaultLevel === null ? '' : `, level ${names.level(defaultLevel)} by default`;
+  return `Home currency ${homeCurrency}, ${MODE_WORDS[roundingMode]}${digits}${level}.`;
+}

@@ -1,0 +1,119 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import type { AdjustmentForm, LevelEntryForm, LevelSummary } from '@honest-ledger/contracts';
+import { add, decimal, fromInteger, print, type Reach } from '@honest-ledger/engine';
+import { Store } from '@ngrx/store';
+import { ReachChoice } from '../reference/reach-choice';
+import { referenceFeature } from '../reference/reference.feature';
+import { FigureField } from '../shared/figure-field';
+import { AdjustmentFields } from './adjustment-fields';
+import { doingOf, startAdjusting, startBasis, startAdjustment, type Doing } from './level-edits';
+
+const DOINGS: readonly (readonly [Doing, string])[] = [
+  ['percent', 'a percentage'],
+  ['amount', 'an amount'],
+  ['percentAndAmount', 'a percentage, then an amount'],
+  ['set', 'a price set'],
+  ['byPrice', 'by the price'],
+];
+
+/** One entry of a level: which goods, starting from which price, and what is done to it. */
+@Component({
+  selector: 'hl-entry-editor',
+  imports: [AdjustmentFields, FigureField, ReachChoice],
+  templateUrl: './entry-editor.html',
+  styleUrl: './entry-editor.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class EntryEditor {
+  readonly entry = input.required<LevelEntryForm>();
+  readonly level = input.required<string>();
+  readonly currency = input.required<string>();
+  /** What is wrong with the level, by path, and this entry's path in it. */
+  readonly problems = input.required<ReadonlyMap<string, string>>();
+  readonly path = input.required<string>();
+  /** Every change says how to make it from what the entry is by then. */
+  readonly changed = output<(entry: LevelEntryForm) => LevelEntryForm>();
+
+  private readonly reference = inject(Store).selectSignal(referenceFeature.selectReference);
+  protected readonly doings = DOINGS;
+  protected readonly doing = computed(() => doingOf(this.entry()));
+  /** Another level can be a basis, this one cannot. */
+  protected readonly otherLevels = computed((): readonly LevelSummary[] =>
+    this.reference().levels.filter(({ id }) => id !== this.level()),
+  );
+  protected readonly wrongReach = computed(() => {
+    const named = ['item', 'brand', 'supplier', 'family', 'category'].some(
+      (part) => this.wrong(`reach.${part}`) !== null,
+    );
+    return this.wrong('reach') ?? (named ? 'Choose which' : null);
+  });
+
+  /** What is wrong with a field, or null. */
+  protected wrong(field: string): string | null {
+    return this.problems().get(`${this.path()}.${field}`) ?? null;
+  }
+
+  protected setReach(reach: Reach): void {
+    this.changed.emit((entry) => ({ ...entry, reach }));
+  }
+
+  protected chooseBasis({ target }: Event): void {
+    if (!(target instanceof HTMLSelectElement)) return;
+    const basis = startBasis(target.value);
+    this.changed.emit((entry) => ({ ...entry, basis }));
+  }
+
+  protected nameBasis({ target }: Event): void {
+    if (!(target instanceof HTMLInputElement)) return;
+    const basis = { kind: 'namedPrice', name: target.value.trim() } as const;
+    this.changed.emit((entry) => ({ ...entry, basis }));
+  }
+
+  protected chooseDoing({ target }: Event): void {
+    if (!(target instanceof HTMLSelectElement)) return;
+    const doing = DOINGS.find(([one]) => one === target.value)?.[0];
+    if (!doing) return;
+    this.changed.emit((entry) => ({ ...entry, adjusting: startAdjusting(doing, entry.adjusting) }));
+  }
+
+  protected setAdjustment(adjustment: AdjustmentForm): void {
+    this.changed.emit((entry) => ({ ...entry, adjusting: { kind: 'plain', adjustment } }));
+  }
+
+  protected setClosing({ target }: Event): void {
+    if (!(target instanceof HTMLInputElement)) return;
+    const closes = target.checked;
+    this.changed.emit((entry) => ({ ...entry, closes }));
+  }
+
+  protected setBand(place: number, band: { from?: string; adjustment?: AdjustmentForm }): void {
+    this.withBands((bands) => bands.map((one, at) => (at === place ? { ...one, ...band } : one)));
+  }
+
+  protected addBand(): void {
+    this.withBands((bands) => {
+      const last = bands.at(-1);
+      const adjustment = last?.adjustment ?? startAdjustment('percent', undefined);
+      return [...bands, { from: nextThreshold(last?.from), adjustment }];
+    });
+  }
+
+  protected removeBand(place: number): void {
+    this.withBands((bands) => bands.filter((_, at) => at !== place));
+  }
+
+  private withBands(how: (bands: Bands) => Bands): void {
+    this.changed.emit((entry) =>
+      entry.adjusting.kind === 'byPrice'
+        ? { ...entry, adjusting: { kind: 'byPrice', bands: how(entry.adjusting.bands) } }
+        : entry,
+    );
+  }
+}
+
+type Bands = Extract<LevelEntryForm['adjusting'], { kind: 'byPrice' }>['bands'];
+
+/** Ten above the threshold before: a first figure to type over. */
+function nextThreshold(last: string | undefined): string {
+  return print(add(decimal(last ?? '0'), fromInteger(10)));
+}

@@ -1,0 +1,103 @@
+import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
+import type { ItemRow, LevelContent, TypedPriceForm } from '@honest-ledger/contracts';
+import { ItemPicker } from '../catalogue/item-picker';
+import { DayField } from '../shared/day-field';
+import { FigureField } from '../shared/figure-field';
+import { readNumber } from '../shared/numbers';
+import { typedPrice } from './level-edits';
+
+/** Items that a level treats apart: prices typed for them, and items left at their base price. */
+@Component({
+  selector: 'hl-single-items',
+  imports: [DayField, FigureField, ItemPicker],
+  templateUrl: './single-items.html',
+  styleUrl: './single-items.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class SingleItems {
+  readonly content = input.required<LevelContent>();
+  /** What is wrong with the level, by path. */
+  readonly problems = input.required<ReadonlyMap<string, string>>();
+  readonly changed = output<(content: LevelContent) => LevelContent>();
+
+  protected wrong(index: number, field: string): string | null {
+    return this.problems().get(`typedPrices[${String(index)}].${field}`) ?? null;
+  }
+
+  protected add({ item, basePrice }: ItemRow): void {
+    this.addPrices([[item, basePrice ?? '0']]);
+  }
+
+  /** A block from a spreadsheet: a row an item, its number and its price in the first two columns. */
+  protected paste(event: ClipboardEvent): void {
+    const rows = (event.clipboardData?.getData('text/plain') ?? '')
+      .split(/\r?\n/)
+      .map((row) => row.split('\t'))
+      .flatMap(([item, price]): [string, string][] =>
+        item && price ? [[item.trim(), readNumber(price) ?? price.trim()]] : [],
+      );
+    if (rows.length === 0) return;
+    event.preventDefault();
+    event.stopPropagation();
+    this.addPrices(rows);
+  }
+
+  protected set(id: string, part: Partial<TypedPriceForm>): void {
+    this.changed.emit((content) => ({
+      ...content,
+      typedPrices: content.typedPrices.map((one) => (one.id === id ? { ...one, ...part } : one)),
+    }));
+  }
+
+  protected setUnit(id: string, { target }: Event): void {
+    if (!(target instanceof HTMLInputElement)) return;
+    const unit = target.value.trim();
+    this.set(id, { unit: unit === '' ? null : unit });
+  }
+
+  protected remove(id: string): void {
+    this.changed.emit((content) => ({
+      ...content,
+      typedPrices: content.typedPrices.filter((one) => one.id !== id),
+    }));
+  }
+
+  protected except({ item }: ItemRow): void {
+    this.changed.emit((content) => ({
+      ...content,
+      exceptions: content.exceptions.includes(item)
+        ? content.exceptions
+        : [...content.exceptions, item],
+    }));
+  }
+
+  protected takeBack(item: string): void {
+    this.changed.emit((content) => ({
+      ...content,
+      exceptions: content.exceptions.filter((one) => one !== item),
+    }));
+  }
+
+  /** A price pasted for an item that has one without days or quantity takes its place. */
+  private addPrices(rows: readonly (readonly [string, string])[]): void {
+    this.changed.emit((content) => {
+      let { typedPrices } = content;
+      for (const [item, price] of rows) {
+        const plain = typedPrices.find((one) => one.item === item && isPlain(one));
+        typedPrices = plain
+          ? typedPrices.map((one) => (one === plain ? { ...one, price } : one))
+          : [...typedPrices, typedPrice(crypto.randomUUID(), item, price)];
+      }
+      return { ...content, typedPrices };
+    });
+  }
+}
+
+function isPlain({ unit, window, minQuantity }: TypedPriceForm): boolean {
+  return (
+    unit === null &&
+    window.from === null &&
+    window.until === null &&
+    /^0+(\.0+)?$/.test(minQuantity)
+  );
+}

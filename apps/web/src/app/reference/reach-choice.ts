@@ -1,0 +1,134 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import type { ItemRow } from '@honest-ledger/contracts';
+import type { CodeAndName, ItemKind, Reach } from '@honest-ledger/engine';
+import { Store } from '@ngrx/store';
+import { categoriesFeature } from '../catalogue/categories.feature';
+import { CategoryChoice } from '../catalogue/category-choice';
+import { ItemPicker } from '../catalogue/item-picker';
+import { startReach } from '../levels/level-edits';
+import { CodeChoice } from './code-choice';
+import { referenceFeature } from './reference.feature';
+
+const KINDS: readonly (readonly [Reach['kind'], string])[] = [
+  ['category', 'everything under'],
+  ['categoryBrand', 'a brand under'],
+  ['supplierCategory', 'a supplier’s under'],
+  ['brand', 'a brand'],
+  ['supplier', 'a supplier’s goods'],
+  ['family', 'a family'],
+  ['itemKind', 'a kind of goods'],
+  ['item', 'one item'],
+  ['all', 'everything'],
+];
+
+const ITEM_KINDS: readonly CodeAndName<ItemKind>[] = [
+  { code: 'stock', name: 'stock goods' },
+  { code: 'nonStock', name: 'non-stock goods' },
+  { code: 'service', name: 'services' },
+  { code: 'fee', name: 'fees' },
+];
+
+/** Which goods something is for: first how they are named, then which. */
+@Component({
+  selector: 'hl-reach-choice',
+  imports: [CategoryChoice, CodeChoice, ItemPicker],
+  template: `
+    <select class="cell" aria-label="Reaches" (change)="chooseKind($event)">
+      @for (kind of kinds; track kind[0]) {
+        <option [value]="kind[0]" [selected]="kind[0] === reach().kind">{{ kind[1] }}</option>
+      }
+    </select>
+    @if (category() !== null) {
+      <hl-category-choice [code]="category() ?? ''" (chosen)="set({ category: $event })" />
+    }
+    @if (brand() !== null) {
+      <hl-code-choice
+        label="Brand"
+        [code]="brand() ?? ''"
+        [all]="reference().goods.brands"
+        (chosen)="set({ brand: $event })"
+      />
+    }
+    @if (supplier() !== null) {
+      <hl-code-choice
+        label="Supplier"
+        [code]="supplier() ?? ''"
+        [all]="reference().goods.suppliers"
+        (chosen)="set({ supplier: $event })"
+      />
+    }
+    @let one = reach();
+    @if (one.kind === 'family') {
+      <hl-code-choice
+        label="Family"
+        [code]="one.family"
+        [all]="reference().goods.families"
+        (chosen)="set({ family: $event })"
+      />
+    } @else if (one.kind === 'itemKind') {
+      <hl-code-choice
+        label="Kind of goods"
+        [code]="one.itemKind"
+        [all]="itemKinds"
+        (chosen)="set({ itemKind: $event })"
+      />
+    } @else if (one.kind === 'item') {
+      @if (one.item !== '') {
+        <span class="chosen">{{ one.item }}</span>
+      }
+      <hl-item-picker
+        [label]="one.item === '' ? 'Type an item number or a name' : 'Another item'"
+        (picked)="pick($event)"
+      />
+    }
+  `,
+  styles: `
+    :host {
+      display: flex;
+      flex-wrap: wrap;
+      align-items: baseline;
+      gap: 4px 8px;
+    }
+    .chosen {
+      font-weight: 600;
+    }
+    hl-item-picker {
+      flex: 1;
+      min-width: 180px;
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class ReachChoice {
+  readonly reach = input.required<Reach>();
+  readonly changed = output<Reach>();
+
+  private readonly store = inject(Store);
+  private readonly categories = this.store.selectSignal(categoriesFeature.selectPlaced);
+  protected readonly reference = this.store.selectSignal(referenceFeature.selectReference);
+  protected readonly kinds = KINDS;
+  protected readonly itemKinds = ITEM_KINDS;
+  protected readonly category = computed(() => named(this.reach(), 'category'));
+  protected readonly brand = computed(() => named(this.reach(), 'brand'));
+  protected readonly supplier = computed(() => named(this.reach(), 'supplier'));
+
+  protected chooseKind({ target }: Event): void {
+    if (!(target instanceof HTMLSelectElement)) return;
+    const reach = startReach(target.value, this.category() ?? this.categories()[0]?.code ?? '');
+    if (reach) this.changed.emit(reach);
+  }
+
+  protected pick({ item }: ItemRow): void {
+    this.changed.emit({ kind: 'item', item });
+  }
+
+  /** The same kind of reach with another thing named; the choices above offer only what it has. */
+  protected set(part: Readonly<Record<string, string>>): void {
+    this.changed.emit({ ...this.reach(), ...part });
+  }
+}
+
+function named(reach: Reach, part: 'category' | 'brand' | 'supplier'): string | null {
+  const parts: Readonly<Record<string, string>> = { ...reach };
+  return parts[part] ?? null;
+}

@@ -1,0 +1,34 @@
+import type { ItemFactsForm, ItemRow, QuoteLineInput } from '@honest-ledger/contracts';
+
+/** An item with nothing special about it. */
+export function itemFacts(item: string, changes: Partial<ItemFactsForm> = {}): ItemFactsForm {
+  return {
+    item,
+    name: `Name of ${item}`,
+    kind: 'stock',
+    categories: [],
+    family: null,
+    brand: null,
+    supplier: null,
+    unit: 'bag',
+    quantityDigits: 0,
+    units: [],
+    timeUnit: null,
+    listPrice: null,
+    namedPrices: [],
+    ...changes,
+  };
+}
+
+export function itemRow(
+  item: string,
+  basePrice: string,
+  changes: Partial<ItemFactsForm> = {},
+): ItemRow {
+  return { ...itemFacts(item, changes), basePrice };
+}
+
+/** A line of a quote, in the base unit. */
+export function quoteLine(id: string, item: string, quantity: string): QuoteLineInput {
+  return { id, item, quantity, unit: null, duration: null, level: null, priceByHand: null };
+}

@@ -1,0 +1,24 @@
+/** What somebody is, from who may do everything down to who may look. */
+export const ROLES = ['administrator', 'pricing', 'approver', 'sales', 'reader'] as const;
+export type Role = (typeof ROLES)[number];
+
+/** What a route or a control asks for. */
+export type Permission = keyof typeof PERMISSIONS;
+
+/** Who may do what. */
+const PERMISSIONS = {
+  /** See goods, customers, levels, versions, quotes and the record. */
+  look: ['administrator', 'pricing', 'approver', 'sales', 'reader'],
+  /** Write quotes at the prices that are computed. */
+  writeQuotes: ['administrator', 'pricing', 'approver', 'sales'],
+  /** Choose a level for a quote or a line, and type a price by hand. */
+  overridePrices: ['administrator', 'pricing', 'approver'],
+  /** Edit goods, customers and their levels: facts, which count at once. */
+  editFacts: ['administrator', 'pricing'],
+  /** Edit levels, base prices and agreements in a draft, and publish it. */
+  editSetup: ['administrator', 'pricing'],
+} as const satisfies Record<string, readonly Role[]>;
+
+export function may(role: Role, permission: Permission): boolean {
+  return (PERMISSIONS[permission] as readonly Role[]).includes(role);
+}

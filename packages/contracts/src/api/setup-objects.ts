@@ -1,0 +1,9 @@
+/** The kinds of objects that a setup is made of. */
+export const SETUP_OBJECT_KINDS = [
+  'level',
+  'basePrice',
+  'sharedPrice',
+  'agreement',
+  'settings',
+] as const;
+export type SetupObjectKind = (typeof SETUP_OBJECT_KINDS)[number];

@@ -1,0 +1,121 @@
+import { ITEM_KINDS, TIME_UNITS } from '@honest-ledger/engine';
+import Joi from 'joi';
+import type { DocumentFactsForm, ItemFactsForm } from './document-form';
+import {
+  categoryCode,
+  currencyCode,
+  customerCode,
+  day,
+  dayWindow,
+  decimalText,
+  FACTOR_BOUNDS,
+  identifier,
+  itemNumber,
+  objectOf,
+  PRICE_BOUNDS,
+  RATE_BOUNDS,
+  shortCode,
+  shortText,
+  unitCode,
+} from './fields';
+import { reachSchema } from './reach-schema';
+
+const level = identifier.allow(null).default(null);
+const digits = Joi.number().integer().min(0).max(6);
+const named = Joi.object({ code: shortCode.required(), name: shortText.required() });
+const money = { amount: decimalText(PRICE_BOUNDS).required(), currency: currencyCode.required() };
+
+const localTime = Joi.object({
+  day: day.required(),
+  time: Joi.string()
+    .pattern(/^([01]\d|2[0-3]):[0-5]\d:[0-5]\d$/, 'time')
+    .required()
+    .messages({ 'string.pattern.name': '{#label} must be a time of day, such as 14:32:00' }),
+  offset: Joi.string()
+    .pattern(/^[+-]\d{2}:\d{2}$/, 'offset')
+    .required()
+    .messages({ 'string.pattern.name': '{#label} must be an offset from UTC, such as +01:00' }),
+});
+
+const outlet = Joi.object({
+  code: shortCode.required(),
+  name: shortText.required(),
+  timeZone: Joi.string().max(60).required(),
+  level,
+  levelsAllowed: Joi.array().items(identifier).unique().allow(null).default(null),
+});
+
+const customer = Joi.object({
+  code: customerCode.required(),
+  name: shortText.required(),
+  segment: named.keys({ level }).allow(null).default(null),
+  level,
+  assignments: Joi.array()
+    .items(
+      Joi.object({
+        id: identifier.required(),
+        level: identifier.required(),
+        reach: reachSchema.required(),
+        window: dayWindow,
+      }),
+    )
+    .unique('id')
+    .default([]),
+});
+
+const itemFacts = objectOf<ItemFactsForm>({
+  item: itemNumber.required(),
+  name: shortText.required(),
+  kind: Joi.string()
+    .valid(...ITEM_KINDS)
+    .default('stock'),
+  categories: Joi.array()
+    .items(Joi.object({ code: categoryCode.required(), name: shortText.required() }))
+    .unique('code')
+    .required(),
+  family: named.allow(null).default(null),
+  brand: named.allow(null).default(null),
+  supplier: named.allow(null).default(null),
+  unit: unitCode.required(),
+  quantityDigits: digits.required(),
+  units: Joi.array()
+    .items(
+      Joi.object({
+        unit: unitCode.required(),
+        factor: decimalText(FACTOR_BOUNDS).required(),
+        digits: digits.default(0),
+      }),
+    )
+    .unique('unit')
+    .default([]),
+  timeUnit: Joi.string()
+    .valid(...TIME_UNITS)
+    .allow(null)
+    .default(null),
+  listPrice: Joi.object(money).allow(null).default(null),
+  namedPrices: Joi.array()
+    .items(Joi.object({ name: shortText.required(), ...money }))
+    .unique('name')
+    .default([]),
+})
+  .custom((item: ItemFactsForm, help) =>
+    item.units.some(({ unit }) => unit === item.unit) ? help.error('units.base', item) : item,
+  )
+  .messages({ 'units.base': 'the base unit {#unit} stands among the further units' });
+
+/** Every fact that pricing a document can ask for. */
+export const factsSchema = objectOf<DocumentFactsForm>({
+  local: localTime.required(),
+  outlet: outlet.allow(null).default(null),
+  customer: customer.allow(null).required(),
+  rates: Joi.array()
+    .items(
+      Joi.object({
+        currency: currencyCode.required(),
+        rate: decimalText(RATE_BOUNDS).required(),
+      }),
+    )
+    .unique('currency')
+    .default([]),
+  items: Joi.array().items(itemFacts).unique('item').required(),
+});

@@ -1,0 +1,51 @@
+import type { ItemFacts } from '../setup/facts';
+import type { CategoryCode } from '../setup/goods';
+import { NARROWNESS, type Reach } from '../setup/reach';
+
+/** More than any tree is deep. */
+const DEEPEST = 1000;
+
+/**
+ * How narrowly a reach takes an item in: the lower the number, the narrower. Null where the reach
+ * does not take it in. Of two categories the one nearer to the item is narrower.
+ */
+export function narrowness(reach: Reach, item: ItemFacts): number | null {
+  const distance = distanceTo(reach, item);
+  return distance === null ? null : NARROWNESS.indexOf(reach.kind) * DEEPEST + distance;
+}
+
+function distanceTo(reach: Reach, item: ItemFacts): number | null {
+  switch (reach.kind) {
+    case 'item':
+      return reach.item === item.item ? 0 : null;
+    case 'categoryBrand':
+      return reach.brand === item.brand?.code ? stepsUp(reach.category, item) : null;
+    case 'supplierCategory':
+      return reach.supplier === item.supplier?.code ? stepsUp(reach.category, item) : null;
+    case 'family':
+      return reach.family === item.family?.code ? 0 : null;
+    case 'category':
+      return stepsUp(reach.category, item);
+    case 'brand':
+      return reach.brand === item.brand?.code ? 0 : null;
+    case 'supplier':
+      return reach.supplier === item.supplier?.code ? 0 : null;
+    case 'itemKind':
+      return reach.itemKind === item.kind ? 0 : null;
+    case 'all':
+      return 0;
+  }
+}
+
+/** Levels of the tree between the item's own category and another; null where it is not above. */
+function stepsUp(category: CategoryCode, { categories }: ItemFacts): number | null {
+  const at = categories.findIndex(({ code }) => code === category);
+  return at < 0 ? null : categories.length - 1 - at;
+}
+
+/** All of an item that a reach can ask for, but its number. */
+export function matchingKey({ categories, family, brand, supplier, kind }: ItemFacts): string {
+  let key = `${kind}\n${family?.code ?? ''}\n${brand?.code ?? ''}\n${supplier?.code ?? ''}`;
+  for (const { code } of categories) key += `\n${code}`;
+  return key;
+}

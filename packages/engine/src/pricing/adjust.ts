@@ -1,0 +1,72 @@
+import { add, fromInteger, percentOf, type Decimal } from '../number/decimal';
+import {
+  addExact,
+  compareExact,
+  divide,
+  isFraction,
+  multiplyExact,
+  type Exact,
+} from '../number/exact';
+import type { UnitFacts } from '../setup/facts';
+import type { UnitCode } from '../setup/goods';
+import type { Adjusting, Adjustment, PriceBand } from '../setup/level';
+import type { LineInProgress } from './line-in-progress';
+import { perUnit, unitOf } from './units';
+
+const HUNDRED = fromInteger(100);
+
+/** What an entry does to a basis: its one adjustment, or its band's; null below the first band. */
+export function adjustmentFor(
+  adjusting: Adjusting,
+  basis: Exact,
+  pricingUnit: UnitFacts,
+): Adjustment | null {
+  if (adjusting.kind === 'plain') return adjusting.adjustment;
+  return bandOf(adjusting.bands, basis, pricingUnit)?.adjustment ?? null;
+}
+
+/** Thresholds are prices of a base unit, so they are multiplied to the pricing unit. */
+function bandOf(
+  bands: readonly PriceBand[],
+  basis: Exact,
+  { factor }: UnitFacts,
+): PriceBand | undefined {
+  return bands.findLast(({ from }) => compareExact(multiplyExact(from, factor), basis) <= 0);
+}
+
+/** The units that an entry's amounts are per. */
+export function unitsNamed(adjusting: Adjusting): UnitCode[] {
+  const adjustments =
+    adjusting.kind === 'plain'
+      ? [adjusting.adjustment]
+      : adjusting.bands.map(({ adjustment }) => adjustment);
+  return adjustments.flatMap((one) => ('unit' in one && one.unit !== null ? [one.unit] : []));
+}
+
+/** The basis with the adjustment made, exactly; below zero where more is taken than is there. */
+export function adjusted(basis: Exact, adjustment: Adjustment, work: LineInProgress): Exact {
+  switch (adjustment.kind) {
+    case 'percent':
+      return withPercent(basis, adjustment.percent);
+    case 'amount':
+      return addExact(basis, toPricingUnit(adjustment.amount, adjustment.unit, work));
+    case 'percentAndAmount':
+      return addExact(
+        withPercent(basis, adjustment.percent),
+        toPricingUnit(adjustment.amount, adjustment.unit, work),
+      );
+    case 'set':
+      return toPricingUnit(adjustment.price, adjustment.unit, work);
+  }
+}
+
+function withPercent(basis: Exact, percent: Decimal): Exact {
+  return isFraction(basis)
+    ? addExact(basis, divide(multiplyExact(basis, percent), HUNDRED))
+    : add(basis, percentOf(basis, percent));
+}
+
+/** The caller has made sure that the item has the unit. */
+function toPricingUnit(amount: Decimal, unit: UnitCode | null, work: LineInProgress): Exact {
+  return perUnit(amount, unitOf(work.item, unit) ?? work.pricingUnit, work.pricingUnit);
+}

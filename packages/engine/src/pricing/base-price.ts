@@ -1,0 +1,16 @@
+import { startAt } from './column';
+import type { LineInProgress, PricingContext } from './line-in-progress';
+
+/** Starts the column at the item's base price for the pricing unit; false where it has none. */
+export function startFromBasePrice(work: LineInProgress, { setup }: PricingContext): boolean {
+  const { item, unit: base } = work.item;
+  const { unit } = work.pricingUnit;
+  const found = setup.basePrice(item, unit === base ? null : unit);
+  if (!found) return false;
+  const shared = found.kind === 'shared' ? (setup.sharedPrices.get(found.shared) ?? null) : null;
+  const price = found.kind === 'own' ? found.price : shared?.price;
+  if (price === undefined) return false;
+  const source = { kind: 'basePrice', version: setup.version, item, unit, shared } as const;
+  startAt(work.column, price, setup.homeCurrency, source);
+  return true;
+}

@@ -1,0 +1,137 @@
+import type { CompiledLevel } from '../compile/compile-level';
+import { narrowness } from '../compile/narrowness';
+import { byStart } from '../setup/dates';
+import type { ItemFacts, LevelAssignment } from '../setup/facts';
+import type { LevelId } from '../setup/level';
+import type { LevelChooser, LevelName, Reason } from '../workings/workings';
+import { whyNotToday } from './dated-price';
+import {
+  teller,
+  type LineInProgress,
+  type PassOver,
+  type PricingContext,
+} from './line-in-progress';
+
+/**
+ * Step 3, which level: the first of these that the version has, that is in force and that the
+ * outlet allows: chosen on the line, chosen on the document, the customer's assignment in force
+ * that takes the item in most narrowly, the customer's default, the segment's, the outlet's, the
+ * setup's. The others are told.
+ */
+export function chooseLevel(work: LineInProgress, context: PricingContext): CompiledLevel | null {
+  const passOver = teller(work, context);
+  let chosen: { compiled: CompiledLevel; level: LevelName; by: LevelChooser } | null = null;
+  for (const { id, by } of candidates(work, context, passOver)) {
+    const compiled = context.setup.levels.get(id);
+    if (!compiled) {
+      const { version } = context.setup;
+      passOver({ kind: 'missingLevel', id, by }, { kind: 'notInVersion', version });
+      continue;
+    }
+    const level = nameOf(compiled);
+    if (chosen) {
+      if (chosen.level.id === id) continue;
+      const { level: first, by: firstBy } = chosen;
+      passOver(
+        { kind: 'levelChoice', level, by },
+        { kind: 'anotherLevelFirst', level: first, by: firstBy },
+      );
+      continue;
+    }
+    const reasons = whyNotUsable(compiled, context);
+    if (reasons.length > 0) passOver({ kind: 'levelChoice', level, by }, ...reasons);
+    else if (context.workings) chosen = { compiled, level, by };
+    else return remember(work, { compiled, level, by });
+  }
+  if (chosen) return remember(work, chosen);
+  if (work.notApplied.length === 0) {
+    passOver({ kind: 'anyLevel' }, { kind: 'nothingGivesALevel' });
+  }
+  return null;
+}
+
+export function nameOf({ level: { id, name, currency } }: CompiledLevel): LevelName {
+  return { id, name, currency };
+}
+
+function remember(
+  work: LineInProgress,
+  { compiled, level, by }: { compiled: CompiledLevel; level: LevelName; by: LevelChooser },
+): CompiledLevel {
+  work.level = { level, by };
+  return compiled;
+}
+
+interface Candidate {
+  readonly id: LevelId;
+  readonly by: LevelChooser;
+}
+
+function candidates(
+  { line, item }: LineInProgress,
+  context: PricingContext,
+  passOver: PassOver,
+): Candidate[] {
+  const { setup, level: documentLevel, facts } = context;
+  const { customer, outlet } = facts;
+  const found: Candidate[] = [];
+  const offer = (id: LevelId | null | undefined, by: LevelChooser): void => {
+    if (id !== null && id !== undefined) found.push({ id, by });
+  };
+  offer(line.level, { kind: 'line' });
+  offer(documentLevel, { kind: 'document' });
+  for (const assignment of assignmentsFor(item, context, passOver)) {
+    offer(assignment.level, { kind: 'assignment', assignment });
+  }
+  offer(customer?.level, { kind: 'customer' });
+  if (customer?.segment) {
+    offer(customer.segment.level, { kind: 'segment', name: customer.segment.name });
+  }
+  if (outlet) offer(outlet.level, { kind: 'outlet', name: outlet.name });
+  offer(setup.defaultLevel, { kind: 'setup' });
+  return found;
+}
+
+/** The customer's assignments in force that take the item in, the narrowest first. */
+function assignmentsFor(
+  item: ItemFacts,
+  context: PricingContext,
+  passOver: PassOver,
+): readonly LevelAssignment[] {
+  const all = context.facts.customer?.assignments ?? [];
+  if (all.length === 0) return all;
+  const rank = ({ reach }: LevelAssignment): number => narrowness(reach, item) ?? 0;
+  return all
+    .filter(({ reach }) => narrowness(reach, item) !== null)
+    .filter((assignment) => {
+      const reasons = whyNotToday(assignment.window, context);
+      if (reasons.length > 0) tellEnded(assignment, reasons, context, passOver);
+      return reasons.length === 0;
+    })
+    .toSorted((a, b) => rank(a) - rank(b) || byStart(a.window, b.window));
+}
+
+function tellEnded(
+  assignment: LevelAssignment,
+  reasons: Reason[],
+  { setup }: PricingContext,
+  passOver: PassOver,
+): void {
+  const by = { kind: 'assignment', assignment } as const;
+  const compiled = setup.levels.get(assignment.level);
+  passOver(
+    compiled
+      ? { kind: 'levelChoice', level: nameOf(compiled), by }
+      : { kind: 'missingLevel', id: assignment.level, by },
+    ...reasons,
+  );
+}
+
+function whyNotUsable({ level }: CompiledLevel, context: PricingContext): Reason[] {
+  const { outlet } = context.facts;
+  const reasons = whyNotToday(level.window, context);
+  if (outlet?.levelsAllowed && !outlet.levelsAllowed.includes(level.id)) {
+    reasons.push({ kind: 'notAllowedAtOutlet', outlet: outlet.name });
+  }
+  return reasons;
+}

@@ -1,0 +1,55 @@
+import { minorDigits, type CurrencyCode } from '../number/currency';
+import { ZERO } from '../number/decimal';
+import { subtractExact, withDigitsExact, type Exact } from '../number/exact';
+import type { WorkingSource, WorkingStep } from '../workings/workings';
+
+/**
+ * A price on its way, and the column of what made it. Filled by the steps; it never leaves the
+ * pipeline. Without workings the price moves alike and nothing is written down.
+ */
+export interface Column {
+  /** Per pricing unit, exact until the last step rounds it. */
+  price: Exact;
+  currency: CurrencyCode;
+  readonly recording: boolean;
+  steps: WorkingStep[];
+}
+
+export function emptyColumn(currency: CurrencyCode, recording: boolean): Column {
+  return { price: ZERO, currency, recording, steps: [] };
+}
+
+/** Starts the column at a price. */
+export function startAt(
+  column: Column,
+  price: Exact,
+  currency: CurrencyCode,
+  source: WorkingSource,
+): void {
+  column.price = price;
+  column.currency = currency;
+  if (!column.recording) return;
+  const shown = withDigitsExact(price, minorDigits(currency));
+  column.steps.push({ source, currency, before: null, change: shown, after: shown });
+}
+
+/** Moves the running price to `after` and writes down what did it. */
+export function moveTo(column: Column, after: Exact, source: WorkingSource): void {
+  const before = column.price;
+  column.price = after;
+  if (!column.recording) return;
+  const digits = minorDigits(column.currency);
+  column.steps.push({
+    source,
+    currency: column.currency,
+    before: withDigitsExact(before, digits),
+    change: withDigitsExact(subtractExact(after, before), digits),
+    after: withDigitsExact(after, digits),
+  });
+}
+
+/** Takes back all that was written, so that another way to a price can be tried. */
+export function empty(column: Column): void {
+  column.price = ZERO;
+  column.steps = [];
+}

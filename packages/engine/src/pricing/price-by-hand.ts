@@ -1,0 +1,16 @@
+import { startAt } from './column';
+import type { LineInProgress, PricingContext } from './line-in-progress';
+
+/** Step 1: a unit price typed on the line, per the line's unit. It closes the line. */
+export function startByHand(work: LineInProgress, { currency }: PricingContext): void {
+  const byHand = work.line.priceByHand;
+  if (!byHand) return;
+  const { unit } = work.unit;
+  startAt(work.column, byHand.price, currency, {
+    kind: 'priceByHand',
+    reason: byHand.reason,
+    unit,
+  });
+  work.started = true;
+  work.closedBy = 'priceByHand';
+}

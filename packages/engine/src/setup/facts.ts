@@ -1,0 +1,108 @@
+import type { CurrencyCode } from '../number/currency';
+import type { Decimal } from '../number/decimal';
+import type { ExchangeRate } from '../number/exchange';
+import type { Day, Window } from './dates';
+import type { ItemKind, ItemNumber, TimeUnit, UnitCode } from './goods';
+import type { LevelId } from './level';
+import type { Reach } from './reach';
+
+/** What was known when the document was priced. */
+export interface DocumentFacts {
+  /** The outlet's wall clock at the instant of pricing. */
+  readonly local: LocalTime;
+  /** Null for a document of no outlet. */
+  readonly outlet: OutletFacts | null;
+  /** Null for a customer nobody knows. */
+  readonly customer: CustomerFacts | null;
+  readonly rates: readonly ExchangeRate[];
+  readonly items: readonly ItemFacts[];
+}
+
+/** Resolved once, by whoever gathers the facts: the engine reads no time-zone database. */
+export interface LocalTime {
+  readonly day: Day;
+  /** Wall clock, 24 hours: 14:32:00. */
+  readonly time: string;
+  /** From UTC: +01:00. */
+  readonly offset: string;
+}
+
+export interface OutletFacts {
+  readonly code: string;
+  readonly name: string;
+  /** An IANA time zone, such as Europe/Lisbon. */
+  readonly timeZone: string;
+  /** For customers to whom nothing else gives a level. */
+  readonly level: LevelId | null;
+  /** The levels that may be used there; null where all may. */
+  readonly levelsAllowed: readonly LevelId[] | null;
+}
+
+export interface CustomerFacts {
+  readonly code: string;
+  readonly name: string;
+  readonly segment: SegmentFacts | null;
+  /** The customer's default level, if it has one. */
+  readonly level: LevelId | null;
+  /** Levels for some of the goods, or for some time. */
+  readonly assignments: readonly LevelAssignment[];
+}
+
+export interface SegmentFacts {
+  readonly code: string;
+  readonly name: string;
+  readonly level: LevelId | null;
+}
+
+export interface LevelAssignment {
+  readonly id: string;
+  readonly level: LevelId;
+  readonly reach: Reach;
+  readonly window: Window;
+}
+
+export interface ItemFacts {
+  readonly item: ItemNumber;
+  readonly name: string;
+  readonly kind: ItemKind;
+  /** The category the item lies in and all above it, from the top of the tree down. */
+  readonly categories: readonly CodeAndName[];
+  readonly family: CodeAndName | null;
+  readonly brand: CodeAndName | null;
+  /** The preferred one. */
+  readonly supplier: CodeAndName | null;
+  /** The base unit of measure. */
+  readonly unit: UnitCode;
+  /** How many decimals a quantity in the base unit may have. */
+  readonly quantityDigits: number;
+  /** Further units. */
+  readonly units: readonly UnitFacts[];
+  /** For goods priced by time, what a price is per. */
+  readonly timeUnit: TimeUnit | null;
+  /** The maker's suggested retail price, per base unit. */
+  readonly listPrice: Money | null;
+  /** Further prices by their names, per base unit. */
+  readonly namedPrices: readonly NamedPrice[];
+}
+
+export interface CodeAndName<Code extends string = string> {
+  readonly code: Code;
+  readonly name: string;
+}
+
+export interface UnitFacts {
+  readonly unit: UnitCode;
+  /** How many base units it is; above zero. */
+  readonly factor: Decimal;
+  /** How many decimals a quantity in it may have. */
+  readonly digits: number;
+}
+
+export interface Money {
+  readonly amount: Decimal;
+  readonly currency: CurrencyCode;
+}
+
+export interface NamedPrice extends Money {
+  readonly name: string;
+}

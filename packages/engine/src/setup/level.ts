@@ -1,0 +1,83 @@
+import type { CurrencyCode } from '../number/currency';
+import type { Decimal } from '../number/decimal';
+import type { RoundingRule } from '../number/rounding-rule';
+import type { DatedPrice, Window } from './dates';
+import type { ItemNumber, UnitCode } from './goods';
+import type { Reach } from './reach';
+
+/** Identifies a price level; it stays the same when the level is renamed. */
+export type LevelId = string;
+
+/**
+ * What a group of customers pays: entries that say how a price is made, items left out, prices
+ * typed for single items, and a rounding rule. Everything in it is in the level's own currency.
+ */
+export interface Level {
+  readonly id: LevelId;
+  readonly name: string;
+  readonly currency: CurrencyCode;
+  /** The days on which the level is in force. */
+  readonly window: Window;
+  /** `narrowest`: the ladder of narrowness decides, then the list; `list`: the list alone. */
+  readonly order: 'narrowest' | 'list';
+  readonly entries: readonly LevelEntry[];
+  /** Items that keep their base price, whatever the entries say. */
+  readonly exceptions: readonly ItemNumber[];
+  readonly typedPrices: readonly TypedPrice[];
+  /** Applies only to prices that an entry of the level made. */
+  readonly rounding: RoundingRule | null;
+}
+
+/** Says how the price of the items it reaches is made: a basis, and what is done to it. */
+export interface LevelEntry {
+  readonly id: string;
+  readonly reach: Reach;
+  readonly basis: Basis;
+  readonly adjusting: Adjusting;
+  /** No quantity break, line rule or group rule touches a line that this entry priced. */
+  readonly closes: boolean;
+}
+
+/** The price that an entry starts from. */
+export type Basis =
+  | { readonly kind: 'basePrice' }
+  | { readonly kind: 'listPrice' }
+  | { readonly kind: 'namedPrice'; readonly name: string }
+  /** What another level makes of the item, typed prices, exceptions and rounding included. */
+  | { readonly kind: 'level'; readonly level: LevelId };
+
+/** One adjustment, or one for each band of the basis price. */
+export type Adjusting =
+  | { readonly kind: 'plain'; readonly adjustment: Adjustment }
+  | { readonly kind: 'byPrice'; readonly bands: readonly PriceBand[] };
+
+/**
+ * What is done to a basis price from `from` upward until the next band. Thresholds are prices of
+ * one base unit in the level's currency, in strictly rising order.
+ */
+export interface PriceBand {
+  readonly from: Decimal;
+  readonly adjustment: Adjustment;
+}
+
+/**
+ * What is done to a basis amount. A percent is signed: -12 takes 12 % off, 5 adds 5 %. Amounts and
+ * prices are in the level's currency, per `unit` (null for the base unit).
+ */
+export type Adjustment =
+  | { readonly kind: 'percent'; readonly percent: Decimal }
+  | { readonly kind: 'amount'; readonly amount: Decimal; readonly unit: UnitCode | null }
+  /** The percent first, then the amount. */
+  | {
+      readonly kind: 'percentAndAmount';
+      readonly percent: Decimal;
+      readonly amount: Decimal;
+      readonly unit: UnitCode | null;
+    }
+  | { readonly kind: 'set'; readonly price: Decimal; readonly unit: UnitCode | null };
+
+/** A price typed for one item on a level, in its currency. Nothing is taken off it again. */
+export interface TypedPrice extends DatedPrice {
+  readonly id: string;
+  readonly closes: boolean;
+}

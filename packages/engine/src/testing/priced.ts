@@ -1,0 +1,45 @@
+import { print, type Decimal } from '../number/decimal';
+import { printExact } from '../number/exact';
+import { price } from '../pricing/price-document';
+import type { LineProblem, LineWithPrice } from '../pricing/priced';
+import type { PricingDocument } from '../setup/document';
+import type { Setup } from '../setup/setup';
+import { documentOf } from './saltmarsh';
+
+/** The first line of a document, which must have a price. */
+export function pricedLine(setup: Setup, document: PricingDocument): LineWithPrice {
+  const line = price(setup, document).lines[0];
+  if (line?.kind !== 'priced') throw new Error(`expected a price, got ${JSON.stringify(line)}`);
+  return line;
+}
+
+/** Why the first line has no price. */
+export function problem(setup: Setup, document: PricingDocument): LineProblem | undefined {
+  const line = price(setup, document).lines[0];
+  return line?.kind === 'unpriced' ? line.problem : undefined;
+}
+
+/** The column of a line, a step a text: "basePrice 18.40 18.40". */
+export function column(line: LineWithPrice): string[] {
+  return line.slices.flatMap(({ steps }) =>
+    steps.map(
+      ({ source, change, after }) => `${source.kind} ${printExact(change)} ${printExact(after)}`,
+    ),
+  );
+}
+
+/** The unit prices of the first line's slices. */
+export function unitPrice(setup: Setup, document: PricingDocument = documentOf()): string {
+  return pricedLine(setup, document)
+    .slices.map((slice) => print(slice.unitPrice))
+    .join();
+}
+
+/** What was passed over, with the kinds of the reasons: "levelEntry: narrowerEntryApplies". */
+export function passedOver({ notApplied }: LineWithPrice): string[] {
+  return notApplied.map(
+    ({ subject, reasons }) => `${subject.kind}: ${reasons.map(({ kind }) => kind).join(', ')}`,
+  );
+}
+
+export const text = (value: Decimal | undefined): string => (value ? print(value) : 'nothing');

@@ -1,0 +1,85 @@
+import type { Window } from '../setup/dates';
+import type { Printed } from './printed';
+import {
+  basisName,
+  entrySentence,
+  plainWriter,
+  reachWords,
+  type Names,
+  type Writer,
+} from './setup-sentences';
+import type { LevelChooser, Reason } from './workings';
+
+/** Why something that was considered did not apply. */
+export function reasonSentence(
+  reason: Printed<Reason>,
+  names: Names,
+  write: Writer = plainWriter,
+): string {
+  switch (reason.kind) {
+    case 'nothingGivesALevel':
+      return 'neither the line, the document, the customer nor the outlet has one';
+    case 'notInVersion':
+      return `it is not in version ${String(reason.version)}`;
+    case 'notAllowedAtOutlet':
+      return `${reason.outlet} does not allow it`;
+    case 'outsideWindow':
+      return outsideWords(reason.window, reason.day, write);
+    case 'asksForMore':
+      return `needs ${write.number(reason.missing)} ${reason.unit} more`;
+    case 'unitNotOfItem':
+      return `the item is not sold by the ${reason.unit}`;
+    case 'anotherLevelFirst':
+      return `level ${reason.level.name} comes first, ${chooserWords(reason.by, names)}`;
+    case 'priceAgreed':
+      return 'the price is agreed';
+    case 'priceTyped':
+      return 'the price is typed on it, so nothing is taken off again';
+    case 'anotherAgreementFirst':
+    case 'anotherTypedPriceFirst':
+      return `${write.number(reason.price.amount)} ${reason.price.currency} comes first`;
+    case 'itemExcepted':
+      return `${reason.item} is excepted and keeps its base price`;
+    case 'noEntryReachesItem':
+      return `no entry of it reaches ${reason.item}`;
+    case 'basisMissing':
+      return `the item has no ${basisName(reason.basis, names)}`;
+    case 'levelsInACircle':
+      return 'the levels start from each other in a circle';
+    case 'belowFirstBand':
+      return `${write.number(reason.price)} is below its first band, which starts at ${write.number(reason.from)}`;
+    case 'narrowerEntryApplies':
+      return `a narrower entry applies: ${entrySentence(reason.entry, reason.currency, names, write)}`;
+    case 'earlierEntryApplies':
+      return `an entry before it applies: ${entrySentence(reason.entry, reason.currency, names, write)}`;
+    case 'noEntryPricedItem':
+      return 'no entry of the level made the price, so it rounds nothing';
+    case 'ruleInOtherCurrency':
+      return `it rounds prices in ${reason.rule}, and this one is in ${reason.price}`;
+  }
+}
+
+function outsideWords({ from, until }: Window, day: string, write: Writer): string {
+  if (until !== null && day > until) return `ended on ${write.day(until)}`;
+  return `begins on ${write.day(from ?? day)}`;
+}
+
+/** Who or what gave a line its level. */
+export function chooserWords(by: Printed<LevelChooser>, names: Names): string {
+  switch (by.kind) {
+    case 'line':
+      return 'chosen on the line';
+    case 'document':
+      return 'chosen on the document';
+    case 'assignment':
+      return `the customer’s for ${reachWords(by.assignment.reach, names)}`;
+    case 'customer':
+      return 'the customer’s';
+    case 'segment':
+      return `the segment ${by.name}’s`;
+    case 'outlet':
+      return `the outlet ${by.name}’s`;
+    case 'setup':
+      return 'where nothing else gives one';
+  }
+}
