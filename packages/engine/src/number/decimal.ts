@@ -64,8 +64,13 @@ export function print(value: Decimal): string {
 
 /** The same value with at least `digits` decimals (zeros added) and no other trailing zeros. */
 export function withDigits(value: Decimal, digits: number): Decimal {
-  const short = withoutTrailingZeros(value);
-  return short.scale >= digits ? short : rescale(short, digits);
+  if (value.scale <= digits) return rescale(value, digits);
+  let { units, scale } = value;
+  while (scale > digits && (typeof units === 'number' ? units % 10 === 0 : units % 10n === 0n)) {
+    units = typeof units === 'number' ? units / 10 : units / 10n;
+    scale -= 1;
+  }
+  return make(units, scale);
 }
 
 export function add(a: Decimal, b: Decimal): Decimal {
@@ -132,15 +137,6 @@ export function powerOfTen(power: number): number | bigint {
 /** Units and scale in canonical form. */
 export function make(units: number | bigint, scale: number): Decimal {
   return { units: canonical(units), scale };
-}
-
-function withoutTrailingZeros(value: Decimal): Decimal {
-  let { units, scale } = value;
-  while (scale > 0 && (typeof units === 'number' ? units % 10 === 0 : units % 10n === 0n)) {
-    units = typeof units === 'number' ? units / 10 : units / 10n;
-    scale -= 1;
-  }
-  return make(units, scale);
 }
 
 function addUnits(a: number | bigint, b: number | bigint): number | bigint {

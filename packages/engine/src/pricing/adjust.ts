@@ -7,7 +7,7 @@ import {
   multiplyExact,
   type Exact,
 } from '../number/exact';
-import type { UnitFacts } from '../setup/facts';
+import type { ItemFacts, UnitFacts } from '../setup/facts';
 import type { UnitCode } from '../setup/goods';
 import type { Adjusting, Adjustment, PriceBand } from '../setup/level';
 import type { LineInProgress } from './line-in-progress';
@@ -34,13 +34,19 @@ function bandOf(
   return bands.findLast(({ from }) => compareExact(multiplyExact(from, factor), basis) <= 0);
 }
 
-/** The units that an entry's amounts are per. */
-export function unitsNamed(adjusting: Adjusting): UnitCode[] {
-  const adjustments =
-    adjusting.kind === 'plain'
-      ? [adjusting.adjustment]
-      : adjusting.bands.map(({ adjustment }) => adjustment);
-  return adjustments.flatMap((one) => ('unit' in one && one.unit !== null ? [one.unit] : []));
+/** The first unit that an entry's amounts are per and that the item does not have; null for none. */
+export function unknownUnit(adjusting: Adjusting, item: ItemFacts): UnitCode | null {
+  if (adjusting.kind === 'plain') return unknownIn(adjusting.adjustment, item);
+  for (const { adjustment } of adjusting.bands) {
+    const unknown = unknownIn(adjustment, item);
+    if (unknown !== null) return unknown;
+  }
+  return null;
+}
+
+function unknownIn(adjustment: Adjustment, item: ItemFacts): UnitCode | null {
+  if (adjustment.kind === 'percent' || adjustment.unit === null) return null;
+  return unitOf(item, adjustment.unit) ? null : adjustment.unit;
 }
 
 /** The basis with the adjustment made, exactly; below zero where more is taken than is there. */

@@ -37,12 +37,13 @@ export function startFromAgreement(work: LineInProgress, context: PricingContext
   if (!agreement) return;
   const unit = unitOf(work.item, agreement.unit) ?? work.pricingUnit;
   const price = perUnit(agreement.price, unit, work.pricingUnit);
-  startAt(work.column, price, agreement.currency, {
+  const source = {
     kind: 'agreement',
     version: setup.version,
     agreement,
     segment: ofSegment(agreement),
-  });
+  } as const;
+  startAt(work.column, price, agreement.currency, work.column.recording ? source : null);
   work.started = true;
   if (!agreement.open) work.closedBy = 'agreement';
   passOver({ kind: 'anyLevel' }, { kind: 'priceAgreed' });

@@ -10,7 +10,13 @@ export function startFromBasePrice(work: LineInProgress, { setup }: PricingConte
   const shared = found.kind === 'shared' ? (setup.sharedPrices.get(found.shared) ?? null) : null;
   const price = found.kind === 'own' ? found.price : shared?.price;
   if (price === undefined) return false;
-  const source = { kind: 'basePrice', version: setup.version, item, unit, shared } as const;
-  startAt(work.column, price, setup.homeCurrency, source);
+  startAt(
+    work.column,
+    price,
+    setup.homeCurrency,
+    work.column.recording
+      ? { kind: 'basePrice', version: setup.version, item, unit, shared }
+      : null,
+  );
   return true;
 }

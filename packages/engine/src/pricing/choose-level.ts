@@ -62,6 +62,11 @@ function remember(
   return compiled;
 }
 
+const BY_LINE: LevelChooser = { kind: 'line' };
+const BY_DOCUMENT: LevelChooser = { kind: 'document' };
+const BY_CUSTOMER: LevelChooser = { kind: 'customer' };
+const BY_SETUP: LevelChooser = { kind: 'setup' };
+
 interface Candidate {
   readonly id: LevelId;
   readonly by: LevelChooser;
@@ -75,20 +80,20 @@ function candidates(
   const { setup, level: documentLevel, facts } = context;
   const { customer, outlet } = facts;
   const found: Candidate[] = [];
-  const offer = (id: LevelId | null | undefined, by: LevelChooser): void => {
-    if (id !== null && id !== undefined) found.push({ id, by });
-  };
-  offer(line.level, { kind: 'line' });
-  offer(documentLevel, { kind: 'document' });
+  if (line.level !== null) found.push({ id: line.level, by: BY_LINE });
+  if (documentLevel !== null) found.push({ id: documentLevel, by: BY_DOCUMENT });
   for (const assignment of assignmentsFor(item, context, passOver)) {
-    offer(assignment.level, { kind: 'assignment', assignment });
+    found.push({ id: assignment.level, by: { kind: 'assignment', assignment } });
   }
-  offer(customer?.level, { kind: 'customer' });
-  if (customer?.segment) {
-    offer(customer.segment.level, { kind: 'segment', name: customer.segment.name });
+  if (customer && customer.level !== null) found.push({ id: customer.level, by: BY_CUSTOMER });
+  const segment = customer?.segment;
+  if (segment && segment.level !== null) {
+    found.push({ id: segment.level, by: { kind: 'segment', name: segment.name } });
   }
-  if (outlet) offer(outlet.level, { kind: 'outlet', name: outlet.name });
-  offer(setup.defaultLevel, { kind: 'setup' });
+  if (outlet && outlet.level !== null) {
+    found.push({ id: outlet.level, by: { kind: 'outlet', name: outlet.name } });
+  }
+  if (setup.defaultLevel !== null) found.push({ id: setup.defaultLevel, by: BY_SETUP });
   return found;
 }
 
@@ -113,7 +118,7 @@ function assignmentsFor(
 
 function tellEnded(
   assignment: LevelAssignment,
-  reasons: Reason[],
+  reasons: readonly Reason[],
   { setup }: PricingContext,
   passOver: PassOver,
 ): void {
@@ -127,11 +132,10 @@ function tellEnded(
   );
 }
 
-function whyNotUsable({ level }: CompiledLevel, context: PricingContext): Reason[] {
+function whyNotUsable({ level }: CompiledLevel, context: PricingContext): readonly Reason[] {
   const { outlet } = context.facts;
   const reasons = whyNotToday(level.window, context);
-  if (outlet?.levelsAllowed && !outlet.levelsAllowed.includes(level.id)) {
-    reasons.push({ kind: 'notAllowedAtOutlet', outlet: outlet.name });
-  }
-  return reasons;
+  return outlet?.levelsAllowed && !outlet.levelsAllowed.includes(level.id)
+    ? [...reasons, { kind: 'notAllowedAtOutlet', outlet: outlet.name }]
+    : reasons;
 }

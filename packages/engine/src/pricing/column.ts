@@ -19,25 +19,25 @@ export function emptyColumn(currency: CurrencyCode, recording: boolean): Column 
   return { price: ZERO, currency, recording, steps: [] };
 }
 
-/** Starts the column at a price. */
+/** Starts the column at a price. `source` is null where nothing is written down. */
 export function startAt(
   column: Column,
   price: Exact,
   currency: CurrencyCode,
-  source: WorkingSource,
+  source: WorkingSource | null,
 ): void {
   column.price = price;
   column.currency = currency;
-  if (!column.recording) return;
+  if (!source) return;
   const shown = withDigitsExact(price, minorDigits(currency));
   column.steps.push({ source, currency, before: null, change: shown, after: shown });
 }
 
-/** Moves the running price to `after` and writes down what did it. */
-export function moveTo(column: Column, after: Exact, source: WorkingSource): void {
+/** Moves the running price to `after` and writes down what did it; nothing where `source` is null. */
+export function moveTo(column: Column, after: Exact, source: WorkingSource | null): void {
   const before = column.price;
   column.price = after;
-  if (!column.recording) return;
+  if (!source) return;
   const digits = minorDigits(column.currency);
   column.steps.push({
     source,

@@ -4,6 +4,8 @@ import type { Reason } from '../workings/workings';
 import type { LineInProgress, PricingContext } from './line-in-progress';
 import { unitOf } from './units';
 
+const NONE: readonly Reason[] = [];
+
 /** Every reason why a dated price is not for a line; none where it is. */
 export function whyNotForLine(
   { window, minQuantity, unit }: DatedPrice,
@@ -20,9 +22,9 @@ export function whyNotForLine(
 }
 
 /** Why a window does not hold the day of the document, in the outlet's zone. */
-export function whyNotToday(window: Window, { facts }: PricingContext): Reason[] {
+export function whyNotToday(window: Window, { facts }: PricingContext): readonly Reason[] {
   const { day } = facts.local;
-  return holds(window, day) ? [] : [{ kind: 'outsideWindow', window, day }];
+  return holds(window, day) ? NONE : [{ kind: 'outsideWindow', window, day }];
 }
 
 /**

@@ -19,12 +19,13 @@ export function exchangeTo(
     work.problem = { kind: 'noExchangeRate', from, to };
     return false;
   }
-  startAt(work.column, converted, to, {
+  const source = {
     kind: 'exchange',
     from: { amount, currency: from },
     fromRate: rates.to.get(from) ?? null,
     toRate: rates.to.get(to) ?? null,
     home: rates.home,
-  });
+  } as const;
+  startAt(work.column, converted, to, work.column.recording ? source : null);
   return true;
 }

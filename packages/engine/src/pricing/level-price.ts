@@ -2,10 +2,11 @@ import type { CompiledLevel } from '../compile/compile-level';
 import { ZERO } from '../number/decimal';
 import { signOf } from '../number/exact';
 import { applyRoundingRule } from '../number/rounding-rule';
+import type { Money } from '../setup/facts';
 import type { Adjustment, LevelEntry, LevelId, TypedPrice } from '../setup/level';
 import { reachKey } from '../setup/reach';
 import type { Reason, WorkingSource } from '../workings/workings';
-import { adjusted, adjustmentFor, unitsNamed } from './adjust';
+import { adjusted, adjustmentFor, unknownUnit } from './adjust';
 import { startFromBasePrice } from './base-price';
 import { nameOf } from './choose-level';
 import { empty, moveTo, startAt } from './column';
@@ -19,6 +20,8 @@ import {
 } from './line-in-progress';
 import type { ClosedBy } from './priced';
 import { baseUnit, perUnit, unitOf } from './units';
+
+const NONE: readonly Reason[] = [];
 
 /** How a level came to the price it wrote; null where it makes none. */
 export interface LevelPrice {
@@ -37,24 +40,24 @@ export function levelPrice(
   passOver: PassOver,
   path: readonly LevelId[] = [],
 ): LevelPrice | null {
-  const level = nameOf(compiled);
   const typed = typedPrice(compiled, work, context, passOver);
   if (typed) {
     startFromTyped(typed, compiled, work, context);
-    passOver({ kind: 'level', level }, { kind: 'priceTyped' });
+    passOver({ kind: 'level', level: nameOf(compiled) }, { kind: 'priceTyped' });
     return { closedBy: typed.closes ? 'typedPrice' : null };
   }
   const { item } = work.item;
   if (compiled.exceptions.has(item)) {
-    passOver({ kind: 'level', level }, { kind: 'itemExcepted', item });
+    passOver({ kind: 'level', level: nameOf(compiled) }, { kind: 'itemExcepted', item });
     return startFromBasePrice(work, context) ? { closedBy: null } : null;
   }
-  const entry = firstEntry(compiled, work, context, passOver, [...path, level.id]);
+  const entry = firstEntry(compiled, work, context, passOver, [...path, compiled.level.id]);
   if (work.problem) return null;
   if (entry) {
     round(compiled, work, context, passOver);
     return { closedBy: entry.closes ? 'levelEntry' : null };
   }
+  const level = nameOf(compiled);
   passOver({ kind: 'level', level }, { kind: 'noEntryReachesItem', item });
   const rule = compiled.level.rounding;
   if (rule) passOver({ kind: 'levelRounding', level, rule }, { kind: 'noEntryPricedItem' });
@@ -91,7 +94,7 @@ function startFromTyped(
   const unit = unitOf(work.item, typed.unit) ?? work.pricingUnit;
   const price = perUnit(typed.price, unit, work.pricingUnit);
   const source = { kind: 'typedPrice', version, level: nameOf(compiled), typed } as const;
-  startAt(work.column, price, compiled.level.currency, source);
+  startAt(work.column, price, compiled.level.currency, work.column.recording ? source : null);
 }
 
 /**
@@ -105,17 +108,18 @@ function firstEntry(
   passOver: PassOver,
   path: readonly LevelId[],
 ): LevelEntry | null {
-  const level = nameOf(compiled);
   const entries = compiled.reaching(work.item);
-  for (const [place, entry] of entries.entries()) {
+  const told = passOver !== tellNobody;
+  for (let place = 0; place < entries.length; place += 1) {
+    const entry = entries[place];
+    if (!entry) break;
     const reasons = makeEntryPrice(entry, compiled, work, context, path);
     if (work.problem) return null;
-    if (reasons.length > 0) {
-      passOver({ kind: 'levelEntry', level, entry }, ...reasons);
-      continue;
+    if (reasons.length === 0) {
+      if (told) tellOthers(entries.slice(place + 1), entry, compiled, passOver);
+      return entry;
     }
-    if (passOver !== tellNobody) tellOthers(entries.slice(place + 1), entry, compiled, passOver);
-    return entry;
+    if (told) passOver({ kind: 'levelEntry', level: nameOf(compiled), entry }, ...reasons);
   }
   return null;
 }
@@ -147,30 +151,23 @@ function makeEntryPrice(
   work: LineInProgress,
   context: PricingContext,
   path: readonly LevelId[],
-): Reason[] {
-  const unknown = unitsNamed(entry.adjusting).filter((unit) => !unitOf(work.item, unit));
-  if (unknown.length > 0) return unknown.map((unit) => ({ kind: 'unitNotOfItem', unit }));
+): readonly Reason[] {
+  const unit = unknownUnit(entry.adjusting, work.item);
+  if (unit !== null) return [{ kind: 'unitNotOfItem', unit }];
   const { currency } = compiled.level;
   const missing = startFromBasis(entry, work, context, path);
   const { column } = work;
-  const source = (adjustment: Adjustment, tookAll: boolean): WorkingSource => ({
-    kind: 'levelEntry',
-    version: context.setup.version,
-    level: nameOf(compiled),
-    entry,
-    adjustment,
-    tookAll,
-  });
   if (missing.length > 0) {
     // A set price needs nothing to start from.
     if (entry.adjusting.kind !== 'plain' || entry.adjusting.adjustment.kind !== 'set') {
       return missing;
     }
     const { adjustment } = entry.adjusting;
-    startAt(column, adjusted(ZERO, adjustment, work), currency, source(adjustment, false));
-    return [];
+    const source = entrySource(entry, compiled, work, context, adjustment, false);
+    startAt(column, adjusted(ZERO, adjustment, work), currency, source);
+    return NONE;
   }
-  if (!exchangeTo(work, currency, context)) return [];
+  if (!exchangeTo(work, currency, context)) return NONE;
   const adjustment = adjustmentFor(entry.adjusting, column.price, work.pricingUnit);
   if (!adjustment) {
     const reasons = belowFirstBand(entry, work);
@@ -179,8 +176,21 @@ function makeEntryPrice(
   }
   const after = adjusted(column.price, adjustment, work);
   const tookAll = signOf(after) < 0;
-  moveTo(column, tookAll ? ZERO : after, source(adjustment, tookAll));
-  return [];
+  const source = entrySource(entry, compiled, work, context, adjustment, tookAll);
+  moveTo(column, tookAll ? ZERO : after, source);
+  return NONE;
+}
+
+function entrySource(
+  entry: LevelEntry,
+  compiled: CompiledLevel,
+  { column }: LineInProgress,
+  { setup: { version } }: PricingContext,
+  adjustment: Adjustment,
+  tookAll: boolean,
+): WorkingSource | null {
+  if (!column.recording) return null;
+  return { kind: 'levelEntry', version, level: nameOf(compiled), entry, adjustment, tookAll };
 }
 
 function belowFirstBand({ adjusting }: LevelEntry, { column }: LineInProgress): Reason[] {
@@ -194,26 +204,20 @@ function startFromBasis(
   work: LineInProgress,
   context: PricingContext,
   path: readonly LevelId[],
-): Reason[] {
-  const missing: Reason[] = [{ kind: 'basisMissing', basis: entry.basis }];
+): readonly Reason[] {
   const { basis } = entry;
   switch (basis.kind) {
     case 'basePrice':
-      return startFromBasePrice(work, context) ? [] : missing;
+      return startFromBasePrice(work, context) ? NONE : missingBasis(entry);
     case 'listPrice': {
       const price = work.item.listPrice;
-      if (!price) return missing;
-      const amount = perUnit(price.amount, baseUnit(work.item), work.pricingUnit);
-      startAt(work.column, amount, price.currency, { kind: 'listPrice', item: work.item.item });
-      return [];
+      const source = { kind: 'listPrice', item: work.item.item } as const;
+      return price ? startFromMoney(price, source, work) : missingBasis(entry);
     }
     case 'namedPrice': {
       const price = work.item.namedPrices.find(({ name }) => name === basis.name);
-      if (!price) return missing;
-      const amount = perUnit(price.amount, baseUnit(work.item), work.pricingUnit);
       const source = { kind: 'namedPrice', item: work.item.item, name: basis.name } as const;
-      startAt(work.column, amount, price.currency, source);
-      return [];
+      return price ? startFromMoney(price, source, work) : missingBasis(entry);
     }
     case 'level': {
       if (path.includes(basis.level)) return [{ kind: 'levelsInACircle' }];
@@ -221,9 +225,25 @@ function startFromBasis(
       if (!other) return [{ kind: 'notInVersion', version: context.setup.version }];
       const reasons = whyNotToday(other.level.window, context);
       if (reasons.length > 0) return reasons;
-      return levelPrice(other, work, context, tellNobody, path) || work.problem ? [] : missing;
+      const made = levelPrice(other, work, context, tellNobody, path);
+      return made || work.problem ? NONE : missingBasis(entry);
     }
   }
+}
+
+function missingBasis({ basis }: LevelEntry): readonly Reason[] {
+  return [{ kind: 'basisMissing', basis }];
+}
+
+/** Prices that the item's facts give are per base unit. */
+function startFromMoney(
+  { amount, currency }: Money,
+  source: WorkingSource,
+  { column, item, pricingUnit }: LineInProgress,
+): readonly Reason[] {
+  const price = perUnit(amount, baseUnit(item), pricingUnit);
+  startAt(column, price, currency, column.recording ? source : null);
+  return NONE;
 }
 
 function round(
@@ -234,12 +254,13 @@ function round(
 ): void {
   const { rounding: rule, currency } = compiled.level;
   if (!rule) return;
-  const level = nameOf(compiled);
   if (rule.currency !== currency) {
     const reason = { kind: 'ruleInOtherCurrency', rule: rule.currency, price: currency } as const;
-    passOver({ kind: 'levelRounding', level, rule }, reason);
+    passOver({ kind: 'levelRounding', level: nameOf(compiled), rule }, reason);
     return;
   }
-  const source = { kind: 'levelRounding', version, level, rule } as const;
+  const source = work.column.recording
+    ? ({ kind: 'levelRounding', version, level: nameOf(compiled), rule } as const)
+    : null;
   moveTo(work.column, applyRoundingRule(work.column.price, rule), source);
 }

@@ -6,11 +6,8 @@ export function startByHand(work: LineInProgress, { currency }: PricingContext):
   const byHand = work.line.priceByHand;
   if (!byHand) return;
   const { unit } = work.unit;
-  startAt(work.column, byHand.price, currency, {
-    kind: 'priceByHand',
-    reason: byHand.reason,
-    unit,
-  });
+  const source = { kind: 'priceByHand', reason: byHand.reason, unit } as const;
+  startAt(work.column, byHand.price, currency, work.column.recording ? source : null);
   work.started = true;
   work.closedBy = 'priceByHand';
 }

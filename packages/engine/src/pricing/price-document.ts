@@ -1,6 +1,6 @@
 import { compileSetup, type CompiledSetup } from '../compile/compile-setup';
 import { minorDigits } from '../number/currency';
-import { sum, withDigits } from '../number/decimal';
+import { add, withDigits, ZERO } from '../number/decimal';
 import { ratesOf } from '../number/exchange';
 import type { PricingDocument } from '../setup/document';
 import type { Setup } from '../setup/setup';
@@ -32,14 +32,19 @@ export function priceDocument(
   const context: PricingContext = { setup, currency, level, facts, rates, workings };
   const items = new Map(facts.items.map((item) => [item.item, item]));
   const lines = document.lines.map((line) => priceLine(line, items.get(line.item), context));
-  const priced = lines.filter((line) => line.kind === 'priced');
+  let total = ZERO;
+  let unpricedLines = 0;
+  for (const line of lines) {
+    if (line.kind === 'priced') total = add(total, line.amount);
+    else unpricedLines += 1;
+  }
   return {
     modelVersion: MODEL_VERSION,
     version: setup.version,
     pricedAt,
     currency,
     lines,
-    total: withDigits(sum(priced.map(({ amount }) => amount)), minorDigits(currency)),
-    unpricedLines: lines.length - priced.length,
+    total: withDigits(total, minorDigits(currency)),
+    unpricedLines,
   };
 }

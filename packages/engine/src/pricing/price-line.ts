@@ -1,5 +1,5 @@
 import { minorDigits } from '../number/currency';
-import { multiply, sum, withDigits } from '../number/decimal';
+import { multiply, sum, withDigits, type Decimal } from '../number/decimal';
 import type { DocumentLine } from '../setup/document';
 import type { ItemFacts, UnitFacts } from '../setup/facts';
 import { checkSlice } from '../workings/self-check';
@@ -10,7 +10,13 @@ import { emptyColumn } from './column';
 import { applyLevel } from './level';
 import type { LineInProgress, PricingContext } from './line-in-progress';
 import { startByHand } from './price-by-hand';
-import type { LineProblem, LineWithoutPrice, LineWithPrice, PricedLine } from './priced';
+import type {
+  LineProblem,
+  LineWithoutPrice,
+  LineWithPrice,
+  PricedLine,
+  PricedSlice,
+} from './priced';
 import { roundUnitsAndExtend } from './unit-rounding';
 import { baseUnit, unitOf } from './units';
 
@@ -92,9 +98,17 @@ function withPrice(
     level: work.level,
     closedBy: work.closedBy,
     slices,
-    amount: withDigits(sum(slices.map(({ amount }) => amount)), amountDigits),
-    notApplied: notApplied.slice(0, NOT_APPLIED_LISTED),
+    amount: amountOf(slices, amountDigits),
+    notApplied:
+      notApplied.length > NOT_APPLIED_LISTED ? notApplied.slice(0, NOT_APPLIED_LISTED) : notApplied,
     notAppliedMore: Math.max(0, notApplied.length - NOT_APPLIED_LISTED),
     computed,
   };
+}
+
+/** Most lines are one slice, whose amount is the line's. */
+function amountOf(slices: readonly PricedSlice[], digits: number): Decimal {
+  const only = slices.length === 1 ? slices[0] : undefined;
+  if (only) return only.amount;
+  return withDigits(sum(slices.map(({ amount }) => amount)), digits);
 }

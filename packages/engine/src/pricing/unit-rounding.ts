@@ -33,7 +33,7 @@ export function roundUnitsAndExtend(work: LineInProgress, context: PricingContex
       mode,
       currency,
     } as const;
-    moveTo(column, rounded, source);
+    moveTo(column, rounded, column.recording ? source : null);
   }
   const unitPrice = withDigits(rounded, digits);
   const amountDigits = minorDigits(currency);
@@ -56,11 +56,8 @@ function toLineUnit({ line, column, pricingUnit, unit }: LineInProgress): void {
     unit: code,
     factor,
   });
-  moveTo(column, perUnit(column.price, pricingUnit, unit), {
-    kind: 'lineUnit',
-    from: named(pricingUnit),
-    to: named(unit),
-  });
+  const source = { kind: 'lineUnit', from: named(pricingUnit), to: named(unit) } as const;
+  moveTo(column, perUnit(column.price, pricingUnit, unit), column.recording ? source : null);
 }
 
 /**
