@@ -29,10 +29,10 @@ export async function startDatabase({ programs, data, forTests }) {
 
 /**
  * Starts the built server and waits until it answers.
- * @param {{ url: string, sessionSecret: string, port: number, demo: boolean, tell?: (line: string) => void }} options
+ * @param {{ url: string, sessionSecret: string, port: number, demo: boolean, log?: string, tell?: (line: string) => void }} options
  * @returns {Promise<{ address: string, ended: Promise<number | null>, stop: () => Promise<void> }>}
  */
-export function startServer({ url, sessionSecret, port, demo, tell = console.log }) {
+export function startServer({ url, sessionSecret, port, demo, log, tell = console.log }) {
   const child = spawn(process.execPath, ['--enable-source-maps', SERVER], {
     // its standard input ends when this process does, however it ends: then the server stops too
     stdio: ['pipe', 'pipe', 'inherit'],
@@ -49,6 +49,7 @@ export function startServer({ url, sessionSecret, port, demo, tell = console.log
       HONEST_LEDGER_RATES: inProject('apps/server/feeds/exchange-rates.csv'),
       HONEST_LEDGER_DEMO: demo ? 'yes' : 'no',
       HONEST_LEDGER_ATTENDED: 'yes',
+      ...(log === undefined ? {} : { HONEST_LEDGER_LOG: log }),
     },
   });
   /** @type {Promise<number | null>} */

@@ -36,6 +36,7 @@ await run(async () => {
       sessionSecret: secrets.sessionSecret,
       port,
       demo,
+      log: path.join(data, 'server.log'),
       tell: (line) => console.log(`  ${line}`),
     });
     running.unshift(server.stop);

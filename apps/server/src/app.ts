@@ -4,9 +4,11 @@ import { catalogueRoutes } from './catalogue/routes';
 import { changeRoutes } from './changes/routes';
 import { customerRoutes } from './customers/routes';
 import { draftRoutes } from './drafts/routes';
+import { describeApi } from './http/api-description';
 import { servePages } from './http/pages';
 import { answer, answerProblems, notFound } from './http/problems';
 import { secure } from './http/security';
+import { limitSignIns } from './http/sign-in-limit';
 import { validateWithJoi } from './http/validation';
 import { levelRoutes } from './levels/routes';
 import { quoteRoutes } from './quotes/routes';
@@ -34,6 +36,8 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
   await app.register(
     async (api) => {
       const { services } = options;
+      await describeApi(api);
+      await limitSignIns(api);
       await api.register(sessions, { services, secret: options.sessionSecret });
       api.addHook('onSend', (_request, reply, _payload, done) => {
         reply.header('cache-control', 'no-store');

@@ -29,7 +29,7 @@ const app = await buildApp({
   services,
   sessionSecret: settings.sessionSecret,
   webRoot: settings.webRoot,
-  logger: { level: 'warn' },
+  logger: settings.log === null ? { level: 'warn' } : { level: 'info', file: settings.log },
 });
 const address = await app.listen({ host: '127.0.0.1', port: settings.port });
 console.log(`Honest Ledger is ready at ${address}`);

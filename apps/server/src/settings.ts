@@ -8,6 +8,8 @@ export interface ServerSettings {
   /** The simulated feed of exchange rates. */
   readonly rateFeed: string;
   readonly demo: boolean;
+  /** Where the log goes, a line of JSON an event; null for warnings on standard output. */
+  readonly log: string | null;
   /** Stop when standard input ends, because whoever started this server is gone. */
   readonly attended: boolean;
 }
@@ -31,6 +33,7 @@ export function readSettings(environment: NodeJS.ProcessEnv): ServerSettings {
     migrations: must('HONEST_LEDGER_MIGRATIONS'),
     rateFeed: must('HONEST_LEDGER_RATES'),
     demo: environment['HONEST_LEDGER_DEMO'] === 'yes',
+    log: environment['HONEST_LEDGER_LOG'] ?? null,
     attended: environment['HONEST_LEDGER_ATTENDED'] === 'yes',
   };
 }

@@ -54,9 +54,9 @@ describe('the border of the server', () => {
     const known = server.app
       .printRoutes({ commonPrefix: false })
       .match(/\((GET|POST|PUT|DELETE)[^)]*\)/g);
-    // every route above, the session's open two, and the health of the server
+    // every route above, the session's open two, the API's description, and the server's health
     const methods = known?.flatMap((one) => one.slice(1, -1).split(', ')) ?? [];
-    expect(methods.filter((one) => one !== 'HEAD').length).toBe(ROUTES.length + 3);
+    expect(methods.filter((one) => one !== 'HEAD').length).toBe(ROUTES.length + 4);
   });
 
   for (const [method, path] of ROUTES) {
@@ -120,6 +120,19 @@ describe('the border of the server', () => {
     expect((await browser.ask('GET', '/items?limit=0')).status).toBe(422);
     expect((await browser.ask('GET', '/items?surprise=1')).status).toBe(422);
     expect((await browser.ask('GET', '/quotes/99999999999')).status).toBe(422);
+  });
+
+  it('describes every route of the API, with the schemas that guard it', async () => {
+    interface Described {
+      readonly paths: Record<string, Record<string, { summary: string; requestBody?: unknown }>>;
+    }
+    const { paths } = (await server.browser().ask('GET', '/docs')).as<Described>();
+    const described = Object.values(paths).flatMap((methods) => Object.keys(methods));
+    // the session's open two, and this description itself
+    expect(described.length).toBe(ROUTES.length + 3);
+    const keep = paths['/api/quotes/{number}']?.['put'];
+    expect(keep?.summary).toBe('needs the right: writeQuotes');
+    expect(JSON.stringify(keep?.requestBody)).toContain('priceByHand');
   });
 
   it('sets one strict content security policy', async () => {

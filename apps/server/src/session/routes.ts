@@ -11,6 +11,7 @@ import { users } from '../database/schema/index';
 import { DEMO_SIGN_INS } from '../demo/sign-ins';
 import { Problem } from '../http/problems';
 import type { Services } from '../services';
+import { SIGN_IN_LIMIT } from '../http/sign-in-limit';
 import { passwordMatches } from './passwords';
 import { giveToken, type SessionUser } from './plugin';
 
@@ -34,7 +35,7 @@ export const sessionRoutes: FastifyPluginCallback<Services> = (app, { database }
 
   app.post<{ Body: SignIn; Reply: SessionAnswer }>(
     '/session',
-    { config: { open: true }, schema: { body: signInSchema } },
+    { config: { open: true, rateLimit: SIGN_IN_LIMIT }, schema: { body: signInSchema } },
     async (request, reply) => {
       const { email, password } = request.body;
       const [found] = await database

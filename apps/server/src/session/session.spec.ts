@@ -61,4 +61,18 @@ describe('a session', () => {
       (await browser.ask('POST', '/quotes', { customer: 'C1001' }, { headers: {} })).status,
     ).toBe(403);
   });
+
+  it('is not to be guessed: after many tries with one address it says to wait', async () => {
+    const guesser = server.browser();
+    const tries: number[] = [];
+    for (let count = 0; count < 21; count += 1) {
+      tries.push((await guesser.signIn('Tom@saltmarsh.example', 'guess')).status);
+    }
+    expect(tries.slice(0, 20).every((status) => status === 401)).toBeTrue();
+    const refused = await guesser.signIn('tom@saltmarsh.example');
+    expect([tries[20], refused.status]).toEqual([429, 429]);
+    expect(refused.problem.detail).toContain('Too many tries to sign in');
+    // another address is not held up
+    expect((await guesser.signIn('ines@saltmarsh.example')).status).toBe(200);
+  });
 });
