@@ -54,6 +54,15 @@ export function lockDataFolder(folder) {
   throw new Stop(`Another start took ${folder} at this very moment.`);
 }
 
+/**
+ * @param {string} folder
+ * @returns {boolean} whether a start is running on it
+ */
+export function isInUse(folder) {
+  const file = path.join(folder, 'running');
+  return existsSync(file) && isAlive(Number(readFileSync(file, 'utf8')));
+}
+
 /** @param {number} pid */
 function isAlive(pid) {
   try {

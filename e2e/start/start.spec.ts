@@ -1,4 +1,4 @@
-import { spawn, type ChildProcess } from 'node:child_process';
+import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
 import { chmodSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:net';
 import os from 'node:os';
@@ -139,6 +139,49 @@ describe('npm start', () => {
     expect(isAlive(database)).toBeFalse();
     second.process.kill('SIGINT');
     expect(await second.ended).toBe(0);
+  });
+
+  it('says so where its database dies, and stops cleanly all the same', async () => {
+    const first = begin('--no-demo');
+    await first.until(/Honest Ledger is ready/);
+    process.kill(databasePid(), 'SIGQUIT');
+    await pause(500);
+    const answer = await fetch(`http://127.0.0.1:${String(port)}/api/session`);
+    expect(answer.status).toBe(503);
+    expect(await answer.text()).toContain('The database cannot be reached');
+    first.process.kill('SIGINT');
+    expect(await first.ended).toBe(0);
+  });
+
+  it('is backed up while it runs, and restored when it does not', async () => {
+    const backup = path.join(path.dirname(data), 'one.backup');
+    const tool = (name: string, file: string) => {
+      const script = path.join(path.dirname(START), `${name}.mjs`);
+      const { status, stdout, stderr } = spawnSync(
+        process.execPath,
+        [script, file, '--data', data],
+        { encoding: 'utf8' },
+      );
+      return { status, said: `${stdout}${stderr}` };
+    };
+    const first = begin('--no-demo');
+    await first.until(/Honest Ledger is ready/);
+    expect(tool('backup', backup).said).toContain('The database is in');
+    expect(tool('backup', backup).said).toContain('nothing was overwritten');
+    expect(tool('restore', backup).said).toContain('Stop that one first');
+    first.process.kill('SIGINT');
+    await first.ended;
+    const junk = path.join(path.dirname(data), 'junk.backup');
+    writeFileSync(junk, 'this is no backup');
+    const refused = tool('restore', junk);
+    expect([refused.status, refused.said.includes('nothing was changed')]).toEqual([1, true]);
+    expect(tool('restore', backup).status).toBe(0);
+    const second = begin('--no-demo');
+    await second.until(/Honest Ledger is ready/);
+    // the first user is in the backup, so none is made anew
+    expect(second.said()).not.toContain('Sign in with');
+    second.process.kill('SIGINT');
+    await second.ended;
   });
 
   it('begins without the demo data, with a sign-in that works', async () => {

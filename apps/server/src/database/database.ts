@@ -92,3 +92,14 @@ export function postgresCode(error: unknown): string | null {
   const cause = error instanceof Error ? (error.cause ?? error) : error;
   return cause instanceof pg.DatabaseError ? (cause.code ?? null) : null;
 }
+
+/** What PostgreSQL and the network say when a database is shut down, starting, or not there. */
+const GONE = new Set(['57P01', '57P02', '57P03', 'ECONNREFUSED', 'ECONNRESET']);
+
+/** True where an error says that the database itself is not there. */
+export function isDatabaseGone(error: unknown): boolean {
+  const cause = error instanceof Error ? (error.cause ?? error) : error;
+  if (!(cause instanceof Error)) return false;
+  const code = 'code' in cause && typeof cause.code === 'string' ? cause.code : '';
+  return GONE.has(code) || cause.message.startsWith('Connection terminated');
+}

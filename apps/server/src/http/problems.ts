@@ -2,7 +2,7 @@ import { fieldProblems, type FieldProblem, type ProblemDetails } from '@honest-l
 import type { FastifyError, FastifyInstance, FastifyReply, FastifyRequest } from 'fastify';
 import Joi from 'joi';
 import { STATUS_CODES } from 'node:http';
-import { postgresCode } from '../database/database';
+import { isDatabaseGone, postgresCode } from '../database/database';
 
 /** An answer that says what is wrong; thrown anywhere below a route. */
 export class Problem extends Error {
@@ -49,6 +49,10 @@ function asProblem(error: FastifyError | Problem, request: FastifyRequest): Prob
   }
   if (postgresCode(error) === UNIQUE_VIOLATION) {
     return new Problem(409, 'Something of this name or number is there already.');
+  }
+  if (isDatabaseGone(error)) {
+    request.log.error({ err: error }, 'the database cannot be reached');
+    return new Problem(503, 'The database cannot be reached, so nothing was saved. Try again.');
   }
   const known = KNOWN[error.code];
   if (known) return known;
