@@ -3,23 +3,25 @@ import { inject, Injectable } from '@angular/core';
 import type { CategoryRow, ItemPage, ItemView } from '@honest-ledger/contracts';
 import type { Observable } from 'rxjs';
 
-/** What to look for; what is left out does not narrow. */
-export interface ItemSearch {
-  readonly text?: string;
-  readonly category?: string;
-  readonly limit?: number;
-}
+/** What to look for; what is left out or empty does not narrow. */
+export type ItemSearch = Partial<
+  Readonly<Record<'text' | 'category' | 'brand' | 'supplier' | 'kind', string>> & {
+    readonly sort: string | null;
+    readonly descending: boolean;
+    readonly offset: number;
+    readonly limit: number;
+  }
+>;
 
 @Injectable({ providedIn: 'root' })
 export class CatalogueApi {
   private readonly http = inject(HttpClient);
 
-  items({ text, category, limit }: ItemSearch): Observable<ItemPage> {
-    const params = {
-      ...(text ? { text } : {}),
-      ...(category ? { category } : {}),
-      ...(limit === undefined ? {} : { limit }),
-    };
+  items(search: ItemSearch): Observable<ItemPage> {
+    const said = Object.entries(search).flatMap(([name, value]) =>
+      value === '' || value === null ? [] : [[name, String(value)]],
+    );
+    const params = Object.fromEntries(said) as Record<string, string>; // texts, as made above
     return this.http.get<ItemPage>('/api/items', { params });
   }
 

@@ -7,52 +7,73 @@ import {
   on,
   props,
 } from '@ngrx/store';
-import { failed, loading, nothingYet, ready, type Loadable } from '../shared/loadable';
+
+/** What narrows the catalogue; an empty text narrows nothing. */
+export interface ItemFilter {
+  readonly text: string;
+  readonly category: string;
+  readonly brand: string;
+  readonly supplier: string;
+  readonly kind: string;
+}
+
+/** What is known of all that the filter lets through. */
+export type ItemsFound = Pick<ItemPage, 'total' | 'currency' | 'version'>;
 
 export const catalogueActions = createActionGroup({
   source: 'Catalogue',
   events: {
-    Opened: emptyProps(),
     'Text Typed': props<{ text: string }>(),
-    'Category Chosen': props<{ category: string }>(),
-    Came: props<{ page: ItemPage }>(),
+    Chosen: props<{ part: Partial<Omit<ItemFilter, 'text'>> }>(),
+    /** Typing has paused: what is typed counts. */
+    Settled: emptyProps(),
+    Found: props<{ found: ItemsFound }>(),
     Failed: props<{ problem: ProblemDetails }>(),
+    'Asked Again': emptyProps(),
   },
 });
 
 interface CatalogueState {
-  readonly text: string;
-  readonly category: string;
-  readonly page: Loadable<ItemPage>;
+  /** As it is typed and chosen. */
+  readonly typed: ItemFilter;
+  /** What is searched for. */
+  readonly filter: ItemFilter;
+  readonly found: ItemsFound | null;
+  readonly problem: ProblemDetails | null;
 }
 
-const beginning: CatalogueState = { text: '', category: '', page: nothingYet };
+const EVERYTHING: ItemFilter = { text: '', category: '', brand: '', supplier: '', kind: '' };
+
+const beginning: CatalogueState = {
+  typed: EVERYTHING,
+  filter: EVERYTHING,
+  found: null,
+  problem: null,
+};
 
 export const catalogueFeature = createFeature({
   name: 'catalogue',
   reducer: createReducer(
     beginning,
-    on(catalogueActions.opened, (state): CatalogueState => ({
-      ...state,
-      page: loading(state.page),
-    })),
     on(catalogueActions.textTyped, (state, { text }): CatalogueState => ({
       ...state,
-      text,
-      page: loading(state.page),
+      typed: { ...state.typed, text },
     })),
-    on(catalogueActions.categoryChosen, (state, { category }): CatalogueState => ({
+    on(catalogueActions.chosen, (state, { part }): CatalogueState => {
+      const typed = { ...state.typed, ...part };
+      return { ...state, typed, filter: typed };
+    }),
+    on(catalogueActions.settled, (state): CatalogueState => ({ ...state, filter: state.typed })),
+    on(catalogueActions.found, (state, { found }): CatalogueState => ({
       ...state,
-      category,
-      page: loading(state.page),
+      found,
+      problem: null,
     })),
-    on(catalogueActions.came, (state, { page }): CatalogueState => ({
+    on(catalogueActions.failed, (state, { problem }): CatalogueState => ({ ...state, problem })),
+    on(catalogueActions.askedAgain, (state): CatalogueState => ({
       ...state,
-      page: ready(page),
-    })),
-    on(catalogueActions.failed, (state, { problem }): CatalogueState => ({
-      ...state,
-      page: failed(state.page, problem),
+      problem: null,
+      filter: { ...state.typed },
     })),
   ),
 });

@@ -1,17 +1,32 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { Router } from '@angular/router';
 import type { ItemRow } from '@honest-ledger/contracts';
+import { minorDigits } from '@honest-ledger/engine';
 import { Store } from '@ngrx/store';
 import type { ColDef } from 'ag-grid-community';
-import { dashed, figureColumn, LedgerGrid } from '../shared/ledger-grid';
+import { map, tap, type Observable } from 'rxjs';
+import { CodeChoice } from '../reference/code-choice';
+import { namesOfThings } from '../reference/names';
+import { referenceFeature } from '../reference/reference.feature';
+import { EndlessGrid, type RowsAsked, type RowsFound } from '../shared/endless-grid';
+import { dashed, endlessFigureColumn } from '../shared/ledger-grid';
 import { Notice } from '../shared/notice';
-import { catalogueActions, catalogueFeature } from './catalogue.feature';
+import { problemOf } from '../shared/problems';
+import { CatalogueApi } from './catalogue.api';
+import { catalogueActions, catalogueFeature, type ItemFilter } from './catalogue.feature';
 import { CategoryChoice } from './category-choice';
+
+const KINDS = [
+  { code: 'stock', name: 'Stock goods' },
+  { code: 'nonStock', name: 'Non-stock goods' },
+  { code: 'service', name: 'Services' },
+  { code: 'fee', name: 'Fees' },
+];
 
 /** What is sold, and each item's base price in the version in force. */
 @Component({
   selector: 'hl-catalogue',
-  imports: [LedgerGrid, CategoryChoice, Notice],
+  imports: [CategoryChoice, CodeChoice, EndlessGrid, Notice],
   templateUrl: './catalogue.html',
   host: { class: 'list-sheet' },
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -19,38 +34,53 @@ import { CategoryChoice } from './category-choice';
 export class Catalogue {
   private readonly store = inject(Store);
   private readonly router = inject(Router);
-  protected readonly text = this.store.selectSignal(catalogueFeature.selectText);
-  protected readonly category = this.store.selectSignal(catalogueFeature.selectCategory);
-  protected readonly page = this.store.selectSignal(catalogueFeature.selectPage);
-  protected readonly rows = computed(() => [...(this.page().value?.items ?? [])]);
-  protected readonly columns = computed((): ColDef<ItemRow>[] => [
-    { headerName: 'Item', field: 'item', width: 110 },
-    { headerName: 'Name', field: 'name', flex: 3, minWidth: 220 },
-    {
-      headerName: 'Category',
-      flex: 2,
-      minWidth: 160,
-      valueGetter: ({ data }) => data?.categories.map(({ name }) => name).join(' › '),
-    },
-    { headerName: 'Brand', flex: 1, valueGetter: ({ data }) => dashed(data?.brand?.name) },
-    { headerName: 'Unit', field: 'unit', width: 80 },
-    figureColumn(
+  private readonly api = inject(CatalogueApi);
+  protected readonly typed = this.store.selectSignal(catalogueFeature.selectTyped);
+  private readonly filter = this.store.selectSignal(catalogueFeature.selectFilter);
+  protected readonly found = this.store.selectSignal(catalogueFeature.selectFound);
+  protected readonly problem = this.store.selectSignal(catalogueFeature.selectProblem);
+  protected readonly reference = this.store.selectSignal(referenceFeature.selectReference);
+  protected readonly kinds = KINDS;
+  private readonly currency = computed(() => this.found()?.currency ?? '');
+  protected readonly columns = computed((): ColDef<ItemRow>[] => {
+    const currency = this.currency();
+    return [
+      { headerName: 'Item', colId: 'item', field: 'item', sortable: true, width: 110 },
+      { headerName: 'Name', colId: 'name', field: 'name', sortable: true, flex: 3, minWidth: 220 },
       {
-        headerName: `Base price, ${this.page().value?.currency ?? ''}`,
-        width: 150,
-        figure: ({ basePrice }) => basePrice,
+        headerName: 'Category',
+        flex: 2,
+        minWidth: 160,
+        valueGetter: ({ data }) => data?.categories.map(({ name }) => name).join(' › '),
       },
-      this.rows(),
-    ),
-  ]);
+      {
+        headerName: 'Brand',
+        colId: 'brand',
+        sortable: true,
+        flex: 1,
+        valueGetter: ({ data }) => (data ? dashed(data.brand?.name) : ''),
+      },
+      { headerName: 'Unit', field: 'unit', width: 80 },
+      endlessFigureColumn(
+        {
+          headerName: `Base price, ${currency}`,
+          colId: 'basePrice',
+          sortable: true,
+          width: 150,
+          figure: ({ basePrice }) => basePrice,
+        },
+        currency === '' ? 0 : minorDigits(currency),
+      ),
+    ];
+  });
+  protected readonly find = computed(() => {
+    const filter = this.filter();
+    return (asked: RowsAsked): Observable<RowsFound<ItemRow>> => this.rows(filter, asked);
+  });
   protected readonly rowId = ({ item }: ItemRow): string => item;
 
   constructor() {
-    this.open();
-  }
-
-  protected open(): void {
-    this.store.dispatch(catalogueActions.opened());
+    namesOfThings(); // the choices below are filled from them
   }
 
   protected type({ target }: Event): void {
@@ -59,11 +89,29 @@ export class Catalogue {
     }
   }
 
+  protected choose(part: Partial<Omit<ItemFilter, 'text'>>): void {
+    this.store.dispatch(catalogueActions.chosen({ part }));
+  }
+
   protected show({ item }: ItemRow): void {
     void this.router.navigate(['/catalogue', item]);
   }
 
-  protected choose(category: string): void {
-    this.store.dispatch(catalogueActions.categoryChosen({ category }));
+  protected again(): void {
+    this.store.dispatch(catalogueActions.askedAgain());
+  }
+
+  private rows(filter: ItemFilter, asked: RowsAsked): Observable<RowsFound<ItemRow>> {
+    return this.api.items({ ...filter, text: filter.text.trim(), ...asked }).pipe(
+      tap({
+        next: ({ total, currency, version }) => {
+          this.store.dispatch(catalogueActions.found({ found: { total, currency, version } }));
+        },
+        error: (error: unknown) => {
+          this.store.dispatch(catalogueActions.failed({ problem: problemOf(error) }));
+        },
+      }),
+      map(({ items, total }) => ({ rows: items, total })),
+    );
   }
 }

@@ -26,7 +26,8 @@ import { writeNumber } from './numbers';
 
 ModuleRegistry.registerModules([ClientSideRowModelModule, CellStyleModule, RowAutoHeightModule]);
 
-const THEME = themeQuartz.withParams({
+/** How every grid of ours looks. */
+export const LEDGER_THEME = themeQuartz.withParams({
   backgroundColor: 'var(--sheet)',
   foregroundColor: 'var(--ink)',
   accentColor: 'var(--action)',
@@ -91,7 +92,7 @@ export class LedgerGrid<Row extends object> {
   readonly empty = input('Nothing here yet.');
   readonly opened = output<Row>();
 
-  protected readonly theme = THEME;
+  protected readonly theme = LEDGER_THEME;
   protected readonly nonce = inject(CSP_NONCE) ?? '';
   protected readonly defaults: ColDef<Row> = {
     sortable: true,
@@ -150,6 +151,21 @@ export function figureColumn<Row extends object>(
 function compareFigures(a: string | null, b: string | null): number {
   if (a === null || b === null) return a === b ? 0 : a === null ? -1 : 1;
   return compare(decimal(a), decimal(b));
+}
+
+/** A column of figures in an endless list: it aligns to a number of digits that is known beforehand. */
+export function endlessFigureColumn<Row extends object>(
+  column: ColDef<Row> & { readonly figure: (row: Row) => string | null },
+  digits: number,
+): ColDef<Row> {
+  const { figure, ...rest } = column;
+  return {
+    type: 'rightAligned',
+    ...rest,
+    valueGetter: ({ data }) => (data ? figure(data) : undefined),
+    cellRenderer: ({ value }: { value: string | null | undefined }) =>
+      value === undefined ? '' : figureCell(value, digits),
+  };
 }
 
 function figureCell(value: string | null, digits: number): HTMLElement {
