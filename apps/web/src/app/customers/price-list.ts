@@ -7,6 +7,7 @@ import { writeCalendarDay } from '../shared/dates';
 import { Notice } from '../shared/notice';
 import { writer } from '../shared/numbers';
 import { whenChanged } from '../shared/when-changed';
+import { basePriceOf } from '../workings/base-price-of';
 import { workingsActions } from '../workings/workings.feature';
 import { PRICES_AT_ONCE } from './customers.api';
 import { customersActions, customersFeature } from './customers.feature';
@@ -56,7 +57,13 @@ import { customersActions, customersFeature } from './customers.feature';
               @if (row.problem; as problem) {
                 <td colspan="3" class="figure wrong">{{ problem }}</td>
               } @else {
-                <td class="figure soft"><hl-amount [value]="row.start" [digits]="digits()" /></td>
+                <td class="figure soft">
+                  @if (row.basePrice; as basePrice) {
+                    <hl-amount [value]="basePrice" [digits]="digits()" />
+                  } @else {
+                    –
+                  }
+                </td>
                 <td class="figure price">
                   <button
                     type="button"
@@ -98,9 +105,12 @@ export class PriceList {
   protected readonly prices = this.store.selectSignal(customersFeature.selectPrices);
   private readonly text = signal('');
   private readonly asked = computed(() => `${this.code()} ${String(this.revision())}`);
-  protected readonly rows = computed(() => (this.prices().value?.rows ?? []).map(shown));
+  protected readonly rows = computed(() => {
+    const page = this.prices().value;
+    return (page?.rows ?? []).map((row) => shown(row, page?.currency ?? ''));
+  });
   protected readonly digits = computed(() =>
-    mostDigits(this.rows().flatMap(({ start, each }) => [start, each])),
+    mostDigits(this.rows().flatMap(({ basePrice, each }) => [basePrice ?? '', each])),
   );
   protected readonly day = writeCalendarDay;
 
@@ -139,18 +149,18 @@ export class PriceList {
 }
 
 /** A row as the table shows it. */
-function shown(row: PriceListRow) {
+function shown(row: PriceListRow, currency: string) {
   const { item, name, unit } = row.item;
   const { line } = row;
   const base = { item, name, unit, source: row };
   if (line.kind === 'unpriced') {
     const problem = problemSentence(line.problem, writer);
-    return { ...base, start: '', each: '', by: '', problem };
+    return { ...base, basePrice: null, each: '', by: '', problem };
   }
   const [slice] = line.slices;
   return {
     ...base,
-    start: slice?.steps[0]?.after ?? '',
+    basePrice: basePriceOf(line, currency),
     each: slice?.unitPrice ?? '',
     by: line.closedBy === 'agreement' ? 'agreement' : (line.level?.level.name ?? ''),
     problem: null,

@@ -2,6 +2,7 @@ import type { ItemFactsForm, PricedLineForm, QuoteLineInput } from '@honest-ledg
 import { problemSentence } from '@honest-ledger/engine';
 import { mostDigits } from '../shared/amount';
 import { writeNumber, writer } from '../shared/numbers';
+import { basePriceOf } from '../workings/base-price-of';
 import type { OpenQuote } from './quotes.feature';
 
 /** A line as the quote's table shows it. */
@@ -27,7 +28,7 @@ export function shownLines({ editing, inputs, added, priced }: OpenQuote): Shown
       ...written,
       facts: facts.get(item) ?? added[item] ?? null,
       priced: line,
-      base: withPrice?.slices[0]?.steps[0]?.after ?? null,
+      base: withPrice && basePriceOf(withPrice, editing.content.currency),
       each: withPrice?.slices[0]?.unitPrice ?? null,
       amount: withPrice?.amount ?? null,
       problem: line?.kind === 'unpriced' ? problemSentence(line.problem, writer) : null,
