@@ -21,8 +21,9 @@ export async function describeApi(app: FastifyInstance): Promise<void> {
       const described: FastifySchema & { summary?: string } = {
         summary: permission === undefined ? 'open to anybody' : `needs the right: ${permission}`,
       };
+      const given: FastifySchema = { ...schema }; // a route may have none
       for (const part of ['body', 'querystring', 'params'] as const) {
-        const joi: unknown = schema?.[part];
+        const joi: unknown = given[part];
         if (Joi.isSchema(joi)) described[part] = jsonSchemaOf(joi);
       }
       return { schema: described, url };
