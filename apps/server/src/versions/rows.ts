@@ -17,7 +17,7 @@ const ROWS_AT_ONCE = 2000;
 /**
  * Makes the rows in force under `where` what is wanted, as of a version: those that are wanted and
  * there stay as they are, the others are closed, and what is missing is written.
- * All that is wanted names the same columns. @returns how many rows were closed and written
+ * All that is wanted names the same columns.
  */
 export async function replaceRows<Table extends VersionedTable>(
   transaction: Transaction,
@@ -25,7 +25,7 @@ export async function replaceRows<Table extends VersionedTable>(
   where: SQL | undefined,
   wanted: readonly Columns<Table>[],
   version: number,
-): Promise<number> {
+): Promise<void> {
   // Drizzle cannot tell the row type of a table that is a type parameter.
   const plain: PgTable = table;
   const inForce = (await transaction
@@ -43,7 +43,6 @@ export async function replaceRows<Table extends VersionedTable>(
       .insert(plain)
       .values(rows.map((columns) => ({ ...columns, fromVersion: version })));
   }
-  return closed.length + missing.size;
 }
 
 type Row = Readonly<Record<string, unknown>> & { readonly rowId: number };

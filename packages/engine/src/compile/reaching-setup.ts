@@ -6,18 +6,13 @@ import type { Setup } from '../setup/setup';
 
 /**
  * The part of a setup that a document can reach: small enough to send to a browser.
- * Law: pricing the document with the part gives what pricing it with the whole gives, also after
- * another level among `alsoLevels` was chosen for it or for a line.
+ * Law: pricing the document with the part gives what pricing it with the whole gives.
  */
-export function reachingSetup(
-  setup: Setup,
-  document: PricingDocument,
-  alsoLevels: readonly LevelId[] = [],
-): Setup {
+export function reachingSetup(setup: Setup, document: PricingDocument): Setup {
   const items = itemsOf(document);
   const basePrices = setup.basePrices.filter(({ item }) => items.has(item));
   const shared = new Set(basePrices.map((one) => (one.kind === 'shared' ? one.shared : null)));
-  const levels = withBases(setup.levels, [...levelsOf(setup, document), ...alsoLevels]);
+  const levels = withBases(setup.levels, levelsOf(setup, document));
   return {
     ...setup,
     basePrices,
