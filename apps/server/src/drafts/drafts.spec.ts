@@ -342,6 +342,8 @@ describe('drafts and versions', () => {
         'home currency, so it stays',
       ],
       ['settings', 'settings', null, 'cannot be withdrawn'],
+      ['settings', 'other', null, 'does not name an object'],
+      ['level', 'not-an-id', schoolsContent(), 'does not name an object'],
     ];
     for (const [kind, key, content, sentence] of wrong) {
       const answer = await keep(kind, key, content);

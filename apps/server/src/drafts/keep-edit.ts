@@ -13,7 +13,7 @@ import { draftEdits, drafts } from '../database/schema/index';
 import { conflict, notFound, Problem } from '../http/problems';
 import type { Services } from '../services';
 import { versionInForce } from '../versions/queries';
-import { contentIn } from '../versions/setup-objects';
+import { contentIn, SETTINGS_KEY } from '../versions/setup-objects';
 import { checkEdit } from './check-edit';
 import { heldEdits, openDrafts } from './queries';
 
@@ -29,6 +29,7 @@ export async function keepEdit(
   edit: KeepEdit,
   actor: Actor,
 ): Promise<KeepEditAnswer> {
+  checkKey({ kind, key });
   const content = edit.content === null ? null : checkedContent(kind, edit.content);
   const [held] = await heldEdits(transaction, { kind, keys: [key] });
   if ((held?.revision ?? 0) !== edit.revision) {
@@ -55,6 +56,15 @@ export async function keepEdit(
       set: values,
     });
   return { revision: values.revision, draft };
+}
+
+const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i;
+
+/** A key that could never be published is refused before it is kept. */
+function checkKey({ kind, key }: EditParams): void {
+  const holds =
+    kind === 'basePrice' || (kind === 'settings' ? key === SETTINGS_KEY : UUID.test(key));
+  if (!holds) throw new Problem(422, `${key} does not name an object of this kind.`);
 }
 
 /** Takes an object's edit out of the draft that holds it. */
