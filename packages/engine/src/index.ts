@@ -18,6 +18,7 @@ export * from './compile/compile-setup';
 export * from './compile/reaching-setup';
 export * from './pricing/price-document';
 export * from './pricing/priced';
+export * from './workings/origin';
 export * from './workings/printed';
 export * from './workings/sentences';
 export * from './workings/setup-sentences';

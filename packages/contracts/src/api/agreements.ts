@@ -8,11 +8,14 @@ export interface AgreementQuery {
   readonly item?: string;
 }
 
-export const agreementQuerySchema = objectOf<AgreementQuery>({
+/** What narrows the agreements. */
+export const agreementQueryFields = {
   customer: customerCode,
   segment: shortCode,
   item: itemNumber,
-});
+};
+
+export const agreementQuerySchema = objectOf<AgreementQuery>(agreementQueryFields);
 
 /** An agreement as published and as a draft would have it. */
 export interface AgreementRow {

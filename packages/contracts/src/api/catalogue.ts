@@ -5,6 +5,7 @@ import type { ItemFactsForm } from '../forms/document-form';
 import { categoryCode, itemNumber, objectOf, shortCode } from '../forms/fields';
 import type { PricedLineForm } from '../forms/priced-form';
 import type { BasePriceForm } from '../forms/setup-form';
+import type { ItemContent } from './item-content';
 
 export interface ItemQuery {
   /** Parts of an item number, a name or a GTIN. */
@@ -23,7 +24,8 @@ export interface ItemQuery {
 export const ITEM_SORTS = ['item', 'name', 'brand', 'basePrice'] as const;
 export type ItemSort = (typeof ITEM_SORTS)[number];
 
-export const itemQuerySchema = objectOf<ItemQuery>({
+/** What narrows and sorts the catalogue. */
+export const itemFilterFields = {
   text: Joi.string().trim().max(100).allow(''),
   category: categoryCode,
   brand: shortCode,
@@ -33,6 +35,10 @@ export const itemQuerySchema = objectOf<ItemQuery>({
     .valid(...ITEM_SORTS)
     .default('item'),
   descending: Joi.boolean().default(false),
+};
+
+export const itemQuerySchema = objectOf<ItemQuery>({
+  ...itemFilterFields,
   limit: Joi.number().integer().min(1).max(1000).default(1000),
   offset: Joi.number().integer().min(0).max(10_000_000).default(0),
 });
@@ -83,6 +89,8 @@ export interface ItemView extends ItemFactsForm {
   readonly customerName: string | null;
   readonly active: boolean;
   readonly revision: number;
+  /** What is edited of it. */
+  readonly facts: ItemContent;
   readonly currency: string;
   readonly version: number;
   /** All its base prices, as the version in force has them. */

@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import { objectOf } from '../forms/fields';
+import { instant, objectOf } from '../forms/fields';
 
 /** One entry of the record. */
 export interface ChangeRow {
@@ -20,6 +20,9 @@ export interface ChangeQuery {
   readonly key?: string;
   /** Part of the name of who made it. */
   readonly by?: string;
+  /** Only entries from this instant on, and before that one; ISO 8601. */
+  readonly since?: string;
+  readonly before?: string;
   /** Only entries before this one: the way to the next page. */
   readonly below?: number;
   readonly limit: number;
@@ -29,6 +32,8 @@ export const changeQuerySchema = objectOf<ChangeQuery>({
   kind: Joi.string().max(40),
   key: Joi.string().max(64),
   by: Joi.string().trim().max(100).allow(''),
+  since: instant,
+  before: instant,
   below: Joi.number().integer().min(1),
   limit: Joi.number().integer().min(1).max(500).default(100),
 });

@@ -15,17 +15,20 @@ import { reachSchema } from '../forms/reach-schema';
 import type { CatalogueMoves, CodeAndName } from './catalogue';
 
 export interface CustomerQuery {
-  /** Parts of a code or a name. */
+  /** Parts of a code, a name, or the name of its segment, its level or its outlet. */
   readonly text?: string;
   readonly segment?: string;
   readonly level?: string;
 }
 
-export const customerQuerySchema = objectOf<CustomerQuery>({
+/** What narrows the customers. */
+export const customerQueryFields = {
   text: Joi.string().trim().max(100).allow(''),
   segment: shortCode,
   level: identifier.guid(),
-});
+};
+
+export const customerQuerySchema = objectOf<CustomerQuery>(customerQueryFields);
 
 export interface CustomerRow {
   readonly code: string;
@@ -59,7 +62,21 @@ export interface CustomerContent {
   readonly assignments: readonly LevelAssignment[];
 }
 
+/** What is edited of a customer, as it stands. */
+export function customerContentOf(customer: CustomerView): CustomerContent {
+  const { name, segment, currency, outlet, level, assignments } = customer;
+  return {
+    name,
+    segment: segment?.code ?? null,
+    currency,
+    outlet: outlet?.code ?? null,
+    level: level?.id ?? null,
+    assignments,
+  };
+}
+
 export interface CustomerEdit extends CustomerContent {
+  /** The revision it was made from; 0 makes a new customer. */
   readonly revision: number;
 }
 
@@ -87,7 +104,7 @@ export const customerContentSchema = objectOf<CustomerContent>(contentFields);
 
 export const customerEditSchema = objectOf<CustomerEdit>({
   ...contentFields,
-  revision: Joi.number().integer().min(1).required(),
+  revision: Joi.number().integer().min(0).required(),
 });
 
 /** What saving a customer does to its prices of the whole catalogue, one of each. */
@@ -103,11 +120,16 @@ export interface PriceListQuery {
   readonly category?: string;
 }
 
-export const priceListQuery = objectOf<PriceListQuery>({
-  offset: Joi.number().integer().min(0).max(10_000_000).default(0),
-  limit: Joi.number().integer().min(1).max(1000).default(200),
+/** What narrows a price list. */
+export const priceListFilterFields = {
   text: Joi.string().trim().max(100).allow(''),
   category: Joi.string().trim().max(40),
+};
+
+export const priceListQuery = objectOf<PriceListQuery>({
+  ...priceListFilterFields,
+  offset: Joi.number().integer().min(0).max(10_000_000).default(0),
+  limit: Joi.number().integer().min(1).max(1000).default(200),
 });
 
 /** What a customer pays today for one base unit of each item. */
@@ -137,4 +159,39 @@ export interface OutletRow extends CodeAndName {
   readonly currency: string;
   readonly level: string | null;
   readonly levelsAllowed: readonly string[] | null;
+}
+
+/** One level for many customers, or none; each customer as it was seen. */
+export interface LevelGiving {
+  readonly level: string | null;
+  readonly customers: readonly { readonly code: string; readonly revision: number }[];
+}
+
+export const levelGivingSchema = objectOf<LevelGiving>({
+  level: identifier.guid().allow(null).required(),
+  customers: Joi.array()
+    .items(
+      Joi.object({
+        code: customerCode.required(),
+        revision: Joi.number().integer().min(1).required(),
+      }),
+    )
+    .min(1)
+    .max(5000)
+    .unique('code')
+    .required(),
+});
+
+/** What giving a level to customers would do to each of them. */
+export interface LevelGivingPreview {
+  readonly customers: readonly GivenCustomer[];
+}
+
+export interface GivenCustomer {
+  readonly code: string;
+  readonly name: string;
+  readonly before: string | null;
+  /** What it does to its prices of the whole catalogue; null where so many were not priced. */
+  readonly moves: CatalogueMoves | null;
+  readonly currency: string;
 }

@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import { identifier, objectOf, shortText } from '../forms/fields';
+import { identifier, instant, objectOf, shortText } from '../forms/fields';
 import type { LevelContent } from '../forms/level-form';
 import type { AgreementForm, BasePriceForm, SettingsForm } from '../forms/setup-form';
 import type { CatalogueMoves } from './catalogue';
@@ -14,11 +14,30 @@ export interface DraftRow {
   readonly createdBy: string;
   /** ISO 8601, UTC. */
   readonly createdAt: string;
+  /** The moment at which it is published, where it waits for one; nothing edits it until then. */
+  readonly waits: DraftWaits | null;
+  /** Why it was not published when its moment came; a sentence. */
+  readonly remark: string | null;
+}
+
+export interface DraftWaits {
+  /** ISO 8601, UTC. */
+  readonly until: string;
+  readonly note: string;
+  /** Who asked for it. */
+  readonly by: string;
 }
 
 /** What a draft would change. */
 export interface DraftView extends Omit<DraftRow, 'edits'> {
+  /** A page of the edits, those of base prices last. */
   readonly edits: readonly ObjectEdit[];
+  /** How many edits there are in all. */
+  readonly total: number;
+  /** How many prices all edits move, one of each item; levels count each for itself. */
+  readonly moved: number;
+  /** What all edits of base prices together do; null where there are none. */
+  readonly basePriceMoves: CatalogueMoves | null;
   readonly currency: string;
   /** The version in force that it is compared with. */
   readonly version: number;
@@ -58,6 +77,15 @@ export interface DraftParams {
 }
 export const draftParams = objectOf<DraftParams>({ draft: identifier.guid().required() });
 
+export interface DraftPage {
+  readonly offset: number;
+  readonly limit: number;
+}
+export const draftPageQuery = objectOf<DraftPage>({
+  offset: Joi.number().integer().min(0).max(10_000_000).default(0),
+  limit: Joi.number().integer().min(1).max(500).default(100),
+});
+
 export interface NewDraft {
   readonly name: string;
 }
@@ -66,11 +94,19 @@ export const newDraftSchema = objectOf<NewDraft>({ name: shortText.required() })
 export interface Publish {
   readonly revision: number;
   readonly note: string;
+  /** An instant to come, ISO 8601; null or left out for now. */
+  readonly at?: string | null;
+}
+
+/** The version that was published; null where the draft waits for its moment. */
+export interface PublishAnswer {
+  readonly version: number | null;
 }
 
 export const publishSchema = objectOf<Publish>({
   revision: Joi.number().integer().min(1).required(),
   note: Joi.string().trim().max(500).allow('').required(),
+  at: instant.allow(null),
 });
 
 export interface EditParams {

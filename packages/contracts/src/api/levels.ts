@@ -69,3 +69,37 @@ export interface BenchAnswer {
   readonly version: number;
   readonly item: ItemFactsForm;
 }
+
+/** Which items a level reaches as it is edited. */
+export interface ReachedQuestion {
+  readonly content: LevelContent;
+  /** Only items whose price at the level moves. */
+  readonly moved: boolean;
+  readonly offset: number;
+  readonly limit: number;
+}
+
+export const reachedQuestionSchema = objectOf<ReachedQuestion>({
+  content: levelContentSchema.required(),
+  moved: Joi.boolean().required(),
+  offset: Joi.number().integer().min(0).max(10_000_000).required(),
+  limit: Joi.number().integer().min(1).max(500).required(),
+});
+
+/** The items that a level makes the price of, as published or as edited, by item number. */
+export interface ReachedPage {
+  readonly rows: readonly ReachedItem[];
+  /** How many it reaches in all, and of how many of these the price moves. */
+  readonly reached: number;
+  readonly moved: number;
+  readonly currency: string;
+}
+
+/** One base unit of an item at the level; null where there is no price. */
+export interface ReachedItem {
+  readonly item: string;
+  readonly name: string;
+  readonly unit: string;
+  readonly published: string | null;
+  readonly edited: string | null;
+}

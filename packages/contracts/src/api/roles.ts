@@ -17,6 +17,8 @@ const PERMISSIONS = {
   editFacts: ['administrator', 'pricing'],
   /** Edit levels, base prices and agreements in a draft, and publish it. */
   editSetup: ['administrator', 'pricing'],
+  /** Say who may sign in, and as what. */
+  manageUsers: ['administrator'],
 } as const satisfies Record<string, readonly Role[]>;
 
 export function may(role: Role, permission: Permission): boolean {

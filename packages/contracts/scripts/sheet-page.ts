@@ -1,0 +1,44 @@
+import { SHEET_KINDS, SHEETS, type Sheet, type SheetColumn, type SheetKind } from '../src/index';
+
+const TITLES: Readonly<Record<SheetKind, string>> = {
+  items: 'The catalogue',
+  customers: 'Customers',
+  agreements: 'Agreements',
+  levelPrices: 'Prices of a level',
+};
+
+const INTRODUCTION = `# The files for spreadsheets
+
+Four kinds of files go out from the screens and come in under **Files**: CSV (RFC 4180, in UTF-8) and XLSX (ISO/IEC 29500). Both have a row of names, then a row a thing. The columns are the same both ways, so a file that went out and comes back as it was changes nothing.
+
+- The columns may stand in any order; those of the key must be there. A column that is left out keeps what is there.
+- CSV is read with commas, semicolons or tabs between its cells. It is written with commas.
+- Numbers have a decimal point and no blanks: 12.50. Days are written as 2026-11-24. An empty cell is nothing.
+- XLSX: the first sheet is read. A number is taken in its shortest form, so 7.10 is 7.1, which is the same.
+- A file has at most 200,000 rows and 64 MiB.
+- Rows that are not in the file stay as they are. Nothing is taken out by leaving it out.
+- Every row is compared with what is there, a draft's edits included: new, changed, unchanged or wrong. The verdicts can be downloaded. A file with a row that is wrong is not taken in at all; where something has changed since it was looked through, it is compared anew first.
+
+This page is made from the columns in \`packages/contracts/src/sheets\` by \`npm run docs:schemas\`.
+`;
+
+/** The page in docs that lists the columns of every kind of file. */
+export function sheetPage(): { file: URL; text: string } {
+  const parts = SHEET_KINDS.map((kind) => sheetPart(TITLES[kind], SHEETS[kind]));
+  return {
+    file: new URL('../../../docs/spreadsheet-files.md', import.meta.url),
+    text: `${INTRODUCTION}\n${parts.join('\n')}`,
+  };
+}
+
+function sheetPart(title: string, { key, columns }: Sheet): string {
+  const rows = columns.map(
+    (column) => `| ${column.name} | ${column.meaning} | ${needed(column)} |\n`,
+  );
+  return `## ${title}\n\nA row is known by ${key.join(', ')}.\n\n| column | meaning | a new row |\n|---|---|---|\n${rows.join('')}`;
+}
+
+function needed({ begins }: SheetColumn): string {
+  if (begins === null) return 'must have it';
+  return begins === '' ? 'may leave it out' : `begins with ${begins}`;
+}

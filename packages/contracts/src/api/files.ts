@@ -1,0 +1,45 @@
+import Joi from 'joi';
+import { objectOf } from '../forms/fields';
+import { agreementQueryFields, type AgreementQuery } from './agreements';
+import { itemFilterFields, type ItemQuery } from './catalogue';
+import {
+  customerQueryFields,
+  priceListFilterFields,
+  type CustomerQuery,
+  type PriceListQuery,
+} from './customers';
+
+/** The formats that tables are written in. */
+export const TABLE_FORMATS = ['csv', 'xlsx'] as const;
+export type TableFormat = (typeof TABLE_FORMATS)[number];
+
+export interface FormatQuery {
+  readonly format: TableFormat;
+}
+
+const format = Joi.string()
+  .valid(...TABLE_FORMATS)
+  .default('csv');
+
+export const formatQuery = objectOf<FormatQuery>({ format });
+
+/** The catalogue as the screen shows it, all of it. */
+export type ItemFileQuery = Omit<ItemQuery, 'limit' | 'offset'> & FormatQuery;
+export const itemFileQuery = objectOf<ItemFileQuery>({ ...itemFilterFields, format });
+
+export type CustomerFileQuery = CustomerQuery & FormatQuery;
+export const customerFileQuery = objectOf<CustomerFileQuery>({ ...customerQueryFields, format });
+
+export type AgreementFileQuery = AgreementQuery & FormatQuery;
+export const agreementFileQuery = objectOf<AgreementFileQuery>({ ...agreementQueryFields, format });
+
+/** A customer's price list; on paper, too. */
+export interface PriceListFileQuery extends Pick<PriceListQuery, 'text' | 'category'> {
+  readonly format: TableFormat | 'pdf';
+}
+export const priceListFileQuery = objectOf<PriceListFileQuery>({
+  ...priceListFilterFields,
+  format: Joi.string()
+    .valid(...TABLE_FORMATS, 'pdf')
+    .default('csv'),
+});

@@ -1,0 +1,55 @@
+import Joi from 'joi';
+import { objectOf, shortText } from '../forms/fields';
+import { ROLES, type Role } from './roles';
+
+/** Somebody who may sign in, or might once. */
+export interface UserRow {
+  readonly email: string;
+  readonly name: string;
+  readonly role: Role;
+  /** False for somebody who may not sign in any more; what they did stays on record. */
+  readonly active: boolean;
+}
+
+/** A user as it is to be, made from what was seen; null for a new one. */
+export interface UserEdit {
+  readonly seen: Omit<UserRow, 'email'> | null;
+  readonly content: Omit<UserRow, 'email'>;
+  /** A new password; null leaves it as it is. */
+  readonly password: string | null;
+}
+
+export interface UserParams {
+  readonly email: string;
+}
+
+const email = Joi.string()
+  .trim()
+  .lowercase()
+  .max(200)
+  .pattern(/^[^@\s]+@[^@\s]+$/, 'address')
+  .messages({ 'string.pattern.name': '{#label} must be an e-mail address' });
+
+export const userParams = objectOf<UserParams>({ email: email.required() });
+
+const content = objectOf<UserEdit['content']>({
+  name: shortText.required(),
+  role: Joi.string()
+    .valid(...ROLES)
+    .required(),
+  active: Joi.boolean().required(),
+});
+
+/** Long enough that guessing is hopeless, as NIST SP 800-63B asks of a password that stands alone. */
+const SHORTEST_PASSWORD = 8;
+
+export const userEditSchema = objectOf<UserEdit>({
+  seen: content.allow(null).required(),
+  content: content.required(),
+  password: Joi.string()
+    .min(SHORTEST_PASSWORD)
+    .max(200)
+    .allow(null)
+    .required()
+    .messages({ 'string.min': `A password has at least ${String(SHORTEST_PASSWORD)} characters` }),
+});
