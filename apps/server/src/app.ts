@@ -4,17 +4,22 @@ import { catalogueRoutes } from './catalogue/routes';
 import { changeRoutes } from './changes/routes';
 import { customerRoutes } from './customers/routes';
 import { draftRoutes } from './drafts/routes';
+import { exportRoutes } from './exports/routes';
+import { findRoutes } from './find/routes';
 import { describeApi } from './http/api-description';
 import { servePages } from './http/pages';
 import { answer, answerProblems, notFound } from './http/problems';
 import { secure } from './http/security';
 import { limitSignIns } from './http/sign-in-limit';
 import { validateWithJoi } from './http/validation';
+import { importRoutes } from './imports/routes';
 import { levelRoutes } from './levels/routes';
+import { listRoutes } from './lists/routes';
 import { quoteRoutes } from './quotes/routes';
 import type { Services } from './services';
 import { sessions } from './session/plugin';
 import { sessionRoutes } from './session/routes';
+import { userRoutes } from './users/routes';
 import { versionRoutes } from './versions/routes';
 
 export interface AppOptions {
@@ -53,6 +58,11 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
         quoteRoutes,
         agreementRoutes,
         changeRoutes,
+        importRoutes,
+        exportRoutes,
+        findRoutes,
+        listRoutes,
+        userRoutes,
       ]) {
         await api.register(routes, services);
       }

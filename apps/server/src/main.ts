@@ -6,16 +6,21 @@ import { versions } from './database/schema/index';
 import { beginEmpty } from './demo/begin-empty';
 import { loadDemo } from './demo/load-demo';
 import { DEMO_SIGN_INS } from './demo/sign-ins';
+import { sweepImports } from './imports/sweep';
+import { migrateQueue, startQueue } from './jobs/queue';
 import type { Services } from './services';
 import { PostgresSessionStore } from './session/session-store';
 import { readSettings } from './settings';
 import { publishedSetups } from './versions/published-setups';
 
 const SWEEP_MILLISECONDS = 60 * 60 * 1000;
+/** How long a stop waits for what is at work. */
+const GRACE_MILLISECONDS = 8000;
 
 const settings = readSettings(process.env);
 try {
   await migrateDatabase(settings.databaseUrl, settings.migrations);
+  await migrateQueue(settings.databaseUrl);
 } catch (error) {
   if (!(error instanceof UnknownDatabase)) throw error;
   console.error(error.message);
@@ -34,9 +39,11 @@ const app = await buildApp({
 const address = await app.listen({ host: '127.0.0.1', port: settings.port });
 console.log(`Honest Ledger is ready at ${address}`);
 
+const queue = await startQueue(services, settings.databaseUrl, app.log);
+
 const store = new PostgresSessionStore(database, services.now);
 const sweeping = setInterval(() => {
-  store.sweep().catch((error: unknown) => {
+  Promise.all([store.sweep(), sweepImports(services)]).catch((error: unknown) => {
     app.log.error(error);
   });
 }, SWEEP_MILLISECONDS);
@@ -53,7 +60,15 @@ function stop(): void {
   stopping = true;
   clearInterval(sweeping);
   process.stdin.destroy();
-  void app.close().then(close);
+  // What hangs is not waited for: its transaction ends with its connection.
+  setTimeout(() => {
+    app.log.error('what was still at work at the stop was broken off');
+    process.exit(1);
+  }, GRACE_MILLISECONDS).unref();
+  void app
+    .close()
+    .then(() => queue.stop())
+    .then(close);
 }
 
 async function fillIfEmpty(): Promise<void> {

@@ -50,7 +50,8 @@ async function findAgreements(
     .sort((a, b) => itemOf(a).localeCompare(itemOf(b), 'en'));
 }
 
-function fits(
+/** True where an agreement is one of those that are looked for. */
+export function fits(
   { party, item }: SetupContents['agreement'],
   { customer, segment, item: wanted }: AgreementQuery,
 ): boolean {

@@ -1,6 +1,6 @@
 import type { Reach } from '@honest-ledger/engine';
-import { inArray } from 'drizzle-orm';
 import type { Queries } from '../database/database';
+import { oneOf } from '../database/patterns';
 import { brands, categories, families, items, suppliers } from '../database/schema/index';
 import { Problem } from '../http/problems';
 
@@ -64,11 +64,7 @@ async function itemRows(
   return queries
     .select({ id: items.id, code: items.number })
     .from(items)
-    .where(
-      numbers.length > 0
-        ? inArray(items.number, [...new Set(numbers)])
-        : inArray(items.id, [...new Set(ids)]),
-    );
+    .where(numbers.length > 0 ? oneOf(items.number, numbers) : oneOf(items.id, ids));
 }
 
 function codes(rows: Rows): Codes {

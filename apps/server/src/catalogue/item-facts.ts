@@ -1,6 +1,7 @@
 import { decimal, type ItemFacts, type NamedPrice, type UnitFacts } from '@honest-ledger/engine';
-import { and, asc, eq, inArray, type SQL } from 'drizzle-orm';
+import { and, asc, eq, type SQL } from 'drizzle-orm';
 import type { Queries } from '../database/database';
+import { oneOf } from '../database/patterns';
 import {
   brands,
   families,
@@ -20,7 +21,7 @@ export async function readItemFacts(
   numbers?: readonly string[],
 ): Promise<ItemWithId[]> {
   if (numbers?.length === 0) return [];
-  return itemFactsWhere(queries, numbers && inArray(items.number, [...new Set(numbers)]));
+  return itemFactsWhere(queries, numbers && oneOf(items.number, numbers));
 }
 
 /** The facts of the items under a condition, by item number. */
@@ -98,7 +99,7 @@ async function unitsOf(
   const rows = await queries
     .select()
     .from(itemUnits)
-    .where(ids && inArray(itemUnits.itemId, [...ids]))
+    .where(ids && oneOf(itemUnits.itemId, ids))
     .orderBy(asc(itemUnits.factor), asc(itemUnits.unit));
   return byItem(rows, ({ unit, factor, digits }) => ({ unit, factor: decimal(factor), digits }));
 }
@@ -111,7 +112,7 @@ async function namedPricesOf(
   const rows = await queries
     .select()
     .from(itemNamedPrices)
-    .where(ids && inArray(itemNamedPrices.itemId, [...ids]))
+    .where(ids && oneOf(itemNamedPrices.itemId, ids))
     .orderBy(asc(itemNamedPrices.name));
   return byItem(rows, ({ name, amount, currency }) => ({
     name,
@@ -120,7 +121,8 @@ async function namedPricesOf(
   }));
 }
 
-function byItem<Row extends { readonly itemId: number }, T>(
+/** Rows of several items, kept apart. */
+export function byItem<Row extends { readonly itemId: number }, T>(
   rows: readonly Row[],
   make: (row: Row) => T,
 ): ReadonlyMap<number, T[]> {

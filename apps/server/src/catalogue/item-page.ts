@@ -10,6 +10,7 @@ import type { Services } from '../services';
 import type { PublishedSetup } from '../versions/published-setups';
 import { versionInForce } from '../versions/queries';
 import { contentIn } from '../versions/setup-objects';
+import { readItemContents } from './item-contents';
 import { readItemFacts, type ItemWithId } from './item-facts';
 import { priceCatalogue } from './price-catalogue';
 
@@ -23,6 +24,8 @@ export async function readItem(
   const [row] = await queries.select().from(items).where(eq(items.number, number));
   if (!item || !row) throw notFound(`Item ${number}`);
   const { id: _, ...facts } = item;
+  const stored = (await readItemContents(queries, [number])).get(number);
+  if (!stored) throw notFound(`Item ${number}`);
   const version = await versionInForce(queries);
   const published = await services.setups.of(queries, version);
   const { setup } = published;
@@ -32,6 +35,7 @@ export async function readItem(
     customerName: row.customerName,
     active: row.active,
     revision: row.revision,
+    facts: stored.content,
     currency: setup.homeCurrency,
     version,
     basePrices: contentIn(setup, { kind: 'basePrice', key: number }) ?? [],

@@ -24,14 +24,45 @@ import { readItemFacts } from './item-facts';
 
 /** A page of the catalogue with base prices as in force; filtered, sorted and paged by PostgreSQL. */
 export async function findItems(queries: Queries, query: ItemQuery): Promise<ItemPage> {
-  const tree = await readCategoryTree(queries);
   const { homeCurrency } = await settingsInForce(queries);
-  const where = matching(queries, query, tree);
+  const where = matching(queries, query, await readCategoryTree(queries));
   const [counted] = await queries.select({ total: count() }).from(items).where(where);
+  const rows = await rowsWhere(queries, where, query, query);
+  const facts = await readItemFacts(
+    queries,
+    rows.map(({ number }) => number),
+  );
+  const byNumber = new Map(facts.map(({ id: _, ...item }) => [item.item, printed(item)]));
+  return {
+    items: rows.flatMap(({ number, price: basePrice }) => {
+      const item: ItemFactsForm | undefined = byNumber.get(number);
+      return item ? [{ ...item, basePrice }] : [];
+    }),
+    total: counted?.total ?? 0,
+    currency: homeCurrency,
+    version: await versionInForce(queries),
+  };
+}
+
+/** The numbers of all items that a filter lets through, in the order asked for. */
+export async function findItemNumbers(
+  queries: Queries,
+  query: Omit<ItemQuery, 'limit' | 'offset'>,
+): Promise<string[]> {
+  const where = matching(queries, query, await readCategoryTree(queries));
+  return (await rowsWhere(queries, where, query)).map(({ number }) => number);
+}
+
+function rowsWhere(
+  queries: Queries,
+  where: SQL | undefined,
+  { sort, descending }: Pick<ItemQuery, 'sort' | 'descending'>,
+  page?: Pick<ItemQuery, 'limit' | 'offset'>,
+): Promise<{ number: string; price: string | null }[]> {
   const price = sql<string | null>`coalesce(${basePriceRows.price}, ${sharedPriceRows.price})`;
   const sorts = { item: items.number, name: items.name, brand: brands.name, basePrice: price };
-  const direction = query.descending ? desc : asc;
-  const rows = await queries
+  const direction = descending ? desc : asc;
+  const rows = queries
     .select({ number: items.number, price })
     .from(items)
     .leftJoin(brands, eq(brands.id, items.brandId))
@@ -48,23 +79,9 @@ export async function findItems(queries: Queries, query: ItemQuery): Promise<Ite
       and(eq(sharedPriceRows.sharedId, basePriceRows.sharedId), isNull(sharedPriceRows.toVersion)),
     )
     .where(where)
-    .orderBy(direction(sorts[query.sort]), asc(items.number))
-    .limit(query.limit)
-    .offset(query.offset);
-  const facts = await readItemFacts(
-    queries,
-    rows.map(({ number }) => number),
-  );
-  const byNumber = new Map(facts.map(({ id: _, ...item }) => [item.item, printed(item)]));
-  return {
-    items: rows.flatMap(({ number, price: basePrice }) => {
-      const item: ItemFactsForm | undefined = byNumber.get(number);
-      return item ? [{ ...item, basePrice }] : [];
-    }),
-    total: counted?.total ?? 0,
-    currency: homeCurrency,
-    version: await versionInForce(queries),
-  };
+    .orderBy(direction(sorts[sort]), asc(items.number))
+    .$dynamic();
+  return page ? rows.limit(page.limit).offset(page.offset) : rows;
 }
 
 export async function findCategories(queries: Queries): Promise<CategoryRow[]> {
@@ -97,7 +114,11 @@ export async function findGroups(queries: Queries): Promise<GoodsGroups> {
   };
 }
 
-function matching(queries: Queries, query: ItemQuery, tree: CategoryTree): SQL | undefined {
+function matching(
+  queries: Queries,
+  query: Partial<ItemQuery>,
+  tree: CategoryTree,
+): SQL | undefined {
   const { text, category, brand, supplier, kind } = query;
   return and(
     everyWordIn(text, [items.number, items.name, items.gtin]),

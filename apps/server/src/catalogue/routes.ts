@@ -1,17 +1,21 @@
 import {
+  itemEditSchema,
   itemParams,
   itemQuerySchema,
   type CategoryRow,
   type GoodsGroups,
+  type ItemEdit,
   type ItemPage,
   type ItemParams,
   type ItemQuery,
   type ItemView,
 } from '@honest-ledger/contracts';
 import type { FastifyPluginCallback } from 'fastify';
-import { snapshot } from '../database/database';
+import { serializable, snapshot } from '../database/database';
 import type { Services } from '../services';
+import { actor } from '../session/plugin';
 import { readItem } from './item-page';
+import { keepItem } from './keep-item';
 import { findCategories, findGroups, findItems } from './queries';
 
 export const catalogueRoutes: FastifyPluginCallback<Services> = (app, services, done) => {
@@ -27,6 +31,17 @@ export const catalogueRoutes: FastifyPluginCallback<Services> = (app, services, 
     '/items/:item',
     { config: { may: 'look' }, schema: { params: itemParams } },
     (request) => snapshot(database, (queries) => readItem(queries, services, request.params.item)),
+  );
+
+  app.put<{ Params: ItemParams; Body: ItemEdit; Reply: ItemView }>(
+    '/items/:item',
+    { config: { may: 'editFacts' }, schema: { params: itemParams, body: itemEditSchema } },
+    (request) =>
+      serializable(database, async (transaction) => {
+        const { item } = request.params;
+        await keepItem(transaction, item, request.body, actor(request, services));
+        return readItem(transaction, services, item);
+      }),
   );
 
   app.get<{ Reply: CategoryRow[] }>('/categories', { config: { may: 'look' } }, () =>

@@ -1,5 +1,5 @@
+import { sql, type SQL } from 'drizzle-orm';
 import type { Transaction } from '../database/database';
-import { changes } from '../database/schema/index';
 
 /** Who does something, and when. */
 export interface Actor {
@@ -16,25 +16,41 @@ export interface RecordedChange {
   readonly after: unknown;
 }
 
+/** How many changes one statement writes. */
+const ROWS_AT_ONCE = 10_000;
+
 /** Puts changes on record, in the transaction that makes them. */
 export async function record(
   transaction: Transaction,
-  { id, now }: Actor,
+  actor: Actor,
   ...made: readonly RecordedChange[]
 ): Promise<void> {
-  if (made.length === 0) return;
-  const rows = made.map(({ kind, key, name, action, before, after }) => ({
-    at: now,
-    byId: id,
-    objectKind: kind,
-    objectKey: key,
-    objectName: name,
-    action,
-    before,
-    after,
-  }));
-  const ROWS_AT_ONCE = 5000;
-  for (let from = 0; from < rows.length; from += ROWS_AT_ONCE) {
-    await transaction.insert(changes).values(rows.slice(from, from + ROWS_AT_ONCE));
+  await recordAll(transaction, actor, made);
+}
+
+/** Like {@link record}, for more changes than a call takes arguments. */
+export async function recordAll(
+  transaction: Transaction,
+  { id, now }: Actor,
+  made: readonly RecordedChange[],
+): Promise<void> {
+  for (let from = 0; from < made.length; from += ROWS_AT_ONCE) {
+    const some = made.slice(from, from + ROWS_AT_ONCE);
+    const column = (value: (change: RecordedChange) => string | null): SQL =>
+      sql`${sql.param(some.map(value))}`;
+    // An array a column: as rows of parameters, a whole catalogue would take many times as long.
+    await transaction.execute(
+      sql`insert into changes
+          (at, by_id, object_kind, object_key, object_name, action, before, after)
+        select ${now.toISOString()}::timestamptz, ${id}::int, made.* from unnest(
+          ${column(({ kind }) => kind)}::text[], ${column(({ key }) => key)}::text[],
+          ${column(({ name }) => name)}::text[], ${column(({ action }) => action)}::text[],
+          ${column(({ before }) => json(before))}::jsonb[],
+          ${column(({ after }) => json(after))}::jsonb[]
+        ) as made`,
+    );
   }
 }
+
+const json = (value: unknown): string | null =>
+  value === null || value === undefined ? null : JSON.stringify(value);

@@ -1,5 +1,5 @@
 import { changeQuerySchema, type ChangePage, type ChangeQuery } from '@honest-ledger/contracts';
-import { and, desc, eq, ilike, lt } from 'drizzle-orm';
+import { and, desc, eq, gte, ilike, lt } from 'drizzle-orm';
 import type { FastifyPluginCallback } from 'fastify';
 import { snapshot, type Queries } from '../database/database';
 import { containing } from '../database/patterns';
@@ -18,7 +18,7 @@ export const changeRoutes: FastifyPluginCallback<Services> = (app, { database },
 
 async function findChanges(
   queries: Queries,
-  { kind, key, by, below, limit }: ChangeQuery,
+  { kind, key, by, since, before, below, limit }: ChangeQuery,
 ): Promise<ChangePage> {
   const rows = await queries
     .select({ change: changes, by: users.name })
@@ -29,6 +29,8 @@ async function findChanges(
         kind === undefined ? undefined : eq(changes.objectKind, kind),
         key === undefined ? undefined : eq(changes.objectKey, key),
         by ? ilike(users.name, containing(by)) : undefined,
+        since === undefined ? undefined : gte(changes.at, new Date(since)),
+        before === undefined ? undefined : lt(changes.at, new Date(before)),
         below === undefined ? undefined : lt(changes.id, below),
       ),
     )

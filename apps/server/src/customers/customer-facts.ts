@@ -2,6 +2,7 @@ import type { CustomerFacts, LevelAssignment } from '@honest-ledger/engine';
 import { asc, eq } from 'drizzle-orm';
 import { reachOf, readGoodsCodes } from '../catalogue/goods-codes';
 import type { Queries } from '../database/database';
+import { oneOf } from '../database/patterns';
 import { customers, levelAssignments, segments } from '../database/schema/index';
 import { notFound } from '../http/problems';
 
@@ -27,19 +28,34 @@ export async function customerFacts(queries: Queries, code: string): Promise<Cus
 export async function assignmentsOf(
   queries: Queries,
   customerId: number,
-): Promise<LevelAssignment[]> {
+): Promise<readonly LevelAssignment[]> {
+  return (await assignmentsByCustomer(queries, [customerId])).get(customerId) ?? [];
+}
+
+/** Of several customers, by their ids, the levels for some of the goods; those who have none left out. */
+export async function assignmentsByCustomer(
+  queries: Queries,
+  customerIds: readonly number[],
+): Promise<ReadonlyMap<number, readonly LevelAssignment[]>> {
   const rows = await queries
     .select()
     .from(levelAssignments)
-    .where(eq(levelAssignments.customerId, customerId))
-    .orderBy(asc(levelAssignments.position));
-  if (rows.length === 0) return [];
+    .where(oneOf(levelAssignments.customerId, customerIds))
+    .orderBy(asc(levelAssignments.customerId), asc(levelAssignments.position));
+  const byCustomer = new Map<number, LevelAssignment[]>();
+  if (rows.length === 0) return byCustomer;
   const ids = rows.flatMap(({ itemId }) => (itemId === null ? [] : [itemId]));
   const codes = await readGoodsCodes(queries, { ids });
-  return rows.map((row) => ({
-    id: row.id,
-    level: row.levelId,
-    reach: reachOf(row, codes),
-    window: { from: row.fromDay, until: row.untilDay },
-  }));
+  for (const row of rows) {
+    const assignment = {
+      id: row.id,
+      level: row.levelId,
+      reach: reachOf(row, codes),
+      window: { from: row.fromDay, until: row.untilDay },
+    };
+    const of = byCustomer.get(row.customerId);
+    if (of) of.push(assignment);
+    else byCustomer.set(row.customerId, [assignment]);
+  }
+  return byCustomer;
 }

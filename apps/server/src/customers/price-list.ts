@@ -4,7 +4,7 @@ import type {
   PriceListPage,
   PriceListQuery,
 } from '@honest-ledger/contracts';
-import { printed } from '@honest-ledger/engine';
+import { printed, type CustomerFacts } from '@honest-ledger/engine';
 import { catalogueMoves, priceCatalogue, type PricedUnder } from '../catalogue/price-catalogue';
 import { readItemFacts } from '../catalogue/item-facts';
 import { findItems } from '../catalogue/queries';
@@ -13,6 +13,9 @@ import { surroundings } from '../facts/surroundings';
 import type { Services } from '../services';
 import { versionInForce } from '../versions/queries';
 import { findCustomer, findGroups } from './queries';
+
+/** The most items that one page of a price list has. */
+export const MOST_AT_ONCE = 1000;
 
 /** What a customer pays today for one base unit of each item: a page of its price list. */
 export async function priceList(
@@ -49,26 +52,24 @@ export async function previewCustomer(
   { level, segment, assignments }: CustomerContent,
 ): Promise<CustomerPreview> {
   const before = await pricedFor(queries, services, code);
-  const { customer } = before.facts;
   const { segments } = await findGroups(queries);
-  const after: PricedUnder = {
-    ...before,
-    facts: {
-      ...before.facts,
-      customer: customer && {
-        ...customer,
-        level,
-        assignments,
-        segment: segments.find((one) => one.code === segment) ?? null,
-      },
-    },
-  };
+  const after = asCustomer(before, {
+    level,
+    assignments,
+    segment: segments.find((one) => one.code === segment) ?? null,
+  });
   const items = await readItemFacts(queries);
   return { moves: catalogueMoves(items, before, after, services.now()), currency: before.currency };
 }
 
+/** The same pricing for the customer as it may become. */
+export function asCustomer(under: PricedUnder, part: Partial<CustomerFacts>): PricedUnder {
+  const { customer } = under.facts;
+  return { ...under, facts: { ...under.facts, customer: customer && { ...customer, ...part } } };
+}
+
 /** A customer's catalogue: at its outlet, in its currency, else the outlet's, else home's. */
-async function pricedFor(
+export async function pricedFor(
   queries: Queries,
   { setups, now }: Services,
   code: string,

@@ -6,12 +6,12 @@ import type {
 } from '@honest-ledger/contracts';
 import { and, asc, eq, isNull, type SQL } from 'drizzle-orm';
 import type { Queries } from '../database/database';
-import { everyWordIn } from '../database/patterns';
+import { everyWordIn, oneOf } from '../database/patterns';
 import { customers, levelRows, outletLevels, outlets, segments } from '../database/schema/index';
 import { knownCurrencies } from '../facts/surroundings';
-import { notFound, Problem } from '../http/problems';
+import { notFound } from '../http/problems';
 import { settingsInForce } from '../versions/queries';
-import { assignmentsOf } from './customer-facts';
+import { assignmentsByCustomer, assignmentsOf } from './customer-facts';
 
 /** Customers by code, with the level each has. */
 export async function findCustomers(
@@ -21,7 +21,13 @@ export async function findCustomers(
   const rows = await selectCustomers(
     queries,
     and(
-      everyWordIn(text, [customers.code, customers.name]),
+      everyWordIn(text, [
+        customers.code,
+        customers.name,
+        segments.name,
+        levelRows.name,
+        outlets.name,
+      ]),
       segment === undefined ? undefined : eq(segments.code, segment),
       level === undefined ? undefined : eq(customers.levelId, level),
     ),
@@ -59,15 +65,30 @@ export async function findGroups(queries: Queries): Promise<CustomerGroups> {
   };
 }
 
-/** A level that only a draft has would price nothing. */
-export async function checkInForce(queries: Queries, level: string): Promise<void> {
-  const found = await queries
-    .select({ id: levelRows.levelId })
-    .from(levelRows)
-    .where(and(eq(levelRows.levelId, level), isNull(levelRows.toVersion)));
-  if (found.length === 0) {
-    throw new Problem(422, 'This level is not published yet. Publish the draft first.');
-  }
+export async function hasCustomer(queries: Queries, code: string): Promise<boolean> {
+  const rows = await queries
+    .select({ id: customers.id })
+    .from(customers)
+    .where(eq(customers.code, code));
+  return rows.length > 0;
+}
+
+/** Some customers as their pages show them, by code. */
+export async function readCustomers(
+  queries: Queries,
+  codes: readonly string[],
+): Promise<ReadonlyMap<string, CustomerView>> {
+  const rows = await selectCustomers(queries, oneOf(customers.code, codes));
+  const assignments = await assignmentsByCustomer(
+    queries,
+    rows.map(({ customer }) => customer.id),
+  );
+  return new Map(
+    rows.map((row) => [
+      row.customer.code,
+      { ...toRow(row), assignments: assignments.get(row.customer.id) ?? [] },
+    ]),
+  );
 }
 
 interface CustomerRecord {

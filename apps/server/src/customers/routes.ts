@@ -3,6 +3,7 @@ import {
   customerEditSchema,
   customerParams,
   customerQuerySchema,
+  levelGivingSchema,
   priceListQuery,
   type CustomerContent,
   type CustomerEdit,
@@ -12,6 +13,8 @@ import {
   type CustomerQuery,
   type CustomerRow,
   type CustomerView,
+  type LevelGiving,
+  type LevelGivingPreview,
   type PriceListPage,
   type PriceListQuery,
 } from '@honest-ledger/contracts';
@@ -19,6 +22,7 @@ import type { FastifyPluginCallback } from 'fastify';
 import { serializable, snapshot } from '../database/database';
 import type { Services } from '../services';
 import { actor } from '../session/plugin';
+import { giveLevel, previewGiving } from './give-level';
 import { keepCustomer } from './keep-customer';
 import { previewCustomer, priceList } from './price-list';
 import { findCustomer, findCustomers, findGroups } from './queries';
@@ -71,6 +75,23 @@ export const customerRoutes: FastifyPluginCallback<Services> = (app, services, d
       serializable(database, (transaction) =>
         keepCustomer(transaction, request.params.code, request.body, actor(request, services)),
       ),
+  );
+
+  app.post<{ Body: LevelGiving; Reply: LevelGivingPreview }>(
+    '/customer-levels/preview',
+    { config: { may: 'editFacts' }, schema: { body: levelGivingSchema } },
+    (request) => snapshot(database, (queries) => previewGiving(queries, services, request.body)),
+  );
+
+  app.put<{ Body: LevelGiving }>(
+    '/customer-levels',
+    { config: { may: 'editFacts' }, schema: { body: levelGivingSchema } },
+    async (request, reply) => {
+      await serializable(database, (transaction) =>
+        giveLevel(transaction, request.body, actor(request, services)),
+      );
+      return reply.code(204).send();
+    },
   );
   done();
 };

@@ -1,14 +1,12 @@
 import type { EditParams, FieldProblem, SetupContents } from '@honest-ledger/contracts';
-import { datedPriceKey } from '@honest-ledger/contracts';
-import { levelCircle, printed, type Setup } from '@honest-ledger/engine';
-import { eq } from 'drizzle-orm';
+import { levelCircle, type Setup } from '@honest-ledger/engine';
 import { missingGoods, numbersIn, readGoodsCodes } from '../catalogue/goods-codes';
 import { readItemFacts } from '../catalogue/item-facts';
 import type { Queries } from '../database/database';
-import { customers, segments } from '../database/schema/index';
-import { knownCurrencies } from '../facts/surroundings';
-import { Problem } from '../http/problems';
-import { withContent } from '../versions/setup-objects';
+import { refused } from '../http/problems';
+import { withContents } from '../versions/setup-objects';
+import { agreementProblems } from './check-agreements';
+import { currencyProblems } from './check-currency';
 import { editedSetup, heldEdits } from './queries';
 
 /** What an edit is checked against: the setup as the draft would have it, this edit included. */
@@ -33,17 +31,15 @@ export async function checkEdit(
 ): Promise<void> {
   const { setup: before } = editedSetup(published, await heldEdits(queries, { draft }));
   // The content was checked by the schema of its kind.
-  const edited = withContent(before, { kind, key }, content as SetupContents[typeof kind] | null);
+  const contents = new Map([[key, content as SetupContents[typeof kind] | null]]);
+  const edited = withContents(before, kind, contents);
   const checked = { queries, published, edited, key };
   const problems =
     content === null
       ? withdrawProblems(checked, kind)
       : await contentProblems(checked, { kind, content } as KindAndContent);
   if (problems.length > 0) {
-    const detail = problems.map(({ sentence }) => `${sentence}.`).join(' ');
-    throw new Problem(422, detail, {
-      fields: problems.map(({ path, sentence }) => ({ path: `content.${path}`, sentence })),
-    });
+    throw refused(problems.map(({ path, sentence }) => ({ path: `content.${path}`, sentence })));
   }
 }
 
@@ -63,7 +59,9 @@ async function contentProblems(
     case 'sharedPrice':
       return nameProblems(checked.edited.sharedPrices, checked.key, content.name, 'shared price');
     case 'agreement':
-      return agreementProblems(checked, content);
+      return (
+        await agreementProblems(checked.queries, checked.edited, [{ key: checked.key, content }])
+      ).flat();
     case 'settings':
       return settingsProblems(checked, content);
   }
@@ -156,39 +154,6 @@ async function basePriceProblems(
   ]);
 }
 
-async function agreementProblems(
-  { queries, edited, key }: Checked,
-  content: SetupContents['agreement'],
-): Promise<FieldProblem[]> {
-  const { item: number, party, unit, currency } = content;
-  const [item] = await readItemFacts(queries, [number]);
-  const twin = edited.agreements.some(
-    (one) =>
-      one.id !== key &&
-      one.item === number &&
-      JSON.stringify(one.party) === JSON.stringify(party) &&
-      datedPriceKey(printed(one)) === datedPriceKey(content),
-  );
-  return [
-    ...(item ? [] : [{ path: 'item', sentence: `There is no item ${number}` }]),
-    ...((await hasParty(queries, party))
-      ? []
-      : [{ path: 'party', sentence: `There is no such ${party.kind}` }]),
-    ...(item && unit !== null && unit !== item.unit && !item.units.some((one) => one.unit === unit)
-      ? [{ path: 'unit', sentence: `${number} is not sold by the ${unit}` }]
-      : []),
-    ...(twin
-      ? [
-          {
-            path: 'price',
-            sentence: 'There is an agreement for the same days and quantity already',
-          },
-        ]
-      : []),
-    ...(await currencyProblems(queries, edited, currency, 'currency')),
-  ];
-}
-
 function settingsProblems(
   { edited, published }: Checked,
   { homeCurrency, defaultLevel }: SetupContents['settings'],
@@ -211,33 +176,4 @@ function nameProblems(
 ): FieldProblem[] {
   const taken = all.some((one) => one.id !== key && one.name.toLowerCase() === name.toLowerCase());
   return taken ? [{ path: 'name', sentence: `There is a ${what} ${name} already` }] : [];
-}
-
-/** A currency without a rate would leave every price without one. */
-async function currencyProblems(
-  queries: Queries,
-  { homeCurrency }: Setup,
-  currency: string,
-  path: string,
-): Promise<FieldProblem[]> {
-  return (await knownCurrencies(queries, homeCurrency)).includes(currency)
-    ? []
-    : [{ path, sentence: `There is no rate from ${homeCurrency} to ${currency}` }];
-}
-
-async function hasParty(
-  queries: Queries,
-  party: SetupContents['agreement']['party'],
-): Promise<boolean> {
-  const rows =
-    party.kind === 'customer'
-      ? await queries
-          .select({ id: customers.id })
-          .from(customers)
-          .where(eq(customers.code, party.customer))
-      : await queries
-          .select({ id: segments.id })
-          .from(segments)
-          .where(eq(segments.code, party.segment));
-  return rows.length > 0;
 }

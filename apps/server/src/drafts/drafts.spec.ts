@@ -287,13 +287,13 @@ describe('drafts and versions', () => {
     await keep('settings', 'settings', digits);
     const view = await draft();
     expect(view?.edits.map(({ kind }) => kind)).toEqual([
-      'basePrice',
       'sharedPrice',
       'agreement',
       'settings',
+      'basePrice',
     ]);
     // Every jar that points to the shared price moves.
-    expect(view?.edits[1]?.moves?.raised).toBeGreaterThan(10);
+    expect(view?.edits[0]?.moves?.raised).toBeGreaterThan(10);
     await publish('All kinds');
     const after = await setup(2);
     expect(after.basePrices.filter(({ item }) => item === 'CL-0201').length).toBe(2);

@@ -10,7 +10,7 @@ import { isDeepStrictEqual } from 'node:util';
 import type { Actor } from '../changes/record';
 import type { Transaction } from '../database/database';
 import { draftEdits, drafts } from '../database/schema/index';
-import { conflict, notFound, Problem } from '../http/problems';
+import { conflict, notFound, Problem, refused } from '../http/problems';
 import type { Services } from '../services';
 import { versionInForce } from '../versions/queries';
 import { contentIn, SETTINGS_KEY } from '../versions/setup-objects';
@@ -82,11 +82,12 @@ export async function discardEdit(
 function checkedContent(kind: EditParams['kind'], content: unknown): unknown {
   const reading = check<unknown>(setupContentSchemas[kind], content);
   if (reading.ok) return reading.value;
-  const fields = reading.problems.map(({ path, sentence }) => ({
-    path: path === '' ? 'content' : `content.${path}`,
-    sentence,
-  }));
-  throw new Problem(422, fields.map(({ sentence }) => `${sentence}.`).join(' '), { fields });
+  throw refused(
+    reading.problems.map(({ path, sentence }) => ({
+      path: path === '' ? 'content' : `content.${path}`,
+      sentence,
+    })),
+  );
 }
 
 async function removeEdit(
@@ -108,13 +109,15 @@ async function removeEdit(
 /**
  * The draft that is asked for, or the one that is open, or a new one; its revision is raised,
  * since it is about to change.
+ * @throws {Problem} where it waits for its moment, or is not open any more
  */
-async function draftFor(
+export async function draftFor(
   transaction: Transaction,
   wanted: string | null,
   { id, now }: Actor,
 ): Promise<string> {
-  const draft = wanted ?? (await openDrafts(transaction))[0]?.id;
+  const open = await openDrafts(transaction);
+  const draft = wanted ?? open.find(({ waits }) => waits === null)?.id;
   if (draft === undefined) {
     const [created] = await transaction
       .insert(drafts)
@@ -128,6 +131,13 @@ async function draftFor(
     .set({ revision: sql`${drafts.revision} + 1` })
     .where(and(eq(drafts.id, draft), eq(drafts.state, 'open')))
     .returning({ id: drafts.id });
+  const waiting = open.find((one) => one.id === draft)?.waits;
+  if (waiting) {
+    throw new Problem(
+      409,
+      'The draft that holds this waits to be published. Take it back from waiting to edit it.',
+    );
+  }
   if (touched.length === 0) {
     throw conflict('This draft has been published or discarded meanwhile.', null);
   }

@@ -1,4 +1,4 @@
-import { and, eq, sql } from 'drizzle-orm';
+import { and, eq, inArray, sql } from 'drizzle-orm';
 import { record, type Actor } from '../changes/record';
 import type { Transaction } from '../database/database';
 import { draftEdits, drafts } from '../database/schema/index';
@@ -13,7 +13,9 @@ export async function openDraft(
   const taken = await transaction
     .select({ id: drafts.id })
     .from(drafts)
-    .where(and(eq(drafts.state, 'open'), sql`lower(${drafts.name}) = lower(${name})`));
+    .where(
+      and(inArray(drafts.state, ['open', 'waiting']), sql`lower(${drafts.name}) = lower(${name})`),
+    );
   if (taken.length > 0) {
     const sentence = `There is a draft ${name} already`;
     throw new Problem(422, `${sentence}.`, { fields: [{ path: 'name', sentence }] });

@@ -1,6 +1,7 @@
 import type { Publish } from '@honest-ledger/contracts';
+import { levelCircle, type Setup } from '@honest-ledger/engine';
 import { eq } from 'drizzle-orm';
-import { record, type Actor } from '../changes/record';
+import { record, recordAll, type Actor } from '../changes/record';
 import type { Transaction } from '../database/database';
 import { drafts } from '../database/schema/index';
 import { conflict, notFound, Problem } from '../http/problems';
@@ -21,18 +22,45 @@ export async function publishDraft(
   actor: Actor,
 ): Promise<number> {
   await waitForPublishing(transaction);
+  const draft = await draftAsSeen(transaction, id, revision);
+  return publishEdits(transaction, services, draft, note, actor);
+}
+
+/** An open draft as somebody saw it. @throws {Problem} where it is another by now */
+export async function draftAsSeen(
+  transaction: Transaction,
+  id: string,
+  revision: number,
+): Promise<typeof drafts.$inferSelect> {
   const [draft] = await transaction.select().from(drafts).where(eq(drafts.id, id));
   if (!draft) throw notFound('This draft');
-  if (draft.state !== 'open') throw conflict('This draft has been published meanwhile.', null);
+  if (draft.state !== 'open') {
+    throw conflict('This draft has been published or set to wait meanwhile.', null);
+  }
   if (draft.revision !== revision) {
     throw conflict(
       'The draft has been edited since you looked at it. Look through it again.',
       null,
     );
   }
+  return draft;
+}
+
+/** Makes a draft's edits the next version; after `waitForPublishing`. */
+export async function publishEdits(
+  transaction: Transaction,
+  services: Services,
+  { id, name: draftName }: typeof drafts.$inferSelect,
+  note: string,
+  actor: Actor,
+): Promise<number> {
   const { setup } = await services.setups.of(transaction, await versionInForce(transaction));
-  const { changes } = editedSetup(setup, await heldEdits(transaction, { draft: id }));
+  const { setup: edited, changes } = editedSetup(
+    setup,
+    await heldEdits(transaction, { draft: id }),
+  );
   if (changes.length === 0) throw new Problem(422, 'The draft changes nothing.');
+  refuseClashes(edited);
   const version = await openVersion(transaction, {
     draftId: id,
     note,
@@ -42,25 +70,33 @@ export async function publishDraft(
   });
   await publishObjects(transaction, version, changes, actor.now);
   await transaction.update(drafts).set({ state: 'published' }).where(eq(drafts.id, id));
-  await record(
+  await recordAll(
     transaction,
     actor,
-    ...changes.map(({ kind, key, name, before, after }) => ({
-      kind,
-      key,
-      name,
-      action: 'published' as const,
-      before,
-      after,
-    })),
-    {
-      kind: 'version',
-      key: String(version),
-      name: `Version ${String(version)}`,
-      action: 'made',
-      before: null,
-      after: { draft: draft.name, note, changes: changes.length },
-    },
+    changes.map((change) => ({ ...change, action: 'published' as const })),
   );
+  await record(transaction, actor, {
+    kind: 'version',
+    key: String(version),
+    name: `Version ${String(version)}`,
+    action: 'made',
+    before: null,
+    after: { draft: draftName, note, changes: changes.length },
+  });
   return version;
+}
+
+/** Drafts are checked each for itself: two of them together may still name alike or go in circles. */
+function refuseClashes({ levels }: Setup): void {
+  const names = new Set<string>();
+  for (const { name } of levels) {
+    if (names.has(name.toLowerCase())) {
+      throw new Problem(422, `Two levels would be called ${name}. Rename one of them.`);
+    }
+    names.add(name.toLowerCase());
+  }
+  const circle = levelCircle(levels);
+  if (!circle) return;
+  const called = circle.map((id) => levels.find((level) => level.id === id)?.name ?? id);
+  throw new Problem(422, `Levels would start from each other in a circle: ${called.join(', ')}.`);
 }

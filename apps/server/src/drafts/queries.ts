@@ -7,9 +7,11 @@ import type {
 } from '@honest-ledger/contracts';
 import type { Setup } from '@honest-ledger/engine';
 import { and, asc, count, eq, inArray } from 'drizzle-orm';
+import { alias } from 'drizzle-orm/pg-core';
 import type { Queries } from '../database/database';
+import { oneOf } from '../database/patterns';
 import { draftEdits, drafts, users } from '../database/schema/index';
-import { contentIn, objectChange, withContent } from '../versions/setup-objects';
+import { contentsIn, objectChange, withContents } from '../versions/setup-objects';
 
 /** One edit as it lies in a draft; a null content withdraws the object. */
 export interface HeldEdit extends ObjectDraft<unknown> {
@@ -17,23 +19,42 @@ export interface HeldEdit extends ObjectDraft<unknown> {
   readonly key: string;
 }
 
-/** The open drafts, the oldest first. */
+/** The states in which a draft holds its objects. */
+const HOLDING: (typeof drafts.$inferSelect)['state'][] = ['open', 'waiting'];
+
+/** The drafts that are open or wait for their moment, the oldest first. */
 export async function openDrafts(queries: Queries): Promise<DraftRow[]> {
+  const publisher = alias(users, 'publisher');
   const rows = await queries
-    .select({ draft: drafts, by: users.name, edits: count(draftEdits.id) })
+    .select({
+      draft: drafts,
+      by: users.name,
+      publishBy: publisher.name,
+      edits: count(draftEdits.id),
+    })
     .from(drafts)
     .innerJoin(users, eq(users.id, drafts.createdBy))
+    .leftJoin(publisher, eq(publisher.id, drafts.publishById))
     .leftJoin(draftEdits, eq(draftEdits.draftId, drafts.id))
-    .where(eq(drafts.state, 'open'))
-    .groupBy(drafts.id, users.id)
+    .where(inArray(drafts.state, HOLDING))
+    .groupBy(drafts.id, users.id, publisher.id)
     .orderBy(asc(drafts.createdAt), asc(drafts.id));
-  return rows.map(({ draft, by, edits }) => ({
+  return rows.map(({ draft, by, publishBy, edits }) => ({
     id: draft.id,
     name: draft.name,
     revision: draft.revision,
     edits,
     createdBy: by,
     createdAt: draft.createdAt.toISOString(),
+    waits:
+      draft.state === 'waiting' && draft.publishAt
+        ? {
+            until: draft.publishAt.toISOString(),
+            note: draft.publishNote ?? '',
+            by: publishBy ?? '',
+          }
+        : null,
+    remark: draft.remark,
   }));
 }
 
@@ -53,10 +74,10 @@ export async function heldEdits(
     .innerJoin(drafts, eq(drafts.id, draftEdits.draftId))
     .where(
       and(
-        eq(drafts.state, 'open'),
+        inArray(drafts.state, HOLDING),
         of.draft === undefined ? undefined : eq(drafts.id, of.draft),
         of.kind === undefined ? undefined : eq(draftEdits.objectKind, of.kind),
-        of.keys && inArray(draftEdits.objectKey, [...of.keys]),
+        of.keys && oneOf(draftEdits.objectKey, of.keys),
       ),
     )
     .orderBy(asc(draftEdits.id));
@@ -89,14 +110,26 @@ export function editedSetup(
   edits: readonly HeldEdit[],
 ): { readonly setup: Setup; readonly changes: readonly AnyObjectChange[] } {
   let setup = published;
-  const changes: AnyObjectChange[] = [];
-  for (const { kind, key, content } of edits) {
-    // It was checked by the schema of its kind before it was kept.
-    const after = content as SetupContents[typeof kind] | null;
-    setup = withContent(setup, { kind, key }, after);
-    changes.push(
-      objectChange({ kind, key }, contentIn(published, { kind, key }), after) as AnyObjectChange,
+  const before = new Map<SetupObjectKind, ReadonlyMap<string, unknown>>();
+  for (const kind of new Set(edits.map((edit) => edit.kind))) {
+    const ofKind = edits.filter((edit) => edit.kind === kind);
+    const keys = ofKind.map(({ key }) => key);
+    before.set(kind, contentsIn(published, kind, keys));
+    // Each was checked by the schema of its kind before it was kept.
+    setup = withContents(
+      setup,
+      kind,
+      new Map(ofKind.map(({ key, content }) => [key, content])) as Contents,
     );
   }
-  return { setup, changes };
+  const changes = edits.map(({ kind, key, content }) =>
+    objectChange(
+      { kind, key },
+      (before.get(kind)?.get(key) ?? null) as SetupContents[typeof kind] | null,
+      content as SetupContents[typeof kind] | null,
+    ),
+  );
+  return { setup, changes: changes as AnyObjectChange[] }; // each of its kind
 }
+
+type Contents = ReadonlyMap<string, SetupContents[SetupObjectKind] | null>;

@@ -1,9 +1,11 @@
 import {
+  draftPageQuery,
   draftParams,
   editParams,
   keepEditSchema,
   newDraftSchema,
   publishSchema,
+  type DraftPage,
   type DraftParams,
   type DraftRow,
   type DraftView,
@@ -12,6 +14,7 @@ import {
   type KeepEditAnswer,
   type NewDraft,
   type Publish,
+  type PublishAnswer,
 } from '@honest-ledger/contracts';
 import type { FastifyPluginCallback } from 'fastify';
 import { serializable, snapshot } from '../database/database';
@@ -22,6 +25,7 @@ import { discardDraft, openDraft } from './open-draft';
 import { publishDraft } from './publish-draft';
 import { openDrafts } from './queries';
 import { readDraft } from './view';
+import { letWait, takeBack } from './wait-to-publish';
 
 /** Drafts, the edits they hold, and their publishing. */
 export const draftRoutes: FastifyPluginCallback<Services> = (app, services, done) => {
@@ -43,11 +47,13 @@ export const draftRoutes: FastifyPluginCallback<Services> = (app, services, done
     },
   );
 
-  app.get<{ Params: DraftParams; Reply: DraftView }>(
+  app.get<{ Params: DraftParams; Querystring: DraftPage; Reply: DraftView }>(
     '/drafts/:draft',
-    { config: { may: 'look' }, schema: { params: draftParams } },
+    { config: { may: 'look' }, schema: { params: draftParams, querystring: draftPageQuery } },
     (request) =>
-      snapshot(database, (queries) => readDraft(queries, services, request.params.draft)),
+      snapshot(database, (queries) =>
+        readDraft(queries, services, request.params.draft, request.query),
+      ),
   );
 
   app.delete<{ Params: DraftParams }>(
@@ -61,20 +67,31 @@ export const draftRoutes: FastifyPluginCallback<Services> = (app, services, done
     },
   );
 
-  app.post<{ Params: DraftParams; Body: Publish; Reply: { version: number } }>(
+  app.post<{ Params: DraftParams; Body: Publish; Reply: PublishAnswer }>(
     '/drafts/:draft/publish',
     { config: { may: 'editSetup' }, schema: { params: draftParams, body: publishSchema } },
     async (request) => {
-      const version = await serializable(database, (transaction) =>
-        publishDraft(
-          transaction,
-          services,
-          request.params.draft,
-          request.body,
-          actor(request, services),
-        ),
-      );
+      const { draft } = request.params;
+      const { body } = request;
+      const by = actor(request, services);
+      const { at } = body;
+      const version = await serializable(database, async (transaction) => {
+        if (!at) return publishDraft(transaction, services, draft, body, by);
+        await letWait(transaction, draft, body, new Date(at), by);
+        return null;
+      });
       return { version };
+    },
+  );
+
+  app.delete<{ Params: DraftParams }>(
+    '/drafts/:draft/waiting',
+    { config: { may: 'editSetup' }, schema: { params: draftParams } },
+    async (request, reply) => {
+      await serializable(database, (transaction) =>
+        takeBack(transaction, request.params.draft, actor(request, services)),
+      );
+      return reply.code(204).send();
     },
   );
 

@@ -22,6 +22,10 @@ export const notFound = (what: string): Problem => new Problem(404, `${what} doe
 export const conflict = (detail: string, current: unknown): Problem =>
   new Problem(409, detail, { current });
 
+/** Fields of what was sent are wrong. */
+export const refused = (fields: readonly FieldProblem[]): Problem =>
+  new Problem(422, fields.map(({ sentence }) => `${sentence}.`).join(' '), { fields });
+
 /** Answers every error as problem details (RFC 9457). */
 export function answerProblems(app: FastifyInstance): void {
   app.setErrorHandler((error: FastifyError | Problem, request, reply) => {
@@ -44,8 +48,7 @@ export function answer(reply: FastifyReply, problem: Problem): FastifyReply {
 function asProblem(error: FastifyError | Problem, request: FastifyRequest): Problem {
   if (error instanceof Problem) return error;
   if (Joi.isError(error)) {
-    const fields = fieldProblems(error);
-    return new Problem(422, fields.map(({ sentence }) => `${sentence}.`).join(' '), { fields });
+    return refused(fieldProblems(error));
   }
   if (postgresCode(error) === UNIQUE_VIOLATION) {
     return new Problem(409, 'Something of this name or number is there already.');

@@ -1,4 +1,9 @@
-import type { BenchAnswer, BenchQuestion, PricedLineForm } from '@honest-ledger/contracts';
+import type {
+  BenchAnswer,
+  BenchQuestion,
+  LevelContent,
+  PricedLineForm,
+} from '@honest-ledger/contracts';
 import {
   compileSetup,
   decimal,
@@ -7,6 +12,7 @@ import {
   printed,
   type CompiledSetup,
   type PricingDocument,
+  type Setup,
 } from '@honest-ledger/engine';
 import { readItemFacts } from '../catalogue/item-facts';
 import type { Queries } from '../database/database';
@@ -15,7 +21,7 @@ import { surroundings } from '../facts/surroundings';
 import { notFound } from '../http/problems';
 import type { Services } from '../services';
 import { versionInForce } from '../versions/queries';
-import { withContent } from '../versions/setup-objects';
+import { withContents } from '../versions/setup-objects';
 
 /**
  * Tries a level on a line: at the level as published against as it is edited, together with what
@@ -31,10 +37,7 @@ export async function tryLevel(
   if (!found) throw notFound(`Item ${number}`);
   const { id: _, ...item } = found;
   const { setup, compiled } = await setups.of(queries, await versionInForce(queries));
-  const held = await heldEdits(queries);
-  const draft = held.find(({ kind, key }) => kind === 'level' && key === id)?.draft;
-  const others = held.filter((edit) => edit.draft === draft);
-  const edited = withContent(editedSetup(setup, others).setup, { kind: 'level', key: id }, content);
+  const edited = await withLevelEdit(queries, setup, id, content);
   const facts = await surroundings(queries, { customer, outlet: null }, now());
   const document: PricingDocument = {
     pricedAt: now().toISOString(),
@@ -65,6 +68,19 @@ export async function tryLevel(
     version: setup.version,
     item: printed(item),
   };
+}
+
+/** A setup with a level as it is edited, together with what else its draft holds. */
+export async function withLevelEdit(
+  queries: Queries,
+  setup: Setup,
+  id: string,
+  content: LevelContent,
+): Promise<Setup> {
+  const held = await heldEdits(queries);
+  const draft = held.find(({ kind, key }) => kind === 'level' && key === id)?.draft;
+  const others = held.filter((edit) => edit.draft === draft);
+  return withContents(editedSetup(setup, others).setup, 'level', new Map([[id, content]]));
 }
 
 function onlyLine(setup: CompiledSetup, document: PricingDocument): PricedLineForm {

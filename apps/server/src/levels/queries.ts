@@ -1,7 +1,7 @@
 import type { LevelContent, LevelState, LevelSummary, LevelView } from '@honest-ledger/contracts';
-import { count, isNotNull } from 'drizzle-orm';
+import { count, isNotNull, isNull } from 'drizzle-orm';
 import type { Queries } from '../database/database';
-import { customers } from '../database/schema/index';
+import { customers, levelRows } from '../database/schema/index';
 import { heldEdit, heldEdits } from '../drafts/queries';
 import { contentOf, readLevelsOfVersion } from '../versions/levels-of-version';
 import { versionInForce } from '../versions/queries';
@@ -34,6 +34,15 @@ export async function findLevel(queries: Queries, id: string): Promise<LevelView
   const draft = await heldEdit(queries, 'level', id);
   if (!level && !draft) return null;
   return { id, published: level ? contentOf(level) : null, draft };
+}
+
+/** The levels that are published, by their ids. */
+export async function levelsInForce(queries: Queries): Promise<ReadonlySet<string>> {
+  const rows = await queries
+    .select({ id: levelRows.levelId })
+    .from(levelRows)
+    .where(isNull(levelRows.toVersion));
+  return new Set(rows.map(({ id }) => id));
 }
 
 /** How many customers have each level as their default. */

@@ -1,11 +1,14 @@
 import {
   benchQuestionSchema,
+  reachedQuestionSchema,
   levelParams,
   type BenchAnswer,
   type BenchQuestion,
   type LevelParams,
   type LevelSummary,
   type LevelView,
+  type ReachedPage,
+  type ReachedQuestion,
 } from '@honest-ledger/contracts';
 import type { FastifyPluginCallback } from 'fastify';
 import { snapshot } from '../database/database';
@@ -13,6 +16,7 @@ import { notFound } from '../http/problems';
 import type { Services } from '../services';
 import { tryLevel } from './bench';
 import { findLevel, findLevels } from './queries';
+import { itemsReached } from './reached';
 
 /** Levels as they are published and as drafts would have them. */
 export const levelRoutes: FastifyPluginCallback<Services> = (app, services, done) => {
@@ -37,6 +41,15 @@ export const levelRoutes: FastifyPluginCallback<Services> = (app, services, done
     { config: { may: 'look' }, schema: { params: levelParams, body: benchQuestionSchema } },
     (request) =>
       snapshot(database, (queries) => tryLevel(queries, services, request.params.id, request.body)),
+  );
+
+  app.post<{ Params: LevelParams; Body: ReachedQuestion; Reply: ReachedPage }>(
+    '/levels/:id/reached',
+    { config: { may: 'look' }, schema: { params: levelParams, body: reachedQuestionSchema } },
+    (request) =>
+      snapshot(database, (queries) =>
+        itemsReached(queries, services, request.params.id, request.body),
+      ),
   );
   done();
 };

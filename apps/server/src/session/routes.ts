@@ -42,7 +42,8 @@ export const sessionRoutes: FastifyPluginCallback<Services> = (app, { database }
         .select()
         .from(users)
         .where(sql`lower(${users.email}) = lower(${email.trim()})`);
-      if (!(await passwordMatches(found?.passwordHash, password)) || !found) {
+      const hash = found?.active === true ? found.passwordHash : undefined;
+      if (!(await passwordMatches(hash, password)) || !found) {
         throw new Problem(401, 'The e-mail address or the password is not right.');
       }
       await request.session.regenerate();
@@ -66,7 +67,7 @@ async function demoSignIns(database: Database): Promise<DemoSignIn[]> {
   const emails = DEMO_SIGN_INS.map(({ email }) => email);
   const rows = await database.select().from(users).where(inArray(users.email, emails));
   return DEMO_SIGN_INS.flatMap(({ email, password }) => {
-    const user = rows.find((row) => row.email === email);
+    const user = rows.find((row) => row.email === email && row.active);
     return user ? [{ email, password, name: user.name, role: user.role }] : [];
   });
 }

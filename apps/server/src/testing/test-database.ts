@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import pg from 'pg';
 import { migrateDatabase, openDatabase, type Database } from '../database/database';
 import { loadDemo } from '../demo/load-demo';
+import { migrateQueue } from '../jobs/queue';
 import { publishedSetups } from '../versions/published-setups';
 import { fileURLToPath } from 'node:url';
 
@@ -38,6 +39,7 @@ async function makeTemplate(): Promise<void> {
   await administer(`drop database if exists ${TEMPLATE}`);
   await administer(`create database ${TEMPLATE}`);
   await migrateDatabase(urlOf(TEMPLATE), MIGRATIONS);
+  await migrateQueue(urlOf(TEMPLATE));
   const { database, close } = openDatabase(urlOf(TEMPLATE));
   const services = { database, setups: publishedSetups(), now: () => new Date() };
   await database.transaction((transaction) => loadDemo(transaction, services, RATE_FEED));

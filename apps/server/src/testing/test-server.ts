@@ -1,9 +1,12 @@
 import type { ProblemDetails } from '@honest-ledger/contracts';
 import type { FastifyInstance, InjectOptions } from 'fastify';
+import { runOnce } from 'graphile-worker';
 import { buildApp } from '../app';
 import type { Database } from '../database/database';
 import { DEMO_SIGN_INS } from '../demo/sign-ins';
 import { publishedSetups } from '../versions/published-setups';
+import { jobs, silent } from '../jobs/queue';
+import type { Services } from '../services';
 import { testDatabase } from './test-database';
 
 type Method = 'GET' | 'POST' | 'PUT' | 'DELETE';
@@ -21,6 +24,8 @@ export interface Answer {
 /** A browser of one user: it keeps cookies and sends the page's token back. */
 export interface Browser {
   ask(method: Method, path: string, body?: unknown, options?: InjectOptions): Promise<Answer>;
+  /** Sends a file as a form does. */
+  send(path: string, name: string, content: string | Buffer): Promise<Answer>;
   signIn(email?: string, password?: string): Promise<Answer>;
   readonly cookies: Map<string, string>;
 }
@@ -30,6 +35,9 @@ export interface TestServer {
   readonly database: Database;
   /** What the server takes for the present; a spec may move it. */
   readonly clock: { now: Date };
+  readonly services: Services;
+  /** Does all jobs of the queue that are due. */
+  workOff(): Promise<void>;
   browser(): Browser;
   /** A browser that has signed in. */
   signedIn(email?: string): Promise<Browser>;
@@ -37,16 +45,25 @@ export interface TestServer {
 }
 
 export async function testServer(): Promise<TestServer> {
-  const { database, drop } = await testDatabase();
+  const { database, url, drop } = await testDatabase();
   const clock = { now: new Date('2026-11-24T14:32:00Z') };
+  const services = { database, setups: publishedSetups(), now: () => clock.now };
   const app = await buildApp({
-    services: { database, setups: publishedSetups(), now: () => clock.now },
+    services,
     sessionSecret: 'a secret of the tests, long enough to sign with',
   });
   return {
     app,
     database,
     clock,
+    services,
+    workOff: () =>
+      runOnce({
+        connectionString: url,
+        taskList: jobs(services),
+        noHandleSignals: true,
+        logger: silent,
+      }),
     browser: () => browserOf(app),
     signedIn: async (email) => {
       const browser = browserOf(app);
@@ -86,8 +103,30 @@ function browserOf(app: FastifyInstance): Browser {
         },
       };
     },
+    send: (path, name, content) => {
+      const form = formWith(name, content);
+      const token = cookies.get('XSRF-TOKEN') ?? '';
+      return browser.ask('POST', path, undefined, {
+        payload: form.body,
+        headers: { 'content-type': form.type, 'x-xsrf-token': token },
+      });
+    },
     signIn: (email = DEMO_SIGN_INS[0].email, password = DEMO_SIGN_INS[0].password) =>
       browser.ask('POST', '/session', { email, password }),
   };
   return browser;
+}
+
+/** A form with one file, as multipart/form-data (RFC 7578). */
+function formWith(name: string, content: string | Buffer): { body: Buffer; type: string } {
+  const boundary = 'a-boundary-of-the-specs';
+  const body = Buffer.concat([
+    Buffer.from(
+      `--${boundary}\r\ncontent-disposition: form-data; name="file"; filename="${name}"\r\n` +
+        'content-type: application/octet-stream\r\n\r\n',
+    ),
+    Buffer.from(content),
+    Buffer.from(`\r\n--${boundary}--\r\n`),
+  ]);
+  return { body, type: `multipart/form-data; boundary=${boundary}` };
 }

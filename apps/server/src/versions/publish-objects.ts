@@ -1,8 +1,9 @@
 import type { AgreementForm, BasePriceForm, SettingsForm } from '@honest-ledger/contracts';
 import type { DatedPrice, Printed, SharedPrice } from '@honest-ledger/engine';
-import { eq, inArray } from 'drizzle-orm';
+import { eq } from 'drizzle-orm';
 import { reachIds, readGoodsCodes } from '../catalogue/goods-codes';
 import type { Transaction } from '../database/database';
+import { oneOf } from '../database/patterns';
 import {
   agreementRows,
   basePriceRows,
@@ -31,7 +32,7 @@ export async function publishBasePrices(
       sharedId: one.kind === 'shared' ? one.shared : null,
     })),
   );
-  const ofThem = inArray(basePriceRows.itemId, [...items.keys()].map(idOf));
+  const ofThem = oneOf(basePriceRows.itemId, [...items.keys()].map(idOf));
   await replaceRows(transaction, basePriceRows, ofThem, wanted, version);
 }
 
@@ -52,26 +53,32 @@ export async function publishSharedPrice(
   );
 }
 
-/** Writes an agreement into a version; null withdraws it. */
-export async function publishAgreement(
+/** Writes agreements into a version; null withdraws one. */
+export async function publishAgreements(
   transaction: Transaction,
   version: number,
-  id: string,
-  content: Omit<AgreementForm, 'id'> | null,
+  agreements: ReadonlyMap<string, Omit<AgreementForm, 'id'> | null>,
 ): Promise<void> {
-  const wanted = content
-    ? [
-        {
-          agreementId: id,
-          ...(await partyColumns(transaction, content.party)),
-          itemId: await itemIdOf(transaction, content.item),
-          ...datedColumns(content),
-          currency: content.currency,
-          open: content.open,
-        },
-      ]
-    : [];
-  await replaceRows(transaction, agreementRows, eq(agreementRows.agreementId, id), wanted, version);
+  if (agreements.size === 0) return;
+  const contents = [...agreements.values()].flatMap((content) => content ?? []);
+  const codes = await readGoodsCodes(transaction, { numbers: contents.map(({ item }) => item) });
+  const parties = await partyIds(transaction, contents);
+  const wanted = [...agreements].flatMap(([id, content]) =>
+    content === null
+      ? []
+      : [
+          {
+            agreementId: id,
+            ...partyColumns(content.party, parties),
+            itemId: reachIds({ kind: 'item', item: content.item }, codes).itemId ?? 0,
+            ...datedColumns(content),
+            currency: content.currency,
+            open: content.open,
+          },
+        ],
+  );
+  const ofThem = oneOf(agreementRows.agreementId, [...agreements.keys()]);
+  await replaceRows(transaction, agreementRows, ofThem, wanted, version);
 }
 
 /** Writes the settings into a version. */
@@ -103,27 +110,43 @@ export function datedColumns({ price, unit, window, minQuantity }: Printed<Dated
   return { price, unit, fromDay: window.from, untilDay: window.until, minQuantity };
 }
 
-async function partyColumns(
-  transaction: Transaction,
-  party: AgreementForm['party'],
-): Promise<{ customerId: number | null; segmentId: number | null }> {
-  if (party.kind === 'customer') {
-    const [row] = await transaction
-      .select({ id: customers.id })
-      .from(customers)
-      .where(eq(customers.code, party.customer));
-    if (!row) throw new Problem(422, `There is no customer ${party.customer}.`);
-    return { customerId: row.id, segmentId: null };
-  }
-  const [row] = await transaction
-    .select({ id: segments.id })
-    .from(segments)
-    .where(eq(segments.code, party.segment));
-  if (!row) throw new Problem(422, `There is no segment ${party.segment}.`);
-  return { customerId: null, segmentId: row.id };
+interface PartyIds {
+  readonly customers: ReadonlyMap<string, number>;
+  readonly segments: ReadonlyMap<string, number>;
 }
 
-async function itemIdOf(transaction: Transaction, item: string): Promise<number> {
-  const codes = await readGoodsCodes(transaction, { numbers: [item] });
-  return reachIds({ kind: 'item', item }, codes).itemId ?? 0;
+async function partyIds(
+  transaction: Transaction,
+  contents: readonly Pick<AgreementForm, 'party'>[],
+): Promise<PartyIds> {
+  const buyers = contents.flatMap(({ party }) =>
+    party.kind === 'customer' ? [party.customer] : [],
+  );
+  const customerRows = await transaction
+    .select({ id: customers.id, code: customers.code })
+    .from(customers)
+    .where(oneOf(customers.code, buyers));
+  const segmentRows = await transaction
+    .select({ id: segments.id, code: segments.code })
+    .from(segments);
+  return {
+    customers: new Map(customerRows.map(({ id, code }) => [code, id])),
+    segments: new Map(segmentRows.map(({ id, code }) => [code, id])),
+  };
+}
+
+function partyColumns(
+  party: AgreementForm['party'],
+  ids: PartyIds,
+): { customerId: number | null; segmentId: number | null } {
+  if (party.kind === 'customer') {
+    const customerId = ids.customers.get(party.customer);
+    if (customerId === undefined) {
+      throw new Problem(422, `There is no customer ${party.customer}.`);
+    }
+    return { customerId, segmentId: null };
+  }
+  const segmentId = ids.segments.get(party.segment);
+  if (segmentId === undefined) throw new Problem(422, `There is no segment ${party.segment}.`);
+  return { customerId: null, segmentId };
 }

@@ -4,7 +4,7 @@ import type { Transaction } from '../database/database';
 import { versions } from '../database/schema/index';
 import { identifyLevels, publishLevel } from './publish-level';
 import {
-  publishAgreement,
+  publishAgreements,
   publishBasePrices,
   publishSettings,
   publishSharedPrice,
@@ -42,6 +42,10 @@ export async function publishObjects(
     changes.flatMap((one) => (one.kind === 'basePrice' ? [[one.key, one.after ?? []]] : [])),
   );
   await publishBasePrices(transaction, version, prices);
+  const agreements = new Map(
+    changes.flatMap((one) => (one.kind === 'agreement' ? [[one.key, one.after]] : [])),
+  );
+  await publishAgreements(transaction, version, agreements);
   for (const change of changes) await publishObject(transaction, version, change);
 }
 
@@ -57,13 +61,11 @@ async function publishObject(
     case 'sharedPrice':
       await publishSharedPrice(transaction, version, key, after);
       break;
-    case 'agreement':
-      await publishAgreement(transaction, version, key, after);
-      break;
     case 'settings':
       if (after) await publishSettings(transaction, version, after);
       break;
     case 'basePrice':
+    case 'agreement':
       break; // all at once, above
   }
 }

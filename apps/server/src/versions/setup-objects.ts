@@ -26,10 +26,10 @@ type Content<Kind extends SetupObjectKind> = SetupContents[Kind] | null;
 interface ObjectOfSetup<Kind extends SetupObjectKind> {
   /** What a setup has under a key; null where it has nothing. */
   get(setup: Setup, key: string): Content<Kind>;
-  /** The setup with the object set, or withdrawn where the content is null. */
-  set(setup: Setup, key: string, content: Content<Kind>): Setup;
-  /** Everything of its kind, by key. */
-  all(setup: Setup): Map<string, SetupContents[Kind]>;
+  /** The setup with objects set, or withdrawn where their content is null. */
+  set(setup: Setup, contents: ReadonlyMap<string, Content<Kind>>): Setup;
+  /** Everything of its kind by key, or what goes by one of these keys. */
+  all(setup: Setup, keys?: ReadonlySet<string>): Map<string, SetupContents[Kind]>;
   name(key: string, content: SetupContents[Kind]): string;
 }
 
@@ -39,14 +39,17 @@ const OBJECTS: { readonly [Kind in SetupObjectKind]: ObjectOfSetup<Kind> } = {
       const level = setup.levels.find(({ id }) => id === key);
       return level ? contentOf(level) : null;
     },
-    set: (setup, key, content) => ({
+    set: (setup, contents) => ({
       ...setup,
       levels: [
-        ...setup.levels.filter(({ id }) => id !== key),
-        ...(content ? [levelFromForm({ id: key, ...content })] : []),
+        ...setup.levels.filter(({ id }) => !contents.has(id)),
+        ...there(contents, (id, content) => [levelFromForm({ id, ...content })]),
       ],
     }),
-    all: ({ levels }) => new Map(levels.map((level) => [level.id, contentOf(level)])),
+    all: ({ levels }, keys) =>
+      new Map(
+        levels.filter(({ id }) => isAmong(id, keys)).map((level) => [level.id, contentOf(level)]),
+      ),
     name: (_, { name }) => name,
   },
   basePrice: {
@@ -54,16 +57,17 @@ const OBJECTS: { readonly [Kind in SetupObjectKind]: ObjectOfSetup<Kind> } = {
       const found = basePrices.filter(({ item }) => item === key);
       return found.length === 0 ? null : printed(found);
     },
-    set: (setup, key, content) => ({
+    set: (setup, contents) => ({
       ...setup,
       basePrices: [
-        ...setup.basePrices.filter(({ item }) => item !== key),
-        ...(content ?? []).map(basePriceFromForm),
+        ...setup.basePrices.filter(({ item }) => !contents.has(item)),
+        ...there(contents, (_, content) => content.map(basePriceFromForm)),
       ],
     }),
-    all: ({ basePrices }) => {
+    all: ({ basePrices }, keys) => {
       const all = new Map<string, BasePriceForm[]>();
       for (const one of basePrices) {
+        if (!isAmong(one.item, keys)) continue;
         const prices = all.get(one.item);
         if (prices) prices.push(printed(one));
         else all.set(one.item, [printed(one)]);
@@ -77,15 +81,19 @@ const OBJECTS: { readonly [Kind in SetupObjectKind]: ObjectOfSetup<Kind> } = {
       const found = sharedPrices.find(({ id }) => id === key);
       return found ? printed({ name: found.name, price: found.price }) : null;
     },
-    set: (setup, key, content) => ({
+    set: (setup, contents) => ({
       ...setup,
       sharedPrices: [
-        ...setup.sharedPrices.filter(({ id }) => id !== key),
-        ...(content ? [{ id: key, name: content.name, price: decimal(content.price) }] : []),
+        ...setup.sharedPrices.filter(({ id }) => !contents.has(id)),
+        ...there(contents, (id, { name, price }) => [{ id, name, price: decimal(price) }]),
       ],
     }),
-    all: ({ sharedPrices }) =>
-      new Map(sharedPrices.map(({ id, ...shared }) => [id, printed(shared)])),
+    all: ({ sharedPrices }, keys) =>
+      new Map(
+        sharedPrices
+          .filter(({ id }) => isAmong(id, keys))
+          .map(({ id, ...shared }) => [id, printed(shared)]),
+      ),
     name: (_, { name }) => name,
   },
   agreement: {
@@ -95,25 +103,37 @@ const OBJECTS: { readonly [Kind in SetupObjectKind]: ObjectOfSetup<Kind> } = {
       const { id: _, ...content } = printed(found);
       return content;
     },
-    set: (setup, key, content) => ({
+    set: (setup, contents) => ({
       ...setup,
       agreements: [
-        ...setup.agreements.filter(({ id }) => id !== key),
-        ...(content ? [agreementFromForm({ id: key, ...content })] : []),
+        ...setup.agreements.filter(({ id }) => !contents.has(id)),
+        ...there(contents, (id, content) => [agreementFromForm({ id, ...content })]),
       ],
     }),
-    all: ({ agreements }) =>
-      new Map(agreements.map(({ id, ...agreement }) => [id, printed(agreement)])),
+    all: ({ agreements }, keys) =>
+      new Map(
+        agreements
+          .filter(({ id }) => isAmong(id, keys))
+          .map(({ id, ...agreement }) => [id, printed(agreement)]),
+      ),
     name: (_, { party, item }) =>
       `${party.kind === 'customer' ? party.customer : `segment ${party.segment}`}, ${item}`,
   },
   settings: {
     get: settingsOf,
-    set: (setup, _, content) => ({ ...setup, ...content }),
+    set: (setup, contents) => ({ ...setup, ...contents.get(SETTINGS_KEY) }),
     all: (setup) => new Map([[SETTINGS_KEY, settingsOf(setup)]]),
     name: () => 'Settings',
   },
 };
+
+/** What is made of the contents that are there; a null withdraws and makes nothing. */
+function there<Content, T>(
+  contents: ReadonlyMap<string, Content | null>,
+  make: (key: string, content: Content) => readonly T[],
+): T[] {
+  return [...contents].flatMap(([key, content]) => (content === null ? [] : make(key, content)));
+}
 
 /** What a setup says of an object; null where it has none such. */
 export function contentIn<Kind extends SetupObjectKind>(
@@ -123,13 +143,25 @@ export function contentIn<Kind extends SetupObjectKind>(
   return OBJECTS[kind].get(setup, key);
 }
 
-/** A setup with one object as an edit would have it. */
-export function withContent<Kind extends SetupObjectKind>(
+const isAmong = (key: string, keys: ReadonlySet<string> | undefined): boolean =>
+  keys === undefined || keys.has(key);
+
+/** What a setup says of several objects of a kind; what it has not is left out. */
+export function contentsIn<Kind extends SetupObjectKind>(
   setup: Setup,
-  { kind, key }: ObjectName<Kind>,
-  content: Content<Kind>,
+  kind: Kind,
+  keys: readonly string[],
+): ReadonlyMap<string, SetupContents[Kind]> {
+  return OBJECTS[kind].all(setup, new Set(keys));
+}
+
+/** A setup with objects of one kind as edits would have them. */
+export function withContents<Kind extends SetupObjectKind>(
+  setup: Setup,
+  kind: Kind,
+  contents: ReadonlyMap<string, Content<Kind>>,
 ): Setup {
-  return OBJECTS[kind].set(setup, key, content);
+  return OBJECTS[kind].set(setup, contents);
 }
 
 /** What one object is changed from and to. */

@@ -1,6 +1,7 @@
 export * from './changes';
 export * from './customers';
 export * from './goods';
+export * from './imports';
 export * from './levels';
 export * from './outlets';
 export * from './people';
@@ -8,3 +9,4 @@ export * from './quotes';
 export * from './reach';
 export * from './setup';
 export * from './versions';
+export * from './workers';

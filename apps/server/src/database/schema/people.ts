@@ -1,6 +1,7 @@
 import { sql } from 'drizzle-orm';
 import type { Role } from '@honest-ledger/contracts';
 import {
+  boolean,
   check,
   index,
   integer,
@@ -21,6 +22,8 @@ export const users = pgTable(
     /** argon2id in its encoded form, salt and cost included. */
     passwordHash: text().notNull(),
     role: text().notNull().default('administrator').$type<Role>(),
+    /** Whether they may sign in. Nobody is deleted: what they did names them. */
+    active: boolean().notNull().default(true),
   },
   (table) => [
     uniqueIndex('users_email').on(sql`lower(${table.email})`),

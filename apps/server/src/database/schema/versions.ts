@@ -19,7 +19,8 @@ export const drafts = pgTable(
   {
     id: uuid().primaryKey().defaultRandom(),
     name: text().notNull(),
-    state: text({ enum: ['open', 'published', 'discarded'] })
+    /** `waiting`: it is published at a moment to come, and not edited until then. */
+    state: text({ enum: ['open', 'waiting', 'published', 'discarded'] })
       .notNull()
       .default('open'),
     /** Goes up with every edit; publishing names the one that was looked at. */
@@ -28,12 +29,23 @@ export const drafts = pgTable(
       .notNull()
       .references(() => users.id),
     createdAt: timestamp({ withTimezone: true }).notNull(),
+    /** When a waiting draft is published, by whom, and with what note. */
+    publishAt: timestamp({ withTimezone: true }),
+    publishById: integer().references(() => users.id),
+    publishNote: text(),
+    /** Why a waiting draft could not be published when its moment came. */
+    remark: text(),
   },
   (table) => [
-    check('drafts_state', sql`${table.state} in ('open', 'published', 'discarded')`),
+    check('drafts_state', sql`${table.state} in ('open', 'waiting', 'published', 'discarded')`),
+    check(
+      'drafts_waiting',
+      sql`${table.state} <> 'waiting'
+        or num_nonnulls(${table.publishAt}, ${table.publishById}, ${table.publishNote}) = 3`,
+    ),
     uniqueIndex('drafts_name')
       .on(sql`lower(${table.name})`)
-      .where(sql`${table.state} = 'open'`),
+      .where(sql`${table.state} in ('open', 'waiting')`),
   ],
 );
 

@@ -1,0 +1,24 @@
+import type { ItemEdit } from '@honest-ledger/contracts';
+import type { Actor } from '../changes/record';
+import type { Transaction } from '../database/database';
+import { conflict, Problem, refused } from '../http/problems';
+import { itemProblems } from './check-items';
+import { readItemContents } from './item-contents';
+import { keepItems } from './keep-items';
+
+/** Keeps the facts of an item as somebody edited them; revision 0 makes a new one. */
+export async function keepItem(
+  transaction: Transaction,
+  number: string,
+  { revision, ...content }: ItemEdit,
+  actor: Actor,
+): Promise<void> {
+  const before = (await readItemContents(transaction, [number])).get(number);
+  if (revision === 0 && before) throw new Problem(422, `There is an item ${number} already.`);
+  if ((before?.revision ?? 0) !== revision) {
+    throw conflict('Somebody else has changed this item meanwhile.', before?.content ?? null);
+  }
+  const [problems = []] = await itemProblems(transaction, [{ number, content }]);
+  if (problems.length > 0) throw refused(problems);
+  await keepItems(transaction, [{ number, content }], actor);
+}

@@ -1,0 +1,77 @@
+import {
+  customerContentOf,
+  type GivenCustomer,
+  type LevelGiving,
+  type LevelGivingPreview,
+} from '@honest-ledger/contracts';
+import { count } from 'drizzle-orm';
+import { readItemFacts } from '../catalogue/item-facts';
+import { catalogueMoves } from '../catalogue/price-catalogue';
+import type { Actor } from '../changes/record';
+import type { Queries, Transaction } from '../database/database';
+import { items } from '../database/schema/index';
+import { conflict, notFound, refused } from '../http/problems';
+import type { Services } from '../services';
+import { customerProblems } from './check-customers';
+import { levelsOf } from './levels-of-customer';
+import { keepCustomers } from './keep-customers';
+import { asCustomer, pricedFor } from './price-list';
+import { readCustomers } from './queries';
+
+/** So many lines take about a second to price twice; what would be more is not priced. */
+const MOST_LINES = 250_000;
+
+/** What giving a level to customers would do to the prices of each. */
+export async function previewGiving(
+  queries: Queries,
+  services: Services,
+  { level, customers }: LevelGiving,
+): Promise<LevelGivingPreview> {
+  const found = await readCustomers(
+    queries,
+    customers.map(({ code }) => code),
+  );
+  const [counted] = await queries.select({ items: count() }).from(items);
+  const isPriced = (counted?.items ?? 0) * customers.length <= MOST_LINES;
+  const goods = isPriced ? await readItemFacts(queries) : [];
+  const rows: GivenCustomer[] = [];
+  for (const { code } of customers) {
+    const customer = found.get(code);
+    if (!customer) throw notFound(`Customer ${code}`);
+    const before = await pricedFor(queries, services, code);
+    const after = asCustomer(before, { level });
+    rows.push({
+      code,
+      name: customer.name,
+      before: customer.level?.name ?? null,
+      moves: isPriced ? catalogueMoves(goods, before, after, services.now()) : null,
+      currency: before.currency,
+    });
+  }
+  return { customers: rows };
+}
+
+/** Gives a level to customers, to all of them or to none. A fact: it counts from this moment on. */
+export async function giveLevel(
+  transaction: Transaction,
+  { level, customers }: LevelGiving,
+  actor: Actor,
+): Promise<void> {
+  const found = await readCustomers(
+    transaction,
+    customers.map(({ code }) => code),
+  );
+  const kept = customers.map(({ code, revision }) => {
+    const customer = found.get(code);
+    if (!customer) throw notFound(`Customer ${code}`);
+    if (customer.revision !== revision) {
+      throw conflict(`Somebody else has changed customer ${code} meanwhile.`, null);
+    }
+    const before = customerContentOf(customer);
+    return { code, content: { ...before, level }, had: levelsOf(before) };
+  });
+  const problems = (await customerProblems(transaction, kept)).flat();
+  const [first] = problems;
+  if (first) throw refused([first]);
+  await keepCustomers(transaction, kept, actor);
+}

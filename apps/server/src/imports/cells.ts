@@ -1,0 +1,31 @@
+import {
+  keyOfRow,
+  type CellProblem,
+  type Cells,
+  type FieldProblem,
+  type Sheet,
+} from '@honest-ledger/contracts';
+
+/** The text of a cell; empty where there is none. */
+export const cell = (cells: Cells, column: string): string => cells[column] ?? '';
+
+/** An empty cell stands for nothing. */
+export function orNull(cells: Cells, column: string): string | null {
+  const text = cell(cells, column);
+  return text === '' ? null : text;
+}
+
+export const yesOrNo = (truth: boolean): string => (truth ? 'yes' : 'no');
+
+/** Rows of cells by what each is known by. */
+export function byKey(sheet: Sheet, rows: readonly Cells[]): Map<string, Cells> {
+  return new Map(rows.map((cells) => [keyOfRow(sheet, cells), cells]));
+}
+
+/** Problems of fields as problems of the columns that hold them. */
+export function inColumns(
+  problems: readonly FieldProblem[],
+  columns: Readonly<Record<string, string>>,
+): CellProblem[] {
+  return problems.map(({ path, sentence }) => ({ column: columns[path] ?? null, sentence }));
+}

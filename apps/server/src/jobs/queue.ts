@@ -1,0 +1,102 @@
+import { lt } from 'drizzle-orm';
+import {
+  Logger,
+  makeWorkerUtils,
+  run,
+  runMigrations,
+  type TaskList,
+  type WorkerEvents,
+} from 'graphile-worker';
+import type { FastifyBaseLogger } from 'fastify';
+import { EventEmitter } from 'node:events';
+import { PUBLISH_JOB, publishWaiting, type PublishJob } from '../drafts/wait-to-publish';
+import { oneOf } from '../database/patterns';
+import { APPLY_JOB, applyImport } from '../imports/apply-import';
+import { COMPARE_JOB, compareRows, type ImportJob } from '../imports/compare-rows';
+import { workers } from '../database/schema/index';
+import type { Services } from '../services';
+
+/** What the queue can be asked for; each is short, and does no harm where it is done again. */
+export function jobs(services: Services): TaskList {
+  return {
+    [COMPARE_JOB]: (payload) => compareRows(services, payload as ImportJob),
+    [APPLY_JOB]: (payload, { job }) =>
+      applyImport(services, payload as ImportJob, job.attempts >= job.max_attempts),
+    [PUBLISH_JOB]: (payload) => publishWaiting(services, payload as PublishJob),
+  };
+}
+
+/** Brings the queue's own tables up to date. */
+export async function migrateQueue(connectionString: string): Promise<void> {
+  await runMigrations({ connectionString, logger: silent });
+}
+
+/** A queue that says nothing of what it does. */
+export const silent = new Logger(() => () => undefined);
+
+export interface Queue {
+  /** Ends when the jobs that run have ended. */
+  stop(): Promise<void>;
+}
+
+/** How many jobs one process takes at once: a long import keeps no draft from its moment. */
+const AT_ONCE = 3;
+/** What of the queue's own messages goes to the log: it tells every job otherwise. */
+const TOLD: ReadonlySet<string> = new Set(['error']);
+const HEARTBEAT_MILLISECONDS = 10_000;
+/** A worker that was not heard of for so long is dead, and what it held is free again. */
+const DEAD_AFTER_MILLISECONDS = 60_000;
+
+/** Takes jobs from the queue until it is stopped; other processes may take some, too. */
+export async function startQueue(
+  services: Services,
+  connectionString: string,
+  log: FastifyBaseLogger,
+): Promise<Queue> {
+  const logger = new Logger(() => (level, message, meta) => {
+    if (TOLD.has(level)) log.error({ job: meta }, message);
+  });
+  const ids = new Set<string>();
+  const events: WorkerEvents = new EventEmitter();
+  events.on('worker:create', ({ worker }) => ids.add(worker.workerId));
+  const beat = async (): Promise<void> => {
+    const seenAt = services.now();
+    await services.database
+      .insert(workers)
+      .values([...ids].map((id) => ({ id, seenAt })))
+      .onConflictDoUpdate({ target: workers.id, set: { seenAt } });
+    await releaseDead(services, connectionString);
+  };
+  const runner = await run({
+    connectionString,
+    logger,
+    events,
+    concurrency: AT_ONCE,
+    noHandleSignals: true,
+    taskList: jobs(services),
+  });
+  await beat();
+  const beating = setInterval(() => {
+    beat().catch((error: unknown) => {
+      log.error({ err: error }, 'the queue cannot say that it is alive');
+    });
+  }, HEARTBEAT_MILLISECONDS);
+  return {
+    stop: async () => {
+      clearInterval(beating);
+      await runner.stop();
+      await services.database.delete(workers).where(oneOf(workers.id, [...ids]));
+    },
+  };
+}
+
+async function releaseDead({ database, now }: Services, connectionString: string): Promise<void> {
+  const dead = await database
+    .delete(workers)
+    .where(lt(workers.seenAt, new Date(now().getTime() - DEAD_AFTER_MILLISECONDS)))
+    .returning({ id: workers.id });
+  if (dead.length === 0) return;
+  const utils = await makeWorkerUtils({ connectionString, logger: silent });
+  await utils.forceUnlockWorkers(dead.map(({ id }) => id));
+  await utils.release();
+}

@@ -1,0 +1,53 @@
+import type { ReachedPage, ReachedQuestion } from '@honest-ledger/contracts';
+import { compileSetup, print, type PricedLine } from '@honest-ledger/engine';
+import { readItemFacts } from '../catalogue/item-facts';
+import { priceCatalogue } from '../catalogue/price-catalogue';
+import type { Queries } from '../database/database';
+import { surroundings } from '../facts/surroundings';
+import type { Services } from '../services';
+import { versionInForce } from '../versions/queries';
+import { withLevelEdit } from './bench';
+
+/**
+ * The items whose price a level makes, as it is published or as it is edited, each with both
+ * prices: one base unit for anybody, today, in the level's currency.
+ */
+export async function itemsReached(
+  queries: Queries,
+  { setups, now }: Services,
+  id: string,
+  { content, moved, offset, limit }: ReachedQuestion,
+): Promise<ReachedPage> {
+  const { setup, compiled } = await setups.of(queries, await versionInForce(queries));
+  const items = await readItemFacts(queries);
+  const facts = await surroundings(queries, { customer: null, outlet: null }, now());
+  const { currency } = content;
+  const edited = compileSetup(await withLevelEdit(queries, setup, id, content));
+  const under = { facts, level: id, currency };
+  const before = priceCatalogue(items, { ...under, setup: compiled }, now(), false);
+  const after = priceCatalogue(items, { ...under, setup: edited }, now(), false);
+  const isPublished = setup.levels.some((level) => level.id === id);
+  const reached = items.flatMap(({ item, name, unit }, index) => {
+    const [old, fresh] = [before.lines[index], after.lines[index]];
+    if (!isMadeBy(old, id) && !isMadeBy(fresh, id)) return [];
+    const published = isPublished ? unitPrice(old) : null;
+    return [{ item, name, unit, published, edited: unitPrice(fresh) }];
+  });
+  const moving = reached.filter((one) => one.published !== one.edited);
+  return {
+    rows: (moved ? moving : reached).slice(offset, offset + limit),
+    reached: reached.length,
+    moved: moving.length,
+    currency,
+  };
+}
+
+function isMadeBy(line: PricedLine | undefined, level: string): boolean {
+  return line?.kind === 'priced' && line.level?.level.id === level;
+}
+
+/** The price of one; prices in one currency are printed with the same digits. */
+function unitPrice(line: PricedLine | undefined): string | null {
+  const [slice] = line?.kind === 'priced' ? line.slices : [];
+  return slice ? print(slice.unitPrice) : null;
+}

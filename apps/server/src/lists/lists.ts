@@ -1,0 +1,171 @@
+import type { ListContents, ListKind } from '@honest-ledger/contracts';
+import { asc, eq, max } from 'drizzle-orm';
+import type { Queries, Transaction } from '../database/database';
+import {
+  brands,
+  categories,
+  families,
+  outletLevels,
+  outlets,
+  segments,
+  suppliers,
+  taxClasses,
+} from '../database/schema/index';
+import { refused } from '../http/problems';
+
+/** How one list lies in the database. */
+export interface List<Content> {
+  /** All entries by code, in the order people see them. */
+  read(queries: Queries): Promise<Map<string, Content>>;
+  /** Makes or changes an entry. */
+  write(transaction: Transaction, code: string, content: Content): Promise<void>;
+  remove(transaction: Transaction, code: string): Promise<void>;
+}
+
+type PlainTable = typeof families | typeof brands | typeof suppliers | typeof taxClasses;
+
+/** A list of codes and names. */
+function plainList(table: PlainTable): List<ListContents['brands']> {
+  return {
+    read: async (queries) => {
+      const rows = await queries
+        .select({ code: table.code, name: table.name })
+        .from(table)
+        .orderBy(asc(table.name), asc(table.code));
+      return new Map(rows.map(({ code, name }) => [code, { name }]));
+    },
+    write: async (transaction, code, { name }) => {
+      await transaction
+        .insert(table)
+        .values({ code, name })
+        .onConflictDoUpdate({ target: table.code, set: { name } });
+    },
+    remove: async (transaction, code) => {
+      await transaction.delete(table).where(eq(table.code, code));
+    },
+  };
+}
+
+export const LISTS: { readonly [Kind in ListKind]: List<ListContents[Kind]> } = {
+  families: plainList(families),
+  brands: plainList(brands),
+  suppliers: plainList(suppliers),
+  taxClasses: plainList(taxClasses),
+
+  categories: {
+    read: async (queries) => {
+      const rows = await queries
+        .select()
+        .from(categories)
+        .orderBy(asc(categories.position), asc(categories.id));
+      const codes = new Map(rows.map(({ id, code }) => [id, code]));
+      return new Map(
+        rows.map(({ code, name, parentId }) => [
+          code,
+          { name, parent: parentId === null ? null : (codes.get(parentId) ?? null) },
+        ]),
+      );
+    },
+    write: async (transaction, code, { name, parent }) => {
+      const known = await LISTS.categories.read(transaction);
+      if (parent !== null) refuseCircle(known, code, parent);
+      const parentId = parent === null ? null : await categoryId(transaction, parent);
+      const [last] = await transaction.select({ at: max(categories.position) }).from(categories);
+      await transaction
+        .insert(categories)
+        .values({ code, name, parentId, position: (last?.at ?? 0) + 1 })
+        .onConflictDoUpdate({ target: categories.code, set: { name, parentId } });
+    },
+    remove: async (transaction, code) => {
+      await transaction.delete(categories).where(eq(categories.code, code));
+    },
+  },
+
+  segments: {
+    read: async (queries) => {
+      const rows = await queries
+        .select()
+        .from(segments)
+        .orderBy(asc(segments.name), asc(segments.code));
+      return new Map(rows.map(({ code, name, levelId }) => [code, { name, level: levelId }]));
+    },
+    write: async (transaction, code, { name, level: levelId }) => {
+      await transaction
+        .insert(segments)
+        .values({ code, name, levelId })
+        .onConflictDoUpdate({ target: segments.code, set: { name, levelId } });
+    },
+    remove: async (transaction, code) => {
+      await transaction.delete(segments).where(eq(segments.code, code));
+    },
+  },
+
+  outlets: {
+    read: async (queries) => {
+      const rows = await queries.select().from(outlets).orderBy(asc(outlets.name));
+      const allowed = await queries.select().from(outletLevels).orderBy(asc(outletLevels.levelId));
+      return new Map(
+        rows.map(({ id, code, name, timeZone, currency, levelId, onlyListedLevels }) => [
+          code,
+          {
+            name,
+            timeZone,
+            currency,
+            level: levelId,
+            levelsAllowed: onlyListedLevels
+              ? allowed.filter(({ outletId }) => outletId === id).map((row) => row.levelId)
+              : null,
+          },
+        ]),
+      );
+    },
+    write: async (transaction, code, { name, timeZone, currency, level, levelsAllowed }) => {
+      const columns = {
+        name,
+        timeZone,
+        currency,
+        levelId: level,
+        onlyListedLevels: levelsAllowed !== null,
+      };
+      const [row] = await transaction
+        .insert(outlets)
+        .values({ code, ...columns })
+        .onConflictDoUpdate({ target: outlets.code, set: columns })
+        .returning({ id: outlets.id });
+      if (!row) throw new Error('an outlet that was kept gave no id');
+      await transaction.delete(outletLevels).where(eq(outletLevels.outletId, row.id));
+      if (levelsAllowed === null || levelsAllowed.length === 0) return;
+      await transaction
+        .insert(outletLevels)
+        .values(levelsAllowed.map((levelId) => ({ outletId: row.id, levelId })));
+    },
+    remove: async (transaction, code) => {
+      await transaction.delete(outlets).where(eq(outlets.code, code));
+    },
+  },
+};
+
+async function categoryId(transaction: Transaction, code: string): Promise<number> {
+  const [row] = await transaction
+    .select({ id: categories.id })
+    .from(categories)
+    .where(eq(categories.code, code));
+  if (!row) throw refused([{ path: 'content.parent', sentence: `There is no category ${code}` }]);
+  return row.id;
+}
+
+/** A category cannot lie under itself. */
+function refuseCircle(
+  known: ReadonlyMap<string, ListContents['categories']>,
+  code: string,
+  parent: string,
+): void {
+  for (
+    let above: string | null = parent;
+    above !== null;
+    above = known.get(above)?.parent ?? null
+  ) {
+    if (above !== code) continue;
+    throw refused([{ path: 'content.parent', sentence: 'A category cannot lie under itself' }]);
+  }
+}
