@@ -64,6 +64,29 @@ await page.getByRole('heading', { name: 'Before it counts' }).waitFor({ state: '
 await page.goto('/catalogue/CL-0207');
 await page.getByRole('button', { name: /^Price at level Trade:/ }).focus();
 await picture(page, 'item');
+await page.goto('/settings/outlets');
+await page.getByRole('table').waitFor();
+await picture(page, 'settings');
+await page.goto('/files?kind=items');
+await page.getByLabel('Choose a CSV or XLSX file').setInputFiles({
+  name: 'spring-prices.csv',
+  mimeType: 'text/csv',
+  buffer: Buffer.from(
+    'Item,Name,Category,Unit,Base price\n' +
+      '"CL-0207","Stoneware body, buff, grogged",stoneware,bag,19.20\n' +
+      'CL-0311,,,,\nGL-2001,"Brush-on glaze, kelp, 473 ml",glaze,jar,11.90\n' +
+      'GL-2002,"Brush-on glaze, dune, 473 ml",glazes,jar,"11,90"\n',
+  ),
+});
+await page.getByRole('button', { name: /^All/ }).waitFor();
+await page.getByRole('gridcell').first().waitFor();
+await picture(page, 'file');
+await page.keyboard.press('Control+k');
+await page.getByLabel('Part of a number or a name').waitFor();
+await page.keyboard.type('glaze');
+await page.getByRole('dialog').getByRole('option').first().waitFor();
+await picture(page, 'find');
+await page.keyboard.press('Escape');
 await page.goto('/changes');
 await page.getByRole('button', { name: 'Show', exact: true }).first().click();
 await picture(page, 'changes');

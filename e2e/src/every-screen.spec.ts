@@ -48,6 +48,30 @@ for (const colorScheme of ['light', 'dark'] as const) {
     await page.goto('/changes');
     await page.getByRole('button', { name: 'Show', exact: true }).first().click();
     expect(await violations(page, colorScheme), 'the changes').toEqual([]);
+    for (const list of ['categories', 'outlets', 'rates', 'users']) {
+      await page.goto(`/settings/${list}`);
+      await page.getByRole('table').waitFor();
+      expect(await violations(page, colorScheme), `settings, ${list}`).toEqual([]);
+    }
+    await page.goto('/files?kind=customers');
+    await page.getByLabel('Choose a CSV or XLSX file').setInputFiles({
+      name: 'customers.csv',
+      mimeType: 'text/csv',
+      buffer: Buffer.from('Customer,Name\nC1001,Another name\nC1002,\n'),
+    });
+    await page.getByRole('button', { name: /Wrong 1/ }).waitFor();
+    await page.getByRole('gridcell').first().waitFor();
+    expect(await violations(page, colorScheme), 'a file').toEqual([]);
+    await page.getByRole('button', { name: 'Cancel' }).click();
+    await page.goto('/catalogue/new/item');
+    await page.getByRole('button', { name: 'Save' }).waitFor();
+    expect(await violations(page, colorScheme), 'a new item').toEqual([]);
+    await page.keyboard.press('Control+k');
+    await expect(page.getByLabel('Part of a number or a name')).toBeFocused();
+    await page.keyboard.type('glaze');
+    await page.getByRole('dialog').getByRole('option').first().waitFor();
+    expect(await violations(page, colorScheme), 'finding anything').toEqual([]);
+    await page.keyboard.press('Escape');
     await page.goto('/versions/1');
     await page.getByRole('heading', { name: 'Version 1' }).waitFor();
     expect(await violations(page, colorScheme), 'a version').toEqual([]);

@@ -36,6 +36,14 @@ export const routes: Routes = [
         loadChildren: () => import('./versions/versions.routes').then((m) => m.versionRoutes),
       },
       {
+        path: 'files',
+        loadChildren: () => import('./files/files.routes').then((m) => m.fileRoutes),
+      },
+      {
+        path: 'settings',
+        loadChildren: () => import('./settings/settings.routes').then((m) => m.settingsRoutes),
+      },
+      {
         path: 'changes',
         loadChildren: () => import('./changes/changes.routes').then((m) => m.changeRoutes),
       },

@@ -1,6 +1,6 @@
 import { HttpClient } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
-import type { CategoryRow, ItemPage, ItemView } from '@honest-ledger/contracts';
+import type { CategoryRow, ItemEdit, ItemPage, ItemView } from '@honest-ledger/contracts';
 import type { Observable } from 'rxjs';
 
 /** What to look for; what is left out or empty does not narrow. */
@@ -27,6 +27,10 @@ export class CatalogueApi {
 
   categories(): Observable<CategoryRow[]> {
     return this.http.get<CategoryRow[]>('/api/categories');
+  }
+
+  keep(item: string, edit: ItemEdit): Observable<ItemView> {
+    return this.http.put<ItemView>(`/api/items/${encodeURIComponent(item)}`, edit);
   }
 
   one(item: string): Observable<ItemView> {

@@ -7,6 +7,7 @@ import { catalogueFeature } from './catalogue.feature';
 import { Item } from './item';
 import { itemEffects } from './item.effects';
 import { itemFeature } from './item.feature';
+import { NewItem } from './new-item';
 
 export const catalogueRoutes: Routes = [
   {
@@ -18,6 +19,7 @@ export const catalogueRoutes: Routes = [
     ],
     children: [
       { path: '', title: 'Catalogue', component: Catalogue },
+      { path: 'new/item', title: 'New item', component: NewItem },
       { path: ':item', title: 'Item', component: Item },
     ],
   },

@@ -1,5 +1,5 @@
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { Router } from '@angular/router';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { Router, RouterLink } from '@angular/router';
 import type { ItemRow } from '@honest-ledger/contracts';
 import { minorDigits } from '@honest-ledger/engine';
 import { Store } from '@ngrx/store';
@@ -8,7 +8,9 @@ import { map, tap, type Observable } from 'rxjs';
 import { CodeChoice } from '../reference/code-choice';
 import { namesOfThings } from '../reference/names';
 import { referenceFeature } from '../reference/reference.feature';
+import { mayDo } from '../session/may-do';
 import { EndlessGrid, type RowsAsked, type RowsFound } from '../shared/endless-grid';
+import { FileLinks } from '../shared/file-links';
 import { dashed, endlessFigureColumn } from '../shared/ledger-grid';
 import { Notice } from '../shared/notice';
 import { problemOf } from '../shared/problems';
@@ -26,7 +28,7 @@ const KINDS = [
 /** What is sold, and each item's base price in the version in force. */
 @Component({
   selector: 'hl-catalogue',
-  imports: [CategoryChoice, CodeChoice, EndlessGrid, Notice],
+  imports: [CategoryChoice, CodeChoice, EndlessGrid, FileLinks, Notice, RouterLink],
   templateUrl: './catalogue.html',
   host: { class: 'list-sheet' },
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -41,6 +43,7 @@ export class Catalogue {
   protected readonly problem = this.store.selectSignal(catalogueFeature.selectProblem);
   protected readonly reference = this.store.selectSignal(referenceFeature.selectReference);
   protected readonly kinds = KINDS;
+  protected readonly mayEdit = mayDo('editFacts');
   private readonly currency = computed(() => this.found()?.currency ?? '');
   protected readonly columns = computed((): ColDef<ItemRow>[] => {
     const currency = this.currency();
@@ -78,6 +81,12 @@ export class Catalogue {
     return (asked: RowsAsked): Observable<RowsFound<ItemRow>> => this.rows(filter, asked);
   });
   protected readonly rowId = ({ item }: ItemRow): string => item;
+  private readonly sorted = signal<Pick<RowsAsked, 'sort' | 'descending'>>({
+    sort: null,
+    descending: false,
+  });
+  /** What the grid shows, for the file of it. */
+  protected readonly shown = computed(() => ({ ...this.filter(), ...this.sorted() }));
 
   constructor() {
     namesOfThings(); // the choices below are filled from them
@@ -102,6 +111,8 @@ export class Catalogue {
   }
 
   private rows(filter: ItemFilter, asked: RowsAsked): Observable<RowsFound<ItemRow>> {
+    const { sort, descending } = asked;
+    this.sorted.set({ sort, descending });
     return this.api.items({ ...filter, text: filter.text.trim(), ...asked }).pipe(
       tap({
         next: ({ total, currency, version }) => {

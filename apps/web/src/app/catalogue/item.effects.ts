@@ -44,6 +44,26 @@ export const itemEffects = {
     { functional: true },
   ),
 
+  keepFacts: createEffect(
+    (actions$ = inject(Actions), api = inject(CatalogueApi), store = inject(Store)) => {
+      const item = store.selectSignal(itemFeature.selectItem);
+      return actions$.pipe(
+        ofType(itemActions.factsEdited),
+        concatMap(({ facts }) => {
+          const open = item().value;
+          if (!open) return EMPTY;
+          return api.keep(open.item, { ...facts, revision: open.revision }).pipe(
+            map((kept) => itemActions.factsKept({ item: kept })),
+            catchError((error: unknown) =>
+              of(itemActions.factsRefused({ problem: problemOf(error) })),
+            ),
+          );
+        }),
+      );
+    },
+    { functional: true },
+  ),
+
   discard: createEffect(
     (actions$ = inject(Actions), api = inject(DraftApi), store = inject(Store)) => {
       const item = store.selectSignal(itemFeature.selectItem);

@@ -1,4 +1,9 @@
-import type { BasePriceForm, ItemView, ProblemDetails } from '@honest-ledger/contracts';
+import type {
+  BasePriceForm,
+  ItemContent,
+  ItemView,
+  ProblemDetails,
+} from '@honest-ledger/contracts';
 import {
   createActionGroup,
   createFeature,
@@ -18,6 +23,10 @@ export const itemActions = createActionGroup({
     /** All base prices of the item, for the draft. */
     'Prices Edited': props<{ prices: readonly BasePriceForm[] }>(),
     'Edit Discarded': emptyProps(),
+    /** Facts of the item, which count at once. */
+    'Facts Edited': props<{ facts: ItemContent }>(),
+    'Facts Kept': props<{ item: ItemView }>(),
+    'Facts Refused': props<{ problem: ProblemDetails }>(),
     Kept: emptyProps(),
     Refused: props<{ problem: ProblemDetails }>(),
   },
@@ -28,9 +37,11 @@ interface ItemState {
   /** Prices that were typed and are not kept yet. */
   readonly typed: readonly BasePriceForm[] | null;
   readonly refused: ProblemDetails | null;
+  /** Why its facts were not saved. */
+  readonly factsRefused: ProblemDetails | null;
 }
 
-const beginning: ItemState = { item: nothingYet, typed: null, refused: null };
+const beginning: ItemState = { item: nothingYet, typed: null, refused: null, factsRefused: null };
 
 export const itemFeature = createFeature({
   name: 'item',
@@ -48,6 +59,12 @@ export const itemFeature = createFeature({
       ...state,
       typed: prices,
       refused: null,
+    })),
+    on(itemActions.factsEdited, (state): ItemState => ({ ...state, factsRefused: null })),
+    on(itemActions.factsKept, (state, { item }): ItemState => ({ ...state, item: ready(item) })),
+    on(itemActions.factsRefused, (state, { problem }): ItemState => ({
+      ...state,
+      factsRefused: problem,
     })),
     on(itemActions.kept, (state): ItemState => ({ ...state, typed: null, refused: null })),
     on(itemActions.refused, (state, { problem }): ItemState => ({ ...state, refused: problem })),

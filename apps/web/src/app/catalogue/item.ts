@@ -1,6 +1,13 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  linkedSignal,
+} from '@angular/core';
 import { RouterLink } from '@angular/router';
-import type { BasePriceForm, ItemAtLevel, ItemView } from '@honest-ledger/contracts';
+import type { BasePriceForm, ItemAtLevel, ItemContent, ItemView } from '@honest-ledger/contracts';
 import { problemSentence } from '@honest-ledger/engine';
 import { Store } from '@ngrx/store';
 import { namesOfThings } from '../reference/names';
@@ -11,12 +18,13 @@ import { Notice } from '../shared/notice';
 import { writeNumber, writer } from '../shared/numbers';
 import { whenChanged } from '../shared/when-changed';
 import { workingsActions } from '../workings/workings.feature';
+import { ItemFacts } from './item-facts';
 import { itemActions, itemFeature } from './item.feature';
 
 /** One item: what it is, its base prices, and what each level makes of it. */
 @Component({
   selector: 'hl-item',
-  imports: [Amount, FigureField, Notice, RouterLink],
+  imports: [Amount, FigureField, ItemFacts, Notice, RouterLink],
   templateUrl: './item.html',
   styleUrl: './item.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -28,7 +36,14 @@ export class Item {
   protected readonly found = this.store.selectSignal(itemFeature.selectItem);
   protected readonly refused = this.store.selectSignal(itemFeature.selectRefused);
   private readonly typed = this.store.selectSignal(itemFeature.selectTyped);
+  protected readonly factsRefused = this.store.selectSignal(itemFeature.selectFactsRefused);
   protected readonly mayEdit = mayDo('editSetup');
+  protected readonly mayEditFacts = mayDo('editFacts');
+  /** Open while the facts are edited; another revision of the item closes it. */
+  protected readonly editing = linkedSignal({
+    source: () => `${this.item()} ${String(this.found().value?.revision ?? 0)}`,
+    computation: () => false,
+  });
   /** A row for the base unit and each further one; what is typed or drafted comes before what is published. */
   protected readonly prices = computed(() => {
     const view = this.found().value;
@@ -101,6 +116,10 @@ export class Item {
         ? { kind: 'own', ...ofItem, price: figure === '' ? '0' : figure }
         : { kind: 'shared', ...ofItem, shared: target.value },
     );
+  }
+
+  protected saveFacts(facts: ItemContent): void {
+    this.store.dispatch(itemActions.factsEdited({ facts }));
   }
 
   protected discard(): void {

@@ -8,19 +8,30 @@ export interface ChangeFilter {
   readonly kind: string;
   readonly key: string;
   readonly by: string;
+  /** Calendar days here, the first and the last; ISO 8601, empty for any. */
+  readonly from: string;
+  readonly until: string;
 }
 
 @Injectable({ providedIn: 'root' })
 export class ChangesApi {
   private readonly http = inject(HttpClient);
 
-  find({ kind, key, by }: ChangeFilter, below: number | null): Observable<ChangePage> {
+  find({ kind, key, by, from, until }: ChangeFilter, below: number | null): Observable<ChangePage> {
     const params = {
       ...(kind === '' ? {} : { kind }),
       ...(key === '' ? {} : { key }),
       ...(by === '' ? {} : { by }),
+      ...(from === '' ? {} : { since: midnightOf(from, 0) }),
+      ...(until === '' ? {} : { before: midnightOf(until, 1) }),
       ...(below === null ? {} : { below }),
     };
     return this.http.get<ChangePage>('/api/changes', { params });
   }
+}
+
+/** The instant at which a day begins here, some days later. */
+function midnightOf(day: string, later: number): string {
+  const [year = 0, month = 1, date = 1] = day.split('-').map(Number);
+  return new Date(year, month - 1, date + later).toISOString();
 }

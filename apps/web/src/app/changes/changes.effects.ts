@@ -1,6 +1,9 @@
 import { inject } from '@angular/core';
+import { Router } from '@angular/router';
+import type { QuoteContent } from '@honest-ledger/contracts';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
-import { catchError, map, of, switchMap } from 'rxjs';
+import { catchError, EMPTY, exhaustMap, map, of, switchMap, tap } from 'rxjs';
+import { QuotesApi } from '../quotes/quotes.api';
 import { problemOf } from '../shared/problems';
 import { ChangesApi } from './changes.api';
 import { changesActions } from './changes.feature';
@@ -18,6 +21,27 @@ export const changesEffects = {
             ),
           ),
         ),
+      ),
+    { functional: true },
+  ),
+
+  /** What it is made again is an edit like any other: on record, and undone by going back again. */
+  goBack: createEffect(
+    (actions$ = inject(Actions), api = inject(QuotesApi), router = inject(Router)) =>
+      actions$.pipe(
+        ofType(changesActions.wentBack),
+        exhaustMap(({ change }) => {
+          const number = Number(change.key);
+          const content = change.after as QuoteContent; // what a quote's changes record
+          return api.one(number).pipe(
+            switchMap(({ revision }) => api.keep(number, { ...content, revision })),
+            tap(() => void router.navigate(['/quotes', number])),
+            switchMap(() => EMPTY),
+            catchError((error: unknown) =>
+              of(changesActions.failed({ problem: problemOf(error) })),
+            ),
+          );
+        }),
       ),
     { functional: true },
   ),

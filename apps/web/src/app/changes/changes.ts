@@ -1,8 +1,18 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  linkedSignal,
+  signal,
+} from '@angular/core';
 import type { ChangeRow } from '@honest-ledger/contracts';
 import { Store } from '@ngrx/store';
 import { writeInstant } from '../shared/dates';
+import { mayDo } from '../session/may-do';
 import { Notice } from '../shared/notice';
+import { whenChanged } from '../shared/when-changed';
 import type { ChangeFilter } from './changes.api';
 import { changesActions, changesFeature } from './changes.feature';
 import { differences } from './differences';
@@ -15,9 +25,20 @@ const KINDS: readonly (readonly [string, string])[] = [
   ['sharedPrice', 'shared prices'],
   ['agreement', 'agreements'],
   ['settings', 'settings'],
-  ['draft', 'discarded drafts'],
+  ['draft', 'drafts'],
+  ['item', 'items'],
   ['customer', 'customers'],
   ['quote', 'quotes'],
+  ['import', 'files taken in'],
+  ['category', 'categories'],
+  ['family', 'families'],
+  ['brand', 'brands'],
+  ['supplier', 'suppliers'],
+  ['tax class', 'tax classes'],
+  ['segment', 'segments'],
+  ['outlet', 'outlets'],
+  ['rate', 'exchange rates'],
+  ['user', 'users'],
 ];
 
 /** The record: who changed what, when, and what stood there before. */
@@ -29,9 +50,19 @@ const KINDS: readonly (readonly [string, string])[] = [
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class Changes {
+  /** What another screen asks the history of. */
+  readonly kind = input<string>();
+  readonly key = input<string>();
+
   private readonly store = inject(Store);
   protected readonly page = this.store.selectSignal(changesFeature.selectPage);
-  protected readonly filter = signal<ChangeFilter>({ kind: '', key: '', by: '' });
+  protected readonly filter = linkedSignal((): ChangeFilter => ({
+    kind: this.kind() ?? '',
+    key: this.key() ?? '',
+    by: '',
+    from: '',
+    until: '',
+  }));
   /** The entry whose fields are shown. */
   protected readonly unfolded = signal<number | null>(null);
   protected readonly shown = computed(() => {
@@ -43,8 +74,24 @@ export class Changes {
   protected readonly kinds = KINDS;
   protected readonly writeInstant = writeInstant;
 
+  protected readonly mayWrite = mayDo('writeQuotes');
+
   constructor() {
-    this.ask(null);
+    whenChanged(
+      computed(() => `${this.kind() ?? ''} ${this.key() ?? ''}`),
+      () => {
+        this.ask(null);
+      },
+    );
+  }
+
+  /** A quote can be made again what it was after a change. */
+  protected isWayBack({ kind, after }: ChangeRow): boolean {
+    return kind === 'quote' && typeof after === 'object' && after !== null && 'lines' in after;
+  }
+
+  protected goBack(change: ChangeRow): void {
+    this.store.dispatch(changesActions.wentBack({ change }));
   }
 
   protected narrow(part: keyof ChangeFilter, { target }: Event): void {
@@ -67,6 +114,7 @@ export class Changes {
   }
 
   protected kindWord(kind: string): string {
-    return KINDS.find(([one]) => one === kind)?.[1].replace(/s$/, '') ?? kind;
+    const words = KINDS.find(([one]) => one === kind)?.[1] ?? kind;
+    return words === 'files taken in' ? 'file' : words.replace(/ies$/, 'y').replace(/s$/, '');
   }
 }

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { RouterLink } from '@angular/router';
 import type { AgreementRow, ItemRow } from '@honest-ledger/contracts';
 import { Store } from '@ngrx/store';
 import { ItemPicker } from '../catalogue/item-picker';
@@ -6,6 +7,7 @@ import { referenceFeature } from '../reference/reference.feature';
 import { mayDo } from '../session/may-do';
 import { DayField } from '../shared/day-field';
 import { FigureField } from '../shared/figure-field';
+import { FileLinks } from '../shared/file-links';
 import { Notice } from '../shared/notice';
 import { whenChanged } from '../shared/when-changed';
 import { agreementsActions, agreementsFeature, type AgreementContent } from './agreements.feature';
@@ -23,7 +25,7 @@ interface ShownAgreement {
 /** The prices agreed with a customer, as a grid. They are setup: an edit waits in a draft. */
 @Component({
   selector: 'hl-agreements',
-  imports: [DayField, FigureField, ItemPicker, Notice],
+  imports: [DayField, FigureField, FileLinks, ItemPicker, Notice, RouterLink],
   templateUrl: './agreements.html',
   styleUrl: './agreements.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -1,21 +1,27 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { Router } from '@angular/router';
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { Router, RouterLink } from '@angular/router';
 import type { CustomerRow } from '@honest-ledger/contracts';
 import { Store } from '@ngrx/store';
 import type { ColDef } from 'ag-grid-community';
+import { FileLinks } from '../shared/file-links';
+import { mayDo } from '../session/may-do';
 import { LedgerGrid } from '../shared/ledger-grid';
 import { Notice } from '../shared/notice';
 import { customersActions, customersFeature } from './customers.feature';
+import { LevelGiving } from './level-giving';
 
 /** Who buys, and the level each has. */
 @Component({
   selector: 'hl-customer-list',
-  imports: [LedgerGrid, Notice],
+  imports: [FileLinks, LedgerGrid, LevelGiving, Notice, RouterLink],
   templateUrl: './customer-list.html',
   host: { class: 'list-sheet' },
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class CustomerList {
+  /** The level that customers are to be given, where the levels' screen led here. */
+  readonly give = input<string>();
+
   private readonly store = inject(Store);
   private readonly router = inject(Router);
   protected readonly list = this.store.selectSignal(customersFeature.selectList);
@@ -36,10 +42,21 @@ export class CustomerList {
     { headerName: 'Buys at', flex: 1, valueGetter: ({ data }) => data?.outlet?.name ?? '–' },
     { headerName: 'In', width: 80, valueGetter: ({ data }) => data?.currency ?? '–' },
   ];
+  protected readonly mayEdit = mayDo('editFacts');
+  private readonly picked = signal<readonly CustomerRow[]>([]);
+  /** The chosen rows as the list has them by now. */
+  protected readonly chosen = computed(() => {
+    const codes = new Set(this.picked().map(({ code }) => code));
+    return this.rows().filter(({ code }) => codes.has(code));
+  });
   protected readonly rowId = ({ code }: CustomerRow): string => code;
 
   constructor() {
     this.ask();
+  }
+
+  protected choose(rows: readonly CustomerRow[]): void {
+    this.picked.set(rows);
   }
 
   protected ask(): void {

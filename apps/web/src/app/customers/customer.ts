@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import type { CustomerContent } from '@honest-ledger/contracts';
+import { customerContentOf, type CustomerContent } from '@honest-ledger/contracts';
 import type { LevelAssignment } from '@honest-ledger/engine';
 import { Store } from '@ngrx/store';
 import { LargestMoves } from '../draft/largest-moves';
@@ -15,7 +15,7 @@ import { DayField } from '../shared/day-field';
 import { Notice } from '../shared/notice';
 import { whenChanged } from '../shared/when-changed';
 import { Agreements } from './agreements';
-import { contentOf, customersActions, customersFeature } from './customers.feature';
+import { customersActions, customersFeature } from './customers.feature';
 import { PriceList } from './price-list';
 
 /** One customer. What is said of it is a fact: it counts from the moment it is saved. */
@@ -55,7 +55,7 @@ export class Customer {
   /** What the fields show: what is thought about, else what stands. */
   protected readonly content = computed((): CustomerContent | null => {
     const customer = this.customer().value;
-    return this.considered()?.content ?? (customer && contentOf(customer));
+    return this.considered()?.content ?? (customer && customerContentOf(customer));
   });
   protected readonly level = computed(() =>
     this.levels().find(({ id }) => id === this.content()?.level),
@@ -120,7 +120,7 @@ export class Customer {
     const [customer, content] = [this.customer().value, this.content()];
     if (!customer || !content) return;
     const next = how(content);
-    const same = JSON.stringify(next) === JSON.stringify(contentOf(customer));
+    const same = JSON.stringify(next) === JSON.stringify(customerContentOf(customer));
     this.store.dispatch(
       same ? customersActions.dropped() : customersActions.considered({ content: next }),
     );

@@ -6,6 +6,8 @@ import type {
   CustomerPreview,
   CustomerRow,
   CustomerView,
+  LevelGiving,
+  LevelGivingPreview,
   PriceListPage,
 } from '@honest-ledger/contracts';
 import type { Observable } from 'rxjs';
@@ -28,6 +30,14 @@ export class CustomersApi {
 
   keep(code: string, edit: CustomerEdit): Observable<CustomerView> {
     return this.http.put<CustomerView>(addressOf(code), edit);
+  }
+
+  previewGiving(giving: LevelGiving): Observable<LevelGivingPreview> {
+    return this.http.post<LevelGivingPreview>('/api/customer-levels/preview', giving);
+  }
+
+  giveLevel(giving: LevelGiving): Observable<unknown> {
+    return this.http.put('/api/customer-levels', giving);
   }
 
   prices(code: string, text: string, offset: number): Observable<PriceListPage> {

@@ -123,22 +123,3 @@ export const customersFeature = createFeature({
     })),
   ),
 });
-
-/** What is edited of a customer, as it stands. */
-export function contentOf({
-  name,
-  segment,
-  currency,
-  outlet,
-  level,
-  assignments,
-}: CustomerView): CustomerContent {
-  return {
-    name,
-    segment: segment?.code ?? null,
-    currency,
-    outlet: outlet?.code ?? null,
-    level: level?.id ?? null,
-    assignments,
-  };
-}

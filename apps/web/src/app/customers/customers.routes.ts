@@ -7,6 +7,7 @@ import { Customer } from './customer';
 import { CustomerList } from './customer-list';
 import { customersEffects } from './customers.effects';
 import { customersFeature } from './customers.feature';
+import { NewCustomer } from './new-customer';
 
 export const customerRoutes: Routes = [
   {
@@ -18,6 +19,7 @@ export const customerRoutes: Routes = [
     ],
     children: [
       { path: '', title: 'Customers', component: CustomerList },
+      { path: 'new/customer', title: 'New customer', component: NewCustomer },
       { path: ':code', title: 'Customer', component: Customer },
     ],
   },

@@ -1,13 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import type { PriceListRow } from '@honest-ledger/contracts';
-import { problemSentence } from '@honest-ledger/engine';
+import { basePriceOf, madeBy, problemSentence } from '@honest-ledger/engine';
 import { Store } from '@ngrx/store';
 import { Amount, mostDigits } from '../shared/amount';
 import { writeCalendarDay } from '../shared/dates';
+import { FileLinks } from '../shared/file-links';
 import { Notice } from '../shared/notice';
 import { writer } from '../shared/numbers';
 import { whenChanged } from '../shared/when-changed';
-import { basePriceOf } from '../workings/base-price-of';
 import { workingsActions } from '../workings/workings.feature';
 import { PRICES_AT_ONCE } from './customers.api';
 import { customersActions, customersFeature } from './customers.feature';
@@ -15,7 +15,7 @@ import { customersActions, customersFeature } from './customers.feature';
 /** What a customer pays today for one of each item; each price opens its workings. */
 @Component({
   selector: 'hl-price-list',
-  imports: [Amount, Notice],
+  imports: [Amount, FileLinks, Notice],
   template: `
     <header>
       <h2>What it pays today</h2>
@@ -32,6 +32,11 @@ import { customersActions, customersFeature } from './customers.feature';
           {{ page.version }}
         </span>
       }
+      <hl-file-links
+        [address]="'/api/files/customers/' + code() + '/prices'"
+        [query]="{ text: text() }"
+        [formats]="formats"
+      />
     </header>
     @if (prices().problem; as problem) {
       <hl-notice [problem]="problem" (retried)="ask(0)" />
@@ -103,7 +108,8 @@ export class PriceList {
 
   private readonly store = inject(Store);
   protected readonly prices = this.store.selectSignal(customersFeature.selectPrices);
-  private readonly text = signal('');
+  protected readonly text = signal('');
+  protected readonly formats = ['csv', 'xlsx', 'pdf'];
   private readonly asked = computed(() => `${this.code()} ${String(this.revision())}`);
   protected readonly rows = computed(() => {
     const page = this.prices().value;
@@ -162,7 +168,7 @@ function shown(row: PriceListRow, currency: string) {
     ...base,
     basePrice: basePriceOf(line, currency),
     each: slice?.unitPrice ?? '',
-    by: line.closedBy === 'agreement' ? 'agreement' : (line.level?.level.name ?? ''),
+    by: madeBy(line),
     problem: null,
   };
 }

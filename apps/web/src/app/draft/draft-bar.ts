@@ -1,8 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
+import { writeInstant } from '../shared/dates';
 import { draftFeature } from './draft.feature';
-import { movedPrices } from './moves';
 
 /** At the foot of the sheet while a draft has edits: what it would do, and the way to publish it. */
 @Component({
@@ -15,11 +15,17 @@ import { movedPrices } from './moves';
         @if (others() > 0) {
           <span class="quieter">and {{ others() }} more open</span>
         }
-        <span>{{ draft.edits.length }} {{ draft.edits.length === 1 ? 'edit' : 'edits' }}</span>
+        <span>{{ draft.total }} {{ draft.total === 1 ? 'edit' : 'edits' }}</span>
         <span class="quieter"
-          >{{ moved() }} {{ moved() === 1 ? 'price moves' : 'prices move' }}</span
+          >{{ draft.moved }} {{ draft.moved === 1 ? 'price moves' : 'prices move' }}</span
         >
-        <span class="quieter">no quote sees it before it is published</span>
+        <span class="quieter">
+          @if (draft.waits; as waits) {
+            it is published {{ instant(waits.until) }}
+          } @else {
+            no quote sees it before it is published
+          }
+        </span>
         <a routerLink="/draft">Look through and publish…</a>
       </aside>
     }
@@ -33,13 +39,8 @@ export class DraftBar {
   private readonly drafts = this.store.selectSignal(draftFeature.selectDrafts);
   protected readonly filled = computed(() => {
     const draft = this.draft();
-    return draft && draft.edits.length > 0 ? draft : null;
+    return draft && draft.total > 0 ? draft : null;
   });
   protected readonly others = computed(() => this.drafts().length - 1);
-  protected readonly moved = computed(() =>
-    (this.draft()?.edits ?? []).reduce(
-      (sum, { moves }) => sum + (moves ? movedPrices(moves) : 0),
-      0,
-    ),
-  );
+  protected readonly instant = writeInstant;
 }

@@ -7,6 +7,7 @@ import type {
   KeepEdit,
   KeepEditAnswer,
   Publish,
+  PublishAnswer,
 } from '@honest-ledger/contracts';
 import type { Observable } from 'rxjs';
 
@@ -22,16 +23,22 @@ export class DraftApi {
     return this.http.post<{ draft: string }>('/api/drafts', { name });
   }
 
-  one(id: string): Observable<DraftView> {
-    return this.http.get<DraftView>(`/api/drafts/${id}`);
+  /** A draft with a page of its edits, from an offset on. */
+  one(id: string, offset = 0): Observable<DraftView> {
+    const params = offset === 0 ? {} : { offset };
+    return this.http.get<DraftView>(`/api/drafts/${id}`, { params });
+  }
+
+  takeBack(id: string): Observable<unknown> {
+    return this.http.delete(`/api/drafts/${id}/waiting`);
   }
 
   discard(id: string): Observable<unknown> {
     return this.http.delete(`/api/drafts/${id}`);
   }
 
-  publish(id: string, body: Publish): Observable<{ version: number }> {
-    return this.http.post<{ version: number }>(`/api/drafts/${id}/publish`, body);
+  publish(id: string, body: Publish): Observable<PublishAnswer> {
+    return this.http.post<PublishAnswer>(`/api/drafts/${id}/publish`, body);
   }
 
   keepEdit(object: EditParams, edit: KeepEdit): Observable<KeepEditAnswer> {

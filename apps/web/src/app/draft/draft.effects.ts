@@ -2,7 +2,17 @@ import { inject } from '@angular/core';
 import { Router } from '@angular/router';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { Store, type Action } from '@ngrx/store';
-import { catchError, exhaustMap, map, mergeMap, of, switchMap, tap, type Observable } from 'rxjs';
+import {
+  catchError,
+  EMPTY,
+  exhaustMap,
+  map,
+  mergeMap,
+  of,
+  switchMap,
+  tap,
+  type Observable,
+} from 'rxjs';
 import { problemOf } from '../shared/problems';
 import { DraftApi } from './draft.api';
 import { draftActions, draftFeature, type OpenDrafts } from './draft.feature';
@@ -17,6 +27,7 @@ export const draftEffects = {
           draftActions.changed,
           draftActions.chosen,
           draftActions.published,
+          draftActions.waits,
           draftActions.notPublished,
         ),
         switchMap(() =>
@@ -50,14 +61,43 @@ export const draftEffects = {
     (actions$ = inject(Actions), api = inject(DraftApi)) =>
       actions$.pipe(
         ofType(draftActions.publish),
-        exhaustMap(({ draft: { id, revision }, note }) =>
-          api.publish(id, { revision, note }).pipe(
-            map(({ version }) => draftActions.published({ version })),
+        exhaustMap(({ draft: { id, revision }, note, at }) =>
+          api.publish(id, { revision, note, at }).pipe(
+            map(({ version }) =>
+              version === null ? draftActions.waits() : draftActions.published({ version }),
+            ),
             catchError((error: unknown) =>
               of(draftActions.notPublished({ problem: problemOf(error) })),
             ),
           ),
         ),
+      ),
+    { functional: true },
+  ),
+
+  more: createEffect(
+    (actions$ = inject(Actions), api = inject(DraftApi), store = inject(Store)) => {
+      const shown = store.selectSignal(draftFeature.selectDraft);
+      return actions$.pipe(
+        ofType(draftActions.moreAsked),
+        exhaustMap(() => {
+          const draft = shown();
+          if (!draft) return EMPTY;
+          return api.one(draft.id, draft.edits.length).pipe(
+            map((more) => draftActions.moreCame({ draft: more })),
+            catchError(failing),
+          );
+        }),
+      );
+    },
+    { functional: true },
+  ),
+
+  takeBack: createEffect(
+    (actions$ = inject(Actions), api = inject(DraftApi)) =>
+      actions$.pipe(
+        ofType(draftActions.takeBack),
+        exhaustMap(({ id }) => thenChanged(api.takeBack(id))),
       ),
     { functional: true },
   ),

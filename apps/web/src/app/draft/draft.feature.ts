@@ -19,7 +19,14 @@ export const draftActions = createActionGroup({
     /** The draft that is looked at, and that first edits go to. */
     Chosen: props<{ id: string }>(),
     'Open New': props<{ name: string }>(),
-    Publish: props<{ draft: DraftView; note: string }>(),
+    /** The next page of the edits of the draft that is looked at. */
+    'More Asked': emptyProps(),
+    'More Came': props<{ draft: DraftView }>(),
+    /** `at` is an instant to come, ISO 8601; null for now. */
+    Publish: props<{ draft: DraftView; note: string; at: string | null }>(),
+    /** It waits for its moment. */
+    Waits: emptyProps(),
+    'Take Back': props<{ id: string }>(),
     Published: props<{ version: number }>(),
     'Not Published': props<{ problem: ProblemDetails }>(),
     'Discard Edit': props<{ object: EditParams }>(),
@@ -63,6 +70,14 @@ export const draftFeature = createFeature({
       answer: loading(state.answer),
     })),
     on(draftActions.came, (state, { answer }): DraftState => ({ ...state, answer: ready(answer) })),
+    on(draftActions.moreCame, (state, { draft }): DraftState => {
+      const before = state.answer.value;
+      // Of another revision, the pages would not fit together.
+      if (before?.draft?.id !== draft.id || before.draft.revision !== draft.revision) return state;
+      const edits = [...before.draft.edits, ...draft.edits];
+      return { ...state, answer: ready({ ...before, draft: { ...before.draft, edits } }) };
+    }),
+    on(draftActions.waits, (state): DraftState => ({ ...state, publishing: false })),
     on(draftActions.failed, (state, { problem }): DraftState => ({
       ...state,
       answer: failed(state.answer, problem),

@@ -36,10 +36,15 @@ const row = (id: string, name: string, edits: number): DraftRow => ({
   edits,
   createdBy: 'Ines Marlow',
   createdAt: '2026-11-24T14:32:00Z',
+  waits: null,
+  remark: null,
 });
 const view = (edits: readonly ObjectEdit[] = [edit], id = 'd', name = 'Draft'): DraftView => ({
   ...row(id, name, edits.length),
   edits,
+  total: edits.length,
+  moved: edits.reduce((sum, { moves }) => sum + (moves?.lowered ?? 0), 0),
+  basePriceMoves: null,
   currency: 'EUR',
   version: 1,
 });
@@ -79,7 +84,7 @@ describe('the draft, looked through', () => {
     await screen.type('What this version is for', ' New term ');
     await screen.press('Publish');
     const sent = (await screen.answer('POST', '/api/drafts/d/publish', { version: 2 })) as Publish;
-    expect(sent).toEqual({ revision: 3, note: 'New term' });
+    expect(sent).toEqual({ revision: 3, note: 'New term', at: null });
     await answerDraft(null);
     expect(screen.text()).toContain('Nothing is edited.');
   });

@@ -1,16 +1,19 @@
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
-import type { DraftView, ObjectEdit } from '@honest-ledger/contracts';
+import type { CatalogueMoves, DraftView, ObjectEdit } from '@honest-ledger/contracts';
 import { Store } from '@ngrx/store';
 import { namesOfThings } from '../reference/names';
 import { mayDo } from '../session/may-do';
+import { writeInstant } from '../shared/dates';
 import { Notice } from '../shared/notice';
 import { unbroken, writer } from '../shared/numbers';
 import { draftActions, draftFeature } from './draft.feature';
 import { LargestMoves } from './largest-moves';
 import { movesSentence } from './moves';
 import { objectAddress, objectSentence, objectTitle } from './object-words';
+
+const FEW = 3;
 
 /** All that a draft would change, and what it does to prices; published from here and nowhere else. */
 @Component({
@@ -30,6 +33,9 @@ export class LookThrough {
   protected readonly problem = this.store.selectSignal(draftFeature.selectProblem);
   protected readonly mayEdit = mayDo('editSetup');
   protected readonly note = signal('');
+  /** From when it counts, in the browser's own time, as its field gives it; empty for now. */
+  protected readonly moment = signal('');
+  protected readonly instant = writeInstant;
   protected readonly another = signal('');
   protected readonly movesSentence = movesSentence;
   protected readonly title = objectTitle;
@@ -73,7 +79,22 @@ export class LookThrough {
     this.store.dispatch(draftActions.discardDraft({ id }));
   }
 
+  /** Of so many edits of base prices, what they do together says more than each alone. */
+  protected together({ basePriceMoves }: DraftView): CatalogueMoves | null {
+    return basePriceMoves && basePriceMoves.compared > FEW ? basePriceMoves : null;
+  }
+
+  protected more(): void {
+    this.store.dispatch(draftActions.moreAsked());
+  }
+
+  protected takeBack({ id }: DraftView): void {
+    this.store.dispatch(draftActions.takeBack({ id }));
+  }
+
   protected publish(draft: DraftView): void {
-    this.store.dispatch(draftActions.publish({ draft, note: this.note().trim() }));
+    const typed = this.moment();
+    const at = typed === '' ? null : new Date(typed).toISOString();
+    this.store.dispatch(draftActions.publish({ draft, note: this.note().trim(), at }));
   }
 }

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import { NavigationStart, Router, RouterOutlet } from '@angular/router';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { Store } from '@ngrx/store';
@@ -7,15 +7,17 @@ import { draftActions } from '../draft/draft.feature';
 import { DraftBar } from '../draft/draft-bar';
 import { WorkingsStrip } from '../workings/workings-strip';
 import { workingsActions } from '../workings/workings.feature';
+import { Finder } from './finder';
+import { KeyHelp } from './key-help';
 import { Rail } from './rail';
 
 /** The rail at the left, the sheet in the middle, the workings at its right, the draft at its foot. */
 @Component({
   selector: 'hl-frame',
-  imports: [RouterOutlet, Rail, WorkingsStrip, DraftBar],
+  imports: [RouterOutlet, Rail, WorkingsStrip, DraftBar, Finder, KeyHelp],
   template: `
     <a class="unseen skip" href="#sheet">To the sheet</a>
-    <hl-rail />
+    <hl-rail (finding)="shown.set('finder')" (keysAsked)="shown.set('keys')" />
     <div class="book">
       <div class="spread">
         <main id="sheet" tabindex="-1"><router-outlet /></main>
@@ -23,11 +25,24 @@ import { Rail } from './rail';
       </div>
       <hl-draft-bar />
     </div>
+    @if (shown() === 'finder') {
+      @defer (on immediate) {
+        <hl-finder (closed)="shown.set(null)" />
+      }
+    } @else if (shown() === 'keys') {
+      @defer (on immediate) {
+        <hl-key-help (closed)="shown.set(null)" />
+      }
+    }
   `,
+  host: { '(document:keydown)': 'key($event)' },
   styleUrl: './frame.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class Frame {
+  /** What lies over the sheet. */
+  protected readonly shown = signal<'finder' | 'keys' | null>(null);
+
   constructor() {
     const store = inject(Store);
     store.dispatch(draftActions.asked());
@@ -41,4 +56,22 @@ export class Frame {
         store.dispatch(workingsActions.cleared());
       });
   }
+
+  protected key(event: KeyboardEvent): void {
+    const { key, target, ctrlKey, metaKey, altKey } = event;
+    if ((ctrlKey || metaKey) && key.toLowerCase() === 'k') {
+      event.preventDefault(); // a browser's own search would open otherwise
+      this.shown.set('finder');
+    } else if (key === '?' && !ctrlKey && !altKey && !isTypedInto(target)) {
+      this.shown.set('keys');
+    }
+  }
+}
+
+function isTypedInto(target: EventTarget | null): boolean {
+  return (
+    target instanceof HTMLInputElement ||
+    target instanceof HTMLTextAreaElement ||
+    target instanceof HTMLSelectElement
+  );
 }

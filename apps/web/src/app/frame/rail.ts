@@ -1,30 +1,10 @@
-import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject, output } from '@angular/core';
 import { RouterLink, RouterLinkActive } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { sessionActions, sessionFeature } from '../session/session.feature';
 import { Appearance } from './appearance';
+import { PLACES } from './places';
 import { Wordmark } from './wordmark';
-
-interface RailGroup {
-  readonly name: string;
-  readonly places: readonly { readonly name: string; readonly link: string }[];
-}
-
-/** The screens there are, in the order of the work. */
-const GROUPS: readonly RailGroup[] = [
-  { name: 'Goods', places: [{ name: 'Catalogue', link: '/catalogue' }] },
-  { name: 'Customers', places: [{ name: 'Customers', link: '/customers' }] },
-  { name: 'Pricing', places: [{ name: 'Levels', link: '/levels' }] },
-  { name: 'Documents', places: [{ name: 'Quotes', link: '/quotes' }] },
-  {
-    name: 'Records',
-    places: [
-      { name: 'Draft', link: '/draft' },
-      { name: 'Versions', link: '/versions' },
-      { name: 'Changes', link: '/changes' },
-    ],
-  },
-];
 
 @Component({
   selector: 'hl-rail',
@@ -34,9 +14,12 @@ const GROUPS: readonly RailGroup[] = [
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class Rail {
+  readonly finding = output();
+  readonly keysAsked = output();
+
   private readonly store = inject(Store);
   protected readonly appearance = inject(Appearance);
-  protected readonly groups = GROUPS;
+  protected readonly groups = PLACES;
   protected readonly user = this.store.selectSignal(sessionFeature.selectUser);
 
   protected signOut(): void {

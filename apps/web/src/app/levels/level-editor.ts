@@ -4,9 +4,18 @@ import {
   computed,
   inject,
   input,
+  signal,
   type OnDestroy,
 } from '@angular/core';
-import type { LevelContent, LevelEntryForm, RoundingForm } from '@honest-ledger/contracts';
+import { Router, RouterLink } from '@angular/router';
+import {
+  check,
+  decimalText,
+  PERCENT_BOUNDS,
+  type LevelContent,
+  type LevelEntryForm,
+  type RoundingForm,
+} from '@honest-ledger/contracts';
 import { Store } from '@ngrx/store';
 import { categoriesFeature } from '../catalogue/categories.feature';
 import { namesOfThings } from '../reference/names';
@@ -16,6 +25,7 @@ import { DayField } from '../shared/day-field';
 import { KeptState } from '../shared/kept-state';
 import { lossOf, type EditingScreen } from '../shared/leave-kept';
 import { Notice } from '../shared/notice';
+import { readNumber } from '../shared/numbers';
 import { besidesFields } from '../shared/problems';
 import { whenChanged } from '../shared/when-changed';
 import { EntryEditor } from './entry-editor';
@@ -23,11 +33,14 @@ import { LevelBench } from './level-bench';
 import { withCurrency, withEntry, withEntryMoved, withNewEntry, withoutEntry } from './level-edits';
 import { LevelSentence } from './level-sentence';
 import { levelsActions, levelsFeature, theirs } from './levels.feature';
+import { ReachedItems } from './reached-items';
 import { RoundingEditor } from './rounding-editor';
 import { SingleItems } from './single-items';
 
 /** The fields that show what is wrong with them themselves. */
 const TOLD_BESIDE = /^(name|window|entries\[\d+\]\..+|rounding(\..+)?|typedPrices(\[\d+\]\..+)?)$/;
+
+const percentText = decimalText(PERCENT_BOUNDS);
 
 /** A level in a draft: its entries, its single items, its rounding, and the sentence they make. */
 @Component({
@@ -39,7 +52,9 @@ const TOLD_BESIDE = /^(name|window|entries\[\d+\]\..+|rounding(\..+)?|typedPrice
     LevelBench,
     LevelSentence,
     Notice,
+    ReachedItems,
     RoundingEditor,
+    RouterLink,
     SingleItems,
   ],
   templateUrl: './level-editor.html',
@@ -51,12 +66,19 @@ export class LevelEditor implements EditingScreen, OnDestroy {
   readonly id = input.required<string>();
   /** Set where the level is to be begun. */
   readonly new = input<string>();
+  /** The level that it begins as a copy of, and the percent with which it follows that one. */
+  readonly from = input<string>();
+  readonly percent = input<string>();
 
   private readonly store = inject(Store);
+  private readonly router = inject(Router);
+  /** Why a copy was not begun. */
+  protected readonly copyProblem = signal<string | null>(null);
   private readonly categories = this.store.selectSignal(categoriesFeature.selectPlaced);
   private readonly reference = this.store.selectSignal(referenceFeature.selectReference);
   protected readonly level = this.store.selectSignal(levelsFeature.selectLevel);
   protected readonly mayEdit = mayDo('editSetup');
+  protected readonly mayGive = mayDo('editFacts');
   protected readonly content = computed(() => this.level().value?.editing.content ?? null);
   protected readonly problem = computed(() => this.level().value?.editing.problem ?? null);
   protected readonly notice = computed(() => besidesFields(this.problem(), TOLD_BESIDE));
@@ -92,8 +114,27 @@ export class LevelEditor implements EditingScreen, OnDestroy {
     return editing ? lossOf(editing, 'This level') : null;
   }
 
+  /** Begins another level: one that follows this one, or the same on its own. */
+  protected copy(event: Event): void {
+    event.preventDefault();
+    if (!(event.target instanceof HTMLFormElement)) return;
+    const asked = new FormData(event.target);
+    const typed = asked.get('percent');
+    const percent = typeof typed === 'string' ? readNumber(typed === '' ? '0' : typed) : null;
+    const reading = percent === null ? null : check(percentText, percent);
+    if (asked.get('how') === 'follow' && !reading?.ok) {
+      this.copyProblem.set('The percent must be a number from -100 to 10000, such as -5');
+      return;
+    }
+    const follows = asked.get('how') === 'follow' ? { percent } : {};
+    void this.router.navigate(['/levels', crypto.randomUUID()], {
+      queryParams: { new: 'yes', from: this.id(), ...follows },
+    });
+  }
+
   protected open(): void {
-    const create = this.new() !== undefined;
+    const begins = { from: this.from() ?? null, percent: this.percent() ?? null };
+    const create = this.new() === undefined ? null : begins;
     this.store.dispatch(levelsActions.opened({ id: this.id(), create }));
   }
 

@@ -7,6 +7,7 @@ import type {
   TypedPriceForm,
 } from '@honest-ledger/contracts';
 import { ALWAYS, decimal, isZero, reachKey, type Basis, type Reach } from '@honest-ledger/engine';
+import { emptyLevel } from './levels.feature';
 
 /** The edits that the level's screen makes: each gives the whole content anew. */
 
@@ -174,4 +175,39 @@ export function withCurrency(content: LevelContent, currency: string): LevelCont
 /** A new typed price for an item, or for as many as there are rows in a pasted block. */
 export function typedPrice(id: string, item: string, price: string): TypedPriceForm {
   return { id, item, price, unit: null, window: ALWAYS, minQuantity: '0', closes: false };
+}
+
+/** A level on its own that says what another does, with ids of its own. */
+export function sameLevel(content: LevelContent): LevelContent {
+  return {
+    ...content,
+    name: copyName(content.name),
+    entries: content.entries.map((entry) => ({ ...entry, id: crypto.randomUUID() })),
+    typedPrices: content.typedPrices.map((typed) => ({ ...typed, id: crypto.randomUUID() })),
+  };
+}
+
+/** A level that starts from another's full result, with a percent on it. */
+export function followingLevel(id: string, content: LevelContent, percent: string): LevelContent {
+  return {
+    ...emptyLevel(content.currency),
+    name: copyName(content.name),
+    entries: [
+      {
+        id: crypto.randomUUID(),
+        reach: { kind: 'all' },
+        basis: { kind: 'level', level: id },
+        adjusting: { kind: 'plain', adjustment: { kind: 'percent', percent } },
+        closes: false,
+      },
+    ],
+    rounding: content.rounding,
+  };
+}
+
+/** As long as a name may be. */
+const LONGEST_NAME = 120;
+
+function copyName(name: string): string {
+  return `${name.slice(0, LONGEST_NAME - ' copy'.length)} copy`;
 }

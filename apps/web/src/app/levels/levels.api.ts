@@ -1,6 +1,13 @@
 import { HttpClient } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
-import type { BenchAnswer, BenchQuestion, LevelSummary, LevelView } from '@honest-ledger/contracts';
+import type {
+  BenchAnswer,
+  BenchQuestion,
+  LevelSummary,
+  LevelView,
+  ReachedPage,
+  ReachedQuestion,
+} from '@honest-ledger/contracts';
 import type { Observable } from 'rxjs';
 
 @Injectable({ providedIn: 'root' })
@@ -13,6 +20,10 @@ export class LevelsApi {
 
   one(id: string): Observable<LevelView> {
     return this.http.get<LevelView>(`/api/levels/${encodeURIComponent(id)}`);
+  }
+
+  reached(id: string, question: ReachedQuestion): Observable<ReachedPage> {
+    return this.http.post<ReachedPage>(`/api/levels/${encodeURIComponent(id)}/reached`, question);
   }
 
   bench(id: string, question: BenchQuestion): Observable<BenchAnswer> {

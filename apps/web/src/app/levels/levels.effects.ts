@@ -1,15 +1,26 @@
 import { inject } from '@angular/core';
 import { Router } from '@angular/router';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
-import { Store } from '@ngrx/store';
+import { Store, type Action } from '@ngrx/store';
 import { check, levelContentSchema, type ProblemDetails } from '@honest-ledger/contracts';
-import { catchError, exhaustMap, filter, map, of, switchMap, tap } from 'rxjs';
+import {
+  catchError,
+  concatMap,
+  exhaustMap,
+  filter,
+  map,
+  of,
+  switchMap,
+  tap,
+  type Observable,
+} from 'rxjs';
 import { DraftApi } from '../draft/draft.api';
 import { draftActions, draftFeature } from '../draft/draft.feature';
 import { keepEdits } from '../shared/keep-edits';
 import { isUnreachable, problemOf, withoutPrefix } from '../shared/problems';
 import { LevelsApi } from './levels.api';
-import { levelsActions, levelsFeature } from './levels.feature';
+import { followingLevel, sameLevel } from './level-edits';
+import { levelsActions, levelsFeature, type Beginning } from './levels.feature';
 
 export const levelsEffects = {
   list: createEffect(
@@ -36,7 +47,7 @@ export const levelsEffects = {
         filter(() => level().value === null),
         switchMap(({ id, create }) =>
           create
-            ? of(levelsActions.came({ level: { id, published: null, draft: null } }))
+            ? begun(api, id, create)
             : api.one(id).pipe(
                 map((found) => levelsActions.came({ level: found })),
                 catchError((error: unknown) =>
@@ -140,6 +151,21 @@ export const levelsEffects = {
     { functional: true },
   ),
 };
+
+/** A new level, empty or with what it has from another. */
+function begun(api: LevelsApi, id: string, { from, percent }: Beginning): Observable<Action> {
+  const empty = levelsActions.came({ level: { id, published: null, draft: null } });
+  if (from === null) return of(empty);
+  return api.one(from).pipe(
+    concatMap(({ published, draft }) => {
+      const source = draft?.content ?? published;
+      if (!source) return of(empty);
+      const content = percent === null ? sameLevel(source) : followingLevel(from, source, percent);
+      return of(empty, levelsActions.edited({ content }));
+    }),
+    catchError((error: unknown) => of(levelsActions.failed({ problem: problemOf(error) }))),
+  );
+}
 
 /** The same check that guards the server. */
 function problemIn(content: unknown): ProblemDetails | null {

@@ -34,10 +34,10 @@ export const levelsActions = createActionGroup({
     'List Came': props<{ levels: readonly LevelSummary[] }>(),
     'List Failed': props<{ problem: ProblemDetails }>(),
     /**
-     * `create` begins an empty level of that id. An edit of this level that is not kept yet is taken
-     * up again.
+     * `create` begins a level of that id, empty or from another one. An edit of this level that is
+     * not kept yet is taken up again.
      */
-    Opened: props<{ id: string; create: boolean }>(),
+    Opened: props<{ id: string; create: Beginning | null }>(),
     Came: props<{ level: LevelView }>(),
     Failed: props<{ problem: ProblemDetails }>(),
     Edited: props<{ content: LevelContent }>(),
@@ -54,6 +54,14 @@ export const levelsActions = createActionGroup({
     'Mine Insisted': emptyProps(),
   },
 });
+
+/** What a new level begins as. */
+export interface Beginning {
+  /** The level that it is a copy of; null for an empty one. */
+  readonly from: string | null;
+  /** Follows that level with a percent on its prices; null for the same on its own. */
+  readonly percent: string | null;
+}
 
 export interface OpenLevel {
   readonly id: string;

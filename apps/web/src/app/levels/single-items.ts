@@ -1,20 +1,24 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
+import { RouterLink } from '@angular/router';
 import type { ItemRow, LevelContent, TypedPriceForm } from '@honest-ledger/contracts';
 import { ItemPicker } from '../catalogue/item-picker';
 import { DayField } from '../shared/day-field';
 import { FigureField } from '../shared/figure-field';
+import { FileLinks } from '../shared/file-links';
 import { readNumber } from '../shared/numbers';
 import { typedPrice } from './level-edits';
 
 /** Items that a level treats apart: prices typed for them, and items left at their base price. */
 @Component({
   selector: 'hl-single-items',
-  imports: [DayField, FigureField, ItemPicker],
+  imports: [DayField, FigureField, FileLinks, ItemPicker, RouterLink],
   templateUrl: './single-items.html',
   styleUrl: './single-items.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class SingleItems {
+  /** The level's id. */
+  readonly level = input.required<string>();
   readonly content = input.required<LevelContent>();
   /** What is wrong with the level, by path. */
   readonly problems = input.required<ReadonlyMap<string, string>>();

@@ -5,6 +5,7 @@ import {
   effect,
   inject,
   input,
+  linkedSignal,
   numberAttribute,
   signal,
   viewChild,
@@ -30,7 +31,15 @@ import { writeNumber } from '../shared/numbers';
 import { besidesFields } from '../shared/problems';
 import { whenChanged } from '../shared/when-changed';
 import { workingsActions, type ExplainedPrice } from '../workings/workings.feature';
-import { columnDigits, foreseenMoves, shownLines, type ShownLine } from './quote-lines';
+import {
+  beforeSwitch,
+  columnDigits,
+  foreseenMoves,
+  shownLines,
+  switchMoves,
+  type BeforeSwitch,
+  type ShownLine,
+} from './quote-lines';
 import { quotesActions, quotesFeature, theirs } from './quotes.feature';
 import { TouchMarks } from './touch-marks';
 
@@ -85,6 +94,15 @@ export class QuoteEditor implements EditingScreen, OnDestroy {
     const { currencies } = this.reference().customers;
     const own = this.open()?.editing.content.currency ?? '';
     return currencies.includes(own) ? currencies : [own, ...currencies];
+  });
+  /** The prices before the currency or the level was switched, until they have been looked at. */
+  protected readonly switched = linkedSignal({
+    source: () => this.number(),
+    computation: (): BeforeSwitch | null => null,
+  });
+  protected readonly switchMoves = computed(() => {
+    const [open, before] = [this.open(), this.switched()];
+    return open && before ? switchMoves(open, before) : [];
   });
   protected readonly levelChoices = computed(() =>
     this.levels().map(({ id, content }) => ({ code: id, name: content.name })),
@@ -208,10 +226,27 @@ export class QuoteEditor implements EditingScreen, OnDestroy {
   }
 
   protected setCurrency(currency: string): void {
+    const before = this.open();
+    if (before) {
+      const was = before.editing.content.currency;
+      this.switched.set(beforeSwitch(before, `From ${was} to ${currency}`));
+    }
     this.change((content) => ({ ...content, currency }));
   }
 
+  protected switchBack(): void {
+    this.switched.set(null);
+    this.undo();
+  }
+
   protected setLevel(level: string): void {
+    const before = this.open();
+    const called = (id: string | null): string =>
+      this.levelChoices().find(({ code }) => code === id)?.name ?? 'the customer’s own level';
+    if (before) {
+      const was = called(before.editing.content.level);
+      this.switched.set(beforeSwitch(before, `From ${was} to ${called(level)}`));
+    }
     this.change((content) => ({ ...content, level: level === '' ? null : level }));
   }
 

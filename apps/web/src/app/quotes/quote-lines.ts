@@ -1,8 +1,7 @@
 import type { ItemFactsForm, PricedLineForm, QuoteLineInput } from '@honest-ledger/contracts';
-import { problemSentence } from '@honest-ledger/engine';
+import { basePriceOf, problemSentence } from '@honest-ledger/engine';
 import { mostDigits } from '../shared/amount';
 import { writeNumber, writer } from '../shared/numbers';
-import { basePriceOf } from '../workings/base-price-of';
 import type { OpenQuote } from './quotes.feature';
 
 /** A line as the quote's table shows it. */
@@ -59,6 +58,31 @@ export function foreseenMoves({ editing, priced, foreseen }: OpenQuote): Foresee
   return editing.content.lines.flatMap(({ id, item }) => {
     const [now, after] = [each(priced[id]), each(then.get(id))];
     return now === after ? [] : [{ item, now, then: after }];
+  });
+}
+
+/** A quote's prices before its currency or its level was switched. */
+export interface BeforeSwitch {
+  /** "currency EUR to USD": what was switched. */
+  readonly what: string;
+  readonly currency: string;
+  readonly each: ReadonlyMap<string, string>;
+}
+
+export function beforeSwitch({ editing, priced }: OpenQuote, what: string): BeforeSwitch {
+  const { currency, lines } = editing.content;
+  return { what, currency, each: new Map(lines.map(({ id }) => [id, each(priced[id])])) };
+}
+
+/** Line by line, what a switch made of the prices; lines that are not priced yet are left out. */
+export function switchMoves({ editing, priced }: OpenQuote, before: BeforeSwitch): ForeseenMove[] {
+  const { currency, lines } = editing.content;
+  return lines.flatMap(({ id, item }) => {
+    const [line, now] = [priced[id], before.each.get(id)];
+    if (!line || now === undefined) return [];
+    const then = each(line);
+    if (now === then && currency === before.currency) return [];
+    return [{ item, now: `${now} ${before.currency}`, then: `${then} ${currency}` }];
   });
 }
 

@@ -14,17 +14,25 @@ import {
   ClientSideRowModelModule,
   ModuleRegistry,
   RowAutoHeightModule,
+  RowSelectionModule,
   themeQuartz,
   type CellKeyDownEvent,
   type ColDef,
   type FullWidthCellKeyDownEvent,
   type GetRowIdParams,
   type RowClickedEvent,
+  type RowSelectionOptions,
+  type SelectionChangedEvent,
 } from 'ag-grid-community';
 import { columnFill, mostDigits } from './amount';
 import { writeNumber } from './numbers';
 
-ModuleRegistry.registerModules([ClientSideRowModelModule, CellStyleModule, RowAutoHeightModule]);
+ModuleRegistry.registerModules([
+  ClientSideRowModelModule,
+  CellStyleModule,
+  RowAutoHeightModule,
+  RowSelectionModule,
+]);
 
 /** How every grid of ours looks. */
 export const LEDGER_THEME = themeQuartz.withParams({
@@ -66,6 +74,9 @@ export const LEDGER_THEME = themeQuartz.withParams({
       [getRowId]="identify()"
       [alwaysShowVerticalScroll]="true"
       [overlayNoRowsTemplate]="empty()"
+      [rowSelection]="selection()"
+      [selectionColumnDef]="selectionColumn"
+      (selectionChanged)="choose($event)"
       (rowClicked)="open($event)"
       (cellKeyDown)="key($event)"
     />
@@ -90,7 +101,10 @@ export class LedgerGrid<Row extends object> {
   readonly rowId = input.required<(row: Row) => string>();
   /** What to say where there are no rows. */
   readonly empty = input('Nothing here yet.');
+  /** Whether several rows can be chosen, with a box in each row or the space bar. */
+  readonly choosing = input(false);
   readonly opened = output<Row>();
+  readonly chosen = output<readonly Row[]>();
 
   protected readonly theme = LEDGER_THEME;
   protected readonly nonce = inject(CSP_NONCE) ?? '';
@@ -104,8 +118,21 @@ export class LedgerGrid<Row extends object> {
     return ({ data }: GetRowIdParams<Row>) => rowId(data);
   });
 
-  protected open({ data }: RowClickedEvent<Row>): void {
-    if (data) this.opened.emit(data);
+  protected readonly selection = computed((): RowSelectionOptions<Row> | undefined =>
+    this.choosing()
+      ? { mode: 'multiRow', headerCheckbox: true, selectAll: 'filtered', copySelectedRows: false }
+      : undefined,
+  );
+  protected readonly selectionColumn: ColDef<Row> = { width: 52, resizable: false };
+
+  protected open({ data, event }: RowClickedEvent<Row>): void {
+    // A click on the box chooses the row and does not open it.
+    const onBox = event?.target instanceof Element && event.target.closest('.ag-checkbox');
+    if (data && !onBox) this.opened.emit(data);
+  }
+
+  protected choose({ api }: SelectionChangedEvent<Row>): void {
+    this.chosen.emit(api.getSelectedRows());
   }
 
   protected key({ data, event }: CellKeyDownEvent<Row> | FullWidthCellKeyDownEvent<Row>): void {

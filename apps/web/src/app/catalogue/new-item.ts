@@ -1,0 +1,88 @@
+import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
+import { Router } from '@angular/router';
+import type { ItemContent, ProblemDetails } from '@honest-ledger/contracts';
+import { Notice } from '../shared/notice';
+import { problemOf } from '../shared/problems';
+import { CatalogueApi } from './catalogue.api';
+import { ItemFacts } from './item-facts';
+
+const EMPTY: ItemContent = {
+  name: '',
+  customerName: null,
+  gtin: null,
+  kind: 'stock',
+  category: '',
+  family: null,
+  brand: null,
+  supplier: null,
+  taxClass: null,
+  unit: '',
+  quantityDigits: 0,
+  timeUnit: null,
+  units: [],
+  listPrice: null,
+  namedPrices: [],
+  active: true,
+  replacedBy: null,
+};
+
+/** Makes an item that is not there yet. */
+@Component({
+  selector: 'hl-new-item',
+  imports: [ItemFacts, Notice],
+  template: `
+    <header class="sheet-head">
+      <h1>New item</h1>
+      <span class="soft">Its base price is given on its page, in a draft</span>
+      <label for="number">Item number</label>
+      <input
+        id="number"
+        class="cell"
+        maxlength="40"
+        autocomplete="off"
+        [value]="number()"
+        (input)="type($event)"
+      />
+    </header>
+    @if (problem(); as problem) {
+      <hl-notice [problem]="problem" [again]="false" />
+    }
+    <hl-item-facts
+      [facts]="empty"
+      [problem]="problem()"
+      (saved)="save($event)"
+      (dropped)="leave()"
+    />
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class NewItem {
+  private readonly api = inject(CatalogueApi);
+  private readonly router = inject(Router);
+  protected readonly empty = EMPTY;
+  protected readonly number = signal('');
+  protected readonly problem = signal<ProblemDetails | null>(null);
+
+  protected type({ target }: Event): void {
+    if (target instanceof HTMLInputElement) this.number.set(target.value.trim());
+  }
+
+  protected save(content: ItemContent): void {
+    const number = this.number();
+    if (number === '') {
+      const detail = 'Give the item a number.';
+      this.problem.set({ type: 'about:blank', title: 'Not saved', status: 422, detail });
+      return;
+    }
+    this.api.keep(number, { ...content, revision: 0 }).subscribe({
+      next: () => void this.router.navigate(['/catalogue', number]),
+      error: (error: unknown) => {
+        this.problem.set(problemOf(error));
+      },
+    });
+  }
+
+  protected leave(): void {
+    void this.router.navigate(['/catalogue']);
+  }
+}

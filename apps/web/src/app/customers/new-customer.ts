@@ -1,0 +1,72 @@
+import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
+import { Router } from '@angular/router';
+import type { ProblemDetails } from '@honest-ledger/contracts';
+import { Notice } from '../shared/notice';
+import { problemOf } from '../shared/problems';
+import { CustomersApi } from './customers.api';
+
+/** Makes a customer that is not there yet; all else is given on its page. */
+@Component({
+  selector: 'hl-new-customer',
+  imports: [Notice],
+  template: `
+    <header class="sheet-head">
+      <h1>New customer</h1>
+      <span class="soft"
+        >A fact: it counts at once. Segment, outlet and level are given on its page</span
+      >
+    </header>
+    @if (problem(); as problem) {
+      <hl-notice [problem]="problem" [again]="false" />
+    }
+    <form class="search" (submit)="save($event)">
+      <label>
+        Code
+        <input
+          class="cell"
+          maxlength="40"
+          autocomplete="off"
+          [value]="code()"
+          (input)="type('code', $event)"
+        />
+      </label>
+      <label>
+        Name
+        <input
+          class="cell"
+          maxlength="120"
+          autocomplete="off"
+          [value]="name()"
+          (input)="type('name', $event)"
+        />
+      </label>
+      <button type="submit" class="main-action" [disabled]="code() === '' || name() === ''">
+        Save
+      </button>
+    </form>
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class NewCustomer {
+  private readonly api = inject(CustomersApi);
+  private readonly router = inject(Router);
+  protected readonly code = signal('');
+  protected readonly name = signal('');
+  protected readonly problem = signal<ProblemDetails | null>(null);
+
+  protected type(field: 'code' | 'name', { target }: Event): void {
+    if (target instanceof HTMLInputElement) this[field].set(target.value.trim());
+  }
+
+  protected save(event: Event): void {
+    event.preventDefault();
+    const code = this.code();
+    const rest = { segment: null, currency: null, outlet: null, level: null, assignments: [] };
+    this.api.keep(code, { name: this.name(), ...rest, revision: 0 }).subscribe({
+      next: () => void this.router.navigate(['/customers', code]),
+      error: (error: unknown) => {
+        this.problem.set(problemOf(error));
+      },
+    });
+  }
+}

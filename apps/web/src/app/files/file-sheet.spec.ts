@@ -1,0 +1,115 @@
+import type { ImportRowPage, ImportView } from '@honest-ledger/contracts';
+import { provideEffects } from '@ngrx/effects';
+import { provideState } from '@ngrx/store';
+import { problemBody, showScreen, signedIn, type ShownScreen } from '../testing/screens';
+import { FileSheet } from './file-sheet';
+import { rowSentence } from './file-words';
+import { filesEffects } from './files.effects';
+import { filesFeature } from './files.feature';
+
+const file = (changes: Partial<ImportView> = {}): ImportView => ({
+  id: 'f',
+  kind: 'items',
+  level: null,
+  fileName: 'prices.csv',
+  state: 'ready',
+  remark: null,
+  columns: ['Item', 'Base price'],
+  rows: 3,
+  compared: 3,
+  counts: { new: 1, changed: 1, unchanged: 1, wrong: 0 },
+  by: 'Ines Marlow',
+  at: '2026-11-24T14:32:00Z',
+  ...changes,
+});
+
+const NO_ROWS: ImportRowPage = { rows: [], total: 0 };
+
+describe('a file that was sent in', () => {
+  let screen: ShownScreen<FileSheet>;
+  beforeEach(async () => {
+    screen = await showScreen(
+      FileSheet,
+      { id: 'f' },
+      provideState(filesFeature),
+      provideEffects(filesEffects),
+    );
+    signedIn(screen);
+  });
+
+  const came = async (changes: Partial<ImportView> = {}): Promise<void> => {
+    await screen.settle(10);
+    await screen.answer('GET', '/api/imports/f', file(changes));
+    for (const open of screen.server.match(({ url }) => url.endsWith('/rows'))) open.flush(NO_ROWS);
+    await screen.settle();
+  };
+  const button = (name: string): HTMLButtonElement | undefined =>
+    [...screen.host.querySelectorAll('button')].find(({ textContent }) =>
+      textContent.includes(name),
+    );
+
+  it('shows how far it has come while it is compared, and can be cancelled', async () => {
+    await came({ state: 'reading', compared: 1 });
+    expect(screen.text()).toContain('1 of 3 rows compared');
+    await screen.press('Cancel');
+    await screen.answer('DELETE', '/api/imports/f', file({ state: 'cancelled' }));
+    expect(screen.text()).toContain('Nothing of this file was taken in.');
+  });
+
+  it('counts what it would do, and takes it in', async () => {
+    await came();
+    for (const part of ['All 3', '+ New 1', '△ Changed 1', '= Unchanged 1', '✕ Wrong 0']) {
+      expect(screen.text()).toContain(part);
+    }
+    expect(screen.text()).toContain('base prices go to the draft');
+    await screen.press('Take in 2 rows');
+    await screen.answer('POST', '/api/imports/f/apply', file({ state: 'applied' }));
+    expect(screen.text()).toContain('Taken in.');
+  });
+
+  it('is not taken in while a row is wrong, nor where it changes nothing', async () => {
+    await came({ counts: { new: 1, changed: 0, unchanged: 1, wrong: 1 } });
+    expect(button('Take in')?.disabled).toBe(true);
+    expect(screen.text()).toContain('Mend the rows that are wrong');
+  });
+
+  it('says where it changes nothing', async () => {
+    await came({ counts: { new: 0, changed: 0, unchanged: 3, wrong: 0 } });
+    expect(button('Take in')?.disabled).toBe(true);
+    expect(screen.text()).toContain('the file changes nothing');
+  });
+
+  it('tells why it was not taken in', async () => {
+    await came();
+    await screen.press('Take in 2 rows');
+    await screen.answer('POST', '/api/imports/f/apply', problemBody(409, 'It was cancelled.'), 409);
+    expect(screen.text()).toContain('It was cancelled.');
+    expect(screen.text()).not.toContain('Taken in.');
+  });
+
+  it('gives a reader the rows, and no button', async () => {
+    signedIn(screen, 'reader');
+    await came();
+    expect(button('Take in')).toBeUndefined();
+    expect(button('Cancel')).toBeUndefined();
+  });
+});
+
+describe('what a row of a file would do, in words', () => {
+  const row = { row: 2, after: { Item: 'A', Price: '2' }, problems: [] };
+
+  it('names each cell that changes, from what to what', () => {
+    const before = { Item: 'A', Price: '' };
+    expect(rowSentence({ ...row, verdict: 'changed', before })).toBe('Price: empty → 2');
+  });
+
+  it('names all that is wrong', () => {
+    const problems = [
+      { column: 'Item', sentence: 'There is no item A' },
+      { column: null, sentence: 'Row 1 is for the same already' },
+    ];
+    expect(rowSentence({ ...row, verdict: 'wrong', before: null, problems })).toBe(
+      'There is no item A. Row 1 is for the same already.',
+    );
+  });
+});

@@ -1,0 +1,129 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  inject,
+  input,
+  signal,
+} from '@angular/core';
+import { RouterLink } from '@angular/router';
+import { SHEETS, type ImportRow, type ImportView, type RowVerdict } from '@honest-ledger/contracts';
+import { Store } from '@ngrx/store';
+import type { ColDef } from 'ag-grid-community';
+import type { Observable } from 'rxjs';
+import { mayDo } from '../session/may-do';
+import { EndlessGrid, type RowsAsked, type RowsFound } from '../shared/endless-grid';
+import { FileLinks } from '../shared/file-links';
+import { Notice } from '../shared/notice';
+import { whenChanged } from '../shared/when-changed';
+import { KIND_NAMES, rowSentence, STATE_WORDS, VERDICTS, WHERE_IT_GOES } from './file-words';
+import { FilesApi } from './files.api';
+import { filesActions, filesFeature } from './files.feature';
+
+/** A file that was sent in: what each of its rows would do, and the one place to take it in. */
+@Component({
+  selector: 'hl-file-sheet',
+  imports: [EndlessGrid, FileLinks, Notice, RouterLink],
+  templateUrl: './file-sheet.html',
+  styleUrl: './file-sheet.scss',
+  host: { class: 'list-sheet' },
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class FileSheet {
+  readonly id = input.required<string>();
+
+  private readonly store = inject(Store);
+  private readonly api = inject(FilesApi);
+  protected readonly answer = this.store.selectSignal(filesFeature.selectFile);
+  protected readonly problem = this.store.selectSignal(filesFeature.selectProblem);
+  protected readonly mayEdit = mayDo('editFacts');
+  protected readonly file = computed(() => this.answer().value);
+  protected readonly verdict = signal<RowVerdict | null>(null);
+  protected readonly verdicts = VERDICTS;
+  protected readonly stateWords = STATE_WORDS;
+  protected readonly whereItGoes = WHERE_IT_GOES;
+  protected readonly shown = computed(() => {
+    const file = this.file();
+    return file && file.state !== 'reading'
+      ? `${file.id} ${file.at} ${String(file.compared)}`
+      : null;
+  });
+  protected readonly columns = computed((): ColDef<ImportRow>[] => {
+    const file = this.file();
+    return file ? columnsOf(file) : [];
+  });
+  protected readonly find = computed(() => {
+    this.shown(); // compared anew, the rows are others
+    const [id, verdict] = [this.id(), this.verdict()];
+    return ({ offset, limit }: RowsAsked): Observable<RowsFound<ImportRow>> =>
+      this.api.rows(id, { verdict, offset, limit });
+  });
+  /** The row that was opened: its sentence may be longer than its cell. */
+  protected readonly opened = signal<ImportRow | null>(null);
+  protected readonly told = rowSentence;
+  protected readonly rowId = ({ row }: ImportRow): string => String(row);
+  protected readonly acting = computed(() => {
+    const counts = this.file()?.counts;
+    return counts ? counts.new + counts.changed : 0;
+  });
+
+  constructor() {
+    whenChanged(this.id, (id) => {
+      this.store.dispatch(filesActions.opened({ id }));
+    });
+    inject(DestroyRef).onDestroy(() => {
+      this.store.dispatch(filesActions.left());
+    });
+  }
+
+  protected title({ kind, level }: ImportView): string {
+    return level ? `Prices of ${level.name}` : KIND_NAMES[kind];
+  }
+
+  protected ask(): void {
+    this.store.dispatch(filesActions.opened({ id: this.id() }));
+  }
+
+  protected takeIn(): void {
+    this.store.dispatch(filesActions.takeIn({ id: this.id() }));
+  }
+
+  protected cancel(): void {
+    this.store.dispatch(filesActions.cancel({ id: this.id() }));
+  }
+}
+
+const MARKS: Readonly<Record<RowVerdict, string>> = {
+  new: '+ new',
+  changed: '△ changed',
+  unchanged: '= unchanged',
+  wrong: '✕ wrong',
+};
+
+/** The file's own columns, and before them what each row would do. */
+function columnsOf({ kind, columns }: ImportView): ColDef<ImportRow>[] {
+  const figures = new Set(
+    SHEETS[kind].columns.filter(({ holds }) => holds === 'decimal').map(({ name }) => name),
+  );
+  return [
+    { headerName: 'Row', field: 'row', type: 'rightAligned', width: 80, pinned: 'left' },
+    {
+      headerName: 'It is',
+      width: 120,
+      pinned: 'left',
+      valueGetter: ({ data }) => (data ? MARKS[data.verdict] : ''),
+    },
+    {
+      headerName: 'What changes, or what is wrong',
+      width: 380,
+      valueGetter: ({ data }) => (data ? rowSentence(data) : ''),
+    },
+    ...columns.map((name): ColDef<ImportRow> => ({
+      headerName: name,
+      width: name === 'Name' ? 220 : name.length > 10 ? 150 : 120,
+      ...(figures.has(name) ? { type: 'rightAligned' } : {}),
+      valueGetter: ({ data }) => data?.after[name] ?? '',
+    })),
+  ];
+}

@@ -1,0 +1,67 @@
+/** What a key does on a screen. */
+export interface ScreenKey {
+  readonly keys: string;
+  readonly does: string;
+}
+
+const EVERYWHERE: readonly ScreenKey[] = [
+  { keys: 'Ctrl K', does: 'find any item, customer, level, quote or screen' },
+  { keys: '?', does: 'these keys' },
+  { keys: 'Tab, Shift Tab', does: 'the next field, the one before' },
+];
+
+const LIST: readonly ScreenKey[] = [
+  { keys: '↑ ↓ ← →', does: 'walk through the list' },
+  { keys: 'Enter', does: 'open the row' },
+  { keys: 'Enter on a heading', does: 'sort by the column' },
+];
+
+const EDITING: readonly ScreenKey[] = [
+  { keys: 'Ctrl Z', does: 'take back the last edit' },
+  { keys: 'Ctrl Shift Z', does: 'make it again' },
+];
+
+/** The keys of each screen, by the beginning of its address; the longest that fits counts. */
+const SCREENS: readonly { readonly at: string; readonly keys: readonly ScreenKey[] }[] = [
+  { at: '/catalogue', keys: LIST },
+  {
+    at: '/catalogue/',
+    keys: [{ keys: 'Tab to a price', does: 'show how it came about in the workings' }],
+  },
+  { at: '/customers', keys: [...LIST, { keys: 'Space', does: 'choose the customer of the row' }] },
+  {
+    at: '/customers/',
+    keys: [{ keys: 'Tab to a price', does: 'show how it came about in the workings' }],
+  },
+  { at: '/levels', keys: LIST },
+  {
+    at: '/levels/',
+    keys: [
+      ...EDITING,
+      {
+        keys: 'Ctrl V',
+        does: 'paste item numbers and prices from a spreadsheet, under typed prices',
+      },
+    ],
+  },
+  { at: '/quotes', keys: LIST },
+  {
+    at: '/quotes/',
+    keys: [
+      { keys: '↑ ↓', does: 'the same field of the line above or below' },
+      { keys: 'Enter', does: 'keep what is typed' },
+      { keys: 'Tab to a price', does: 'show how it came about in the workings' },
+      ...EDITING,
+    ],
+  },
+  { at: '/versions', keys: LIST },
+  { at: '/files', keys: LIST },
+];
+
+/** The keys that the screen at an address knows. */
+export function keysAt(address: string): readonly ScreenKey[] {
+  const [own] = SCREENS.filter(({ at }) => address.startsWith(at)).sort(
+    (a, b) => b.at.length - a.at.length,
+  );
+  return [...(own?.keys ?? []), ...EVERYWHERE];
+}

@@ -1,0 +1,251 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  linkedSignal,
+} from '@angular/core';
+import type { ListContents, ListKind, ListRow } from '@honest-ledger/contracts';
+import { Store } from '@ngrx/store';
+import { CodeChoice } from '../reference/code-choice';
+import { namesOfThings } from '../reference/names';
+import { referenceFeature } from '../reference/reference.feature';
+import { settingsActions } from './settings.feature';
+
+type Content = ListContents[ListKind];
+
+/** What a new entry begins as, but for its name. */
+const BEGINNINGS: { readonly [Kind in ListKind]: Omit<ListContents[Kind], 'name'> } = {
+  categories: { parent: null },
+  families: {},
+  brands: {},
+  suppliers: {},
+  taxClasses: {},
+  segments: { level: null },
+  outlets: { timeZone: 'UTC', currency: 'EUR', level: null, levelsAllowed: null },
+};
+
+/** One list of codes and names, edited in place; what a list has besides stands in further columns. */
+@Component({
+  selector: 'hl-list-sheet',
+  imports: [CodeChoice],
+  template: `
+    <table class="ledger" aria-label="Entries">
+      <thead>
+        <tr>
+          <th>Code</th>
+          <th>Name</th>
+          @if (list() === 'categories') {
+            <th>Lies under</th>
+          }
+          @if (hasLevel()) {
+            <th>Level</th>
+          }
+          @if (list() === 'outlets') {
+            <th>Currency</th>
+            <th>Time zone</th>
+            <th>Levels that may be used there</th>
+          }
+          <th><span class="unseen">Take out</span></th>
+        </tr>
+      </thead>
+      <tbody>
+        @for (row of rows(); track row.code) {
+          <tr>
+            <td>{{ row.code }}</td>
+            <td>
+              <input
+                class="cell"
+                [attr.aria-label]="'Name of ' + row.code"
+                maxlength="120"
+                autocomplete="off"
+                [value]="row.name"
+                (change)="rename(row, $event)"
+              />
+            </td>
+            @if (list() === 'categories') {
+              <td>
+                <hl-code-choice
+                  [label]="'What ' + row.code + ' lies under'"
+                  none="the top"
+                  [code]="field(row, 'parent')"
+                  [all]="others(row)"
+                  (chosen)="set(row, { parent: $event || null })"
+                />
+              </td>
+            }
+            @if (hasLevel()) {
+              <td>
+                <hl-code-choice
+                  [label]="'Level of ' + row.code"
+                  none="none"
+                  [code]="field(row, 'level')"
+                  [all]="levels()"
+                  (chosen)="set(row, { level: $event || null })"
+                />
+              </td>
+            }
+            @if (list() === 'outlets') {
+              <td>
+                <hl-code-choice
+                  [label]="'Currency of ' + row.code"
+                  [code]="field(row, 'currency')"
+                  [all]="currencies()"
+                  (chosen)="set(row, { currency: $event })"
+                />
+              </td>
+              <td>
+                <input
+                  class="cell"
+                  [attr.aria-label]="'Time zone of ' + row.code"
+                  maxlength="60"
+                  autocomplete="off"
+                  [value]="field(row, 'timeZone')"
+                  (change)="setZone(row, $event)"
+                />
+              </td>
+              <td>
+                <details>
+                  <summary>{{ allowedWords(row) }}</summary>
+                  @for (level of levels(); track level.code) {
+                    <label class="allowed">
+                      <input
+                        type="checkbox"
+                        [checked]="isAllowed(row, level.code)"
+                        (change)="allow(row, level.code, $event)"
+                      />
+                      {{ level.name }}
+                    </label>
+                  }
+                </details>
+              </td>
+            }
+            <td>
+              <button type="button" class="quiet small" (click)="takeOut(row)">Take out</button>
+            </td>
+          </tr>
+        } @empty {
+          <tr>
+            <td colspan="7" class="soft">Nothing here yet. Add the first below.</td>
+          </tr>
+        }
+      </tbody>
+    </table>
+    <form class="adding" (submit)="add($event)">
+      <input
+        class="cell"
+        aria-label="Code of a new entry"
+        placeholder="code"
+        maxlength="40"
+        autocomplete="off"
+        [value]="code()"
+        (input)="type('code', $event)"
+      />
+      <input
+        class="cell"
+        aria-label="Name of a new entry"
+        placeholder="name"
+        maxlength="120"
+        autocomplete="off"
+        [value]="name()"
+        (input)="type('name', $event)"
+      />
+      <button type="submit" class="quiet small" [disabled]="code() === '' || name() === ''">
+        Add
+      </button>
+    </form>
+  `,
+  styleUrl: './sheets.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class ListSheet {
+  readonly list = input.required<ListKind>();
+  readonly rows = input.required<readonly ListRow[]>();
+  /** Another number empties the fields of a new entry. */
+  readonly kept = input.required<number>();
+
+  private readonly store = inject(Store);
+  private readonly published = this.store.selectSignal(referenceFeature.selectPublishedLevels);
+  private readonly reference = this.store.selectSignal(referenceFeature.selectReference);
+  private readonly fresh = computed(() => `${this.list()} ${String(this.kept())}`);
+  protected readonly code = linkedSignal({ source: this.fresh, computation: () => '' });
+  protected readonly name = linkedSignal({ source: this.fresh, computation: () => '' });
+  protected readonly hasLevel = computed(() => ['segments', 'outlets'].includes(this.list()));
+  protected readonly levels = computed(() =>
+    this.published().map(({ id, content }) => ({ code: id, name: content.name })),
+  );
+  protected readonly currencies = computed(() =>
+    this.reference().customers.currencies.map((code) => ({ code, name: code })),
+  );
+
+  constructor() {
+    namesOfThings(); // the choices are filled from them
+  }
+
+  protected type(field: 'code' | 'name', { target }: Event): void {
+    if (target instanceof HTMLInputElement) this[field].set(target.value.trim());
+  }
+
+  protected field(row: ListRow, name: 'parent' | 'level' | 'currency' | 'timeZone'): string {
+    const fields: Readonly<Record<string, unknown>> = row;
+    const value = fields[name];
+    return typeof value === 'string' ? value : '';
+  }
+
+  protected others({ code }: ListRow): readonly ListRow[] {
+    return this.rows().filter((row) => row.code !== code);
+  }
+
+  protected rename(row: ListRow, { target }: Event): void {
+    if (target instanceof HTMLInputElement) this.set(row, { name: target.value.trim() });
+  }
+
+  protected setZone(row: ListRow, { target }: Event): void {
+    if (target instanceof HTMLInputElement) this.set(row, { timeZone: target.value.trim() });
+  }
+
+  protected isAllowed(row: ListRow, level: string): boolean {
+    return 'levelsAllowed' in row && (row.levelsAllowed?.includes(level) ?? false);
+  }
+
+  protected allowedWords(row: ListRow): string {
+    const names = this.levels().flatMap(({ code, name }) =>
+      this.isAllowed(row, code) ? [name] : [],
+    );
+    return names.length === 0 ? 'all' : names.join(', ');
+  }
+
+  /** None chosen stands for all. */
+  protected allow(row: ListRow, level: string, { target }: Event): void {
+    if (!(target instanceof HTMLInputElement)) return;
+    const before = 'levelsAllowed' in row ? (row.levelsAllowed ?? []) : [];
+    const others = before.filter((one) => one !== level);
+    const chosen = target.checked ? [...others, level].sort() : others;
+    this.set(row, { levelsAllowed: chosen.length === 0 ? null : chosen });
+  }
+
+  protected set(row: ListRow, part: object): void {
+    const seen = contentOf(row);
+    this.keep(row.code, seen, { ...seen, ...part });
+  }
+
+  protected takeOut(row: ListRow): void {
+    this.keep(row.code, contentOf(row), null);
+  }
+
+  protected add(event: Event): void {
+    event.preventDefault();
+    const content = { name: this.name(), ...BEGINNINGS[this.list()] };
+    this.keep(this.code(), null, content);
+  }
+
+  private keep(code: string, seen: Content | null, content: object | null): void {
+    const edit = { sheet: this.list(), code, edit: { seen, content } };
+    this.store.dispatch(settingsActions.edited({ edit }));
+  }
+}
+
+function contentOf({ code: _, ...content }: ListRow): Content {
+  return content;
+}

@@ -1,0 +1,116 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import { LIST_KINDS } from '@honest-ledger/contracts';
+import { Store } from '@ngrx/store';
+import { mayDo } from '../session/may-do';
+import { Notice } from '../shared/notice';
+import { whenChanged } from '../shared/when-changed';
+import { ListSheet } from './list-sheet';
+import { RateSheet } from './rate-sheet';
+import { settingsActions, settingsFeature, type SettingsSheet } from './settings.feature';
+import { UserSheet } from './user-sheet';
+
+const NAMES: Readonly<Record<SettingsSheet, string>> = {
+  categories: 'Categories',
+  families: 'Families',
+  brands: 'Brands',
+  suppliers: 'Suppliers',
+  taxClasses: 'Tax classes',
+  segments: 'Segments',
+  outlets: 'Outlets',
+  rates: 'Exchange rates',
+  users: 'Users',
+};
+
+/** What goods and customers are told apart by, the rates of currencies, and who may sign in. */
+@Component({
+  selector: 'hl-settings',
+  imports: [ListSheet, Notice, RateSheet, RouterLink, UserSheet],
+  template: `
+    <header class="sheet-head">
+      <h1>Settings</h1>
+      <span class="soft">Facts: an edit counts at once, and is on record under Changes</span>
+    </header>
+    <nav class="search" aria-label="Lists">
+      @for (one of sheets(); track one.sheet) {
+        <a
+          class="quiet small"
+          [routerLink]="['/settings', one.sheet]"
+          [attr.aria-current]="one.sheet === sheet() ? 'page' : null"
+          >{{ one.name }}</a
+        >
+      }
+    </nav>
+    @if (rows().problem; as problem) {
+      <hl-notice [problem]="problem" (retried)="ask()" />
+    }
+    @if (refused(); as refused) {
+      <hl-notice [problem]="refused.problem" [again]="false" />
+    }
+    @if (rows().value; as found) {
+      <fieldset [disabled]="!mayEdit()">
+        @switch (found.sheet) {
+          @case ('rates') {
+            <hl-rate-sheet [rows]="found.rows" [kept]="kept()" />
+          }
+          @case ('users') {
+            <hl-user-sheet [rows]="found.rows" [kept]="kept()" />
+          }
+          @default {
+            <hl-list-sheet [list]="found.sheet" [rows]="found.rows" [kept]="kept()" />
+          }
+        }
+      </fieldset>
+    } @else if (rows().state === 'loading') {
+      <p class="soft waiting">Reading…</p>
+    }
+  `,
+  styles: `
+    nav {
+      flex-wrap: wrap;
+      gap: 8px !important;
+    }
+    a[aria-current] {
+      border-color: var(--ink);
+      background: var(--marked);
+      font-weight: 600;
+    }
+    fieldset {
+      border: 0;
+      margin: 0;
+      padding: 0;
+      min-width: 0;
+    }
+    .waiting {
+      padding: 18px;
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class Settings {
+  readonly sheet = input.required<string>();
+
+  private readonly store = inject(Store);
+  protected readonly rows = this.store.selectSignal(settingsFeature.selectRows);
+  protected readonly refused = this.store.selectSignal(settingsFeature.selectRefused);
+  protected readonly kept = this.store.selectSignal(settingsFeature.selectKept);
+  protected readonly mayEdit = mayDo('editFacts');
+  private readonly mayManage = mayDo('manageUsers');
+  protected readonly sheets = computed(() => {
+    const all: SettingsSheet[] = [...LIST_KINDS, 'rates', ...(this.mayManage() ? USERS : [])];
+    return all.map((sheet) => ({ sheet, name: NAMES[sheet] }));
+  });
+
+  constructor() {
+    whenChanged(this.sheet, () => {
+      this.ask();
+    });
+  }
+
+  protected ask(): void {
+    const sheet = Object.keys(NAMES).find((one) => one === this.sheet()) ?? 'categories';
+    this.store.dispatch(settingsActions.opened({ sheet: sheet as SettingsSheet })); // one of its keys
+  }
+}
+
+const USERS: readonly SettingsSheet[] = ['users'];

@@ -1,0 +1,185 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  linkedSignal,
+} from '@angular/core';
+import { ROLES, type Role, type UserRow } from '@honest-ledger/contracts';
+import { Store } from '@ngrx/store';
+import { settingsActions } from './settings.feature';
+
+type UserContent = Omit<UserRow, 'email'>;
+
+/** Who may sign in, and as what. Nobody is taken out: what they did names them. */
+@Component({
+  selector: 'hl-user-sheet',
+  template: `
+    <table class="ledger" aria-label="Users">
+      <thead>
+        <tr>
+          <th>E-mail</th>
+          <th>Name</th>
+          <th>Role</th>
+          <th>May sign in</th>
+          <th>New password</th>
+        </tr>
+      </thead>
+      <tbody>
+        @for (row of rows(); track row.email) {
+          <tr>
+            <td>{{ row.email }}</td>
+            <td>
+              <input
+                class="cell"
+                [attr.aria-label]="'Name of ' + row.email"
+                maxlength="120"
+                autocomplete="off"
+                [value]="row.name"
+                (change)="rename(row, $event)"
+              />
+            </td>
+            <td>
+              <select
+                class="cell"
+                [attr.aria-label]="'Role of ' + row.email"
+                (change)="setRole(row, $event)"
+              >
+                @for (role of roles; track role) {
+                  <option [value]="role" [selected]="role === row.role">{{ role }}</option>
+                }
+              </select>
+            </td>
+            <td>
+              <input
+                type="checkbox"
+                [attr.aria-label]="row.email + ' may sign in'"
+                [checked]="row.active"
+                (change)="setActive(row, $event)"
+              />
+            </td>
+            <td>
+              <input
+                class="cell"
+                type="password"
+                [attr.aria-label]="'New password of ' + row.email"
+                autocomplete="new-password"
+                placeholder="as it is"
+                [value]="fresh() && ''"
+                (change)="setPassword(row, $event)"
+              />
+            </td>
+          </tr>
+        }
+      </tbody>
+    </table>
+    <form class="adding" (submit)="add($event)">
+      <input
+        class="cell"
+        type="email"
+        aria-label="E-mail of a new user"
+        placeholder="e-mail"
+        autocomplete="off"
+        [value]="email()"
+        (input)="type('email', $event)"
+      />
+      <input
+        class="cell"
+        aria-label="Name of a new user"
+        placeholder="name"
+        autocomplete="off"
+        [value]="name()"
+        (input)="type('name', $event)"
+      />
+      <select class="cell" aria-label="Role of a new user" (change)="chooseRole($event)">
+        @for (one of roles; track one) {
+          <option [value]="one" [selected]="one === role()">{{ one }}</option>
+        }
+      </select>
+      <input
+        class="cell"
+        type="password"
+        aria-label="Password of a new user"
+        placeholder="password"
+        autocomplete="new-password"
+        [value]="password()"
+        (input)="type('password', $event)"
+      />
+      <button
+        type="submit"
+        class="quiet small"
+        [disabled]="email() === '' || name() === '' || password() === ''"
+      >
+        Add
+      </button>
+    </form>
+  `,
+  styleUrl: './sheets.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class UserSheet {
+  readonly rows = input.required<readonly UserRow[]>();
+  /** Another number empties the fields of a new user. */
+  readonly kept = input.required<number>();
+
+  private readonly store = inject(Store);
+  protected readonly roles = ROLES;
+  protected readonly fresh = computed(() => String(this.kept()));
+  protected readonly email = linkedSignal({ source: this.fresh, computation: () => '' });
+  protected readonly name = linkedSignal({ source: this.fresh, computation: () => '' });
+  protected readonly password = linkedSignal({ source: this.fresh, computation: () => '' });
+  protected readonly role = linkedSignal({
+    source: this.fresh,
+    computation: (): Role => 'sales',
+  });
+
+  protected type(field: 'email' | 'name' | 'password', { target }: Event): void {
+    if (target instanceof HTMLInputElement) this[field].set(target.value);
+  }
+
+  protected chooseRole({ target }: Event): void {
+    if (target instanceof HTMLSelectElement) this.role.set(roleOf(target.value));
+  }
+
+  protected rename(row: UserRow, { target }: Event): void {
+    if (target instanceof HTMLInputElement) this.set(row, { name: target.value.trim() });
+  }
+
+  protected setRole(row: UserRow, { target }: Event): void {
+    if (target instanceof HTMLSelectElement) this.set(row, { role: roleOf(target.value) });
+  }
+
+  protected setActive(row: UserRow, { target }: Event): void {
+    if (target instanceof HTMLInputElement) this.set(row, { active: target.checked });
+  }
+
+  protected setPassword(row: UserRow, { target }: Event): void {
+    if (target instanceof HTMLInputElement && target.value !== '') this.set(row, {}, target.value);
+  }
+
+  protected add(event: Event): void {
+    event.preventDefault();
+    const content = { name: this.name().trim(), role: this.role(), active: true };
+    this.keep(this.email().trim().toLowerCase(), null, content, this.password());
+  }
+
+  private set(row: UserRow, part: Partial<UserContent>, password: string | null = null): void {
+    const { email, ...seen } = row;
+    this.keep(email.toLowerCase(), seen, { ...seen, ...part }, password);
+  }
+
+  private keep(
+    code: string,
+    seen: UserContent | null,
+    content: UserContent,
+    password: string | null,
+  ): void {
+    const edit = { sheet: 'users' as const, code, edit: { seen, content, password } };
+    this.store.dispatch(settingsActions.edited({ edit }));
+  }
+}
+
+function roleOf(text: string): Role {
+  return ROLES.find((role) => role === text) ?? 'reader';
+}

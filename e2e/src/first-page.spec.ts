@@ -1,0 +1,36 @@
+import { gzipSync } from 'node:zlib';
+import { expect, test } from './ledger';
+
+/** What the page says it needs before anything is shown. */
+const NEEDED_AT_ONCE = /<(?:script|link)[^>]+(?:src|href)="([^"]+\.js)"/g;
+
+test('little has to be fetched before the first page shows', async ({ page, request }) => {
+  const address = await (await request.get('/')).text();
+  const scripts = [...address.matchAll(NEEDED_AT_ONCE)].map(([, script]) => script ?? '');
+  expect(scripts.length).toBeGreaterThan(0);
+  let compressed = 0;
+  let grid = false;
+  for (const script of scripts) {
+    const body = await (await request.get(`/${script}`)).body();
+    compressed += gzipSync(body).length;
+    grid ||= body.includes('ag-header-cell');
+  }
+  expect(compressed, 'bytes of JavaScript, compressed').toBeLessThan(250_000);
+  expect(grid, 'the grid among it').toBe(false);
+  await page.goto('/');
+  await expect(page.getByRole('button', { name: 'Sign in', exact: true })).toBeVisible();
+});
+
+test('the first page can be used within two seconds of going there', async ({ ledger, page }) => {
+  await ledger.signIn();
+  await expect(page.getByRole('gridcell').first()).toBeVisible();
+  // The best of a few: a machine that is busy with something else says nothing about the page.
+  const times: number[] = [];
+  for (let round = 0; round < 4; round += 1) {
+    const began = performance.now();
+    await page.goto('/quotes');
+    await page.getByRole('gridcell').first().waitFor();
+    times.push(performance.now() - began);
+  }
+  expect(Math.min(...times), 'milliseconds').toBeLessThan(2000);
+});

@@ -1,0 +1,118 @@
+import { expect, test, type Ledger } from './ledger';
+
+/** Goes to something by typing a part of what it is called. */
+async function find(ledger: Ledger, text: string): Promise<void> {
+  const { page } = ledger;
+  await page.keyboard.press('Control+k');
+  await expect(page.getByLabel('Part of a number or a name')).toBeFocused();
+  await page.keyboard.type(text);
+  const found = page.getByRole('dialog').getByRole('option').first();
+  await expect(found).toContainText(text, { ignoreCase: true });
+  await page.keyboard.press('Enter');
+}
+
+/** Presses Tab until the element with this label has the focus. */
+async function tabTo(
+  ledger: Ledger,
+  label: string | RegExp,
+  role?: 'button' | 'link',
+): Promise<void> {
+  const { page } = ledger;
+  const wanted = role ? page.getByRole(role, { name: label }) : page.getByLabel(label);
+  for (let step = 0; step < 120; step += 1) {
+    const found = wanted.first();
+    if (
+      (await found.count()) > 0 &&
+      (await found.evaluate((one) => one === document.activeElement))
+    )
+      return;
+    await page.keyboard.press('Tab');
+  }
+  throw new Error(`${String(label)} cannot be reached with Tab`);
+}
+
+test('all of it can be done with the keyboard alone', async ({ ledger, page }) => {
+  // Nothing below points at anything: no click, no fill.
+  await test.step('sign in', async () => {
+    await page.goto('/');
+    await tabTo(ledger, 'E-mail address');
+    await page.keyboard.type('ines@saltmarsh.example');
+    await page.keyboard.press('Tab');
+    await page.keyboard.type('clay-and-kiln');
+    await page.keyboard.press('Enter');
+    await expect(page.getByRole('heading', { level: 1, name: 'Quotes' })).toBeVisible();
+  });
+
+  await test.step('read which keys there are', async () => {
+    await page.keyboard.press('?');
+    await expect(page.getByRole('dialog', { name: 'Keys of this screen' })).toBeVisible();
+    await page.keyboard.press('Escape');
+    await expect(page.getByRole('dialog')).toBeHidden();
+  });
+
+  await test.step('make a level', async () => {
+    await find(ledger, 'Levels');
+    await expect(page.getByRole('heading', { level: 1, name: 'Levels' })).toBeVisible();
+    await tabTo(ledger, 'New level', 'button');
+    await page.keyboard.press('Enter');
+    await expect(page.getByLabel('Name', { exact: true })).toBeVisible();
+    await tabTo(ledger, /^Name$/);
+    await page.keyboard.type('By keyboard');
+    await tabTo(ledger, 'Add an entry', 'button');
+    await page.keyboard.press('Enter');
+    await tabTo(ledger, /^Percent$/);
+    await page.keyboard.press('Control+a');
+    await page.keyboard.type('7');
+    await page.keyboard.press('Tab');
+    await ledger.kept();
+  });
+
+  await test.step('look through it and publish it', async () => {
+    await tabTo(ledger, /^Look through and publish/, 'link');
+    await page.keyboard.press('Enter');
+    await tabTo(ledger, 'What this version is for');
+    await page.keyboard.type('Keyboard only');
+    await page.keyboard.press('Enter');
+    await expect(page.getByRole('heading', { name: /^Version \d+$/ })).toBeVisible();
+  });
+
+  await test.step('give it to a customer', async () => {
+    await find(ledger, 'C1002');
+    await expect(page.getByRole('heading', { level: 1, name: 'Marsh End Academy' })).toBeVisible();
+    await tabTo(ledger, /^Level$/);
+    await page.keyboard.type('By keyboard');
+    await tabTo(ledger, 'Save the customer', 'button');
+    await page.keyboard.press('Enter');
+    await expect(page.getByRole('heading', { name: 'Before it counts' })).toBeHidden();
+  });
+
+  await test.step('quote with it and read the workings', async () => {
+    await tabTo(ledger, 'Begin a quote', 'link');
+    await page.keyboard.press('Enter');
+    await expect(page.getByRole('heading', { name: /^Quote \d+$/ })).toBeVisible();
+    await tabTo(ledger, 'Type an item number or a name');
+    await page.keyboard.type('CL-0207');
+    await page.locator('mat-option').first().waitFor();
+    await page.keyboard.press('Enter');
+    await expect(page.getByLabel('Quantity of CL-0207')).toBeFocused();
+    await page.keyboard.type('3');
+    await page.keyboard.press('Enter');
+    await ledger.kept();
+    await tabTo(ledger, /^Price of CL-0207/, 'button');
+    await expect(ledger.workings()).toContainText('By keyboard');
+  });
+
+  await test.step('walk through a list and open a row', async () => {
+    await find(ledger, 'Catalogue');
+    await expect(page.getByRole('gridcell').first()).toBeVisible();
+    for (let step = 0; step < 40; step += 1) {
+      await page.keyboard.press('Tab');
+      const role = await page.evaluate(() => document.activeElement?.getAttribute('role'));
+      if (role === 'columnheader') break;
+    }
+    await page.keyboard.press('ArrowDown');
+    await page.keyboard.press('ArrowDown');
+    await page.keyboard.press('Enter');
+    await expect(page.getByRole('heading', { name: 'What each level makes of it' })).toBeVisible();
+  });
+});
