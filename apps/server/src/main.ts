@@ -37,9 +37,8 @@ const app = await buildApp({
   logger: settings.log === null ? { level: 'warn' } : { level: 'info', file: settings.log },
 });
 const address = await app.listen({ host: '127.0.0.1', port: settings.port });
+const queue = startQueue(services, settings.databaseUrl, app.log);
 console.log(`Honest Ledger is ready at ${address}`);
-
-const queue = await startQueue(services, settings.databaseUrl, app.log);
 
 const store = new PostgresSessionStore(database, services.now);
 const sweeping = setInterval(() => {
@@ -68,6 +67,9 @@ function stop(): void {
   void app
     .close()
     .then(() => queue.stop())
+    .catch((error: unknown) => {
+      app.log.error({ err: error }, 'the queue could not be told of the stop');
+    })
     .then(close);
 }
 

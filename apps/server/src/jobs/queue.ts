@@ -9,6 +9,7 @@ import {
 } from 'graphile-worker';
 import type { FastifyBaseLogger } from 'fastify';
 import { EventEmitter } from 'node:events';
+import { setTimeout as pause } from 'node:timers/promises';
 import { PUBLISH_JOB, publishWaiting, type PublishJob } from '../drafts/wait-to-publish';
 import { oneOf } from '../database/patterns';
 import { APPLY_JOB, applyImport } from '../imports/apply-import';
@@ -46,13 +47,17 @@ const TOLD: ReadonlySet<string> = new Set(['error']);
 const HEARTBEAT_MILLISECONDS = 10_000;
 /** A worker that was not heard of for so long is dead, and what it held is free again. */
 const DEAD_AFTER_MILLISECONDS = 60_000;
+const AGAIN_AFTER_MILLISECONDS = 2_000;
 
-/** Takes jobs from the queue until it is stopped; other processes may take some, too. */
-export async function startQueue(
+/**
+ * Takes jobs from the queue until it is stopped; other processes may take some, too. Where the
+ * database cannot be reached, it tries again: the server answers meanwhile as well as it can.
+ */
+export function startQueue(
   services: Services,
   connectionString: string,
   log: FastifyBaseLogger,
-): Promise<Queue> {
+): Queue {
   const logger = new Logger(() => (level, message, meta) => {
     if (TOLD.has(level)) log.error({ job: meta }, message);
   });
@@ -67,24 +72,44 @@ export async function startQueue(
       .onConflictDoUpdate({ target: workers.id, set: { seenAt } });
     await releaseDead(services, connectionString);
   };
-  const runner = await run({
-    connectionString,
-    logger,
-    events,
-    concurrency: AT_ONCE,
-    noHandleSignals: true,
-    taskList: jobs(services),
-  });
-  await beat();
-  const beating = setInterval(() => {
+  const beatAndTell = () =>
     beat().catch((error: unknown) => {
       log.error({ err: error }, 'the queue cannot say that it is alive');
     });
-  }, HEARTBEAT_MILLISECONDS);
+  const end = new AbortController();
+  const work = async (): Promise<void> => {
+    ids.clear(); // what those before held is released as a dead worker's is
+    const runner = await run({
+      connectionString,
+      logger,
+      events,
+      concurrency: AT_ONCE,
+      noHandleSignals: true,
+      taskList: jobs(services),
+    });
+    const stop = () => void runner.stop().catch(() => undefined); // it may have ended by itself
+    end.signal.addEventListener('abort', stop, { once: true });
+    if (end.signal.aborted) stop();
+    await beatAndTell();
+    await runner.promise;
+    end.signal.removeEventListener('abort', stop);
+  };
+  const working = (async () => {
+    while (!end.signal.aborted) {
+      await work().catch((error: unknown) => {
+        log.error({ err: error }, 'the queue ended; it begins again');
+      });
+      await pause(AGAIN_AFTER_MILLISECONDS, undefined, { signal: end.signal }).catch(
+        () => undefined,
+      );
+    }
+  })();
+  const beating = setInterval(() => void beatAndTell(), HEARTBEAT_MILLISECONDS);
   return {
     stop: async () => {
       clearInterval(beating);
-      await runner.stop();
+      end.abort();
+      await working;
       await services.database.delete(workers).where(oneOf(workers.id, [...ids]));
     },
   };

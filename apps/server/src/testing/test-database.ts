@@ -46,7 +46,8 @@ async function makeTemplate(): Promise<void> {
   await close();
 }
 
-async function administer(statement: string): Promise<void> {
+/** Runs one statement as the cluster's owner, outside of every database of a suite. */
+export async function administer(statement: string): Promise<void> {
   const client = new pg.Client({ connectionString: urlOf('postgres') });
   await client.connect();
   try {
