@@ -9,6 +9,7 @@ export * from './api/imports';
 export * from './api/item-content';
 export * from './api/levels';
 export * from './api/lists';
+export * from './api/pages';
 export * from './api/problem';
 export * from './api/quotes';
 export * from './api/rates';

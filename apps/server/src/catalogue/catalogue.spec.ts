@@ -13,13 +13,13 @@ describe('the catalogue', () => {
   const find = async (query: string): Promise<ItemPage> =>
     (await browser.ask('GET', `/items?${query}`)).as<ItemPage>();
   const numbers = async (query: string): Promise<string[]> =>
-    (await find(query)).items.map(({ item }) => item);
+    (await find(query)).rows.map(({ item }) => item);
 
   it('has the demo’s goods with their base prices as typed', async () => {
     const page = await find('');
     expect(page.total).toBeGreaterThanOrEqual(235);
-    expect(page.items.length).toBe(page.total);
-    const clay = page.items.find(({ item }) => item === 'CL-0207');
+    expect(page.rows.length).toBe(page.total);
+    const clay = page.rows.find(({ item }) => item === 'CL-0207');
     expect(clay?.basePrice).toBe('18.40');
     expect(clay?.categories.map(({ name }) => name)).toEqual(['Clay', 'Stoneware bodies']);
     expect([page.currency, page.version]).toEqual(['EUR', 1]);

@@ -2,12 +2,16 @@ import {
   type CategoryRow,
   type GoodsGroups,
   type ItemFactsForm,
+  type ItemFilter,
+  type ItemListQuery,
   type ItemPage,
   type ItemQuery,
+  type ListOrder,
 } from '@honest-ledger/contracts';
 import { printed } from '@honest-ledger/engine';
-import { and, asc, count, desc, eq, exists, inArray, isNull, sql, type SQL } from 'drizzle-orm';
+import { and, asc, count, eq, exists, inArray, isNull, sql, type SQL } from 'drizzle-orm';
 import type { Queries } from '../database/database';
+import { countOf, inOrder, onPage } from '../database/pages';
 import { everyWordIn } from '../database/patterns';
 import {
   basePriceRows,
@@ -26,29 +30,25 @@ import { readItemFacts } from './item-facts';
 export async function findItems(queries: Queries, query: ItemQuery): Promise<ItemPage> {
   const { homeCurrency } = await settingsInForce(queries);
   const where = matching(queries, query, await readCategoryTree(queries));
-  const [counted] = await queries.select({ total: count() }).from(items).where(where);
-  const rows = await rowsWhere(queries, where, query, query);
+  const rows = await onPage(rowsWhere(queries, where, query), query);
   const facts = await readItemFacts(
     queries,
     rows.map(({ number }) => number),
   );
   const byNumber = new Map(facts.map(({ id: _, ...item }) => [item.item, printed(item)]));
   return {
-    items: rows.flatMap(({ number, price: basePrice }) => {
+    rows: rows.flatMap(({ number, price: basePrice }) => {
       const item: ItemFactsForm | undefined = byNumber.get(number);
       return item ? [{ ...item, basePrice }] : [];
     }),
-    total: counted?.total ?? 0,
+    total: await countOf(queries, queries.select().from(items).where(where).$dynamic()),
     currency: homeCurrency,
     version: await versionInForce(queries),
   };
 }
 
 /** The numbers of all items that a filter lets through, in the order asked for. */
-export async function findItemNumbers(
-  queries: Queries,
-  query: Omit<ItemQuery, 'limit' | 'offset'>,
-): Promise<string[]> {
+export async function findItemNumbers(queries: Queries, query: ItemListQuery): Promise<string[]> {
   const where = matching(queries, query, await readCategoryTree(queries));
   return (await rowsWhere(queries, where, query)).map(({ number }) => number);
 }
@@ -56,13 +56,11 @@ export async function findItemNumbers(
 function rowsWhere(
   queries: Queries,
   where: SQL | undefined,
-  { sort, descending }: Pick<ItemQuery, 'sort' | 'descending'>,
-  page?: Pick<ItemQuery, 'limit' | 'offset'>,
-): Promise<{ number: string; price: string | null }[]> {
+  order: ListOrder<ItemListQuery['sort']>,
+) {
   const price = sql<string | null>`coalesce(${basePriceRows.price}, ${sharedPriceRows.price})`;
   const sorts = { item: items.number, name: items.name, brand: brands.name, basePrice: price };
-  const direction = descending ? desc : asc;
-  const rows = queries
+  return queries
     .select({ number: items.number, price })
     .from(items)
     .leftJoin(brands, eq(brands.id, items.brandId))
@@ -79,9 +77,8 @@ function rowsWhere(
       and(eq(sharedPriceRows.sharedId, basePriceRows.sharedId), isNull(sharedPriceRows.toVersion)),
     )
     .where(where)
-    .orderBy(direction(sorts[sort]), asc(items.number))
+    .orderBy(...inOrder(order, sorts, items.number))
     .$dynamic();
-  return page ? rows.limit(page.limit).offset(page.offset) : rows;
 }
 
 export async function findCategories(queries: Queries): Promise<CategoryRow[]> {
@@ -114,11 +111,7 @@ export async function findGroups(queries: Queries): Promise<GoodsGroups> {
   };
 }
 
-function matching(
-  queries: Queries,
-  query: Partial<ItemQuery>,
-  tree: CategoryTree,
-): SQL | undefined {
+function matching(queries: Queries, query: ItemFilter, tree: CategoryTree): SQL | undefined {
   const { text, category, brand, supplier, kind } = query;
   return and(
     everyWordIn(text, [items.number, items.name, items.gtin]),

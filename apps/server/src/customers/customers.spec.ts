@@ -5,6 +5,7 @@ import type {
   CustomerPreview,
   CustomerRow,
   CustomerView,
+  Page,
   PriceListPage,
 } from '@honest-ledger/contracts';
 import { randomUUID } from 'node:crypto';
@@ -32,11 +33,28 @@ describe('customers', () => {
     (await browser.ask('GET', `/customers/${code}/prices?${query}`)).as<PriceListPage>();
 
   it('are sixty in six segments, three of which have a level', async () => {
-    const rows = (await browser.ask('GET', '/customers')).as<CustomerRow[]>();
-    expect(rows.length).toBe(60);
+    const { rows, total } = (await browser.ask('GET', '/customers')).as<Page<CustomerRow>>();
+    expect([rows.length, total]).toEqual([60, 60]);
     expect(new Set(rows.map(({ segment }) => segment?.code)).size).toBe(6);
     expect(rows.filter(({ level }) => level).length).toBe(30);
     expect(rows[0]?.name).toBe('Harbour Lane School');
+  });
+
+  it('come a page at a time, narrowed and in the order asked for', async () => {
+    const found = async (query: string): Promise<Page<CustomerRow>> =>
+      (await browser.ask('GET', `/customers?${query}`)).as<Page<CustomerRow>>();
+    const all = await found('sort=name&descending=true');
+    const names = all.rows.map(({ name }) => name);
+    expect(names[0]?.localeCompare(names.at(-1) ?? '')).toBe(1);
+    const page = await found('sort=name&descending=true&offset=20&limit=7');
+    expect(page.rows.map(({ name }) => name)).toEqual(names.slice(20, 27));
+    expect(page.total).toBe(60);
+    const schools = await found('text=school&sort=segment');
+    expect(schools.total).toBe(schools.rows.length);
+    expect(schools.total).toBeLessThan(60);
+    expect((await found('offset=60')).rows).toEqual([]);
+    expect((await browser.ask('GET', '/customers?sort=phone')).status).toBe(422);
+    expect((await browser.ask('GET', '/customers?limit=0')).status).toBe(422);
   });
 
   it('are given a level, which counts at once', async () => {
@@ -79,7 +97,9 @@ describe('customers', () => {
 
   it('are found by text, segment and level', async () => {
     const codes = async (query: string): Promise<string[]> =>
-      (await browser.ask('GET', `/customers?${query}`)).as<CustomerRow[]>().map(({ code }) => code);
+      (await browser.ask('GET', `/customers?${query}`))
+        .as<Page<CustomerRow>>()
+        .rows.map(({ code }) => code);
     expect(await codes('text=harbour+SCHOOL')).toContain('C1001');
     expect((await codes('segment=clubs')).every((code) => code.startsWith('C4'))).toBeTrue();
     expect((await codes(`level=${CLUBS}`)).length).toBe(10);

@@ -29,7 +29,7 @@ export async function priceList(
   const page = await findItems(queries, { ...query, sort: 'item', descending: false });
   const items = await readItemFacts(
     queries,
-    page.items.map(({ item }) => item),
+    page.rows.map(({ item }) => item),
   );
   const priced = printed(priceCatalogue(items, under, now, true));
   return {

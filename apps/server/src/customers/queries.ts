@@ -1,11 +1,16 @@
 import type {
+  CustomerFilter,
   CustomerGroups,
+  CustomerListQuery,
   CustomerQuery,
   CustomerRow,
   CustomerView,
+  ListOrder,
+  Page,
 } from '@honest-ledger/contracts';
 import { and, asc, eq, isNull, type SQL } from 'drizzle-orm';
 import type { Queries } from '../database/database';
+import { countOf, inOrder, onPage } from '../database/pages';
 import { everyWordIn, oneOf } from '../database/patterns';
 import { customers, levelRows, outletLevels, outlets, segments } from '../database/schema/index';
 import { knownCurrencies } from '../facts/surroundings';
@@ -13,26 +18,25 @@ import { notFound } from '../http/problems';
 import { settingsInForce } from '../versions/queries';
 import { assignmentsByCustomer, assignmentsOf } from './customer-facts';
 
-/** Customers by code, with the level each has. */
+/** A page of the customers, with the level each has. */
 export async function findCustomers(
   queries: Queries,
-  { text, segment, level }: CustomerQuery = {},
+  query: CustomerQuery,
+): Promise<Page<CustomerRow>> {
+  const where = matching(query);
+  const rows = await onPage(selectCustomers(queries, where, query), query);
+  return {
+    rows: rows.map(toRow),
+    total: await countOf(queries, selectCustomers(queries, where)),
+  };
+}
+
+/** All customers that a filter lets through, in the order asked for. */
+export async function findAllCustomers(
+  queries: Queries,
+  query: CustomerListQuery,
 ): Promise<CustomerRow[]> {
-  const rows = await selectCustomers(
-    queries,
-    and(
-      everyWordIn(text, [
-        customers.code,
-        customers.name,
-        segments.name,
-        levelRows.name,
-        outlets.name,
-      ]),
-      segment === undefined ? undefined : eq(segments.code, segment),
-      level === undefined ? undefined : eq(customers.levelId, level),
-    ),
-  );
-  return rows.map(toRow);
+  return (await selectCustomers(queries, matching(query), query)).map(toRow);
 }
 
 export async function findCustomer(queries: Queries, code: string): Promise<CustomerView> {
@@ -98,7 +102,21 @@ interface CustomerRecord {
   readonly level: string | null;
 }
 
-function selectCustomers(queries: Queries, where: SQL | undefined): Promise<CustomerRecord[]> {
+const BY_CODE: ListOrder<'code'> = { sort: 'code', descending: false };
+
+function selectCustomers(
+  queries: Queries,
+  where: SQL | undefined,
+  order: ListOrder<CustomerListQuery['sort']> = BY_CODE,
+) {
+  const columns = {
+    code: customers.code,
+    name: customers.name,
+    segment: segments.name,
+    level: levelRows.name,
+    outlet: outlets.name,
+    currency: customers.currency,
+  };
   return queries
     .select({ customer: customers, segment: segments, outlet: outlets, level: levelRows.name })
     .from(customers)
@@ -106,7 +124,22 @@ function selectCustomers(queries: Queries, where: SQL | undefined): Promise<Cust
     .leftJoin(outlets, eq(outlets.id, customers.outletId))
     .leftJoin(levelRows, and(eq(levelRows.levelId, customers.levelId), isNull(levelRows.toVersion)))
     .where(where)
-    .orderBy(asc(customers.code));
+    .orderBy(...inOrder(order, columns, customers.code))
+    .$dynamic();
+}
+
+function matching({ text, segment, level }: CustomerFilter): SQL | undefined {
+  return and(
+    everyWordIn(text, [
+      customers.code,
+      customers.name,
+      segments.name,
+      levelRows.name,
+      outlets.name,
+    ]),
+    segment === undefined ? undefined : eq(segments.code, segment),
+    level === undefined ? undefined : eq(customers.levelId, level),
+  );
 }
 
 function toRow({ customer, segment, outlet, level }: CustomerRecord): CustomerRow {

@@ -15,6 +15,7 @@ import {
   type CustomerView,
   type LevelGiving,
   type LevelGivingPreview,
+  type Page,
   type PriceListPage,
   type PriceListQuery,
 } from '@honest-ledger/contracts';
@@ -31,7 +32,7 @@ import { findCustomer, findCustomers, findGroups } from './queries';
 export const customerRoutes: FastifyPluginCallback<Services> = (app, services, done) => {
   const { database } = services;
 
-  app.get<{ Querystring: CustomerQuery; Reply: CustomerRow[] }>(
+  app.get<{ Querystring: CustomerQuery; Reply: Page<CustomerRow> }>(
     '/customers',
     { config: { may: 'look' }, schema: { querystring: customerQuerySchema } },
     (request) => snapshot(database, (queries) => findCustomers(queries, request.query)),

@@ -6,6 +6,7 @@ import type {
   LevelSummary,
   LevelView,
   SetupForm,
+  Page,
   VersionRow,
   VersionView,
 } from '@honest-ledger/contracts';
@@ -176,7 +177,7 @@ describe('drafts and versions', () => {
       browser.ask('POST', path, again),
     ]);
     expect(both.map(({ status }) => status).sort()).toEqual([200, 409]);
-    expect((await browser.ask('GET', '/versions')).as<VersionRow[]>().length).toBe(2);
+    expect((await browser.ask('GET', '/versions')).as<Page<VersionRow>>().total).toBe(2);
   });
 
   it('can be taken back object by object', async () => {
@@ -221,7 +222,7 @@ describe('drafts and versions', () => {
         kind === 'level' ? [before?.entries.length, after?.entries.length] : kind,
       ),
     ).toEqual([[4, 1]]);
-    const rows = (await browser.ask('GET', '/versions')).as<VersionRow[]>();
+    const { rows } = (await browser.ask('GET', '/versions')).as<Page<VersionRow>>();
     expect(rows.map(({ number }) => number)).toEqual([2, 1]);
     expect(readSetup(await setup(2)).ok).toBeTrue();
     expect((await browser.ask('GET', '/versions/3')).status).toBe(404);

@@ -1,4 +1,10 @@
-import type { DraftRow, DraftView, PublishAnswer, VersionRow } from '@honest-ledger/contracts';
+import type {
+  DraftRow,
+  DraftView,
+  Page,
+  PublishAnswer,
+  VersionRow,
+} from '@honest-ledger/contracts';
 import { schoolsContent } from '../testing/levels';
 import { testServer, type Answer, type Browser, type TestServer } from '../testing/test-server';
 import { publishWaiting } from './wait-to-publish';
@@ -32,7 +38,7 @@ describe('a draft that waits for its moment', () => {
     });
   };
   const versions = async (): Promise<number> =>
-    (await browser.ask('GET', '/versions')).as<VersionRow[]>().length;
+    (await browser.ask('GET', '/versions')).as<Page<VersionRow>>().total;
   const moment = async (): Promise<void> => {
     const [draft] = await drafts();
     server.clock.now = new Date(AT);

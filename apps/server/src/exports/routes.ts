@@ -19,7 +19,7 @@ import { printed } from '@honest-ledger/engine';
 import type { FastifyPluginCallback } from 'fastify';
 import { fits } from '../agreements/routes';
 import { findItemNumbers } from '../catalogue/queries';
-import { findCustomers } from '../customers/queries';
+import { findAllCustomers } from '../customers/queries';
 import { snapshot, type Queries } from '../database/database';
 import { cellsOf, setupWithAgreementEdits } from '../imports/agreements';
 import { cell } from '../imports/cells';
@@ -52,7 +52,7 @@ export const exportRoutes: FastifyPluginCallback<Services> = (app, services, don
     '/files/customers',
     { config: { may: 'look' }, schema: { querystring: customerFileQuery } },
     async ({ query: { format, ...query } }, reply) => {
-      const found = await snapshot(database, (queries) => findCustomers(queries, query));
+      const found = await snapshot(database, (queries) => findAllCustomers(queries, query));
       return sendTable(
         reply,
         sheetTable('customers', 'customers', found.map(customerCells)),

@@ -3,7 +3,10 @@ import {
   lineFromForm,
   setupToForm,
   type QuoteContent,
+  type Page,
+  type PageAsked,
   type QuoteLineInput,
+  type QuoteQuery,
   type QuoteRow,
   type QuoteView,
 } from '@honest-ledger/contracts';
@@ -16,45 +19,77 @@ import {
   withDigits,
   type PricingDocument,
 } from '@honest-ledger/engine';
-import { asc, count, desc, eq, sql } from 'drizzle-orm';
+import { asc, count, eq, sql } from 'drizzle-orm';
 import { readItemFacts } from '../catalogue/item-facts';
 import type { Queries } from '../database/database';
+import { countOf, inOrder, onPage } from '../database/pages';
+import { everyWordIn, oneOf } from '../database/patterns';
 import { customers, items, outlets, quoteLines, quotes, users } from '../database/schema/index';
 import { surroundings } from '../facts/surroundings';
 import { notFound } from '../http/problems';
 import type { Services } from '../services';
 import { versionInForce } from '../versions/queries';
 
-/** All quotes, the one changed last first. */
-export async function findQuotes(queries: Queries): Promise<QuoteRow[]> {
+/** A page of the quotes. */
+export async function findQuotes(queries: Queries, query: QuoteQuery): Promise<Page<QuoteRow>> {
+  const rows = await onPage(selectQuotes(queries, query), query);
+  const sums = await sumsOf(
+    queries,
+    rows.map(({ quote }) => quote.number),
+  );
+  return {
+    rows: rows.map(({ quote, code, name, by }) => {
+      const { lines = 0, priced = 0, total = '0' } = sums.get(quote.number) ?? {};
+      return {
+        number: quote.number,
+        customer: { code, name },
+        title: quote.title,
+        lines,
+        total: print(withDigits(decimal(total), minorDigits(quote.currency))),
+        unpricedLines: lines - priced,
+        currency: quote.currency,
+        changedAt: quote.changedAt.toISOString(),
+        changedBy: by,
+      };
+    }),
+    total: await countOf(queries, selectQuotes(queries, query)),
+  };
+}
+
+function selectQuotes(queries: Queries, query: Omit<QuoteQuery, keyof PageAsked>) {
+  const columns = {
+    changedAt: quotes.changedAt,
+    number: quotes.number,
+    customer: customers.name,
+    title: quotes.title,
+    currency: quotes.currency,
+    by: users.name,
+  };
+  const said = [sql`${quotes.number}::text`, customers.code, customers.name, quotes.title];
+  return queries
+    .select({ quote: quotes, code: customers.code, name: customers.name, by: users.name })
+    .from(quotes)
+    .innerJoin(customers, eq(customers.id, quotes.customerId))
+    .innerJoin(users, eq(users.id, quotes.changedBy))
+    .where(everyWordIn(query.text, said))
+    .orderBy(...inOrder(query, columns, quotes.number))
+    .$dynamic();
+}
+
+/** What the lines of some quotes come to. */
+async function sumsOf(queries: Queries, numbers: readonly number[]) {
   const rows = await queries
     .select({
-      quote: quotes,
-      code: customers.code,
-      name: customers.name,
-      by: users.name,
-      lines: count(quoteLines.id),
+      number: quoteLines.quoteNumber,
+      lines: count(),
       priced: count(quoteLines.amount),
       // numeric all the way: PostgreSQL adds exactly and hands the sum over as text
       total: sql<string>`coalesce(sum(${quoteLines.amount}), 0)::text`,
     })
-    .from(quotes)
-    .innerJoin(customers, eq(customers.id, quotes.customerId))
-    .innerJoin(users, eq(users.id, quotes.changedBy))
-    .leftJoin(quoteLines, eq(quoteLines.quoteNumber, quotes.number))
-    .groupBy(quotes.number, customers.id, users.id)
-    .orderBy(desc(quotes.changedAt), desc(quotes.number));
-  return rows.map(({ quote, code, name, by, lines, priced, total }) => ({
-    number: quote.number,
-    customer: { code, name },
-    title: quote.title,
-    lines,
-    total: print(withDigits(decimal(total), minorDigits(quote.currency))),
-    unpricedLines: lines - priced,
-    currency: quote.currency,
-    changedAt: quote.changedAt.toISOString(),
-    changedBy: by,
-  }));
+    .from(quoteLines)
+    .where(oneOf(quoteLines.quoteNumber, numbers))
+    .groupBy(quoteLines.quoteNumber);
+  return new Map(rows.map((row) => [row.number, row]));
 }
 
 /** A quote as it was last priced, and what it takes to price it anew. */

@@ -4,6 +4,7 @@ import {
   type DraftRow,
   type LevelContent,
   type QuoteEdit,
+  type Page,
   type QuoteRow,
   type QuoteView,
   type SetupForm,
@@ -142,12 +143,26 @@ describe('a quote', () => {
     expect(await facts()).toBe(once);
   });
 
+  const listed = async (query: string): Promise<readonly QuoteRow[]> =>
+    (await browser.ask('GET', `/quotes?${query}`)).as<Page<QuoteRow>>().rows;
+
+  it('is listed the one changed last first, or as asked, and found by what it says', async () => {
+    const { number } = await begin();
+    expect((await listed(''))[0]?.number).toBe(number);
+    const byNumber = (await listed('sort=number&descending=false')).map((row) => row.number);
+    expect(byNumber).toEqual([...byNumber].sort((a, b) => a - b));
+    expect((await listed(`text=${String(number)}`)).map((row) => row.number)).toEqual([number]);
+    expect((await listed('offset=1&limit=1')).length).toBe(1);
+    const none = (await browser.ask('GET', '/quotes?text=nobody%20at%20all')).as<Page<QuoteRow>>();
+    expect(none).toEqual({ rows: [], total: 0 });
+  });
+
   it('tells a line without a price from the total', async () => {
     const { number } = await begin();
     const lines = [line('CL-0207', '1'), line('CL-0207', '1.5')];
     const quote = (await keep(number, { lines })).as<QuoteView>();
     expect([quote.total, quote.unpricedLines]).toEqual(['16.20', 1]);
-    const [row] = (await browser.ask('GET', '/quotes')).as<QuoteRow[]>();
+    const [row] = await listed('');
     expect([row?.number, row?.lines, row?.total, row?.unpricedLines]).toEqual([
       number,
       2,

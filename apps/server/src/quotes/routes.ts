@@ -2,10 +2,13 @@ import {
   newQuoteSchema,
   quoteEditSchema,
   quoteParams,
+  quoteQuerySchema,
   type DocumentForm,
   type NewQuote,
+  type Page,
   type QuoteEdit,
   type QuoteParams,
+  type QuoteQuery,
   type QuoteRow,
   type QuoteView,
 } from '@honest-ledger/contracts';
@@ -22,8 +25,10 @@ export const quoteRoutes: FastifyPluginCallback<Services> = (app, services, done
   const read = (number: number): Promise<QuoteView> =>
     snapshot(database, (queries) => readQuote(queries, services, number));
 
-  app.get<{ Reply: QuoteRow[] }>('/quotes', { config: { may: 'look' } }, () =>
-    snapshot(database, findQuotes),
+  app.get<{ Querystring: QuoteQuery; Reply: Page<QuoteRow> }>(
+    '/quotes',
+    { config: { may: 'look' }, schema: { querystring: quoteQuerySchema } },
+    (request) => snapshot(database, (queries) => findQuotes(queries, request.query)),
   );
 
   app.post<{ Body: NewQuote; Reply: QuoteView }>(

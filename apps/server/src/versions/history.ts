@@ -1,6 +1,8 @@
-import type { VersionRow, VersionView } from '@honest-ledger/contracts';
-import { desc, eq } from 'drizzle-orm';
+import type { Page, VersionListQuery, VersionRow, VersionView } from '@honest-ledger/contracts';
+import { eq, sql, type SQL } from 'drizzle-orm';
 import type { Queries } from '../database/database';
+import { countOf, inOrder, onPage } from '../database/pages';
+import { everyWordIn } from '../database/patterns';
 import { users, versions } from '../database/schema/index';
 import { notFound } from '../http/problems';
 import type { PublishedSetups } from './published-setups';
@@ -9,9 +11,22 @@ import { setupChanges } from './setup-objects';
 /** At most so many objects are shown of what a version changed. */
 const OBJECTS_SHOWN = 500;
 
-/** All versions, the latest first. */
-export async function findVersions(queries: Queries): Promise<VersionRow[]> {
-  return (await selectVersions(queries)).map(toRow);
+/** A page of the versions. */
+export async function findVersions(
+  queries: Queries,
+  query: VersionListQuery,
+): Promise<Page<VersionRow>> {
+  const columns = {
+    number: versions.number,
+    by: users.name,
+    note: versions.note,
+    changes: versions.changes,
+  };
+  const said = [sql`${versions.number}::text`, versions.note, users.name];
+  const found = () => selectVersions(queries, everyWordIn(query.text, said));
+  const ordered = found().orderBy(...inOrder(query, columns, versions.number));
+  const rows = await onPage(ordered, query);
+  return { rows: rows.map(toRow), total: await countOf(queries, found()) };
 }
 
 /** A version and what it changed against another, or against the one before. */
@@ -36,7 +51,7 @@ export async function findVersion(
 }
 
 export async function mustVersion(queries: Queries, number: number): Promise<VersionRecord> {
-  const [row] = await selectVersions(queries, number);
+  const [row] = await selectVersions(queries, eq(versions.number, number));
   if (!row) throw notFound(`Version ${String(number)}`);
   return row;
 }
@@ -46,13 +61,13 @@ interface VersionRecord {
   readonly by: string;
 }
 
-function selectVersions(queries: Queries, number?: number): Promise<VersionRecord[]> {
+function selectVersions(queries: Queries, where: SQL | undefined) {
   return queries
     .select({ version: versions, by: users.name })
     .from(versions)
     .innerJoin(users, eq(users.id, versions.publishedBy))
-    .where(number === undefined ? undefined : eq(versions.number, number))
-    .orderBy(desc(versions.number));
+    .where(where)
+    .$dynamic();
 }
 
 function toRow({ version, by }: VersionRecord): VersionRow {

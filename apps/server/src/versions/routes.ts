@@ -1,8 +1,11 @@
 import {
   setupToForm,
+  versionListQuery,
   versionParams,
   versionQuery,
+  type Page,
   type SetupForm,
+  type VersionListQuery,
   type VersionParams,
   type VersionQuery,
   type VersionRow,
@@ -19,8 +22,10 @@ import { findVersion, findVersions, mustVersion } from './history';
 export const versionRoutes: FastifyPluginCallback<Services> = (app, services, done) => {
   const { database, setups } = services;
 
-  app.get<{ Reply: VersionRow[] }>('/versions', { config: { may: 'look' } }, () =>
-    snapshot(database, findVersions),
+  app.get<{ Querystring: VersionListQuery; Reply: Page<VersionRow> }>(
+    '/versions',
+    { config: { may: 'look' }, schema: { querystring: versionListQuery } },
+    (request) => snapshot(database, (queries) => findVersions(queries, request.query)),
   );
 
   app.get<{ Params: VersionParams; Querystring: VersionQuery; Reply: VersionView }>(

@@ -8,6 +8,8 @@ import { categoriesEffects } from './catalogue/categories.effects';
 import { categoriesFeature } from './catalogue/categories.feature';
 import { draftEffects } from './draft/draft.effects';
 import { draftFeature } from './draft/draft.feature';
+import { listsEffects } from './lists/lists.effects';
+import { listsFeature } from './lists/lists.feature';
 import { referenceEffects } from './reference/reference.effects';
 import { referenceFeature } from './reference/reference.feature';
 import { PageTitle } from './frame/page-title';
@@ -31,6 +33,7 @@ export const appConfig: ApplicationConfig = {
     provideState(draftFeature),
     provideState(workingsFeature),
     provideState(referenceFeature),
-    provideEffects(sessionEffects, categoriesEffects, draftEffects, referenceEffects),
+    provideState(listsFeature),
+    provideEffects(sessionEffects, categoriesEffects, draftEffects, referenceEffects, listsEffects),
   ],
 };

@@ -6,8 +6,16 @@ import { categoryCode, itemNumber, objectOf, shortCode } from '../forms/fields';
 import type { PricedLineForm } from '../forms/priced-form';
 import type { BasePriceForm } from '../forms/setup-form';
 import type { ItemContent } from './item-content';
+import {
+  orderFields,
+  pageFields,
+  searchText,
+  type ListOrder,
+  type Page,
+  type PageAsked,
+} from './pages';
 
-export interface ItemQuery {
+export interface ItemFilter {
   /** Parts of an item number, a name or a GTIN. */
   readonly text?: string;
   /** Only what lies under this category. */
@@ -15,43 +23,31 @@ export interface ItemQuery {
   readonly brand?: string;
   readonly supplier?: string;
   readonly kind?: (typeof ITEM_KINDS)[number];
-  readonly sort: ItemSort;
-  readonly descending: boolean;
-  readonly limit: number;
-  readonly offset: number;
 }
 
 export const ITEM_SORTS = ['item', 'name', 'brand', 'basePrice'] as const;
-export type ItemSort = (typeof ITEM_SORTS)[number];
+/** Items in an order. */
+export type ItemListQuery = ItemFilter & ListOrder<(typeof ITEM_SORTS)[number]>;
+export type ItemQuery = ItemListQuery & PageAsked;
 
 /** What narrows and sorts the catalogue. */
 export const itemFilterFields = {
-  text: Joi.string().trim().max(100).allow(''),
+  text: searchText,
   category: categoryCode,
   brand: shortCode,
   supplier: shortCode,
   kind: Joi.string().valid(...ITEM_KINDS),
-  sort: Joi.string()
-    .valid(...ITEM_SORTS)
-    .default('item'),
-  descending: Joi.boolean().default(false),
+  ...orderFields(ITEM_SORTS),
 };
 
-export const itemQuerySchema = objectOf<ItemQuery>({
-  ...itemFilterFields,
-  limit: Joi.number().integer().min(1).max(1000).default(1000),
-  offset: Joi.number().integer().min(0).max(10_000_000).default(0),
-});
+export const itemQuerySchema = objectOf<ItemQuery>({ ...itemFilterFields, ...pageFields });
 
 /** An item as the catalogue lists it, with its base price in the version in force. */
 export interface ItemRow extends ItemFactsForm {
   readonly basePrice: string | null;
 }
 
-export interface ItemPage {
-  readonly items: readonly ItemRow[];
-  /** How many there are in all. */
-  readonly total: number;
+export interface ItemPage extends Page<ItemRow> {
   readonly currency: string;
   /** The version the base prices are of. */
   readonly version: number;

@@ -13,22 +13,39 @@ import {
 import type { PricedLineForm } from '../forms/priced-form';
 import { reachSchema } from '../forms/reach-schema';
 import type { CatalogueMoves, CodeAndName } from './catalogue';
+import {
+  MOST_ROWS,
+  orderFields,
+  pageFields,
+  searchText,
+  type ListOrder,
+  type Page,
+  type PageAsked,
+} from './pages';
 
-export interface CustomerQuery {
+export interface CustomerFilter {
   /** Parts of a code, a name, or the name of its segment, its level or its outlet. */
   readonly text?: string;
   readonly segment?: string;
   readonly level?: string;
 }
 
-/** What narrows the customers. */
-export const customerQueryFields = {
-  text: Joi.string().trim().max(100).allow(''),
+export const CUSTOMER_SORTS = ['code', 'name', 'segment', 'level', 'outlet', 'currency'] as const;
+export type CustomerListQuery = CustomerFilter & ListOrder<(typeof CUSTOMER_SORTS)[number]>;
+export type CustomerQuery = CustomerListQuery & PageAsked;
+
+/** What narrows and sorts the customers. */
+export const customerListFields = {
+  text: searchText,
   segment: shortCode,
   level: identifier.guid(),
+  ...orderFields(CUSTOMER_SORTS),
 };
 
-export const customerQuerySchema = objectOf<CustomerQuery>(customerQueryFields);
+export const customerQuerySchema = objectOf<CustomerQuery>({
+  ...customerListFields,
+  ...pageFields,
+});
 
 export interface CustomerRow {
   readonly code: string;
@@ -113,29 +130,25 @@ export interface CustomerPreview {
   readonly currency: string;
 }
 
-export interface PriceListQuery {
-  readonly offset: number;
-  readonly limit: number;
+export interface PriceListQuery extends PageAsked {
   readonly text?: string;
   readonly category?: string;
 }
 
 /** What narrows a price list. */
 export const priceListFilterFields = {
-  text: Joi.string().trim().max(100).allow(''),
+  text: searchText,
   category: Joi.string().trim().max(40),
 };
 
 export const priceListQuery = objectOf<PriceListQuery>({
   ...priceListFilterFields,
-  offset: Joi.number().integer().min(0).max(10_000_000).default(0),
+  ...pageFields,
   limit: Joi.number().integer().min(1).max(1000).default(200),
 });
 
 /** What a customer pays today for one base unit of each item. */
-export interface PriceListPage {
-  readonly rows: readonly PriceListRow[];
-  readonly total: number;
+export interface PriceListPage extends Page<PriceListRow> {
   readonly currency: string;
   readonly version: number;
   readonly day: string;
@@ -177,7 +190,7 @@ export const levelGivingSchema = objectOf<LevelGiving>({
       }),
     )
     .min(1)
-    .max(5000)
+    .max(MOST_ROWS)
     .unique('code')
     .required(),
 });

@@ -1,11 +1,11 @@
 import Joi from 'joi';
 import { objectOf } from '../forms/fields';
 import { agreementQueryFields, type AgreementQuery } from './agreements';
-import { itemFilterFields, type ItemQuery } from './catalogue';
+import { itemFilterFields, type ItemListQuery } from './catalogue';
 import {
-  customerQueryFields,
+  customerListFields,
   priceListFilterFields,
-  type CustomerQuery,
+  type CustomerListQuery,
   type PriceListQuery,
 } from './customers';
 
@@ -24,11 +24,11 @@ const format = Joi.string()
 export const formatQuery = objectOf<FormatQuery>({ format });
 
 /** The catalogue as the screen shows it, all of it. */
-export type ItemFileQuery = Omit<ItemQuery, 'limit' | 'offset'> & FormatQuery;
+export type ItemFileQuery = ItemListQuery & FormatQuery;
 export const itemFileQuery = objectOf<ItemFileQuery>({ ...itemFilterFields, format });
 
-export type CustomerFileQuery = CustomerQuery & FormatQuery;
-export const customerFileQuery = objectOf<CustomerFileQuery>({ ...customerQueryFields, format });
+export type CustomerFileQuery = CustomerListQuery & FormatQuery;
+export const customerFileQuery = objectOf<CustomerFileQuery>({ ...customerListFields, format });
 
 export type AgreementFileQuery = AgreementQuery & FormatQuery;
 export const agreementFileQuery = objectOf<AgreementFileQuery>({ ...agreementQueryFields, format });

@@ -4,6 +4,7 @@ import { documentLineFields } from '../forms/document-schema';
 import { currencyCode, customerCode, identifier, objectOf, shortCode } from '../forms/fields';
 import type { PricedLineForm } from '../forms/priced-form';
 import type { SetupForm } from '../forms/setup-form';
+import { orderFields, pageFields, searchText, type ListOrder, type PageAsked } from './pages';
 
 export interface QuoteRow {
   readonly number: number;
@@ -17,6 +18,19 @@ export interface QuoteRow {
   readonly changedAt: string;
   readonly changedBy: string;
 }
+
+export const QUOTE_SORTS = ['changedAt', 'number', 'customer', 'title', 'currency', 'by'] as const;
+
+/** Quotes by parts of a number, a customer or what they are for; the one changed last first. */
+export interface QuoteQuery extends ListOrder<(typeof QUOTE_SORTS)[number]>, PageAsked {
+  readonly text?: string;
+}
+
+export const quoteQuerySchema = objectOf<QuoteQuery>({
+  text: searchText,
+  ...orderFields(QUOTE_SORTS, true),
+  ...pageFields,
+});
 
 export interface QuoteParams {
   readonly number: number;

@@ -1,6 +1,7 @@
 import Joi from 'joi';
 import { objectOf } from '../forms/fields';
 import type { AnyObjectChange } from './drafts';
+import { orderFields, pageFields, searchText, type ListOrder, type PageAsked } from './pages';
 
 export interface VersionRow {
   readonly number: number;
@@ -11,6 +12,19 @@ export interface VersionRow {
   /** How many objects it changed. */
   readonly changes: number;
 }
+
+export const VERSION_SORTS = ['number', 'by', 'note', 'changes'] as const;
+
+/** Versions by parts of what they were published for, or of who did; the latest first. */
+export interface VersionListQuery extends ListOrder<(typeof VERSION_SORTS)[number]>, PageAsked {
+  readonly text?: string;
+}
+
+export const versionListQuery = objectOf<VersionListQuery>({
+  text: searchText,
+  ...orderFields(VERSION_SORTS, true),
+  ...pageFields,
+});
 
 /** A version and what it changed against another, or against the one before. */
 export interface VersionView extends VersionRow {

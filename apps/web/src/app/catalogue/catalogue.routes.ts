@@ -2,8 +2,6 @@ import type { Routes } from '@angular/router';
 import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
 import { Catalogue } from './catalogue';
-import { catalogueEffects } from './catalogue.effects';
-import { catalogueFeature } from './catalogue.feature';
 import { Item } from './item';
 import { itemEffects } from './item.effects';
 import { itemFeature } from './item.feature';
@@ -12,11 +10,7 @@ import { NewItem } from './new-item';
 export const catalogueRoutes: Routes = [
   {
     path: '',
-    providers: [
-      provideState(catalogueFeature),
-      provideState(itemFeature),
-      provideEffects(catalogueEffects, itemEffects),
-    ],
+    providers: [provideState(itemFeature), provideEffects(itemEffects)],
     children: [
       { path: '', title: 'Catalogue', component: Catalogue },
       { path: 'new/item', title: 'New item', component: NewItem },

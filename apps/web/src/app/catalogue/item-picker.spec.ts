@@ -36,10 +36,10 @@ describe('picking an item', () => {
     input.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', keyCode: 13 }));
   }
   /** Lets the pause after typing go by, and answers what is asked then. */
-  async function answer(...items: ItemRow[]): Promise<void> {
+  async function answer(...rows: ItemRow[]): Promise<void> {
     await new Promise((resolve) => setTimeout(resolve, 160));
     await fixture.whenStable();
-    const page = { items, total: items.length, currency: 'EUR', version: 1 };
+    const page = { rows, total: rows.length, currency: 'EUR', version: 1 };
     server.expectOne(({ url }) => url === '/api/items').flush(page);
     await fixture.whenStable();
     // the list of offers opens beside the component, a frame later

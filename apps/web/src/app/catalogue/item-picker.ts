@@ -1,47 +1,25 @@
 import {
   ChangeDetectionStrategy,
   Component,
-  computed,
-  effect,
   inject,
   input,
   output,
-  signal,
   viewChild,
 } from '@angular/core';
-import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import type { ItemRow } from '@honest-ledger/contracts';
-import { catchError, debounceTime, map, of, switchMap, type Observable } from 'rxjs';
-import { PickField, type Offer } from '../shared/pick-field';
+import { map, type Observable } from 'rxjs';
+import type { Offer } from '../shared/pick-field';
+import { SearchPick } from '../shared/search-pick';
 import { CatalogueApi } from './catalogue.api';
 
 const OFFERED = 12;
-const PAUSE_MILLISECONDS = 120;
 
-/** What was found, and for which text: an answer to an older text offers nothing. */
-interface Found {
-  readonly text: string;
-  readonly items: readonly ItemRow[];
-}
-
-const NOTHING: Found = { text: '', items: [] };
-
-/**
- * Finds an item by typing its number or words of its name. Enter may come before the answer does,
- * as it does from a scanner: then the first of the answer is taken.
- */
+/** Finds an item by typing its number or words of its name. */
 @Component({
   selector: 'hl-item-picker',
-  imports: [PickField],
+  imports: [SearchPick],
   template: `
-    <hl-pick-field
-      [label]="label()"
-      [offers]="offers()"
-      [offeredFor]="found().text"
-      (typed)="type($event)"
-      (entered)="enter()"
-      (picked)="picked.emit($event)"
-    />
+    <hl-search-pick [label]="label()" [search]="search" (picked)="picked.emit($event)" />
   `,
   styles: `
     :host {
@@ -55,55 +33,18 @@ export class ItemPicker {
   readonly picked = output<ItemRow>();
 
   private readonly api = inject(CatalogueApi);
-  private readonly field = viewChild.required<PickField<ItemRow>>(PickField);
-  private readonly text = signal('');
-  protected readonly found = toSignal(
-    toObservable(this.text).pipe(
-      debounceTime(PAUSE_MILLISECONDS),
-      switchMap((text) => this.find(text)),
-    ),
-    { initialValue: NOTHING },
-  );
-  protected readonly offers = computed((): Offer<ItemRow>[] => {
-    const { text, items } = this.found();
-    if (text !== this.text()) return [];
-    return items.map((item) => ({ key: item.item, text: item.name, value: item }));
-  });
-  /** Enter was pressed before the answer to this text was there. */
-  private awaited: string | null = null;
-
-  constructor() {
-    effect(() => {
-      const { text, items } = this.found();
-      if (text !== this.awaited) return;
-      this.awaited = null;
-      const [first] = items;
-      if (!first) return;
-      this.field().clear();
-      this.picked.emit(first);
-    });
-  }
+  private readonly field = viewChild.required<SearchPick<ItemRow>>(SearchPick);
+  protected readonly search = (text: string): Observable<Offer<ItemRow>[]> =>
+    this.api
+      .items({ text, limit: OFFERED })
+      .pipe(
+        map(({ rows }) =>
+          exactFirst(rows, text).map((item) => ({ key: item.item, text: item.name, value: item })),
+        ),
+      );
 
   focus(): void {
     this.field().focus();
-  }
-
-  protected type(text: string): void {
-    this.awaited = null;
-    this.text.set(text.trim());
-  }
-
-  protected enter(): void {
-    const text = this.text();
-    if (text !== '' && text !== this.found().text) this.awaited = text;
-  }
-
-  private find(text: string): Observable<Found> {
-    if (text === '') return of(NOTHING);
-    return this.api.items({ text, limit: OFFERED }).pipe(
-      map(({ items }) => ({ text, items: exactFirst(items, text) })),
-      catchError(() => of({ text, items: [] })),
-    );
   }
 }
 

@@ -1,19 +1,29 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  inject,
+  input,
+  signal,
+  viewChild,
+} from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
-import type { CustomerRow } from '@honest-ledger/contracts';
-import { Store } from '@ngrx/store';
+import { MOST_ROWS, type CustomerRow } from '@honest-ledger/contracts';
 import type { ColDef } from 'ag-grid-community';
-import { FileLinks } from '../shared/file-links';
+import { ListSearch } from '../lists/list-search';
+import { longList } from '../lists/long-list';
 import { mayDo } from '../session/may-do';
-import { LedgerGrid } from '../shared/ledger-grid';
+import { EndlessGrid } from '../shared/endless-grid';
+import { FileLinks } from '../shared/file-links';
+import { dashed } from '../shared/ledger-grid';
 import { Notice } from '../shared/notice';
-import { customersActions, customersFeature } from './customers.feature';
+import { problemOf } from '../shared/problems';
+import { CustomersApi } from './customers.api';
 import { LevelGiving } from './level-giving';
 
 /** Who buys, and the level each has. */
 @Component({
   selector: 'hl-customer-list',
-  imports: [FileLinks, LedgerGrid, LevelGiving, Notice, RouterLink],
+  imports: [EndlessGrid, FileLinks, LevelGiving, ListSearch, Notice, RouterLink],
   templateUrl: './customer-list.html',
   host: { class: 'list-sheet' },
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -22,52 +32,62 @@ export class CustomerList {
   /** The level that customers are to be given, where the levels' screen led here. */
   readonly give = input<string>();
 
-  private readonly store = inject(Store);
   private readonly router = inject(Router);
-  protected readonly list = this.store.selectSignal(customersFeature.selectList);
-  protected readonly text = signal('');
-  protected readonly rows = computed(() => {
-    const words = this.text().toLowerCase().split(/\s+/).filter(Boolean);
-    return (this.list().value ?? []).filter(({ code, name, segment, level, outlet }) => {
-      const named = [segment, level, outlet].map((one) => one?.name ?? '').join(' ');
-      const all = `${code} ${name} ${named}`.toLowerCase();
-      return words.every((word) => all.includes(word));
-    });
-  });
+  private readonly api = inject(CustomersApi);
+  private readonly grid = viewChild.required<EndlessGrid<CustomerRow>>(EndlessGrid);
+  protected readonly list = longList('customers', (search) => this.api.page(search));
   protected readonly columns: ColDef<CustomerRow>[] = [
-    { headerName: 'Customer', field: 'code', width: 120 },
-    { headerName: 'Name', field: 'name', flex: 2, minWidth: 220 },
-    { headerName: 'Segment', flex: 1, valueGetter: ({ data }) => data?.segment?.name ?? '–' },
-    { headerName: 'Level', flex: 1, valueGetter: ({ data }) => data?.level?.name ?? '–' },
-    { headerName: 'Buys at', flex: 1, valueGetter: ({ data }) => data?.outlet?.name ?? '–' },
-    { headerName: 'In', width: 80, valueGetter: ({ data }) => data?.currency ?? '–' },
+    { headerName: 'Customer', colId: 'code', field: 'code', sortable: true, width: 120 },
+    { headerName: 'Name', colId: 'name', field: 'name', sortable: true, flex: 2, minWidth: 220 },
+    named('Segment', 'segment', ({ segment }) => segment?.name),
+    named('Level', 'level', ({ level }) => level?.name),
+    named('Buys at', 'outlet', ({ outlet }) => outlet?.name),
+    { ...named('In', 'currency', ({ currency }) => currency), flex: 0, width: 80 },
   ];
   protected readonly mayEdit = mayDo('editFacts');
-  private readonly picked = signal<readonly CustomerRow[]>([]);
-  /** The chosen rows as the list has them by now. */
-  protected readonly chosen = computed(() => {
-    const codes = new Set(this.picked().map(({ code }) => code));
-    return this.rows().filter(({ code }) => codes.has(code));
-  });
+  protected readonly chosen = signal<readonly CustomerRow[]>([]);
+  /** Why not all could be chosen. */
+  protected readonly unchosen = signal<string | null>(null);
   protected readonly rowId = ({ code }: CustomerRow): string => code;
 
-  constructor() {
-    this.ask();
+  /** Chooses all that the filter lets through, loaded or not. */
+  protected chooseAll(): void {
+    this.unchosen.set(null);
+    this.api.page({ ...this.list.shown(), limit: MOST_ROWS }).subscribe({
+      next: ({ rows, total }) => {
+        this.grid().chooseAll(rows);
+        if (total > rows.length) {
+          const most = String(rows.length);
+          this.unchosen.set(`The first ${most} are chosen: no more can be given a level at once.`);
+        }
+      },
+      error: (error: unknown) => {
+        this.unchosen.set(problemOf(error).detail);
+      },
+    });
   }
 
-  protected choose(rows: readonly CustomerRow[]): void {
-    this.picked.set(rows);
-  }
-
-  protected ask(): void {
-    this.store.dispatch(customersActions.listOpened());
-  }
-
-  protected type({ target }: Event): void {
-    if (target instanceof HTMLInputElement) this.text.set(target.value);
+  protected chooseNone(): void {
+    this.unchosen.set(null);
+    this.grid().chooseAll([]);
   }
 
   protected open({ code }: CustomerRow): void {
     void this.router.navigate(['/customers', code]);
   }
+}
+
+/** A column of names, of which some rows have none. */
+function named(
+  headerName: string,
+  colId: string,
+  name: (row: CustomerRow) => string | null | undefined,
+): ColDef<CustomerRow> {
+  return {
+    headerName,
+    colId,
+    sortable: true,
+    flex: 1,
+    valueGetter: ({ data }) => (data ? dashed(name(data)) : ''),
+  };
 }

@@ -1,15 +1,8 @@
-import {
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  inject,
-  output,
-  signal,
-} from '@angular/core';
-import { toSignal } from '@angular/core/rxjs-interop';
+import { ChangeDetectionStrategy, Component, inject, output } from '@angular/core';
 import type { CustomerRow } from '@honest-ledger/contracts';
-import { catchError, of } from 'rxjs';
-import { PickField, type Offer } from '../shared/pick-field';
+import { map, type Observable } from 'rxjs';
+import type { Offer } from '../shared/pick-field';
+import { SearchPick } from '../shared/search-pick';
 import { CustomersApi } from './customers.api';
 
 const OFFERED = 12;
@@ -17,13 +10,11 @@ const OFFERED = 12;
 /** Finds a customer by typing its code or words of its name. */
 @Component({
   selector: 'hl-customer-picker',
-  imports: [PickField],
+  imports: [SearchPick],
   template: `
-    <hl-pick-field
+    <hl-search-pick
       label="Type a customer’s name or code"
-      [offers]="offers()"
-      [offeredFor]="text()"
-      (typed)="text.set($event.trim())"
+      [search]="search"
       (picked)="picked.emit($event)"
     />
   `,
@@ -38,23 +29,13 @@ const OFFERED = 12;
 export class CustomerPicker {
   readonly picked = output<CustomerRow>();
 
-  private readonly all = toSignal(
-    inject(CustomersApi)
-      .all()
-      .pipe(catchError(() => of([]))),
-    {
-      initialValue: [],
-    },
-  );
-  protected readonly text = signal('');
-  protected readonly offers = computed((): Offer<CustomerRow>[] => {
-    const words = this.text().toLowerCase().split(/\s+/).filter(Boolean);
-    if (words.length === 0) return [];
-    return this.all()
-      .filter(({ code, name }) =>
-        words.every((word) => `${code} ${name}`.toLowerCase().includes(word)),
-      )
-      .slice(0, OFFERED)
-      .map((customer) => ({ key: customer.code, text: customer.name, value: customer }));
-  });
+  private readonly api = inject(CustomersApi);
+  protected readonly search = (text: string): Observable<Offer<CustomerRow>[]> =>
+    this.api
+      .page({ text, limit: OFFERED })
+      .pipe(
+        map(({ rows }) =>
+          rows.map((customer) => ({ key: customer.code, text: customer.name, value: customer })),
+        ),
+      );
 }

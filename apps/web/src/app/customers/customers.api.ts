@@ -8,16 +8,18 @@ import type {
   CustomerView,
   LevelGiving,
   LevelGivingPreview,
+  Page,
   PriceListPage,
 } from '@honest-ledger/contracts';
 import type { Observable } from 'rxjs';
+import { paramsOf, type Said } from '../shared/search-params';
 
 @Injectable({ providedIn: 'root' })
 export class CustomersApi {
   private readonly http = inject(HttpClient);
 
-  all(): Observable<CustomerRow[]> {
-    return this.http.get<CustomerRow[]>('/api/customers');
+  page(search: Said): Observable<Page<CustomerRow>> {
+    return this.http.get<Page<CustomerRow>>('/api/customers', { params: paramsOf(search) });
   }
 
   one(code: string): Observable<CustomerView> {

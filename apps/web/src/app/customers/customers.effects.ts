@@ -9,22 +9,6 @@ import { customersActions, customersFeature } from './customers.feature';
 const PAUSE_MILLISECONDS = 200;
 
 export const customersEffects = {
-  list: createEffect(
-    (actions$ = inject(Actions), api = inject(CustomersApi)) =>
-      actions$.pipe(
-        ofType(customersActions.listOpened),
-        switchMap(() =>
-          api.all().pipe(
-            map((customers) => customersActions.listCame({ customers })),
-            catchError((error: unknown) =>
-              of(customersActions.listFailed({ problem: problemOf(error) })),
-            ),
-          ),
-        ),
-      ),
-    { functional: true },
-  ),
-
   open: createEffect(
     (actions$ = inject(Actions), api = inject(CustomersApi)) =>
       actions$.pipe(

@@ -1,7 +1,6 @@
 import type {
   CustomerContent,
   CustomerPreview,
-  CustomerRow,
   CustomerView,
   PriceListPage,
   ProblemDetails,
@@ -19,9 +18,6 @@ import { failed, loading, nothingYet, ready, type Loadable } from '../shared/loa
 export const customersActions = createActionGroup({
   source: 'Customers',
   events: {
-    'List Opened': emptyProps(),
-    'List Came': props<{ customers: readonly CustomerRow[] }>(),
-    'List Failed': props<{ problem: ProblemDetails }>(),
     Opened: props<{ code: string }>(),
     Came: props<{ customer: CustomerView }>(),
     Failed: props<{ problem: ProblemDetails }>(),
@@ -47,14 +43,12 @@ export interface ConsideredCustomer {
 }
 
 interface CustomersState {
-  readonly list: Loadable<readonly CustomerRow[]>;
   readonly customer: Loadable<CustomerView>;
   readonly considered: ConsideredCustomer | null;
   readonly prices: Loadable<PriceListPage>;
 }
 
 const beginning: CustomersState = {
-  list: nothingYet,
   customer: nothingYet,
   considered: null,
   prices: nothingYet,
@@ -64,18 +58,6 @@ export const customersFeature = createFeature({
   name: 'customers',
   reducer: createReducer(
     beginning,
-    on(customersActions.listOpened, (state): CustomersState => ({
-      ...state,
-      list: loading(state.list),
-    })),
-    on(customersActions.listCame, (state, { customers }): CustomersState => ({
-      ...state,
-      list: ready(customers),
-    })),
-    on(customersActions.listFailed, (state, { problem }): CustomersState => ({
-      ...state,
-      list: failed(state.list, problem),
-    })),
     on(customersActions.opened, (state): CustomersState => ({
       ...state,
       customer: nothingYet,

@@ -8,12 +8,18 @@ import {
   signal,
 } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { SHEETS, type ImportRow, type ImportView, type RowVerdict } from '@honest-ledger/contracts';
+import {
+  SHEETS,
+  type ImportRow,
+  type ImportView,
+  type RowVerdict,
+  type Page,
+} from '@honest-ledger/contracts';
 import { Store } from '@ngrx/store';
 import type { ColDef } from 'ag-grid-community';
 import type { Observable } from 'rxjs';
 import { mayDo } from '../session/may-do';
-import { EndlessGrid, type RowsAsked, type RowsFound } from '../shared/endless-grid';
+import { EndlessGrid, type RowsAsked } from '../shared/endless-grid';
 import { FileLinks } from '../shared/file-links';
 import { Notice } from '../shared/notice';
 import { whenChanged } from '../shared/when-changed';
@@ -56,7 +62,7 @@ export class FileSheet {
   protected readonly find = computed(() => {
     this.shown(); // compared anew, the rows are others
     const [id, verdict] = [this.id(), this.verdict()];
-    return ({ offset, limit }: RowsAsked): Observable<RowsFound<ImportRow>> =>
+    return ({ offset, limit }: RowsAsked): Observable<Page<ImportRow>> =>
       this.api.rows(id, { verdict, offset, limit });
   });
   /** The row that was opened: its sentence may be longer than its cell. */

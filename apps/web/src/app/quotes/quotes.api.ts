@@ -1,14 +1,15 @@
 import { HttpClient } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
-import type { NewQuote, QuoteEdit, QuoteRow, QuoteView } from '@honest-ledger/contracts';
+import type { NewQuote, Page, QuoteEdit, QuoteRow, QuoteView } from '@honest-ledger/contracts';
 import type { Observable } from 'rxjs';
+import { paramsOf, type Said } from '../shared/search-params';
 
 @Injectable({ providedIn: 'root' })
 export class QuotesApi {
   private readonly http = inject(HttpClient);
 
-  all(): Observable<QuoteRow[]> {
-    return this.http.get<QuoteRow[]>('/api/quotes');
+  page(search: Said): Observable<Page<QuoteRow>> {
+    return this.http.get<Page<QuoteRow>>('/api/quotes', { params: paramsOf(search) });
   }
 
   one(number: number): Observable<QuoteView> {

@@ -26,22 +26,6 @@ const EDITS = [
 ] as const;
 
 export const quotesEffects = {
-  list: createEffect(
-    (actions$ = inject(Actions), api = inject(QuotesApi)) =>
-      actions$.pipe(
-        ofType(quotesActions.listOpened),
-        switchMap(() =>
-          api.all().pipe(
-            map((quotes) => quotesActions.listCame({ quotes })),
-            catchError((error: unknown) =>
-              of(quotesActions.listFailed({ problem: problemOf(error) })),
-            ),
-          ),
-        ),
-      ),
-    { functional: true },
-  ),
-
   begin: createEffect(
     (actions$ = inject(Actions), api = inject(QuotesApi)) =>
       actions$.pipe(
@@ -50,7 +34,7 @@ export const quotesEffects = {
           api.begin({ customer }).pipe(
             map((quote) => quotesActions.begun({ quote })),
             catchError((error: unknown) =>
-              of(quotesActions.listFailed({ problem: problemOf(error) })),
+              of(quotesActions.notBegun({ problem: problemOf(error) })),
             ),
           ),
         ),

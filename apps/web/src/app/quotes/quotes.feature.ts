@@ -5,7 +5,6 @@ import type {
   ProblemDetails,
   QuoteContent,
   QuoteLineInput,
-  QuoteRow,
   QuoteView,
 } from '@honest-ledger/contracts';
 import {
@@ -28,17 +27,15 @@ import {
   undo,
   type Editing,
 } from '../shared/editing';
-import { failed, loading, nothingYet, ready, type Loadable } from '../shared/loadable';
+import { failed, nothingYet, ready, type Loadable } from '../shared/loadable';
 import type { PricingInputs } from './pricing-inputs';
 
 export const quotesActions = createActionGroup({
   source: 'Quotes',
   events: {
-    'List Opened': emptyProps(),
-    'List Came': props<{ quotes: readonly QuoteRow[] }>(),
-    'List Failed': props<{ problem: ProblemDetails }>(),
     Begin: props<{ customer: string }>(),
     Begun: props<{ quote: QuoteView }>(),
+    'Not Begun': props<{ problem: ProblemDetails }>(),
     /** An edit of this quote that is not kept yet is taken up again. */
     Opened: props<{ number: number }>(),
     Came: props<{ quote: QuoteView }>(),
@@ -83,24 +80,21 @@ export interface OpenQuote {
 }
 
 interface QuotesState {
-  readonly list: Loadable<readonly QuoteRow[]>;
+  /** Why a quote was not begun. */
+  readonly notBegun: ProblemDetails | null;
   readonly quote: Loadable<OpenQuote>;
 }
 
-const beginning: QuotesState = { list: nothingYet, quote: nothingYet };
+const beginning: QuotesState = { notBegun: null, quote: nothingYet };
 
 export const quotesFeature = createFeature({
   name: 'quotes',
   reducer: createReducer(
     beginning,
-    on(quotesActions.listOpened, (state): QuotesState => ({ ...state, list: loading(state.list) })),
-    on(quotesActions.listCame, (state, { quotes }): QuotesState => ({
+    on(quotesActions.begin, (state): QuotesState => ({ ...state, notBegun: null })),
+    on(quotesActions.notBegun, (state, { problem }): QuotesState => ({
       ...state,
-      list: ready(quotes),
-    })),
-    on(quotesActions.listFailed, (state, { problem }): QuotesState => ({
-      ...state,
-      list: failed(state.list, problem),
+      notBegun: problem,
     })),
     on(quotesActions.opened, (state, { number }): QuotesState => {
       const open = state.quote.value;

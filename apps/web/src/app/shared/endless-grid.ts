@@ -1,27 +1,21 @@
-import {
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  CSP_NONCE,
-  inject,
-  input,
-  output,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import type { Page } from '@honest-ledger/contracts';
 import { AgGridAngular } from 'ag-grid-angular';
 import {
   InfiniteRowModelModule,
   ModuleRegistry,
-  type CellKeyDownEvent,
+  RowApiModule,
+  RowSelectionModule,
   type ColDef,
-  type FullWidthCellKeyDownEvent,
-  type GetRowIdParams,
+  type GridApi,
   type IDatasource,
-  type RowClickedEvent,
+  type RowSelectedEvent,
 } from 'ag-grid-community';
 import type { Observable } from 'rxjs';
-import { LEDGER_THEME } from './ledger-grid';
+import { RowGrid } from './row-grid';
+import { whenChanged } from './when-changed';
 
-ModuleRegistry.registerModules([InfiniteRowModelModule]);
+ModuleRegistry.registerModules([InfiniteRowModelModule, RowApiModule, RowSelectionModule]);
 
 /** How many rows are asked for at once, and how many such blocks are kept. */
 const ROWS_AT_ONCE = 200;
@@ -36,15 +30,9 @@ export interface RowsAsked {
   readonly descending: boolean;
 }
 
-export interface RowsFound<Row> {
-  readonly rows: readonly Row[];
-  /** How many there are in all. */
-  readonly total: number;
-}
-
 /**
  * A list that may be very long: only the rows in sight are asked for, and sorting is the server's.
- * Another `find` begins anew at the top.
+ * Another `find` begins anew at the top, with nothing chosen.
  */
 @Component({
   selector: 'hl-endless-grid',
@@ -61,39 +49,24 @@ export interface RowsFound<Row> {
       [defaultColDef]="defaults"
       [getRowId]="identify()"
       [alwaysShowVerticalScroll]="true"
+      [rowSelection]="selection()"
+      [selectionColumnDef]="selectionColumn"
+      (gridReady)="api = $event.api"
+      (modelUpdated)="mark()"
+      (rowSelected)="choose($event)"
       (rowClicked)="open($event)"
       (cellKeyDown)="key($event)"
     />
   `,
-  styles: `
-    :host {
-      flex: 1;
-      min-height: 200px;
-      display: block;
-    }
-    ag-grid-angular {
-      height: 100%;
-      width: 100%;
-    }
-  `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
-export class EndlessGrid<Row extends object> {
-  readonly columns = input.required<ColDef<Row>[]>();
-  /** What a row is known by, as text. */
-  readonly rowId = input.required<(row: Row) => string>();
-  readonly find = input.required<(asked: RowsAsked) => Observable<RowsFound<Row>>>();
-  readonly opened = output<Row>();
+export class EndlessGrid<Row extends object> extends RowGrid<Row> {
+  readonly find = input.required<(asked: RowsAsked) => Observable<Page<Row>>>();
+  readonly chosen = output<readonly Row[]>();
 
-  protected readonly theme = LEDGER_THEME;
-  protected readonly nonce = inject(CSP_NONCE) ?? '';
   protected readonly rowsAtOnce = ROWS_AT_ONCE;
   protected readonly blocksKept = BLOCKS_KEPT;
   protected readonly defaults: ColDef<Row> = { resizable: true, suppressMovable: true };
-  protected readonly identify = computed(() => {
-    const rowId = this.rowId();
-    return ({ data }: GetRowIdParams<Row>) => rowId(data);
-  });
   protected readonly source = computed((): IDatasource => {
     const find = this.find();
     return {
@@ -116,12 +89,45 @@ export class EndlessGrid<Row extends object> {
       },
     };
   });
+  protected api: GridApi<Row> | null = null;
+  /** The chosen rows by what they are known by: the grid knows only those that it has loaded. */
+  private readonly picked = new Map<string, Row>();
 
-  protected open({ data }: RowClickedEvent<Row>): void {
-    if (data) this.opened.emit(data);
+  constructor() {
+    super();
+    whenChanged(this.find, () => {
+      this.chooseAll([]);
+    });
   }
 
-  protected key({ data, event }: CellKeyDownEvent<Row> | FullWidthCellKeyDownEvent<Row>): void {
-    if (data && event instanceof KeyboardEvent && event.key === 'Enter') this.opened.emit(data);
+  /** Chooses these rows and no others, whether they are loaded or not. */
+  chooseAll(rows: readonly Row[]): void {
+    this.picked.clear();
+    for (const row of rows) this.picked.set(this.rowId()(row), row);
+    this.mark();
+    this.tell();
+  }
+
+  protected choose({ node, data }: RowSelectedEvent<Row>): void {
+    if (!data) return;
+    const id = this.rowId()(data);
+    if ((node.isSelected() ?? false) === this.picked.has(id)) return;
+    if (node.isSelected()) this.picked.set(id, data);
+    else this.picked.delete(id);
+    this.tell();
+  }
+
+  /** Shows what is chosen in the boxes of the rows that are loaded. */
+  protected mark(): void {
+    if (!this.choosing()) return;
+    this.api?.forEachNode((node) => {
+      if (!node.data) return;
+      const isPicked = this.picked.has(this.rowId()(node.data));
+      if ((node.isSelected() ?? false) !== isPicked) node.setSelected(isPicked);
+    });
+  }
+
+  private tell(): void {
+    if (this.choosing()) this.chosen.emit([...this.picked.values()]);
   }
 }

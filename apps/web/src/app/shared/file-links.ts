@@ -1,6 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-
-type Said = Readonly<Record<string, string | boolean | null>>;
+import { paramsOf, type Said } from './search-params';
 
 /** What a screen shows, to be taken out as a file: one link for each format. */
 @Component({
@@ -32,11 +31,7 @@ export class FileLinks {
 
   protected readonly links = computed(() =>
     this.formats().map((format) => {
-      const asked: Said = { ...this.query(), format };
-      const said = Object.entries(asked).flatMap(([name, value]) =>
-        value === '' || value === null ? [] : [[name, String(value)]],
-      );
-      const search = new URLSearchParams(said).toString();
+      const search = new URLSearchParams(paramsOf({ ...this.query(), format })).toString();
       return { format, name: format.toUpperCase(), address: `${this.address()}?${search}` };
     }),
   );

@@ -1,12 +1,4 @@
-import {
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  CSP_NONCE,
-  inject,
-  input,
-  output,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, input } from '@angular/core';
 import { compare, decimal } from '@honest-ledger/engine';
 import { AgGridAngular } from 'ag-grid-angular';
 import {
@@ -14,51 +6,13 @@ import {
   ClientSideRowModelModule,
   ModuleRegistry,
   RowAutoHeightModule,
-  RowSelectionModule,
-  themeQuartz,
-  type CellKeyDownEvent,
   type ColDef,
-  type FullWidthCellKeyDownEvent,
-  type GetRowIdParams,
-  type RowClickedEvent,
-  type RowSelectionOptions,
-  type SelectionChangedEvent,
 } from 'ag-grid-community';
 import { columnFill, mostDigits } from './amount';
 import { writeNumber } from './numbers';
+import { RowGrid } from './row-grid';
 
-ModuleRegistry.registerModules([
-  ClientSideRowModelModule,
-  CellStyleModule,
-  RowAutoHeightModule,
-  RowSelectionModule,
-]);
-
-/** How every grid of ours looks. */
-export const LEDGER_THEME = themeQuartz.withParams({
-  backgroundColor: 'var(--sheet)',
-  foregroundColor: 'var(--ink)',
-  accentColor: 'var(--action)',
-  borderColor: 'var(--hairline)',
-  browserColorScheme: 'inherit',
-  fontFamily: 'inherit',
-  fontSize: 14,
-  headerFontSize: 12,
-  headerFontWeight: 600,
-  headerTextColor: 'var(--soft-ink)',
-  headerBackgroundColor: 'var(--sheet)',
-  headerRowBorder: '2px solid var(--ink)',
-  headerColumnResizeHandleColor: 'transparent',
-  headerHeight: 34,
-  rowHeight: 34,
-  rowHoverColor: 'var(--marked)',
-  rowBorder: '1px solid var(--hairline)',
-  columnBorder: false,
-  wrapperBorder: false,
-  wrapperBorderRadius: 0,
-  borderRadius: 3,
-  cellHorizontalPadding: 9,
-});
+ModuleRegistry.registerModules([ClientSideRowModelModule, CellStyleModule, RowAutoHeightModule]);
 
 /** A list of rows to sort, walk through with the arrow keys, and open with Enter or a click. */
 @Component({
@@ -74,70 +28,22 @@ export const LEDGER_THEME = themeQuartz.withParams({
       [getRowId]="identify()"
       [alwaysShowVerticalScroll]="true"
       [overlayNoRowsTemplate]="empty()"
-      [rowSelection]="selection()"
-      [selectionColumnDef]="selectionColumn"
-      (selectionChanged)="choose($event)"
       (rowClicked)="open($event)"
       (cellKeyDown)="key($event)"
     />
   `,
-  styles: `
-    :host {
-      flex: 1;
-      min-height: 200px;
-      display: block;
-    }
-    ag-grid-angular {
-      height: 100%;
-      width: 100%;
-    }
-  `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
-export class LedgerGrid<Row extends object> {
+export class LedgerGrid<Row extends object> extends RowGrid<Row> {
   readonly rows = input.required<Row[]>();
-  readonly columns = input.required<ColDef<Row>[]>();
-  /** What a row is known by, as text. */
-  readonly rowId = input.required<(row: Row) => string>();
   /** What to say where there are no rows. */
   readonly empty = input('Nothing here yet.');
-  /** Whether several rows can be chosen, with a box in each row or the space bar. */
-  readonly choosing = input(false);
-  readonly opened = output<Row>();
-  readonly chosen = output<readonly Row[]>();
 
-  protected readonly theme = LEDGER_THEME;
-  protected readonly nonce = inject(CSP_NONCE) ?? '';
   protected readonly defaults: ColDef<Row> = {
     sortable: true,
     resizable: true,
     suppressMovable: true,
   };
-  protected readonly identify = computed(() => {
-    const rowId = this.rowId();
-    return ({ data }: GetRowIdParams<Row>) => rowId(data);
-  });
-
-  protected readonly selection = computed((): RowSelectionOptions<Row> | undefined =>
-    this.choosing()
-      ? { mode: 'multiRow', headerCheckbox: true, selectAll: 'filtered', copySelectedRows: false }
-      : undefined,
-  );
-  protected readonly selectionColumn: ColDef<Row> = { width: 52, resizable: false };
-
-  protected open({ data, event }: RowClickedEvent<Row>): void {
-    // A click on the box chooses the row and does not open it.
-    const onBox = event?.target instanceof Element && event.target.closest('.ag-checkbox');
-    if (data && !onBox) this.opened.emit(data);
-  }
-
-  protected choose({ api }: SelectionChangedEvent<Row>): void {
-    this.chosen.emit(api.getSelectedRows());
-  }
-
-  protected key({ data, event }: CellKeyDownEvent<Row> | FullWidthCellKeyDownEvent<Row>): void {
-    if (data && event instanceof KeyboardEvent && event.key === 'Enter') this.opened.emit(data);
-  }
 }
 
 /** A text for a cell; where there is none, a dash. */

@@ -10,6 +10,8 @@ import { categoriesEffects } from '../catalogue/categories.effects';
 import { categoriesFeature } from '../catalogue/categories.feature';
 import { draftEffects } from '../draft/draft.effects';
 import { draftFeature } from '../draft/draft.feature';
+import { listsEffects } from '../lists/lists.effects';
+import { listsFeature } from '../lists/lists.feature';
 import type { Reference } from '../reference/reference.api';
 import { referenceEffects } from '../reference/reference.effects';
 import { referenceFeature } from '../reference/reference.feature';
@@ -53,7 +55,14 @@ export async function showScreen<C>(
       provideState(draftFeature),
       provideState(workingsFeature),
       provideState(referenceFeature),
-      provideEffects(sessionEffects, categoriesEffects, draftEffects, referenceEffects),
+      provideState(listsFeature),
+      provideEffects(
+        sessionEffects,
+        categoriesEffects,
+        draftEffects,
+        referenceEffects,
+        listsEffects,
+      ),
       ...providers,
     ],
   });

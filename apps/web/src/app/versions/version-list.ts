@@ -1,30 +1,36 @@
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { Router } from '@angular/router';
 import type { VersionRow } from '@honest-ledger/contracts';
-import { Store } from '@ngrx/store';
 import type { ColDef } from 'ag-grid-community';
+import { ListSearch } from '../lists/list-search';
+import { longList } from '../lists/long-list';
 import { writeInstant } from '../shared/dates';
-import { dashed, LedgerGrid } from '../shared/ledger-grid';
+import { EndlessGrid } from '../shared/endless-grid';
+import { dashed } from '../shared/ledger-grid';
 import { Notice } from '../shared/notice';
-import { versionsActions, versionsFeature } from './versions.feature';
+import { VersionsApi } from './versions.api';
 
 /** All that was ever published, the latest first. */
 @Component({
   selector: 'hl-version-list',
-  imports: [LedgerGrid, Notice],
+  imports: [EndlessGrid, ListSearch, Notice],
   template: `
     <header class="sheet-head">
       <h1>Versions</h1>
       <span class="soft">Each stays as it was published; the highest number is in force</span>
     </header>
-    @if (list().problem; as problem) {
-      <hl-notice [problem]="problem" (retried)="ask()" />
+    <div class="search">
+      <hl-list-search list="versions" label="Part of a number, of what for, or of who" />
+    </div>
+    @if (list.problem(); as problem) {
+      <hl-notice [problem]="problem" (retried)="list.again()" />
+    } @else if (list.total() === 0) {
+      <p class="empty soft">No version was published for that.</p>
     }
-    <hl-ledger-grid
-      [rows]="rows()"
+    <hl-endless-grid
       [columns]="columns"
       [rowId]="rowId"
-      [empty]="list().state === 'loading' ? 'Reading the versions…' : 'Nothing was ever published.'"
+      [find]="list.find()"
       (opened)="open($event)"
     />
   `,
@@ -32,31 +38,34 @@ import { versionsActions, versionsFeature } from './versions.feature';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class VersionList {
-  private readonly store = inject(Store);
   private readonly router = inject(Router);
-  protected readonly list = this.store.selectSignal(versionsFeature.selectList);
-  protected readonly rows = computed(() => [...(this.list().value ?? [])]);
+  private readonly api = inject(VersionsApi);
+  protected readonly list = longList('versions', (search) => this.api.page(search));
   protected readonly columns: ColDef<VersionRow>[] = [
-    { headerName: 'Version', field: 'number', width: 110 },
+    { headerName: 'Version', colId: 'number', field: 'number', sortable: true, width: 110 },
     {
       headerName: 'Published',
-      field: 'publishedAt',
       width: 200,
-      valueFormatter: ({ value }: { value: string }) => writeInstant(value),
+      valueGetter: ({ data }) => data && writeInstant(data.publishedAt),
     },
-    { headerName: 'By', field: 'publishedBy', width: 150 },
-    { headerName: 'What for', flex: 1, valueGetter: ({ data }) => dashed(data?.note) },
-    { headerName: 'Objects changed', type: 'rightAligned', field: 'changes', width: 150 },
+    { headerName: 'By', colId: 'by', field: 'publishedBy', sortable: true, width: 150 },
+    {
+      headerName: 'What for',
+      colId: 'note',
+      sortable: true,
+      flex: 1,
+      valueGetter: ({ data }) => (data ? dashed(data.note) : ''),
+    },
+    {
+      headerName: 'Objects changed',
+      colId: 'changes',
+      field: 'changes',
+      sortable: true,
+      type: 'rightAligned',
+      width: 150,
+    },
   ];
   protected readonly rowId = ({ number }: VersionRow): string => String(number);
-
-  constructor() {
-    this.ask();
-  }
-
-  protected ask(): void {
-    this.store.dispatch(versionsActions.listOpened());
-  }
 
   protected open({ number }: VersionRow): void {
     void this.router.navigate(['/versions', number]);

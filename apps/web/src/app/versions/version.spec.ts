@@ -47,7 +47,6 @@ describe('a version', () => {
       provideEffects(versionsEffects),
     );
     signedIn(screen);
-    await screen.answer('GET', '/api/versions', [row(3), row(2), row(1)]);
     await screen.answerReference();
   });
 
@@ -66,14 +65,15 @@ describe('a version', () => {
 
   it('is compared with any other', async () => {
     await came();
-    const select = screen.host.querySelector('select');
-    const offered = [...(select?.options ?? [])].map(({ value }) => value);
-    expect(offered).toContain('3');
-    expect(offered).not.toContain('2');
-    if (select) {
-      select.value = '3';
-      select.dispatchEvent(new Event('change'));
-    }
+    screen.host.querySelector('input')?.focus();
+    await screen.type('Compare with: a number, or what for', 'For the');
+    await screen.settle(160);
+    const found = { rows: [row(3), row(2), row(1)], total: 3 };
+    await screen.answer('GET', '/api/versions?text=For%20the&limit=12', found);
+    await screen.settle(60);
+    const offered = [...document.querySelectorAll<HTMLElement>('mat-option')];
+    expect(offered.map(({ textContent }) => textContent.trim().slice(0, 1))).toEqual(['3', '1']);
+    offered[0]?.click();
     await screen.settle();
     await screen.answer('GET', '/api/versions/2?against=3', view({ against: 3, objects: [] }));
     expect(screen.text()).not.toContain('Level Schools');

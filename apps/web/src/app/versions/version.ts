@@ -1,27 +1,26 @@
-import {
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  inject,
-  input,
-  numberAttribute,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject, input, numberAttribute } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import type { AnyObjectChange } from '@honest-ledger/contracts';
+import type { AnyObjectChange, VersionRow } from '@honest-ledger/contracts';
 import { Store } from '@ngrx/store';
+import { map, type Observable } from 'rxjs';
 import { objectSentence, objectTitle } from '../draft/object-words';
 import { namesOfThings } from '../reference/names';
 import { mayDo } from '../session/may-do';
 import { writeInstant } from '../shared/dates';
 import { Notice } from '../shared/notice';
 import { unbroken, writer } from '../shared/numbers';
+import type { Offer } from '../shared/pick-field';
+import { SearchPick } from '../shared/search-pick';
 import { whenChanged } from '../shared/when-changed';
+import { VersionsApi } from './versions.api';
 import { versionsActions, versionsFeature } from './versions.feature';
+
+const OFFERED = 12;
 
 /** One version: what it changed against the one before it, or against any other. */
 @Component({
   selector: 'hl-version',
-  imports: [RouterLink, Notice],
+  imports: [RouterLink, Notice, SearchPick],
   templateUrl: './version.html',
   styleUrl: './version.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -32,12 +31,19 @@ export class Version {
   private readonly store = inject(Store);
   protected readonly version = this.store.selectSignal(versionsFeature.selectVersion);
   private readonly names = namesOfThings();
-  private readonly list = this.store.selectSignal(versionsFeature.selectList);
+  private readonly api = inject(VersionsApi);
   protected readonly refused = this.store.selectSignal(versionsFeature.selectRefused);
   protected readonly mayEdit = mayDo('editSetup');
-  protected readonly others = computed(() =>
-    (this.list().value ?? []).filter(({ number }) => number !== this.number()),
-  );
+  protected readonly others = (text: string): Observable<Offer<VersionRow>[]> =>
+    this.api
+      .page({ text, limit: OFFERED })
+      .pipe(
+        map(({ rows }) =>
+          rows
+            .filter(({ number }) => number !== this.number())
+            .map((row) => ({ key: String(row.number), text: row.note, value: row })),
+        ),
+      );
   protected readonly title = objectTitle;
   protected readonly writeInstant = writeInstant;
 
@@ -52,9 +58,7 @@ export class Version {
     return sentence === null ? null : unbroken(sentence);
   }
 
-  protected compare({ target }: Event): void {
-    if (!(target instanceof HTMLSelectElement)) return;
-    const against = Number(target.value);
+  protected compare({ number: against }: VersionRow): void {
     this.store.dispatch(versionsActions.opened({ number: this.number(), against }));
   }
 
@@ -64,6 +68,5 @@ export class Version {
 
   protected ask(): void {
     this.store.dispatch(versionsActions.opened({ number: this.number(), against: null }));
-    this.store.dispatch(versionsActions.listOpened());
   }
 }

@@ -1,14 +1,15 @@
 import { HttpClient } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
-import type { VersionRow, VersionView } from '@honest-ledger/contracts';
+import type { Page, VersionRow, VersionView } from '@honest-ledger/contracts';
 import type { Observable } from 'rxjs';
+import { paramsOf, type Said } from '../shared/search-params';
 
 @Injectable({ providedIn: 'root' })
 export class VersionsApi {
   private readonly http = inject(HttpClient);
 
-  all(): Observable<VersionRow[]> {
-    return this.http.get<VersionRow[]>('/api/versions');
+  page(search: Said): Observable<Page<VersionRow>> {
+    return this.http.get<Page<VersionRow>>('/api/versions', { params: paramsOf(search) });
   }
 
   one(number: number, against: number | null): Observable<VersionView> {

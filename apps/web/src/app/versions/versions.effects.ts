@@ -8,22 +8,6 @@ import { VersionsApi } from './versions.api';
 import { versionsActions } from './versions.feature';
 
 export const versionsEffects = {
-  list: createEffect(
-    (actions$ = inject(Actions), api = inject(VersionsApi)) =>
-      actions$.pipe(
-        ofType(versionsActions.listOpened),
-        switchMap(() =>
-          api.all().pipe(
-            map((versions) => versionsActions.listCame({ versions })),
-            catchError((error: unknown) =>
-              of(versionsActions.listFailed({ problem: problemOf(error) })),
-            ),
-          ),
-        ),
-      ),
-    { functional: true },
-  ),
-
   open: createEffect(
     (actions$ = inject(Actions), api = inject(VersionsApi)) =>
       actions$.pipe(

@@ -1,20 +1,10 @@
-import type { ProblemDetails, VersionRow, VersionView } from '@honest-ledger/contracts';
-import {
-  createActionGroup,
-  createFeature,
-  createReducer,
-  emptyProps,
-  on,
-  props,
-} from '@ngrx/store';
+import type { ProblemDetails, VersionView } from '@honest-ledger/contracts';
+import { createActionGroup, createFeature, createReducer, on, props } from '@ngrx/store';
 import { failed, loading, nothingYet, ready, type Loadable } from '../shared/loadable';
 
 export const versionsActions = createActionGroup({
   source: 'Versions',
   events: {
-    'List Opened': emptyProps(),
-    'List Came': props<{ versions: readonly VersionRow[] }>(),
-    'List Failed': props<{ problem: ProblemDetails }>(),
     /** Compared with another version; null for the one before it. */
     Opened: props<{ number: number; against: number | null }>(),
     Came: props<{ version: VersionView }>(),
@@ -27,30 +17,17 @@ export const versionsActions = createActionGroup({
 });
 
 interface VersionsState {
-  readonly list: Loadable<readonly VersionRow[]>;
   readonly version: Loadable<VersionView>;
   /** Why there is no way back. */
   readonly refused: ProblemDetails | null;
 }
 
-const beginning: VersionsState = { list: nothingYet, version: nothingYet, refused: null };
+const beginning: VersionsState = { version: nothingYet, refused: null };
 
 export const versionsFeature = createFeature({
   name: 'versions',
   reducer: createReducer(
     beginning,
-    on(versionsActions.listOpened, (state): VersionsState => ({
-      ...state,
-      list: loading(state.list),
-    })),
-    on(versionsActions.listCame, (state, { versions }): VersionsState => ({
-      ...state,
-      list: ready(versions),
-    })),
-    on(versionsActions.listFailed, (state, { problem }): VersionsState => ({
-      ...state,
-      list: failed(state.list, problem),
-    })),
     on(versionsActions.opened, (state, { against }): VersionsState => ({
       ...state,
       version: against === null ? nothingYet : loading(state.version),

@@ -1,0 +1,27 @@
+import type { ListOrder, PageAsked } from '@honest-ledger/contracts';
+import { asc, count, desc, type SQL } from 'drizzle-orm';
+import type { AnyPgColumn, AnyPgSelect } from 'drizzle-orm/pg-core';
+import type { Queries } from './database';
+
+/** The order that is asked for; rows that are equal in it come by what they are known by. */
+export function inOrder<Sort extends string>(
+  { sort, descending }: ListOrder<Sort>,
+  columns: Readonly<Record<Sort, AnyPgColumn | SQL>>,
+  known: AnyPgColumn,
+): SQL[] {
+  const direction = descending ? desc : asc;
+  return [direction(columns[sort]), direction(known)];
+}
+
+/** The rows of a page out of many. */
+export function onPage<Rows extends AnyPgSelect>(rows: Rows, { limit, offset }: PageAsked): Rows {
+  rows.limit(limit);
+  rows.offset(offset);
+  return rows;
+}
+
+/** How many rows a question has in all. */
+export async function countOf(queries: Queries, rows: AnyPgSelect): Promise<number> {
+  const [counted] = await queries.select({ total: count() }).from(rows.as('counted'));
+  return counted?.total ?? 0;
+}

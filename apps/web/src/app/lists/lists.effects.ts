@@ -1,0 +1,19 @@
+import { inject } from '@angular/core';
+import { Actions, createEffect, ofType } from '@ngrx/effects';
+import { debounceTime, groupBy, map, mergeMap } from 'rxjs';
+import { listsActions } from './lists.feature';
+
+const PAUSE_MILLISECONDS = 150;
+
+export const listsEffects = {
+  settle: createEffect(
+    (actions$ = inject(Actions)) =>
+      actions$.pipe(
+        ofType(listsActions.textTyped),
+        groupBy(({ list }) => list),
+        mergeMap((typed$) => typed$.pipe(debounceTime(PAUSE_MILLISECONDS))),
+        map(({ list }) => listsActions.settled({ list })),
+      ),
+    { functional: true },
+  ),
+};

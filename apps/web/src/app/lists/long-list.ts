@@ -1,0 +1,62 @@
+import { computed, inject, signal, type Signal } from '@angular/core';
+import type { Page, ProblemDetails } from '@honest-ledger/contracts';
+import { Store } from '@ngrx/store';
+import { tap, type Observable } from 'rxjs';
+import type { RowsAsked } from '../shared/endless-grid';
+import { problemOf } from '../shared/problems';
+import type { Said } from '../shared/search-params';
+import { listsActions, listsFeature, type ListFilter, type ListName } from './lists.feature';
+
+/** What a screen needs of a long list; its filter is remembered until the page is loaded anew. */
+export interface LongListView<Row> {
+  readonly typed: Signal<ListFilter>;
+  readonly total: Signal<number | null>;
+  readonly problem: Signal<ProblemDetails | null>;
+  /** Hands the grid its rows; another one where something else is searched for. */
+  readonly find: Signal<(asked: RowsAsked) => Observable<Page<Row>>>;
+  /** What narrows and sorts the rows now, for the file of them. */
+  readonly shown: Signal<Said>;
+  choose(part: ListFilter): void;
+  again(): void;
+}
+
+/** To be called where a component is made. @param ask what reads rows from the server */
+export function longList<Row>(
+  list: ListName,
+  ask: (search: Said) => Observable<Page<Row>>,
+): LongListView<Row> {
+  const store = inject(Store);
+  const state = store.selectSignal(listsFeature.selectListsState);
+  const filter = computed(() => state()[list].filter);
+  const order = signal<Said>({});
+  const rows = (narrowed: ListFilter, { sort, descending, ...page }: RowsAsked) => {
+    const ordered: Said = sort === null ? {} : { sort, descending };
+    order.set(ordered);
+    return ask({ ...narrowed, ...ordered, ...page }).pipe(
+      tap({
+        next: ({ total }) => {
+          store.dispatch(listsActions.found({ list, total }));
+        },
+        error: (error: unknown) => {
+          store.dispatch(listsActions.failed({ list, problem: problemOf(error) }));
+        },
+      }),
+    );
+  };
+  return {
+    typed: computed(() => state()[list].typed),
+    total: computed(() => state()[list].total),
+    problem: computed(() => state()[list].problem),
+    find: computed(() => {
+      const narrowed = filter();
+      return (asked: RowsAsked) => rows(narrowed, asked);
+    }),
+    shown: computed(() => ({ ...filter(), ...order() })),
+    choose: (part) => {
+      store.dispatch(listsActions.chosen({ list, part }));
+    },
+    again: () => {
+      store.dispatch(listsActions.askedAgain({ list }));
+    },
+  };
+}
