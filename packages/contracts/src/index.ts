@@ -1,4 +1,5 @@
 export * from './api/agreements';
+export * from './api/attributes';
 export * from './api/catalogue';
 export * from './api/changes';
 export * from './api/customers';

@@ -1,4 +1,5 @@
-import type { FieldProblem, ItemContent } from '@honest-ledger/contracts';
+import type { Attribute, FieldProblem, ItemContent } from '@honest-ledger/contracts';
+import { attributesOf, valueProblems } from '../attributes/values';
 import type { Queries } from '../database/database';
 import { oneOf } from '../database/patterns';
 import { items, taxClasses } from '../database/schema/index';
@@ -17,6 +18,7 @@ interface KnownGoods extends GoodsCodes {
   readonly currencies: ReadonlySet<string>;
   /** Whose each number of GS1 is. */
   readonly gtins: ReadonlyMap<string, string>;
+  readonly attributes: readonly Attribute[];
 }
 
 /** What the form alone cannot know of items: for each its problems. */
@@ -41,6 +43,7 @@ async function knownGoods(queries: Queries, all: readonly NumberedContent[]): Pr
     ...(await readGoodsCodes(queries, { numbers: replacements })),
     taxClasses: new Set(rows.map(({ code }) => code)),
     currencies: new Set(await knownCurrencies(queries, homeCurrency)),
+    attributes: await attributesOf(queries, 'items'),
     gtins: new Map(owners.flatMap(({ gtin, number }) => (gtin === null ? [] : [[gtin, number]]))),
   };
 }
@@ -76,5 +79,12 @@ function problemsOf({ number, content }: NumberedContent, known: KnownGoods): Fi
     ...(content.listPrice === null || known.currencies.has(content.listPrice.currency)
       ? []
       : [{ path: 'listPrice', sentence: `There is no rate for ${content.listPrice.currency}` }]),
+    ...content.namedPrices
+      .filter(({ currency }) => !known.currencies.has(currency))
+      .map(({ currency }) => ({
+        path: 'namedPrices',
+        sentence: `There is no rate for ${currency}`,
+      })),
+    ...valueProblems(known.attributes, content.attributes),
   ];
 }

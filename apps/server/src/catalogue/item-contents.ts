@@ -1,12 +1,14 @@
 import type { ItemContent } from '@honest-ledger/contracts';
 import { asc, eq, and, sql, type SQL } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/pg-core';
+import { valuesOf } from '../attributes/values';
 import type { Queries } from '../database/database';
 import { oneOf } from '../database/patterns';
 import {
   brands,
   categories,
   families,
+  itemCrossReferences,
   itemNamedPrices,
   items,
   itemSuppliers,
@@ -75,6 +77,15 @@ async function itemContentsWhere(queries: Queries, where: SQL): Promise<StoredIt
       .orderBy(asc(itemNamedPrices.name)),
     ({ name, amount, currency }) => ({ name, amount, currency }),
   );
+  const crossReferences = byItem(
+    await queries
+      .select()
+      .from(itemCrossReferences)
+      .where(oneOf(itemCrossReferences.itemId, ids))
+      .orderBy(asc(itemCrossReferences.number)),
+    ({ number }) => number,
+  );
+  const attributes = await valuesOf(queries, 'items', ids);
   return rows.map(({ item, ...codes }) => ({
     id: item.id,
     number: item.number,
@@ -95,6 +106,8 @@ async function itemContentsWhere(queries: Queries, where: SQL): Promise<StoredIt
           : { amount: item.listPrice, currency: item.listCurrency },
       namedPrices: namedPrices.get(item.id) ?? [],
       active: item.active,
+      crossReferences: crossReferences.get(item.id) ?? [],
+      attributes: attributes.get(item.id) ?? {},
     },
   }));
 }

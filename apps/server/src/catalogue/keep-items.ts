@@ -1,10 +1,12 @@
 import { sql } from 'drizzle-orm';
 import type { AnyPgColumn } from 'drizzle-orm/pg-core';
 import { isDeepStrictEqual } from 'node:util';
+import { keepValues } from '../attributes/values';
 import { recordAll, type Actor } from '../changes/record';
 import type { Transaction } from '../database/database';
 import { oneOf } from '../database/patterns';
 import {
+  itemCrossReferences,
   itemNamedPrices,
   items,
   itemSuppliers,
@@ -49,7 +51,17 @@ async function keepSome(
   }));
   await writeUnits(transaction, kept);
   await writeNamedPrices(transaction, kept);
+  await writeCrossReferences(transaction, kept);
   await writePreferred(transaction, kept);
+  await keepValues(
+    transaction,
+    'items',
+    kept.map(({ id, content, before: stored }) => ({
+      id,
+      before: stored?.content.attributes ?? {},
+      after: content.attributes,
+    })),
+  );
   await recordAll(
     transaction,
     actor,
@@ -146,7 +158,7 @@ function snakeCase(name: string): string {
 /** The items of which a part differs from what was there. */
 function differing(
   kept: readonly KeptItem[],
-  part: 'units' | 'namedPrices' | 'supplier',
+  part: 'units' | 'namedPrices' | 'crossReferences' | 'supplier',
 ): readonly KeptItem[] {
   const none = part === 'supplier' ? null : [];
   return kept.filter(
@@ -176,6 +188,19 @@ async function writeNamedPrices(
     content.namedPrices.map((price) => ({ itemId: id, ...price })),
   );
   if (rows.length > 0) await transaction.insert(itemNamedPrices).values(rows);
+}
+
+async function writeCrossReferences(
+  transaction: Transaction,
+  kept: readonly KeptItem[],
+): Promise<void> {
+  const changed = differing(kept, 'crossReferences');
+  if (changed.length === 0) return;
+  await transaction.delete(itemCrossReferences).where(ofItems(itemCrossReferences.itemId, changed));
+  const rows = changed.flatMap(({ id, content }) =>
+    content.crossReferences.map((number) => ({ itemId: id, number })),
+  );
+  if (rows.length > 0) await transaction.insert(itemCrossReferences).values(rows);
 }
 
 /** The preferred supplier; the others that deliver an item stay as they are. */

@@ -10,6 +10,8 @@ import {
 } from '@honest-ledger/contracts';
 import { printed } from '@honest-ledger/engine';
 import { and, asc, count, eq, exists, inArray, isNull, sql, type SQL } from 'drizzle-orm';
+import type { AnyPgColumn } from 'drizzle-orm/pg-core';
+import { attributesOf } from '../attributes/values';
 import type { Queries } from '../database/database';
 import { countOf, inOrder, onPage } from '../database/pages';
 import { everyWordIn } from '../database/patterns';
@@ -17,10 +19,12 @@ import {
   basePriceRows,
   brands,
   families,
+  itemCrossReferences,
   items,
   itemSuppliers,
   sharedPriceRows,
   suppliers,
+  taxClasses,
 } from '../database/schema/index';
 import { settingsInForce, versionInForce } from '../versions/queries';
 import { readCategoryTree, type CategoryTree } from './category-tree';
@@ -100,21 +104,32 @@ export async function findCategories(queries: Queries): Promise<CategoryRow[]> {
   });
 }
 
-/** Brands, suppliers and families by name. */
+/** What goods are told apart by, by name. */
 export async function findGroups(queries: Queries): Promise<GoodsGroups> {
-  const all = (table: typeof brands | typeof suppliers | typeof families) =>
+  const all = (table: typeof brands | typeof suppliers | typeof families | typeof taxClasses) =>
     queries.select({ code: table.code, name: table.name }).from(table).orderBy(asc(table.name));
   return {
     brands: await all(brands),
     suppliers: await all(suppliers),
     families: await all(families),
+    taxClasses: await all(taxClasses),
+    attributes: await attributesOf(queries, 'items'),
   };
+}
+
+/** The texts that an item is found by. */
+export function saidOfItem(queries: Queries): (AnyPgColumn | SQL)[] {
+  const others = queries
+    .select({ all: sql`string_agg(${itemCrossReferences.number}, ' ')` })
+    .from(itemCrossReferences)
+    .where(eq(itemCrossReferences.itemId, items.id));
+  return [items.number, items.name, items.gtin, sql`(${others})`];
 }
 
 function matching(queries: Queries, query: ItemFilter, tree: CategoryTree): SQL | undefined {
   const { text, category, brand, supplier, kind } = query;
   return and(
-    everyWordIn(text, [items.number, items.name, items.gtin]),
+    everyWordIn(text, saidOfItem(queries)),
     category === undefined ? undefined : inArray(items.categoryId, [...tree.under(category)]),
     kind === undefined ? undefined : eq(items.kind, kind),
     brand === undefined

@@ -1,4 +1,5 @@
 import type { CustomerContent, FieldProblem } from '@honest-ledger/contracts';
+import { attributesOf, valueProblems } from '../attributes/values';
 import { missingGoods, numbersIn, readGoodsCodes } from '../catalogue/goods-codes';
 import type { Queries } from '../database/database';
 import { outlets, segments } from '../database/schema/index';
@@ -27,6 +28,7 @@ export async function customerProblems(
   );
   const levels = await levelsInForce(queries);
   const reaches = all.flatMap(({ content }) => content.assignments.map(({ reach }) => reach));
+  const attributes = await attributesOf(queries, 'customers');
   const codes = await readGoodsCodes(queries, { numbers: numbersIn(reaches) });
   return all.map(({ content, had }) => {
     const { segment, outlet, currency, level, assignments } = content;
@@ -43,6 +45,7 @@ export async function customerProblems(
         ? []
         : [{ path: 'currency', sentence: `There is no rate from ${homeCurrency} to ${currency}` }]),
       ...unpublished('level', level),
+      ...valueProblems(attributes, content.attributes),
       ...assignments.flatMap((one, index): FieldProblem[] => {
         const missing = missingGoods(one.reach, codes);
         const at = `assignments[${String(index)}]`;

@@ -1,12 +1,13 @@
-import type {
-  ChangePage,
-  CustomerEdit,
-  CustomerGroups,
-  CustomerPreview,
-  CustomerRow,
-  CustomerView,
-  Page,
-  PriceListPage,
+import {
+  customerContentOf,
+  type ChangePage,
+  type CustomerEdit,
+  type CustomerGroups,
+  type CustomerPreview,
+  type CustomerRow,
+  type CustomerView,
+  type Page,
+  type PriceListPage,
 } from '@honest-ledger/contracts';
 import { randomUUID } from 'node:crypto';
 import { changeCustomer, giveLevel } from '../testing/customers';
@@ -82,8 +83,7 @@ describe('customers', () => {
   it('show before a level is given how many prices it moves', async () => {
     const preview = async (level: string | null): Promise<CustomerPreview> => {
       const customer = (await browser.ask('GET', '/customers/C1001')).as<CustomerView>();
-      const { name, currency, assignments } = customer;
-      const content = { name, currency, assignments, level, segment: 'schools', outlet: 'quay' };
+      const content = { ...customerContentOf(customer), level };
       return (await browser.ask('POST', '/customers/C1001/preview', content)).as<CustomerPreview>();
     };
     const { moves } = await preview(CLUBS);

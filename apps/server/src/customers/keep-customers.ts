@@ -2,6 +2,7 @@ import type { CustomerContent } from '@honest-ledger/contracts';
 import { sql } from 'drizzle-orm';
 import { isDeepStrictEqual } from 'node:util';
 import { numbersIn, reachIds, readGoodsCodes } from '../catalogue/goods-codes';
+import { keepValues } from '../attributes/values';
 import { recordAll, type Actor } from '../changes/record';
 import type { Transaction } from '../database/database';
 import { oneOf } from '../database/patterns';
@@ -76,6 +77,15 @@ async function keepSome(
       ...one,
       id: ids.get(one.code) ?? 0,
       before: before.get(one.code)?.assignments ?? [],
+    })),
+  );
+  await keepValues(
+    transaction,
+    'customers',
+    some.map(({ code, content }) => ({
+      id: ids.get(code) ?? 0,
+      before: before.get(code)?.attributes ?? {},
+      after: content.attributes,
     })),
   );
   const after = await readCustomers(transaction, codes);

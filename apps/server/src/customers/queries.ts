@@ -9,6 +9,7 @@ import type {
   Page,
 } from '@honest-ledger/contracts';
 import { and, asc, eq, isNull, type SQL } from 'drizzle-orm';
+import { attributesOf, valuesOf } from '../attributes/values';
 import type { Queries } from '../database/database';
 import { countOf, inOrder, onPage } from '../database/pages';
 import { everyWordIn, oneOf } from '../database/patterns';
@@ -35,14 +36,25 @@ export async function findCustomers(
 export async function findAllCustomers(
   queries: Queries,
   query: CustomerListQuery,
-): Promise<CustomerRow[]> {
-  return (await selectCustomers(queries, matching(query), query)).map(toRow);
+): Promise<Omit<CustomerView, 'assignments'>[]> {
+  const rows = await selectCustomers(queries, matching(query), query);
+  const ids = rows.map(({ customer }) => customer.id);
+  const attributes = await valuesOf(queries, 'customers', ids);
+  return rows.map((row) => ({
+    ...toRow(row),
+    attributes: attributes.get(row.customer.id) ?? {},
+  }));
 }
 
 export async function findCustomer(queries: Queries, code: string): Promise<CustomerView> {
   const [found] = await selectCustomers(queries, eq(customers.code, code));
   if (!found) throw notFound(`Customer ${code}`);
-  return { ...toRow(found), assignments: await assignmentsOf(queries, found.customer.id) };
+  const { id } = found.customer;
+  return {
+    ...toRow(found),
+    assignments: await assignmentsOf(queries, id),
+    attributes: (await valuesOf(queries, 'customers', [id])).get(id) ?? {},
+  };
 }
 
 /** Segments, outlets and currencies to choose from. */
@@ -66,6 +78,7 @@ export async function findGroups(queries: Queries): Promise<CustomerGroups> {
         : null,
     })),
     currencies: await knownCurrencies(queries, homeCurrency),
+    attributes: await attributesOf(queries, 'customers'),
   };
 }
 
@@ -83,14 +96,17 @@ export async function readCustomers(
   codes: readonly string[],
 ): Promise<ReadonlyMap<string, CustomerView>> {
   const rows = await selectCustomers(queries, oneOf(customers.code, codes));
-  const assignments = await assignmentsByCustomer(
-    queries,
-    rows.map(({ customer }) => customer.id),
-  );
+  const ids = rows.map(({ customer }) => customer.id);
+  const assignments = await assignmentsByCustomer(queries, ids);
+  const attributes = await valuesOf(queries, 'customers', ids);
   return new Map(
     rows.map((row) => [
       row.customer.code,
-      { ...toRow(row), assignments: assignments.get(row.customer.id) ?? [] },
+      {
+        ...toRow(row),
+        assignments: assignments.get(row.customer.id) ?? [],
+        attributes: attributes.get(row.customer.id) ?? {},
+      },
     ]),
   );
 }

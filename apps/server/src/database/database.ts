@@ -16,9 +16,12 @@ export interface OpenDatabase {
 
 export function openDatabase(connectionString: string): OpenDatabase {
   const pool = new pg.Pool({ connectionString, max: 10 });
-  // An idle connection that the server closed is replaced at the next query; without this
-  // listener it would end the process.
+  // A connection that the server closed, idle or between two statements of a transaction, is
+  // replaced, and the next statement on it fails; without these listeners it would end the process.
   pool.on('error', () => undefined);
+  pool.on('connect', (client) => {
+    client.on('error', () => undefined);
+  });
   return { database: drizzle(pool, { schema, casing: 'snake_case' }), close: () => pool.end() };
 }
 

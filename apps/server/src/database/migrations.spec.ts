@@ -1,4 +1,5 @@
 import { sql } from 'drizzle-orm';
+import { readMigrationFiles } from 'drizzle-orm/migrator';
 import { fileURLToPath } from 'node:url';
 import { testDatabase, type TestDatabase } from '../testing/test-database';
 import { migrateDatabase, UnknownDatabase } from './database';
@@ -13,7 +14,7 @@ describe('bringing a database up to date', () => {
   it('changes nothing where it is up to date', async () => {
     await migrateDatabase(test.url, MIGRATIONS);
     const { rows } = await test.database.execute(sql`select 1 from drizzle.__drizzle_migrations`);
-    expect(rows.length).toBe(3);
+    expect(rows.length).toBe(readMigrationFiles({ migrationsFolder: MIGRATIONS }).length);
   });
 
   it('refuses a database that another build has made, with a sentence', async () => {

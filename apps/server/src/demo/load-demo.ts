@@ -8,6 +8,7 @@ import { openVersion, publishObjects, waitForPublishing } from '../versions/publ
 import { objectChange } from '../versions/setup-objects';
 import { demoItems, type DemoItem } from './catalogue';
 import { demoCustomers } from './customers';
+import { insertAttributes } from './insert-attributes';
 import { insertGoods } from './insert-goods';
 import { insertCustomers, insertOutlets, insertSegments } from './insert-customers';
 import { DEMO_LEVELS } from './levels';
@@ -44,6 +45,7 @@ export async function loadDemo(
   await insertOutlets(transaction, rateFeed);
   const buyers = demoCustomers(random);
   await insertCustomers(transaction, buyers);
+  await insertAttributes(transaction, goods, buyers);
   await publishObjects(transaction, version, agreements, BEGINNING);
   await writeQuotes(transaction, services, { random, goods, buyers, seller: tom });
 }

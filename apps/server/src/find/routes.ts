@@ -2,6 +2,7 @@ import { findQuerySchema, type FindQuery, type FoundThing } from '@honest-ledger
 import { and, asc, desc, eq, isNull, sql } from 'drizzle-orm';
 import type { FastifyPluginCallback } from 'fastify';
 import { snapshot, type Queries } from '../database/database';
+import { saidOfItem } from '../catalogue/queries';
 import { everyWordIn } from '../database/patterns';
 import { customers, items, levelRows, quotes } from '../database/schema/index';
 import type { Services } from '../services';
@@ -23,7 +24,7 @@ async function findThings(queries: Queries, text: string): Promise<FoundThing[]>
   const foundItems = await queries
     .select({ key: items.number, name: items.name })
     .from(items)
-    .where(everyWordIn(text, [items.number, items.name, items.gtin]))
+    .where(everyWordIn(text, saidOfItem(queries)))
     .orderBy(desc(sql`lower(${items.number}) = lower(${text})`), asc(items.number))
     .limit(MOST_OF_A_KIND);
   const foundCustomers = await queries

@@ -27,5 +27,8 @@ export function inColumns(
   problems: readonly FieldProblem[],
   columns: Readonly<Record<string, string>>,
 ): CellProblem[] {
-  return problems.map(({ path, sentence }) => ({ column: columns[path] ?? null, sentence }));
+  return problems.map(({ path, sentence }) => {
+    const [field = ''] = path.split('.');
+    return { column: columns[field] ?? null, sentence };
+  });
 }

@@ -1,6 +1,8 @@
 import {
   CUSTOMER_SHEET,
   customerContentOf,
+  readAttributes,
+  writeAttributes,
   type CellProblem,
   type Cells,
   type CustomerContent,
@@ -43,10 +45,8 @@ export const customerKind: ImportedKind = {
 const codesOf = (rows: readonly Cells[]): string[] => rows.map((cells) => cell(cells, 'Customer'));
 
 /** A customer as a row of a file. */
-export function customerCells(
-  customer: Pick<CustomerView, 'code' | 'name' | 'segment' | 'currency' | 'outlet' | 'level'>,
-): Cells {
-  const { code, name, segment, currency, outlet, level } = customer;
+export function customerCells(customer: Omit<CustomerView, 'assignments'>): Cells {
+  const { code, name, segment, currency, outlet, level, attributes } = customer;
   return {
     Customer: code,
     Name: name,
@@ -54,6 +54,7 @@ export function customerCells(
     Currency: currency ?? '',
     Outlet: outlet?.code ?? '',
     Level: level?.name ?? '',
+    Attributes: writeAttributes(attributes),
   };
 }
 
@@ -80,10 +81,17 @@ function fromCells(
     outlet: orNull(cells, 'Outlet'),
     level: kept ?? (level === null ? null : (levels.get(level.toLowerCase()) ?? null)),
     assignments: before?.assignments ?? [],
+    attributes: readAttributes(cell(cells, 'Attributes')) ?? {},
   };
 }
 
-const COLUMNS = { segment: 'Segment', outlet: 'Outlet', currency: 'Currency', level: 'Level' };
+const COLUMNS = {
+  segment: 'Segment',
+  outlet: 'Outlet',
+  currency: 'Currency',
+  level: 'Level',
+  attributes: 'Attributes',
+};
 
 async function problemsOf(
   queries: Queries,

@@ -64,6 +64,41 @@ describe('files that are sent in', () => {
       expect(file.rows).toBeGreaterThan(200);
     });
 
+    it('keeps other numbers, named prices and attributes, and says which are wrong', async () => {
+      const columns = 'Item;Cross-references;Named prices;Attributes';
+      const row = 'CL-0207;"00417; MK-207";fair stand 17.50 EUR;"food-safe no; weight 12"';
+      const file = await sent('kind=items', `${columns}\n${row}`);
+      expect(file.counts.changed).toBe(1);
+      await takenIn(file.id);
+      const { facts } = (await browser.ask('GET', '/items/CL-0207')).as<ItemView>();
+      expect(facts.crossReferences).toEqual(['00417', 'MK-207']);
+      expect(facts.namedPrices).toEqual([{ name: 'fair stand', amount: '17.50', currency: 'EUR' }]);
+      expect(facts.attributes).toEqual({ 'food-safe': 'no', weight: '12' });
+      const again = await sent('kind=items', `${columns}\n${row}`);
+      expect(again.counts.unchanged).toBe(1);
+      const wrong = await sent(
+        'kind=items',
+        [
+          columns,
+          'CL-0201;"A; A";;',
+          'CL-0213;;fair stand 17,50;',
+          'CL-0219;;;weight',
+          'CL-0225;;;weight heavy',
+          'CL-0231;;fair stand 17.50 CHF;colour red',
+        ].join('\n'),
+      );
+      const said = (await rows(wrong.id)).map(({ problems }) =>
+        problems.map(({ column }) => column).join(),
+      );
+      expect(said).toEqual([
+        'Cross-references',
+        'Named prices',
+        'Attributes',
+        'Attributes',
+        'Named prices,Attributes',
+      ]);
+    });
+
     it('shows row by row what is new, changed, unchanged and wrong, and takes nothing in by half', async () => {
       const file = await sent(
         'kind=items',

@@ -1,8 +1,13 @@
 import {
   ITEM_SHEET,
+  readAttributes,
   readFurtherUnits,
+  readNamedPrices,
+  readParts,
   sameCell,
+  writeAttributes,
   writeFurtherUnits,
+  writeNamedPrices,
   type BasePriceForm,
   type CellProblem,
   type Cells,
@@ -104,6 +109,9 @@ function factCells(number: string, content: ItemContent): Cells {
     'List currency': content.listPrice?.currency ?? '',
     Active: yesOrNo(content.active),
     'Replaced by': content.replacedBy ?? '',
+    'Cross-references': content.crossReferences.join('; '),
+    'Named prices': writeNamedPrices(content.namedPrices),
+    Attributes: writeAttributes(content.attributes),
   };
 }
 
@@ -159,11 +167,17 @@ function numbered(
       quantityDigits: Number(cell(cells, 'Quantity decimals')),
       units: units.map(({ unit, factor }) => ({ unit, factor, digits: digitsOf(unit) })),
       listPrice: amount === null || currency === null ? null : { amount, currency },
-      namedPrices: before?.namedPrices ?? [],
+      namedPrices: sorted(readNamedPrices(cell(cells, 'Named prices')) ?? [], ({ name }) => name),
       active: cell(cells, 'Active') === 'yes',
       replacedBy: orNull(cells, 'Replaced by'),
+      crossReferences: sorted(readParts(cell(cells, 'Cross-references')), (number) => number),
+      attributes: readAttributes(cell(cells, 'Attributes')) ?? {},
     },
   };
+}
+
+function sorted<T>(all: readonly T[], by: (one: T) => string): T[] {
+  return [...all].sort((one, other) => (by(one) < by(other) ? -1 : 1));
 }
 
 const COLUMNS = {
@@ -176,6 +190,8 @@ const COLUMNS = {
   units: 'Further units',
   listPrice: 'List currency',
   replacedBy: 'Replaced by',
+  namedPrices: 'Named prices',
+  attributes: 'Attributes',
 };
 
 async function problemsOf(

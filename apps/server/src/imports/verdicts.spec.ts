@@ -14,6 +14,7 @@ const C1: Cells = {
   Currency: '',
   Outlet: '',
   Level: 'Clubs',
+  Attributes: '',
 };
 
 function against(sheet: Sheet, ...rows: readonly Cells[]): Comparison {

@@ -68,6 +68,7 @@ describe('the queue', () => {
     await addOne();
     await idle();
     await breakConnections();
+    await pause(100); // until the pool has noticed
     await addOne();
     await idle();
     expect(await waiting()).toBe(0);

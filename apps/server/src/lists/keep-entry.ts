@@ -21,6 +21,7 @@ const WORDS: Readonly<Record<ListKind, string>> = {
   brands: 'brand',
   suppliers: 'supplier',
   taxClasses: 'tax class',
+  attributes: 'attribute',
   segments: 'segment',
   outlets: 'outlet',
 };

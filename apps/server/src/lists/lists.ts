@@ -11,6 +11,7 @@ import {
   suppliers,
   taxClasses,
 } from '../database/schema/index';
+import { attributeList } from '../attributes/list';
 import { refused } from '../http/problems';
 
 /** How one list lies in the database. */
@@ -51,6 +52,7 @@ export const LISTS: { readonly [Kind in ListKind]: List<ListContents[Kind]> } = 
   brands: plainList(brands),
   suppliers: plainList(suppliers),
   taxClasses: plainList(taxClasses),
+  attributes: attributeList,
 
   categories: {
     read: async (queries) => {

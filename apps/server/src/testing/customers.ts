@@ -1,4 +1,4 @@
-import type { CustomerEdit, CustomerView } from '@honest-ledger/contracts';
+import { customerContentOf, type CustomerEdit, type CustomerView } from '@honest-ledger/contracts';
 import type { Answer, Browser } from './test-server';
 
 /** Saves a customer with some of it changed. */
@@ -8,14 +8,9 @@ export async function changeCustomer(
   changes: Partial<CustomerEdit>,
 ): Promise<Answer> {
   const customer = (await browser.ask('GET', `/customers/${code}`)).as<CustomerView>();
-  const { name, segment, currency, outlet, level, assignments, revision } = customer;
+  const { revision } = customer;
   return browser.ask('PUT', `/customers/${code}`, {
-    name,
-    segment: segment?.code ?? null,
-    currency,
-    outlet: outlet?.code ?? null,
-    level: level?.id ?? null,
-    assignments,
+    ...customerContentOf(customer),
     revision,
     ...changes,
   });

@@ -5,6 +5,7 @@ import type { ItemFactsForm } from '../forms/document-form';
 import { categoryCode, itemNumber, objectOf, shortCode } from '../forms/fields';
 import type { PricedLineForm } from '../forms/priced-form';
 import type { BasePriceForm } from '../forms/setup-form';
+import type { Attribute } from './attributes';
 import type { ItemContent } from './item-content';
 import {
   orderFields,
@@ -16,7 +17,7 @@ import {
 } from './pages';
 
 export interface ItemFilter {
-  /** Parts of an item number, a name or a GTIN. */
+  /** Parts of an item number, a name, a GTIN or a cross-reference. */
   readonly text?: string;
   /** Only what lies under this category. */
   readonly category?: string;
@@ -66,6 +67,9 @@ export interface GoodsGroups {
   readonly brands: readonly CodeAndName[];
   readonly suppliers: readonly CodeAndName[];
   readonly families: readonly CodeAndName[];
+  readonly taxClasses: readonly CodeAndName[];
+  /** What the company keeps of items besides. */
+  readonly attributes: readonly Attribute[];
 }
 
 export interface CodeAndName {

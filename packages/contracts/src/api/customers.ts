@@ -12,6 +12,7 @@ import {
 } from '../forms/fields';
 import type { PricedLineForm } from '../forms/priced-form';
 import { reachSchema } from '../forms/reach-schema';
+import { attributeValuesSchema, type Attribute, type AttributeValues } from './attributes';
 import type { CatalogueMoves, CodeAndName } from './catalogue';
 import {
   MOST_ROWS,
@@ -61,6 +62,7 @@ export interface CustomerRow {
 /** A customer with everything its page shows. */
 export interface CustomerView extends CustomerRow {
   readonly assignments: readonly LevelAssignment[];
+  readonly attributes: AttributeValues;
 }
 
 export interface CustomerParams {
@@ -77,11 +79,12 @@ export interface CustomerContent {
   readonly outlet: string | null;
   readonly level: string | null;
   readonly assignments: readonly LevelAssignment[];
+  readonly attributes: AttributeValues;
 }
 
 /** What is edited of a customer, as it stands. */
 export function customerContentOf(customer: CustomerView): CustomerContent {
-  const { name, segment, currency, outlet, level, assignments } = customer;
+  const { name, segment, currency, outlet, level, assignments, attributes } = customer;
   return {
     name,
     segment: segment?.code ?? null,
@@ -89,6 +92,7 @@ export function customerContentOf(customer: CustomerView): CustomerContent {
     outlet: outlet?.code ?? null,
     level: level?.id ?? null,
     assignments,
+    attributes,
   };
 }
 
@@ -115,6 +119,7 @@ const contentFields = {
     .max(200)
     .unique('id')
     .required(),
+  attributes: attributeValuesSchema.required(),
 };
 
 export const customerContentSchema = objectOf<CustomerContent>(contentFields);
@@ -165,6 +170,8 @@ export interface CustomerGroups {
   readonly outlets: readonly OutletRow[];
   /** The currencies that a document can be in: home, and those that have a rate. */
   readonly currencies: readonly string[];
+  /** What the company keeps of customers besides. */
+  readonly attributes: readonly Attribute[];
 }
 
 export interface OutletRow extends CodeAndName {

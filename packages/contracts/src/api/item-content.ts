@@ -13,6 +13,7 @@ import {
   unitCode,
 } from '../forms/fields';
 import { gtin } from '../forms/gtin';
+import { attributeValuesSchema, type AttributeValues } from './attributes';
 
 /** What is edited of an item. Facts: they count from the moment they are saved. */
 export interface ItemContent {
@@ -44,6 +45,9 @@ export interface ItemContent {
   }[];
   readonly active: boolean;
   readonly replacedBy: string | null;
+  /** What else it is known by: the maker's number, an older one, a customer's own. */
+  readonly crossReferences: readonly string[];
+  readonly attributes: AttributeValues;
 }
 
 export interface ItemEdit extends ItemContent {
@@ -51,8 +55,22 @@ export interface ItemEdit extends ItemContent {
   readonly revision: number;
 }
 
+/** A number by which others know an item; several can stand in one cell of a file. */
+export const crossReference = itemNumber
+  .pattern(/^[^;]*$/, 'one number')
+  .messages({ 'string.pattern.name': '{#label} may have no semicolon' });
+
 const digits = Joi.number().integer().min(0).max(6);
+const priceName = shortText
+  .pattern(/^[^;]*$/, 'one name')
+  .messages({ 'string.pattern.name': '{#label} may have no semicolon' });
 const money = { amount: decimalText(PRICE_BOUNDS).required(), currency: currencyCode.required() };
+
+export const namedPricesSchema = Joi.array<ItemContent['namedPrices']>()
+  .items(Joi.object({ name: priceName.required(), ...money }))
+  .max(50)
+  .unique('name')
+  .messages({ 'array.unique': 'two named prices are called alike' });
 
 const contentFields = {
   name: shortText.required(),
@@ -85,14 +103,16 @@ const contentFields = {
     .required()
     .messages({ 'array.unique': 'two further units are called alike' }),
   listPrice: Joi.object(money).allow(null).required(),
-  namedPrices: Joi.array()
-    .items(Joi.object({ name: shortText.required(), ...money }))
-    .max(50)
-    .unique('name')
-    .required()
-    .messages({ 'array.unique': 'two named prices are called alike' }),
+  namedPrices: namedPricesSchema.required(),
   active: Joi.boolean().required(),
   replacedBy: itemNumber.allow(null).required(),
+  crossReferences: Joi.array()
+    .items(crossReference)
+    .max(50)
+    .unique()
+    .required()
+    .messages({ 'array.unique': 'a cross-reference is there twice' }),
+  attributes: attributeValuesSchema.required(),
 } satisfies Record<keyof ItemContent, Joi.Schema>;
 
 export const itemEditSchema = objectOf<ItemEdit>({

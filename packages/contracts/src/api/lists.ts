@@ -7,6 +7,7 @@ import {
   shortCode,
   shortText,
 } from '../forms/fields';
+import { attributeContentSchema, type AttributeContent } from './attributes';
 
 /** The lists that goods and customers are told apart by. All are facts. */
 export const LIST_KINDS = [
@@ -15,6 +16,7 @@ export const LIST_KINDS = [
   'brands',
   'suppliers',
   'taxClasses',
+  'attributes',
   'segments',
   'outlets',
 ] as const;
@@ -27,6 +29,7 @@ export interface ListContents {
   readonly brands: { readonly name: string };
   readonly suppliers: { readonly name: string };
   readonly taxClasses: { readonly name: string };
+  readonly attributes: AttributeContent;
   readonly segments: { readonly name: string; readonly level: string | null };
   readonly outlets: {
     readonly name: string;
@@ -72,6 +75,7 @@ export const listContentSchemas: {
   brands: objectOf<ListContents['brands']>(named),
   suppliers: objectOf<ListContents['suppliers']>(named),
   taxClasses: objectOf<ListContents['taxClasses']>(named),
+  attributes: attributeContentSchema,
   segments: objectOf<ListContents['segments']>({ ...named, level }),
   outlets: objectOf<ListContents['outlets']>({
     ...named,

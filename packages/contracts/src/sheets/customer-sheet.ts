@@ -1,4 +1,5 @@
 import { currencyCode, customerCode, shortCode, shortText } from '../forms/fields';
+import { ATTRIBUTES_COLUMN } from './attributes-column';
 import { textColumn } from './columns';
 import type { Sheet } from './sheet';
 
@@ -15,5 +16,6 @@ export const CUSTOMER_SHEET: Sheet = {
     }),
     textColumn(shortCode, { name: 'Outlet', meaning: 'The code of the outlet it buys at.' }),
     textColumn(shortText, { name: 'Level', meaning: 'The name of its default price level.' }),
+    ATTRIBUTES_COLUMN,
   ],
 };

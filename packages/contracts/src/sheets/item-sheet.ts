@@ -11,6 +11,9 @@ import {
   unitCode,
 } from '../forms/fields';
 import { gtin } from '../forms/gtin';
+import { crossReference, namedPricesSchema, type ItemContent } from '../api/item-content';
+import { check } from '../forms/reading';
+import { ATTRIBUTES_COLUMN } from './attributes-column';
 import { decimalColumn, textColumn, yesNoColumn } from './columns';
 import type { Sheet } from './sheet';
 
@@ -27,6 +30,28 @@ const furtherUnits = Joi.string()
   .messages({
     'units.written':
       '{#label} must be units with how many base units each is, such as "box 12; pallet 480"',
+  });
+
+const crossReferences = Joi.string()
+  .max(2000)
+  .custom((text: string, help) =>
+    new Set(readParts(text)).size < readParts(text).length ||
+    readParts(text).some((part) => crossReference.validate(part).error !== undefined)
+      ? help.error('numbers.written')
+      : text,
+  )
+  .messages({
+    'numbers.written': '{#label} must be numbers of at most 40 letters, each once: MK-207; 00417',
+  });
+
+const namedPrices = Joi.string()
+  .max(4000)
+  .custom((text: string, help) =>
+    readNamedPrices(text) === null ? help.error('prices.written') : text,
+  )
+  .messages({
+    'prices.written':
+      '{#label} must be names with an amount and a currency, such as "fair 12.50 EUR; remnant 9.00 EUR"',
   });
 
 /** The catalogue as a file: facts of items, and the base price of the base unit. */
@@ -72,6 +97,15 @@ export const ITEM_SHEET: Sheet = {
     textColumn(currencyCode, { name: 'List currency', meaning: 'What the list price is in.' }),
     yesNoColumn({ name: 'Active', begins: 'yes', meaning: 'Whether it is still sold: yes or no.' }),
     textColumn(itemNumber, { name: 'Replaced by', meaning: 'The item that takes its place.' }),
+    textColumn(crossReferences, {
+      name: 'Cross-references',
+      meaning: 'Other numbers it is known by: MK-207; 00417.',
+    }),
+    textColumn(namedPrices, {
+      name: 'Named prices',
+      meaning: 'Further prices of one base unit by their names: fair 12.50 EUR; remnant 9.00 EUR.',
+    }),
+    ATTRIBUTES_COLUMN,
     decimalColumn(decimalText(PRICE_BOUNDS), {
       name: 'Base price',
       meaning:
@@ -79,6 +113,28 @@ export const ITEM_SHEET: Sheet = {
     }),
   ],
 };
+
+/** Several things in one cell. */
+export function readParts(text: string): string[] {
+  return text
+    .split(';')
+    .map((part) => part.trim())
+    .filter((part) => part !== '');
+}
+
+/** Reads "fair 12.50 EUR; remnant 9.00 EUR"; null where it is not written so. */
+export function readNamedPrices(text: string): ItemContent['namedPrices'] | null {
+  const prices = readParts(text).map((part) => {
+    const [, name = '', amount = '', currency = ''] =
+      /^(.+)\s+(\S+)\s+([A-Z]{3})$/.exec(part) ?? [];
+    return { name: name.trim(), amount, currency };
+  });
+  return check(namedPricesSchema, prices).ok ? prices : null;
+}
+
+export function writeNamedPrices(prices: ItemContent['namedPrices']): string {
+  return prices.map(({ name, amount, currency }) => `${name} ${amount} ${currency}`).join('; ');
+}
 
 /** A further unit as it is written in a file. */
 export interface WrittenUnit {
@@ -88,11 +144,7 @@ export interface WrittenUnit {
 
 /** Reads "box 12; pallet 480"; null where it is not written so. */
 export function readFurtherUnits(text: string): WrittenUnit[] | null {
-  const parts = text
-    .split(';')
-    .map((part) => part.trim())
-    .filter((part) => part !== '');
-  const units = parts.map((part) => {
+  const units = readParts(text).map((part) => {
     const at = part.lastIndexOf(' ');
     return { unit: part.slice(0, Math.max(at, 0)).trim(), factor: part.slice(at + 1) };
   });

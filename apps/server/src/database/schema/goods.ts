@@ -138,3 +138,18 @@ export const itemNamedPrices = pgTable(
     check('item_named_prices_amount', sql`${table.amount} between 0 and 9999999999`),
   ],
 );
+
+/** What else an item is known by. One number may lead to several items. */
+export const itemCrossReferences = pgTable(
+  'item_cross_references',
+  {
+    itemId: integer()
+      .notNull()
+      .references(() => items.id, { onDelete: 'cascade' }),
+    number: text().notNull(),
+  },
+  (table) => [
+    primaryKey({ columns: [table.itemId, table.number] }),
+    index('item_cross_references_number').on(table.number),
+  ],
+);

@@ -1,3 +1,4 @@
+export * from './attributes';
 export * from './changes';
 export * from './customers';
 export * from './goods';

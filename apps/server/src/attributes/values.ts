@@ -1,0 +1,101 @@
+import type { Attribute, AttributeOwner, AttributeValues } from '@honest-ledger/contracts';
+import { attributeProblem, type FieldProblem } from '@honest-ledger/contracts';
+import { asc, eq } from 'drizzle-orm';
+import { isDeepStrictEqual } from 'node:util';
+import type { Queries, Transaction } from '../database/database';
+import { oneOf } from '../database/patterns';
+import { attributes, customerAttributes, itemAttributes } from '../database/schema/index';
+
+const TABLES = { items: itemAttributes, customers: customerAttributes };
+
+/** What a company keeps of its items, or of its customers, by name. */
+export function attributesOf(queries: Queries, owner: AttributeOwner): Promise<Attribute[]> {
+  return queries
+    .select({
+      code: attributes.code,
+      name: attributes.name,
+      of: attributes.of,
+      type: attributes.type,
+      choices: attributes.choices,
+    })
+    .from(attributes)
+    .where(eq(attributes.of, owner))
+    .orderBy(asc(attributes.name), asc(attributes.code));
+}
+
+/** The values of some items or customers, by their ids; those without any left out. */
+export async function valuesOf(
+  queries: Queries,
+  owner: AttributeOwner,
+  ids: readonly number[],
+): Promise<ReadonlyMap<number, AttributeValues>> {
+  const table = TABLES[owner];
+  const rows = await queries
+    .select({ id: table.ownerId, code: attributes.code, value: table.value })
+    .from(table)
+    .innerJoin(attributes, eq(attributes.id, table.attributeId))
+    .where(oneOf(table.ownerId, ids))
+    .orderBy(asc(attributes.code));
+  const values = new Map<number, Record<string, string>>();
+  for (const { id, code, value } of rows) {
+    const of = values.get(id) ?? {};
+    of[code] = value;
+    values.set(id, of);
+  }
+  return values;
+}
+
+/** What the form alone cannot know of values: that there is such an attribute, and what it takes. */
+export function valueProblems(
+  known: readonly Attribute[],
+  values: AttributeValues,
+): FieldProblem[] {
+  const byCode = new Map(known.map((one) => [one.code, one]));
+  return Object.entries(values).flatMap(([code, value]) => {
+    const attribute = byCode.get(code);
+    const sentence = attribute
+      ? attributeProblem(attribute, value)
+      : `There is no attribute ${code}`;
+    return sentence === null ? [] : [{ path: `attributes.${code}`, sentence }];
+  });
+}
+
+export interface KeptValues {
+  readonly id: number;
+  readonly before: AttributeValues;
+  readonly after: AttributeValues;
+}
+
+/** Keeps the values of items or customers, where they differ from what was there. */
+export async function keepValues(
+  transaction: Transaction,
+  owner: AttributeOwner,
+  all: readonly KeptValues[],
+): Promise<void> {
+  const changed = all.filter(({ before, after }) => !isDeepStrictEqual(before, after));
+  if (changed.length === 0) return;
+  const known = await transaction
+    .select({ id: attributes.id, code: attributes.code })
+    .from(attributes)
+    .where(eq(attributes.of, owner));
+  const ids = new Map(known.map(({ id, code }) => [code, id]));
+  const table = TABLES[owner];
+  await transaction.delete(table).where(
+    oneOf(
+      table.ownerId,
+      changed.map(({ id }) => id),
+    ),
+  );
+  const rows = changed.flatMap(({ id: ownerId, after }) =>
+    Object.entries(after).flatMap(([code, value]) => {
+      const attributeId = ids.get(code);
+      return attributeId === undefined ? [] : [{ ownerId, attributeId, value }];
+    }),
+  );
+  for (let from = 0; from < rows.length; from += ROWS_AT_ONCE) {
+    await transaction.insert(table).values(rows.slice(from, from + ROWS_AT_ONCE));
+  }
+}
+
+/** PostgreSQL takes at most 65,535 parameters in one statement; a row here has three. */
+const ROWS_AT_ONCE = 10_000;
