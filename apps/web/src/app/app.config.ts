@@ -7,6 +7,8 @@ import { routes } from './app.routes';
 import { categoriesEffects } from './catalogue/categories.effects';
 import { categoriesFeature } from './catalogue/categories.feature';
 import { draftEffects } from './draft/draft.effects';
+import { objectEditsEffects } from './draft/object-edits.effects';
+import { objectEditsFeature } from './draft/object-edits.feature';
 import { draftFeature } from './draft/draft.feature';
 import { listsEffects } from './lists/lists.effects';
 import { listsFeature } from './lists/lists.feature';
@@ -34,6 +36,14 @@ export const appConfig: ApplicationConfig = {
     provideState(workingsFeature),
     provideState(referenceFeature),
     provideState(listsFeature),
-    provideEffects(sessionEffects, categoriesEffects, draftEffects, referenceEffects, listsEffects),
+    provideState(objectEditsFeature),
+    provideEffects(
+      sessionEffects,
+      categoriesEffects,
+      draftEffects,
+      referenceEffects,
+      listsEffects,
+      objectEditsEffects,
+    ),
   ],
 };

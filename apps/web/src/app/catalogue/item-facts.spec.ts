@@ -21,6 +21,8 @@ const facts: ItemContent = {
   namedPrices: [],
   active: true,
   replacedBy: null,
+  crossReferences: ['00417'],
+  attributes: { weight: '12.5' },
 };
 
 describe('the facts of an item as a form', () => {
@@ -66,9 +68,25 @@ describe('the facts of an item as a form', () => {
     expect(saved[1]?.gtin).toBeNull();
   });
 
+  it('give other numbers, named prices and attributes, with either decimal mark', async () => {
+    await screen.type('Also known as', 'MK-207; 00417');
+    await screen.type('Named prices', 'fair stand 17,50 EUR');
+    await screen.choose('Finish', 'matt');
+    await screen.type('Weight', '');
+    await screen.choose('Tax class of the item', 'Standard rate');
+    await screen.press('Save');
+    expect(saved[0]).toEqual({
+      ...facts,
+      crossReferences: ['MK-207', '00417'],
+      namedPrices: [{ name: 'fair stand', amount: '17.50', currency: 'EUR' }],
+      attributes: { finish: 'matt' },
+      taxClass: 'standard',
+    });
+  });
+
   it('cannot be saved with units that nobody can read', async () => {
     await screen.type('Further units', 'pallet of sixty');
-    expect(screen.text()).toContain('Write units with how many base units each is');
+    expect(screen.text()).toContain('Write it like this: box 12; pallet 480');
     await screen.press('Save');
     expect(saved).toEqual([]);
   });

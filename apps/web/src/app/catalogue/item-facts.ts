@@ -10,16 +10,22 @@ import {
 import { ITEM_KINDS, TIME_UNITS, type TimeUnit } from '@honest-ledger/engine';
 import {
   readFurtherUnits,
+  readNamedPrices,
+  readParts,
   writeFurtherUnits,
+  writeNamedPrices,
   type ItemContent,
   type ProblemDetails,
+  type WrittenUnit,
 } from '@honest-ledger/contracts';
 import { Store } from '@ngrx/store';
+import { AttributeFields } from '../reference/attribute-fields';
 import { CodeChoice } from '../reference/code-choice';
 import { namesOfThings } from '../reference/names';
 import { referenceFeature } from '../reference/reference.feature';
 import { readNumber } from '../shared/numbers';
 import { CategoryChoice } from './category-choice';
+import { WrittenList } from './written-list';
 
 const KIND_NAMES = {
   stock: 'Stock goods',
@@ -31,7 +37,7 @@ const KIND_NAMES = {
 /** The facts of an item as a form. They count from the moment they are saved. */
 @Component({
   selector: 'hl-item-facts',
-  imports: [CategoryChoice, CodeChoice],
+  imports: [AttributeFields, CategoryChoice, CodeChoice, WrittenList],
   templateUrl: './item-facts.html',
   styleUrl: './item-facts.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -47,9 +53,28 @@ export class ItemFacts {
     () => this.store.selectSignal(referenceFeature.selectReference)().goods,
   );
   protected readonly content = linkedSignal(() => this.facts());
-  /** Texts that are more than one field, as they are typed. */
-  protected readonly units = linkedSignal(() => writeFurtherUnits(this.facts().units));
-  protected readonly unitsRead = computed(() => readFurtherUnits(this.units()));
+  /** Several things in one field, as far as they can be read. */
+  protected readonly units = linkedSignal((): readonly WrittenUnit[] | null => this.facts().units);
+  protected readonly crossReferences = linkedSignal(
+    (): readonly string[] | null => this.facts().crossReferences,
+  );
+  protected readonly namedPrices = linkedSignal(
+    (): ItemContent['namedPrices'] | null => this.facts().namedPrices,
+  );
+  protected readonly written = computed(() => {
+    const { units, crossReferences, namedPrices } = this.facts();
+    return {
+      units: writeFurtherUnits(units),
+      crossReferences: crossReferences.join('; '),
+      namedPrices: writeNamedPrices(namedPrices),
+    };
+  });
+  protected readonly isUnread = computed(() =>
+    [this.units(), this.crossReferences(), this.namedPrices()].includes(null),
+  );
+  protected readonly readUnits = readFurtherUnits;
+  protected readonly readNumbers = readParts;
+  protected readonly readPrices = readNamedPrices;
   protected readonly kinds = ITEM_KINDS.map((code) => ({ code, name: KIND_NAMES[code] }));
   protected readonly times = TIME_UNITS.map((code) => ({ code, name: code }));
 
@@ -65,7 +90,7 @@ export class ItemFacts {
     this.content.update((content) => ({ ...content, ...part }));
   }
 
-  protected choose(field: 'family' | 'brand' | 'supplier', code: string): void {
+  protected choose(field: 'family' | 'brand' | 'supplier' | 'taxClass', code: string): void {
     this.set({ [field]: code === '' ? null : code });
   }
 
@@ -78,17 +103,13 @@ export class ItemFacts {
   }
 
   protected type(
-    field: 'name' | 'customerName' | 'gtin' | 'unit' | 'replacedBy' | 'taxClass',
+    field: 'name' | 'customerName' | 'gtin' | 'unit' | 'replacedBy',
     { target }: Event,
   ): void {
     if (!(target instanceof HTMLInputElement)) return;
     const text = target.value.trim();
     const mayBeNull = field !== 'name' && field !== 'unit';
     this.set({ [field]: text === '' && mayBeNull ? null : text });
-  }
-
-  protected typeUnits({ target }: Event): void {
-    if (target instanceof HTMLInputElement) this.units.set(target.value);
   }
 
   protected typeDigits({ target }: Event): void {
@@ -112,11 +133,17 @@ export class ItemFacts {
 
   protected save(event: Event): void {
     event.preventDefault();
-    const units = this.unitsRead();
-    if (!units) return;
+    const [units, crossReferences, namedPrices] = [
+      this.units(),
+      this.crossReferences(),
+      this.namedPrices(),
+    ];
+    if (!units || !crossReferences || !namedPrices) return;
     const digits = new Map(this.facts().units.map((one) => [one.unit, one.digits]));
     this.saved.emit({
       ...this.content(),
+      crossReferences,
+      namedPrices,
       units: units.map((one) => ({ ...one, digits: digits.get(one.unit) ?? 0 })),
     });
   }

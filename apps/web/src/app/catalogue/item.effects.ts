@@ -2,8 +2,7 @@ import { inject } from '@angular/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
 import { catchError, concatMap, EMPTY, map, mergeMap, of, switchMap } from 'rxjs';
-import { DraftApi } from '../draft/draft.api';
-import { draftActions, draftFeature } from '../draft/draft.feature';
+import { objectEditsActions } from '../draft/object-edits.feature';
 import { problemOf } from '../shared/problems';
 import { CatalogueApi } from './catalogue.api';
 import { itemActions, itemFeature } from './item.feature';
@@ -23,24 +22,23 @@ export const itemEffects = {
     { functional: true },
   ),
 
-  keep: createEffect(
-    (actions$ = inject(Actions), api = inject(DraftApi), store = inject(Store)) => {
-      const item = store.selectSignal(itemFeature.selectItem);
-      const chosen = store.selectSignal(draftFeature.selectChosen);
-      return actions$.pipe(
-        ofType(itemActions.pricesEdited),
-        concatMap(({ prices }) => {
-          const open = item().value;
-          if (!open) return EMPTY;
-          const revision = open.draft?.revision ?? 0;
-          const edit = { content: prices, revision, draft: chosen() };
-          return api.keepEdit({ kind: 'basePrice', key: open.item }, edit).pipe(
-            map(() => itemActions.kept()),
-            catchError((error: unknown) => of(itemActions.refused({ problem: problemOf(error) }))),
-          );
-        }),
-      );
-    },
+  begin: createEffect(
+    (actions$ = inject(Actions)) =>
+      actions$.pipe(
+        ofType(itemActions.opened),
+        map(({ item }) => objectEditsActions.opened({ scope: `base prices of ${item}` })),
+      ),
+    { functional: true },
+  ),
+
+  seen: createEffect(
+    (actions$ = inject(Actions)) =>
+      actions$.pipe(
+        ofType(itemActions.came),
+        map(({ item: { item, draft } }) =>
+          objectEditsActions.seen({ revisions: { [item]: draft?.revision ?? 0 } }),
+        ),
+      ),
     { functional: true },
   ),
 
@@ -64,31 +62,17 @@ export const itemEffects = {
     { functional: true },
   ),
 
-  discard: createEffect(
-    (actions$ = inject(Actions), api = inject(DraftApi), store = inject(Store)) => {
-      const item = store.selectSignal(itemFeature.selectItem);
-      return actions$.pipe(
-        ofType(itemActions.editDiscarded),
-        concatMap(() =>
-          api.discardEdit({ kind: 'basePrice', key: item().value?.item ?? '' }).pipe(
-            map(() => itemActions.kept()),
-            catchError((error: unknown) => of(itemActions.refused({ problem: problemOf(error) }))),
-          ),
-        ),
-      );
-    },
-    { functional: true },
-  ),
-
-  /** What stands there after an edit is asked of the server, so that the next one is made from it. */
+  /** What stands there after an edit is asked of the server. */
   again: createEffect(
     (actions$ = inject(Actions), store = inject(Store)) => {
       const item = store.selectSignal(itemFeature.selectItem);
       return actions$.pipe(
-        ofType(itemActions.kept),
-        mergeMap(() => {
+        ofType(objectEditsActions.kept),
+        mergeMap(({ edit }) => {
           const open = item().value;
-          return open ? of(itemActions.opened({ item: open.item }), draftActions.changed()) : EMPTY;
+          return open && edit.object.kind === 'basePrice'
+            ? of(itemActions.opened({ item: open.item }))
+            : EMPTY;
         }),
       );
     },

@@ -4,14 +4,8 @@ import type {
   ItemView,
   ProblemDetails,
 } from '@honest-ledger/contracts';
-import {
-  createActionGroup,
-  createFeature,
-  createReducer,
-  emptyProps,
-  on,
-  props,
-} from '@ngrx/store';
+import { createActionGroup, createFeature, createReducer, on, props } from '@ngrx/store';
+import { objectEditsActions, type ObjectEdit } from '../draft/object-edits.feature';
 import { failed, loading, nothingYet, ready, type Loadable } from '../shared/loadable';
 
 export const itemActions = createActionGroup({
@@ -20,15 +14,10 @@ export const itemActions = createActionGroup({
     Opened: props<{ item: string }>(),
     Came: props<{ item: ItemView }>(),
     Failed: props<{ problem: ProblemDetails }>(),
-    /** All base prices of the item, for the draft. */
-    'Prices Edited': props<{ prices: readonly BasePriceForm[] }>(),
-    'Edit Discarded': emptyProps(),
     /** Facts of the item, which count at once. */
     'Facts Edited': props<{ facts: ItemContent }>(),
     'Facts Kept': props<{ item: ItemView }>(),
     'Facts Refused': props<{ problem: ProblemDetails }>(),
-    Kept: emptyProps(),
-    Refused: props<{ problem: ProblemDetails }>(),
   },
 });
 
@@ -50,23 +39,32 @@ export const itemFeature = createFeature({
     on(itemActions.opened, (state, { item }): ItemState =>
       state.item.value?.item === item ? { ...state, item: loading(state.item) } : beginning,
     ),
-    on(itemActions.came, (state, { item }): ItemState => ({ ...state, item: ready(item) })),
+    on(itemActions.came, (state, { item }): ItemState => ({
+      ...state,
+      item: ready(item),
+      // what was refused stays as it was typed
+      typed: state.refused ? state.typed : null,
+    })),
     on(itemActions.failed, (state, { problem }): ItemState => ({
       ...state,
       item: failed(state.item, problem),
     })),
-    on(itemActions.pricesEdited, (state, { prices }): ItemState => ({
-      ...state,
-      typed: prices,
-      refused: null,
-    })),
+    on(objectEditsActions.sending, (state, { edit }): ItemState =>
+      edit.object.kind === 'basePrice' ? { ...state, typed: typed(edit), refused: null } : state,
+    ),
     on(itemActions.factsEdited, (state): ItemState => ({ ...state, factsRefused: null })),
     on(itemActions.factsKept, (state, { item }): ItemState => ({ ...state, item: ready(item) })),
     on(itemActions.factsRefused, (state, { problem }): ItemState => ({
       ...state,
       factsRefused: problem,
     })),
-    on(itemActions.kept, (state): ItemState => ({ ...state, typed: null, refused: null })),
-    on(itemActions.refused, (state, { problem }): ItemState => ({ ...state, refused: problem })),
+    on(objectEditsActions.refused, (state, { edit, problem }): ItemState =>
+      edit.object.kind === 'basePrice' ? { ...state, refused: problem } : state,
+    ),
   ),
 });
+
+function typed({ after }: ObjectEdit): readonly BasePriceForm[] | null {
+  // what was sent as base prices
+  return after.edited ? (after.content as readonly BasePriceForm[] | null) : null;
+}

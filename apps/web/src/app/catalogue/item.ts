@@ -7,24 +7,34 @@ import {
   linkedSignal,
 } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import type { BasePriceForm, ItemAtLevel, ItemContent, ItemView } from '@honest-ledger/contracts';
+import type {
+  AttributeType,
+  BasePriceForm,
+  ItemAtLevel,
+  ItemContent,
+  ItemView,
+} from '@honest-ledger/contracts';
 import { problemSentence } from '@honest-ledger/engine';
 import { Store } from '@ngrx/store';
 import { namesOfThings } from '../reference/names';
+import { referenceFeature } from '../reference/reference.feature';
 import { mayDo } from '../session/may-do';
 import { Amount, mostDigits } from '../shared/amount';
+import { writeCalendarDay } from '../shared/dates';
 import { FigureField } from '../shared/figure-field';
 import { Notice } from '../shared/notice';
 import { writeNumber, writer } from '../shared/numbers';
 import { whenChanged } from '../shared/when-changed';
 import { workingsActions } from '../workings/workings.feature';
+import { EditSteps } from '../draft/edit-steps';
+import { objectEditsActions, type Drafted } from '../draft/object-edits.feature';
 import { ItemFacts } from './item-facts';
 import { itemActions, itemFeature } from './item.feature';
 
 /** One item: what it is, its base prices, and what each level makes of it. */
 @Component({
   selector: 'hl-item',
-  imports: [Amount, FigureField, ItemFacts, Notice, RouterLink],
+  imports: [Amount, EditSteps, FigureField, ItemFacts, Notice, RouterLink],
   templateUrl: './item.html',
   styleUrl: './item.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -35,6 +45,7 @@ export class Item {
   private readonly store = inject(Store);
   protected readonly found = this.store.selectSignal(itemFeature.selectItem);
   protected readonly refused = this.store.selectSignal(itemFeature.selectRefused);
+  private readonly reference = this.store.selectSignal(referenceFeature.selectReference);
   private readonly typed = this.store.selectSignal(itemFeature.selectTyped);
   protected readonly factsRefused = this.store.selectSignal(itemFeature.selectFactsRefused);
   protected readonly mayEdit = mayDo('editSetup');
@@ -61,6 +72,27 @@ export class Item {
         figure: price?.kind === 'own' ? price.price : this.sharedFigure(view, shared),
       };
     });
+  });
+  /** Of what only some items have: what this one has. */
+  protected readonly further = computed(() => {
+    const facts = this.found().value?.facts;
+    if (!facts) return [];
+    const { taxClasses, attributes } = this.reference().goods;
+    const { taxClass, namedPrices, crossReferences, replacedBy } = facts;
+    const prices = namedPrices.map(
+      ({ name, amount, currency }) => `${name} ${writeNumber(amount)} ${currency}`,
+    );
+    const all = [
+      { name: 'Tax class', value: taxClasses.find(({ code }) => code === taxClass)?.name ?? '' },
+      { name: 'Named prices', value: prices.join(', ') },
+      { name: 'Also known as', value: crossReferences.join(', ') },
+      { name: 'Replaced by', value: replacedBy ?? '' },
+      ...attributes.map(({ code, name, type }) => {
+        const value = facts.attributes[code] ?? '';
+        return { name, value: written(type, value) };
+      }),
+    ];
+    return all.filter(({ value }) => value !== '');
   });
   protected readonly levels = computed(() => (this.found().value?.levels ?? []).map(atLevel));
   protected readonly digits = computed(() =>
@@ -123,7 +155,7 @@ export class Item {
   }
 
   protected discard(): void {
-    this.store.dispatch(itemActions.editDiscarded());
+    this.send({ edited: false });
   }
 
   private edit(unit: string | null, price: BasePriceForm | null): void {
@@ -131,12 +163,25 @@ export class Item {
       const one = row.unit === unit ? price : row.price;
       return one ? [one] : [];
     });
-    this.store.dispatch(itemActions.pricesEdited({ prices }));
+    this.send({ edited: true, content: prices });
+  }
+
+  private send(after: Drafted): void {
+    const draft = this.found().value?.draft;
+    const before: Drafted = draft ? { edited: true, content: draft.content } : { edited: false };
+    const edit = { object: { kind: 'basePrice', key: this.item() }, before, after } as const;
+    this.store.dispatch(objectEditsActions.edited({ edit }));
   }
 
   private sharedFigure({ sharedPrices }: ItemView, shared: string): string {
     return sharedPrices.find(({ id }) => id === shared)?.price ?? '';
   }
+}
+
+function written(type: AttributeType, value: string): string {
+  if (value === '') return '';
+  if (type === 'number') return writeNumber(value);
+  return type === 'day' ? writeCalendarDay(value) : value;
 }
 
 /** A level's row as the table shows it. */

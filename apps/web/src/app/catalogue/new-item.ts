@@ -24,6 +24,8 @@ const EMPTY: ItemContent = {
   namedPrices: [],
   active: true,
   replacedBy: null,
+  crossReferences: [],
+  attributes: {},
 };
 
 /** Makes an item that is not there yet. */

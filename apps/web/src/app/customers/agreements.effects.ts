@@ -1,9 +1,8 @@
 import { inject } from '@angular/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
-import { catchError, concatMap, EMPTY, map, mergeMap, of, switchMap } from 'rxjs';
-import { DraftApi } from '../draft/draft.api';
-import { draftActions, draftFeature } from '../draft/draft.feature';
+import { catchError, EMPTY, map, mergeMap, of, switchMap } from 'rxjs';
+import { objectEditsActions } from '../draft/object-edits.feature';
 import { problemOf } from '../shared/problems';
 import { AgreementsApi } from './agreements.api';
 import { agreementsActions, agreementsFeature } from './agreements.feature';
@@ -25,54 +24,41 @@ export const agreementsEffects = {
     { functional: true },
   ),
 
-  /** What stands there after an edit is asked of the server, so that the next one is made from it. */
+  begin: createEffect(
+    (actions$ = inject(Actions)) =>
+      actions$.pipe(
+        ofType(agreementsActions.asked),
+        map(({ customer }) => objectEditsActions.opened({ scope: `agreements ${customer}` })),
+      ),
+    { functional: true },
+  ),
+
+  seen: createEffect(
+    (actions$ = inject(Actions)) =>
+      actions$.pipe(
+        ofType(agreementsActions.came),
+        map(({ rows }) => {
+          const revisions = rows.map(({ id, draft }) => [id, draft?.revision ?? 0] as const);
+          return objectEditsActions.seen({ revisions: Object.fromEntries(revisions) });
+        }),
+      ),
+    { functional: true },
+  ),
+
+  /** What stands there after an edit is asked of the server. */
   again: createEffect(
     (actions$ = inject(Actions), store = inject(Store)) => {
       const customer = store.selectSignal(agreementsFeature.selectCustomer);
       return actions$.pipe(
-        ofType(agreementsActions.kept),
-        mergeMap(() => {
+        ofType(objectEditsActions.kept),
+        mergeMap(({ edit }) => {
           const code = customer();
-          return code === null
+          return code === null || edit.object.kind !== 'agreement'
             ? EMPTY
-            : of(agreementsActions.asked({ customer: code }), draftActions.changed());
+            : of(agreementsActions.asked({ customer: code }));
         }),
       );
     },
-    { functional: true },
-  ),
-
-  keep: createEffect(
-    (actions$ = inject(Actions), api = inject(DraftApi), store = inject(Store)) => {
-      const chosen = store.selectSignal(draftFeature.selectChosen);
-      return actions$.pipe(
-        ofType(agreementsActions.edited),
-        concatMap(({ id, content, revision }) =>
-          api.keepEdit({ kind: 'agreement', key: id }, { content, revision, draft: chosen() }).pipe(
-            map(() => agreementsActions.kept({ id })),
-            catchError((error: unknown) =>
-              of(agreementsActions.refused({ id, problem: problemOf(error) })),
-            ),
-          ),
-        ),
-      );
-    },
-    { functional: true },
-  ),
-
-  discard: createEffect(
-    (actions$ = inject(Actions), api = inject(DraftApi)) =>
-      actions$.pipe(
-        ofType(agreementsActions.discarded),
-        concatMap(({ id }) =>
-          api.discardEdit({ kind: 'agreement', key: id }).pipe(
-            map(() => agreementsActions.kept({ id })),
-            catchError((error: unknown) =>
-              of(agreementsActions.refused({ id, problem: problemOf(error) })),
-            ),
-          ),
-        ),
-      ),
     { functional: true },
   ),
 };

@@ -1,5 +1,6 @@
 import type { AgreementRow, ProblemDetails, SetupContents } from '@honest-ledger/contracts';
 import { createActionGroup, createFeature, createReducer, on, props } from '@ngrx/store';
+import { objectEditsActions, type ObjectEdit } from '../draft/object-edits.feature';
 import { failed, loading, nothingYet, ready, type Loadable } from '../shared/loadable';
 
 export type AgreementContent = SetupContents['agreement'];
@@ -10,11 +11,6 @@ export const agreementsActions = createActionGroup({
     Asked: props<{ customer: string }>(),
     Came: props<{ rows: readonly AgreementRow[] }>(),
     Failed: props<{ problem: ProblemDetails }>(),
-    /** An edit for the draft; null withdraws the agreement, `revision` is that of the edit before. */
-    Edited: props<{ id: string; content: AgreementContent | null; revision: number }>(),
-    Discarded: props<{ id: string }>(),
-    Kept: props<{ id: string }>(),
-    Refused: props<{ id: string; problem: ProblemDetails }>(),
   },
 });
 
@@ -51,17 +47,20 @@ export const agreementsFeature = createFeature({
       ...state,
       rows: failed(state.rows, problem),
     })),
-    on(agreementsActions.edited, (state, { id, content }): AgreementsState => ({
-      ...state,
-      refused: { id, content, problem: null },
-    })),
-    on(agreementsActions.kept, (state, { id }): AgreementsState => ({
-      ...state,
-      refused: state.refused?.id === id ? null : state.refused,
-    })),
-    on(agreementsActions.refused, (state, { id, problem }): AgreementsState => ({
-      ...state,
-      refused: state.refused?.id === id ? { ...state.refused, problem } : state.refused,
-    })),
+    on(objectEditsActions.sending, (state, { edit }): AgreementsState =>
+      edit.object.kind === 'agreement' ? { ...state, refused: typed(edit) } : state,
+    ),
+    on(objectEditsActions.kept, (state, { edit }): AgreementsState =>
+      state.refused?.id === edit.object.key ? { ...state, refused: null } : state,
+    ),
+    on(objectEditsActions.refused, (state, { edit, problem }): AgreementsState =>
+      edit.object.kind === 'agreement' ? { ...state, refused: { ...typed(edit), problem } } : state,
+    ),
   ),
 });
+
+function typed({ object, after }: ObjectEdit): Refused {
+  // what was sent as an agreement
+  const content = after.edited ? (after.content as AgreementContent | null) : null;
+  return { id: object.key, content, problem: null };
+}

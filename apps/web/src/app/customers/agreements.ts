@@ -10,13 +10,16 @@ import { FigureField } from '../shared/figure-field';
 import { FileLinks } from '../shared/file-links';
 import { Notice } from '../shared/notice';
 import { whenChanged } from '../shared/when-changed';
+import { EditSteps } from '../draft/edit-steps';
+import { objectEditsActions, type Drafted } from '../draft/object-edits.feature';
 import { agreementsActions, agreementsFeature, type AgreementContent } from './agreements.feature';
 
 /** A row of the grid: what is published and edited, or what was typed and refused. */
 interface ShownAgreement {
   readonly id: string;
   readonly content: AgreementContent;
-  readonly revision: number;
+  /** What the draft says of it. */
+  readonly drafted: Drafted;
   readonly state: string;
   readonly withdrawn: boolean;
   readonly problem: string | null;
@@ -25,7 +28,7 @@ interface ShownAgreement {
 /** The prices agreed with a customer, as a grid. They are setup: an edit waits in a draft. */
 @Component({
   selector: 'hl-agreements',
-  imports: [DayField, FigureField, FileLinks, ItemPicker, Notice, RouterLink],
+  imports: [DayField, EditSteps, FigureField, FileLinks, ItemPicker, Notice, RouterLink],
   templateUrl: './agreements.html',
   styleUrl: './agreements.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -51,7 +54,7 @@ export class Agreements {
     const fresh: ShownAgreement = {
       id: refused.id,
       content: typed,
-      revision: 0,
+      drafted: { edited: false },
       state: '△ not kept yet',
       withdrawn: false,
       problem,
@@ -80,8 +83,10 @@ export class Agreements {
       minQuantity: '0',
       open: false,
     };
-    const id = crypto.randomUUID();
-    this.store.dispatch(agreementsActions.edited({ id, content, revision: 0 }));
+    const object = { kind: 'agreement', key: crypto.randomUUID() } as const;
+    const after = { edited: true, content } as const;
+    const edit = { object, before: { edited: false }, after } as const;
+    this.store.dispatch(objectEditsActions.edited({ edit }));
   }
 
   protected set(row: ShownAgreement, part: Partial<AgreementContent>): void {
@@ -106,12 +111,17 @@ export class Agreements {
     this.edit(row, null);
   }
 
-  protected discard({ id }: ShownAgreement): void {
-    this.store.dispatch(agreementsActions.discarded({ id }));
+  protected discard(row: ShownAgreement): void {
+    this.send(row, { edited: false });
   }
 
-  private edit({ id, revision }: ShownAgreement, content: AgreementContent | null): void {
-    this.store.dispatch(agreementsActions.edited({ id, content, revision }));
+  private edit(row: ShownAgreement, content: AgreementContent | null): void {
+    this.send(row, { edited: true, content });
+  }
+
+  private send({ id, drafted }: ShownAgreement, after: Drafted): void {
+    const edit = { object: { kind: 'agreement', key: id }, before: drafted, after } as const;
+    this.store.dispatch(objectEditsActions.edited({ edit }));
   }
 }
 
@@ -124,5 +134,6 @@ function shown({ id, published, draft }: AgreementRow): ShownAgreement | null {
       ? `△ ends in ${draft.draftName}`
       : `△ ${published ? 'changed' : 'new'} in ${draft.draftName}`
     : 'published';
-  return { id, content, revision: draft?.revision ?? 0, state, withdrawn, problem: null };
+  const drafted: Drafted = draft ? { edited: true, content: draft.content } : { edited: false };
+  return { id, content, drafted, state, withdrawn, problem: null };
 }

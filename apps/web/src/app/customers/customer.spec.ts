@@ -1,4 +1,5 @@
 import type {
+  AgreementRow,
   CustomerEdit,
   CustomerPreview,
   CustomerView,
@@ -11,7 +12,7 @@ import { itemFacts } from '../testing/goods';
 import { levelContent } from '../testing/levels';
 import { problemBody, showScreen, signedIn, type ShownScreen } from '../testing/screens';
 import { agreementsEffects } from './agreements.effects';
-import { agreementsFeature } from './agreements.feature';
+import { agreementsActions, agreementsFeature, type AgreementContent } from './agreements.feature';
 import { Customer } from './customer';
 import { customersEffects } from './customers.effects';
 import { customersFeature } from './customers.feature';
@@ -31,6 +32,7 @@ const customer = (has: CustomerView['level'], revision = 1): CustomerView => ({
   outlet: null,
   level: has,
   assignments: [],
+  attributes: {},
   revision,
 });
 const PREVIEW: CustomerPreview = {
@@ -62,6 +64,16 @@ const PRICES: PriceListPage = {
   currency: 'EUR',
   version: 4,
   day: '2026-11-24',
+};
+const AGREEMENT: AgreementContent = {
+  party: { kind: 'customer', customer: 'C1001' },
+  item: 'CL-0207',
+  currency: 'EUR',
+  price: '13.20',
+  unit: null,
+  window: { from: null, until: null },
+  minQuantity: '0',
+  open: false,
 };
 const ADDRESS = '/api/customers/C1001';
 /** As long as a change waits before what it moves is asked, and a little more. */
@@ -147,6 +159,22 @@ describe('a customer', () => {
     ]);
   });
 
+  it('has what the company keeps of customers besides', async () => {
+    await screen.type('Customer since', '2019-05-01');
+    await screen.type('Delivery note', ' back door ');
+    await screen.settle(PAUSE);
+    await screen.answer('POST', `${ADDRESS}/preview`, PREVIEW);
+    await screen.press('Save the customer');
+    const after = { ...customer(null, 2), attributes: { since: '2019-05-01' } };
+    const sent = (await screen.answer('PUT', ADDRESS, after)) as CustomerEdit;
+    expect(sent.attributes).toEqual({ since: '2019-05-01', note: 'back door' });
+    await screen.type('Customer since', '');
+    await screen.settle(PAUSE);
+    expect((await screen.answer('POST', `${ADDRESS}/preview`, PREVIEW)) as object).toEqual(
+      jasmine.objectContaining({ attributes: {} }),
+    );
+  });
+
   it('says why it cannot be saved as it is thought about', async () => {
     await screen.choose('Segment', 'none');
     await screen.settle(PAUSE);
@@ -163,21 +191,7 @@ describe('a customer', () => {
   });
 
   it('agrees a price, which waits in a draft', async () => {
-    const row = {
-      id: 'x',
-      published: {
-        party: { kind: 'customer', customer: 'C1001' },
-        item: 'CL-0207',
-        currency: 'EUR',
-        price: '13.20',
-        unit: null,
-        window: { from: null, until: null },
-        minQuantity: '0',
-        open: false,
-      },
-      draft: null,
-    };
-    const { agreementsActions } = await import('./agreements.feature');
+    const row = { id: 'x', published: AGREEMENT, draft: null };
     screen.store.dispatch(agreementsActions.asked({ customer: 'C1001' }));
     await screen.answer('GET', '/api/agreements?customer=C1001', [row]);
     await screen.type('Agreed price of CL-0207', '12,80');
@@ -198,6 +212,35 @@ describe('a customer', () => {
       '[aria-label="Agreed price of CL-0207"]',
     );
     expect(field?.value).toBe('12.80');
+  });
+
+  it('takes back an edit of an agreement, and makes it again', async () => {
+    const published = AGREEMENT;
+    const came = async (draft: AgreementRow['draft']): Promise<void> => {
+      await screen.answer('GET', '/api/agreements?customer=C1001', [{ id: 'x', published, draft }]);
+    };
+    const edited = { ...published, price: '12.80' };
+    const drafted = { draft: 'd', draftName: 'Draft', content: edited, revision: 1 };
+    screen.store.dispatch(agreementsActions.asked({ customer: 'C1001' }));
+    await came(null);
+    await screen.type('Agreed price of CL-0207', '12.80');
+    await screen.answer('PUT', '/api/edits/agreement/x', { revision: 1, draft: 'd' });
+    await came(drafted);
+    await screen.press('Undo');
+    await screen.answer('DELETE', '/api/edits/agreement/x', null);
+    await came(null);
+    expect(screen.text()).toContain('published');
+    await screen.press('Redo');
+    const again = await screen.answer('PUT', '/api/edits/agreement/x', { revision: 1, draft: 'd' });
+    expect(again).toEqual({ content: edited, revision: 0, draft: null });
+    await came(drafted);
+    await screen.press('End the agreement for CL-0207');
+    const ended = await screen.answer('PUT', '/api/edits/agreement/x', { revision: 2, draft: 'd' });
+    expect(ended).toEqual({ content: null, revision: 1, draft: null });
+    await came({ ...drafted, content: null, revision: 2 });
+    await screen.press('Undo');
+    const back = await screen.answer('PUT', '/api/edits/agreement/x', { revision: 3, draft: 'd' });
+    expect(back).toEqual({ content: edited, revision: 2, draft: null });
   });
 
   it('is shown, and not edited, to whom may only look', async () => {

@@ -1,11 +1,16 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { customerContentOf, type CustomerContent } from '@honest-ledger/contracts';
+import {
+  customerContentOf,
+  type AttributeValues,
+  type CustomerContent,
+} from '@honest-ledger/contracts';
 import type { LevelAssignment } from '@honest-ledger/engine';
 import { Store } from '@ngrx/store';
 import { LargestMoves } from '../draft/largest-moves';
 import { movesSentence } from '../draft/moves';
 import { LevelSentence } from '../levels/level-sentence';
+import { AttributeFields } from '../reference/attribute-fields';
 import { CodeChoice } from '../reference/code-choice';
 import { namesOfThings } from '../reference/names';
 import { ReachChoice } from '../reference/reach-choice';
@@ -23,6 +28,7 @@ import { PriceList } from './price-list';
   selector: 'hl-customer',
   imports: [
     Agreements,
+    AttributeFields,
     CodeChoice,
     DayField,
     LargestMoves,
@@ -79,6 +85,10 @@ export class Customer {
       Object.entries(part).map(([name, code]) => [name, code === '' ? null : code]),
     );
     this.change((content) => ({ ...content, ...chosen }));
+  }
+
+  protected setAttributes(attributes: AttributeValues): void {
+    this.change((content) => ({ ...content, attributes }));
   }
 
   protected assign(): void {

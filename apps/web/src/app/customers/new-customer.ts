@@ -1,9 +1,19 @@
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import { Router } from '@angular/router';
-import type { ProblemDetails } from '@honest-ledger/contracts';
+import type { CustomerContent, ProblemDetails } from '@honest-ledger/contracts';
 import { Notice } from '../shared/notice';
 import { problemOf } from '../shared/problems';
 import { CustomersApi } from './customers.api';
+
+/** All but the name is given on the customer's page. */
+const EMPTY: Omit<CustomerContent, 'name'> = {
+  segment: null,
+  currency: null,
+  outlet: null,
+  level: null,
+  assignments: [],
+  attributes: {},
+};
 
 /** Makes a customer that is not there yet; all else is given on its page. */
 @Component({
@@ -61,8 +71,7 @@ export class NewCustomer {
   protected save(event: Event): void {
     event.preventDefault();
     const code = this.code();
-    const rest = { segment: null, currency: null, outlet: null, level: null, assignments: [] };
-    this.api.keep(code, { name: this.name(), ...rest, revision: 0 }).subscribe({
+    this.api.keep(code, { ...EMPTY, name: this.name(), revision: 0 }).subscribe({
       next: () => void this.router.navigate(['/customers', code]),
       error: (error: unknown) => {
         this.problem.set(problemOf(error));

@@ -26,12 +26,12 @@ const SCREENS: readonly { readonly at: string; readonly keys: readonly ScreenKey
   { at: '/catalogue', keys: LIST },
   {
     at: '/catalogue/',
-    keys: [{ keys: 'Tab to a price', does: 'show how it came about in the workings' }],
+    keys: [{ keys: 'Tab to a price', does: 'show how it came about in the workings' }, ...EDITING],
   },
   { at: '/customers', keys: [...LIST, { keys: 'Space', does: 'choose the customer of the row' }] },
   {
     at: '/customers/',
-    keys: [{ keys: 'Tab to a price', does: 'show how it came about in the workings' }],
+    keys: [{ keys: 'Tab to a price', does: 'show how it came about in the workings' }, ...EDITING],
   },
   { at: '/levels', keys: LIST },
   {

@@ -27,8 +27,8 @@ interface ReferenceState {
 const beginning: ReferenceState = { all: nothingYet };
 
 const NONE: Reference = {
-  goods: { brands: [], suppliers: [], families: [] },
-  customers: { segments: [], outlets: [], currencies: [] },
+  goods: { brands: [], suppliers: [], families: [], taxClasses: [], attributes: [] },
+  customers: { segments: [], outlets: [], currencies: [], attributes: [] },
   levels: [],
 };
 

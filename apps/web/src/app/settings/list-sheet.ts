@@ -6,7 +6,14 @@ import {
   input,
   linkedSignal,
 } from '@angular/core';
-import type { ListContents, ListKind, ListRow } from '@honest-ledger/contracts';
+import {
+  readParts,
+  type Attribute,
+  type CodeAndName,
+  type ListContents,
+  type ListKind,
+  type ListRow,
+} from '@honest-ledger/contracts';
 import { Store } from '@ngrx/store';
 import { CodeChoice } from '../reference/code-choice';
 import { namesOfThings } from '../reference/names';
@@ -22,9 +29,23 @@ const BEGINNINGS: { readonly [Kind in ListKind]: Omit<ListContents[Kind], 'name'
   brands: {},
   suppliers: {},
   taxClasses: {},
+  attributes: { of: 'items', type: 'text', choices: [] },
   segments: { level: null },
   outlets: { timeZone: 'UTC', currency: 'EUR', level: null, levelsAllowed: null },
 };
+
+const OWNERS: readonly CodeAndName[] = [
+  { code: 'items', name: 'items' },
+  { code: 'customers', name: 'customers' },
+];
+
+const TYPES: readonly CodeAndName[] = [
+  { code: 'text', name: 'a text' },
+  { code: 'number', name: 'a number' },
+  { code: 'day', name: 'a day' },
+  { code: 'yesNo', name: 'yes or no' },
+  { code: 'choice', name: 'one of' },
+];
 
 /** One list of codes and names, edited in place; what a list has besides stands in further columns. */
 @Component({
@@ -41,6 +62,11 @@ const BEGINNINGS: { readonly [Kind in ListKind]: Omit<ListContents[Kind], 'name'
           }
           @if (hasLevel()) {
             <th>Level</th>
+          }
+          @if (list() === 'attributes') {
+            <th>Of</th>
+            <th>Is</th>
+            <th>To choose from</th>
           }
           @if (list() === 'outlets') {
             <th>Currency</th>
@@ -83,6 +109,34 @@ const BEGINNINGS: { readonly [Kind in ListKind]: Omit<ListContents[Kind], 'name'
                   [code]="field(row, 'level')"
                   [all]="levels()"
                   (chosen)="set(row, { level: $event || null })"
+                />
+              </td>
+            }
+            @if (attribute(row); as attribute) {
+              <td>
+                <hl-code-choice
+                  [label]="'What ' + row.code + ' is of'"
+                  [code]="attribute.of"
+                  [all]="owners"
+                  (chosen)="set(row, { of: $event })"
+                />
+              </td>
+              <td>
+                <hl-code-choice
+                  [label]="'What ' + row.code + ' is'"
+                  [code]="attribute.type"
+                  [all]="typesFor(attribute)"
+                  (chosen)="set(row, { type: $event, choices: [] })"
+                />
+              </td>
+              <td>
+                <input
+                  class="cell"
+                  [attr.aria-label]="'What ' + row.code + ' is chosen from'"
+                  placeholder="such as gloss; matt"
+                  autocomplete="off"
+                  [value]="attribute.choices.join('; ')"
+                  (change)="setChoices(row, $event)"
                 />
               </td>
             }
@@ -171,6 +225,7 @@ export class ListSheet {
   private readonly fresh = computed(() => `${this.list()} ${String(this.kept())}`);
   protected readonly code = linkedSignal({ source: this.fresh, computation: () => '' });
   protected readonly name = linkedSignal({ source: this.fresh, computation: () => '' });
+  protected readonly owners = OWNERS;
   protected readonly hasLevel = computed(() => ['segments', 'outlets'].includes(this.list()));
   protected readonly levels = computed(() =>
     this.published().map(({ id, content }) => ({ code: id, name: content.name })),
@@ -188,7 +243,7 @@ export class ListSheet {
   }
 
   protected field(row: ListRow, name: 'parent' | 'level' | 'currency' | 'timeZone'): string {
-    const fields: Readonly<Record<string, unknown>> = row;
+    const fields: Readonly<Record<string, unknown>> = { ...row };
     const value = fields[name];
     return typeof value === 'string' ? value : '';
   }
@@ -203,6 +258,21 @@ export class ListSheet {
 
   protected setZone(row: ListRow, { target }: Event): void {
     if (target instanceof HTMLInputElement) this.set(row, { timeZone: target.value.trim() });
+  }
+
+  protected attribute(row: ListRow): Attribute | null {
+    return 'choices' in row ? row : null;
+  }
+
+  /** A choice comes about by saying what from. */
+  protected typesFor({ type }: Attribute): readonly CodeAndName[] {
+    return TYPES.filter(({ code }) => code !== 'choice' || type === 'choice');
+  }
+
+  protected setChoices(row: ListRow, { target }: Event): void {
+    if (!(target instanceof HTMLInputElement)) return;
+    const choices = readParts(target.value);
+    this.set(row, { type: choices.length > 0 ? 'choice' : 'text', choices });
   }
 
   protected isAllowed(row: ListRow, level: string): boolean {

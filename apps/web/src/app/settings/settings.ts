@@ -16,6 +16,7 @@ const NAMES: Readonly<Record<SettingsSheet, string>> = {
   brands: 'Brands',
   suppliers: 'Suppliers',
   taxClasses: 'Tax classes',
+  attributes: 'Attributes',
   segments: 'Segments',
   outlets: 'Outlets',
   rates: 'Exchange rates',

@@ -50,9 +50,12 @@ describe('what is said of an edit’s keeping', () => {
     await show(begun);
     const field = document.createElement('input');
     document.body.append(field);
-    field.value = 'half typed';
+    field.dispatchEvent(new InputEvent('input', { bubbles: true }));
     key({ key: 'z', ctrlKey: true }, field);
     expect(asked).toEqual([]);
+    field.dispatchEvent(new Event('change', { bubbles: true }));
+    key({ key: 'z', ctrlKey: true }, field);
+    expect(asked).toEqual(['undo']);
     field.remove();
   });
 });

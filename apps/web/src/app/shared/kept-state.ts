@@ -33,11 +33,16 @@ import type { Editing } from './editing';
       gap: 8px;
     }
   `,
-  host: { '(document:keydown)': 'key($event)' },
+  host: {
+    '(document:keydown)': 'key($event)',
+    '(document:input)': 'typing = $event.target',
+    '(document:change)': 'typing = null',
+    '(document:focusin)': 'typing = null',
+  },
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class KeptState {
-  readonly editing = input.required<Editing<unknown>>();
+  readonly editing = input.required<Pick<Editing<unknown>, 'past' | 'future' | 'state'>>();
   /** When it was last kept: an instant, or null where it never was. */
   readonly at = input<string | null>(null);
   readonly undone = output();
@@ -61,14 +66,13 @@ export class KeptState {
     }
   });
 
-  /** In a text field Ctrl+Z belongs to the field while what is typed there is not yet an edit. */
+  /** The field in which something is being typed that is not yet an edit. */
+  protected typing: EventTarget | null = null;
+
+  /** In such a field Ctrl+Z belongs to the field. */
   protected key(event: KeyboardEvent): void {
     if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'z') return;
-    if (
-      event.target instanceof HTMLInputElement &&
-      event.target.value !== event.target.defaultValue
-    )
-      return;
+    if (event.target === this.typing) return;
     event.preventDefault();
     if (event.shiftKey) this.redone.emit();
     else this.undone.emit();

@@ -9,6 +9,8 @@ import { provideState, provideStore, Store } from '@ngrx/store';
 import { categoriesEffects } from '../catalogue/categories.effects';
 import { categoriesFeature } from '../catalogue/categories.feature';
 import { draftEffects } from '../draft/draft.effects';
+import { objectEditsEffects } from '../draft/object-edits.effects';
+import { objectEditsFeature } from '../draft/object-edits.feature';
 import { draftFeature } from '../draft/draft.feature';
 import { listsEffects } from '../lists/lists.effects';
 import { listsFeature } from '../lists/lists.feature';
@@ -56,12 +58,14 @@ export async function showScreen<C>(
       provideState(workingsFeature),
       provideState(referenceFeature),
       provideState(listsFeature),
+      provideState(objectEditsFeature),
       provideEffects(
         sessionEffects,
         categoriesEffects,
         draftEffects,
         referenceEffects,
         listsEffects,
+        objectEditsEffects,
       ),
       ...providers,
     ],
@@ -144,6 +148,11 @@ const REFERENCE: Reference = {
     brands: [{ code: 'ebb', name: 'Ebb & Flood' }],
     suppliers: [{ code: 'pits', name: 'Marsh Pits' }],
     families: [{ code: 'bodies', name: 'Stoneware bodies' }],
+    taxClasses: [{ code: 'standard', name: 'Standard rate' }],
+    attributes: [
+      { code: 'finish', name: 'Finish', of: 'items', type: 'choice', choices: ['gloss', 'matt'] },
+      { code: 'weight', name: 'Weight', of: 'items', type: 'number', choices: [] },
+    ],
   },
   customers: {
     segments: [{ code: 'schools', name: 'Schools', level: null }],
@@ -158,6 +167,10 @@ const REFERENCE: Reference = {
       },
     ],
     currencies: ['EUR', 'USD'],
+    attributes: [
+      { code: 'since', name: 'Customer since', of: 'customers', type: 'day', choices: [] },
+      { code: 'note', name: 'Delivery note', of: 'customers', type: 'text', choices: [] },
+    ],
   },
   levels: [],
 };

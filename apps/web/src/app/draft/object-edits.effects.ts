@@ -1,0 +1,54 @@
+import { inject } from '@angular/core';
+import { Actions, createEffect, ofType } from '@ngrx/effects';
+import { Store, type Action } from '@ngrx/store';
+import { catchError, concat, concatMap, filter, map, of, type Observable } from 'rxjs';
+import { problemOf } from '../shared/problems';
+import { DraftApi } from './draft.api';
+import { draftActions, draftFeature } from './draft.feature';
+import { objectEditsActions, objectEditsFeature, type ObjectEdit } from './object-edits.feature';
+
+export const objectEditsEffects = {
+  send: createEffect(
+    (actions$ = inject(Actions), api = inject(DraftApi), store = inject(Store)) => {
+      const next = store.selectSignal(objectEditsFeature.selectNext);
+      const revisions = store.selectSignal(objectEditsFeature.selectRevisions);
+      const chosen = store.selectSignal(draftFeature.selectChosen);
+      const sent = ({ object, after }: ObjectEdit): Observable<number> => {
+        const revision = revisions()[object.key] ?? 0;
+        if (!after.edited) {
+          // what was refused is not there to be discarded
+          return revision === 0 ? of(0) : api.discardEdit(object).pipe(map(() => 0));
+        }
+        return api
+          .keepEdit(object, { content: after.content, revision, draft: chosen() })
+          .pipe(map((answer) => answer.revision));
+      };
+      return actions$.pipe(
+        ofType(objectEditsActions.edited, objectEditsActions.undone, objectEditsActions.redone),
+        map(() => next()),
+        filter((edit) => edit !== null),
+        concatMap((edit): Observable<Action> =>
+          concat(
+            of(objectEditsActions.sending({ edit })),
+            sent(edit).pipe(
+              map((revision) => objectEditsActions.kept({ edit, revision })),
+              catchError((error: unknown) =>
+                of(objectEditsActions.refused({ edit, problem: problemOf(error) })),
+              ),
+            ),
+          ),
+        ),
+      );
+    },
+    { functional: true },
+  ),
+
+  tellDraft: createEffect(
+    (actions$ = inject(Actions)) =>
+      actions$.pipe(
+        ofType(objectEditsActions.kept),
+        map(() => draftActions.changed()),
+      ),
+    { functional: true },
+  ),
+};

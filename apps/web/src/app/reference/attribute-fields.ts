@@ -1,0 +1,109 @@
+import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
+import type { Attribute, AttributeValues, FieldProblem } from '@honest-ledger/contracts';
+import { DayField } from '../shared/day-field';
+import { FigureField } from '../shared/figure-field';
+import { CodeChoice } from './code-choice';
+
+const YES_NO = [
+  { code: 'yes', name: 'yes' },
+  { code: 'no', name: 'no' },
+];
+
+/** What a company keeps of an item or a customer besides, a field for each; an empty one is none. */
+@Component({
+  selector: 'hl-attribute-fields',
+  imports: [CodeChoice, DayField, FigureField],
+  template: `
+    @for (one of attributes(); track one.code) {
+      <span class="name">{{ one.name }}</span>
+      <span>
+        @switch (one.type) {
+          @case ('number') {
+            <hl-figure-field
+              [label]="one.name"
+              [value]="value(one)"
+              [mayBeEmpty]="true"
+              (changed)="set(one, $event)"
+            />
+          }
+          @case ('day') {
+            <hl-day-field
+              [label]="one.name"
+              [value]="values()[one.code] ?? null"
+              (changed)="set(one, $event ?? '')"
+            />
+          }
+          @case ('yesNo') {
+            <hl-code-choice
+              none="not said"
+              [label]="one.name"
+              [code]="value(one)"
+              [all]="yesNo"
+              (chosen)="set(one, $event)"
+            />
+          }
+          @case ('choice') {
+            <hl-code-choice
+              none="not said"
+              [label]="one.name"
+              [code]="value(one)"
+              [all]="choices(one)"
+              (chosen)="set(one, $event)"
+            />
+          }
+          @default {
+            <input
+              class="cell"
+              maxlength="120"
+              autocomplete="off"
+              [attr.aria-label]="one.name"
+              [value]="value(one)"
+              (change)="type(one, $event)"
+            />
+          }
+        }
+        @if (wrong(one); as wrong) {
+          <span class="wrong">{{ wrong }}</span>
+        }
+      </span>
+    }
+  `,
+  styles: `
+    :host {
+      display: contents;
+    }
+    .wrong {
+      display: block;
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class AttributeFields {
+  readonly attributes = input.required<readonly Attribute[]>();
+  readonly values = input.required<AttributeValues>();
+  readonly problems = input<readonly FieldProblem[]>([]);
+  readonly changed = output<AttributeValues>();
+
+  protected readonly yesNo = YES_NO;
+
+  protected value({ code }: Attribute): string {
+    return this.values()[code] ?? '';
+  }
+
+  protected choices({ choices }: Attribute): { code: string; name: string }[] {
+    return choices.map((choice) => ({ code: choice, name: choice }));
+  }
+
+  protected wrong({ code }: Attribute): string | null {
+    return this.problems().find(({ path }) => path === `attributes.${code}`)?.sentence ?? null;
+  }
+
+  protected type(attribute: Attribute, { target }: Event): void {
+    if (target instanceof HTMLInputElement) this.set(attribute, target.value.trim());
+  }
+
+  protected set({ code }: Attribute, value: string): void {
+    const { [code]: _, ...others } = this.values();
+    this.changed.emit(value === '' ? others : { ...others, [code]: value });
+  }
+}
