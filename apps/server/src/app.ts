@@ -1,5 +1,6 @@
 import Fastify, { type FastifyInstance, type FastifyServerOptions } from 'fastify';
 import { agreementRoutes } from './agreements/routes';
+import { basicsRoutes } from './basics/routes';
 import { catalogueRoutes } from './catalogue/routes';
 import { changeRoutes } from './changes/routes';
 import { customerRoutes } from './customers/routes';
@@ -57,6 +58,7 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
         versionRoutes,
         quoteRoutes,
         agreementRoutes,
+        basicsRoutes,
         changeRoutes,
         importRoutes,
         exportRoutes,

@@ -1,5 +1,6 @@
 export * from './api/agreements';
 export * from './api/attributes';
+export * from './api/basics';
 export * from './api/catalogue';
 export * from './api/changes';
 export * from './api/customers';

@@ -7,7 +7,7 @@ import {
 import { printed } from '@honest-ledger/engine';
 import type { FastifyPluginCallback } from 'fastify';
 import { snapshot, type Queries } from '../database/database';
-import { heldEdits } from '../drafts/queries';
+import { draftedObjects } from '../drafts/queries';
 import type { Services } from '../services';
 import { versionInForce } from '../versions/queries';
 
@@ -28,22 +28,9 @@ async function findAgreements(
   query: AgreementQuery,
 ): Promise<AgreementRow[]> {
   const { setup } = await setups.of(queries, await versionInForce(queries));
-  const rows = new Map<string, AgreementRow>(
-    printed(setup.agreements).map(({ id, ...published }) => [id, { id, published, draft: null }]),
-  );
-  for (const { key, draft, draftName, revision, content } of await heldEdits(queries, {
-    kind: 'agreement',
-  })) {
-    const published = rows.get(key)?.published ?? null;
-    // It was checked as an agreement before it was kept.
-    const edited = content as SetupContents['agreement'] | null;
-    rows.set(key, {
-      id: key,
-      published,
-      draft: { draft, draftName, revision, content: edited },
-    });
-  }
-  return [...rows.values()]
+  const published = new Map(printed(setup.agreements).map(({ id, ...one }) => [id, one]));
+  const rows = await draftedObjects(queries, 'agreement', published);
+  return rows
     .filter(({ published, draft }) =>
       [published, draft?.content ?? null].some((one) => one !== null && fits(one, query)),
     )

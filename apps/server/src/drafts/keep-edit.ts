@@ -1,6 +1,7 @@
 import {
   check,
   setupContentSchemas,
+  SETTINGS_KEY,
   type EditParams,
   type KeepEdit,
   type KeepEditAnswer,
@@ -13,7 +14,7 @@ import { draftEdits, drafts } from '../database/schema/index';
 import { conflict, notFound, Problem, refused } from '../http/problems';
 import type { Services } from '../services';
 import { versionInForce } from '../versions/queries';
-import { contentIn, SETTINGS_KEY } from '../versions/setup-objects';
+import { contentIn } from '../versions/setup-objects';
 import { checkEdit } from './check-edit';
 import { heldEdits, openDrafts } from './queries';
 

@@ -91,6 +91,29 @@ export async function heldEdits(
   }));
 }
 
+/** An object as published and as a draft would have it. */
+export interface DraftedObject<Kind extends SetupObjectKind> {
+  readonly id: string;
+  readonly published: SetupContents[Kind] | null;
+  readonly draft: ObjectDraft<SetupContents[Kind]> | null;
+}
+
+/** All objects of a kind that are published or drafted. */
+export async function draftedObjects<Kind extends SetupObjectKind>(
+  queries: Queries,
+  kind: Kind,
+  published: ReadonlyMap<string, SetupContents[Kind]>,
+): Promise<DraftedObject<Kind>[]> {
+  const held = new Map(
+    (await heldEdits(queries, { kind })).map((edit) => [edit.key, toDraft<Kind>(edit)]),
+  );
+  return [...new Set([...published.keys(), ...held.keys()])].map((id) => ({
+    id,
+    published: published.get(id) ?? null,
+    draft: held.get(id) ?? null,
+  }));
+}
+
 /** What a draft makes of one object; null where no draft holds it. */
 export async function heldEdit<Kind extends SetupObjectKind>(
   queries: Queries,
@@ -98,8 +121,15 @@ export async function heldEdit<Kind extends SetupObjectKind>(
   key: string,
 ): Promise<ObjectDraft<SetupContents[Kind]> | null> {
   const [held] = await heldEdits(queries, { kind, keys: [key] });
-  if (!held) return null;
-  const { draft, draftName, content, revision } = held;
+  return held ? toDraft<Kind>(held) : null;
+}
+
+function toDraft<Kind extends SetupObjectKind>({
+  draft,
+  draftName,
+  content,
+  revision,
+}: HeldEdit): ObjectDraft<SetupContents[Kind]> {
   // It was checked by the schema of its kind before it was kept.
   return { draft, draftName, content: content as SetupContents[Kind] | null, revision };
 }

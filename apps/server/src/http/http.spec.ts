@@ -21,6 +21,7 @@ const ROUTES: readonly (readonly [Method, string, Permission])[] = [
   ['POST', '/customer-levels/preview', 'editFacts'],
   ['PUT', '/customer-levels', 'editFacts'],
   ['GET', '/agreements', 'look'],
+  ['GET', '/basics', 'look'],
   ['GET', '/levels', 'look'],
   ['GET', `/levels/${LEVEL}`, 'look'],
   ['POST', `/levels/${LEVEL}/bench`, 'look'],

@@ -2,6 +2,7 @@ import {
   agreementFromForm,
   basePriceFromForm,
   levelFromForm,
+  SETTINGS_KEY,
   type AnyObjectChange,
   type BasePriceForm,
   type ObjectChange,
@@ -11,9 +12,6 @@ import {
 import { decimal, printed, type Setup } from '@honest-ledger/engine';
 import { isDeepStrictEqual } from 'node:util';
 import { contentOf } from './levels-of-version';
-
-/** The settings are one object. */
-export const SETTINGS_KEY = 'settings';
 
 /** Names an object of the setup. Base prices go by their item's number. */
 export interface ObjectName<Kind extends SetupObjectKind = SetupObjectKind> {

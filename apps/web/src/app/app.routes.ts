@@ -27,6 +27,10 @@ export const routes: Routes = [
         loadChildren: () => import('./levels/levels.routes').then((m) => m.levelRoutes),
       },
       {
+        path: 'basics',
+        loadChildren: () => import('./basics/basics.routes').then((m) => m.basicsRoutes),
+      },
+      {
         path: 'draft',
         title: 'Draft',
         loadComponent: () => import('./draft/look-through').then(({ LookThrough }) => LookThrough),

@@ -7,3 +7,6 @@ export const SETUP_OBJECT_KINDS = [
   'settings',
 ] as const;
 export type SetupObjectKind = (typeof SETUP_OBJECT_KINDS)[number];
+
+/** The settings are one object; this is its key. */
+export const SETTINGS_KEY = 'settings';

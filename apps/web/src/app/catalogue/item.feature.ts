@@ -1,11 +1,5 @@
-import type {
-  BasePriceForm,
-  ItemContent,
-  ItemView,
-  ProblemDetails,
-} from '@honest-ledger/contracts';
+import type { ItemContent, ItemView, ProblemDetails } from '@honest-ledger/contracts';
 import { createActionGroup, createFeature, createReducer, on, props } from '@ngrx/store';
-import { objectEditsActions, type ObjectEdit } from '../draft/object-edits.feature';
 import { failed, loading, nothingYet, ready, type Loadable } from '../shared/loadable';
 
 export const itemActions = createActionGroup({
@@ -23,14 +17,11 @@ export const itemActions = createActionGroup({
 
 interface ItemState {
   readonly item: Loadable<ItemView>;
-  /** Prices that were typed and are not kept yet. */
-  readonly typed: readonly BasePriceForm[] | null;
-  readonly refused: ProblemDetails | null;
   /** Why its facts were not saved. */
   readonly factsRefused: ProblemDetails | null;
 }
 
-const beginning: ItemState = { item: nothingYet, typed: null, refused: null, factsRefused: null };
+const beginning: ItemState = { item: nothingYet, factsRefused: null };
 
 export const itemFeature = createFeature({
   name: 'item',
@@ -39,32 +30,16 @@ export const itemFeature = createFeature({
     on(itemActions.opened, (state, { item }): ItemState =>
       state.item.value?.item === item ? { ...state, item: loading(state.item) } : beginning,
     ),
-    on(itemActions.came, (state, { item }): ItemState => ({
-      ...state,
-      item: ready(item),
-      // what was refused stays as it was typed
-      typed: state.refused ? state.typed : null,
-    })),
+    on(itemActions.came, (state, { item }): ItemState => ({ ...state, item: ready(item) })),
     on(itemActions.failed, (state, { problem }): ItemState => ({
       ...state,
       item: failed(state.item, problem),
     })),
-    on(objectEditsActions.sending, (state, { edit }): ItemState =>
-      edit.object.kind === 'basePrice' ? { ...state, typed: typed(edit), refused: null } : state,
-    ),
     on(itemActions.factsEdited, (state): ItemState => ({ ...state, factsRefused: null })),
     on(itemActions.factsKept, (state, { item }): ItemState => ({ ...state, item: ready(item) })),
     on(itemActions.factsRefused, (state, { problem }): ItemState => ({
       ...state,
       factsRefused: problem,
     })),
-    on(objectEditsActions.refused, (state, { edit, problem }): ItemState =>
-      edit.object.kind === 'basePrice' ? { ...state, refused: problem } : state,
-    ),
   ),
 });
-
-function typed({ after }: ObjectEdit): readonly BasePriceForm[] | null {
-  // what was sent as base prices
-  return after.edited ? (after.content as readonly BasePriceForm[] | null) : null;
-}

@@ -26,6 +26,7 @@ import { Notice } from '../shared/notice';
 import { writeNumber, writer } from '../shared/numbers';
 import { whenChanged } from '../shared/when-changed';
 import { workingsActions } from '../workings/workings.feature';
+import { draftedNow, refusedNow } from '../draft/drafted-now';
 import { EditSteps } from '../draft/edit-steps';
 import { objectEditsActions, type Drafted } from '../draft/object-edits.feature';
 import { ItemFacts } from './item-facts';
@@ -44,9 +45,9 @@ export class Item {
 
   private readonly store = inject(Store);
   protected readonly found = this.store.selectSignal(itemFeature.selectItem);
-  protected readonly refused = this.store.selectSignal(itemFeature.selectRefused);
+  protected readonly refused = refusedNow();
   private readonly reference = this.store.selectSignal(referenceFeature.selectReference);
-  private readonly typed = this.store.selectSignal(itemFeature.selectTyped);
+  private readonly draftedNow = draftedNow();
   protected readonly factsRefused = this.store.selectSignal(itemFeature.selectFactsRefused);
   protected readonly mayEdit = mayDo('editSetup');
   protected readonly mayEditFacts = mayDo('editFacts');
@@ -55,11 +56,17 @@ export class Item {
     source: () => `${this.item()} ${String(this.found().value?.revision ?? 0)}`,
     computation: () => false,
   });
+  private readonly drafted = computed(() =>
+    this.draftedNow()(this.item(), this.found().value?.draft ?? null),
+  );
   /** A row for the base unit and each further one; what is typed or drafted comes before what is published. */
   protected readonly prices = computed(() => {
     const view = this.found().value;
     if (!view) return [];
-    const all = this.typed() ?? view.draft?.content ?? view.basePrices;
+    const drafted = this.drafted();
+    // what was drafted as base prices
+    const prices = drafted.edited ? (drafted.content as readonly BasePriceForm[] | null) : null;
+    const all = drafted.edited ? (prices ?? []) : view.basePrices;
     const units = [null, ...view.units.map(({ unit }) => unit)];
     return units.map((unit) => {
       const price = all.find((one) => one.unit === unit) ?? null;
@@ -167,8 +174,7 @@ export class Item {
   }
 
   private send(after: Drafted): void {
-    const draft = this.found().value?.draft;
-    const before: Drafted = draft ? { edited: true, content: draft.content } : { edited: false };
+    const before = this.drafted();
     const edit = { object: { kind: 'basePrice', key: this.item() }, before, after } as const;
     this.store.dispatch(objectEditsActions.edited({ edit }));
   }

@@ -4,7 +4,7 @@ import { Store } from '@ngrx/store';
 import { catchError, EMPTY, map, mergeMap, of, switchMap } from 'rxjs';
 import { objectEditsActions } from '../draft/object-edits.feature';
 import { problemOf } from '../shared/problems';
-import { AgreementsApi } from './agreements.api';
+import { AgreementsApi, queryOf } from './agreements.api';
 import { agreementsActions, agreementsFeature } from './agreements.feature';
 
 export const agreementsEffects = {
@@ -12,8 +12,8 @@ export const agreementsEffects = {
     (actions$ = inject(Actions), api = inject(AgreementsApi)) =>
       actions$.pipe(
         ofType(agreementsActions.asked),
-        switchMap(({ customer }) =>
-          api.find({ customer }).pipe(
+        switchMap(({ party }) =>
+          api.find(queryOf(party)).pipe(
             map((rows) => agreementsActions.came({ rows })),
             catchError((error: unknown) =>
               of(agreementsActions.failed({ problem: problemOf(error) })),
@@ -28,7 +28,9 @@ export const agreementsEffects = {
     (actions$ = inject(Actions)) =>
       actions$.pipe(
         ofType(agreementsActions.asked),
-        map(({ customer }) => objectEditsActions.opened({ scope: `agreements ${customer}` })),
+        map(({ party }) =>
+          objectEditsActions.opened({ scope: `agreements ${JSON.stringify(party)}` }),
+        ),
       ),
     { functional: true },
   ),
@@ -48,14 +50,14 @@ export const agreementsEffects = {
   /** What stands there after an edit is asked of the server. */
   again: createEffect(
     (actions$ = inject(Actions), store = inject(Store)) => {
-      const customer = store.selectSignal(agreementsFeature.selectCustomer);
+      const party = store.selectSignal(agreementsFeature.selectParty);
       return actions$.pipe(
         ofType(objectEditsActions.kept),
         mergeMap(({ edit }) => {
-          const code = customer();
-          return code === null || edit.object.kind !== 'agreement'
+          const whose = party();
+          return whose === null || edit.object.kind !== 'agreement'
             ? EMPTY
-            : of(agreementsActions.asked({ customer: code }));
+            : of(agreementsActions.asked({ party: whose }));
         }),
       );
     },

@@ -11,7 +11,13 @@ import { FileLinks } from '../shared/file-links';
 import { Notice } from '../shared/notice';
 import { whenChanged } from '../shared/when-changed';
 import { EditSteps } from '../draft/edit-steps';
-import { objectEditsActions, type Drafted } from '../draft/object-edits.feature';
+import { draftedNow, refusedNow } from '../draft/drafted-now';
+import {
+  objectEditsActions,
+  objectEditsFeature,
+  type Drafted,
+} from '../draft/object-edits.feature';
+import { queryOf } from './agreements.api';
 import { agreementsActions, agreementsFeature, type AgreementContent } from './agreements.feature';
 
 /** A row of the grid: what is published and edited, or what was typed and refused. */
@@ -25,7 +31,7 @@ interface ShownAgreement {
   readonly problem: string | null;
 }
 
-/** The prices agreed with a customer, as a grid. They are setup: an edit waits in a draft. */
+/** The prices agreed with a customer or a segment, as a grid. They are setup: an edit waits in a draft. */
 @Component({
   selector: 'hl-agreements',
   imports: [DayField, EditSteps, FigureField, FileLinks, ItemPicker, Notice, RouterLink],
@@ -34,47 +40,43 @@ interface ShownAgreement {
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class Agreements {
-  readonly customer = input.required<string>();
+  readonly party = input.required<AgreementContent['party']>();
 
   private readonly store = inject(Store);
   private readonly reference = this.store.selectSignal(referenceFeature.selectReference);
   protected readonly all = this.store.selectSignal(agreementsFeature.selectRows);
-  private readonly refused = this.store.selectSignal(agreementsFeature.selectRefused);
+  private readonly latest = this.store.selectSignal(objectEditsFeature.selectLatest);
+  private readonly draftedNow = draftedNow();
+  private readonly refusedNow = refusedNow();
+  protected readonly query = computed(() => queryOf(this.party()));
   protected readonly mayEdit = mayDo('editSetup');
   protected readonly currencies = computed(() => this.reference().customers.currencies);
   protected readonly rows = computed((): ShownAgreement[] => {
-    const refused = this.refused();
-    const rows = (this.all().value ?? []).flatMap((row) => shown(row) ?? []);
-    const known = rows.some(({ id }) => id === refused?.id);
-    const typed = refused?.content;
-    if (!refused || !typed) return rows;
-    const problem = refused.problem?.detail ?? null;
-    const again = (row: ShownAgreement): ShownAgreement =>
-      row.id === refused.id ? { ...row, content: typed, problem } : row;
-    const fresh: ShownAgreement = {
-      id: refused.id,
-      content: typed,
-      drafted: { edited: false },
-      state: '△ not kept yet',
-      withdrawn: false,
-      problem,
-    };
-    return known ? rows.map(again) : [...rows, fresh];
+    const drafted = this.draftedNow();
+    const refused = this.refusedNow();
+    const rows = this.all().value ?? [];
+    const known = new Set(rows.map(({ id }) => id));
+    const fresh = Object.keys(this.latest())
+      .filter((id) => !known.has(id))
+      .map((id): AgreementRow => ({ id, published: null, draft: null }));
+    return [...rows, ...fresh].flatMap(
+      (row) => shown(row, drafted(row.id, row.draft), refused(row.id)) ?? [],
+    );
   });
 
   constructor() {
-    whenChanged(this.customer, () => {
+    whenChanged(this.party, () => {
       this.ask();
     });
   }
 
   protected ask(): void {
-    this.store.dispatch(agreementsActions.asked({ customer: this.customer() }));
+    this.store.dispatch(agreementsActions.asked({ party: this.party() }));
   }
 
   protected add({ item, basePrice }: ItemRow): void {
     const content: AgreementContent = {
-      party: { kind: 'customer', customer: this.customer() },
+      party: this.party(),
       item,
       price: basePrice ?? '0',
       currency: this.currencies()[0] ?? 'EUR',
@@ -125,15 +127,18 @@ export class Agreements {
   }
 }
 
-function shown({ id, published, draft }: AgreementRow): ShownAgreement | null {
-  const content = draft?.content ?? published;
+function shown(
+  { id, published, draft }: AgreementRow,
+  drafted: Drafted,
+  problem: string | null,
+): ShownAgreement | null {
+  // what was drafted as an agreement
+  const edited = drafted.edited ? (drafted.content as AgreementContent | null) : null;
+  const content = edited ?? published ?? draft?.content ?? null;
   if (!content) return null;
-  const withdrawn = draft !== null && draft.content === null;
-  const state = draft
-    ? withdrawn
-      ? `△ ends in ${draft.draftName}`
-      : `△ ${published ? 'changed' : 'new'} in ${draft.draftName}`
-    : 'published';
-  const drafted: Drafted = draft ? { edited: true, content: draft.content } : { edited: false };
-  return { id, content, drafted, state, withdrawn, problem: null };
+  const withdrawn = drafted.edited && drafted.content === null;
+  const where = draft ? `in ${draft.draftName}` : 'here, not kept yet';
+  const what = withdrawn ? 'ends' : published ? 'changed' : 'new';
+  const state = drafted.edited ? `△ ${what} ${where}` : 'published';
+  return { id, content, drafted, state, withdrawn, problem };
 }

@@ -192,7 +192,7 @@ describe('a customer', () => {
 
   it('agrees a price, which waits in a draft', async () => {
     const row = { id: 'x', published: AGREEMENT, draft: null };
-    screen.store.dispatch(agreementsActions.asked({ customer: 'C1001' }));
+    screen.store.dispatch(agreementsActions.asked({ party: AGREEMENT.party }));
     await screen.answer('GET', '/api/agreements?customer=C1001', [row]);
     await screen.type('Agreed price of CL-0207', '12,80');
     const sent = await screen.answer(
@@ -221,7 +221,7 @@ describe('a customer', () => {
     };
     const edited = { ...published, price: '12.80' };
     const drafted = { draft: 'd', draftName: 'Draft', content: edited, revision: 1 };
-    screen.store.dispatch(agreementsActions.asked({ customer: 'C1001' }));
+    screen.store.dispatch(agreementsActions.asked({ party: AGREEMENT.party }));
     await came(null);
     await screen.type('Agreed price of CL-0207', '12.80');
     await screen.answer('PUT', '/api/edits/agreement/x', { revision: 1, draft: 'd' });

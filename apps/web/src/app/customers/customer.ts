@@ -66,6 +66,10 @@ export class Customer {
   protected readonly level = computed(() =>
     this.levels().find(({ id }) => id === this.content()?.level),
   );
+  protected readonly party = computed(() => ({
+    kind: 'customer' as const,
+    customer: this.code(),
+  }));
   protected readonly movesSentence = movesSentence;
 
   constructor() {

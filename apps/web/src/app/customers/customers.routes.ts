@@ -8,6 +8,7 @@ import { CustomerList } from './customer-list';
 import { customersEffects } from './customers.effects';
 import { customersFeature } from './customers.feature';
 import { NewCustomer } from './new-customer';
+import { Segment } from './segment';
 
 export const customerRoutes: Routes = [
   {
@@ -20,6 +21,7 @@ export const customerRoutes: Routes = [
     children: [
       { path: '', title: 'Customers', component: CustomerList },
       { path: 'new/customer', title: 'New customer', component: NewCustomer },
+      { path: 'segments/:code', title: 'Segment', component: Segment },
       { path: ':code', title: 'Customer', component: Customer },
     ],
   },

@@ -43,6 +43,12 @@ interface ObjectEditsState {
   /** The edit that is to be sent now. */
   readonly next: ObjectEdit | null;
   readonly state: 'kept' | 'keeping' | 'refused';
+  /** How many edits were made whose answer is not there yet. */
+  readonly waiting: number;
+  /** What objects are to be, by their keys, as long as the server has not said that they are. */
+  readonly latest: Readonly<Record<string, Drafted>>;
+  /** The edit that was refused last, and why. */
+  readonly refused: { readonly edit: ObjectEdit; readonly problem: ProblemDetails } | null;
   readonly revisions: Readonly<Record<string, number>>;
 }
 
@@ -52,6 +58,9 @@ const beginning: ObjectEditsState = {
   future: [],
   next: null,
   state: 'kept',
+  waiting: 0,
+  latest: {},
+  refused: null,
   revisions: {},
 };
 
@@ -67,31 +76,58 @@ export const objectEditsFeature = createFeature({
     on(objectEditsActions.seen, (state, { revisions }): ObjectEditsState => ({
       ...state,
       revisions,
+      latest: state.waiting > 0 ? state.latest : onlyRefused(state),
     })),
     on(objectEditsActions.edited, (state, { edit }): ObjectEditsState => ({
-      ...state,
+      ...withNext(state, edit),
       past: [...state.past, edit].slice(-STEPS_REMEMBERED),
       future: [],
-      next: edit,
     })),
     on(objectEditsActions.undone, (state): ObjectEditsState => {
       const step = state.past.at(-1);
       if (!step) return { ...state, next: null };
       const back = { ...step, before: step.after, after: step.before };
-      const future = [step, ...state.future];
-      return { ...state, past: state.past.slice(0, -1), future, next: back };
+      return {
+        ...withNext(state, back),
+        past: state.past.slice(0, -1),
+        future: [step, ...state.future],
+      };
     }),
     on(objectEditsActions.redone, (state): ObjectEditsState => {
       const [step, ...future] = state.future;
       if (!step) return { ...state, next: null };
-      return { ...state, past: [...state.past, step], future, next: step };
+      return { ...withNext(state, step), past: [...state.past, step], future };
     }),
     on(objectEditsActions.sending, (state): ObjectEditsState => ({ ...state, state: 'keeping' })),
     on(objectEditsActions.kept, (state, { edit, revision }): ObjectEditsState => ({
       ...state,
       state: 'kept',
+      waiting: state.waiting - 1,
       revisions: { ...state.revisions, [edit.object.key]: revision },
     })),
-    on(objectEditsActions.refused, (state): ObjectEditsState => ({ ...state, state: 'refused' })),
+    on(objectEditsActions.refused, (state, { edit, problem }): ObjectEditsState => ({
+      ...state,
+      state: 'refused',
+      waiting: state.waiting - 1,
+      refused: { edit, problem },
+    })),
   ),
 });
+
+function withNext(state: ObjectEditsState, next: ObjectEdit): ObjectEditsState {
+  const { key } = next.object;
+  return {
+    ...state,
+    next,
+    waiting: state.waiting + 1,
+    latest: { ...state.latest, [key]: next.after },
+    refused: state.refused?.edit.object.key === key ? null : state.refused,
+  };
+}
+
+/** What was refused stays as it was typed. */
+function onlyRefused({ latest, refused }: ObjectEditsState): ObjectEditsState['latest'] {
+  const key = refused?.edit.object.key;
+  const typed = key === undefined ? undefined : latest[key];
+  return key === undefined || typed === undefined ? {} : { [key]: typed };
+}

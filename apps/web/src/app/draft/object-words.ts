@@ -50,11 +50,14 @@ export function objectAddress({ kind, key, before, after }: AnyObjectChange): st
       return ['/catalogue', key];
     case 'agreement': {
       const party = (after ?? before)?.party;
-      return party?.kind === 'customer' ? ['/customers', party.customer] : null;
+      if (!party) return null;
+      return party.kind === 'customer'
+        ? ['/customers', party.customer]
+        : ['/customers/segments', party.segment];
     }
     case 'sharedPrice':
     case 'settings':
-      return null;
+      return ['/basics'];
   }
 }
 
@@ -79,7 +82,8 @@ function agreementSentence(agreement: SetupContents['agreement'], write: Writer)
   );
 }
 
-const MODE_WORDS: Readonly<Record<RoundingMode, string>> = {
+/** How figures between two digits are rounded, in words. */
+export const MODE_WORDS: Readonly<Record<RoundingMode, string>> = {
   halfAwayFromZero: 'halves away from zero',
   halfToEven: 'halves to the even digit',
   awayFromZero: 'always away from zero',

@@ -13,7 +13,13 @@ export interface PlaceGroup {
 export const PLACES: readonly PlaceGroup[] = [
   { name: 'Goods', places: [{ name: 'Catalogue', link: '/catalogue' }] },
   { name: 'Customers', places: [{ name: 'Customers', link: '/customers' }] },
-  { name: 'Pricing', places: [{ name: 'Levels', link: '/levels' }] },
+  {
+    name: 'Pricing',
+    places: [
+      { name: 'Levels', link: '/levels' },
+      { name: 'Basics', link: '/basics' },
+    ],
+  },
   { name: 'Documents', places: [{ name: 'Quotes', link: '/quotes' }] },
   {
     name: 'Records',

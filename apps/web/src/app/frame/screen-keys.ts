@@ -44,6 +44,7 @@ const SCREENS: readonly { readonly at: string; readonly keys: readonly ScreenKey
       },
     ],
   },
+  { at: '/basics', keys: EDITING },
   { at: '/quotes', keys: LIST },
   {
     at: '/quotes/',

@@ -14,6 +14,7 @@ import {
   type ListKind,
   type ListRow,
 } from '@honest-ledger/contracts';
+import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { CodeChoice } from '../reference/code-choice';
 import { namesOfThings } from '../reference/names';
@@ -50,7 +51,7 @@ const TYPES: readonly CodeAndName[] = [
 /** One list of codes and names, edited in place; what a list has besides stands in further columns. */
 @Component({
   selector: 'hl-list-sheet',
-  imports: [CodeChoice],
+  imports: [CodeChoice, RouterLink],
   template: `
     <table class="ledger" aria-label="Entries">
       <thead>
@@ -175,7 +176,12 @@ const TYPES: readonly CodeAndName[] = [
                 </details>
               </td>
             }
-            <td>
+            <td class="acts">
+              @if (list() === 'segments') {
+                <a class="quiet small" [routerLink]="['/customers/segments', row.code]"
+                  >Agreed prices</a
+                >
+              }
               <button type="button" class="quiet small" (click)="takeOut(row)">Take out</button>
             </td>
           </tr>

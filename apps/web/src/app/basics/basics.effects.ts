@@ -1,0 +1,60 @@
+import { inject } from '@angular/core';
+import { SETTINGS_KEY } from '@honest-ledger/contracts';
+import { Actions, createEffect, ofType } from '@ngrx/effects';
+import { catchError, filter, map, of, switchMap } from 'rxjs';
+import { objectEditsActions } from '../draft/object-edits.feature';
+import { problemOf } from '../shared/problems';
+import { BasicsApi } from './basics.api';
+import { basicsActions } from './basics.feature';
+
+export const basicsEffects = {
+  read: createEffect(
+    (actions$ = inject(Actions), api = inject(BasicsApi)) =>
+      actions$.pipe(
+        ofType(basicsActions.opened),
+        switchMap(() =>
+          api.read().pipe(
+            map((basics) => basicsActions.came({ basics })),
+            catchError((error: unknown) => of(basicsActions.failed({ problem: problemOf(error) }))),
+          ),
+        ),
+      ),
+    { functional: true },
+  ),
+
+  begin: createEffect(
+    (actions$ = inject(Actions)) =>
+      actions$.pipe(
+        ofType(basicsActions.opened),
+        map(() => objectEditsActions.opened({ scope: 'basics' })),
+      ),
+    { functional: true },
+  ),
+
+  seen: createEffect(
+    (actions$ = inject(Actions)) =>
+      actions$.pipe(
+        ofType(basicsActions.came),
+        map(({ basics: { settings, sharedPrices } }) => {
+          const revisions = sharedPrices.map(
+            ({ id, draft }) => [id, draft?.revision ?? 0] as const,
+          );
+          const all = { ...Object.fromEntries(revisions) };
+          const revision = settings.draft?.revision ?? 0;
+          return objectEditsActions.seen({ revisions: { ...all, [SETTINGS_KEY]: revision } });
+        }),
+      ),
+    { functional: true },
+  ),
+
+  /** What stands there after an edit is asked of the server. */
+  again: createEffect(
+    (actions$ = inject(Actions)) =>
+      actions$.pipe(
+        ofType(objectEditsActions.kept),
+        filter(({ edit }) => ['settings', 'sharedPrice'].includes(edit.object.kind)),
+        map(() => basicsActions.opened()),
+      ),
+    { functional: true },
+  ),
+};

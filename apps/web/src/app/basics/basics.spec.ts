@@ -1,0 +1,96 @@
+import type { Basics as Found } from '@honest-ledger/contracts';
+import { provideEffects } from '@ngrx/effects';
+import { provideState } from '@ngrx/store';
+import { problemBody, showScreen, signedIn, type ShownScreen } from '../testing/screens';
+import { Basics } from './basics';
+import { basicsEffects } from './basics.effects';
+import { basicsFeature } from './basics.feature';
+
+const SETTINGS: Found['settings']['published'] = {
+  homeCurrency: 'EUR',
+  roundingMode: 'halfAwayFromZero',
+  unitPriceDigits: { USD: 4 },
+  defaultLevel: null,
+};
+
+const found = (changes: Partial<Found> = {}): Found => ({
+  version: 1,
+  settings: { published: SETTINGS, draft: null },
+  sharedPrices: [
+    { id: 'a', published: { name: 'Small tools', price: '3.20' }, draft: null, items: 12 },
+  ],
+  ...changes,
+});
+
+describe('what holds for all prices', () => {
+  let screen: ShownScreen<Basics>;
+  beforeEach(async () => {
+    screen = await showScreen(
+      Basics,
+      {},
+      provideState(basicsFeature),
+      provideEffects(basicsEffects),
+    );
+    signedIn(screen);
+    await screen.answerReference();
+    await screen.answer('GET', '/api/basics', found());
+  });
+  const kept = (address: string): Promise<unknown> =>
+    screen.answer('PUT', `/api/edits/${address}`, { revision: 1, draft: 'd' });
+
+  it('is shown with how many items share a price', () => {
+    for (const part of ['EUR', 'halves away from zero', '12', 'published']) {
+      expect(screen.text()).toContain(part);
+    }
+  });
+
+  it('has its settings edited in a draft, and taken back', async () => {
+    await screen.choose('How figures between two digits are rounded', 'halves to the even digit');
+    const content = { ...SETTINGS, roundingMode: 'halfToEven' as const };
+    expect(await kept('settings/settings')).toEqual({ content, revision: 0, draft: null });
+    const draft = { draft: 'd', draftName: 'Autumn', content, revision: 1 };
+    await screen.answer('GET', '/api/basics', found({ settings: { published: SETTINGS, draft } }));
+    expect(screen.text()).toContain('△ changed in Autumn');
+    await screen.press('Undo');
+    await screen.answer('DELETE', '/api/edits/settings/settings', null);
+    await screen.answer('GET', '/api/basics', found());
+    expect(screen.text()).not.toContain('Autumn');
+  });
+
+  it('has decimals of unit prices by currency; an empty field is the currency’s own', async () => {
+    const [euros, dollars] = screen.host.querySelectorAll<HTMLInputElement>('[type=number]');
+    for (const [field, text] of [
+      [euros, '3'],
+      [dollars, ''],
+    ] as const) {
+      if (!field) throw new Error('no field');
+      field.value = text;
+      field.dispatchEvent(new Event('change'));
+      await screen.settle();
+    }
+    const first = { ...SETTINGS, unitPriceDigits: { USD: 4, EUR: 3 } };
+    const second = { ...SETTINGS, unitPriceDigits: { EUR: 3 } };
+    // the second edit was made from the first, though the server had not answered yet
+    expect(await kept('settings/settings')).toEqual({ content: first, revision: 0, draft: null });
+    const open = screen.server.match('/api/basics');
+    expect(open.length).toBe(1);
+    expect(await kept('settings/settings')).toEqual({ content: second, revision: 1, draft: null });
+  });
+
+  it('says beside a shared price why it cannot be withdrawn', async () => {
+    await screen.press('Withdraw Small tools');
+    const refused = problemBody(422, 'It is the base price of 12 items.');
+    await screen.answer('PUT', '/api/edits/sharedPrice/a', refused, 422);
+    expect(screen.host.querySelector('td.wrong')?.textContent).toContain('12 items');
+  });
+
+  it('is added to by name, and priced then', async () => {
+    const field = screen.host.querySelector<HTMLInputElement>('form input');
+    if (field) field.value = ' Large tools ';
+    await screen.press('Add');
+    const [open] = screen.server.match(({ url }) => url.startsWith('/api/edits/sharedPrice/'));
+    expect(open?.request.body).toEqual(
+      jasmine.objectContaining({ content: { name: 'Large tools', price: '0' }, revision: 0 }),
+    );
+  });
+});

@@ -1,0 +1,190 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import {
+  SETTINGS_KEY,
+  type ObjectDraft,
+  type SettingsForm,
+  type SetupContents,
+  type SharedPriceRow,
+} from '@honest-ledger/contracts';
+import { minorDigits, type RoundingMode } from '@honest-ledger/engine';
+import { Store } from '@ngrx/store';
+import { EditSteps } from '../draft/edit-steps';
+import { draftedNow, refusedNow } from '../draft/drafted-now';
+import {
+  objectEditsActions,
+  objectEditsFeature,
+  type Drafted,
+  type ObjectEdit,
+} from '../draft/object-edits.feature';
+import { MODE_WORDS } from '../draft/object-words';
+import { CodeChoice } from '../reference/code-choice';
+import { namesOfThings } from '../reference/names';
+import { referenceFeature } from '../reference/reference.feature';
+import { mayDo } from '../session/may-do';
+import { FigureField } from '../shared/figure-field';
+import { Notice } from '../shared/notice';
+import { basicsActions, basicsFeature } from './basics.feature';
+
+const MODES: readonly RoundingMode[] = [
+  'halfAwayFromZero',
+  'halfToEven',
+  'awayFromZero',
+  'towardsZero',
+];
+
+/** What holds for all prices: rounding, the level by default, and prices that items share. */
+@Component({
+  selector: 'hl-basics',
+  imports: [CodeChoice, EditSteps, FigureField, Notice],
+  templateUrl: './basics.html',
+  styleUrl: './basics.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class Basics {
+  private readonly store = inject(Store);
+  protected readonly found = this.store.selectSignal(basicsFeature.selectBasics);
+  private readonly draftedNow = draftedNow();
+  private readonly latest = this.store.selectSignal(objectEditsFeature.selectLatest);
+  /** Why the last edit of an object was refused. */
+  protected readonly wrong = refusedNow();
+  private readonly reference = this.store.selectSignal(referenceFeature.selectReference);
+  private readonly published = this.store.selectSignal(referenceFeature.selectPublishedLevels);
+  protected readonly mayEdit = mayDo('editSetup');
+  protected readonly modes = MODES.map((code) => ({ code, name: MODE_WORDS[code] }));
+  protected readonly levels = computed(() =>
+    this.published().map(({ id, content }) => ({ code: id, name: content.name })),
+  );
+  private readonly drafted = computed(() =>
+    this.draftedNow()(SETTINGS_KEY, this.found().value?.settings.draft ?? null),
+  );
+  /** What the fields show: the draft's settings, else the published. */
+  protected readonly settings = computed((): SettingsForm | null => {
+    const drafted = this.drafted();
+    // what was drafted as settings
+    const edited = drafted.edited ? (drafted.content as SettingsForm | null) : null;
+    return edited ?? this.found().value?.settings.published ?? null;
+  });
+  protected readonly state = computed(() =>
+    stateWords(this.drafted(), this.found().value?.settings.draft ?? null, 'changed'),
+  );
+  protected readonly digits = computed(() => {
+    const own = this.settings()?.unitPriceDigits ?? {};
+    return this.reference().customers.currencies.map((currency) => ({
+      currency,
+      usual: minorDigits(currency),
+      own: own[currency] === undefined ? '' : String(own[currency]),
+    }));
+  });
+  protected readonly rows = computed(() => {
+    const drafted = this.draftedNow();
+    const rows = this.found().value?.sharedPrices ?? [];
+    const known = new Set([SETTINGS_KEY, ...rows.map(({ id }) => id)]);
+    const fresh = Object.keys(this.latest())
+      .filter((id) => !known.has(id))
+      .map((id): SharedPriceRow => ({ id, published: null, draft: null, items: 0 }));
+    return [...rows, ...fresh].flatMap((row) => shown(row, drafted(row.id, row.draft)) ?? []);
+  });
+
+  constructor() {
+    namesOfThings(); // levels and currencies come with them
+    this.ask();
+  }
+
+  protected ask(): void {
+    this.store.dispatch(basicsActions.opened());
+  }
+
+  protected set(part: Partial<SettingsForm>): void {
+    const settings = this.settings();
+    if (settings) this.sendSettings({ edited: true, content: { ...settings, ...part } });
+  }
+
+  protected setMode(code: string): void {
+    const roundingMode = MODES.find((mode) => mode === code);
+    if (roundingMode) this.set({ roundingMode });
+  }
+
+  /** Empty for as many as the currency has. */
+  protected setDigits(currency: string, { target }: Event): void {
+    if (!(target instanceof HTMLInputElement)) return;
+    const { [currency]: _, ...others } = this.settings()?.unitPriceDigits ?? {};
+    const count = target.value === '' ? {} : { [currency]: target.valueAsNumber };
+    this.set({ unitPriceDigits: { ...others, ...count } });
+  }
+
+  protected discardSettings(): void {
+    this.sendSettings({ edited: false });
+  }
+
+  protected setShared(row: ShownPrice, part: Partial<SharedPrice>): void {
+    this.sendShared(row, { edited: true, content: { name: row.name, price: row.price, ...part } });
+  }
+
+  protected rename(row: ShownPrice, { target }: Event): void {
+    if (target instanceof HTMLInputElement) this.setShared(row, { name: target.value.trim() });
+  }
+
+  protected withdraw(row: ShownPrice): void {
+    this.sendShared(row, { edited: true, content: null });
+  }
+
+  protected discard(row: ShownPrice): void {
+    this.sendShared(row, { edited: false });
+  }
+
+  protected add(event: Event, name: HTMLInputElement): void {
+    event.preventDefault();
+    const text = name.value.trim();
+    if (text === '') return;
+    const content: SharedPrice = { name: text, price: '0' };
+    const object = { kind: 'sharedPrice', key: crypto.randomUUID() } as const;
+    this.send({ object, before: { edited: false }, after: { edited: true, content } });
+    name.value = '';
+  }
+
+  protected readonly settingsKey = SETTINGS_KEY;
+
+  private sendSettings(after: Drafted): void {
+    const before = this.drafted();
+    this.send({ object: { kind: 'settings', key: SETTINGS_KEY }, before, after });
+  }
+
+  private sendShared({ id, drafted }: ShownPrice, after: Drafted): void {
+    this.send({ object: { kind: 'sharedPrice', key: id }, before: drafted, after });
+  }
+
+  private send(edit: ObjectEdit): void {
+    this.store.dispatch(objectEditsActions.edited({ edit }));
+  }
+}
+
+type SharedPrice = SetupContents['sharedPrice'];
+
+/** A shared price as the table shows it. */
+interface ShownPrice {
+  readonly id: string;
+  readonly name: string;
+  readonly price: string;
+  readonly items: number;
+  readonly drafted: Drafted;
+  readonly withdrawn: boolean;
+  readonly state: string;
+}
+
+function shown(
+  { id, published, draft, items }: SharedPriceRow,
+  drafted: Drafted,
+): ShownPrice | null {
+  // what was drafted as a shared price
+  const edited = drafted.edited ? (drafted.content as SharedPrice | null) : null;
+  const content = edited ?? published ?? draft?.content ?? null;
+  if (!content) return null;
+  const withdrawn = drafted.edited && drafted.content === null;
+  const what = withdrawn ? 'withdrawn' : published ? 'changed' : 'new';
+  return { id, ...content, items, drafted, withdrawn, state: stateWords(drafted, draft, what) };
+}
+
+function stateWords({ edited }: Drafted, draft: ObjectDraft<object> | null, what: string): string {
+  if (!edited) return 'published';
+  return draft ? `△ ${what} in ${draft.draftName}` : `△ ${what} here, not kept yet`;
+}

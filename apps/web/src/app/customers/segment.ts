@@ -1,0 +1,39 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import { Store } from '@ngrx/store';
+import { namesOfThings } from '../reference/names';
+import { referenceFeature } from '../reference/reference.feature';
+import { Agreements } from './agreements';
+
+/** A segment: the prices that are agreed with all of its customers. */
+@Component({
+  selector: 'hl-segment',
+  imports: [Agreements, RouterLink],
+  template: `
+    <header class="sheet-head">
+      <h1>{{ name() }}</h1>
+      <span class="soft">{{ code() }}, a segment: what holds for all of its customers</span>
+      <a class="quiet small" routerLink="/settings/segments">Segments</a>
+    </header>
+    <hl-agreements [party]="party()" />
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class Segment {
+  readonly code = input.required<string>();
+
+  private readonly reference = inject(Store).selectSignal(referenceFeature.selectReference);
+  protected readonly party = computed(() => ({
+    kind: 'segment' as const,
+    segment: this.code(),
+  }));
+  protected readonly name = computed(
+    () =>
+      this.reference().customers.segments.find(({ code }) => code === this.code())?.name ??
+      this.code(),
+  );
+
+  constructor() {
+    namesOfThings(); // its name and the currencies come with them
+  }
+}
