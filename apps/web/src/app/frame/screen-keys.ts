@@ -7,6 +7,7 @@ export interface ScreenKey {
 const EVERYWHERE: readonly ScreenKey[] = [
   { keys: 'Ctrl K', does: 'find any item, customer, level, quote or screen' },
   { keys: '?', does: 'these keys' },
+  { keys: 'Esc', does: 'put the workings back beside the sheet' },
   { keys: 'Tab, Shift Tab', does: 'the next field, the one before' },
 ];
 

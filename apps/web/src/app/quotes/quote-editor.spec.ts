@@ -1,5 +1,6 @@
 import type {
   DocumentForm,
+  LevelSummary,
   PricedDocumentForm,
   QuoteEdit,
   QuoteView,
@@ -12,6 +13,7 @@ import { provideState } from '@ngrx/store';
 import { of, type Observable } from 'rxjs';
 import { itemFacts, quoteLine } from '../testing/goods';
 import { entry, levelContent } from '../testing/levels';
+import type { Reference } from '../reference/reference.api';
 import { problemBody, showScreen, signedIn, type ShownScreen } from '../testing/screens';
 import { workingsFeature } from '../workings/workings.feature';
 import { PricingWorker } from './pricing-worker';
@@ -105,7 +107,7 @@ function view(lines: QuoteView['lines'] = [LINE], changes: Partial<QuoteView> = 
 describe('the editor of a quote', () => {
   let screen: ShownScreen<QuoteEditor>;
 
-  async function open(quote: QuoteView): Promise<void> {
+  async function open(quote: QuoteView, reference?: Partial<Reference>): Promise<void> {
     screen = await showScreen(
       QuoteEditor,
       { number: '1007' },
@@ -114,7 +116,7 @@ describe('the editor of a quote', () => {
       { provide: PricingWorker, useClass: PricingAtOnce },
     );
     signedIn(screen);
-    await screen.answerReference();
+    await screen.answerReference(reference);
     await screen.answer('GET', '/api/quotes/1007', quote);
   }
   const total = (): string =>
@@ -255,6 +257,32 @@ describe('the editor of a quote', () => {
     await screen.settle(PAUSE);
     const sent = (await screen.answer('PUT', '/api/quotes/1007', view())) as QuoteEdit;
     expect(sent.lines[0]?.priceByHand).toEqual({ price: '15', reason: 'torn bag' });
+  });
+
+  it('offers the levels that may be used at its outlet', async () => {
+    const level = (id: string, name: string): LevelSummary => ({
+      id,
+      state: 'published',
+      content: levelContent({ name }),
+      customers: 0,
+    });
+    const outlet = {
+      code: 'fair',
+      name: 'Fair stand',
+      timeZone: 'Europe/Lisbon',
+      currency: 'EUR',
+      level: null,
+      levelsAllowed: ['b'],
+    };
+    const customers = { segments: [], outlets: [outlet], currencies: ['EUR'], attributes: [] };
+    const levels = [level('a', 'Schools'), level('b', 'Fairs')];
+    await open(view([LINE], { outlet: 'fair' }), { customers, levels });
+    const offered = (): (string | undefined)[] =>
+      [
+        ...(screen.host.querySelector<HTMLSelectElement>('[aria-label="Level of the quote"]')
+          ?.options ?? []),
+      ].map(({ text }) => text.trim());
+    expect(offered()).toEqual(['as each line has', 'Fairs']);
   });
 
   it('offers no overriding to whose role may not', async () => {

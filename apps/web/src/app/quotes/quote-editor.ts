@@ -104,9 +104,17 @@ export class QuoteEditor implements EditingScreen, OnDestroy {
     const [open, before] = [this.open(), this.switched()];
     return open && before ? switchMoves(open, before) : [];
   });
-  protected readonly levelChoices = computed(() =>
-    this.levels().map(({ id, content }) => ({ code: id, name: content.name })),
-  );
+  /** The levels that may be used at the quote's outlet, and those that it has chosen already. */
+  protected readonly levelChoices = computed(() => {
+    const content = this.open()?.editing.content;
+    const { outlets } = this.reference().customers;
+    const outlet = outlets.find(({ code }) => code === content?.outlet);
+    const allowed = outlet?.levelsAllowed ?? null;
+    const chosen = [content?.level, ...(content?.lines.map(({ level }) => level) ?? [])];
+    return this.levels()
+      .filter(({ id }) => allowed === null || allowed.includes(id) || chosen.includes(id))
+      .map(({ id, content: { name } }) => ({ code: id, name }));
+  });
   /** The levels that the lines have. */
   protected readonly levelNames = computed(() => {
     const names = this.lines().flatMap(({ priced }) =>
@@ -242,7 +250,7 @@ export class QuoteEditor implements EditingScreen, OnDestroy {
   protected setLevel(level: string): void {
     const before = this.open();
     const called = (id: string | null): string =>
-      this.levelChoices().find(({ code }) => code === id)?.name ?? 'the customer’s own level';
+      this.levels().find((level) => level.id === id)?.content.name ?? 'the customer’s own level';
     if (before) {
       const was = called(before.editing.content.level);
       this.switched.set(beforeSwitch(before, `From ${was} to ${called(level)}`));

@@ -68,7 +68,7 @@ const price: ExplainedPrice = {
 describe('the workings strip', () => {
   async function show(
     shown: ExplainedPrice,
-  ): Promise<{ text: () => string; press: (name: string) => Promise<void> }> {
+  ): Promise<{ host: HTMLElement; text: () => string; press: (name: string) => Promise<void> }> {
     TestBed.configureTestingModule({
       providers: [provideStore(), provideState(workingsFeature), provideState(referenceFeature)],
     });
@@ -77,6 +77,7 @@ describe('the workings strip', () => {
     await fixture.whenStable();
     const host = fixture.nativeElement as HTMLElement;
     return {
+      host,
       text: () => host.textContent.replace(/\s+/g, ' '),
       press: async (name) => {
         [...host.querySelectorAll('button')]
@@ -122,6 +123,20 @@ describe('the workings strip', () => {
     expect(text().trim()).toBe('Workings');
     await press('Workings');
     expect(text()).toContain('Base price');
+  });
+
+  it('is made wider, takes the whole sheet, and goes back beside it', async () => {
+    const { host, press } = await show(price);
+    const classes = (): string[] => [...host.classList].filter((one) => one !== 'open');
+    await press('Wider');
+    expect(classes()).toEqual(['wide']);
+    await press('Full sheet');
+    expect(classes()).toEqual(['sheet']);
+    document.dispatchEvent(new KeyboardEvent('keydown', { key: 'Escape' }));
+    await new Promise((resolve) => setTimeout(resolve));
+    expect(classes()).toEqual(['wide']);
+    await press('Narrower');
+    expect(classes()).toEqual([]);
   });
 
   it('tells what closed the line, and what a price by hand took the place of', async () => {

@@ -10,7 +10,12 @@ import { Store } from '@ngrx/store';
 import { Amount, mostDigits } from '../shared/amount';
 import { referenceFeature } from '../reference/reference.feature';
 import { writeNumber, writer } from '../shared/numbers';
-import { workingsActions, workingsFeature, type ExplainedPrice } from './workings.feature';
+import {
+  workingsActions,
+  workingsFeature,
+  type ExplainedPrice,
+  type StripWidth,
+} from './workings.feature';
 
 /**
  * How the price under the cursor came about: a running column from start to end, then what was
@@ -21,13 +26,18 @@ import { workingsActions, workingsFeature, type ExplainedPrice } from './working
   imports: [Amount],
   templateUrl: './workings-strip.html',
   styleUrl: './workings-strip.scss',
-  host: { '[class.open]': 'shown()', '[class.wide]': 'wide()' },
+  host: {
+    '[class.open]': 'shown()',
+    '[class.wide]': "width() === 'wide'",
+    '[class.sheet]': "width() === 'sheet'",
+    '(document:keydown.escape)': 'leaveSheet()',
+  },
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class WorkingsStrip {
   private readonly store = inject(Store);
   protected readonly open = this.store.selectSignal(workingsFeature.selectOpen);
-  protected readonly wide = this.store.selectSignal(workingsFeature.selectWide);
+  protected readonly width = this.store.selectSignal(workingsFeature.selectWidth);
   protected readonly price = this.store.selectSignal(workingsFeature.selectPrice);
   protected readonly shown = computed(() => this.price() !== null && this.open());
   protected readonly column = computed(() => {
@@ -44,8 +54,13 @@ export class WorkingsStrip {
     this.store.dispatch(workingsActions.toggled());
   }
 
-  protected changeWidth(): void {
-    this.store.dispatch(workingsActions.widthChanged());
+  protected choose(width: StripWidth): void {
+    this.store.dispatch(workingsActions.widthChosen({ width }));
+  }
+
+  /** Back beside the sheet, where the cursor is as it was. */
+  protected leaveSheet(): void {
+    if (this.shown() && this.width() === 'sheet') this.choose('wide');
   }
 }
 

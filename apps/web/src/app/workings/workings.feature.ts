@@ -21,6 +21,9 @@ export interface ExplainedPrice {
   readonly provisional: boolean;
 }
 
+/** How much room the strip takes: beside the sheet, or all of it. */
+export type StripWidth = 'narrow' | 'wide' | 'sheet';
+
 export const workingsActions = createActionGroup({
   source: 'Workings',
   events: {
@@ -28,17 +31,17 @@ export const workingsActions = createActionGroup({
     Followed: props<{ price: ExplainedPrice }>(),
     Cleared: emptyProps(),
     Toggled: emptyProps(),
-    'Width Changed': emptyProps(),
+    'Width Chosen': props<{ width: StripWidth }>(),
   },
 });
 
 interface WorkingsState {
   readonly price: ExplainedPrice | null;
   readonly open: boolean;
-  readonly wide: boolean;
+  readonly width: StripWidth;
 }
 
-const beginning: WorkingsState = { price: null, open: true, wide: false };
+const beginning: WorkingsState = { price: null, open: true, width: 'narrow' };
 
 export const workingsFeature = createFeature({
   name: 'workings',
@@ -47,6 +50,6 @@ export const workingsFeature = createFeature({
     on(workingsActions.followed, (state, { price }): WorkingsState => ({ ...state, price })),
     on(workingsActions.cleared, (state): WorkingsState => ({ ...state, price: null })),
     on(workingsActions.toggled, (state): WorkingsState => ({ ...state, open: !state.open })),
-    on(workingsActions.widthChanged, (state): WorkingsState => ({ ...state, wide: !state.wide })),
+    on(workingsActions.widthChosen, (state, { width }): WorkingsState => ({ ...state, width })),
   ),
 });
