@@ -19,7 +19,7 @@ export function publishedSetups(): PublishedSetups {
   const kept = new Map<number, PublishedSetup>();
   return {
     of: async (queries, version) => {
-      const found = kept.get(version) ?? (await read(queries, version));
+      const found = kept.get(version) ?? (await read(queries, version, before(kept, version)));
       kept.delete(version);
       kept.set(version, found);
       for (const [oldest] of kept) {
@@ -31,7 +31,17 @@ export function publishedSetups(): PublishedSetups {
   };
 }
 
-async function read(queries: Queries, version: number): Promise<PublishedSetup> {
-  const setup = await readSetupOfVersion(queries, version);
+/** The latest of the kept versions that is earlier than this one. */
+function before(kept: ReadonlyMap<number, PublishedSetup>, version: number): Setup | null {
+  const earlier = [...kept.keys()].filter((number) => number < version);
+  return kept.get(Math.max(...earlier))?.setup ?? null;
+}
+
+async function read(
+  queries: Queries,
+  version: number,
+  earlier: Setup | null,
+): Promise<PublishedSetup> {
+  const setup = await readSetupOfVersion(queries, version, earlier);
   return { setup, compiled: compileSetup(setup) };
 }

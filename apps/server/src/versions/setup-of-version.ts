@@ -17,11 +17,19 @@ import {
   settingRows,
   sharedPriceRows,
 } from '../database/schema/index';
+import { patchBasePrices } from './patch-base-prices';
 import { readLevelsOfVersion } from './levels-of-version';
 import { countsIn } from './queries';
 
-/** The whole setup as a version has it. */
-export async function readSetupOfVersion(queries: Queries, version: number): Promise<Setup> {
+/**
+ * The whole setup as a version has it.
+ * @param earlier the setup of an earlier version, from which the many base prices are taken over
+ */
+export async function readSetupOfVersion(
+  queries: Queries,
+  version: number,
+  earlier: Setup | null = null,
+): Promise<Setup> {
   const [settings] = await queries.select().from(settingRows).where(countsIn(settingRows, version));
   if (!settings) throw new Error(`version ${String(version)} has no settings`);
   const { homeCurrency, roundingMode, unitPriceDigits, defaultLevelId } = settings;
@@ -31,7 +39,9 @@ export async function readSetupOfVersion(queries: Queries, version: number): Pro
     roundingMode,
     unitPriceDigits,
     defaultLevel: defaultLevelId,
-    basePrices: await readBasePrices(queries, version),
+    basePrices: earlier
+      ? await patchBasePrices(queries, earlier, version)
+      : await readBasePrices(queries, version),
     sharedPrices: await readSharedPrices(queries, version),
     agreements: await readAgreements(queries, version),
     levels: await readLevelsOfVersion(queries, version),
