@@ -9,12 +9,11 @@ import {
   type ListOrder,
 } from '@honest-ledger/contracts';
 import { printed } from '@honest-ledger/engine';
-import { and, asc, count, eq, exists, inArray, isNull, sql, type SQL } from 'drizzle-orm';
-import type { AnyPgColumn } from 'drizzle-orm/pg-core';
+import { and, asc, count, eq, exists, ilike, inArray, isNull, sql, type SQL } from 'drizzle-orm';
 import { attributesOf } from '../attributes/values';
 import type { Queries } from '../database/database';
 import { countOf, inOrder, onPage } from '../database/pages';
-import { everyWordIn } from '../database/patterns';
+import { everyWordIn, type Said } from '../database/patterns';
 import {
   basePriceRows,
   brands,
@@ -117,13 +116,17 @@ export async function findGroups(queries: Queries): Promise<GoodsGroups> {
   };
 }
 
-/** The texts that an item is found by. */
-export function saidOfItem(queries: Queries): (AnyPgColumn | SQL)[] {
-  const others = queries
-    .select({ all: sql`string_agg(${itemCrossReferences.number}, ' ')` })
-    .from(itemCrossReferences)
-    .where(eq(itemCrossReferences.itemId, items.id));
-  return [items.number, items.name, items.gtin, sql`(${others})`];
+/** What an item is found by. */
+export function saidOfItem(queries: Queries): Said[] {
+  const others = (pattern: string): SQL =>
+    inArray(
+      items.id,
+      queries
+        .select({ id: itemCrossReferences.itemId })
+        .from(itemCrossReferences)
+        .where(ilike(itemCrossReferences.number, pattern)),
+    );
+  return [items.number, items.name, items.gtin, others];
 }
 
 function matching(queries: Queries, query: ItemFilter, tree: CategoryTree): SQL | undefined {

@@ -6,14 +6,22 @@ export function containing(text: string): string {
   return `%${text.replaceAll(/[\\%_]/g, String.raw`\$&`)}%`;
 }
 
-/** Every word of a search must stand in one of the columns, in any case. */
-export function everyWordIn(
-  text: string | undefined,
-  columns: readonly (AnyPgColumn | SQL)[],
-): SQL | undefined {
+/** Where a word can stand: in a column, or in something else that says so for a pattern. */
+export type Said = AnyPgColumn | SQL | ((pattern: string) => SQL);
+
+/** Every word of a search must stand in one of these, in any case. */
+export function everyWordIn(text: string | undefined, places: readonly Said[]): SQL | undefined {
   const words = (text ?? '').trim().split(/\s+/).filter(Boolean);
   return and(
-    ...words.map((word) => or(...columns.map((column) => ilike(column, containing(word))))),
+    ...words
+      .map(containing)
+      .map((pattern) =>
+        or(
+          ...places.map((place) =>
+            typeof place === 'function' ? place(pattern) : ilike(place, pattern),
+          ),
+        ),
+      ),
   );
 }
 
