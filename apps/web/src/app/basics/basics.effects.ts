@@ -1,9 +1,9 @@
 import { inject } from '@angular/core';
 import { SETTINGS_KEY } from '@honest-ledger/contracts';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
-import { catchError, filter, map, of, switchMap } from 'rxjs';
+import { filter, map, switchMap } from 'rxjs';
 import { objectEditsActions } from '../draft/object-edits.feature';
-import { problemOf } from '../shared/problems';
+import { answer } from '../shared/answer';
 import { BasicsApi } from './basics.api';
 import { basicsActions } from './basics.feature';
 
@@ -13,9 +13,10 @@ export const basicsEffects = {
       actions$.pipe(
         ofType(basicsActions.opened),
         switchMap(() =>
-          api.read().pipe(
-            map((basics) => basicsActions.came({ basics })),
-            catchError((error: unknown) => of(basicsActions.failed({ problem: problemOf(error) }))),
+          answer(
+            api.read(),
+            (basics) => basicsActions.came({ basics }),
+            (problem) => basicsActions.failed({ problem }),
           ),
         ),
       ),

@@ -23,6 +23,7 @@ import { referenceFeature } from '../reference/reference.feature';
 import { mayDo } from '../session/may-do';
 import { FigureField } from '../shared/figure-field';
 import { Notice } from '../shared/notice';
+import { TextField } from '../shared/text-field';
 import { basicsActions, basicsFeature } from './basics.feature';
 
 const MODES: readonly RoundingMode[] = [
@@ -35,7 +36,7 @@ const MODES: readonly RoundingMode[] = [
 /** What holds for all prices: rounding, the level by default, and prices that items share. */
 @Component({
   selector: 'hl-basics',
-  imports: [CodeChoice, EditSteps, FigureField, Notice],
+  imports: [CodeChoice, EditSteps, FigureField, Notice, TextField],
   templateUrl: './basics.html',
   styleUrl: './basics.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -118,10 +119,6 @@ export class Basics {
 
   protected setShared(row: ShownPrice, part: Partial<SharedPrice>): void {
     this.sendShared(row, { edited: true, content: { name: row.name, price: row.price, ...part } });
-  }
-
-  protected rename(row: ShownPrice, { target }: Event): void {
-    if (target instanceof HTMLInputElement) this.setShared(row, { name: target.value.trim() });
   }
 
   protected withdraw(row: ShownPrice): void {

@@ -1,7 +1,7 @@
 import { inject } from '@angular/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
-import { catchError, exhaustMap, map, of } from 'rxjs';
-import { problemOf } from '../shared/problems';
+import { exhaustMap } from 'rxjs';
+import { answer } from '../shared/answer';
 import { CatalogueApi } from './catalogue.api';
 import { categoriesActions } from './categories.feature';
 
@@ -11,11 +11,10 @@ export const categoriesEffects = {
       actions$.pipe(
         ofType(categoriesActions.asked),
         exhaustMap(() =>
-          api.categories().pipe(
-            map((categories) => categoriesActions.came({ categories })),
-            catchError((error: unknown) =>
-              of(categoriesActions.failed({ problem: problemOf(error) })),
-            ),
+          answer(
+            api.categories(),
+            (categories) => categoriesActions.came({ categories }),
+            (problem) => categoriesActions.failed({ problem }),
           ),
         ),
       ),

@@ -24,6 +24,7 @@ import { CodeChoice } from '../reference/code-choice';
 import { namesOfThings } from '../reference/names';
 import { referenceFeature } from '../reference/reference.feature';
 import { readNumber } from '../shared/numbers';
+import { TextField } from '../shared/text-field';
 import { CategoryChoice } from './category-choice';
 import { WrittenList } from './written-list';
 
@@ -37,7 +38,7 @@ const KIND_NAMES = {
 /** The facts of an item as a form. They count from the moment they are saved. */
 @Component({
   selector: 'hl-item-facts',
-  imports: [AttributeFields, CategoryChoice, CodeChoice, WrittenList],
+  imports: [AttributeFields, CategoryChoice, CodeChoice, TextField, WrittenList],
   templateUrl: './item-facts.html',
   styleUrl: './item-facts.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -102,14 +103,9 @@ export class ItemFacts {
     this.set({ timeUnit: TIME_UNITS.find((unit): unit is TimeUnit => unit === code) ?? null });
   }
 
-  protected type(
-    field: 'name' | 'customerName' | 'gtin' | 'unit' | 'replacedBy',
-    { target }: Event,
-  ): void {
-    if (!(target instanceof HTMLInputElement)) return;
-    const text = target.value.trim();
-    const mayBeNull = field !== 'name' && field !== 'unit';
-    this.set({ [field]: text === '' && mayBeNull ? null : text });
+  /** A text that may be nothing. */
+  protected setText(field: 'customerName' | 'gtin' | 'replacedBy', text: string): void {
+    this.set({ [field]: text === '' ? null : text });
   }
 
   protected typeDigits({ target }: Event): void {

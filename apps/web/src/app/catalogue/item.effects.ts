@@ -1,9 +1,9 @@
 import { inject } from '@angular/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
-import { catchError, concatMap, EMPTY, map, mergeMap, of, switchMap } from 'rxjs';
+import { concatMap, EMPTY, map, mergeMap, of, switchMap } from 'rxjs';
 import { objectEditsActions } from '../draft/object-edits.feature';
-import { problemOf } from '../shared/problems';
+import { answer } from '../shared/answer';
 import { CatalogueApi } from './catalogue.api';
 import { itemActions, itemFeature } from './item.feature';
 
@@ -13,9 +13,10 @@ export const itemEffects = {
       actions$.pipe(
         ofType(itemActions.opened),
         switchMap(({ item }) =>
-          api.one(item).pipe(
-            map((found) => itemActions.came({ item: found })),
-            catchError((error: unknown) => of(itemActions.failed({ problem: problemOf(error) }))),
+          answer(
+            api.one(item),
+            (found) => itemActions.came({ item: found }),
+            (problem) => itemActions.failed({ problem }),
           ),
         ),
       ),
@@ -50,11 +51,10 @@ export const itemEffects = {
         concatMap(({ facts }) => {
           const open = item().value;
           if (!open) return EMPTY;
-          return api.keep(open.item, { ...facts, revision: open.revision }).pipe(
-            map((kept) => itemActions.factsKept({ item: kept })),
-            catchError((error: unknown) =>
-              of(itemActions.factsRefused({ problem: problemOf(error) })),
-            ),
+          return answer(
+            api.keep(open.item, { ...facts, revision: open.revision }),
+            (kept) => itemActions.factsKept({ item: kept }),
+            (problem) => itemActions.factsRefused({ problem }),
           );
         }),
       );

@@ -2,8 +2,9 @@ import { inject } from '@angular/core';
 import { Router } from '@angular/router';
 import type { QuoteContent } from '@honest-ledger/contracts';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
-import { catchError, EMPTY, exhaustMap, map, of, switchMap, tap } from 'rxjs';
+import { catchError, EMPTY, exhaustMap, of, switchMap, tap } from 'rxjs';
 import { QuotesApi } from '../quotes/quotes.api';
+import { answer } from '../shared/answer';
 import { problemOf } from '../shared/problems';
 import { ChangesApi } from './changes.api';
 import { changesActions } from './changes.feature';
@@ -14,11 +15,10 @@ export const changesEffects = {
       actions$.pipe(
         ofType(changesActions.asked),
         switchMap(({ filter, below }) =>
-          api.find(filter, below).pipe(
-            map((page) => changesActions.came({ page, below })),
-            catchError((error: unknown) =>
-              of(changesActions.failed({ problem: problemOf(error) })),
-            ),
+          answer(
+            api.find(filter, below),
+            (page) => changesActions.came({ page, below }),
+            (problem) => changesActions.failed({ problem }),
           ),
         ),
       ),

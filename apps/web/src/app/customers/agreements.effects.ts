@@ -1,9 +1,9 @@
 import { inject } from '@angular/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
-import { catchError, EMPTY, map, mergeMap, of, switchMap } from 'rxjs';
+import { EMPTY, map, mergeMap, of, switchMap } from 'rxjs';
 import { objectEditsActions } from '../draft/object-edits.feature';
-import { problemOf } from '../shared/problems';
+import { answer } from '../shared/answer';
 import { AgreementsApi, queryOf } from './agreements.api';
 import { agreementsActions, agreementsFeature } from './agreements.feature';
 
@@ -13,11 +13,10 @@ export const agreementsEffects = {
       actions$.pipe(
         ofType(agreementsActions.asked),
         switchMap(({ party }) =>
-          api.find(queryOf(party)).pipe(
-            map((rows) => agreementsActions.came({ rows })),
-            catchError((error: unknown) =>
-              of(agreementsActions.failed({ problem: problemOf(error) })),
-            ),
+          answer(
+            api.find(queryOf(party)),
+            (rows) => agreementsActions.came({ rows }),
+            (problem) => agreementsActions.failed({ problem }),
           ),
         ),
       ),

@@ -9,6 +9,7 @@ import { DayField } from '../shared/day-field';
 import { FigureField } from '../shared/figure-field';
 import { FileLinks } from '../shared/file-links';
 import { Notice } from '../shared/notice';
+import { TextField } from '../shared/text-field';
 import { whenChanged } from '../shared/when-changed';
 import { EditSteps } from '../draft/edit-steps';
 import { draftedNow, refusedNow } from '../draft/drafted-now';
@@ -34,7 +35,7 @@ interface ShownAgreement {
 /** The prices agreed with a customer or a segment, as a grid. They are setup: an edit waits in a draft. */
 @Component({
   selector: 'hl-agreements',
-  imports: [DayField, EditSteps, FigureField, FileLinks, ItemPicker, Notice, RouterLink],
+  imports: [DayField, EditSteps, FigureField, FileLinks, ItemPicker, Notice, RouterLink, TextField],
   templateUrl: './agreements.html',
   styleUrl: './agreements.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -97,12 +98,6 @@ export class Agreements {
 
   protected setCurrency(row: ShownAgreement, { target }: Event): void {
     if (target instanceof HTMLSelectElement) this.set(row, { currency: target.value });
-  }
-
-  protected setUnit(row: ShownAgreement, { target }: Event): void {
-    if (!(target instanceof HTMLInputElement)) return;
-    const unit = target.value.trim();
-    this.set(row, { unit: unit === '' ? null : unit });
   }
 
   protected setOpen(row: ShownAgreement, { target }: Event): void {

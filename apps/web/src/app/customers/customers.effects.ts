@@ -1,8 +1,8 @@
 import { inject } from '@angular/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
-import { catchError, debounceTime, EMPTY, exhaustMap, map, of, switchMap } from 'rxjs';
-import { problemOf } from '../shared/problems';
+import { debounceTime, EMPTY, exhaustMap, switchMap } from 'rxjs';
+import { answer } from '../shared/answer';
 import { CustomersApi } from './customers.api';
 import { customersActions, customersFeature } from './customers.feature';
 
@@ -14,11 +14,10 @@ export const customersEffects = {
       actions$.pipe(
         ofType(customersActions.opened),
         switchMap(({ code }) =>
-          api.one(code).pipe(
-            map((customer) => customersActions.came({ customer })),
-            catchError((error: unknown) =>
-              of(customersActions.failed({ problem: problemOf(error) })),
-            ),
+          answer(
+            api.one(code),
+            (customer) => customersActions.came({ customer }),
+            (problem) => customersActions.failed({ problem }),
           ),
         ),
       ),
@@ -35,11 +34,10 @@ export const customersEffects = {
           const code = customer().value?.code;
           if (code === undefined || !('content' in action)) return EMPTY;
           const { content } = action;
-          return api.preview(code, content).pipe(
-            map((preview) => customersActions.previewCame({ content, preview })),
-            catchError((error: unknown) =>
-              of(customersActions.refused({ problem: problemOf(error) })),
-            ),
+          return answer(
+            api.preview(code, content),
+            (preview) => customersActions.previewCame({ content, preview }),
+            (problem) => customersActions.refused({ problem }),
           );
         }),
       );
@@ -56,11 +54,10 @@ export const customersEffects = {
         exhaustMap(() => {
           const [before, after] = [customer().value, considered()];
           if (!before || !after) return EMPTY;
-          return api.keep(before.code, { ...after.content, revision: before.revision }).pipe(
-            map((saved) => customersActions.saved({ customer: saved })),
-            catchError((error: unknown) =>
-              of(customersActions.refused({ problem: problemOf(error) })),
-            ),
+          return answer(
+            api.keep(before.code, { ...after.content, revision: before.revision }),
+            (saved) => customersActions.saved({ customer: saved }),
+            (problem) => customersActions.refused({ problem }),
           );
         }),
       );
@@ -73,11 +70,10 @@ export const customersEffects = {
       actions$.pipe(
         ofType(customersActions.pricesAsked),
         switchMap(({ code, text, offset }) =>
-          api.prices(code, text, offset).pipe(
-            map((page) => customersActions.pricesCame({ page, offset })),
-            catchError((error: unknown) =>
-              of(customersActions.pricesFailed({ problem: problemOf(error) })),
-            ),
+          answer(
+            api.prices(code, text, offset),
+            (page) => customersActions.pricesCame({ page, offset }),
+            (problem) => customersActions.pricesFailed({ problem }),
           ),
         ),
       ),

@@ -13,6 +13,7 @@ import {
   tap,
   type Observable,
 } from 'rxjs';
+import { answer } from '../shared/answer';
 import { problemOf } from '../shared/problems';
 import { DraftApi } from './draft.api';
 import { draftActions, draftFeature, type OpenDrafts } from './draft.feature';
@@ -46,11 +47,10 @@ export const draftEffects = {
       actions$.pipe(
         ofType(draftActions.openNew),
         exhaustMap(({ name }) =>
-          api.open(name).pipe(
-            map(({ draft }) => draftActions.chosen({ id: draft })),
-            catchError((error: unknown) =>
-              of(draftActions.notPublished({ problem: problemOf(error) })),
-            ),
+          answer(
+            api.open(name),
+            ({ draft }) => draftActions.chosen({ id: draft }),
+            (problem) => draftActions.notPublished({ problem }),
           ),
         ),
       ),
@@ -62,13 +62,11 @@ export const draftEffects = {
       actions$.pipe(
         ofType(draftActions.publish),
         exhaustMap(({ draft: { id, revision }, note, at }) =>
-          api.publish(id, { revision, note, at }).pipe(
-            map(({ version }) =>
+          answer(
+            api.publish(id, { revision, note, at }),
+            ({ version }) =>
               version === null ? draftActions.waits() : draftActions.published({ version }),
-            ),
-            catchError((error: unknown) =>
-              of(draftActions.notPublished({ problem: problemOf(error) })),
-            ),
+            (problem) => draftActions.notPublished({ problem }),
           ),
         ),
       ),

@@ -1,8 +1,8 @@
 import { inject } from '@angular/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { Store, type Action } from '@ngrx/store';
-import { catchError, concat, concatMap, filter, map, of, type Observable } from 'rxjs';
-import { problemOf } from '../shared/problems';
+import { concat, concatMap, filter, map, of, type Observable } from 'rxjs';
+import { answer } from '../shared/answer';
 import { DraftApi } from './draft.api';
 import { draftActions, draftFeature } from './draft.feature';
 import { objectEditsActions, objectEditsFeature, type ObjectEdit } from './object-edits.feature';
@@ -30,11 +30,10 @@ export const objectEditsEffects = {
         concatMap((edit): Observable<Action> =>
           concat(
             of(objectEditsActions.sending({ edit })),
-            sent(edit).pipe(
-              map((revision) => objectEditsActions.kept({ edit, revision })),
-              catchError((error: unknown) =>
-                of(objectEditsActions.refused({ edit, problem: problemOf(error) })),
-              ),
+            answer(
+              sent(edit),
+              (revision) => objectEditsActions.kept({ edit, revision }),
+              (problem) => objectEditsActions.refused({ edit, problem }),
             ),
           ),
         ),

@@ -21,6 +21,7 @@ import {
   type Observable,
 } from 'rxjs';
 import { draftActions } from '../draft/draft.feature';
+import { answer } from '../shared/answer';
 import { problemOf } from '../shared/problems';
 import { FilesApi } from './files.api';
 import { filesActions } from './files.feature';
@@ -37,11 +38,10 @@ export const filesEffects = {
       actions$.pipe(
         ofType(filesActions.listOpened),
         switchMap(() =>
-          api.all().pipe(
-            map((files) => filesActions.listCame({ files })),
-            catchError((error: unknown) =>
-              of(filesActions.listFailed({ problem: problemOf(error) })),
-            ),
+          answer(
+            api.all(),
+            (files) => filesActions.listCame({ files }),
+            (problem) => filesActions.listFailed({ problem }),
           ),
         ),
       ),

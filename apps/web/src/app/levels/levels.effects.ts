@@ -16,6 +16,7 @@ import {
 } from 'rxjs';
 import { DraftApi } from '../draft/draft.api';
 import { draftActions, draftFeature } from '../draft/draft.feature';
+import { answer } from '../shared/answer';
 import { keepEdits } from '../shared/keep-edits';
 import { isUnreachable, problemOf, withoutPrefix } from '../shared/problems';
 import { LevelsApi } from './levels.api';
@@ -28,11 +29,10 @@ export const levelsEffects = {
       actions$.pipe(
         ofType(levelsActions.listOpened),
         switchMap(() =>
-          api.all().pipe(
-            map((levels) => levelsActions.listCame({ levels })),
-            catchError((error: unknown) =>
-              of(levelsActions.listFailed({ problem: problemOf(error) })),
-            ),
+          answer(
+            api.all(),
+            (levels) => levelsActions.listCame({ levels }),
+            (problem) => levelsActions.listFailed({ problem }),
           ),
         ),
       ),
@@ -48,11 +48,10 @@ export const levelsEffects = {
         switchMap(({ id, create }) =>
           create
             ? begun(api, id, create)
-            : api.one(id).pipe(
-                map((found) => levelsActions.came({ level: found })),
-                catchError((error: unknown) =>
-                  of(levelsActions.failed({ problem: problemOf(error) })),
-                ),
+            : answer(
+                api.one(id),
+                (found) => levelsActions.came({ level: found }),
+                (problem) => levelsActions.failed({ problem }),
               ),
         ),
       );

@@ -10,9 +10,10 @@ import {
 import { MODEL_VERSION } from '@honest-ledger/engine';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
-import { catchError, EMPTY, exhaustMap, filter, map, of, switchMap, tap } from 'rxjs';
+import { catchError, EMPTY, exhaustMap, filter, map, switchMap, tap } from 'rxjs';
+import { answer } from '../shared/answer';
 import { keepEdits } from '../shared/keep-edits';
-import { isUnreachable, problemOf } from '../shared/problems';
+import { isUnreachable } from '../shared/problems';
 import { inputsFor } from './pricing-inputs';
 import { PricingWorker } from './pricing-worker';
 import { QuotesApi } from './quotes.api';
@@ -31,11 +32,10 @@ export const quotesEffects = {
       actions$.pipe(
         ofType(quotesActions.begin),
         exhaustMap(({ customer }) =>
-          api.begin({ customer }).pipe(
-            map((quote) => quotesActions.begun({ quote })),
-            catchError((error: unknown) =>
-              of(quotesActions.notBegun({ problem: problemOf(error) })),
-            ),
+          answer(
+            api.begin({ customer }),
+            (quote) => quotesActions.begun({ quote }),
+            (problem) => quotesActions.notBegun({ problem }),
           ),
         ),
       ),
@@ -58,9 +58,10 @@ export const quotesEffects = {
         ofType(quotesActions.opened),
         filter(() => quote().value === null),
         switchMap(({ number }) =>
-          api.one(number).pipe(
-            map((found) => quotesActions.came({ quote: found })),
-            catchError((error: unknown) => of(quotesActions.failed({ problem: problemOf(error) }))),
+          answer(
+            api.one(number),
+            (found) => quotesActions.came({ quote: found }),
+            (problem) => quotesActions.failed({ problem }),
           ),
         ),
       );

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, input, output } from '@angular/core
 import type { Attribute, AttributeValues, FieldProblem } from '@honest-ledger/contracts';
 import { DayField } from '../shared/day-field';
 import { FigureField } from '../shared/figure-field';
+import { TextField } from '../shared/text-field';
 import { CodeChoice } from './code-choice';
 
 const YES_NO = [
@@ -12,7 +13,7 @@ const YES_NO = [
 /** What a company keeps of an item or a customer besides, a field for each; an empty one is none. */
 @Component({
   selector: 'hl-attribute-fields',
-  imports: [CodeChoice, DayField, FigureField],
+  imports: [CodeChoice, DayField, FigureField, TextField],
   template: `
     @for (one of attributes(); track one.code) {
       <span class="name">{{ one.name }}</span>
@@ -52,14 +53,7 @@ const YES_NO = [
             />
           }
           @default {
-            <input
-              class="cell"
-              maxlength="120"
-              autocomplete="off"
-              [attr.aria-label]="one.name"
-              [value]="value(one)"
-              (change)="type(one, $event)"
-            />
+            <hl-text-field [label]="one.name" [value]="value(one)" (changed)="set(one, $event)" />
           }
         }
         @if (wrong(one); as wrong) {
@@ -96,10 +90,6 @@ export class AttributeFields {
 
   protected wrong({ code }: Attribute): string | null {
     return this.problems().find(({ path }) => path === `attributes.${code}`)?.sentence ?? null;
-  }
-
-  protected type(attribute: Attribute, { target }: Event): void {
-    if (target instanceof HTMLInputElement) this.set(attribute, target.value.trim());
   }
 
   protected set({ code }: Attribute, value: string): void {

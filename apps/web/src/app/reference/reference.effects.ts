@@ -1,9 +1,9 @@
 import { inject } from '@angular/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import type { Action } from '@ngrx/store';
-import { catchError, exhaustMap, map, of, switchMap, type Observable } from 'rxjs';
+import { exhaustMap, switchMap, type Observable } from 'rxjs';
 import { draftActions } from '../draft/draft.feature';
-import { problemOf } from '../shared/problems';
+import { answer } from '../shared/answer';
 import { ReferenceApi } from './reference.api';
 import { referenceActions } from './reference.feature';
 
@@ -13,7 +13,7 @@ export const referenceEffects = {
     (actions$ = inject(Actions), api = inject(ReferenceApi)) =>
       actions$.pipe(
         ofType(referenceActions.asked),
-        exhaustMap(() => answer(api)),
+        exhaustMap(() => asked(api)),
       ),
     { functional: true },
   ),
@@ -23,15 +23,16 @@ export const referenceEffects = {
     (actions$ = inject(Actions), api = inject(ReferenceApi)) =>
       actions$.pipe(
         ofType(draftActions.published),
-        switchMap(() => answer(api)),
+        switchMap(() => asked(api)),
       ),
     { functional: true },
   ),
 };
 
-function answer(api: ReferenceApi): Observable<Action> {
-  return api.read().pipe(
-    map((reference) => referenceActions.came({ reference })),
-    catchError((error: unknown) => of(referenceActions.failed({ problem: problemOf(error) }))),
+function asked(api: ReferenceApi): Observable<Action> {
+  return answer(
+    api.read(),
+    (reference) => referenceActions.came({ reference }),
+    (problem) => referenceActions.failed({ problem }),
   );
 }

@@ -2,7 +2,7 @@ import { DOCUMENT, inject } from '@angular/core';
 import { Router } from '@angular/router';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { catchError, exhaustMap, map, of, tap } from 'rxjs';
-import { problemOf } from '../shared/problems';
+import { answer } from '../shared/answer';
 import { SessionApi } from './session.api';
 import { sessionActions } from './session.feature';
 
@@ -26,13 +26,10 @@ export const sessionEffects = {
       actions$.pipe(
         ofType(sessionActions.signIn),
         exhaustMap(({ body, back }) =>
-          api.signIn(body).pipe(
-            map(({ user }) =>
-              user ? sessionActions.signedIn({ user, back }) : sessionActions.ended(),
-            ),
-            catchError((error: unknown) =>
-              of(sessionActions.refused({ problem: problemOf(error) })),
-            ),
+          answer(
+            api.signIn(body),
+            ({ user }) => (user ? sessionActions.signedIn({ user, back }) : sessionActions.ended()),
+            (problem) => sessionActions.refused({ problem }),
           ),
         ),
       ),

@@ -19,6 +19,7 @@ import { Store } from '@ngrx/store';
 import { CodeChoice } from '../reference/code-choice';
 import { namesOfThings } from '../reference/names';
 import { referenceFeature } from '../reference/reference.feature';
+import { TextField } from '../shared/text-field';
 import { settingsActions } from './settings.feature';
 
 type Content = ListContents[ListKind];
@@ -51,7 +52,7 @@ const TYPES: readonly CodeAndName[] = [
 /** One list of codes and names, edited in place; what a list has besides stands in further columns. */
 @Component({
   selector: 'hl-list-sheet',
-  imports: [CodeChoice, RouterLink],
+  imports: [CodeChoice, RouterLink, TextField],
   template: `
     <table class="ledger" aria-label="Entries">
       <thead>
@@ -82,13 +83,10 @@ const TYPES: readonly CodeAndName[] = [
           <tr>
             <td>{{ row.code }}</td>
             <td>
-              <input
-                class="cell"
-                [attr.aria-label]="'Name of ' + row.code"
-                maxlength="120"
-                autocomplete="off"
+              <hl-text-field
+                [label]="'Name of ' + row.code"
                 [value]="row.name"
-                (change)="rename(row, $event)"
+                (changed)="set(row, { name: $event })"
               />
             </td>
             @if (list() === 'categories') {
@@ -131,13 +129,12 @@ const TYPES: readonly CodeAndName[] = [
                 />
               </td>
               <td>
-                <input
-                  class="cell"
-                  [attr.aria-label]="'What ' + row.code + ' is chosen from'"
+                <hl-text-field
                   placeholder="such as gloss; matt"
-                  autocomplete="off"
+                  [label]="'What ' + row.code + ' is chosen from'"
+                  [most]="2000"
                   [value]="attribute.choices.join('; ')"
-                  (change)="setChoices(row, $event)"
+                  (changed)="setChoices(row, $event)"
                 />
               </td>
             }
@@ -151,13 +148,11 @@ const TYPES: readonly CodeAndName[] = [
                 />
               </td>
               <td>
-                <input
-                  class="cell"
-                  [attr.aria-label]="'Time zone of ' + row.code"
-                  maxlength="60"
-                  autocomplete="off"
+                <hl-text-field
+                  [label]="'Time zone of ' + row.code"
+                  [most]="60"
                   [value]="field(row, 'timeZone')"
-                  (change)="setZone(row, $event)"
+                  (changed)="set(row, { timeZone: $event })"
                 />
               </td>
               <td>
@@ -258,14 +253,6 @@ export class ListSheet {
     return this.rows().filter((row) => row.code !== code);
   }
 
-  protected rename(row: ListRow, { target }: Event): void {
-    if (target instanceof HTMLInputElement) this.set(row, { name: target.value.trim() });
-  }
-
-  protected setZone(row: ListRow, { target }: Event): void {
-    if (target instanceof HTMLInputElement) this.set(row, { timeZone: target.value.trim() });
-  }
-
   protected attribute(row: ListRow): Attribute | null {
     return 'choices' in row ? row : null;
   }
@@ -275,9 +262,8 @@ export class ListSheet {
     return TYPES.filter(({ code }) => code !== 'choice' || type === 'choice');
   }
 
-  protected setChoices(row: ListRow, { target }: Event): void {
-    if (!(target instanceof HTMLInputElement)) return;
-    const choices = readParts(target.value);
+  protected setChoices(row: ListRow, text: string): void {
+    const choices = readParts(text);
     this.set(row, { type: choices.length > 0 ? 'choice' : 'text', choices });
   }
 

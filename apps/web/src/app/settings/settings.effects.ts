@@ -1,9 +1,9 @@
 import { inject } from '@angular/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
-import { catchError, concatMap, map, of, switchMap, type Observable } from 'rxjs';
+import { concatMap, map, of, switchMap, type Observable } from 'rxjs';
 import { categoriesActions } from '../catalogue/categories.feature';
 import { referenceActions } from '../reference/reference.feature';
-import { problemOf } from '../shared/problems';
+import { answer } from '../shared/answer';
 import { SettingsApi } from './settings.api';
 import {
   settingsActions,
@@ -18,11 +18,10 @@ export const settingsEffects = {
       actions$.pipe(
         ofType(settingsActions.opened),
         switchMap(({ sheet }) =>
-          rowsOf(api, sheet).pipe(
-            map((found) => settingsActions.came({ found })),
-            catchError((error: unknown) =>
-              of(settingsActions.failed({ problem: problemOf(error) })),
-            ),
+          answer(
+            rowsOf(api, sheet),
+            (found) => settingsActions.came({ found }),
+            (problem) => settingsActions.failed({ problem }),
           ),
         ),
       ),
@@ -34,11 +33,10 @@ export const settingsEffects = {
       actions$.pipe(
         ofType(settingsActions.edited),
         concatMap(({ edit }) =>
-          keeping(api, edit).pipe(
-            map(() => settingsActions.kept({ edit })),
-            catchError((error: unknown) =>
-              of(settingsActions.refused({ edit, problem: problemOf(error) })),
-            ),
+          answer(
+            keeping(api, edit),
+            () => settingsActions.kept({ edit }),
+            (problem) => settingsActions.refused({ edit, problem }),
           ),
         ),
       ),

@@ -8,6 +8,8 @@ import {
 } from '@angular/core';
 import { ROLES, type Role, type UserRow } from '@honest-ledger/contracts';
 import { Store } from '@ngrx/store';
+import { CodeChoice } from '../reference/code-choice';
+import { TextField } from '../shared/text-field';
 import { settingsActions } from './settings.feature';
 
 type UserContent = Omit<UserRow, 'email'>;
@@ -15,6 +17,7 @@ type UserContent = Omit<UserRow, 'email'>;
 /** Who may sign in, and as what. Nobody is taken out: what they did names them. */
 @Component({
   selector: 'hl-user-sheet',
+  imports: [CodeChoice, TextField],
   template: `
     <table class="ledger" aria-label="Users">
       <thead>
@@ -31,25 +34,19 @@ type UserContent = Omit<UserRow, 'email'>;
           <tr>
             <td>{{ row.email }}</td>
             <td>
-              <input
-                class="cell"
-                [attr.aria-label]="'Name of ' + row.email"
-                maxlength="120"
-                autocomplete="off"
+              <hl-text-field
+                [label]="'Name of ' + row.email"
                 [value]="row.name"
-                (change)="rename(row, $event)"
+                (changed)="set(row, { name: $event })"
               />
             </td>
             <td>
-              <select
-                class="cell"
-                [attr.aria-label]="'Role of ' + row.email"
-                (change)="setRole(row, $event)"
-              >
-                @for (role of roles; track role) {
-                  <option [value]="role" [selected]="role === row.role">{{ role }}</option>
-                }
-              </select>
+              <hl-code-choice
+                [label]="'Role of ' + row.email"
+                [code]="row.role"
+                [all]="roles"
+                (chosen)="set(row, { role: roleOf($event) })"
+              />
             </td>
             <td>
               <input
@@ -92,11 +89,12 @@ type UserContent = Omit<UserRow, 'email'>;
         [value]="name()"
         (input)="type('name', $event)"
       />
-      <select class="cell" aria-label="Role of a new user" (change)="chooseRole($event)">
-        @for (one of roles; track one) {
-          <option [value]="one" [selected]="one === role()">{{ one }}</option>
-        }
-      </select>
+      <hl-code-choice
+        label="Role of a new user"
+        [code]="role()"
+        [all]="roles"
+        (chosen)="role.set(roleOf($event))"
+      />
       <input
         class="cell"
         type="password"
@@ -124,7 +122,8 @@ export class UserSheet {
   readonly kept = input.required<number>();
 
   private readonly store = inject(Store);
-  protected readonly roles = ROLES;
+  protected readonly roles = ROLES.map((code) => ({ code, name: code }));
+  protected readonly roleOf = roleOf;
   protected readonly fresh = computed(() => String(this.kept()));
   protected readonly email = linkedSignal({ source: this.fresh, computation: () => '' });
   protected readonly name = linkedSignal({ source: this.fresh, computation: () => '' });
@@ -136,18 +135,6 @@ export class UserSheet {
 
   protected type(field: 'email' | 'name' | 'password', { target }: Event): void {
     if (target instanceof HTMLInputElement) this[field].set(target.value);
-  }
-
-  protected chooseRole({ target }: Event): void {
-    if (target instanceof HTMLSelectElement) this.role.set(roleOf(target.value));
-  }
-
-  protected rename(row: UserRow, { target }: Event): void {
-    if (target instanceof HTMLInputElement) this.set(row, { name: target.value.trim() });
-  }
-
-  protected setRole(row: UserRow, { target }: Event): void {
-    if (target instanceof HTMLSelectElement) this.set(row, { role: roleOf(target.value) });
   }
 
   protected setActive(row: UserRow, { target }: Event): void {
@@ -164,7 +151,7 @@ export class UserSheet {
     this.keep(this.email().trim().toLowerCase(), null, content, this.password());
   }
 
-  private set(row: UserRow, part: Partial<UserContent>, password: string | null = null): void {
+  protected set(row: UserRow, part: Partial<UserContent>, password: string | null = null): void {
     const { email, ...seen } = row;
     this.keep(email.toLowerCase(), seen, { ...seen, ...part }, password);
   }

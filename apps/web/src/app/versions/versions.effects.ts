@@ -1,9 +1,9 @@
 import { inject } from '@angular/core';
 import { Router } from '@angular/router';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
-import { catchError, exhaustMap, map, of, switchMap, tap } from 'rxjs';
+import { exhaustMap, map, switchMap, tap } from 'rxjs';
 import { draftActions } from '../draft/draft.feature';
-import { problemOf } from '../shared/problems';
+import { answer } from '../shared/answer';
 import { VersionsApi } from './versions.api';
 import { versionsActions } from './versions.feature';
 
@@ -13,11 +13,10 @@ export const versionsEffects = {
       actions$.pipe(
         ofType(versionsActions.opened),
         switchMap(({ number, against }) =>
-          api.one(number, against).pipe(
-            map((version) => versionsActions.came({ version })),
-            catchError((error: unknown) =>
-              of(versionsActions.failed({ problem: problemOf(error) })),
-            ),
+          answer(
+            api.one(number, against),
+            (version) => versionsActions.came({ version }),
+            (problem) => versionsActions.failed({ problem }),
           ),
         ),
       ),
@@ -29,11 +28,10 @@ export const versionsEffects = {
       actions$.pipe(
         ofType(versionsActions.goBack),
         exhaustMap(({ number }) =>
-          api.draftOf(number).pipe(
-            map(({ draft }) => versionsActions.wayBackDrafted({ draft })),
-            catchError((error: unknown) =>
-              of(versionsActions.wayBackRefused({ problem: problemOf(error) })),
-            ),
+          answer(
+            api.draftOf(number),
+            ({ draft }) => versionsActions.wayBackDrafted({ draft }),
+            (problem) => versionsActions.wayBackRefused({ problem }),
           ),
         ),
       ),
