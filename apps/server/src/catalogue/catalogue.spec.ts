@@ -45,6 +45,33 @@ describe('the catalogue', () => {
     expect(await numbers('category=nowhere')).toEqual([]);
   });
 
+  it('is narrowed by brand, supplier and kind, all at once', async () => {
+    const page = await find('brand=ebb');
+    expect(page.total).toBeGreaterThan(5);
+    expect(page.rows.every(({ brand }) => brand?.code === 'ebb')).toBeTrue();
+    const pits = await find('supplier=pits');
+    expect(pits.rows.every(({ supplier }) => supplier?.code === 'pits')).toBeTrue();
+    const services = await find('kind=service');
+    expect(services.rows.every(({ kind }) => kind === 'service')).toBeTrue();
+    expect((await find('brand=ebb&kind=service')).total).toBe(0);
+    expect((await browser.ask('GET', '/items?kind=unknown')).status).toBe(422);
+  });
+
+  it('is sorted by price as a number, either way, ties by number', async () => {
+    const prices = async (query: string): Promise<number[]> =>
+      (await find(query)).rows.map(({ basePrice }) => Number(basePrice));
+    const up = await prices('sort=basePrice');
+    expect(up).toEqual(up.toSorted((one, other) => one - other));
+    const down = await prices('sort=basePrice&descending=true');
+    expect(down).toEqual(up.toReversed());
+    const first = (await find('sort=basePrice&limit=200')).rows.filter(
+      ({ basePrice }, at, all) => basePrice === all[at + 1]?.basePrice,
+    );
+    expect(first.length).toBeGreaterThan(0);
+    const numbersUp = await numbers('sort=brand');
+    expect(new Set(numbersUp).size).toBe(numbersUp.length);
+  });
+
   it('is given in pages that leave nothing out', async () => {
     const all = await numbers('');
     const pages = [...(await numbers('limit=100')), ...(await numbers('limit=1000&offset=100'))];

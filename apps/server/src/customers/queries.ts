@@ -77,6 +77,7 @@ export async function findGroups(queries: Queries): Promise<CustomerGroups> {
         ? allowed.filter(({ outletId }) => outletId === id).map((row) => row.levelId)
         : null,
     })),
+    homeCurrency,
     currencies: await knownCurrencies(queries, homeCurrency),
     attributes: await attributesOf(queries, 'customers'),
   };

@@ -168,6 +168,8 @@ export interface PriceListRow {
 export interface CustomerGroups {
   readonly segments: readonly (CodeAndName & { readonly level: string | null })[];
   readonly outlets: readonly OutletRow[];
+  /** What base prices are stated in. */
+  readonly homeCurrency: string;
   /** The currencies that a document can be in: home, and those that have a rate. */
   readonly currencies: readonly string[];
   /** What the company keeps of customers besides. */

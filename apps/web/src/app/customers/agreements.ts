@@ -80,7 +80,7 @@ export class Agreements {
       party: this.party(),
       item,
       price: basePrice ?? '0',
-      currency: this.currencies()[0] ?? 'EUR',
+      currency: this.reference().customers.homeCurrency,
       unit: null,
       window: { from: null, until: null },
       minQuantity: '0',

@@ -9,19 +9,21 @@ import {
   exhaustMap,
   filter,
   map,
+  type Observable,
   of,
   switchMap,
+  take,
   tap,
-  type Observable,
 } from 'rxjs';
 import { DraftApi } from '../draft/draft.api';
 import { draftActions, draftFeature } from '../draft/draft.feature';
+import { referenceFeature } from '../reference/reference.feature';
 import { answer } from '../shared/answer';
 import { keepEdits } from '../shared/keep-edits';
 import { isUnreachable, problemOf, withoutPrefix } from '../shared/problems';
 import { LevelsApi } from './levels.api';
 import { followingLevel, sameLevel } from './level-edits';
-import { levelsActions, levelsFeature, type Beginning } from './levels.feature';
+import { emptyLevel, levelsActions, levelsFeature, type Beginning } from './levels.feature';
 
 export const levelsEffects = {
   list: createEffect(
@@ -47,7 +49,7 @@ export const levelsEffects = {
         filter(() => level().value === null),
         switchMap(({ id, create }) =>
           create
-            ? begun(api, id, create)
+            ? begun(api, homeCurrency(store), id, create)
             : answer(
                 api.one(id),
                 (found) => levelsActions.came({ level: found }),
@@ -152,17 +154,32 @@ export const levelsEffects = {
 };
 
 /** A new level, empty or with what it has from another. */
-function begun(api: LevelsApi, id: string, { from, percent }: Beginning): Observable<Action> {
-  const empty = levelsActions.came({ level: { id, published: null, draft: null } });
-  if (from === null) return of(empty);
+function begun(
+  api: LevelsApi,
+  home$: Observable<string>,
+  id: string,
+  { from, percent }: Beginning,
+): Observable<Action> {
+  const empty = (currency: string): Action =>
+    levelsActions.begun({ id, content: emptyLevel(currency) });
+  if (from === null) return home$.pipe(map(empty));
   return api.one(from).pipe(
     concatMap(({ published, draft }) => {
       const source = draft?.content ?? published;
-      if (!source) return of(empty);
+      if (!source) return home$.pipe(map(empty));
       const content = percent === null ? sameLevel(source) : followingLevel(from, source, percent);
-      return of(empty, levelsActions.edited({ content }));
+      return of(empty(source.currency), levelsActions.edited({ content }));
     }),
     catchError((error: unknown) => of(levelsActions.failed({ problem: problemOf(error) }))),
+  );
+}
+
+/** The home currency, as soon as the screens' names and choices have come. */
+function homeCurrency(store: Store): Observable<string> {
+  return store.select(referenceFeature.selectAll).pipe(
+    map(({ value }) => value?.customers.homeCurrency),
+    filter((currency) => currency !== undefined),
+    take(1),
   );
 }
 

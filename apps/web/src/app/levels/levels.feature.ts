@@ -38,6 +38,8 @@ export const levelsActions = createActionGroup({
      * not kept yet is taken up again.
      */
     Opened: props<{ id: string; create: Beginning | null }>(),
+    /** A level that is not there yet, as it begins. */
+    Begun: props<{ id: string; content: LevelContent }>(),
     Came: props<{ level: LevelView }>(),
     Failed: props<{ problem: ProblemDetails }>(),
     Edited: props<{ content: LevelContent }>(),
@@ -111,9 +113,13 @@ export const levelsFeature = createFeature({
       const editing = insist(open.editing, open.editing.revision);
       return { ...state, level: ready({ ...open, editing }) };
     }),
+    on(levelsActions.begun, (state, { id, content }): LevelsState => ({
+      ...state,
+      level: ready({ id, published: null, editing: beginEditing(content, 0), keptAt: null }),
+    })),
     on(levelsActions.came, (state, { level }): LevelsState => ({
       ...state,
-      level: ready(openLevel(level)),
+      level: ready(openLevel(level, emptyLevel(''))),
     })),
     on(levelsActions.failed, (state, { problem }): LevelsState => ({
       ...state,
@@ -139,7 +145,8 @@ export const levelsFeature = createFeature({
       if (!open) return state;
       const { id, published } = open;
       const draft = theirs(open.editing);
-      return { ...state, level: ready(openLevel({ id, published, draft })) };
+      const { content } = open.editing;
+      return { ...state, level: ready(openLevel({ id, published, draft }, content)) };
     }),
   ),
 });
@@ -150,8 +157,9 @@ export function theirs({ problem }: Editing<LevelContent>): ObjectDraft<LevelCon
   return (problem?.current as ObjectDraft<LevelContent> | undefined) ?? null;
 }
 
-function openLevel({ id, published, draft }: LevelView): OpenLevel {
-  const content = draft?.content ?? published ?? emptyLevel('EUR');
+/** @param without what it says where it is neither published nor drafted */
+function openLevel({ id, published, draft }: LevelView, without: LevelContent): OpenLevel {
+  const content = draft?.content ?? published ?? without;
   return { id, published, editing: beginEditing(content, draft?.revision ?? 0), keptAt: null };
 }
 

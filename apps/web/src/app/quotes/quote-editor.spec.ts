@@ -274,7 +274,13 @@ describe('the editor of a quote', () => {
       level: null,
       levelsAllowed: ['b'],
     };
-    const customers = { segments: [], outlets: [outlet], currencies: ['EUR'], attributes: [] };
+    const customers = {
+      segments: [],
+      outlets: [outlet],
+      homeCurrency: 'EUR',
+      currencies: ['EUR'],
+      attributes: [],
+    };
     const levels = [level('a', 'Schools'), level('b', 'Fairs')];
     await open(view([LINE], { outlet: 'fair' }), { customers, levels });
     const offered = (): (string | undefined)[] =>

@@ -28,7 +28,7 @@ const beginning: ReferenceState = { all: nothingYet };
 
 const NONE: Reference = {
   goods: { brands: [], suppliers: [], families: [], taxClasses: [], attributes: [] },
-  customers: { segments: [], outlets: [], currencies: [], attributes: [] },
+  customers: { segments: [], outlets: [], homeCurrency: '', currencies: [], attributes: [] },
   levels: [],
 };
 

@@ -33,7 +33,7 @@ const BEGINNINGS: { readonly [Kind in ListKind]: Omit<ListContents[Kind], 'name'
   taxClasses: {},
   attributes: { of: 'items', type: 'text', choices: [] },
   segments: { level: null },
-  outlets: { timeZone: 'UTC', currency: 'EUR', level: null, levelsAllowed: null },
+  outlets: { timeZone: 'UTC', currency: '', level: null, levelsAllowed: null },
 };
 
 const OWNERS: readonly CodeAndName[] = [
@@ -298,7 +298,9 @@ export class ListSheet {
 
   protected add(event: Event): void {
     event.preventDefault();
-    const content = { name: this.name(), ...BEGINNINGS[this.list()] };
+    const { homeCurrency } = this.reference().customers;
+    const home = this.list() === 'outlets' ? { currency: homeCurrency } : {};
+    const content = { name: this.name(), ...BEGINNINGS[this.list()], ...home };
     this.keep(this.code(), null, content);
   }
 

@@ -166,6 +166,7 @@ const REFERENCE: Reference = {
         levelsAllowed: null,
       },
     ],
+    homeCurrency: 'EUR',
     currencies: ['EUR', 'USD'],
     attributes: [
       { code: 'since', name: 'Customer since', of: 'customers', type: 'day', choices: [] },

@@ -1,0 +1,110 @@
+import { decimal, print } from '../number/decimal';
+import { ALWAYS } from '../setup/dates';
+import {
+  agreement,
+  basePrice,
+  itemOf,
+  percentEntry,
+  schools,
+  setupOf,
+  typedPrice,
+} from '../testing/saltmarsh';
+import { compileSetup } from './compile-setup';
+
+describe('a compiled setup', () => {
+  it('finds the base price of an item in each unit', () => {
+    const { basePrice: find } = compileSetup(
+      setupOf({ basePrices: [basePrice('18.40'), basePrice('1040', 'pallet')] }),
+    );
+    const priceOf = (unit: string | null): string | null => {
+      const found = find('CL-0207', unit);
+      return found?.kind === 'own' ? print(found.price) : null;
+    };
+    expect([priceOf(null), priceOf('pallet'), priceOf('box')]).toEqual(['18.40', '1040', null]);
+    expect(find('CL-0208', null)).toBeUndefined();
+  });
+
+  it('keeps an item number with a line break apart from an item in a unit', () => {
+    const { basePrice: find } = compileSetup(setupOf({ basePrices: [basePrice('1', 'pallet')] }));
+    expect(find('CL-0207', 'pallet')).toBeDefined();
+    expect(find('CL-0207', null)).toBeUndefined();
+  });
+
+  it('tries the agreements of a party for an item in the stated order', () => {
+    const dated = { from: '2026-11-01', until: null };
+    const later = { from: '2026-12-01', until: null };
+    const { agreements } = compileSetup(
+      setupOf({
+        agreements: [
+          agreement('1'),
+          agreement('2', { window: dated }),
+          agreement('3', { window: later }),
+          agreement('4', { minQuantity: decimal('10') }),
+          agreement('5', { minQuantity: decimal('10.5') }),
+          agreement('6'),
+        ],
+      }),
+    );
+    const party = { kind: 'customer', customer: 'HARBOUR' } as const;
+    const tried = agreements(party, 'CL-0207').map(({ price }) => print(price));
+    expect(tried).toEqual(['5', '4', '3', '2', '1', '6']);
+  });
+
+  it('gives a party no agreement of another, though they are called alike', () => {
+    const { agreements } = compileSetup(setupOf({ agreements: [agreement('1')] }));
+    expect(agreements({ kind: 'segment', segment: 'HARBOUR' }, 'CL-0207')).toEqual([]);
+    expect(agreements({ kind: 'customer', customer: 'HARBOUR' }, 'CL-0208')).toEqual([]);
+  });
+
+  it('ends unit prices with the currency’s digits, unless it says others', () => {
+    const { unitPriceDigits } = compileSetup(setupOf({ unitPriceDigits: { EUR: 4 } }));
+    // ISO 4217: the yen has no minor unit, the Kuwaiti dinar has 1000 fils
+    expect(['EUR', 'USD', 'JPY', 'KWD'].map(unitPriceDigits)).toEqual([4, 2, 0, 3]);
+  });
+});
+
+describe('a compiled level', () => {
+  const compiled = (changes: Parameters<typeof schools>[0]) => {
+    const found = compileSetup(setupOf({ levels: [schools(changes)] })).levels.get('schools');
+    if (!found) throw new Error('the level was lost');
+    return found;
+  };
+  const all = percentEntry('-1', { kind: 'all' }, { id: 'all' });
+  const clay = percentEntry('-2', { kind: 'category', category: 'clay' }, { id: 'clay' });
+  const single = percentEntry('-3', { kind: 'item', item: 'CL-0207' }, { id: 'single' });
+  const glaze = percentEntry('-4', { kind: 'category', category: 'glaze' }, { id: 'glaze' });
+  const ids = (level: ReturnType<typeof compiled>, item = itemOf()): string[] =>
+    level.reaching(item).map(({ id }) => id);
+
+  it('tries the narrowest entry first, or the first of the list', () => {
+    const entries = [all, glaze, clay, single];
+    expect(ids(compiled({ entries }))).toEqual(['single', 'clay', 'all']);
+    expect(ids(compiled({ entries, order: 'list' }))).toEqual(['all', 'clay', 'single']);
+  });
+
+  it('keeps the order of the list among entries that are equally narrow', () => {
+    const other = percentEntry('-5', { kind: 'all' }, { id: 'other' });
+    expect(ids(compiled({ entries: [other, all] }))).toEqual(['other', 'all']);
+  });
+
+  it('finds for an item what it found for another of the same facts, but for single items', () => {
+    const level = compiled({ entries: [all, single, clay] });
+    expect(ids(level, itemOf({ item: 'CL-0208' }))).toEqual(['clay', 'all']);
+    expect(ids(level)).toEqual(['single', 'clay', 'all']);
+    expect(ids(level, itemOf({ item: 'CL-0208' }))).toEqual(['clay', 'all']);
+    expect(ids(level, itemOf({ categories: [{ code: 'glaze', name: 'Glazes' }] }))).toEqual([
+      'single',
+      'all',
+    ]);
+  });
+
+  it('tries typed prices from the highest quantity down', () => {
+    const typedPrices = [
+      typedPrice('10', { window: ALWAYS }),
+      typedPrice('9', { minQuantity: decimal('24') }),
+      typedPrice('8', { minQuantity: decimal('100') }),
+    ];
+    const tried = compiled({ typedPrices }).typedPrices.get('CL-0207') ?? [];
+    expect(tried.map(({ price }) => print(price))).toEqual(['8', '9', '10']);
+  });
+});

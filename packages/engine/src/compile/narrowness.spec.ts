@@ -1,0 +1,107 @@
+import fc from 'fast-check';
+import { NARROWNESS, type Reach } from '../setup/reach';
+import { itemOf } from '../testing/saltmarsh';
+import { matchingKey, narrowness } from './narrowness';
+
+const ITEM = itemOf();
+
+/** A reach of each kind that takes the item in, the narrowest first: settled question 7. */
+const TAKING_IN: readonly Reach[] = [
+  { kind: 'item', item: 'CL-0207' },
+  { kind: 'categoryBrand', category: 'stoneware', brand: 'ebb' },
+  { kind: 'categoryBrand', category: 'clay', brand: 'ebb' },
+  { kind: 'supplierCategory', supplier: 'pits', category: 'stoneware' },
+  { kind: 'supplierCategory', supplier: 'pits', category: 'clay' },
+  { kind: 'family', family: 'bodies' },
+  { kind: 'category', category: 'stoneware' },
+  { kind: 'category', category: 'clay' },
+  { kind: 'brand', brand: 'ebb' },
+  { kind: 'supplier', supplier: 'pits' },
+  { kind: 'itemKind', itemKind: 'stock' },
+  { kind: 'all' },
+];
+
+const LEAVING_OUT: readonly Reach[] = [
+  { kind: 'item', item: 'CL-0208' },
+  { kind: 'categoryBrand', category: 'clay', brand: 'tern' },
+  { kind: 'categoryBrand', category: 'glaze', brand: 'ebb' },
+  { kind: 'supplierCategory', supplier: 'pits', category: 'glaze' },
+  { kind: 'supplierCategory', supplier: 'tern', category: 'clay' },
+  { kind: 'family', family: 'glazes' },
+  { kind: 'category', category: 'glaze' },
+  { kind: 'brand', brand: 'tern' },
+  { kind: 'supplier', supplier: 'tern' },
+  { kind: 'itemKind', itemKind: 'fee' },
+];
+
+describe('how narrowly a reach takes an item in', () => {
+  it('goes down the ladder, and of two categories the nearer one is narrower', () => {
+    const ranks = TAKING_IN.map((reach) => narrowness(reach, ITEM) ?? -1);
+    expect(ranks).toEqual(ranks.toSorted((one, other) => one - other));
+    expect(new Set(ranks).size).toBe(TAKING_IN.length);
+    expect(new Set(TAKING_IN.map(({ kind }) => kind))).toEqual(new Set(NARROWNESS));
+  });
+
+  for (const reach of LEAVING_OUT) {
+    it(`says nothing of what it does not take in: ${JSON.stringify(reach)}`, () => {
+      expect(narrowness(reach, ITEM)).toBeNull();
+    });
+  }
+
+  it('finds nothing by what an item does not have', () => {
+    const bare = itemOf({ family: null, brand: null, supplier: null, categories: [] });
+    const kinds = TAKING_IN.filter((reach) => narrowness(reach, bare) !== null);
+    expect(kinds.map(({ kind }) => kind)).toEqual(['item', 'itemKind', 'all']);
+  });
+});
+
+describe('what is remembered of items by their matching facts', () => {
+  const code = fc.constantFrom('a', 'b', 'c');
+  const named = fc.option(code.map((one) => ({ code: one, name: one })));
+  const item = fc
+    .record({
+      kind: fc.constantFrom('stock' as const, 'fee' as const),
+      categories: fc.array(
+        code.map((one) => ({ code: one, name: one })),
+        { maxLength: 3 },
+      ),
+      family: named,
+      brand: named,
+      supplier: named,
+    })
+    .map((facts) => itemOf(facts));
+
+  it('is the same for items that differ in what no reach asks for', () => {
+    fc.assert(
+      fc.property(item, fc.constantFrom(...TAKING_IN, ...LEAVING_OUT), (one, reach) => {
+        fc.pre(reach.kind !== 'item');
+        const other = { ...one, item: 'CL-9999', name: 'Another', unit: 'box' };
+        expect(matchingKey(other)).toBe(matchingKey(one));
+        expect(narrowness(reach, other)).toEqual(narrowness(reach, one));
+      }),
+    );
+  });
+
+  it('is another for items that some reach tells apart', () => {
+    fc.assert(
+      fc.property(item, item, (one, other) => {
+        fc.pre(matchingKey(one) !== matchingKey(other));
+        const reaches: Reach[] = ['a', 'b', 'c'].flatMap((each): Reach[] => [
+          { kind: 'category', category: each },
+          { kind: 'family', family: each },
+          { kind: 'brand', brand: each },
+          { kind: 'supplier', supplier: each },
+          { kind: 'itemKind', itemKind: 'fee' },
+        ]);
+        const told = reaches.some((reach) => narrowness(reach, one) !== narrowness(reach, other));
+        // two trees in which each category comes once; one that comes twice is found at its first place
+        const once = [one, other].every(
+          ({ categories }) =>
+            new Set(categories.map((each) => each.code)).size === categories.length,
+        );
+        expect(told || !once).toBeTrue();
+      }),
+      { numRuns: 300 },
+    );
+  });
+});
