@@ -64,6 +64,9 @@ await page.getByRole('heading', { name: 'Before it counts' }).waitFor({ state: '
 await page.goto('/catalogue/CL-0207');
 await page.getByRole('button', { name: /^Price at level Trade:/ }).focus();
 await picture(page, 'item');
+await page.goto('/basics');
+await page.getByRole('table').waitFor();
+await picture(page, 'basics');
 await page.goto('/settings/outlets');
 await page.getByRole('table').waitFor();
 await picture(page, 'settings');

@@ -51,10 +51,19 @@ test('axe finds nothing on any screen, in the light or in the dark', async ({ le
   await page.goto('/catalogue/CL-0207');
   await page.getByRole('heading', { name: 'What each level makes of it' }).waitFor();
   await findsNothing(page, 'an item');
+  await page.getByRole('button', { name: 'Edit its facts' }).click();
+  await page.getByLabel('Also known as').waitFor();
+  await findsNothing(page, 'the facts of an item');
   await page.goto('/changes');
   await page.getByRole('button', { name: 'Show', exact: true }).first().click();
   await findsNothing(page, 'the changes');
-  for (const list of ['categories', 'outlets', 'rates', 'users']) {
+  await page.goto('/basics');
+  await page.getByRole('table').waitFor();
+  await findsNothing(page, 'basics');
+  await page.goto('/customers/segments/schools');
+  await page.getByRole('table').waitFor();
+  await findsNothing(page, 'a segment');
+  for (const list of ['attributes', 'outlets', 'rates', 'users']) {
     await page.goto(`/settings/${list}`);
     await page.getByRole('table').waitFor();
     await findsNothing(page, `settings, ${list}`);

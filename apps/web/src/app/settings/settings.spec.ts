@@ -1,6 +1,7 @@
 import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
 import { problemBody, showScreen, signedIn, type ShownScreen } from '../testing/screens';
+import { levelContent } from '../testing/levels';
 import { Settings } from './settings';
 import { settingsEffects } from './settings.effects';
 import { settingsFeature } from './settings.feature';
@@ -65,5 +66,93 @@ describe('settings', () => {
     await screen.settle();
     const links = [...screen.host.querySelectorAll('nav a')].map(({ textContent }) => textContent);
     expect(links).not.toContain('Users');
+  });
+
+  it('make an attribute a choice by saying what from, and a text again without', async () => {
+    const screen = await show('attributes');
+    signedIn(screen);
+    const text = { name: 'Finish', of: 'items', type: 'text', choices: [] as string[] };
+    await screen.answer('GET', '/api/lists/attributes', [{ code: 'finish', ...text }]);
+    await screen.type('What finish is chosen from', 'gloss; matt');
+    const choice = { ...text, type: 'choice', choices: ['gloss', 'matt'] };
+    const address = '/api/lists/attributes/finish';
+    expect(await screen.answer('PUT', address, null, 204)).toEqual({ seen: text, content: choice });
+    await screen.answer('GET', '/api/lists/attributes', [{ code: 'finish', ...choice }]);
+    await screen.choose('What finish is', 'yes or no');
+    expect(await screen.answer('PUT', address, null, 204)).toEqual({
+      seen: choice,
+      content: { ...text, type: 'yesNo' },
+    });
+  });
+
+  it('allow levels at an outlet one by one; none chosen stands for all', async () => {
+    const screen = await show('outlets');
+    signedIn(screen);
+    const levels = ['a', 'b'].map((id) => ({
+      id,
+      state: 'published' as const,
+      content: levelContent({ name: `Level ${id}` }),
+      customers: 0,
+    }));
+    const outlet = {
+      name: 'Fair',
+      timeZone: 'Europe/Lisbon',
+      currency: 'EUR',
+      level: null,
+      levelsAllowed: null as string[] | null,
+    };
+    await screen.answer('GET', '/api/lists/outlets', [{ code: 'fair', ...outlet }]);
+    await screen.answerReference({ levels });
+    const allow = async (at: number): Promise<unknown> => {
+      screen.host.querySelectorAll<HTMLInputElement>('.allowed input')[at]?.click();
+      await screen.settle();
+      const { content } = (await screen.answer('PUT', '/api/lists/outlets/fair', null, 204)) as {
+        content: typeof outlet;
+      };
+      await screen.answer('GET', '/api/lists/outlets', [{ code: 'fair', ...content }]);
+      for (const open of screen.server.match(() => true)) open.flush([]);
+      return content.levelsAllowed;
+    };
+    expect(await allow(1)).toEqual(['b']);
+  });
+
+  it('lead from a segment to the prices agreed with it', async () => {
+    const screen = await show('segments');
+    signedIn(screen);
+    await screen.answer('GET', '/api/lists/segments', [
+      { code: 'schools', name: 'Schools', level: null },
+    ]);
+    const [link] = [...screen.host.querySelectorAll('td a')].map((one) => one.getAttribute('href'));
+    expect(link).toBe('/customers/segments/schools');
+  });
+
+  it('give a user a password without showing it again', async () => {
+    const screen = await show('users');
+    signedIn(screen);
+    const seen = { name: 'Tom', role: 'pricing', active: true };
+    const rows = [{ email: 'tom@example.com', ...seen }];
+    await screen.answer('GET', '/api/users', rows);
+    await screen.type('New password of tom@example.com', 'long enough');
+    const sent = await screen.answer('PUT', '/api/users/tom%40example.com', null, 204);
+    expect(sent).toEqual({ seen, content: seen, password: 'long enough' });
+    await screen.answer('GET', '/api/users', rows);
+    await screen.type('E-mail of a new user', 'New@Example.com');
+    await screen.type('Name of a new user', 'New One');
+    await screen.choose('Role of a new user', 'approver');
+    await screen.type('Password of a new user', 'long enough too');
+    await screen.press('Add');
+    const added = await screen.answer('PUT', '/api/users/new%40example.com', null, 204);
+    expect(added).toEqual({
+      seen: null,
+      content: { name: 'New One', role: 'approver', active: true },
+      password: 'long enough too',
+    });
+  });
+
+  it('are only looked at by who may not edit', async () => {
+    const screen = await show('brands');
+    signedIn(screen, 'sales');
+    await screen.answer('GET', '/api/lists/brands', [{ code: 'ebb', name: 'Ebb & Flood' }]);
+    expect(screen.host.querySelector('fieldset')?.disabled).toBeTrue();
   });
 });

@@ -1,0 +1,101 @@
+import { problemBody, showScreen, signedIn, type ShownScreen } from '../testing/screens';
+import { EditSteps } from './edit-steps';
+import { objectEditsActions, objectEditsFeature, type ObjectEdit } from './object-edits.feature';
+
+const object = { kind: 'sharedPrice', key: 'a' } as const;
+const to = (price: string) => ({ edited: true, content: { name: 'Tools', price } }) as const;
+const untouched = { edited: false } as const;
+const URL = '/api/edits/sharedPrice/a';
+
+describe('edits of objects in grids', () => {
+  let screen: ShownScreen<EditSteps>;
+  beforeEach(async () => {
+    screen = await showScreen(EditSteps, {});
+    signedIn(screen);
+    screen.store.dispatch(objectEditsActions.opened({ scope: 'basics' }));
+  });
+  const edit = async (before: ObjectEdit['before'], after: ObjectEdit['after']): Promise<void> => {
+    screen.store.dispatch(objectEditsActions.edited({ edit: { object, before, after } }));
+    await screen.settle();
+  };
+  const kept = async (revision: number): Promise<unknown> =>
+    screen.answer('PUT', URL, { revision, draft: 'd' });
+  const state = () => screen.store.selectSignal(objectEditsFeature.selectObjectEditsState)();
+  const button = (name: string): HTMLButtonElement | undefined =>
+    [...screen.host.querySelectorAll('button')].find((one) => one.textContent.trim() === name);
+
+  it('are sent one after the other, each from the revision before', async () => {
+    await edit(untouched, to('1'));
+    await edit(to('1'), to('2'));
+    expect(await kept(1)).toEqual({ content: to('1').content, revision: 0, draft: null });
+    expect(await kept(2)).toEqual({ content: to('2').content, revision: 1, draft: null });
+    expect(state().state).toBe('kept');
+  });
+
+  it('are known at once, and until the server has been read again', async () => {
+    await edit(untouched, to('1'));
+    expect(state().latest['a']).toEqual(to('1'));
+    await edit(to('1'), to('2'));
+    await kept(1);
+    screen.store.dispatch(objectEditsActions.seen({ revisions: { a: 1 } }));
+    expect(state().latest['a']).toEqual(to('2'));
+    await kept(2);
+    screen.store.dispatch(objectEditsActions.seen({ revisions: { a: 2 } }));
+    expect(state().latest).toEqual({});
+  });
+
+  it('are taken back and made again, and a new one ends what could be made again', async () => {
+    await edit(untouched, to('1'));
+    await kept(1);
+    await screen.press('Undo');
+    await screen.answer('DELETE', URL, null);
+    expect(button('Undo')?.disabled).toBeTrue();
+    await screen.press('Redo');
+    expect(await kept(1)).toEqual({ content: to('1').content, revision: 0, draft: null });
+    await screen.press('Undo');
+    await screen.answer('DELETE', URL, null);
+    await edit(untouched, to('3'));
+    await kept(1);
+    expect(button('Redo')?.disabled).toBeTrue();
+  });
+
+  it('are followed by Ctrl+Z and Ctrl+Shift+Z', async () => {
+    await edit(untouched, to('1'));
+    await kept(1);
+    const press = (shiftKey: boolean): boolean =>
+      document.dispatchEvent(new KeyboardEvent('keydown', { key: 'z', ctrlKey: true, shiftKey }));
+    press(false);
+    await screen.settle();
+    await screen.answer('DELETE', URL, null);
+    press(true);
+    await screen.settle();
+    await kept(1);
+    expect(state().past.length).toBe(1);
+  });
+
+  it('stay as they were typed where they are refused, and say why', async () => {
+    await edit(untouched, to('-1'));
+    await screen.answer('PUT', URL, problemBody(422, 'The price must be at least 0.'), 422);
+    screen.store.dispatch(objectEditsActions.seen({ revisions: {} }));
+    expect(state().latest['a']).toEqual(to('-1'));
+    expect(state().refused?.problem.detail).toBe('The price must be at least 0.');
+    expect(screen.text()).toContain('not kept yet');
+    await edit(to('-1'), to('1'));
+    expect(state().refused).toBeNull();
+    await kept(1);
+    // what was never there is not discarded
+    await screen.press('Undo');
+    await kept(2);
+    await screen.press('Undo');
+    await screen.answer('DELETE', URL, null);
+  });
+
+  it('are forgotten on another screen', async () => {
+    await edit(untouched, to('1'));
+    await kept(1);
+    screen.store.dispatch(objectEditsActions.opened({ scope: 'basics' }));
+    expect(state().past.length).toBe(1);
+    screen.store.dispatch(objectEditsActions.opened({ scope: 'an item' }));
+    expect(state().past.length).toBe(0);
+  });
+});

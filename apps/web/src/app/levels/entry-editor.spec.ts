@@ -1,0 +1,152 @@
+import type { LevelEntryForm } from '@honest-ledger/contracts';
+import { entry, levelContent } from '../testing/levels';
+import { CATEGORY_ROWS, showScreen, type ShownScreen } from '../testing/screens';
+import { EntryEditor } from './entry-editor';
+
+const TRADE = {
+  id: 'trade',
+  state: 'published' as const,
+  content: levelContent({ name: 'Trade' }),
+  customers: 0,
+};
+const SELF = { ...TRADE, id: 'self', content: levelContent({ name: 'Schools' }) };
+
+describe('the editor of one entry', () => {
+  let screen: ShownScreen<EntryEditor>;
+  /** The entry as it was edited last. */
+  let now: LevelEntryForm;
+
+  async function show(begin: LevelEntryForm, problems: Record<string, string> = {}): Promise<void> {
+    now = begin;
+    screen = await showScreen(EntryEditor, {
+      entry: begin,
+      level: 'self',
+      currency: 'EUR',
+      problems: new Map(Object.entries(problems)),
+      path: 'entries[0]',
+    });
+    const { componentRef, componentInstance } = screen.fixture;
+    componentInstance.changed.subscribe((how) => {
+      now = how(now);
+      componentRef.setInput('entry', now);
+    });
+    for (const open of screen.server.match('/api/categories')) open.flush(CATEGORY_ROWS);
+    screen.store.dispatch({ type: '[Reference] Asked' });
+    await screen.answerReference({ levels: [TRADE, SELF] });
+  }
+  const options = (label: string): string[] =>
+    [
+      ...(screen.host.querySelector<HTMLSelectElement>(`select[aria-label="${label}"]`)?.options ??
+        []),
+    ].map(({ text }) => text.trim());
+
+  it('names what it reaches: first how, then which', async () => {
+    await show(entry('a', '-10'));
+    await screen.choose('Reaches', 'a brand');
+    expect(now.reach).toEqual({ kind: 'brand', brand: '' });
+    await screen.choose('Brand', 'Ebb & Flood');
+    expect(now.reach).toEqual({ kind: 'brand', brand: 'ebb' });
+    await screen.choose('Reaches', 'a kind of goods');
+    await screen.choose('Kind of goods', 'fees');
+    expect(now.reach).toEqual({ kind: 'itemKind', itemKind: 'fee' });
+    await screen.choose('Reaches', 'a family');
+    await screen.choose('Family', 'Stoneware bodies');
+    expect(now.reach).toEqual({ kind: 'family', family: 'bodies' });
+    await screen.choose('Reaches', 'everything');
+    expect(now.reach).toEqual({ kind: 'all' });
+  });
+
+  it('keeps the category where another thing is named beside it', async () => {
+    await show(entry('a', '-10', { kind: 'category', category: 'clay' }));
+    await screen.choose('Reaches', 'a supplier’s under');
+    await screen.choose('Supplier', 'Marsh Pits');
+    expect(now.reach).toEqual({ kind: 'supplierCategory', supplier: 'pits', category: 'clay' });
+  });
+
+  it('asks which, as long as nothing is named', async () => {
+    const wrong = { 'entries[0].reach.brand': 'is not allowed to be empty' };
+    await show(entry('a', '-10', { kind: 'brand', brand: '' }), wrong);
+    expect(screen.text()).toContain('Choose which');
+  });
+
+  it('starts from another price, from another level, never from its own', async () => {
+    await show(entry('a', '-10'));
+    expect(options('Starts from')).toContain('level Trade');
+    expect(options('Starts from')).not.toContain('level Schools');
+    await screen.choose('Starts from', 'level Trade');
+    expect(now.basis).toEqual({ kind: 'level', level: 'trade' });
+    await screen.choose('Starts from', 'the list price');
+    expect(now.basis).toEqual({ kind: 'listPrice' });
+    await screen.choose('Starts from', 'a price by its name');
+    await screen.type('Name of the price', ' fair stand ');
+    expect(now.basis).toEqual({ kind: 'namedPrice', name: 'fair stand' });
+  });
+
+  it('takes a percentage off or adds it, with either decimal mark', async () => {
+    await show(entry('a', '-10'));
+    await screen.type('Percent', '12,5');
+    expect(now.adjusting).toEqual({
+      kind: 'plain',
+      adjustment: { kind: 'percent', percent: '-12.5' },
+    });
+    await screen.choose('Off or added', 'added');
+    expect(now.adjusting).toEqual({
+      kind: 'plain',
+      adjustment: { kind: 'percent', percent: '12.5' },
+    });
+  });
+
+  it('keeps the figures that fit where something else is done', async () => {
+    await show(entry('a', '-10'));
+    await screen.choose('What is done', 'a percentage, then an amount');
+    await screen.type('Amount', '0.50');
+    await screen.choose('What is done', 'an amount');
+    expect(now.adjusting).toEqual({
+      kind: 'plain',
+      adjustment: { kind: 'amount', amount: jasmine.stringMatching(/^-?0\.50$/), unit: null },
+    });
+    await screen.choose('What is done', 'a price set');
+    await screen.type('Price', '9.90');
+    await screen.type('Per unit', 'pallet');
+    expect(now.adjusting).toEqual({
+      kind: 'plain',
+      adjustment: { kind: 'set', price: '9.90', unit: 'pallet' },
+    });
+  });
+
+  it('goes by the price in bands, each with its own adjustment', async () => {
+    await show(entry('a', '-10'));
+    await screen.choose('What is done', 'by the price');
+    await screen.press('Add a band');
+    const bands = () => (now.adjusting.kind === 'byPrice' ? now.adjusting.bands : []);
+    expect(bands().map(({ from }) => from)).toEqual(['0', '10']);
+    await screen.press('Add a band');
+    expect(bands().map(({ from }) => from)).toEqual(['0', '10', '20']);
+    await screen.press('Remove the band');
+    expect(bands().map(({ from }) => from)).toEqual(['10', '20']);
+    await screen.choose('What is done', 'a percentage');
+    expect(now.adjusting).toEqual({
+      kind: 'plain',
+      adjustment: { kind: 'percent', percent: '-10' },
+    });
+  });
+
+  it('says beside a band what is wrong with it', async () => {
+    const adjustment = { kind: 'percent', percent: '0' } as const;
+    const bands = [
+      { from: '0', adjustment },
+      { from: '-5', adjustment },
+    ];
+    await show(
+      { ...entry('a', '0'), adjusting: { kind: 'byPrice', bands } },
+      { 'entries[0].adjusting.bands[1].from': 'Band 2 starts at -5, below band 1 at 0' },
+    );
+    expect(screen.text()).toContain('Band 2 starts at -5, below band 1 at 0');
+  });
+
+  it('closes the price to what would come after it', async () => {
+    await show(entry('a', '-10'));
+    screen.host.querySelector<HTMLInputElement>('input[type=checkbox]')?.click();
+    expect(now.closes).toBeTrue();
+  });
+});
