@@ -58,7 +58,11 @@ export abstract class RowGrid<Row extends object> {
       ? { mode: 'multiRow', headerCheckbox: false, copySelectedRows: false }
       : undefined,
   );
-  protected readonly selectionColumn: ColDef<Row> = { width: 52, resizable: false };
+  protected readonly selectionColumn: ColDef<Row> = {
+    headerName: 'Choose',
+    width: 84,
+    resizable: false,
+  };
 
   protected open({ data, event }: RowClickedEvent<Row>): void {
     // A click on the box chooses the row and does not open it.
