@@ -13,27 +13,27 @@ import { compileSetup } from './compile-setup';
 
 describe('a compiled setup', () => {
   it('finds the base price of an item in each unit', () => {
-    const { basePrice: find } = compileSetup(
+    const compiled = compileSetup(
       setupOf({ basePrices: [basePrice('18.40'), basePrice('1040', 'pallet')] }),
     );
     const priceOf = (unit: string | null): string | null => {
-      const found = find('CL-0207', unit);
+      const found = compiled.basePrice('CL-0207', unit);
       return found?.kind === 'own' ? print(found.price) : null;
     };
     expect([priceOf(null), priceOf('pallet'), priceOf('box')]).toEqual(['18.40', '1040', null]);
-    expect(find('CL-0208', null)).toBeUndefined();
+    expect(compiled.basePrice('CL-0208', null)).toBeUndefined();
   });
 
   it('keeps an item number with a line break apart from an item in a unit', () => {
-    const { basePrice: find } = compileSetup(setupOf({ basePrices: [basePrice('1', 'pallet')] }));
-    expect(find('CL-0207', 'pallet')).toBeDefined();
-    expect(find('CL-0207', null)).toBeUndefined();
+    const compiled = compileSetup(setupOf({ basePrices: [basePrice('1', 'pallet')] }));
+    expect(compiled.basePrice('CL-0207', 'pallet')).toBeDefined();
+    expect(compiled.basePrice('CL-0207', null)).toBeUndefined();
   });
 
   it('tries the agreements of a party for an item in the stated order', () => {
     const dated = { from: '2026-11-01', until: null };
     const later = { from: '2026-12-01', until: null };
-    const { agreements } = compileSetup(
+    const compiled = compileSetup(
       setupOf({
         agreements: [
           agreement('1'),
@@ -46,20 +46,22 @@ describe('a compiled setup', () => {
       }),
     );
     const party = { kind: 'customer', customer: 'HARBOUR' } as const;
-    const tried = agreements(party, 'CL-0207').map(({ price }) => print(price));
+    const tried = compiled.agreements(party, 'CL-0207').map(({ price }) => print(price));
     expect(tried).toEqual(['5', '4', '3', '2', '1', '6']);
   });
 
   it('gives a party no agreement of another, though they are called alike', () => {
-    const { agreements } = compileSetup(setupOf({ agreements: [agreement('1')] }));
-    expect(agreements({ kind: 'segment', segment: 'HARBOUR' }, 'CL-0207')).toEqual([]);
-    expect(agreements({ kind: 'customer', customer: 'HARBOUR' }, 'CL-0208')).toEqual([]);
+    const compiled = compileSetup(setupOf({ agreements: [agreement('1')] }));
+    expect(compiled.agreements({ kind: 'segment', segment: 'HARBOUR' }, 'CL-0207')).toEqual([]);
+    expect(compiled.agreements({ kind: 'customer', customer: 'HARBOUR' }, 'CL-0208')).toEqual([]);
   });
 
   it('ends unit prices with the currency’s digits, unless it says others', () => {
-    const { unitPriceDigits } = compileSetup(setupOf({ unitPriceDigits: { EUR: 4 } }));
+    const compiled = compileSetup(setupOf({ unitPriceDigits: { EUR: 4 } }));
     // ISO 4217: the yen has no minor unit, the Kuwaiti dinar has 1000 fils
-    expect(['EUR', 'USD', 'JPY', 'KWD'].map(unitPriceDigits)).toEqual([4, 2, 0, 3]);
+    expect(['EUR', 'USD', 'JPY', 'KWD'].map((one) => compiled.unitPriceDigits(one))).toEqual([
+      4, 2, 0, 3,
+    ]);
   });
 });
 

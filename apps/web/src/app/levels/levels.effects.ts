@@ -17,9 +17,11 @@ import {
 } from 'rxjs';
 import { DraftApi } from '../draft/draft.api';
 import { draftActions, draftFeature } from '../draft/draft.feature';
+import type { Reference } from '../reference/reference.api';
 import { referenceFeature } from '../reference/reference.feature';
 import { answer } from '../shared/answer';
 import { keepEdits } from '../shared/keep-edits';
+import type { Loadable } from '../shared/loadable';
 import { isUnreachable, problemOf, withoutPrefix } from '../shared/problems';
 import { LevelsApi } from './levels.api';
 import { followingLevel, sameLevel } from './level-edits';
@@ -44,12 +46,13 @@ export const levelsEffects = {
   open: createEffect(
     (actions$ = inject(Actions), api = inject(LevelsApi), store = inject(Store)) => {
       const level = store.selectSignal(levelsFeature.selectLevel);
+      const home$ = homeCurrency(store.select(referenceFeature.selectAll));
       return actions$.pipe(
         ofType(levelsActions.opened),
         filter(() => level().value === null),
         switchMap(({ id, create }) =>
           create
-            ? begun(api, homeCurrency(store), id, create)
+            ? begun(api, home$, id, create)
             : answer(
                 api.one(id),
                 (found) => levelsActions.came({ level: found }),
@@ -175,8 +178,8 @@ function begun(
 }
 
 /** The home currency, as soon as the screens' names and choices have come. */
-function homeCurrency(store: Store): Observable<string> {
-  return store.select(referenceFeature.selectAll).pipe(
+function homeCurrency(reference$: Observable<Loadable<Reference>>): Observable<string> {
+  return reference$.pipe(
     map(({ value }) => value?.customers.homeCurrency),
     filter((currency) => currency !== undefined),
     take(1),

@@ -14,7 +14,7 @@ export interface LongListView<Row> {
   readonly problem: Signal<ProblemDetails | null>;
   /** Hands the grid its rows; another one where something else is searched for. */
   readonly find: Signal<(asked: RowsAsked) => Observable<Page<Row>>>;
-  /** What narrows and sorts the rows now, for the file of them. */
+  /** What narrows and sorts the rows, as it is typed and chosen, for the file of them. */
   readonly shown: Signal<Said>;
   choose(part: ListFilter): void;
   again(): void;
@@ -51,7 +51,7 @@ export function longList<Row>(
       const narrowed = filter();
       return (asked: RowsAsked) => rows(narrowed, asked);
     }),
-    shown: computed(() => ({ ...filter(), ...order() })),
+    shown: computed(() => ({ ...state()[list].typed, ...order() })),
     choose: (part) => {
       store.dispatch(listsActions.chosen({ list, part }));
     },

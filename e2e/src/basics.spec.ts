@@ -1,0 +1,56 @@
+import { expect, test } from './ledger';
+
+test('a price that items share is changed, looked at, and taken back with Ctrl+Z', async ({
+  ledger,
+  page,
+}) => {
+  await ledger.signIn();
+  await ledger.open('Basics');
+  const price = page.getByLabel('Price of Underglaze, 118 ml');
+  await price.fill('7,95');
+  await price.press('Enter');
+  const bar = page.getByRole('complementary', { name: 'Draft' });
+  await expect(bar).toContainText('20 prices move');
+  await expect(page.getByText(/△ changed in/)).toBeVisible();
+  await price.press('Control+z');
+  await expect(bar).toBeHidden();
+  await expect(price).toHaveValue('7.45');
+  await page.keyboard.press('Control+Shift+z');
+  await expect(bar).toContainText('20 prices move');
+  await page.getByRole('button', { name: 'Discard', exact: true }).click();
+  await expect(bar).toBeHidden();
+});
+
+test('an attribute is made, given to an item, and finds its way into the file', async ({
+  ledger,
+  page,
+}) => {
+  await ledger.signIn();
+  await ledger.open('Settings');
+  await page.getByRole('link', { name: 'Attributes' }).click();
+  await page.getByLabel('Code of a new entry').fill('shelf');
+  await page.getByLabel('Name of a new entry').fill('Shelf');
+  await page.getByRole('button', { name: 'Add' }).click();
+  const choices = page.getByLabel('What shelf is chosen from');
+  await choices.fill('A1; B2');
+  await choices.press('Enter');
+  await expect(page.getByLabel('What shelf is', { exact: true })).toHaveValue('choice');
+  await page.goto('/catalogue/CL-0213');
+  await page.getByRole('button', { name: 'Edit its facts' }).click();
+  await page.getByLabel('Shelf').selectOption('B2');
+  await page.getByLabel('Also known as').fill('00417; MK-213');
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByText('00417, MK-213')).toBeVisible();
+  await ledger.open('Catalogue');
+  await page.getByLabel('Part of an item number or name').fill('mk-213');
+  await expect(page.getByRole('gridcell', { name: 'CL-0213' })).toBeVisible();
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: 'Export as CSV' }).click(),
+  ]);
+  const stream = await file.createReadStream();
+  let text = '';
+  for await (const part of stream) text += String(part);
+  expect(text).toContain('shelf B2');
+  expect(text.trim().split('\r\n').length).toBe(2);
+});
