@@ -1,9 +1,11 @@
 import fc from 'fast-check';
 import { NARROWNESS, type Reach } from '../setup/reach';
 import { itemOf } from '../testing/saltmarsh';
-import { matchingKey, narrowness } from './narrowness';
+import { matchingKey, narrowness, partsAsked } from './narrowness';
 
 const ITEM = itemOf();
+/** As a level asks that has an entry of every kind. */
+const EVERYTHING = partsAsked(NARROWNESS.map((kind) => ({ kind }) as Reach));
 
 /** A reach of each kind that takes the item in, the narrowest first: settled question 7. */
 const TAKING_IN: readonly Reach[] = [
@@ -76,16 +78,41 @@ describe('what is remembered of items by their matching facts', () => {
       fc.property(item, fc.constantFrom(...TAKING_IN, ...LEAVING_OUT), (one, reach) => {
         fc.pre(reach.kind !== 'item');
         const other = { ...one, item: 'CL-9999', name: 'Another', unit: 'box' };
-        expect(matchingKey(other)).toBe(matchingKey(one));
+        expect(matchingKey(other, EVERYTHING)).toBe(matchingKey(one, EVERYTHING));
         expect(narrowness(reach, other)).toEqual(narrowness(reach, one));
       }),
+    );
+  });
+
+  it('holds no more than the reaches ask for', () => {
+    const bare = itemOf({ family: null, brand: null, supplier: null, kind: 'fee' });
+    const asked = partsAsked([{ kind: 'category', category: 'clay' }, { kind: 'all' }]);
+    expect(matchingKey(bare, asked)).toBe(matchingKey(ITEM, asked));
+    expect(matchingKey(itemOf({ categories: [] }), asked)).not.toBe(matchingKey(ITEM, asked));
+    expect(matchingKey(itemOf({ categories: [] }), partsAsked([{ kind: 'all' }]))).toBe('');
+  });
+
+  it('tells apart what any of some reaches tells apart, whichever they are', () => {
+    const reach: fc.Arbitrary<Reach> = fc.oneof(
+      code.map((one): Reach => ({ kind: 'category', category: one })),
+      code.map((one): Reach => ({ kind: 'brand', brand: one })),
+      code.map((one): Reach => ({ kind: 'supplierCategory', supplier: one, category: 'a' })),
+      code.map((one): Reach => ({ kind: 'family', family: one })),
+    );
+    fc.assert(
+      fc.property(fc.array(reach, { maxLength: 4 }), item, item, (reaches, one, other) => {
+        const asked = partsAsked(reaches);
+        if (matchingKey(one, asked) !== matchingKey(other, asked)) return;
+        for (const each of reaches) expect(narrowness(each, one)).toEqual(narrowness(each, other));
+      }),
+      { numRuns: 1000 },
     );
   });
 
   it('is another for items that some reach tells apart', () => {
     fc.assert(
       fc.property(item, item, (one, other) => {
-        fc.pre(matchingKey(one) !== matchingKey(other));
+        fc.pre(matchingKey(one, EVERYTHING) !== matchingKey(other, EVERYTHING));
         const reaches: Reach[] = ['a', 'b', 'c'].flatMap((each): Reach[] => [
           { kind: 'category', category: each },
           { kind: 'family', family: each },

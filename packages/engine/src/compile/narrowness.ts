@@ -43,9 +43,39 @@ function stepsUp(category: CategoryCode, { categories }: ItemFacts): number | nu
   return at < 0 ? null : categories.length - 1 - at;
 }
 
-/** All of an item that a reach can ask for, but its number. */
-export function matchingKey({ categories, family, brand, supplier, kind }: ItemFacts): string {
-  let key = `${kind}\n${family?.code ?? ''}\n${brand?.code ?? ''}\n${supplier?.code ?? ''}`;
-  for (const { code } of categories) key += `\n${code}`;
+/** What some reaches ask of an item, but its number. */
+export interface PartsAsked {
+  readonly categories: boolean;
+  readonly family: boolean;
+  readonly brand: boolean;
+  readonly supplier: boolean;
+  readonly kind: boolean;
+}
+
+export function partsAsked(reaches: readonly Reach[]): PartsAsked {
+  const kinds = new Set(reaches.map(({ kind }) => kind));
+  const any = (...some: readonly Reach['kind'][]): boolean => some.some((kind) => kinds.has(kind));
+  return {
+    categories: any('category', 'categoryBrand', 'supplierCategory'),
+    family: any('family'),
+    brand: any('brand', 'categoryBrand'),
+    supplier: any('supplier', 'supplierCategory'),
+    kind: any('itemKind'),
+  };
+}
+
+/** All of an item that is asked: items with the same key are taken in by the same reaches. */
+export function matchingKey(
+  { categories, family, brand, supplier, kind }: ItemFacts,
+  asked: PartsAsked,
+): string {
+  let key = '';
+  if (asked.kind) key += `${kind}\n`;
+  if (asked.family) key += `${family?.code ?? ''}\n`;
+  if (asked.brand) key += `${brand?.code ?? ''}\n`;
+  if (asked.supplier) key += `${supplier?.code ?? ''}\n`;
+  if (!asked.categories) return key;
+  // most items have few categories, and most levels ask for nothing else: then nothing is built
+  for (const { code } of categories) key = key === '' ? code : `${key}\n${code}`;
   return key;
 }

@@ -28,7 +28,7 @@ export function chooseLevel(work: LineInProgress, context: PricingContext): Comp
       passOver({ kind: 'missingLevel', id, by }, { kind: 'notInVersion', version });
       continue;
     }
-    const level = nameOf(compiled);
+    const level = compiled.name;
     if (chosen) {
       if (chosen.level.id === id) continue;
       const { level: first, by: firstBy } = chosen;
@@ -48,10 +48,6 @@ export function chooseLevel(work: LineInProgress, context: PricingContext): Comp
     passOver({ kind: 'anyLevel' }, { kind: 'nothingGivesALevel' });
   }
   return null;
-}
-
-export function nameOf({ level: { id, name, currency } }: CompiledLevel): LevelName {
-  return { id, name, currency };
 }
 
 function remember(
@@ -126,7 +122,7 @@ function tellEnded(
   const compiled = setup.levels.get(assignment.level);
   passOver(
     compiled
-      ? { kind: 'levelChoice', level: nameOf(compiled), by }
+      ? { kind: 'levelChoice', level: compiled.name, by }
       : { kind: 'missingLevel', id: assignment.level, by },
     ...reasons,
   );

@@ -15,8 +15,11 @@ export interface Column {
   steps: WorkingStep[];
 }
 
+/** What a column that records nothing has in common with the others. */
+const NO_STEPS: WorkingStep[] = [];
+
 export function emptyColumn(currency: CurrencyCode, recording: boolean): Column {
-  return { price: ZERO, currency, recording, steps: [] };
+  return { price: ZERO, currency, recording, steps: recording ? [] : NO_STEPS };
 }
 
 /** Starts the column at a price. `source` is null where nothing is written down. */
@@ -51,5 +54,5 @@ export function moveTo(column: Column, after: Exact, source: WorkingSource | nul
 /** Takes back all that was written, so that another way to a price can be tried. */
 export function empty(column: Column): void {
   column.price = ZERO;
-  column.steps = [];
+  if (column.recording) column.steps = [];
 }

@@ -8,7 +8,6 @@ import { reachKey } from '../setup/reach';
 import type { Reason, WorkingSource } from '../workings/workings';
 import { adjusted, adjustmentFor, unknownUnit } from './adjust';
 import { startFromBasePrice } from './base-price';
-import { nameOf } from './choose-level';
 import { empty, moveTo, startAt } from './column';
 import { firstForLine, whyNotToday } from './dated-price';
 import { exchangeTo } from './exchange-step';
@@ -22,6 +21,7 @@ import type { ClosedBy } from './priced';
 import { baseUnit, perUnit, unitOf } from './units';
 
 const NONE: readonly Reason[] = [];
+const NO_LEVELS: readonly LevelId[] = [];
 
 /** How a level came to the price it wrote; null where it makes none. */
 export interface LevelPrice {
@@ -38,26 +38,26 @@ export function levelPrice(
   work: LineInProgress,
   context: PricingContext,
   passOver: PassOver,
-  path: readonly LevelId[] = [],
+  path: readonly LevelId[] = NO_LEVELS,
 ): LevelPrice | null {
   const typed = typedPrice(compiled, work, context, passOver);
   if (typed) {
     startFromTyped(typed, compiled, work, context);
-    passOver({ kind: 'level', level: nameOf(compiled) }, { kind: 'priceTyped' });
+    passOver({ kind: 'level', level: compiled.name }, { kind: 'priceTyped' });
     return { closedBy: typed.closes ? 'typedPrice' : null };
   }
   const { item } = work.item;
   if (compiled.exceptions.has(item)) {
-    passOver({ kind: 'level', level: nameOf(compiled) }, { kind: 'itemExcepted', item });
+    passOver({ kind: 'level', level: compiled.name }, { kind: 'itemExcepted', item });
     return startFromBasePrice(work, context) ? { closedBy: null } : null;
   }
-  const entry = firstEntry(compiled, work, context, passOver, [...path, compiled.level.id]);
+  const entry = firstEntry(compiled, work, context, passOver, path);
   if (work.problem) return null;
   if (entry) {
     round(compiled, work, context, passOver);
     return { closedBy: entry.closes ? 'levelEntry' : null };
   }
-  const level = nameOf(compiled);
+  const level = compiled.name;
   passOver({ kind: 'level', level }, { kind: 'noEntryReachesItem', item });
   const rule = compiled.level.rounding;
   if (rule) passOver({ kind: 'levelRounding', level, rule }, { kind: 'noEntryPricedItem' });
@@ -72,7 +72,7 @@ function typedPrice(
 ): TypedPrice | null {
   const prices = compiled.typedPrices.get(work.item.item);
   if (!prices) return null;
-  const level = nameOf(compiled);
+  const level = compiled.name;
   const { currency } = compiled.level;
   return firstForLine(
     prices,
@@ -93,7 +93,7 @@ function startFromTyped(
 ): void {
   const unit = unitOf(work.item, typed.unit) ?? work.pricingUnit;
   const price = perUnit(typed.price, unit, work.pricingUnit);
-  const source = { kind: 'typedPrice', version, level: nameOf(compiled), typed } as const;
+  const source = { kind: 'typedPrice', version, level: compiled.name, typed } as const;
   startAt(work.column, price, compiled.level.currency, work.column.recording ? source : null);
 }
 
@@ -119,7 +119,7 @@ function firstEntry(
       if (told) tellOthers(entries.slice(place + 1), entry, compiled, passOver);
       return entry;
     }
-    if (told) passOver({ kind: 'levelEntry', level: nameOf(compiled), entry }, ...reasons);
+    if (told) passOver({ kind: 'levelEntry', level: compiled.name, entry }, ...reasons);
   }
   return null;
 }
@@ -130,7 +130,7 @@ function tellOthers(
   compiled: CompiledLevel,
   passOver: PassOver,
 ): void {
-  const level = nameOf(compiled);
+  const level = compiled.name;
   const inListOrder = compiled.level.order === 'list';
   for (const other of others) {
     const kind =
@@ -155,7 +155,7 @@ function makeEntryPrice(
   const unit = unknownUnit(entry.adjusting, work.item);
   if (unit !== null) return [{ kind: 'unitNotOfItem', unit }];
   const { currency } = compiled.level;
-  const missing = startFromBasis(entry, work, context, path);
+  const missing = startFromBasis(entry, compiled, work, context, path);
   const { column } = work;
   if (missing.length > 0) {
     // A set price needs nothing to start from.
@@ -190,7 +190,7 @@ function entrySource(
   tookAll: boolean,
 ): WorkingSource | null {
   if (!column.recording) return null;
-  return { kind: 'levelEntry', version, level: nameOf(compiled), entry, adjustment, tookAll };
+  return { kind: 'levelEntry', version, level: compiled.name, entry, adjustment, tookAll };
 }
 
 function belowFirstBand({ adjusting }: LevelEntry, { column }: LineInProgress): Reason[] {
@@ -201,6 +201,7 @@ function belowFirstBand({ adjusting }: LevelEntry, { column }: LineInProgress): 
 /** Starts the column at the price that the entry names; where there is none, says why. */
 function startFromBasis(
   entry: LevelEntry,
+  { level: { id } }: CompiledLevel,
   work: LineInProgress,
   context: PricingContext,
   path: readonly LevelId[],
@@ -220,12 +221,12 @@ function startFromBasis(
       return price ? startFromMoney(price, source, work) : missingBasis(entry);
     }
     case 'level': {
-      if (path.includes(basis.level)) return [{ kind: 'levelsInACircle' }];
+      if (basis.level === id || path.includes(basis.level)) return [{ kind: 'levelsInACircle' }];
       const other = context.setup.levels.get(basis.level);
       if (!other) return [{ kind: 'notInVersion', version: context.setup.version }];
       const reasons = whyNotToday(other.level.window, context);
       if (reasons.length > 0) return reasons;
-      const made = levelPrice(other, work, context, tellNobody, path);
+      const made = levelPrice(other, work, context, tellNobody, [...path, id]);
       return made || work.problem ? NONE : missingBasis(entry);
     }
   }
@@ -256,11 +257,11 @@ function round(
   if (!rule) return;
   if (rule.currency !== currency) {
     const reason = { kind: 'ruleInOtherCurrency', rule: rule.currency, price: currency } as const;
-    passOver({ kind: 'levelRounding', level: nameOf(compiled), rule }, reason);
+    passOver({ kind: 'levelRounding', level: compiled.name, rule }, reason);
     return;
   }
   const source = work.column.recording
-    ? ({ kind: 'levelRounding', version, level: nameOf(compiled), rule } as const)
+    ? ({ kind: 'levelRounding', version, level: compiled.name, rule } as const)
     : null;
   moveTo(work.column, applyRoundingRule(work.column.price, rule), source);
 }

@@ -23,6 +23,9 @@ export interface PricingContext {
   readonly level: LevelId | null;
   readonly facts: Omit<DocumentFacts, 'items' | 'rates'>;
   readonly rates: Rates;
+  /** Digits that unit prices and amounts of the document end with. */
+  readonly unitDigits: number;
+  readonly amountDigits: number;
   /** Whether the steps write down what they did. */
   readonly workings: boolean;
 }

@@ -29,7 +29,16 @@ export function priceDocument(
 ): PricedDocument {
   const { currency, level, facts, pricedAt } = document;
   const rates = ratesOf(setup.homeCurrency, facts.rates);
-  const context: PricingContext = { setup, currency, level, facts, rates, workings };
+  const context: PricingContext = {
+    setup,
+    currency,
+    level,
+    facts,
+    rates,
+    unitDigits: setup.unitPriceDigits(currency),
+    amountDigits: minorDigits(currency),
+    workings,
+  };
   const items = new Map(facts.items.map((item) => [item.item, item]));
   const lines = document.lines.map((line) => priceLine(line, items.get(line.item), context));
   let total = ZERO;
@@ -44,7 +53,7 @@ export function priceDocument(
     pricedAt,
     currency,
     lines,
-    total: withDigits(total, minorDigits(currency)),
+    total: withDigits(total, context.amountDigits),
     unpricedLines,
   };
 }

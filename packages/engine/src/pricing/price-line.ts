@@ -1,4 +1,3 @@
-import { minorDigits } from '../number/currency';
 import { multiply, sum, withDigits, type Decimal } from '../number/decimal';
 import type { DocumentLine } from '../setup/document';
 import type { ItemFacts, UnitFacts } from '../setup/facts';
@@ -78,11 +77,10 @@ function withoutPrice(line: DocumentLine, problem: LineProblem): LineWithoutPric
 
 function withPrice(
   work: LineInProgress,
-  { setup, currency, workings }: PricingContext,
+  { setup, amountDigits, workings }: PricingContext,
   computed: PricedLine | null,
 ): LineWithPrice {
   const { line, slices, notApplied } = work;
-  const amountDigits = minorDigits(currency);
   if (workings) {
     for (const slice of slices) {
       checkSlice(slice, line.duration, amountDigits, setup.roundingMode);

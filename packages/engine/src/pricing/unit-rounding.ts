@@ -1,4 +1,3 @@
-import { minorDigits } from '../number/currency';
 import { isZero, multiply, withDigits, type Decimal } from '../number/decimal';
 import { compareExact, signOf } from '../number/exact';
 import { roundToDigits } from '../number/rounding';
@@ -14,11 +13,11 @@ import { perUnit } from './units';
  * rounded to the minor digits. A positive price that would become 0 is an error on the line.
  */
 export function roundUnitsAndExtend(work: LineInProgress, context: PricingContext): void {
-  const { setup, currency } = context;
+  const { setup, currency, amountDigits } = context;
   if (!exchangeTo(work, currency, context)) return;
   toLineUnit(work);
   const { column } = work;
-  const digits = setup.unitPriceDigits(currency) + placesMoved(work);
+  const digits = context.unitDigits + placesMoved(work);
   const mode = setup.roundingMode;
   const rounded = roundToDigits(column.price, digits, mode);
   if (isZero(rounded) && signOf(column.price) > 0) {
@@ -36,7 +35,6 @@ export function roundUnitsAndExtend(work: LineInProgress, context: PricingContex
     moveTo(column, rounded, column.recording ? source : null);
   }
   const unitPrice = withDigits(rounded, digits);
-  const amountDigits = minorDigits(currency);
   const amount = withDigits(
     roundToDigits(extension(work, unitPrice), amountDigits, mode),
     amountDigits,
