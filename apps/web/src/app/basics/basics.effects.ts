@@ -52,7 +52,7 @@ export const basicsEffects = {
   again: createEffect(
     (actions$ = inject(Actions)) =>
       actions$.pipe(
-        ofType(objectEditsActions.kept),
+        ofType(objectEditsActions.kept, objectEditsActions.theirsTaken),
         filter(({ edit }) => ['settings', 'sharedPrice'].includes(edit.object.kind)),
         map(() => basicsActions.opened()),
       ),

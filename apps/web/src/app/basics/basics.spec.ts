@@ -81,7 +81,37 @@ describe('what holds for all prices', () => {
     await screen.press('Withdraw Small tools');
     const refused = problemBody(422, 'It is the base price of 12 items.');
     await screen.answer('PUT', '/api/edits/sharedPrice/a', refused, 422);
-    expect(screen.host.querySelector('td.wrong')?.textContent).toContain('12 items');
+    expect(screen.host.querySelector('td .wrong')?.textContent).toContain('12 items');
+  });
+
+  it('shows both where somebody else was first, and lets the user decide', async () => {
+    const edit = async (price: string): Promise<void> => {
+      await screen.type('Price of Small tools', price);
+      const current = {
+        draft: 'd',
+        draftName: 'Autumn',
+        content: { name: 'Small tools', price: '3.90' },
+        revision: 4,
+      };
+      const detail = 'Somebody else has edited this meanwhile.';
+      const conflict = problemBody(409, detail, { current });
+      await screen.answer('PUT', '/api/edits/sharedPrice/a', conflict, 409);
+    };
+    await edit('3.50');
+    expect(screen.text()).toMatch(/Somebody else has edited this meanwhile\. Theirs: .*3\.90/);
+    await screen.press('Keep mine instead');
+    expect(await kept('sharedPrice/a')).toEqual({
+      content: { name: 'Small tools', price: '3.50' },
+      revision: 4,
+      draft: null,
+    });
+    await screen.answer('GET', '/api/basics', found());
+    await edit('3.60');
+    await screen.press('Take theirs');
+    await screen.answer('GET', '/api/basics', found());
+    expect(screen.text()).not.toContain('Somebody else');
+    const field = screen.host.querySelector<HTMLInputElement>('[aria-label^="Price of"]');
+    expect(field?.value).toBe('3.20');
   });
 
   it('is added to by name, and priced then', async () => {

@@ -8,8 +8,9 @@ import {
 } from '@honest-ledger/contracts';
 import { minorDigits, type RoundingMode } from '@honest-ledger/engine';
 import { Store } from '@ngrx/store';
+import { EditRefusal } from '../draft/edit-refusal';
 import { EditSteps } from '../draft/edit-steps';
-import { draftedNow, refusedNow } from '../draft/drafted-now';
+import { draftedNow } from '../draft/drafted-now';
 import {
   objectEditsActions,
   objectEditsFeature,
@@ -36,7 +37,7 @@ const MODES: readonly RoundingMode[] = [
 /** What holds for all prices: rounding, the level by default, and prices that items share. */
 @Component({
   selector: 'hl-basics',
-  imports: [CodeChoice, EditSteps, FigureField, Notice, TextField],
+  imports: [CodeChoice, EditRefusal, EditSteps, FigureField, Notice, TextField],
   templateUrl: './basics.html',
   styleUrl: './basics.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -46,8 +47,7 @@ export class Basics {
   protected readonly found = this.store.selectSignal(basicsFeature.selectBasics);
   private readonly draftedNow = draftedNow();
   private readonly latest = this.store.selectSignal(objectEditsFeature.selectLatest);
-  /** Why the last edit of an object was refused. */
-  protected readonly wrong = refusedNow();
+  private readonly refused = this.store.selectSignal(objectEditsFeature.selectRefused);
   private readonly reference = this.store.selectSignal(referenceFeature.selectReference);
   private readonly published = this.store.selectSignal(referenceFeature.selectPublishedLevels);
   protected readonly mayEdit = mayDo('editSetup');
@@ -83,7 +83,11 @@ export class Basics {
     const fresh = Object.keys(this.latest())
       .filter((id) => !known.has(id))
       .map((id): SharedPriceRow => ({ id, published: null, draft: null, items: 0 }));
-    return [...rows, ...fresh].flatMap((row) => shown(row, drafted(row.id, row.draft)) ?? []);
+    const refused = this.refused()?.edit.object.key;
+    return [...rows, ...fresh].flatMap((row) => {
+      const price = shown(row, drafted(row.id, row.draft));
+      return price ? [{ ...price, refused: row.id === refused }] : [];
+    });
   });
 
   constructor() {

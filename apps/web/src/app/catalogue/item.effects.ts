@@ -67,7 +67,7 @@ export const itemEffects = {
     (actions$ = inject(Actions), store = inject(Store)) => {
       const item = store.selectSignal(itemFeature.selectItem);
       return actions$.pipe(
-        ofType(objectEditsActions.kept),
+        ofType(objectEditsActions.kept, objectEditsActions.theirsTaken),
         mergeMap(({ edit }) => {
           const open = item().value;
           return open && edit.object.kind === 'basePrice'

@@ -26,7 +26,8 @@ import { Notice } from '../shared/notice';
 import { writeNumber, writer } from '../shared/numbers';
 import { whenChanged } from '../shared/when-changed';
 import { workingsActions } from '../workings/workings.feature';
-import { draftedNow, refusedNow } from '../draft/drafted-now';
+import { draftedNow } from '../draft/drafted-now';
+import { EditRefusal } from '../draft/edit-refusal';
 import { EditSteps } from '../draft/edit-steps';
 import { objectEditsActions, type Drafted } from '../draft/object-edits.feature';
 import { ItemFacts } from './item-facts';
@@ -35,7 +36,7 @@ import { itemActions, itemFeature } from './item.feature';
 /** One item: what it is, its base prices, and what each level makes of it. */
 @Component({
   selector: 'hl-item',
-  imports: [Amount, EditSteps, FigureField, ItemFacts, Notice, RouterLink],
+  imports: [Amount, EditRefusal, EditSteps, FigureField, ItemFacts, Notice, RouterLink],
   templateUrl: './item.html',
   styleUrl: './item.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -45,7 +46,6 @@ export class Item {
 
   private readonly store = inject(Store);
   protected readonly found = this.store.selectSignal(itemFeature.selectItem);
-  protected readonly refused = refusedNow();
   private readonly reference = this.store.selectSignal(referenceFeature.selectReference);
   private readonly draftedNow = draftedNow();
   protected readonly factsRefused = this.store.selectSignal(itemFeature.selectFactsRefused);

@@ -51,7 +51,7 @@ export const agreementsEffects = {
     (actions$ = inject(Actions), store = inject(Store)) => {
       const party = store.selectSignal(agreementsFeature.selectParty);
       return actions$.pipe(
-        ofType(objectEditsActions.kept),
+        ofType(objectEditsActions.kept, objectEditsActions.theirsTaken),
         mergeMap(({ edit }) => {
           const whose = party();
           return whose === null || edit.object.kind !== 'agreement'

@@ -11,8 +11,9 @@ import { FileLinks } from '../shared/file-links';
 import { Notice } from '../shared/notice';
 import { TextField } from '../shared/text-field';
 import { whenChanged } from '../shared/when-changed';
+import { EditRefusal } from '../draft/edit-refusal';
 import { EditSteps } from '../draft/edit-steps';
-import { draftedNow, refusedNow } from '../draft/drafted-now';
+import { draftedNow } from '../draft/drafted-now';
 import {
   objectEditsActions,
   objectEditsFeature,
@@ -29,13 +30,23 @@ interface ShownAgreement {
   readonly drafted: Drafted;
   readonly state: string;
   readonly withdrawn: boolean;
-  readonly problem: string | null;
+  readonly refused: boolean;
 }
 
 /** The prices agreed with a customer or a segment, as a grid. They are setup: an edit waits in a draft. */
 @Component({
   selector: 'hl-agreements',
-  imports: [DayField, EditSteps, FigureField, FileLinks, ItemPicker, Notice, RouterLink, TextField],
+  imports: [
+    DayField,
+    EditRefusal,
+    EditSteps,
+    FigureField,
+    FileLinks,
+    ItemPicker,
+    Notice,
+    RouterLink,
+    TextField,
+  ],
   templateUrl: './agreements.html',
   styleUrl: './agreements.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -48,20 +59,20 @@ export class Agreements {
   protected readonly all = this.store.selectSignal(agreementsFeature.selectRows);
   private readonly latest = this.store.selectSignal(objectEditsFeature.selectLatest);
   private readonly draftedNow = draftedNow();
-  private readonly refusedNow = refusedNow();
+  private readonly refused = this.store.selectSignal(objectEditsFeature.selectRefused);
   protected readonly query = computed(() => queryOf(this.party()));
   protected readonly mayEdit = mayDo('editSetup');
   protected readonly currencies = computed(() => this.reference().customers.currencies);
   protected readonly rows = computed((): ShownAgreement[] => {
     const drafted = this.draftedNow();
-    const refused = this.refusedNow();
+    const refused = this.refused()?.edit.object.key;
     const rows = this.all().value ?? [];
     const known = new Set(rows.map(({ id }) => id));
     const fresh = Object.keys(this.latest())
       .filter((id) => !known.has(id))
       .map((id): AgreementRow => ({ id, published: null, draft: null }));
     return [...rows, ...fresh].flatMap(
-      (row) => shown(row, drafted(row.id, row.draft), refused(row.id)) ?? [],
+      (row) => shown(row, drafted(row.id, row.draft), row.id === refused) ?? [],
     );
   });
 
@@ -125,7 +136,7 @@ export class Agreements {
 function shown(
   { id, published, draft }: AgreementRow,
   drafted: Drafted,
-  problem: string | null,
+  refused: boolean,
 ): ShownAgreement | null {
   // what was drafted as an agreement
   const edited = drafted.edited ? (drafted.content as AgreementContent | null) : null;
@@ -135,5 +146,5 @@ function shown(
   const where = draft ? `in ${draft.draftName}` : 'here, not kept yet';
   const what = withdrawn ? 'ends' : published ? 'changed' : 'new';
   const state = drafted.edited ? `△ ${what} ${where}` : 'published';
-  return { id, content, drafted, state, withdrawn, problem };
+  return { id, content, drafted, state, withdrawn, refused };
 }

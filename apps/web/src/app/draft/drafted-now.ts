@@ -12,12 +12,3 @@ export function draftedNow(): Signal<(key: string, draft: ObjectDraft<object> | 
       edits[key] ?? (draft ? { edited: true, content: draft.content } : { edited: false });
   });
 }
-
-/** Why the last edit of an object was refused, by its key. */
-export function refusedNow(): Signal<(key: string) => string | null> {
-  const refused = inject(Store).selectSignal(objectEditsFeature.selectRefused);
-  return computed(() => {
-    const last = refused();
-    return (key) => (last?.edit.object.key === key ? last.problem.detail : null);
-  });
-}

@@ -1,11 +1,14 @@
 import { inject } from '@angular/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { Store, type Action } from '@ngrx/store';
-import { concat, concatMap, filter, map, of, type Observable } from 'rxjs';
+import { concat, concatMap, delay, filter, map, of, type Observable } from 'rxjs';
 import { answer } from '../shared/answer';
+import { isUnreachable } from '../shared/problems';
 import { DraftApi } from './draft.api';
 import { draftActions, draftFeature } from './draft.feature';
 import { objectEditsActions, objectEditsFeature, type ObjectEdit } from './object-edits.feature';
+
+const AGAIN_MILLISECONDS = 3000;
 
 export const objectEditsEffects = {
   send: createEffect(
@@ -24,7 +27,13 @@ export const objectEditsEffects = {
           .pipe(map((answer) => answer.revision));
       };
       return actions$.pipe(
-        ofType(objectEditsActions.edited, objectEditsActions.undone, objectEditsActions.redone),
+        ofType(
+          objectEditsActions.edited,
+          objectEditsActions.undone,
+          objectEditsActions.redone,
+          objectEditsActions.mineInsisted,
+          objectEditsActions.sentAgain,
+        ),
         map(() => next()),
         filter((edit) => edit !== null),
         concatMap((edit): Observable<Action> =>
@@ -37,6 +46,32 @@ export const objectEditsEffects = {
             ),
           ),
         ),
+      );
+    },
+    { functional: true },
+  ),
+
+  again: createEffect(
+    (actions$ = inject(Actions)) =>
+      actions$.pipe(
+        ofType(objectEditsActions.refused),
+        filter(({ problem }) => isUnreachable(problem)),
+        delay(AGAIN_MILLISECONDS),
+        map(({ edit }) => objectEditsActions.sentAgain({ edit })),
+      ),
+    { functional: true },
+  ),
+
+  /** An edit made after the session had ended is sent once its user is back on the screen. */
+  resume: createEffect(
+    (actions$ = inject(Actions), store = inject(Store)) => {
+      const refused = store.selectSignal(objectEditsFeature.selectRefused);
+      return actions$.pipe(
+        ofType(objectEditsActions.seen),
+        map(() => refused()),
+        filter((last) => last !== null),
+        filter(({ problem }) => problem.status === 401),
+        map(({ edit }) => objectEditsActions.sentAgain({ edit })),
       );
     },
     { functional: true },

@@ -1,4 +1,4 @@
-import type { EditParams, ProblemDetails } from '@honest-ledger/contracts';
+import type { EditParams, ObjectDraft, ProblemDetails } from '@honest-ledger/contracts';
 import {
   createActionGroup,
   createFeature,
@@ -7,6 +7,8 @@ import {
   on,
   props,
 } from '@ngrx/store';
+
+import { isUnreachable } from '../shared/problems';
 
 /** What a draft says of an object: not edited, or edited so; null withdraws it. */
 export type Drafted =
@@ -33,6 +35,11 @@ export const objectEditsActions = createActionGroup({
     Sending: props<{ edit: ObjectEdit }>(),
     Kept: props<{ edit: ObjectEdit; revision: number }>(),
     Refused: props<{ edit: ObjectEdit; problem: ProblemDetails }>(),
+    /** The server could not be reached: once more, where nothing else was made of it meanwhile. */
+    'Sent Again': props<{ edit: ObjectEdit }>(),
+    /** After a conflict: what somebody else left is overwritten on purpose, or taken. */
+    'Mine Insisted': emptyProps(),
+    'Theirs Taken': props<{ edit: ObjectEdit }>(),
   },
 });
 
@@ -42,7 +49,7 @@ interface ObjectEditsState {
   readonly future: readonly ObjectEdit[];
   /** The edit that is to be sent now. */
   readonly next: ObjectEdit | null;
-  readonly state: 'kept' | 'keeping' | 'refused';
+  readonly state: 'kept' | 'keeping' | 'unreachable' | 'refused';
   /** How many edits were made whose answer is not there yet. */
   readonly waiting: number;
   /** What objects are to be, by their keys, as long as the server has not said that they are. */
@@ -107,12 +114,53 @@ export const objectEditsFeature = createFeature({
     })),
     on(objectEditsActions.refused, (state, { edit, problem }): ObjectEditsState => ({
       ...state,
-      state: 'refused',
+      state: isUnreachable(problem) ? 'unreachable' : 'refused',
       waiting: state.waiting - 1,
       refused: { edit, problem },
     })),
+    on(objectEditsActions.sentAgain, (state, { edit }): ObjectEditsState =>
+      state.latest[edit.object.key] === edit.after
+        ? withNext(state, edit)
+        : { ...state, next: null },
+    ),
+    on(objectEditsActions.mineInsisted, (state): ObjectEditsState => {
+      const conflict = conflictIn(state.refused);
+      if (!conflict) return { ...state, next: null };
+      const { edit, theirs, revision } = conflict;
+      const again = { ...edit, before: theirs };
+      const known = { ...state, revisions: { ...state.revisions, [edit.object.key]: revision } };
+      return { ...withNext(known, again), past: [...without(state.past, edit), again] };
+    }),
+    on(objectEditsActions.theirsTaken, (state, { edit }): ObjectEditsState => ({
+      ...state,
+      state: 'kept',
+      latest: Object.fromEntries(
+        Object.entries(state.latest).filter(([key]) => key !== edit.object.key),
+      ),
+      refused: null,
+      past: without(state.past, edit),
+    })),
   ),
 });
+
+/** What somebody else left where an edit was to go. */
+export interface EditConflict {
+  readonly edit: ObjectEdit;
+  readonly theirs: Drafted;
+  readonly revision: number;
+}
+
+/** The conflict that a refusal is, or null where it is another. */
+export function conflictIn(refused: ObjectEditsState['refused']): EditConflict | null {
+  if (refused?.problem.status !== 409 || refused.problem.current === undefined) return null;
+  // the server's answer to an edit that comes second: the edit that stands there, or null for none
+  const held = refused.problem.current as ObjectDraft<object> | null;
+  const theirs: Drafted = held ? { edited: true, content: held.content } : { edited: false };
+  return { edit: refused.edit, theirs, revision: held?.revision ?? 0 };
+}
+
+const without = (past: readonly ObjectEdit[], edit: ObjectEdit): readonly ObjectEdit[] =>
+  past.filter((one) => one !== edit);
 
 function withNext(state: ObjectEditsState, next: ObjectEdit): ObjectEditsState {
   const { key } = next.object;

@@ -90,6 +90,35 @@ describe('edits of objects in grids', () => {
     await screen.answer('DELETE', URL, null);
   });
 
+  it('are sent again where the server could not be reached', async () => {
+    await edit(untouched, to('1'));
+    await screen.answer('PUT', URL, null, 0);
+    expect(screen.text()).toContain('the server cannot be reached; sent again soon');
+    expect(state().latest['a']).toEqual(to('1'));
+    await screen.settle(3100);
+    expect(await kept(1)).toEqual({ content: to('1').content, revision: 0, draft: null });
+    expect(state().state).toBe('kept');
+  });
+
+  it('are sent once their user has signed in again', async () => {
+    await edit(untouched, to('1'));
+    await screen.answer('PUT', URL, problemBody(401, 'Sign in first.'), 401);
+    screen.store.dispatch(objectEditsActions.opened({ scope: 'basics' }));
+    screen.store.dispatch(objectEditsActions.seen({ revisions: { a: 0 } }));
+    await screen.settle();
+    expect(await kept(1)).toEqual({ content: to('1').content, revision: 0, draft: null });
+    expect(state().refused).toBeNull();
+  });
+
+  it('are not sent again where something else was made of it meanwhile', async () => {
+    await edit(untouched, to('1'));
+    await screen.answer('PUT', URL, null, 0);
+    await edit(to('1'), to('2'));
+    await kept(1);
+    await screen.settle(3100);
+    screen.server.expectNone(URL);
+  });
+
   it('are forgotten on another screen', async () => {
     await edit(untouched, to('1'));
     await kept(1);

@@ -1,0 +1,69 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import type { AnyObjectChange } from '@honest-ledger/contracts';
+import { Store } from '@ngrx/store';
+import { namesOfThings } from '../reference/names';
+import { unbroken, writer } from '../shared/numbers';
+import { conflictIn, objectEditsActions, objectEditsFeature } from './object-edits.feature';
+import { objectSentence } from './object-words';
+
+/** Why the last edit of an object was refused; where somebody else was first, both and the choice. */
+@Component({
+  selector: 'hl-edit-refusal',
+  template: `
+    @if (refused(); as refused) {
+      <p class="wrong" role="alert">
+        {{ refused.problem.detail }}
+        @if (conflict()) {
+          Theirs: {{ theirs() }}
+          <button type="button" class="quiet small" (click)="take()">Take theirs</button>
+          <button type="button" class="quiet small" (click)="insist()">Keep mine instead</button>
+        }
+      </p>
+    }
+  `,
+  styles: `
+    p {
+      margin: 4px 0;
+    }
+    button {
+      margin-left: 8px;
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class EditRefusal {
+  /** The object's key. */
+  readonly key = input.required<string>();
+
+  private readonly store = inject(Store);
+  private readonly names = namesOfThings();
+  private readonly last = this.store.selectSignal(objectEditsFeature.selectRefused);
+  protected readonly refused = computed(() => {
+    const last = this.last();
+    return last?.edit.object.key === this.key() ? last : null;
+  });
+  protected readonly conflict = computed(() => conflictIn(this.refused()));
+  protected readonly theirs = computed(() => {
+    const conflict = this.conflict();
+    if (!conflict?.theirs.edited) return 'as it is published.';
+    const { edit, theirs } = conflict;
+    if (theirs.content === null) return 'withdrawn.';
+    // the server has checked it as an object of its kind
+    const change = {
+      ...edit.object,
+      name: '',
+      before: null,
+      after: theirs.content,
+    } as AnyObjectChange;
+    return unbroken(objectSentence(change, 'after', this.names(), writer) ?? '');
+  });
+
+  protected take(): void {
+    const edit = this.conflict()?.edit;
+    if (edit) this.store.dispatch(objectEditsActions.theirsTaken({ edit }));
+  }
+
+  protected insist(): void {
+    this.store.dispatch(objectEditsActions.mineInsisted());
+  }
+}
