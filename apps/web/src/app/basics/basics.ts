@@ -83,10 +83,10 @@ export class Basics {
     const fresh = Object.keys(this.latest())
       .filter((id) => !known.has(id))
       .map((id): SharedPriceRow => ({ id, published: null, draft: null, items: 0 }));
-    const refused = this.refused()?.edit.object.key;
+    const refused = this.refused();
     return [...rows, ...fresh].flatMap((row) => {
       const price = shown(row, drafted(row.id, row.draft));
-      return price ? [{ ...price, refused: row.id === refused }] : [];
+      return price ? [{ ...price, refused: row.id in refused }] : [];
     });
   });
 
@@ -187,5 +187,5 @@ function shown(
 
 function stateWords({ edited }: Drafted, draft: ObjectDraft<object> | null, what: string): string {
   if (!edited) return 'published';
-  return draft ? `△ ${what} in ${draft.draftName}` : `△ ${what} here, not kept yet`;
+  return draft ? `△ ${what} in ${draft.draftName}` : `△ ${what} here`;
 }

@@ -65,14 +65,14 @@ export class Agreements {
   protected readonly currencies = computed(() => this.reference().customers.currencies);
   protected readonly rows = computed((): ShownAgreement[] => {
     const drafted = this.draftedNow();
-    const refused = this.refused()?.edit.object.key;
+    const refused = this.refused();
     const rows = this.all().value ?? [];
     const known = new Set(rows.map(({ id }) => id));
     const fresh = Object.keys(this.latest())
       .filter((id) => !known.has(id))
       .map((id): AgreementRow => ({ id, published: null, draft: null }));
     return [...rows, ...fresh].flatMap(
-      (row) => shown(row, drafted(row.id, row.draft), row.id === refused) ?? [],
+      (row) => shown(row, drafted(row.id, row.draft), row.id in refused) ?? [],
     );
   });
 
@@ -143,7 +143,7 @@ function shown(
   const content = edited ?? published ?? draft?.content ?? null;
   if (!content) return null;
   const withdrawn = drafted.edited && drafted.content === null;
-  const where = draft ? `in ${draft.draftName}` : 'here, not kept yet';
+  const where = draft ? `in ${draft.draftName}` : 'here';
   const what = withdrawn ? 'ends' : published ? 'changed' : 'new';
   const state = drafted.edited ? `△ ${what} ${where}` : 'published';
   return { id, content, drafted, state, withdrawn, refused };

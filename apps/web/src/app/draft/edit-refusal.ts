@@ -37,11 +37,8 @@ export class EditRefusal {
 
   private readonly store = inject(Store);
   private readonly names = namesOfThings();
-  private readonly last = this.store.selectSignal(objectEditsFeature.selectRefused);
-  protected readonly refused = computed(() => {
-    const last = this.last();
-    return last?.edit.object.key === this.key() ? last : null;
-  });
+  private readonly all = this.store.selectSignal(objectEditsFeature.selectRefused);
+  protected readonly refused = computed(() => this.all()[this.key()]);
   protected readonly conflict = computed(() => conflictIn(this.refused()));
   protected readonly theirs = computed(() => {
     const conflict = this.conflict();
@@ -64,6 +61,6 @@ export class EditRefusal {
   }
 
   protected insist(): void {
-    this.store.dispatch(objectEditsActions.mineInsisted());
+    this.store.dispatch(objectEditsActions.mineInsisted({ key: this.key() }));
   }
 }

@@ -1,7 +1,7 @@
 import { inject } from '@angular/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { Store, type Action } from '@ngrx/store';
-import { concat, concatMap, delay, filter, map, of, type Observable } from 'rxjs';
+import { concat, concatMap, delay, filter, map, mergeMap, of, type Observable } from 'rxjs';
 import { answer } from '../shared/answer';
 import { isUnreachable } from '../shared/problems';
 import { DraftApi } from './draft.api';
@@ -68,10 +68,11 @@ export const objectEditsEffects = {
       const refused = store.selectSignal(objectEditsFeature.selectRefused);
       return actions$.pipe(
         ofType(objectEditsActions.seen),
-        map(() => refused()),
-        filter((last) => last !== null),
-        filter(({ problem }) => problem.status === 401),
-        map(({ edit }) => objectEditsActions.sentAgain({ edit })),
+        mergeMap(() =>
+          Object.values(refused())
+            .filter(({ problem }) => problem.status === 401)
+            .map(({ edit }) => objectEditsActions.sentAgain({ edit })),
+        ),
       );
     },
     { functional: true },

@@ -38,10 +38,15 @@ export const objectEditsActions = createActionGroup({
     /** The server could not be reached: once more, where nothing else was made of it meanwhile. */
     'Sent Again': props<{ edit: ObjectEdit }>(),
     /** After a conflict: what somebody else left is overwritten on purpose, or taken. */
-    'Mine Insisted': emptyProps(),
+    'Mine Insisted': props<{ key: string }>(),
     'Theirs Taken': props<{ edit: ObjectEdit }>(),
   },
 });
+
+export interface Refusal {
+  readonly edit: ObjectEdit;
+  readonly problem: ProblemDetails;
+}
 
 interface ObjectEditsState {
   readonly scope: string;
@@ -54,8 +59,8 @@ interface ObjectEditsState {
   readonly waiting: number;
   /** What objects are to be, by their keys, as long as the server has not said that they are. */
   readonly latest: Readonly<Record<string, Drafted>>;
-  /** The edit that was refused last, and why. */
-  readonly refused: { readonly edit: ObjectEdit; readonly problem: ProblemDetails } | null;
+  /** The last edits that were refused, by their objects' keys, and why. */
+  readonly refused: Readonly<Record<string, Refusal>>;
   readonly revisions: Readonly<Record<string, number>>;
 }
 
@@ -67,7 +72,7 @@ const beginning: ObjectEditsState = {
   state: 'kept',
   waiting: 0,
   latest: {},
-  refused: null,
+  refused: {},
   revisions: {},
 };
 
@@ -116,15 +121,15 @@ export const objectEditsFeature = createFeature({
       ...state,
       state: isUnreachable(problem) ? 'unreachable' : 'refused',
       waiting: state.waiting - 1,
-      refused: { edit, problem },
+      refused: { ...state.refused, [edit.object.key]: { edit, problem } },
     })),
     on(objectEditsActions.sentAgain, (state, { edit }): ObjectEditsState =>
       state.latest[edit.object.key] === edit.after
         ? withNext(state, edit)
         : { ...state, next: null },
     ),
-    on(objectEditsActions.mineInsisted, (state): ObjectEditsState => {
-      const conflict = conflictIn(state.refused);
+    on(objectEditsActions.mineInsisted, (state, { key }): ObjectEditsState => {
+      const conflict = conflictIn(state.refused[key]);
       if (!conflict) return { ...state, next: null };
       const { edit, theirs, revision } = conflict;
       const again = { ...edit, before: theirs };
@@ -134,10 +139,8 @@ export const objectEditsFeature = createFeature({
     on(objectEditsActions.theirsTaken, (state, { edit }): ObjectEditsState => ({
       ...state,
       state: 'kept',
-      latest: Object.fromEntries(
-        Object.entries(state.latest).filter(([key]) => key !== edit.object.key),
-      ),
-      refused: null,
+      latest: withoutKey(state.latest, edit.object.key),
+      refused: withoutKey(state.refused, edit.object.key),
       past: without(state.past, edit),
     })),
   ),
@@ -151,7 +154,7 @@ export interface EditConflict {
 }
 
 /** The conflict that a refusal is, or null where it is another. */
-export function conflictIn(refused: ObjectEditsState['refused']): EditConflict | null {
+export function conflictIn(refused: Refusal | undefined): EditConflict | null {
   if (refused?.problem.status !== 409 || refused.problem.current === undefined) return null;
   // the server's answer to an edit that comes second: the edit that stands there, or null for none
   const held = refused.problem.current as ObjectDraft<object> | null;
@@ -169,13 +172,15 @@ function withNext(state: ObjectEditsState, next: ObjectEdit): ObjectEditsState {
     next,
     waiting: state.waiting + 1,
     latest: { ...state.latest, [key]: next.after },
-    refused: state.refused?.edit.object.key === key ? null : state.refused,
+    refused: withoutKey(state.refused, key),
   };
 }
 
 /** What was refused stays as it was typed. */
 function onlyRefused({ latest, refused }: ObjectEditsState): ObjectEditsState['latest'] {
-  const key = refused?.edit.object.key;
-  const typed = key === undefined ? undefined : latest[key];
-  return key === undefined || typed === undefined ? {} : { [key]: typed };
+  return Object.fromEntries(Object.entries(latest).filter(([key]) => key in refused));
+}
+
+function withoutKey<T>(all: Readonly<Record<string, T>>, key: string): Record<string, T> {
+  return Object.fromEntries(Object.entries(all).filter(([one]) => one !== key));
 }

@@ -78,10 +78,10 @@ describe('edits of objects in grids', () => {
     await screen.answer('PUT', URL, problemBody(422, 'The price must be at least 0.'), 422);
     screen.store.dispatch(objectEditsActions.seen({ revisions: {} }));
     expect(state().latest['a']).toEqual(to('-1'));
-    expect(state().refused?.problem.detail).toBe('The price must be at least 0.');
+    expect(state().refused['a']?.problem.detail).toBe('The price must be at least 0.');
     expect(screen.text()).toContain('not kept yet');
     await edit(to('-1'), to('1'));
-    expect(state().refused).toBeNull();
+    expect(state().refused).toEqual({});
     await kept(1);
     // what was never there is not discarded
     await screen.press('Undo');
@@ -107,7 +107,7 @@ describe('edits of objects in grids', () => {
     screen.store.dispatch(objectEditsActions.seen({ revisions: { a: 0 } }));
     await screen.settle();
     expect(await kept(1)).toEqual({ content: to('1').content, revision: 0, draft: null });
-    expect(state().refused).toBeNull();
+    expect(state().refused).toEqual({});
   });
 
   it('are not sent again where something else was made of it meanwhile', async () => {

@@ -45,6 +45,19 @@ describe('a field for a figure', () => {
     expect(changes).toEqual([]);
   });
 
+  it('gives once what Enter and the field’s own change both tell', async () => {
+    input.value = '7.5';
+    input.dispatchEvent(new Event('input'));
+    input.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter' }));
+    input.dispatchEvent(new Event('change'));
+    await fixture.whenStable();
+    expect(changes).toEqual(['7.5']);
+    fixture.componentRef.setInput('value', '7.5');
+    await fixture.whenStable();
+    await type('12.5');
+    expect(changes).toEqual(['7.5', '12.5']);
+  });
+
   it('may be empty only where that means something', async () => {
     expect(await type('')).toContain('is not a number');
     fixture.componentRef.setInput('mayBeEmpty', true);

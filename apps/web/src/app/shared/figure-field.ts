@@ -67,6 +67,8 @@ export class FigureField {
 
   private readonly field = viewChild.required<ElementRef<HTMLInputElement>>('field');
   protected readonly text = linkedSignal(() => typedNumber(this.value()));
+  /** What was given last, or came since. */
+  private readonly given = linkedSignal(() => this.value());
   private readonly read = computed(() => {
     const text = this.text().trim();
     return text === '' && this.mayBeEmpty() ? '' : readNumber(text);
@@ -82,9 +84,12 @@ export class FigureField {
     this.field().nativeElement.select();
   }
 
+  /** Enter, and the field's own change after it, count once. */
   protected commit(): void {
     const read = this.read();
-    if (read !== null && read !== this.value()) this.changed.emit(read);
+    if (read === null || read === this.given()) return;
+    this.given.set(read);
+    this.changed.emit(read);
   }
 
   protected enter(): void {
