@@ -16,7 +16,8 @@ export async function keepItem(
   const before = (await readItemContents(transaction, [number])).get(number);
   if (revision === 0 && before) throw new Problem(422, `There is an item ${number} already.`);
   if ((before?.revision ?? 0) !== revision) {
-    throw conflict('Somebody else has changed this item meanwhile.', before?.content ?? null);
+    const current = before && { ...before.content, revision: before.revision };
+    throw conflict('Somebody else has changed this item meanwhile.', current ?? null);
   }
   const [problems = []] = await itemProblems(transaction, [{ number, content }]);
   if (problems.length > 0) throw refused(problems);

@@ -52,9 +52,9 @@ export const itemEffects = {
           const open = item().value;
           if (!open) return EMPTY;
           return answer(
-            api.keep(open.item, { ...facts, revision: open.revision }),
+            api.keep(open.item, facts),
             (kept) => itemActions.factsKept({ item: kept }),
-            (problem) => itemActions.factsRefused({ problem }),
+            (problem) => itemActions.factsRefused({ facts, problem }),
           );
         }),
       );

@@ -1,4 +1,4 @@
-import type { ItemContent, ItemView, ProblemDetails } from '@honest-ledger/contracts';
+import type { ItemEdit, ItemView, ProblemDetails } from '@honest-ledger/contracts';
 import { createActionGroup, createFeature, createReducer, on, props } from '@ngrx/store';
 import { failed, loading, nothingYet, ready, type Loadable } from '../shared/loadable';
 
@@ -9,16 +9,16 @@ export const itemActions = createActionGroup({
     Came: props<{ item: ItemView }>(),
     Failed: props<{ problem: ProblemDetails }>(),
     /** Facts of the item, which count at once. */
-    'Facts Edited': props<{ facts: ItemContent }>(),
+    'Facts Edited': props<{ facts: ItemEdit }>(),
     'Facts Kept': props<{ item: ItemView }>(),
-    'Facts Refused': props<{ problem: ProblemDetails }>(),
+    'Facts Refused': props<{ facts: ItemEdit; problem: ProblemDetails }>(),
   },
 });
 
 interface ItemState {
   readonly item: Loadable<ItemView>;
   /** Why its facts were not saved. */
-  readonly factsRefused: ProblemDetails | null;
+  readonly factsRefused: { readonly facts: ItemEdit; readonly problem: ProblemDetails } | null;
 }
 
 const beginning: ItemState = { item: nothingYet, factsRefused: null };
@@ -37,9 +37,9 @@ export const itemFeature = createFeature({
     })),
     on(itemActions.factsEdited, (state): ItemState => ({ ...state, factsRefused: null })),
     on(itemActions.factsKept, (state, { item }): ItemState => ({ ...state, item: ready(item) })),
-    on(itemActions.factsRefused, (state, { problem }): ItemState => ({
+    on(itemActions.factsRefused, (state, { facts, problem }): ItemState => ({
       ...state,
-      factsRefused: problem,
+      factsRefused: { facts, problem },
     })),
   ),
 });

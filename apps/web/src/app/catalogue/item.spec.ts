@@ -110,4 +110,20 @@ describe('an item', () => {
     const [shared] = (await kept(1)).content as unknown[];
     expect(shared).toEqual(jasmine.objectContaining({ kind: 'shared', shared: 'grog' }));
   });
+
+  it('shows both where two edited its facts, and lets the second decide', async () => {
+    await screen.press('Edit its facts');
+    await screen.type('Name', 'Mine');
+    await screen.press('Save');
+    const detail = 'Somebody else has changed this item meanwhile.';
+    const current = { ...view().facts, name: 'Theirs', revision: 7 };
+    await screen.answer('PUT', ADDRESS, problemBody(409, detail, { current }), 409);
+    const cells = [...screen.host.querySelectorAll('hl-both-values td')];
+    expect(cells.map(({ textContent }) => textContent.trim())).toEqual(['name', 'Theirs', 'Mine']);
+    await screen.press('Keep mine instead');
+    const kept = view({ revision: 8, facts: { ...view().facts, name: 'Mine' } });
+    const sent = await screen.answer('PUT', ADDRESS, kept);
+    expect(sent).toEqual(jasmine.objectContaining({ name: 'Mine', revision: 7 }));
+    expect(screen.text()).not.toContain('Keep mine instead');
+  });
 });

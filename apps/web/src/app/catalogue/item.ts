@@ -12,6 +12,7 @@ import type {
   BasePriceForm,
   ItemAtLevel,
   ItemContent,
+  ItemEdit,
   ItemView,
 } from '@honest-ledger/contracts';
 import { problemSentence } from '@honest-ledger/engine';
@@ -26,6 +27,7 @@ import { Notice } from '../shared/notice';
 import { writeNumber, writer } from '../shared/numbers';
 import { whenChanged } from '../shared/when-changed';
 import { workingsActions } from '../workings/workings.feature';
+import { BothValues } from '../changes/both-values';
 import { draftedNow } from '../draft/drafted-now';
 import { EditRefusal } from '../draft/edit-refusal';
 import { EditSteps } from '../draft/edit-steps';
@@ -36,7 +38,7 @@ import { itemActions, itemFeature } from './item.feature';
 /** One item: what it is, its base prices, and what each level makes of it. */
 @Component({
   selector: 'hl-item',
-  imports: [Amount, EditRefusal, EditSteps, FigureField, ItemFacts, Notice, RouterLink],
+  imports: [Amount, BothValues, EditRefusal, EditSteps, FigureField, ItemFacts, Notice, RouterLink],
   templateUrl: './item.html',
   styleUrl: './item.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -49,6 +51,12 @@ export class Item {
   private readonly reference = this.store.selectSignal(referenceFeature.selectReference);
   private readonly draftedNow = draftedNow();
   protected readonly factsRefused = this.store.selectSignal(itemFeature.selectFactsRefused);
+  /** What somebody else left there, where the second of two was refused. */
+  protected readonly theirFacts = computed((): ItemEdit | null => {
+    const problem = this.factsRefused()?.problem;
+    // the server's answer to an edit that comes second
+    return problem?.status === 409 ? ((problem.current as ItemEdit | undefined) ?? null) : null;
+  });
   protected readonly mayEdit = mayDo('editSetup');
   protected readonly mayEditFacts = mayDo('editFacts');
   /** Open while the facts are edited; another revision of the item closes it. */
@@ -157,8 +165,13 @@ export class Item {
     );
   }
 
-  protected saveFacts(facts: ItemContent): void {
-    this.store.dispatch(itemActions.factsEdited({ facts }));
+  protected saveFacts(content: ItemContent): void {
+    const revision = this.found().value?.revision ?? 0;
+    this.store.dispatch(itemActions.factsEdited({ facts: { ...content, revision } }));
+  }
+
+  protected insistFacts(facts: ItemEdit, { revision }: ItemEdit): void {
+    this.store.dispatch(itemActions.factsEdited({ facts: { ...facts, revision } }));
   }
 
   protected discard(): void {

@@ -131,10 +131,12 @@ describe('a customer', () => {
   it('tells that somebody else was first, and keeps what is there', async () => {
     await consider();
     await screen.press('Save the customer');
+    const current = customer({ id: 'a', name: 'Schools' }, 2);
     const detail = 'Somebody else has changed this customer meanwhile.';
-    await screen.answer('PUT', ADDRESS, problemBody(409, detail), 409);
-    expect(screen.text()).toContain(detail);
-    await screen.press('Try again');
+    await screen.answer('PUT', ADDRESS, problemBody(409, detail, { current }), 409);
+    expect(screen.text()).toContain('Somebody else has changed this since you opened it.');
+    expect(screen.text()).toContain('Nowhere: both say the same.');
+    await screen.press('Take theirs');
     await screen.answer('GET', ADDRESS, customer({ id: 'a', name: 'Schools' }, 2));
     expect(select('Level')?.value).toBe('a');
   });
@@ -173,6 +175,23 @@ describe('a customer', () => {
     expect((await screen.answer('POST', `${ADDRESS}/preview`, PREVIEW)) as object).toEqual(
       jasmine.objectContaining({ attributes: {} }),
     );
+  });
+
+  it('shows both where somebody else was first; mine is looked at again before it is saved', async () => {
+    await consider();
+    await screen.press('Save the customer');
+    const current = { ...customer(null, 5), name: 'Renamed by another' };
+    const detail = 'Somebody else has changed this customer meanwhile.';
+    await screen.answer('PUT', ADDRESS, problemBody(409, detail, { current }), 409);
+    for (const part of ['Theirs', 'Yours', 'Renamed by another', 'Harbour Lane School']) {
+      expect(screen.text()).toContain(part);
+    }
+    await screen.press('Keep mine instead');
+    await screen.settle(PAUSE);
+    await screen.answer('POST', `${ADDRESS}/preview`, PREVIEW);
+    await screen.press('Save the customer');
+    const sent = (await screen.answer('PUT', ADDRESS, customer(null, 6))) as CustomerEdit;
+    expect([sent.level, sent.revision, sent.name]).toEqual(['a', 5, 'Harbour Lane School']);
   });
 
   it('says why it cannot be saved as it is thought about', async () => {

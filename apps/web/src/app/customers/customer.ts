@@ -4,9 +4,11 @@ import {
   customerContentOf,
   type AttributeValues,
   type CustomerContent,
+  type CustomerView,
 } from '@honest-ledger/contracts';
 import type { LevelAssignment } from '@honest-ledger/engine';
 import { Store } from '@ngrx/store';
+import { BothValues } from '../changes/both-values';
 import { LargestMoves } from '../draft/largest-moves';
 import { movesSentence } from '../draft/moves';
 import { LevelSentence } from '../levels/level-sentence';
@@ -29,6 +31,7 @@ import { PriceList } from './price-list';
   imports: [
     Agreements,
     AttributeFields,
+    BothValues,
     CodeChoice,
     DayField,
     LargestMoves,
@@ -63,6 +66,13 @@ export class Customer {
     const customer = this.customer().value;
     return this.considered()?.content ?? (customer && customerContentOf(customer));
   });
+  /** What somebody else left there, where the second of two was refused. */
+  protected readonly theirs = computed((): CustomerView | null => {
+    const problem = this.considered()?.problem;
+    // the server's answer to an edit that comes second
+    return problem?.status === 409 ? ((problem.current as CustomerView | undefined) ?? null) : null;
+  });
+  protected readonly contentOf = customerContentOf;
   protected readonly level = computed(() =>
     this.levels().find(({ id }) => id === this.content()?.level),
   );
@@ -119,6 +129,14 @@ export class Customer {
       ...content,
       assignments: content.assignments.filter((one) => one.id !== id),
     }));
+  }
+
+  /** What mine does to theirs is looked at before it is saved. */
+  protected insist(theirs: CustomerView): void {
+    const content = this.content();
+    if (!content) return;
+    this.store.dispatch(customersActions.mineInsisted({ theirs }));
+    this.store.dispatch(customersActions.considered({ content }));
   }
 
   protected drop(): void {

@@ -28,6 +28,8 @@ export const customersActions = createActionGroup({
     Save: emptyProps(),
     Saved: props<{ customer: CustomerView }>(),
     Refused: props<{ problem: ProblemDetails }>(),
+    /** After a conflict: what is thought about is meant for what somebody else left. */
+    'Mine Insisted': props<{ theirs: CustomerView }>(),
     'Prices Asked': props<{ code: string; text: string; offset: number }>(),
     'Prices Came': props<{ page: PriceListPage; offset: number }>(),
     'Prices Failed': props<{ problem: ProblemDetails }>(),
@@ -80,6 +82,11 @@ export const customersFeature = createFeature({
       ...state,
       considered:
         state.considered?.content === content ? { ...state.considered, preview } : state.considered,
+    })),
+    on(customersActions.mineInsisted, (state, { theirs }): CustomersState => ({
+      ...state,
+      customer: ready(theirs),
+      considered: state.considered && { ...state.considered, problem: null },
     })),
     on(customersActions.dropped, (state): CustomersState => ({ ...state, considered: null })),
     on(customersActions.saved, (state, { customer }): CustomersState => ({

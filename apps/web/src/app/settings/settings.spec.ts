@@ -155,4 +155,21 @@ describe('settings', () => {
     await screen.answer('GET', '/api/lists/brands', [{ code: 'ebb', name: 'Ebb & Flood' }]);
     expect(screen.host.querySelector('fieldset')?.disabled).toBeTrue();
   });
+
+  it('show both where somebody else was first, and let the user decide', async () => {
+    const screen = await show('brands');
+    signedIn(screen);
+    const row = { code: 'ebb', name: 'Ebb & Flood' };
+    await screen.answer('GET', '/api/lists/brands', [row]);
+    await screen.type('Name of ebb', 'Mine');
+    const current = { name: 'Theirs' };
+    const conflict = problemBody(409, 'Somebody else has changed this brand meanwhile.', {
+      current,
+    });
+    await screen.answer('PUT', '/api/lists/brands/ebb', conflict, 409);
+    for (const part of ['Theirs', 'Mine']) expect(screen.text()).toContain(part);
+    await screen.press('Keep mine instead');
+    const sent = await screen.answer('PUT', '/api/lists/brands/ebb', null, 204);
+    expect(sent).toEqual({ seen: { name: 'Theirs' }, content: { name: 'Mine' } });
+  });
 });

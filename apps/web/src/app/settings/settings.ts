@@ -2,12 +2,18 @@ import { ChangeDetectionStrategy, Component, computed, inject, input } from '@an
 import { RouterLink } from '@angular/router';
 import { LIST_KINDS } from '@honest-ledger/contracts';
 import { Store } from '@ngrx/store';
+import { BothValues } from '../changes/both-values';
 import { mayDo } from '../session/may-do';
 import { Notice } from '../shared/notice';
 import { whenChanged } from '../shared/when-changed';
 import { ListSheet } from './list-sheet';
 import { RateSheet } from './rate-sheet';
-import { settingsActions, settingsFeature, type SettingsSheet } from './settings.feature';
+import {
+  settingsActions,
+  settingsFeature,
+  type SettingsEdit,
+  type SettingsSheet,
+} from './settings.feature';
 import { UserSheet } from './user-sheet';
 
 const NAMES: Readonly<Record<SettingsSheet, string>> = {
@@ -26,7 +32,7 @@ const NAMES: Readonly<Record<SettingsSheet, string>> = {
 /** What goods and customers are told apart by, the rates of currencies, and who may sign in. */
 @Component({
   selector: 'hl-settings',
-  imports: [ListSheet, Notice, RateSheet, RouterLink, UserSheet],
+  imports: [BothValues, ListSheet, Notice, RateSheet, RouterLink, UserSheet],
   template: `
     <header class="sheet-head">
       <h1>Settings</h1>
@@ -46,7 +52,16 @@ const NAMES: Readonly<Record<SettingsSheet, string>> = {
       <hl-notice [problem]="problem" (retried)="ask()" />
     }
     @if (refused(); as refused) {
-      <hl-notice [problem]="refused.problem" [again]="false" />
+      @if (conflict(); as conflict) {
+        <hl-both-values
+          [theirs]="conflict.theirs"
+          [mine]="conflict.mine"
+          (taken)="ask()"
+          (insisted)="insist(refused.edit, conflict.theirs)"
+        />
+      } @else {
+        <hl-notice [problem]="refused.problem" [again]="false" />
+      }
     }
     @if (rows().value; as found) {
       <fieldset [disabled]="!mayEdit()">
@@ -94,6 +109,12 @@ export class Settings {
   private readonly store = inject(Store);
   protected readonly rows = this.store.selectSignal(settingsFeature.selectRows);
   protected readonly refused = this.store.selectSignal(settingsFeature.selectRefused);
+  /** Theirs and mine, where the second of two was refused. */
+  protected readonly conflict = computed(() => {
+    const refused = this.refused();
+    if (refused?.problem.status !== 409 || refused.edit.sheet === 'rates') return null;
+    return { theirs: refused.problem.current ?? null, mine: refused.edit.edit.content };
+  });
   protected readonly kept = this.store.selectSignal(settingsFeature.selectKept);
   protected readonly mayEdit = mayDo('editFacts');
   private readonly mayManage = mayDo('manageUsers');
@@ -106,6 +127,13 @@ export class Settings {
     whenChanged(this.sheet, () => {
       this.ask();
     });
+  }
+
+  /** The same again, made from what somebody else left. */
+  protected insist(edit: SettingsEdit, theirs: unknown): void {
+    if (edit.sheet === 'rates') return;
+    const again = { ...edit, edit: { ...edit.edit, seen: theirs } } as SettingsEdit; // of the same sheet
+    this.store.dispatch(settingsActions.edited({ edit: again }));
   }
 
   protected ask(): void {

@@ -1,0 +1,45 @@
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { differences } from './differences';
+
+/** What two people made of one thing, field by field, and the choice between them. */
+@Component({
+  selector: 'hl-both-values',
+  template: `
+    <div class="notice conflict" role="alert">
+      <p>Somebody else has changed this since you opened it. Where the two differ:</p>
+      <table class="ledger" aria-label="Theirs and yours">
+        <thead>
+          <tr>
+            <th>Field</th>
+            <th>Theirs</th>
+            <th>Yours</th>
+          </tr>
+        </thead>
+        <tbody>
+          @for (one of fields(); track one.path) {
+            <tr>
+              <td>{{ one.path }}</td>
+              <td>{{ one.before ?? '–' }}</td>
+              <td>{{ one.after ?? '–' }}</td>
+            </tr>
+          } @empty {
+            <tr>
+              <td colspan="3" class="soft">Nowhere: both say the same.</td>
+            </tr>
+          }
+        </tbody>
+      </table>
+      <button type="button" class="quiet" (click)="taken.emit()">Take theirs</button>
+      <button type="button" class="quiet" (click)="insisted.emit()">Keep mine instead</button>
+    </div>
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class BothValues {
+  readonly theirs = input.required<unknown>();
+  readonly mine = input.required<unknown>();
+  readonly taken = output();
+  readonly insisted = output();
+
+  protected readonly fields = computed(() => differences(this.theirs(), this.mine()));
+}
