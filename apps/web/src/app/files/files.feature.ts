@@ -64,7 +64,7 @@ export const filesFeature = createFeature({
     })),
     on(filesActions.send, (state): FilesState => ({ ...state, onItsWay: 0, problem: null })),
     on(filesActions.onItsWay, (state, { part }): FilesState => ({ ...state, onItsWay: part })),
-    on(filesActions.sent, (state): FilesState => ({ ...state, onItsWay: null })),
+    on(filesActions.sent, filesActions.left, (state): FilesState => ({ ...state, onItsWay: null })),
     on(filesActions.notSent, (state, { problem }): FilesState => ({
       ...state,
       onItsWay: null,

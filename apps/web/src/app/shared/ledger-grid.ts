@@ -19,6 +19,9 @@ ModuleRegistry.registerModules([ClientSideRowModelModule, CellStyleModule, RowAu
   selector: 'hl-ledger-grid',
   imports: [AgGridAngular],
   template: `
+    @if (rows().length === 0) {
+      <p class="empty soft">{{ empty() }}</p>
+    }
     <ag-grid-angular
       [theme]="theme"
       [styleNonce]="nonce"
@@ -27,7 +30,7 @@ ModuleRegistry.registerModules([ClientSideRowModelModule, CellStyleModule, RowAu
       [defaultColDef]="defaults"
       [getRowId]="identify()"
       [alwaysShowVerticalScroll]="true"
-      [overlayNoRowsTemplate]="empty()"
+      [suppressNoRowsOverlay]="true"
       (rowClicked)="open($event)"
       (cellKeyDown)="key($event)"
     />

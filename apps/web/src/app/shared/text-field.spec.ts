@@ -1,0 +1,67 @@
+import { TestBed, type ComponentFixture } from '@angular/core/testing';
+import { TextField } from './text-field';
+
+describe('a field for a text', () => {
+  let fixture: ComponentFixture<TextField>;
+  let changes: string[];
+  const input = (): HTMLInputElement => {
+    const found = (fixture.nativeElement as HTMLElement).querySelector('input');
+    if (!found) throw new Error('no input');
+    return found;
+  };
+  const set = async (name: string, value: unknown): Promise<void> => {
+    fixture.componentRef.setInput(name, value);
+    await fixture.whenStable();
+  };
+  beforeEach(async () => {
+    fixture = TestBed.createComponent(TextField);
+    changes = [];
+    fixture.componentInstance.changed.subscribe((text) => changes.push(text));
+    await set('value', 'Clay');
+    await set('label', 'Name');
+  });
+  const type = async (text: string): Promise<void> => {
+    input().value = text;
+    input().dispatchEvent(new Event('input'));
+    input().dispatchEvent(new Event('change'));
+    await fixture.whenStable();
+  };
+
+  it('gives what was typed, without the blanks around it', async () => {
+    await type('  Glazes ');
+    expect(changes).toEqual(['Glazes']);
+  });
+
+  it('gives an empty text where it was emptied, and nothing where it is the same', async () => {
+    await type('');
+    await type(' Clay ');
+    expect(changes).toEqual(['']);
+  });
+
+  it('shows nothing for null', async () => {
+    await set('value', null);
+    expect(input().value).toBe('');
+    await type('');
+    expect(changes).toEqual([]);
+  });
+
+  it('is called by its own label, or by one beside it', async () => {
+    expect(input().getAttribute('aria-label')).toBe('Name');
+    await set('fieldId', 'name-of-it');
+    expect(input().id).toBe('name-of-it');
+    expect(input().hasAttribute('aria-label')).toBeFalse();
+  });
+
+  it('keeps what was typed while it says what is wrong with it', async () => {
+    await type('Glazes');
+    await set('problem', 'There is a category Glazes already');
+    expect(input().value).toBe('Glazes');
+    expect(input().getAttribute('aria-invalid')).toBe('true');
+    expect((fixture.nativeElement as HTMLElement).textContent).toContain('already');
+  });
+
+  it('takes at most so many letters', async () => {
+    await set('most', 14);
+    expect(input().maxLength).toBe(14);
+  });
+});
