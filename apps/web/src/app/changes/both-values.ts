@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { differences } from './differences';
+import { namesOfThings } from '../reference/names';
+import { differences, withLevelNames } from './differences';
 
 /** What two people made of one thing, field by field, and the choice between them. */
 @Component({
@@ -33,6 +34,11 @@ import { differences } from './differences';
       <button type="button" class="quiet" (click)="insisted.emit()">Keep mine instead</button>
     </div>
   `,
+  styles: `
+    button {
+      margin: 10px 10px 0 0;
+    }
+  `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class BothValues {
@@ -41,5 +47,8 @@ export class BothValues {
   readonly taken = output();
   readonly insisted = output();
 
-  protected readonly fields = computed(() => differences(this.theirs(), this.mine()));
+  private readonly names = namesOfThings();
+  protected readonly fields = computed(() =>
+    differences(this.theirs(), this.mine()).map((one) => withLevelNames(one, this.names())),
+  );
 }

@@ -10,12 +10,13 @@ import {
 import type { ChangeRow } from '@honest-ledger/contracts';
 import { Store } from '@ngrx/store';
 import { writeInstant } from '../shared/dates';
+import { namesOfThings } from '../reference/names';
 import { mayDo } from '../session/may-do';
 import { Notice } from '../shared/notice';
 import { whenChanged } from '../shared/when-changed';
 import type { ChangeFilter } from './changes.api';
 import { changesActions, changesFeature } from './changes.feature';
-import { differences } from './differences';
+import { differences, withLevelNames } from './differences';
 
 const KINDS: readonly (readonly [string, string])[] = [
   ['', 'everything'],
@@ -65,11 +66,14 @@ export class Changes {
   }));
   /** The entry whose fields are shown. */
   protected readonly unfolded = signal<number | null>(null);
+  private readonly names = namesOfThings();
   protected readonly shown = computed(() => {
     const change = this.page().value?.changes.find(({ id }) => id === this.unfolded());
     const all = change ? differences(change.before, change.after) : [];
     // it goes up with every change, whatever was changed
-    return all.filter(({ path }) => path !== 'revision');
+    return all
+      .filter(({ path }) => path !== 'revision')
+      .map((one) => withLevelNames(one, this.names()));
   });
   protected readonly kinds = KINDS;
   protected readonly writeInstant = writeInstant;

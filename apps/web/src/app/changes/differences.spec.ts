@@ -1,4 +1,5 @@
-import { differences } from './differences';
+import type { Names } from '@honest-ledger/engine';
+import { differences, withLevelNames } from './differences';
 
 describe('the differences of a change', () => {
   it('name each field that is otherwise, and no other', () => {
@@ -26,5 +27,13 @@ describe('the differences of a change', () => {
       { path: 'name', before: null, after: 'Fairs' },
     ]);
     expect(differences({ a: [1] }, { a: [1] })).toEqual([]);
+  });
+
+  it('name levels as people know them', () => {
+    const names = { level: (id: string) => (id === 'l' ? 'Trade' : id) } as Names;
+    const one = { path: 'level', before: 'l', after: null };
+    expect(withLevelNames(one, names)).toEqual({ path: 'level', before: 'Trade', after: null });
+    const other = { path: 'name', before: 'Clay', after: 'Glazes' };
+    expect(withLevelNames(other, names)).toEqual(other);
   });
 });

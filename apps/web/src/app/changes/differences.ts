@@ -1,3 +1,5 @@
+import type { Names } from '@honest-ledger/engine';
+
 /** One field that a change made another: where it is, and what stands on each side. */
 export interface Difference {
   readonly path: string;
@@ -16,6 +18,12 @@ export function differences(before: unknown, after: unknown, path = ''): Differe
   return names.flatMap((name) =>
     differences(old.get(name), now.get(name), path === '' ? name : `${path} › ${name}`),
   );
+}
+
+/** Levels are known to people by their names, and to the record by their ids. */
+export function withLevelNames({ path, before, after }: Difference, names: Names): Difference {
+  const named = (text: string | null): string | null => text && names.level(text);
+  return { path, before: named(before), after: named(after) };
 }
 
 function isTree(value: unknown): value is object {
