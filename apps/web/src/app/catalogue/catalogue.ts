@@ -13,7 +13,7 @@ import { referenceFeature } from '../reference/reference.feature';
 import { mayDo } from '../session/may-do';
 import { EndlessGrid } from '../shared/endless-grid';
 import { FileLinks } from '../shared/file-links';
-import { dashed, endlessFigureColumn } from '../shared/ledger-grid';
+import { dashed, figureColumn } from '../shared/ledger-grid';
 import { Notice } from '../shared/notice';
 import { CatalogueApi } from './catalogue.api';
 import { CategoryChoice } from './category-choice';
@@ -68,7 +68,7 @@ export class Catalogue {
         valueGetter: ({ data }) => (data ? dashed(data.brand?.name) : ''),
       },
       { headerName: 'Unit', field: 'unit', width: 80 },
-      endlessFigureColumn(
+      figureColumn(
         {
           headerName: `Base price, ${currency}`,
           colId: 'basePrice',

@@ -11,7 +11,7 @@ import { namesOfThings } from '../reference/names';
 import { referenceFeature } from '../reference/reference.feature';
 import { writeInstant } from '../shared/dates';
 import { EndlessGrid } from '../shared/endless-grid';
-import { dashed, endlessFigureColumn } from '../shared/ledger-grid';
+import { dashed, figureColumn } from '../shared/ledger-grid';
 import { Notice } from '../shared/notice';
 import { whenChanged } from '../shared/when-changed';
 import { QuotesApi } from './quotes.api';
@@ -84,7 +84,7 @@ export class QuoteList {
       valueGetter: ({ data }) => (data ? dashed(data.title) : ''),
     },
     { headerName: 'Lines', type: 'rightAligned', field: 'lines', width: 90 },
-    endlessFigureColumn(
+    figureColumn(
       { headerName: 'Total', width: 130, figure: ({ total }) => total },
       Math.max(2, ...this.reference().customers.currencies.map(minorDigits)),
     ),

@@ -1,5 +1,4 @@
 import { ChangeDetectionStrategy, Component, input } from '@angular/core';
-import { compare, decimal } from '@honest-ledger/engine';
 import { AgGridAngular } from 'ag-grid-angular';
 import {
   CellStyleModule,
@@ -8,7 +7,7 @@ import {
   RowAutoHeightModule,
   type ColDef,
 } from 'ag-grid-community';
-import { columnFill, mostDigits } from './amount';
+import { columnFill } from './amount';
 import { writeNumber } from './numbers';
 import { RowGrid } from './row-grid';
 
@@ -64,33 +63,8 @@ export function sentenceColumn<Row extends object>(column: ColDef<Row>): ColDef<
   };
 }
 
-/**
- * A column of figures that align on the decimal point, to the finest figure of the rows, and sort by
- * value; null shows as a dash.
- */
+/** A column of figures that align on the decimal point, to a number of digits; null shows as a dash. */
 export function figureColumn<Row extends object>(
-  column: ColDef<Row> & { readonly figure: (row: Row) => string | null },
-  rows: readonly Row[],
-): ColDef<Row> {
-  const { figure, ...rest } = column;
-  const digits = mostDigits(rows.map((row) => figure(row) ?? ''));
-  return {
-    type: 'rightAligned',
-    ...rest,
-    valueGetter: ({ data }) => (data ? figure(data) : null),
-    comparator: compareFigures,
-    cellRenderer: ({ value }: { value: string | null }) => figureCell(value, digits),
-  };
-}
-
-/** What has no figure comes before what has. */
-function compareFigures(a: string | null, b: string | null): number {
-  if (a === null || b === null) return a === b ? 0 : a === null ? -1 : 1;
-  return compare(decimal(a), decimal(b));
-}
-
-/** A column of figures in an endless list: it aligns to a number of digits that is known beforehand. */
-export function endlessFigureColumn<Row extends object>(
   column: ColDef<Row> & { readonly figure: (row: Row) => string | null },
   digits: number,
 ): ColDef<Row> {
