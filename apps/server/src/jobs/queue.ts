@@ -66,10 +66,12 @@ export function startQueue(
   events.on('worker:create', ({ worker }) => ids.add(worker.workerId));
   const beat = async (): Promise<void> => {
     const seenAt = services.now();
-    await services.database
-      .insert(workers)
-      .values([...ids].map((id) => ({ id, seenAt })))
-      .onConflictDoUpdate({ target: workers.id, set: { seenAt } });
+    if (ids.size > 0) {
+      await services.database
+        .insert(workers)
+        .values([...ids].map((id) => ({ id, seenAt })))
+        .onConflictDoUpdate({ target: workers.id, set: { seenAt } });
+    }
     await releaseDead(services, connectionString);
   };
   const beatAndTell = () =>

@@ -1,6 +1,7 @@
 import type { Routes } from '@angular/router';
 import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
+import { leaveEdits } from '../draft/leave-edits';
 import { Basics } from './basics';
 import { basicsEffects } from './basics.effects';
 import { basicsFeature } from './basics.feature';
@@ -11,5 +12,6 @@ export const basicsRoutes: Routes = [
     title: 'Basics',
     providers: [provideState(basicsFeature), provideEffects(basicsEffects)],
     component: Basics,
+    canDeactivate: [leaveEdits],
   },
 ];

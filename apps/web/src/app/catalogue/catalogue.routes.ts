@@ -1,6 +1,7 @@
 import type { Routes } from '@angular/router';
 import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
+import { leaveEdits } from '../draft/leave-edits';
 import { Catalogue } from './catalogue';
 import { Item } from './item';
 import { itemEffects } from './item.effects';
@@ -14,7 +15,7 @@ export const catalogueRoutes: Routes = [
     children: [
       { path: '', title: 'Catalogue', component: Catalogue },
       { path: 'new/item', title: 'New item', component: NewItem },
-      { path: ':item', title: 'Item', component: Item },
+      { path: ':item', title: 'Item', component: Item, canDeactivate: [leaveEdits] },
     ],
   },
 ];

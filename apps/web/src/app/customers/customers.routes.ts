@@ -1,6 +1,7 @@
 import type { Routes } from '@angular/router';
 import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
+import { leaveEdits } from '../draft/leave-edits';
 import { agreementsEffects } from './agreements.effects';
 import { agreementsFeature } from './agreements.feature';
 import { Customer } from './customer';
@@ -21,8 +22,8 @@ export const customerRoutes: Routes = [
     children: [
       { path: '', title: 'Customers', component: CustomerList },
       { path: 'new/customer', title: 'New customer', component: NewCustomer },
-      { path: 'segments/:code', title: 'Segment', component: Segment },
-      { path: ':code', title: 'Customer', component: Customer },
+      { path: 'segments/:code', title: 'Segment', component: Segment, canDeactivate: [leaveEdits] },
+      { path: ':code', title: 'Customer', component: Customer, canDeactivate: [leaveEdits] },
     ],
   },
 ];

@@ -7,7 +7,6 @@ import {
   on,
   props,
 } from '@ngrx/store';
-
 import { isUnreachable } from '../shared/problems';
 
 /** What a draft says of an object: not edited, or edited so; null withdraws it. */
@@ -114,13 +113,13 @@ export const objectEditsFeature = createFeature({
     on(objectEditsActions.kept, (state, { edit, revision }): ObjectEditsState => ({
       ...state,
       state: 'kept',
-      waiting: state.waiting - 1,
+      waiting: oneLess(state),
       revisions: { ...state.revisions, [edit.object.key]: revision },
     })),
     on(objectEditsActions.refused, (state, { edit, problem }): ObjectEditsState => ({
       ...state,
       state: isUnreachable(problem) ? 'unreachable' : 'refused',
-      waiting: state.waiting - 1,
+      waiting: oneLess(state),
       refused: { ...state.refused, [edit.object.key]: { edit, problem } },
     })),
     on(objectEditsActions.sentAgain, (state, { edit }): ObjectEditsState =>
@@ -161,6 +160,9 @@ export function conflictIn(refused: Refusal | undefined): EditConflict | null {
   const theirs: Drafted = held ? { edited: true, content: held.content } : { edited: false };
   return { edit: refused.edit, theirs, revision: held?.revision ?? 0 };
 }
+
+/** An answer may come after another screen was opened, on which nothing waits. */
+const oneLess = ({ waiting }: ObjectEditsState): number => Math.max(0, waiting - 1);
 
 const without = (past: readonly ObjectEdit[], edit: ObjectEdit): readonly ObjectEdit[] =>
   past.filter((one) => one !== edit);
