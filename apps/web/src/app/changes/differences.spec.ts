@@ -33,6 +33,8 @@ describe('the differences of a change', () => {
     const names = { level: (id: string) => (id === 'l' ? 'Trade' : id) } as Names;
     const one = { path: 'level', before: 'l', after: null };
     expect(withLevelNames(one, names)).toEqual({ path: 'level', before: 'Trade', after: null });
+    const id = { path: 'level › id', before: null, after: 'l' };
+    expect(withLevelNames(id, names)).toEqual(id);
     const other = { path: 'name', before: 'Clay', after: 'Glazes' };
     expect(withLevelNames(other, names)).toEqual(other);
   });

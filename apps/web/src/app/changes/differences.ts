@@ -20,8 +20,10 @@ export function differences(before: unknown, after: unknown, path = ''): Differe
   );
 }
 
-/** Levels are known to people by their names, and to the record by their ids. */
-export function withLevelNames({ path, before, after }: Difference, names: Names): Difference {
+/** Levels are known to people by their names, and to the record by ids; what is called id stays one. */
+export function withLevelNames(one: Difference, names: Names): Difference {
+  const { path, before, after } = one;
+  if (/(^| )id$/.test(path)) return one;
   const named = (text: string | null): string | null => text && names.level(text);
   return { path, before: named(before), after: named(after) };
 }
