@@ -76,6 +76,8 @@ describe('files that are sent in', () => {
       expect(facts.attributes).toEqual({ 'food-safe': 'no', weight: '12' });
       const again = await sent('kind=items', `${columns}\n${row}`);
       expect(again.counts.unchanged).toBe(1);
+      const turned = 'CL-0207;"MK-207; 00417";fair stand 17.50 EUR;"weight 12; food-safe no"';
+      expect((await sent('kind=items', `${columns}\n${turned}`)).counts.unchanged).toBe(1);
       const wrong = await sent(
         'kind=items',
         [

@@ -1,5 +1,6 @@
 import Joi from 'joi';
 import { day, decimalText, objectOf, shortCode, shortText } from '../forms/fields';
+import { readParts } from '../sheets/sheet';
 
 /** What has attributes of its own. */
 export const ATTRIBUTE_OWNERS = ['items', 'customers'] as const;
@@ -87,11 +88,7 @@ export function attributeProblem(
 
 /** Reads "weight 12.5; food-safe yes"; null where it is not written so, or names one twice. */
 export function readAttributes(text: string): AttributeValues | null {
-  const pairs = text
-    .split(';')
-    .map((part) => part.trim())
-    .filter((part) => part !== '')
-    .map((part) => /^(\S+)\s+(.+)$/.exec(part)?.slice(1) ?? []);
+  const pairs = readParts(text).map((part) => /^(\S+)\s+(.+)$/.exec(part)?.slice(1) ?? []);
   const values = Object.fromEntries(pairs.map(([code = '', value = '']) => [code, value]));
   const written = pairs.every((pair) => pair.length === 2);
   return written && Object.keys(values).length === pairs.length ? values : null;

@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import { readAttributes } from '../api/attributes';
-import { textColumn } from './columns';
+import { listColumn } from './columns';
 
 const written = Joi.string()
   .max(10_000)
@@ -13,7 +13,7 @@ const written = Joi.string()
   });
 
 /** The attributes of an item or a customer in one cell. */
-export const ATTRIBUTES_COLUMN = textColumn(written, {
+export const ATTRIBUTES_COLUMN = listColumn(written, {
   name: 'Attributes',
   meaning: 'Codes of attributes with their values: weight 12.5; food-safe yes.',
 });

@@ -10,6 +10,11 @@ export function textColumn(schema: Joi.Schema<string>, making: Making): SheetCol
   return { holds: 'text', begins: '', ...making, schema };
 }
 
+/** A column of cells that hold several things each, whose order says nothing. */
+export function listColumn(schema: Joi.Schema<string>, making: Making): SheetColumn {
+  return { holds: 'list', begins: '', ...making, schema };
+}
+
 /** A column of exact decimals, written with a point. */
 export function decimalColumn(schema: Joi.Schema<string>, making: Making): SheetColumn {
   return { holds: 'decimal', begins: '', ...making, schema };

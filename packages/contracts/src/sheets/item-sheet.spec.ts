@@ -3,10 +3,10 @@ import {
   ITEM_SHEET,
   readFurtherUnits,
   readNamedPrices,
-  readParts,
   writeFurtherUnits,
   writeNamedPrices,
 } from './item-sheet';
+import { readParts, sameCell } from './sheet';
 
 const word = fc.stringMatching(/^[A-Za-z0-9][A-Za-z0-9 -]{0,10}$/).map((text) => text.trim());
 const amount = fc
@@ -80,6 +80,25 @@ describe('the catalogue as a file', () => {
     expect(takes('MK-207; MK-207')).toBeFalse();
     expect(takes('x'.repeat(41))).toBeFalse();
     expect(readParts(' a ;; b ')).toEqual(['a', 'b']);
+  });
+
+  it('says the same where the things in one cell stand in another order', () => {
+    for (const name of ['Cross-references', 'Named prices', 'Attributes', 'Further units']) {
+      const found = ITEM_SHEET.columns.find((one) => one.name === name);
+      if (!found) throw new Error(`no column ${name}`);
+      expect(sameCell(found, 'b 2; a 1', 'a  1;b 2;'))
+        .withContext(name)
+        .toBeTrue();
+      expect(sameCell(found, 'b 2; a 1', 'a 1'))
+        .withContext(name)
+        .toBeFalse();
+      expect(sameCell(found, 'a 1', 'a 1; a 1'))
+        .withContext(name)
+        .toBeFalse();
+      expect(sameCell(found, '007', '7'))
+        .withContext(name)
+        .toBeFalse();
+    }
   });
 
   it('takes a number of decimals from 0 to 6, and a GTIN with its check digit', () => {

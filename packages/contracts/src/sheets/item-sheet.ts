@@ -14,8 +14,8 @@ import { gtin } from '../forms/gtin';
 import { crossReference, namedPricesSchema, type ItemContent } from '../api/item-content';
 import { check } from '../forms/reading';
 import { ATTRIBUTES_COLUMN } from './attributes-column';
-import { decimalColumn, textColumn, yesNoColumn } from './columns';
-import type { Sheet } from './sheet';
+import { decimalColumn, listColumn, textColumn, yesNoColumn } from './columns';
+import { readParts, type Sheet } from './sheet';
 
 const choice = (all: readonly string[]): Joi.StringSchema =>
   Joi.string()
@@ -86,7 +86,7 @@ export const ITEM_SHEET: Sheet = {
       name: 'Time unit',
       meaning: `For goods priced by time: one of ${TIME_UNITS.join(', ')}.`,
     }),
-    textColumn(furtherUnits, {
+    listColumn(furtherUnits, {
       name: 'Further units',
       meaning: 'Units with how many base units each is: box 12; pallet 480.',
     }),
@@ -97,11 +97,11 @@ export const ITEM_SHEET: Sheet = {
     textColumn(currencyCode, { name: 'List currency', meaning: 'What the list price is in.' }),
     yesNoColumn({ name: 'Active', begins: 'yes', meaning: 'Whether it is still sold: yes or no.' }),
     textColumn(itemNumber, { name: 'Replaced by', meaning: 'The item that takes its place.' }),
-    textColumn(crossReferences, {
+    listColumn(crossReferences, {
       name: 'Cross-references',
       meaning: 'Other numbers it is known by: MK-207; 00417.',
     }),
-    textColumn(namedPrices, {
+    listColumn(namedPrices, {
       name: 'Named prices',
       meaning: 'Further prices of one base unit by their names: fair 12.50 EUR; remnant 9.00 EUR.',
     }),
@@ -113,14 +113,6 @@ export const ITEM_SHEET: Sheet = {
     }),
   ],
 };
-
-/** Several things in one cell. */
-export function readParts(text: string): string[] {
-  return text
-    .split(';')
-    .map((part) => part.trim())
-    .filter((part) => part !== '');
-}
 
 /** Reads "fair 12.50 EUR; remnant 9.00 EUR"; null where it is not written so. */
 export function readNamedPrices(text: string): ItemContent['namedPrices'] | null {

@@ -2,7 +2,7 @@ import { compare, decimal, isDecimalText } from '@honest-ledger/engine';
 import type Joi from 'joi';
 
 /** How the text of a cell is compared and written. */
-export type CellKind = 'text' | 'decimal' | 'yesNo';
+export type CellKind = 'text' | 'decimal' | 'yesNo' | 'list';
 
 /** One column of a file that people exchange with spreadsheets. */
 export interface SheetColumn {
@@ -36,9 +36,13 @@ export interface CellProblem {
   readonly sentence: string;
 }
 
-/** True where two cells of a column say the same: numbers by value, other cells by letter. */
+/**
+ * True where two cells of a column say the same: numbers by value, lists in any order, other cells by
+ * letter.
+ */
 export function sameCell(column: SheetColumn, one: string, other: string): boolean {
   if (one === other) return true;
+  if (column.holds === 'list') return inOneOrder(one) === inOneOrder(other);
   if (column.holds !== 'decimal' || !isDecimalText(one) || !isDecimalText(other)) return false;
   return compare(decimal(one), decimal(other)) === 0;
 }
@@ -50,6 +54,21 @@ export function keyOfRow({ columns, key }: Sheet, cells: Cells): string {
       .filter(({ name }) => key.includes(name))
       .map(({ name, holds }) => plain(holds, cells[name] ?? '')),
   );
+}
+
+/** Several things in one cell, with semicolons between them. */
+export function readParts(text: string): string[] {
+  return text
+    .split(';')
+    .map((part) => part.trim())
+    .filter((part) => part !== '');
+}
+
+function inOneOrder(text: string): string {
+  return readParts(text)
+    .map((part) => part.replaceAll(/\s+/g, ' '))
+    .sort()
+    .join(';');
 }
 
 function plain(holds: CellKind, text: string): string {
