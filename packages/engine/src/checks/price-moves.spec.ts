@@ -22,6 +22,7 @@ function pricedAt(prices: Readonly<Record<string, string | null>>): PricedDocume
       closedBy: null,
       slices,
       amount,
+      cost: null,
       notApplied: [],
       notAppliedMore: 0,
       computed: null,

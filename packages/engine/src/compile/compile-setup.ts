@@ -1,12 +1,16 @@
 import { minorDigits, type CurrencyCode } from '../number/currency';
 import type { RoundingMode } from '../number/rounding';
 import type { Agreement, Party } from '../setup/agreement';
+import type { CostKind } from '../setup/cost';
+import type { CostTableId } from '../setup/cost-table';
 import type { BasePrice, ItemNumber, SharedPrice, SharedPriceId, UnitCode } from '../setup/goods';
 import type { LevelId } from '../setup/level';
 import type { Setup } from '../setup/setup';
+import { compileCostTable, tablesReaching, type CompiledCostTable } from './compile-cost-table';
 import { compileLevel, type CompiledLevel } from './compile-level';
 import { groupBy } from './group-by';
 import { inPriceOrder } from './price-order';
+import type { ReachFinder } from './reach-finder';
 
 /** A setup turned once into look-ups, so that a line costs what applies to it and no more. */
 export interface CompiledSetup {
@@ -14,7 +18,11 @@ export interface CompiledSetup {
   readonly homeCurrency: CurrencyCode;
   readonly roundingMode: RoundingMode;
   readonly defaultLevel: LevelId | null;
+  readonly costOrder: readonly CostKind[];
   readonly levels: ReadonlyMap<LevelId, CompiledLevel>;
+  readonly costTables: ReadonlyMap<CostTableId, CompiledCostTable>;
+  /** The cost tables that take an item in, the narrowest first. */
+  readonly tablesReaching: ReachFinder<{ readonly compiled: CompiledCostTable }>;
   readonly sharedPrices: ReadonlyMap<SharedPriceId, SharedPrice>;
   /** The base price an item has for a unit; null asks for the base unit. */
   basePrice(item: ItemNumber, unit: UnitCode | null): BasePrice | undefined;
@@ -31,11 +39,15 @@ export function compileSetup(setup: Setup): CompiledSetup {
   const agreements = inPriceOrder(
     groupBy(setup.agreements, ({ party, item }) => agreementKey(party, item)),
   );
+  const tables = setup.costTables.map(compileCostTable);
   return {
     version: setup.version,
     homeCurrency: setup.homeCurrency,
     roundingMode: setup.roundingMode,
     defaultLevel: setup.defaultLevel,
+    costOrder: setup.costOrder,
+    costTables: new Map(tables.map((compiled) => [compiled.table.id, compiled])),
+    tablesReaching: tablesReaching(tables),
     levels: new Map(setup.levels.map((level) => [level.id, compileLevel(level)])),
     sharedPrices: new Map(setup.sharedPrices.map((shared) => [shared.id, shared])),
     basePrice: (item, unit) => basePrices.get(priceKey(item, unit)),

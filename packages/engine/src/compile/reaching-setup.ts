@@ -1,8 +1,11 @@
 import type { Party } from '../setup/agreement';
+import type { CostTable, CostTableId } from '../setup/cost-table';
 import type { PricingDocument } from '../setup/document';
 import type { ItemNumber } from '../setup/goods';
 import type { Level, LevelId } from '../setup/level';
+import type { Reach } from '../setup/reach';
 import type { Setup } from '../setup/setup';
+import { narrowness } from './narrowness';
 
 /**
  * The part of a setup that a document can reach: small enough to send to a browser.
@@ -21,6 +24,7 @@ export function reachingSetup(setup: Setup, document: PricingDocument): Setup {
       ({ item, party }) => items.has(item) && isPartyTo(document, party),
     ),
     levels: levels.map((level) => onlyFor(level, items)),
+    costTables: tablesOf(setup.costTables, levels, document),
   };
 }
 
@@ -54,6 +58,22 @@ function withBases(levels: readonly Level[], ids: readonly (LevelId | null)[]): 
     }
   }
   return levels.filter(({ id }) => reached.has(id));
+}
+
+/** The tables that levels name, and those that take an item of the document in. */
+function tablesOf(
+  tables: readonly CostTable[],
+  levels: readonly Level[],
+  { facts }: PricingDocument,
+): readonly CostTable[] {
+  const named = new Set<CostTableId | null>(
+    levels.flatMap(({ entries }) =>
+      entries.map(({ basis }) => (basis.kind === 'costTable' ? basis.table : null)),
+    ),
+  );
+  const takesIn = (reach: Reach): boolean =>
+    facts.items.some((item) => narrowness(reach, item) !== null);
+  return tables.filter(({ id, reaches }) => named.has(id) || reaches.some(takesIn));
 }
 
 function isPartyTo({ facts: { customer } }: PricingDocument, party: Party): boolean {

@@ -10,28 +10,26 @@ import {
 import type { ItemFacts, UnitFacts } from '../setup/facts';
 import type { UnitCode } from '../setup/goods';
 import type { Adjusting, Adjustment, PriceBand } from '../setup/level';
+import { bandAt, priceOfCost } from './cost-adjustment';
 import type { LineInProgress } from './line-in-progress';
 import { perUnit, unitOf } from './units';
 
 const HUNDRED = fromInteger(100);
 
-/** What an entry does to a basis: its one adjustment, or its band's; null below the first band. */
+/**
+ * What an entry does to a basis: its one adjustment, or that of the band which a price of a pricing
+ * unit (or a cost, where bands are by cost) lies in; null below the first band.
+ */
 export function adjustmentFor(
   adjusting: Adjusting,
-  basis: Exact,
-  pricingUnit: UnitFacts,
+  measured: Exact,
+  { factor }: UnitFacts,
 ): Adjustment | null {
   if (adjusting.kind === 'plain') return adjusting.adjustment;
-  return bandOf(adjusting.bands, basis, pricingUnit)?.adjustment ?? null;
-}
-
-/** Thresholds are prices of a base unit, so they are multiplied to the pricing unit. */
-function bandOf(
-  bands: readonly PriceBand[],
-  basis: Exact,
-  { factor }: UnitFacts,
-): PriceBand | undefined {
-  return bands.findLast(({ from }) => compareExact(multiplyExact(from, factor), basis) <= 0);
+  // Thresholds are prices of a base unit, so they are multiplied to the pricing unit.
+  const isReached = ({ from }: PriceBand): boolean =>
+    compareExact(multiplyExact(from, factor), measured) <= 0;
+  return bandAt(adjusting.bands, isReached)?.adjustment ?? null;
 }
 
 /** The first unit that an entry's amounts are per and that the item does not have; null for none. */
@@ -45,7 +43,7 @@ export function unknownUnit(adjusting: Adjusting, item: ItemFacts): UnitCode | n
 }
 
 function unknownIn(adjustment: Adjustment, item: ItemFacts): UnitCode | null {
-  if (adjustment.kind === 'percent' || adjustment.unit === null) return null;
+  if (!('unit' in adjustment) || adjustment.unit === null) return null;
   return unitOf(item, adjustment.unit) ? null : adjustment.unit;
 }
 
@@ -63,6 +61,10 @@ export function adjusted(basis: Exact, adjustment: Adjustment, work: LineInProgr
       );
     case 'set':
       return toPricingUnit(adjustment.price, adjustment.unit, work);
+    case 'multiplier':
+    case 'markup':
+    case 'margin':
+      return priceOfCost(basis, adjustment);
   }
 }
 

@@ -1,5 +1,6 @@
 import { startAt } from './column';
-import type { LineInProgress, PricingContext } from './line-in-progress';
+import { startFromReachingTable } from './cost-table';
+import type { LineInProgress, PassOver, PricingContext } from './line-in-progress';
 
 /** Starts the column at the item's base price for the pricing unit; false where it has none. */
 export function startFromBasePrice(work: LineInProgress, { setup }: PricingContext): boolean {
@@ -19,4 +20,13 @@ export function startFromBasePrice(work: LineInProgress, { setup }: PricingConte
       : null,
   );
   return true;
+}
+
+/** The item's base price, else what the cost table that takes it in makes of it; false for neither. */
+export function startFromOwnPrice(
+  work: LineInProgress,
+  context: PricingContext,
+  passOver: PassOver,
+): boolean {
+  return startFromBasePrice(work, context) || startFromReachingTable(work, context, passOver);
 }

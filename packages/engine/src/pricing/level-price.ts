@@ -1,14 +1,17 @@
 import type { CompiledLevel } from '../compile/compile-level';
+import type { CurrencyCode } from '../number/currency';
 import { ZERO } from '../number/decimal';
-import { signOf } from '../number/exact';
+import { signOf, type Exact } from '../number/exact';
 import { applyRoundingRule } from '../number/rounding-rule';
 import type { Money } from '../setup/facts';
-import type { Adjustment, LevelEntry, LevelId, TypedPrice } from '../setup/level';
+import type { Adjusting, Adjustment, LevelEntry, LevelId, TypedPrice } from '../setup/level';
 import { reachKey } from '../setup/reach';
 import type { Reason, WorkingSource } from '../workings/workings';
 import { adjusted, adjustmentFor, unknownUnit } from './adjust';
-import { startFromBasePrice } from './base-price';
+import { startFromBasePrice, startFromOwnPrice } from './base-price';
 import { empty, moveTo, startAt } from './column';
+import { costOfKind, costPerPricingUnit, startFromCost } from './cost';
+import { startFromCostTable, startFromReachingTable } from './cost-table';
 import { firstForLine, whyNotToday } from './dated-price';
 import { exchangeTo } from './exchange-step';
 import {
@@ -49,7 +52,7 @@ export function levelPrice(
   const { item } = work.item;
   if (compiled.exceptions.has(item)) {
     passOver({ kind: 'level', level: compiled.name }, { kind: 'itemExcepted', item });
-    return startFromBasePrice(work, context) ? { closedBy: null } : null;
+    return startFromOwnPrice(work, context, passOver) ? { closedBy: null } : null;
   }
   const entry = firstEntry(compiled, work, context, passOver, path);
   if (work.problem) return null;
@@ -61,7 +64,7 @@ export function levelPrice(
   passOver({ kind: 'level', level }, { kind: 'noEntryReachesItem', item });
   const rule = compiled.level.rounding;
   if (rule) passOver({ kind: 'levelRounding', level, rule }, { kind: 'noEntryPricedItem' });
-  return startFromBasePrice(work, context) ? { closedBy: null } : null;
+  return startFromOwnPrice(work, context, passOver) ? { closedBy: null } : null;
 }
 
 function typedPrice(
@@ -167,12 +170,14 @@ function makeEntryPrice(
     startAt(column, adjusted(ZERO, adjustment, work), currency, source);
     return NONE;
   }
-  if (!exchangeTo(work, currency, context)) return NONE;
-  const adjustment = adjustmentFor(entry.adjusting, column.price, work.pricingUnit);
+  if (work.problem || !exchangeTo(work, currency, context)) return NONE;
+  const measured = measuredBy(entry.adjusting, currency, work, context);
+  const adjustment = measured && adjustmentFor(entry.adjusting, measured, work.pricingUnit);
   if (!adjustment) {
-    const reasons = belowFirstBand(entry, work);
     empty(column);
-    return reasons;
+    return measured
+      ? belowFirstBand(entry, measured)
+      : [{ kind: 'noCost', kinds: context.setup.costOrder }];
   }
   const after = adjusted(column.price, adjustment, work);
   const tookAll = signOf(after) < 0;
@@ -193,9 +198,19 @@ function entrySource(
   return { kind: 'levelEntry', version, level: compiled.name, entry, adjustment, tookAll };
 }
 
-function belowFirstBand({ adjusting }: LevelEntry, { column }: LineInProgress): Reason[] {
-  const first = adjusting.kind === 'byPrice' ? adjusting.bands[0] : undefined;
-  return [{ kind: 'belowFirstBand', price: column.price, from: first?.from ?? ZERO }];
+/** What bands are measured by: the basis price, or the line's cost; null where there is no cost. */
+function measuredBy(
+  { kind }: Adjusting,
+  currency: CurrencyCode,
+  work: LineInProgress,
+  context: PricingContext,
+): Exact | null {
+  return kind === 'byCost' ? costPerPricingUnit(currency, work, context) : work.column.price;
+}
+
+function belowFirstBand({ adjusting }: LevelEntry, price: Exact): Reason[] {
+  const first = adjusting.kind === 'plain' ? undefined : adjusting.bands[0];
+  return [{ kind: 'belowFirstBand', price, from: first?.from ?? ZERO }];
 }
 
 /** Starts the column at the price that the entry names; where there is none, says why. */
@@ -228,6 +243,21 @@ function startFromBasis(
       if (reasons.length > 0) return reasons;
       const made = levelPrice(other, work, context, tellNobody, [...path, id]);
       return made || work.problem ? NONE : missingBasis(entry);
+    }
+    case 'cost': {
+      const cost = costOfKind(basis.cost, work, context);
+      if (!cost) return missingBasis(entry);
+      startFromCost(cost, work);
+      return NONE;
+    }
+    case 'costTable': {
+      if (basis.table === null) {
+        const started = startFromReachingTable(work, context, tellNobody);
+        return started || work.problem ? NONE : missingBasis(entry);
+      }
+      const table = context.setup.costTables.get(basis.table);
+      if (!table) return [{ kind: 'notInVersion', version: context.setup.version }];
+      return startFromCostTable(table, work, context);
     }
   }
 }

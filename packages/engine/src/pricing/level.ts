@@ -1,4 +1,4 @@
-import { startFromBasePrice } from './base-price';
+import { startFromOwnPrice } from './base-price';
 import { chooseLevel } from './choose-level';
 import { teller, type LineInProgress, type PricingContext } from './line-in-progress';
 import { levelPrice } from './level-price';
@@ -10,13 +10,15 @@ import { levelPrice } from './level-price';
 export function applyLevel(work: LineInProgress, context: PricingContext): void {
   if (work.started) return;
   const level = chooseLevel(work, context);
+  const passOver = teller(work, context);
   if (level) {
-    const result = levelPrice(level, work, context, teller(work, context));
+    const result = levelPrice(level, work, context, passOver);
     if (work.problem) return;
     work.started = result !== null;
     work.closedBy = result?.closedBy ?? null;
   } else {
-    work.started = startFromBasePrice(work, context);
+    work.started = startFromOwnPrice(work, context, passOver);
+    if (work.problem) return;
   }
   if (!work.started) work.problem = { kind: 'noStartPrice' };
 }

@@ -6,6 +6,7 @@ import { NOT_APPLIED_LISTED } from '../workings/workings';
 import { startFromAgreement } from './agreement';
 import { lineFault } from './check-line';
 import { emptyColumn } from './column';
+import { lineCost } from './cost';
 import { applyLevel } from './level';
 import type { LineInProgress, PricingContext } from './line-in-progress';
 import { startByHand } from './price-by-hand';
@@ -77,10 +78,12 @@ function withoutPrice(line: DocumentLine, problem: LineProblem): LineWithoutPric
 
 function withPrice(
   work: LineInProgress,
-  { setup, amountDigits, workings }: PricingContext,
+  context: PricingContext,
   computed: PricedLine | null,
 ): LineWithPrice {
+  const { setup, amountDigits, workings } = context;
   const { line, slices, notApplied } = work;
+  const amount = amountOf(slices, amountDigits);
   if (workings) {
     for (const slice of slices) {
       checkSlice(slice, line.duration, amountDigits, setup.roundingMode);
@@ -96,7 +99,8 @@ function withPrice(
     level: work.level,
     closedBy: work.closedBy,
     slices,
-    amount: amountOf(slices, amountDigits),
+    amount,
+    cost: lineCost(work, context, amount),
     notApplied:
       notApplied.length > NOT_APPLIED_LISTED ? notApplied.slice(0, NOT_APPLIED_LISTED) : notApplied,
     notAppliedMore: Math.max(0, notApplied.length - NOT_APPLIED_LISTED),

@@ -1,11 +1,12 @@
 import type { CurrencyCode } from '../number/currency';
 import type { Decimal } from '../number/decimal';
 import type { Exact } from '../number/exact';
+import type { CostKind } from '../setup/cost';
 import type { ItemNumber, TimeUnit, UnitCode } from '../setup/goods';
 import type { LevelChooser, LevelName, NotApplied, WorkingStep } from '../workings/workings';
 
 /** Raised by every change of the engine that can alter a cent or a working. */
-export const MODEL_VERSION = 2;
+export const MODEL_VERSION = 3;
 
 export interface PricedDocument {
   readonly modelVersion: number;
@@ -38,11 +39,26 @@ export interface LineWithPrice {
   /** Parts of the quantity, each at one unit price. A line starts as one. */
   readonly slices: readonly PricedSlice[];
   readonly amount: Decimal;
+  /** What the line costs; null where nothing is known. */
+  readonly cost: LineCost | null;
   readonly notApplied: readonly NotApplied[];
   /** How many more were considered than `notApplied` lists. */
   readonly notAppliedMore: number;
   /** Of a line priced by hand, what it would be without. */
   readonly computed: PricedLine | null;
+}
+
+/** In the document's currency, exactly. */
+export interface LineCost {
+  readonly kind: CostKind;
+  /** Per the line's unit (and time). */
+  readonly each: Exact;
+  /** Of the whole line. */
+  readonly amount: Exact;
+  /** (amount of the line - cost) / amount of the line, in percent; null without an amount. */
+  readonly margin: Exact | null;
+  /** (amount of the line - cost) / cost, in percent. */
+  readonly markup: Exact | null;
 }
 
 export type ClosedBy = 'priceByHand' | 'agreement' | 'typedPrice' | 'levelEntry';
@@ -75,5 +91,6 @@ export type LineProblem =
   | { readonly kind: 'durationNotPositive' }
   | { readonly kind: 'durationNotAsked' }
   | { readonly kind: 'noStartPrice' }
+  | { readonly kind: 'byRequest'; readonly table: string }
   | { readonly kind: 'noExchangeRate'; readonly from: CurrencyCode; readonly to: CurrencyCode }
   | { readonly kind: 'roundsToZero'; readonly unitPrice: Exact; readonly digits: number };

@@ -5,12 +5,15 @@ import type { UnitCode } from '../setup/goods';
 
 const ONE = fromInteger(1);
 
-export function baseUnit({ unit, quantityDigits }: ItemFacts): UnitFacts {
+/** What an item says of its units. */
+type UnitsOfItem = Pick<ItemFacts, 'unit' | 'quantityDigits' | 'units'>;
+
+export function baseUnit({ unit, quantityDigits }: UnitsOfItem): UnitFacts {
   return { unit, factor: ONE, digits: quantityDigits };
 }
 
 /** An item's unit by its code, the base unit for null; undefined where the item does not have it. */
-export function unitOf(item: ItemFacts, unit: UnitCode | null): UnitFacts | undefined {
+export function unitOf(item: UnitsOfItem, unit: UnitCode | null): UnitFacts | undefined {
   if (unit === null || unit === item.unit) return baseUnit(item);
   return item.units.find((one) => one.unit === unit);
 }

@@ -1,5 +1,6 @@
 import type { CurrencyCode } from '../number/currency';
 import type { Decimal } from '../number/decimal';
+import type { CostKind } from './cost';
 import type { DocumentFacts } from './facts';
 import type { ItemNumber, UnitCode } from './goods';
 import type { LevelId } from './level';
@@ -25,6 +26,8 @@ export interface DocumentLine {
   readonly unit: UnitCode | null;
   /** How long, in the item's time unit, for goods priced by time; null for all others. */
   readonly duration: Decimal | null;
+  /** The kind of cost that the goods have as they are supplied here; null where nothing is said. */
+  readonly formOfSupply: CostKind | null;
   /** A level chosen for this line, or null. */
   readonly level: LevelId | null;
   readonly priceByHand: PriceByHand | null;

@@ -1,6 +1,7 @@
 import type { CurrencyCode } from '../number/currency';
 import type { Decimal } from '../number/decimal';
 import type { ExchangeRate } from '../number/exchange';
+import type { ItemCost, PurchaseCost, UnitsSold } from './cost';
 import type { Day, Window } from './dates';
 import type { ItemKind, ItemNumber, TimeUnit, UnitCode } from './goods';
 import type { LevelId } from './level';
@@ -83,6 +84,12 @@ export interface ItemFacts {
   readonly listPrice: Money | null;
   /** Further prices by their names, per base unit. */
   readonly namedPrices: readonly NamedPrice[];
+  /** Its costs in force on the day, but for purchase costs. */
+  readonly costs: readonly ItemCost[];
+  /** What its suppliers ask, all that is in force on the day. */
+  readonly purchaseCosts: readonly PurchaseCost[];
+  /** By each window that a cost table asks for. */
+  readonly unitsSold: readonly UnitsSold[];
 }
 
 export interface CodeAndName<Code extends string = string> {

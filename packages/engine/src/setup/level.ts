@@ -1,6 +1,8 @@
 import type { CurrencyCode } from '../number/currency';
 import type { Decimal } from '../number/decimal';
 import type { RoundingRule } from '../number/rounding-rule';
+import type { CostKind } from './cost';
+import type { CostTableId } from './cost-table';
 import type { DatedPrice, Window } from './dates';
 import type { ItemNumber, UnitCode } from './goods';
 import type { Reach } from './reach';
@@ -44,16 +46,19 @@ export type Basis =
   | { readonly kind: 'listPrice' }
   | { readonly kind: 'namedPrice'; readonly name: string }
   /** What another level makes of the item, typed prices, exceptions and rounding included. */
-  | { readonly kind: 'level'; readonly level: LevelId };
+  | { readonly kind: 'level'; readonly level: LevelId }
+  | { readonly kind: 'cost'; readonly cost: CostKind }
+  /** What a cost table makes of the item; null for the table that takes it in most narrowly. */
+  | { readonly kind: 'costTable'; readonly table: CostTableId | null };
 
-/** One adjustment, or one for each band of the basis price. */
+/** One adjustment, or one for each band of the basis price or of the line's unit cost. */
 export type Adjusting =
   | { readonly kind: 'plain'; readonly adjustment: Adjustment }
-  | { readonly kind: 'byPrice'; readonly bands: readonly PriceBand[] };
+  | { readonly kind: 'byPrice' | 'byCost'; readonly bands: readonly PriceBand[] };
 
 /**
- * What is done to a basis price from `from` upward until the next band. Thresholds are prices of
- * one base unit in the level's currency, in strictly rising order.
+ * What is done to a basis price from `from` upward until the next band. Thresholds are prices (or
+ * costs) of one base unit in the level's currency, in strictly rising order.
  */
 export interface PriceBand {
   readonly from: Decimal;
@@ -74,7 +79,13 @@ export type Adjustment =
       readonly amount: Decimal;
       readonly unit: UnitCode | null;
     }
-  | { readonly kind: 'set'; readonly price: Decimal; readonly unit: UnitCode | null };
+  | { readonly kind: 'set'; readonly price: Decimal; readonly unit: UnitCode | null }
+  /** Of a cost alone: 5 makes five times the cost. */
+  | { readonly kind: 'multiplier'; readonly factor: Decimal }
+  /** Of a cost alone: a percent of the cost on top. */
+  | { readonly kind: 'markup'; readonly percent: Decimal }
+  /** Of a cost alone: what part of the price is not cost; below 100. */
+  | { readonly kind: 'margin'; readonly percent: Decimal };
 
 /** A price typed for one item on a level, in its currency. Nothing is taken off it again. */
 export interface TypedPrice extends DatedPrice {

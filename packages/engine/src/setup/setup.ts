@@ -1,6 +1,8 @@
 import type { CurrencyCode } from '../number/currency';
 import type { RoundingMode } from '../number/rounding';
 import type { Agreement } from './agreement';
+import type { CostKind } from './cost';
+import type { CostTable } from './cost-table';
 import type { BasePrice, SharedPrice } from './goods';
 import type { Level, LevelId } from './level';
 
@@ -16,8 +18,12 @@ export interface Setup {
   readonly unitPriceDigits: Readonly<Partial<Record<CurrencyCode, number>>>;
   /** The level of a line that nothing else gives one. */
   readonly defaultLevel: LevelId | null;
+  /** The order in which kinds of cost are tried for what a line costs: the first above zero is it. */
+  readonly costOrder: readonly CostKind[];
   readonly basePrices: readonly BasePrice[];
   readonly sharedPrices: readonly SharedPrice[];
   readonly agreements: readonly Agreement[];
   readonly levels: readonly Level[];
+  /** In the order in which they are tried where they take an item in alike. */
+  readonly costTables: readonly CostTable[];
 }

@@ -3,6 +3,8 @@ import { make, type Decimal } from '../number/decimal';
 import { divide, type Exact } from '../number/exact';
 import type { RoundingRule } from '../number/rounding-rule';
 import type { Agreement } from '../setup/agreement';
+import type { ItemCost, PurchaseCost } from '../setup/cost';
+import type { CostAdjustment, CostBand, CostTable } from '../setup/cost-table';
 import type { Window } from '../setup/dates';
 import type { DocumentLine, PricingDocument } from '../setup/document';
 import type { CustomerFacts, ItemFacts, OutletFacts } from '../setup/facts';
@@ -51,6 +53,28 @@ const BAG = { unit: 'bag', quantityDigits: 2 };
 const PALLET = { unit: 'pallet', factor: make(60, 0), digits: 1 };
 const SCOOP = { unit: 'scoop', factor: make(3, 2), digits: 2 };
 
+const COSTS: readonly (readonly ItemCost[])[] = [
+  [{ kind: 'last', amount: make(412, 2), currency: 'EUR', unit: null }],
+  [
+    { kind: 'last', amount: make(0, 0), currency: 'EUR', unit: null },
+    { kind: 'split', amount: make(30_000, 2), currency: 'USD', unit: 'pallet' },
+  ],
+  [{ kind: 'landed', amount: make(1999, 1), currency: 'JPY', unit: null }],
+];
+const PURCHASES: readonly PurchaseCost[] = [
+  { minimum: 0, amount: 399, unit: null },
+  { minimum: 60, amount: 377, unit: null },
+  { minimum: 1, amount: 21_000, unit: 'pallet' },
+].map(({ minimum, amount, unit }) => ({
+  supplier: 'pits',
+  amount: make(amount, 2),
+  currency: 'EUR',
+  unit,
+  minQuantity: make(minimum, 0),
+  window: { from: null, until: null },
+}));
+const costKinds = fc.constantFrom('last', 'landed', 'purchase', 'split', 'standard');
+
 /** Four items that differ in everything a reach can ask for. */
 const ITEMS: readonly ItemFacts[] = [
   { item: 'CL-1', categories: [CLAY], brand: named('ebb'), supplier: named('pits'), ...BAG },
@@ -65,6 +89,9 @@ const ITEMS: readonly ItemFacts[] = [
   timeUnit: null,
   listPrice: index === 2 ? null : { amount: make(2500, 2), currency: 'USD' },
   namedPrices: index === 0 ? [{ name: 'trade', amount: make(1234, 2), currency: 'EUR' }] : [],
+  costs: COSTS[index] ?? [],
+  purchaseCosts: index === 0 || index === 2 ? PURCHASES : [],
+  unitsSold: index === 0 ? [{ days: 90, quantity: make(120, 0) }] : [],
   ...item,
 }));
 const NUMBERS = ITEMS.map(({ item }) => item);
@@ -119,7 +146,37 @@ const adjustings: fc.Arbitrary<Adjusting> = fc.oneof(
       { from: make(from + 200, 1), adjustment: high },
     ],
   })),
+  adjustments.map((adjustment) => ({
+    kind: 'byCost' as const,
+    bands: [{ from: make(1, 0), adjustment }],
+  })),
 );
+
+const multipliers = fc.integer({ min: 1, max: 900 }).map((factor) => make(factor, 2));
+const markups = fc.integer({ min: -2000, max: 20_000 }).map((percent) => make(percent, 2));
+const margins = fc.integer({ min: -2000, max: 8000 }).map((percent) => make(percent, 2));
+
+/** What is done to a cost. */
+export const costAdjustments: fc.Arbitrary<CostAdjustment> = fc.oneof(
+  multipliers.map((factor) => ({ kind: 'multiplier' as const, factor })),
+  markups.map((percent) => ({ kind: 'markup' as const, percent })),
+  margins.map((percent) => ({ kind: 'margin' as const, percent })),
+  amounts.map((amount) => ({ kind: 'amount' as const, amount })),
+  prices.map((price) => ({ kind: 'set' as const, price })),
+);
+
+/** Bands by unit cost, their thresholds in strictly rising order. */
+export const costBands: fc.Arbitrary<CostBand[]> = fc
+  .array(fc.tuple(fc.integer({ min: 0, max: 5000 }), costAdjustments), {
+    minLength: 1,
+    maxLength: 6,
+  })
+  .map((bands) => new Map(bands))
+  .map((bands) =>
+    [...bands]
+      .sort(([a], [b]) => a - b)
+      .map(([from, adjustment]) => ({ from: make(from, 2), adjustment })),
+  );
 
 const bases = (levels: readonly string[]): fc.Arbitrary<Basis> =>
   fc.constantFrom<Basis>(
@@ -127,6 +184,10 @@ const bases = (levels: readonly string[]): fc.Arbitrary<Basis> =>
     { kind: 'basePrice' },
     { kind: 'listPrice' },
     { kind: 'namedPrice', name: 'trade' },
+    { kind: 'cost', cost: 'last' },
+    { kind: 'cost', cost: 'purchase' },
+    { kind: 'costTable', table: null },
+    { kind: 'costTable', table: 'T2' },
     ...levels.map((level) => ({ kind: 'level' as const, level })),
   );
 
@@ -190,6 +251,32 @@ export const levels = (id: string, others: readonly string[] = []): fc.Arbitrary
     rounding: fc.option(roundings),
   });
 
+const costTables = (id: string): fc.Arbitrary<CostTable> =>
+  fc.record({
+    id: fc.constant(id),
+    name: fc.constant(`Table ${id}`),
+    currency: fc.constantFrom('EUR', 'EUR', 'USD'),
+    reaches: fc.array(reaches, { maxLength: 2 }),
+    outlets: fc.constantFrom(null, null, null, ['O1']),
+    costs: fc.uniqueArray(fc.record({ cost: costKinds, bands: costBands }), {
+      selector: ({ cost }) => cost,
+      minLength: 1,
+      maxLength: 3,
+    }),
+    points: fc.option(
+      fc.constant({
+        days: 90,
+        bands: [
+          { from: make(0, 0), points: make(-5, 0) },
+          { from: make(100, 0), points: make(5, 0) },
+        ],
+      }),
+    ),
+    fees: fc.option(fc.constant({ percent: make(12, 0), fixed: make(50, 2) })),
+    pieceCharges: fc.array(fc.record({ reach: reaches, amount: amounts }), { maxLength: 2 }),
+    rounding: fc.option(roundings),
+  });
+
 const agreements: fc.Arbitrary<Agreement> = fc.record({
   ...dated,
   id: fc.uuid(),
@@ -231,6 +318,8 @@ export const setups: fc.Arbitrary<Setup> = fc.record({
   levels: fc
     .tuple(levels('A'), levels('B', ['A']), levels('C', ['A', 'B', 'C', 'gone']))
     .map((all) => [...all]),
+  costOrder: fc.shuffledSubarray(['last', 'purchase', 'landed', 'standard']),
+  costTables: fc.tuple(costTables('T1'), costTables('T2')).map((all) => [...all]),
 });
 
 const levelIds = fc.constantFrom('A', 'B', 'C', 'C', 'gone', null);
@@ -267,6 +356,7 @@ const lines: fc.Arbitrary<Omit<DocumentLine, 'id'>> = fc.record({
   quantity: fc.integer({ min: -1000, max: 100_000 }).map((quantity) => make(quantity, 2)),
   unit: unitCodes,
   duration: fc.constant(null),
+  formOfSupply: fc.constantFrom(null, null, 'split', 'purchase'),
   level: fc.constantFrom(null, null, null, 'B'),
   priceByHand: fc.option(
     prices.map((price) => ({ price, reason: 'a friend' })),

@@ -1,5 +1,7 @@
-import { decimal } from '../number/decimal';
+import { compare, decimal } from '../number/decimal';
 import type { Agreement } from '../setup/agreement';
+import { COST_KINDS, type ItemCost, type PurchaseCost } from '../setup/cost';
+import type { CostAdjustment, CostTable } from '../setup/cost-table';
 import { ALWAYS } from '../setup/dates';
 import type { DocumentLine, PricingDocument } from '../setup/document';
 import type { CustomerFacts, DocumentFacts, ItemFacts } from '../setup/facts';
@@ -15,10 +17,12 @@ export function setupOf(changes: Partial<Setup> = {}): Setup {
     roundingMode: 'halfAwayFromZero',
     unitPriceDigits: {},
     defaultLevel: null,
+    costOrder: [...COST_KINDS],
     basePrices: [basePrice('18.40')],
     sharedPrices: [],
     agreements: [],
     levels: [schools()],
+    costTables: [],
     ...changes,
   };
 }
@@ -100,6 +104,63 @@ export function agreement(price: string, changes: Partial<Agreement> = {}): Agre
   };
 }
 
+export function costOf(amount: string, changes: Partial<ItemCost> = {}): ItemCost {
+  return { kind: 'last', amount: decimal(amount), currency: 'EUR', unit: null, ...changes };
+}
+
+export function purchaseCostOf(amount: string, changes: Partial<PurchaseCost> = {}): PurchaseCost {
+  return {
+    supplier: 'pits',
+    amount: decimal(amount),
+    currency: 'EUR',
+    unit: null,
+    minQuantity: decimal('0'),
+    window: ALWAYS,
+    ...changes,
+  };
+}
+
+/** Bands by unit cost, from thresholds to what is done. */
+export function bandsOf(
+  bands: Readonly<Record<string, CostAdjustment>>,
+): CostTable['costs'][number]['bands'] {
+  return Object.entries(bands)
+    .map(([from, adjustment]) => ({ from: decimal(from), adjustment }))
+    .toSorted((a, b) => compare(a.from, b.from));
+}
+
+export function markup(percent: string): CostAdjustment {
+  return { kind: 'markup', percent: decimal(percent) };
+}
+
+export function margin(percent: string): CostAdjustment {
+  return { kind: 'margin', percent: decimal(percent) };
+}
+
+export function times(factor: string): CostAdjustment {
+  return { kind: 'multiplier', factor: decimal(factor) };
+}
+
+/** A table for everything, from the last cost. */
+export function costTable(
+  bands: Readonly<Record<string, CostAdjustment>>,
+  changes: Partial<CostTable> = {},
+): CostTable {
+  return {
+    id: 'tools',
+    name: 'Tools',
+    currency: 'EUR',
+    reaches: [{ kind: 'all' }],
+    outlets: null,
+    costs: [{ cost: 'last', bands: bandsOf(bands) }],
+    points: null,
+    fees: null,
+    pieceCharges: [],
+    rounding: null,
+    ...changes,
+  };
+}
+
 export function lineOf(quantity: string, changes: Partial<DocumentLine> = {}): DocumentLine {
   return {
     id: '1',
@@ -107,6 +168,7 @@ export function lineOf(quantity: string, changes: Partial<DocumentLine> = {}): D
     quantity: decimal(quantity),
     unit: null,
     duration: null,
+    formOfSupply: null,
     level: null,
     priceByHand: null,
     ...changes,
@@ -143,6 +205,9 @@ export function itemOf(changes: Partial<ItemFacts> = {}): ItemFacts {
     timeUnit: null,
     listPrice: null,
     namedPrices: [],
+    costs: [],
+    purchaseCosts: [],
+    unitsSold: [],
     ...changes,
   };
 }

@@ -52,11 +52,25 @@ export function reasonSentence(
       return `a narrower entry applies: ${entrySentence(reason.entry, reason.currency, names, write)}`;
     case 'earlierEntryApplies':
       return `an entry before it applies: ${entrySentence(reason.entry, reason.currency, names, write)}`;
+    case 'noCost':
+      return reason.kinds.length === 0
+        ? 'the item has no cost'
+        : `the item has no ${orWords(reason.kinds.map(names.cost))} cost`;
+    case 'tableNotAtOutlet':
+      return reason.outlet === null
+        ? 'it is for certain outlets, and the document is at none'
+        : `it is not used at ${reason.outlet}`;
     case 'noEntryPricedItem':
       return 'no entry of the level made the price, so it rounds nothing';
     case 'ruleInOtherCurrency':
       return `it rounds prices in ${reason.rule}, and this one is in ${reason.price}`;
   }
+}
+
+/** "last, average or landed" */
+function orWords(words: readonly string[]): string {
+  const last = words.at(-1) ?? '';
+  return words.length < 2 ? last : `${words.slice(0, -1).join(', ')} or ${last}`;
 }
 
 function outsideWords({ from, until }: Window, day: string, write: Writer): string {

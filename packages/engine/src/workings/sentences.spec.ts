@@ -29,6 +29,8 @@ const names: Names = {
   brand: (code) => `B-${code}`,
   supplier: (code) => `S-${code}`,
   level: (id) => `L-${id}`,
+  cost: (kind) => kind,
+  costTable: (id) => id,
 };
 const level = (changes: Partial<Level>): string => levelSentence(printed(schools(changes)), names);
 const entry = (of: LevelEntry): string => entrySentence(printed(of), 'EUR', names);
@@ -245,7 +247,7 @@ describe('workings in words', () => {
     const sentences: [LineProblem, string][] = [
       [
         { kind: 'noStartPrice' },
-        'No price: the item has no base price, and nothing else gives it one.',
+        'No price: the item has no base price, and no level or cost table gives it one.',
       ],
       [{ kind: 'itemUnknown' }, 'The catalogue does not have this item.'],
       [{ kind: 'unitNotOfItem', unit: 'drum' }, 'The item is not sold by the drum.'],

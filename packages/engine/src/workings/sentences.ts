@@ -1,10 +1,12 @@
 import type { RoundingMode } from '../number/rounding';
 import type { LineProblem } from '../pricing/priced';
 import type { Printed } from './printed';
+import { feesWords, tableStepSentence } from './cost-table-sentences';
 import { chooserWords, reasonSentence } from './reason-sentences';
 import {
   entrySentence,
   plainWriter,
+  reachWords,
   roundingSentence,
   type Names,
   type Writer,
@@ -48,6 +50,31 @@ export function stepWording(
       return { title: 'List price', sentence: `of ${source.item}` };
     case 'namedPrice':
       return { title: `${source.name} price`, sentence: `of ${source.item}` };
+    case 'cost': {
+      const { cost, item, unit } = source;
+      return { title: `${capital(names.cost(cost))} cost`, sentence: `of ${item} per ${unit}` };
+    }
+    case 'fromCost':
+      return { title: 'Price', sentence: `of ${source.item}, made from its cost` };
+    case 'costTable':
+      return {
+        title: `Cost table ${source.table.name}`,
+        sentence: tableStepSentence(source, write),
+      };
+    case 'tableFees': {
+      const { fees, table } = source;
+      return {
+        title: 'Fees',
+        sentence: `${feesWords(fees, table.currency, write)}, so that the profit is left after them`,
+      };
+    }
+    case 'pieceCharge':
+      return { title: 'Piece charge', sentence: `for ${reachWords(source.charge.reach, names)}` };
+    case 'tableRounding':
+      return {
+        title: roundingSentence(source.rule, write),
+        sentence: `the rounding of cost table ${source.table.name}`,
+      };
     case 'levelEntry': {
       const { level, entry, tookAll } = source;
       const sentence = entrySentence(entry, level.currency, names, write);
@@ -111,7 +138,9 @@ export function problemSentence(problem: Printed<LineProblem>, write = plainWrit
     case 'durationNotAsked':
       return 'The item is not priced by time, so it takes no duration.';
     case 'noStartPrice':
-      return 'No price: the item has no base price, and nothing else gives it one.';
+      return 'No price: the item has no base price, and no level or cost table gives it one.';
+    case 'byRequest':
+      return `No price: the cost table ${problem.table} says that goods of this cost are priced by request.`;
     case 'noExchangeRate':
       return `No price: there is no rate from ${problem.from} to ${problem.to}.`;
     case 'roundsToZero':
@@ -181,5 +210,11 @@ function subjectTitle(subject: Printed<NotAppliedSubject>, names: Names, write: 
     }
     case 'typedPrice':
       return `Typed on level ${subject.level.name}: ${datedWords(subject.typed, write)}`;
+    case 'costTable':
+      return `Cost table ${subject.table.name}`;
   }
+}
+
+function capital(text: string): string {
+  return `${text.charAt(0).toUpperCase()}${text.slice(1)}`;
 }

@@ -19,6 +19,9 @@ export interface Names {
   readonly brand: (code: string) => string;
   readonly supplier: (code: string) => string;
   readonly level: (id: string) => string;
+  /** Of a kind of cost, without the word: "last", "full pallet". */
+  readonly cost: (kind: string) => string;
+  readonly costTable: (id: string) => string;
 }
 
 /** Numbers and days as they are stored. */
@@ -36,7 +39,7 @@ export function entrySentence(
   const sentence =
     adjusting.kind === 'plain'
       ? `${adjustmentWords(adjusting.adjustment, of, currency, write)} ${goods}`
-      : `${goods}, by the ${basisName(basis, names)} (${bandsWords(adjusting, currency, write)})`;
+      : `${goods}, ${bandsIntro(adjusting.kind, basis, names)} (${bandsWords(adjusting.bands, currency, write)})`;
   return closes ? `${sentence}, closed to breaks and rules` : sentence;
 }
 
@@ -123,15 +126,27 @@ function adjustmentWords(
       return `${percentWords(adjustment.percent, write).replace(' to', '')}, then ${amountWords(adjustment, currency, write)}${of}`;
     case 'set':
       return `${write.number(adjustment.price)} ${currency}${perWords(adjustment.unit)} for`;
+    case 'multiplier':
+      return `${write.number(adjustment.factor)} times${of}`;
+    case 'markup':
+      return `${write.number(adjustment.percent)} % markup on${of}`;
+    case 'margin':
+      return `${write.number(adjustment.percent)} % margin over${of}`;
   }
 }
 
+/** What the bands are by, and what they start from where that is another thing. */
+function bandsIntro(kind: 'byPrice' | 'byCost', basis: Basis, names: Names): string {
+  const from = basisName(basis, names);
+  return kind === 'byPrice' ? `by the ${from}` : `from the ${from}, by the unit cost`;
+}
+
 function bandsWords(
-  adjusting: Extract<Printed<Adjusting>, { kind: 'byPrice' }>,
+  bands: Extract<Printed<Adjusting>, { kind: 'byPrice' | 'byCost' }>['bands'],
   currency: string,
   write: Writer,
 ): string {
-  return adjusting.bands
+  return bands
     .map(({ from, adjustment }) => {
       const what = bandWords(adjustment, currency, write);
       return `from ${write.number(from)} ${currency}: ${what}`;
@@ -141,7 +156,7 @@ function bandsWords(
 
 function bandWords(adjustment: Printed<Adjustment>, currency: string, write: Writer): string {
   if (adjustment.kind === 'percent' && isZeroText(adjustment.percent)) return 'as it is';
-  return adjustmentWords(adjustment, '', currency, write).replace(/ (to|for)$/, '');
+  return adjustmentWords(adjustment, '', currency, write).replace(/ (to|for|on|over)$/, '');
 }
 
 function percentWords(percent: string, write: Writer): string {
@@ -184,6 +199,12 @@ export function basisName(basis: Basis, names: Names): string {
       return `${basis.name} price`;
     case 'level':
       return `${names.level(basis.level)} price`;
+    case 'cost':
+      return `${names.cost(basis.cost)} cost`;
+    case 'costTable':
+      return basis.table === null
+        ? 'price that its cost table makes'
+        : `price that the cost table ${names.costTable(basis.table)} makes`;
   }
 }
 

@@ -4,6 +4,8 @@ import type { Exact } from '../number/exact';
 import type { RoundingMode } from '../number/rounding';
 import type { RoundingRule } from '../number/rounding-rule';
 import type { Agreement } from '../setup/agreement';
+import type { CostKind } from '../setup/cost';
+import type { CostAdjustment, CostTableId, Fees, PieceCharge } from '../setup/cost-table';
 import type { Window } from '../setup/dates';
 import type { CodeAndName, LevelAssignment, Money, UnitFacts } from '../setup/facts';
 import type { ItemNumber, SharedPrice, UnitCode } from '../setup/goods';
@@ -50,6 +52,46 @@ export type WorkingSource =
   | { readonly kind: 'listPrice'; readonly item: ItemNumber }
   | { readonly kind: 'namedPrice'; readonly item: ItemNumber; readonly name: string }
   | {
+      readonly kind: 'cost';
+      readonly item: ItemNumber;
+      readonly cost: CostKind;
+      /** What it is per. */
+      readonly unit: UnitCode;
+    }
+  /** A cost table's band, with the points for units sold. */
+  | {
+      readonly kind: 'costTable';
+      readonly version: number;
+      readonly table: TableName;
+      readonly adjustment: CostAdjustment;
+      readonly points: {
+        readonly points: Decimal;
+        readonly sold: Decimal;
+        readonly days: number | null;
+      } | null;
+      readonly tookAll: boolean;
+    }
+  | {
+      readonly kind: 'tableFees';
+      readonly version: number;
+      readonly table: TableName;
+      readonly fees: Fees;
+    }
+  | {
+      readonly kind: 'pieceCharge';
+      readonly version: number;
+      readonly table: TableName;
+      readonly charge: PieceCharge;
+    }
+  | {
+      readonly kind: 'tableRounding';
+      readonly version: number;
+      readonly table: TableName;
+      readonly rule: RoundingRule;
+    }
+  /** What the price is before a step, where the reader may not see costs. */
+  | { readonly kind: 'fromCost'; readonly item: ItemNumber }
+  | {
       readonly kind: 'levelEntry';
       readonly version: number;
       readonly level: LevelName;
@@ -92,6 +134,13 @@ export interface LevelName {
   readonly currency: CurrencyCode;
 }
 
+/** A cost table as workings name it, with the currency that its amounts are in. */
+export interface TableName {
+  readonly id: CostTableId;
+  readonly name: string;
+  readonly currency: CurrencyCode;
+}
+
 /** Who or what says that a line has a level, in the order in which they are asked. */
 export type LevelChooser =
   | { readonly kind: 'line' }
@@ -120,7 +169,8 @@ export type NotAppliedSubject =
       readonly agreement: Agreement;
       readonly segment: CodeAndName | null;
     }
-  | { readonly kind: 'typedPrice'; readonly level: LevelName; readonly typed: TypedPrice };
+  | { readonly kind: 'typedPrice'; readonly level: LevelName; readonly typed: TypedPrice }
+  | { readonly kind: 'costTable'; readonly table: TableName };
 
 export type Reason =
   | { readonly kind: 'nothingGivesALevel' }
@@ -150,6 +200,10 @@ export type Reason =
       /** The level's, in which the entry's amounts are. */
       readonly currency: CurrencyCode;
     }
+  /** None of these kinds has a cost above zero. */
+  | { readonly kind: 'noCost'; readonly kinds: readonly CostKind[] }
+  /** Null where the document is at no outlet. */
+  | { readonly kind: 'tableNotAtOutlet'; readonly outlet: string | null }
   | { readonly kind: 'noEntryPricedItem' }
   | {
       readonly kind: 'ruleInOtherCurrency';

@@ -1,0 +1,39 @@
+import type { CostKind } from '../setup/cost';
+import type { CostBand, CostTable, PieceCharge } from '../setup/cost-table';
+import type { ItemFacts } from '../setup/facts';
+import { narrowness } from './narrowness';
+import { reachFinder, type ReachFinder } from './reach-finder';
+
+export interface CompiledCostTable {
+  readonly table: CostTable;
+  /** What workings say of it. */
+  readonly name: Pick<CostTable, 'id' | 'name' | 'currency'>;
+  readonly kinds: readonly CostKind[];
+  readonly bands: ReadonlyMap<CostKind, readonly CostBand[]>;
+  /** The first piece charge that takes an item in. */
+  pieceCharge(item: ItemFacts): PieceCharge | null;
+  /** Whether it may be used at an outlet, or at none. */
+  isAt(outlet: string | null): boolean;
+}
+
+export function compileCostTable(table: CostTable): CompiledCostTable {
+  const { id, name, currency, costs, pieceCharges, outlets } = table;
+  return {
+    table,
+    name: { id, name, currency },
+    kinds: costs.map(({ cost }) => cost),
+    bands: new Map(costs.map(({ cost, bands }) => [cost, bands])),
+    pieceCharge: (item) =>
+      pieceCharges.find(({ reach }) => narrowness(reach, item) !== null) ?? null,
+    isAt: (outlet) => outlets === null || (outlet !== null && outlets.includes(outlet)),
+  };
+}
+
+/** Finds the tables that take an item in, the narrowest first, then the order of the list. */
+export function tablesReaching(
+  tables: readonly CompiledCostTable[],
+): ReachFinder<{ readonly compiled: CompiledCostTable }> {
+  return reachFinder(
+    tables.flatMap((compiled) => compiled.table.reaches.map((reach) => ({ compiled, reach }))),
+  );
+}

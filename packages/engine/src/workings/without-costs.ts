@@ -1,0 +1,77 @@
+import type { LineWithPrice, PricedLine, PricedSlice } from '../pricing/priced';
+import type { Printed } from './printed';
+import type { NotApplied, Reason, WorkingSource, WorkingStep } from './workings';
+
+type Line = Printed<PricedLine>;
+type Step = Printed<WorkingStep>;
+
+/**
+ * A priced line for a reader who may not see costs: the same price, and in its workings nothing
+ * from which a cost follows. All steps up to the last one that is made from a cost become one start.
+ */
+export function withoutCosts(line: Line): Line {
+  if (line.kind === 'unpriced') return line;
+  const notApplied = line.notApplied.filter((one) => !tellsCost(one));
+  return {
+    ...line,
+    cost: null,
+    slices: line.slices.map((slice) => withoutCostSteps(slice, line.item)),
+    notApplied,
+    computed: line.computed && withoutCosts(line.computed),
+  } satisfies Printed<LineWithPrice>;
+}
+
+function withoutCostSteps(slice: Printed<PricedSlice>, item: string): Printed<PricedSlice> {
+  const last = slice.steps.findLastIndex(({ source }) => isOfCost(source));
+  const step = slice.steps[last];
+  if (!step) return slice;
+  const { currency, after } = step;
+  const start: Step = {
+    source: { kind: 'fromCost', item },
+    currency,
+    before: null,
+    change: after,
+    after,
+  };
+  return { ...slice, steps: [start, ...slice.steps.slice(last + 1)] };
+}
+
+/** Whether a step starts from a cost, or says by how much a price is above one. */
+function isOfCost(source: Printed<WorkingSource>): boolean {
+  switch (source.kind) {
+    case 'cost':
+    case 'costTable':
+    case 'tableFees':
+    case 'pieceCharge':
+    case 'tableRounding':
+      return true;
+    case 'levelEntry':
+      return isEntryOfCost(source.entry);
+    default:
+      return false;
+  }
+}
+
+/** Whether an entry of a level starts from a cost or asks for one. */
+export function isEntryOfCost({ basis, adjusting }: EntryParts): boolean {
+  return basis.kind === 'cost' || basis.kind === 'costTable' || adjusting.kind === 'byCost';
+}
+
+interface EntryParts {
+  readonly basis: { readonly kind: string };
+  readonly adjusting: { readonly kind: string };
+}
+
+function tellsCost({ subject, reasons }: Printed<NotApplied>): boolean {
+  if (subject.kind === 'costTable') return true;
+  if (subject.kind === 'levelEntry' && isEntryOfCost(subject.entry)) return true;
+  return reasons.some(reasonTellsCost);
+}
+
+function reasonTellsCost(reason: Printed<Reason>): boolean {
+  return (
+    reason.kind === 'noCost' ||
+    ((reason.kind === 'narrowerEntryApplies' || reason.kind === 'earlierEntryApplies') &&
+      isEntryOfCost(reason.entry))
+  );
+}
