@@ -3,6 +3,9 @@ import { agreementRoutes } from './agreements/routes';
 import { basicsRoutes } from './basics/routes';
 import { catalogueRoutes } from './catalogue/routes';
 import { changeRoutes } from './changes/routes';
+import { costTableRoutes } from './cost-tables/routes';
+import { costRoutes } from './costs/routes';
+import { hideCosts } from './costs/hide-costs';
 import { customerRoutes } from './customers/routes';
 import { draftRoutes } from './drafts/routes';
 import { exportRoutes } from './exports/routes';
@@ -45,6 +48,7 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
       await describeApi(api);
       await limitSignIns(api);
       await api.register(sessions, { services, secret: options.sessionSecret });
+      await api.register(hideCosts);
       api.addHook('onSend', (_request, reply, _payload, done) => {
         reply.header('cache-control', 'no-store');
         done();
@@ -53,6 +57,8 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
         sessionRoutes,
         catalogueRoutes,
         customerRoutes,
+        costRoutes,
+        costTableRoutes,
         levelRoutes,
         draftRoutes,
         versionRoutes,

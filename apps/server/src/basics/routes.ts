@@ -4,6 +4,7 @@ import type { FastifyPluginCallback } from 'fastify';
 import { snapshot, type Queries } from '../database/database';
 import { draftedObjects, heldEdit } from '../drafts/queries';
 import type { Services } from '../services';
+import { contentOfSettings } from '../versions/setup-objects';
 import { versionInForce } from '../versions/queries';
 
 /** What holds for all prices: how they are rounded, the level by default, and the shared prices. */
@@ -17,14 +18,13 @@ export const basicsRoutes: FastifyPluginCallback<Services> = (app, services, don
 async function readBasics(queries: Queries, { setups }: Services): Promise<Basics> {
   const version = await versionInForce(queries);
   const { setup } = await setups.of(queries, version);
-  const { homeCurrency, roundingMode, unitPriceDigits, defaultLevel } = setup;
   const published = new Map(printed(setup.sharedPrices).map(({ id, ...one }) => [id, one]));
   const rows = await draftedObjects(queries, 'sharedPrice', published);
   const items = pointingTo(setup);
   return {
     version,
     settings: {
-      published: { homeCurrency, roundingMode, unitPriceDigits, defaultLevel },
+      published: contentOfSettings(setup),
       draft: await heldEdit(queries, 'settings', SETTINGS_KEY),
     },
     sharedPrices: rows

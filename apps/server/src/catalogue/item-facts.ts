@@ -15,7 +15,10 @@ import { readCategoryTree, type CategoryTree } from './category-tree';
 
 export type ItemWithId = ItemFacts & { readonly id: number };
 
-/** The facts of items, by their numbers; all of them where none are named. */
+/**
+ * What items are, by their numbers; all of them where none are named. Their costs are read where they
+ * are to be priced (`costs/items-to-price.ts`).
+ */
 export async function readItemFacts(
   queries: Queries,
   numbers?: readonly string[],
@@ -84,6 +87,9 @@ function toFacts(
       item.listPrice === null || item.listCurrency === null
         ? null
         : { amount: decimal(item.listPrice), currency: item.listCurrency },
+    costs: [],
+    purchaseCosts: [],
+    unitsSold: [],
   };
 }
 

@@ -1,6 +1,7 @@
 import type { ItemAtLevel, ItemView } from '@honest-ledger/contracts';
 import { printed, type Setup } from '@honest-ledger/engine';
 import { eq } from 'drizzle-orm';
+import { pricingDay, readItemsToPrice } from '../costs/items-to-price';
 import type { Queries } from '../database/database';
 import { items } from '../database/schema/index';
 import { heldEdit } from '../drafts/queries';
@@ -11,8 +12,8 @@ import type { PublishedSetup } from '../versions/published-setups';
 import { versionInForce } from '../versions/queries';
 import { contentIn } from '../versions/setup-objects';
 import { readItemContents } from './item-contents';
-import { readItemFacts, type ItemWithId } from './item-facts';
-import { priceCatalogue } from './price-catalogue';
+import type { ItemWithId } from './item-facts';
+import { priceCatalogue, type PricedUnder } from './price-catalogue';
 
 /** An item with everything its page shows: its prices, and what each level makes of it. */
 export async function readItem(
@@ -20,14 +21,16 @@ export async function readItem(
   services: Services,
   number: string,
 ): Promise<ItemView> {
-  const [item] = await readItemFacts(queries, [number]);
+  const version = await versionInForce(queries);
+  const published = await services.setups.of(queries, version);
+  const around = await surroundings(queries, { customer: null, outlet: null }, services.now());
+  const asked = pricingDay(around.local.day, published.compiled);
+  const [item] = await readItemsToPrice(queries, asked, [number]);
   const [row] = await queries.select().from(items).where(eq(items.number, number));
   if (!item || !row) throw notFound(`Item ${number}`);
   const { id: _, ...facts } = item;
   const stored = (await readItemContents(queries, [number])).get(number);
   if (!stored) throw notFound(`Item ${number}`);
-  const version = await versionInForce(queries);
-  const published = await services.setups.of(queries, version);
   const { setup } = published;
   return {
     ...printed(facts),
@@ -41,20 +44,19 @@ export async function readItem(
     basePrices: contentIn(setup, { kind: 'basePrice', key: number }) ?? [],
     draft: await heldEdit(queries, 'basePrice', number),
     sharedPrices: printed(setup.sharedPrices),
-    levels: await atEachLevel(queries, services, item, published),
+    levels: atEachLevel(item, published, around, services.now()),
   };
 }
 
 /** One base unit at each level in force, in the level's own currency. */
-async function atEachLevel(
-  queries: Queries,
-  { now }: Services,
+function atEachLevel(
   item: ItemWithId,
   { setup, compiled }: PublishedSetup,
-): Promise<ItemAtLevel[]> {
-  const facts = await surroundings(queries, { customer: null, outlet: null }, now());
+  facts: PricedUnder['facts'],
+  now: Date,
+): ItemAtLevel[] {
   return byName(setup).flatMap(({ id: level, name, currency }) => {
-    const priced = priceCatalogue([item], { setup: compiled, facts, level, currency }, now(), true);
+    const priced = priceCatalogue([item], { setup: compiled, facts, level, currency }, now, true);
     return printed(priced.lines).map((line) => ({ level, name, currency, line }));
   });
 }

@@ -55,6 +55,7 @@ export function priceCatalogue(
         quantity: one,
         unit: null,
         duration: timeUnit === null ? null : one,
+        formOfSupply: null,
         level: null,
         priceByHand: null,
       })),

@@ -5,9 +5,10 @@ import {
   type LevelGivingPreview,
 } from '@honest-ledger/contracts';
 import { count } from 'drizzle-orm';
-import { readItemFacts } from '../catalogue/item-facts';
-import { catalogueMoves } from '../catalogue/price-catalogue';
+import type { ItemWithId } from '../catalogue/item-facts';
+import { catalogueMoves, type PricedUnder } from '../catalogue/price-catalogue';
 import type { Actor } from '../changes/record';
+import { pricingDay, readItemsToPrice } from '../costs/items-to-price';
 import type { Queries, Transaction } from '../database/database';
 import { items } from '../database/schema/index';
 import { conflict, notFound, refused } from '../http/problems';
@@ -33,7 +34,13 @@ export async function previewGiving(
   );
   const [counted] = await queries.select({ items: count() }).from(items);
   const isPriced = (counted?.items ?? 0) * customers.length <= MOST_LINES;
-  const goods = isPriced ? await readItemFacts(queries) : [];
+  const goods = new Map<string, Promise<ItemWithId[]>>();
+  const goodsFor = (under: PricedUnder): Promise<ItemWithId[]> => {
+    const { day } = under.facts.local; // it may be another at another customer's outlet
+    const known = goods.get(day) ?? readItemsToPrice(queries, pricingDay(day, under.setup));
+    goods.set(day, known);
+    return known;
+  };
   const rows: GivenCustomer[] = [];
   for (const { code } of customers) {
     const customer = found.get(code);
@@ -44,7 +51,9 @@ export async function previewGiving(
       code,
       name: customer.name,
       before: customer.level?.name ?? null,
-      moves: isPriced ? catalogueMoves(goods, before, after, services.now()) : null,
+      moves: isPriced
+        ? catalogueMoves(await goodsFor(before), before, after, services.now())
+        : null,
       currency: before.currency,
     });
   }

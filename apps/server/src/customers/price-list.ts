@@ -6,8 +6,8 @@ import type {
 } from '@honest-ledger/contracts';
 import { printed, type CustomerFacts } from '@honest-ledger/engine';
 import { catalogueMoves, priceCatalogue, type PricedUnder } from '../catalogue/price-catalogue';
-import { readItemFacts } from '../catalogue/item-facts';
 import { findItems } from '../catalogue/queries';
+import { pricingDay, readItemsToPrice } from '../costs/items-to-price';
 import type { Queries } from '../database/database';
 import { surroundings } from '../facts/surroundings';
 import type { Services } from '../services';
@@ -27,8 +27,9 @@ export async function priceList(
   const under = await pricedFor(queries, services, code);
   const now = services.now();
   const page = await findItems(queries, { ...query, sort: 'item', descending: false });
-  const items = await readItemFacts(
+  const items = await readItemsToPrice(
     queries,
+    pricingDay(under.facts.local.day, under.setup),
     page.rows.map(({ item }) => item),
   );
   const priced = printed(priceCatalogue(items, under, now, true));
@@ -58,7 +59,8 @@ export async function previewCustomer(
     assignments,
     segment: segments.find((one) => one.code === segment) ?? null,
   });
-  const items = await readItemFacts(queries);
+  const { local } = before.facts;
+  const items = await readItemsToPrice(queries, pricingDay(local.day, before.setup));
   return { moves: catalogueMoves(items, before, after, services.now()), currency: before.currency };
 }
 

@@ -1,3 +1,4 @@
+import { COST_KINDS } from '@honest-ledger/engine';
 import type { Transaction } from '../database/database';
 import { settingRows, users } from '../database/schema/index';
 import { hashPassword } from '../session/passwords';
@@ -25,6 +26,7 @@ export async function beginEmpty(
     homeCurrency: 'EUR',
     roundingMode: 'halfAwayFromZero',
     unitPriceDigits: {},
+    costOrder: [...COST_KINDS],
     fromVersion: version,
   });
 }

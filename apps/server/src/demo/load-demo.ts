@@ -1,5 +1,5 @@
 import type { AgreementForm, AnyObjectChange } from '@honest-ledger/contracts';
-import { ALWAYS } from '@honest-ledger/engine';
+import { ALWAYS, COST_KINDS } from '@honest-ledger/engine';
 import type { Transaction } from '../database/database';
 import { users } from '../database/schema/index';
 import type { Services } from '../services';
@@ -9,6 +9,8 @@ import { objectChange } from '../versions/setup-objects';
 import { demoItems, type DemoItem } from './catalogue';
 import { demoCustomers } from './customers';
 import { insertAttributes } from './insert-attributes';
+import { DEMO_COST_TABLES } from './cost-tables';
+import { insertCosts } from './insert-costs';
 import { insertGoods } from './insert-goods';
 import { insertCustomers, insertOutlets, insertSegments } from './insert-customers';
 import { DEMO_LEVELS } from './levels';
@@ -30,10 +32,11 @@ export async function loadDemo(
   const [ines = 0, tom = 0] = await insertUsers(transaction);
   const goods = demoItems(random);
   await insertGoods(transaction, goods);
+  await insertCosts(transaction, goods);
   await insertSegments(transaction);
   const setup = setupObjects(goods);
   const version = await openVersion(transaction, {
-    note: 'The beginning: base prices, agreements and seven levels',
+    note: 'The beginning: base prices, agreements, seven levels and six cost tables',
     changes: setup.length,
     publishedBy: ines,
     publishedAt: BEGINNING,
@@ -68,19 +71,28 @@ function setupObjects(goods: readonly DemoItem[]): AnyObjectChange[] {
       roundingMode: 'halfAwayFromZero',
       unitPriceDigits: {},
       defaultLevel: null,
+      costOrder: [...COST_KINDS],
     }),
     ...[...shared].map(([name, { id, price }]) =>
       objectChange({ kind: 'sharedPrice', key: id }, null, { name, price }),
     ),
-    ...goods.map((item) => basePrices(item, shared.get(item.series.shared ?? '')?.id)),
+    ...goods
+      .filter(({ number }) => !KEPT_BY_TABLE.has(number))
+      .map((item) => basePrices(item, shared.get(item.series.shared ?? '')?.id)),
     ...DEMO_LEVELS.map(({ id, content }) =>
       objectChange({ kind: 'level', key: id }, null, content),
+    ),
+    ...DEMO_COST_TABLES.map(({ id, content }) =>
+      objectChange({ kind: 'costTable', key: id }, null, content),
     ),
     ...AGREEMENTS.map(({ id, ...content }) =>
       objectChange({ kind: 'agreement', key: id }, null, content),
     ),
   ] as AnyObjectChange[];
 }
+
+/** Goods without a base price of their own: their cost table alone makes their price. */
+const KEPT_BY_TABLE: ReadonlySet<string> = new Set(['TL-0048', 'TL-0049', 'TL-0152']);
 
 const SHARED_ID = '8f2d6c10-4b7e-4f5a-9a51-6d0e3c2b1a0';
 

@@ -64,6 +64,7 @@ function demoLine({
     quantity: String(1 + random.whole(12)),
     unit: null,
     duration: item.series.timeUnit === undefined ? null : '3',
+    formOfSupply: null,
     level: null,
     priceByHand: null,
   };

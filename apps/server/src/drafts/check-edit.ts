@@ -2,10 +2,12 @@ import type { EditParams, FieldProblem, SetupContents } from '@honest-ledger/con
 import { levelCircle, type Setup } from '@honest-ledger/engine';
 import { missingGoods, numbersIn, readGoodsCodes } from '../catalogue/goods-codes';
 import { readItemFacts } from '../catalogue/item-facts';
+import { readCostKinds } from '../costs/kinds';
 import type { Queries } from '../database/database';
 import { refused } from '../http/problems';
 import { withContents } from '../versions/setup-objects';
 import { agreementProblems } from './check-agreements';
+import { costTableProblems } from './check-cost-table';
 import { currencyProblems } from './check-currency';
 import { editedSetup, heldEdits } from './queries';
 
@@ -62,6 +64,11 @@ async function contentProblems(
       return (
         await agreementProblems(checked.queries, checked.edited, [{ key: checked.key, content }])
       ).flat();
+    case 'costTable':
+      return [
+        ...nameProblems(checked.edited.costTables, checked.key, content.name, 'cost table'),
+        ...(await costTableProblems(checked.queries, checked.edited, checked.key, content)),
+      ];
     case 'settings':
       return settingsProblems(checked, content);
   }
@@ -74,6 +81,15 @@ function withdrawProblems({ edited, key }: Checked, kind: EditParams['kind']): F
       entries.some(({ basis }) => basis.kind === 'level' && basis.level === key),
     );
     return heirs.map(({ name }) => ({ path: '', sentence: `Level ${name} starts from this one` }));
+  }
+  if (kind === 'costTable') {
+    const heirs = edited.levels.filter(({ entries }) =>
+      entries.some(({ basis }) => basis.kind === 'costTable' && basis.table === key),
+    );
+    return heirs.map(({ name }) => ({
+      path: '',
+      sentence: `Level ${name} starts from this table`,
+    }));
   }
   if (kind === 'sharedPrice') {
     const pointing = edited.basePrices.filter((one) => one.kind === 'shared' && one.shared === key);
@@ -92,6 +108,8 @@ async function levelProblems(
   const single = [...content.exceptions, ...content.typedPrices.map(({ item }) => item)];
   const codes = await readGoodsCodes(queries, { numbers: [...numbersIn(reaches), ...single] });
   const known = new Set(edited.levels.map(({ id }) => id));
+  const tables = new Set(edited.costTables.map(({ id }) => id));
+  const kinds = await readCostKinds(queries);
   const circle = levelCircle(edited.levels);
   const names = new Map(edited.levels.map(({ id, name }) => [id, name]));
   return [
@@ -103,6 +121,12 @@ async function levelProblems(
         ...(missing === null ? [] : [{ path: `${at}.reach`, sentence: missing }]),
         ...(basis.kind === 'level' && !known.has(basis.level)
           ? [{ path: `${at}.basis`, sentence: 'There is no such level to start from' }]
+          : []),
+        ...(basis.kind === 'cost' && !kinds.has(basis.cost)
+          ? [{ path: `${at}.basis`, sentence: `There is no kind of cost ${basis.cost}` }]
+          : []),
+        ...(basis.kind === 'costTable' && basis.table !== null && !tables.has(basis.table)
+          ? [{ path: `${at}.basis`, sentence: 'There is no such cost table to start from' }]
           : []),
       ];
     }),
@@ -154,11 +178,17 @@ async function basePriceProblems(
   ]);
 }
 
-function settingsProblems(
-  { edited, published }: Checked,
-  { homeCurrency, defaultLevel }: SetupContents['settings'],
-): FieldProblem[] {
+async function settingsProblems(
+  { queries, edited, published }: Checked,
+  { homeCurrency, defaultLevel, costOrder }: SetupContents['settings'],
+): Promise<FieldProblem[]> {
+  const kinds = await readCostKinds(queries);
   return [
+    ...costOrder.flatMap((cost, index) =>
+      kinds.has(cost)
+        ? []
+        : [{ path: `costOrder[${String(index)}]`, sentence: `There is no kind of cost ${cost}` }],
+    ),
     ...(homeCurrency === published.homeCurrency
       ? []
       : [{ path: 'homeCurrency', sentence: 'Prices are kept in the home currency, so it stays' }]),

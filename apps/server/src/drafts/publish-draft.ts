@@ -86,15 +86,20 @@ export async function publishEdits(
   return version;
 }
 
-/** Drafts are checked each for itself: two of them together may still name alike or go in circles. */
-function refuseClashes({ levels }: Setup): void {
+function refuseNamesakes(all: readonly { readonly name: string }[], what: string): void {
   const names = new Set<string>();
-  for (const { name } of levels) {
+  for (const { name } of all) {
     if (names.has(name.toLowerCase())) {
-      throw new Problem(422, `Two levels would be called ${name}. Rename one of them.`);
+      throw new Problem(422, `Two ${what} would be called ${name}. Rename one of them.`);
     }
     names.add(name.toLowerCase());
   }
+}
+
+/** Drafts are checked each for itself: two of them together may still name alike or go in circles. */
+function refuseClashes({ levels, costTables }: Setup): void {
+  refuseNamesakes(levels, 'levels');
+  refuseNamesakes(costTables, 'cost tables');
   const circle = levelCircle(levels);
   if (!circle) return;
   const called = circle.map((id) => levels.find((level) => level.id === id)?.name ?? id);

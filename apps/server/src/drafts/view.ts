@@ -7,7 +7,8 @@ import type {
 } from '@honest-ledger/contracts';
 import { compileSetup, type CompiledSetup, type Setup } from '@honest-ledger/engine';
 import { catalogueMoves, type PricedUnder } from '../catalogue/price-catalogue';
-import { readItemFacts, type ItemWithId } from '../catalogue/item-facts';
+import type { ItemWithId } from '../catalogue/item-facts';
+import { pricingDay, readItemsToPrice } from '../costs/items-to-price';
 import type { Queries } from '../database/database';
 import { surroundings } from '../facts/surroundings';
 import { notFound } from '../http/problems';
@@ -79,10 +80,11 @@ async function movesOf(
 ): Promise<Moves> {
   const repriced = changes.flatMap(({ kind, key }) => (kind === 'basePrice' ? [key] : []));
   const wide = changes.some(({ kind }) => kind !== 'basePrice' && kind !== 'agreement');
-  const items = await readItemFacts(queries, wide ? undefined : repriced);
-  const byNumber = new Map(items.map((item) => [item.item, item]));
   const facts = await surroundings(queries, { customer: null, outlet: null }, now());
   const compiled = compileSetup({ ...edited, defaultLevel: null });
+  const asked = pricingDay(facts.local.day, published, compiled);
+  const items = await readItemsToPrice(queries, asked, wide ? undefined : repriced);
+  const byNumber = new Map(items.map((item) => [item.item, item]));
   const under = (setup: CompiledSetup, level: string | null): PricedUnder => ({
     setup: { ...setup, defaultLevel: null },
     facts,
@@ -101,6 +103,7 @@ async function movesOf(
         return moves(called([change.key]), null);
       case 'sharedPrice':
         return moves(called(pointingTo(edited, change.key)), null);
+      case 'costTable':
       case 'settings':
         return moves(items, null);
       case 'agreement':

@@ -14,7 +14,7 @@ import {
   type PricingDocument,
   type Setup,
 } from '@honest-ledger/engine';
-import { readItemFacts } from '../catalogue/item-facts';
+import { pricingDay, readItemsToPrice } from '../costs/items-to-price';
 import type { Queries } from '../database/database';
 import { editedSetup, heldEdits } from '../drafts/queries';
 import { surroundings } from '../facts/surroundings';
@@ -33,21 +33,19 @@ export async function tryLevel(
   id: string,
   { content, item: number, quantity, unit, customer, day }: BenchQuestion,
 ): Promise<BenchAnswer> {
-  const [found] = await readItemFacts(queries, [number]);
+  const { setup, compiled } = await setups.of(queries, await versionInForce(queries));
+  const edited = compileSetup(await withLevelEdit(queries, setup, id, content));
+  const facts = await surroundings(queries, { customer, outlet: null }, now());
+  const local = day === null ? facts.local : { ...facts.local, day };
+  const asked = pricingDay(local.day, compiled, edited);
+  const [found] = await readItemsToPrice(queries, asked, [number]);
   if (!found) throw notFound(`Item ${number}`);
   const { id: _, ...item } = found;
-  const { setup, compiled } = await setups.of(queries, await versionInForce(queries));
-  const edited = await withLevelEdit(queries, setup, id, content);
-  const facts = await surroundings(queries, { customer, outlet: null }, now());
   const document: PricingDocument = {
     pricedAt: now().toISOString(),
     currency: content.currency,
     level: null,
-    facts: {
-      ...facts,
-      local: day === null ? facts.local : { ...facts.local, day },
-      items: [item],
-    },
+    facts: { ...facts, local, items: [item] },
     lines: [
       {
         id: 'bench',
@@ -55,6 +53,7 @@ export async function tryLevel(
         quantity: decimal(quantity),
         unit,
         duration: item.timeUnit === null ? null : fromInteger(1),
+        formOfSupply: null,
         level: id,
         priceByHand: null,
       },
@@ -63,7 +62,7 @@ export async function tryLevel(
   const isPublished = setup.levels.some((level) => level.id === id);
   return {
     published: isPublished ? onlyLine(compiled, document) : null,
-    edited: onlyLine(compileSetup(edited), document),
+    edited: onlyLine(edited, document),
     currency: content.currency,
     version: setup.version,
     item: printed(item),

@@ -1,6 +1,6 @@
 import type { ReachedPage, ReachedQuestion } from '@honest-ledger/contracts';
 import { compileSetup, print, type PricedLine } from '@honest-ledger/engine';
-import { readItemFacts } from '../catalogue/item-facts';
+import { pricingDay, readItemsToPrice } from '../costs/items-to-price';
 import { priceCatalogue } from '../catalogue/price-catalogue';
 import type { Queries } from '../database/database';
 import { surroundings } from '../facts/surroundings';
@@ -14,24 +14,24 @@ import { withLevelEdit } from './bench';
  */
 export async function itemsReached(
   queries: Queries,
-  { setups, now }: Services,
+  { setups, now: clock }: Services,
   id: string,
   { content, moved, offset, limit }: ReachedQuestion,
 ): Promise<ReachedPage> {
   const { setup, compiled } = await setups.of(queries, await versionInForce(queries));
-  const items = await readItemFacts(queries);
-  const facts = await surroundings(queries, { customer: null, outlet: null }, now());
+  const facts = await surroundings(queries, { customer: null, outlet: null }, clock());
   const { currency } = content;
   const edited = compileSetup(await withLevelEdit(queries, setup, id, content));
+  const items = await readItemsToPrice(queries, pricingDay(facts.local.day, compiled, edited));
   const under = { facts, level: id, currency };
-  const before = priceCatalogue(items, { ...under, setup: compiled }, now(), false);
-  const after = priceCatalogue(items, { ...under, setup: edited }, now(), false);
+  const before = priceCatalogue(items, { ...under, setup: compiled }, clock(), false);
+  const after = priceCatalogue(items, { ...under, setup: edited }, clock(), false);
   const isPublished = setup.levels.some((level) => level.id === id);
   const reached = items.flatMap(({ item, name, unit }, index) => {
-    const [old, fresh] = [before.lines[index], after.lines[index]];
-    if (!isMadeBy(old, id) && !isMadeBy(fresh, id)) return [];
+    const [old, now] = [before.lines[index], after.lines[index]];
+    if (!isMadeBy(old, id) && !isMadeBy(now, id)) return [];
     const published = isPublished ? unitPrice(old) : null;
-    return [{ item, name, unit, published, edited: unitPrice(fresh) }];
+    return [{ item, name, unit, published, edited: unitPrice(now) }];
   });
   const moving = reached.filter((one) => one.published !== one.edited);
   return {

@@ -1,19 +1,24 @@
 import {
   benchQuestionSchema,
+  may,
   reachedQuestionSchema,
   levelParams,
   type BenchAnswer,
   type BenchQuestion,
+  type LevelContent,
   type LevelParams,
   type LevelSummary,
   type LevelView,
   type ReachedPage,
   type ReachedQuestion,
+  type SignedInUser,
 } from '@honest-ledger/contracts';
 import type { FastifyPluginCallback } from 'fastify';
 import { snapshot } from '../database/database';
 import { notFound } from '../http/problems';
 import type { Services } from '../services';
+import type { Queries } from '../database/database';
+import { signedIn } from '../session/plugin';
 import { tryLevel } from './bench';
 import { findLevel, findLevels } from './queries';
 import { itemsReached } from './reached';
@@ -40,16 +45,39 @@ export const levelRoutes: FastifyPluginCallback<Services> = (app, services, done
     '/levels/:id/bench',
     { config: { may: 'look' }, schema: { params: levelParams, body: benchQuestionSchema } },
     (request) =>
-      snapshot(database, (queries) => tryLevel(queries, services, request.params.id, request.body)),
+      snapshot(database, async (queries) => {
+        const { params, body } = request;
+        const content = await contentAsked(queries, signedIn(request), params.id, body.content);
+        return tryLevel(queries, services, params.id, { ...body, content });
+      }),
   );
 
   app.post<{ Params: LevelParams; Body: ReachedQuestion; Reply: ReachedPage }>(
     '/levels/:id/reached',
     { config: { may: 'look' }, schema: { params: levelParams, body: reachedQuestionSchema } },
     (request) =>
-      snapshot(database, (queries) =>
-        itemsReached(queries, services, request.params.id, request.body),
-      ),
+      snapshot(database, async (queries) => {
+        const { params, body } = request;
+        const content = await contentAsked(queries, signedIn(request), params.id, body.content);
+        return itemsReached(queries, services, params.id, { ...body, content });
+      }),
   );
   done();
 };
+
+/**
+ * What a level says where somebody asks of it. Who may not edit it asks of the level as it stands: a
+ * level of one's own making would tell any cost.
+ */
+async function contentAsked(
+  queries: Queries,
+  { role }: SignedInUser,
+  id: string,
+  asked: LevelContent,
+): Promise<LevelContent> {
+  if (may(role, 'editSetup')) return asked;
+  const level = await findLevel(queries, id);
+  const content = level?.draft?.content ?? level?.published;
+  if (!content) throw notFound('This level');
+  return content;
+}

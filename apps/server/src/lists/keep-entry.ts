@@ -22,6 +22,7 @@ const WORDS: Readonly<Record<ListKind, string>> = {
   suppliers: 'supplier',
   taxClasses: 'tax class',
   attributes: 'attribute',
+  costKinds: 'kind of cost',
   segments: 'segment',
   outlets: 'outlet',
 };

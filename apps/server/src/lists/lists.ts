@@ -11,6 +11,7 @@ import {
   suppliers,
   taxClasses,
 } from '../database/schema/index';
+import { costKindList } from '../costs/kinds';
 import { attributeList } from '../attributes/list';
 import { refused } from '../http/problems';
 
@@ -53,6 +54,7 @@ export const LISTS: { readonly [Kind in ListKind]: List<ListContents[Kind]> } = 
   suppliers: plainList(suppliers),
   taxClasses: plainList(taxClasses),
   attributes: attributeList,
+  costKinds: costKindList,
 
   categories: {
     read: async (queries) => {

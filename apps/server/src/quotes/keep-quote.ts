@@ -126,13 +126,13 @@ async function replaceLines(
   const version = await versionInForce(transaction);
   const { compiled } = await setups.of(transaction, version);
   const pricedAt = quote.changedAt;
-  const document = await documentNow(transaction, content, pricedAt);
+  const document = await documentNow(transaction, compiled, content, pricedAt);
   const priced = priceDocument(compiled, document);
   const factsHash = await storeFacts(transaction, document);
   await transaction.delete(quoteLines).where(eq(quoteLines.quoteNumber, quote.number));
   if (lines.length === 0) return;
   const row = (line: PricedLine, position: number): typeof quoteLines.$inferInsert => {
-    const { id, item, quantity, unit, duration, level, priceByHand } =
+    const { id, item, quantity, unit, duration, formOfSupply, level, priceByHand } =
       lines[position] ?? missingLine(document, position);
     const form = printed(line);
     return {
@@ -143,6 +143,7 @@ async function replaceLines(
       quantity,
       unit,
       duration,
+      formOfSupply,
       levelId: level,
       priceByHand: priceByHand?.price ?? null,
       priceReason: priceByHand?.reason ?? null,

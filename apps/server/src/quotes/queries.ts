@@ -2,6 +2,7 @@ import {
   documentToForm,
   lineFromForm,
   setupToForm,
+  type DocumentForm,
   type QuoteContent,
   type Page,
   type PageAsked,
@@ -17,10 +18,11 @@ import {
   reachingSetup,
   sum,
   withDigits,
+  type CompiledSetup,
   type PricingDocument,
 } from '@honest-ledger/engine';
 import { asc, count, eq, sql } from 'drizzle-orm';
-import { readItemFacts } from '../catalogue/item-facts';
+import { pricingDay, readItemsToPrice } from '../costs/items-to-price';
 import type { Queries } from '../database/database';
 import { countOf, inOrder, onPage } from '../database/pages';
 import { everyWordIn, oneOf } from '../database/patterns';
@@ -98,6 +100,48 @@ export async function readQuote(
   services: Services,
   number: number,
 ): Promise<QuoteView> {
+  const { quote, by, content, rows } = await storedQuote(queries, number);
+  const amounts = rows.flatMap(({ amount }) => (amount === null ? [] : [decimal(amount)]));
+  const inForce = await versionInForce(queries);
+  const { setup, compiled } = await services.setups.of(queries, inForce);
+  const document = await documentNow(queries, compiled, content, services.now());
+  return {
+    number,
+    revision: quote.revision,
+    ...content,
+    version: rows[0]?.version ?? inForce,
+    versionInForce: inForce,
+    priced: rows.map(({ priced }) => priced),
+    total: print(withDigits(sum(amounts), minorDigits(quote.currency))),
+    unpricedLines: rows.length - amounts.length,
+    changedAt: quote.changedAt.toISOString(),
+    changedBy: by,
+    pricing: {
+      setup: setupToForm(reachingSetup(setup, document)),
+      document: documentToForm(document),
+    },
+  };
+}
+
+/** A quote as a document to price, with the facts of now. */
+export async function documentOfQuote(
+  queries: Queries,
+  services: Services,
+  number: number,
+): Promise<DocumentForm> {
+  const { content } = await storedQuote(queries, number);
+  const { compiled } = await services.setups.of(queries, await versionInForce(queries));
+  return documentToForm(await documentNow(queries, compiled, content, services.now()));
+}
+
+interface StoredQuote {
+  readonly quote: typeof quotes.$inferSelect;
+  readonly by: string;
+  readonly content: QuoteContent;
+  readonly rows: readonly (typeof quoteLines.$inferSelect)[];
+}
+
+async function storedQuote(queries: Queries, number: number): Promise<StoredQuote> {
   const [found] = await queries
     .select({ quote: quotes, customer: customers.code, outlet: outlets.code, by: users.name })
     .from(quotes)
@@ -121,26 +165,7 @@ export async function readQuote(
     level: quote.levelId,
     lines: rows.map(({ line, item }) => toLine(line, item)),
   };
-  const amounts = rows.flatMap(({ line }) => (line.amount === null ? [] : [decimal(line.amount)]));
-  const inForce = await versionInForce(queries);
-  const { setup } = await services.setups.of(queries, inForce);
-  const document = await documentNow(queries, content, services.now());
-  return {
-    number,
-    revision: quote.revision,
-    ...content,
-    version: rows[0]?.line.version ?? inForce,
-    versionInForce: inForce,
-    priced: rows.map(({ line }) => line.priced),
-    total: print(withDigits(sum(amounts), minorDigits(quote.currency))),
-    unpricedLines: rows.length - amounts.length,
-    changedAt: quote.changedAt.toISOString(),
-    changedBy: by,
-    pricing: {
-      setup: setupToForm(reachingSetup(setup, document)),
-      document: documentToForm(document),
-    },
-  };
+  return { quote, by, content, rows: rows.map(({ line }) => line) };
 }
 
 /** What somebody wrote of a quote. */
@@ -152,12 +177,14 @@ export function contentOfQuote(quote: QuoteContent): QuoteContent {
 /** The document as it would be priced at an instant, with the facts of now. */
 export async function documentNow(
   queries: Queries,
+  setup: CompiledSetup,
   { customer, outlet, currency, level, lines }: QuoteContent,
   now: Date,
 ): Promise<PricingDocument> {
   const around = await surroundings(queries, { customer, outlet }, now);
-  const found = await readItemFacts(
+  const found = await readItemsToPrice(
     queries,
+    pricingDay(around.local.day, setup),
     lines.map(({ item }) => item),
   );
   const items = found.map(({ id: _, ...item }) => item);
@@ -171,13 +198,15 @@ export async function documentNow(
 }
 
 function toLine(line: typeof quoteLines.$inferSelect, item: string): QuoteLineInput {
-  const { id, quantity, unit, duration, levelId: level, priceByHand, priceReason } = line;
+  const { id, quantity, unit, duration, formOfSupply, levelId: level } = line;
+  const { priceByHand, priceReason } = line;
   return {
     id,
     item,
     quantity,
     unit,
     duration,
+    formOfSupply,
     level,
     priceByHand:
       priceByHand === null || priceReason === null

@@ -86,6 +86,7 @@ describe('a quote', () => {
     const lines = [line('CL-0207', '3'), line('GL-1180', '5'), line('OX-0009', '0.250')];
     const quote = (await keep(number, { lines })).as<QuoteView>();
     const { setup, document } = quote.pricing;
+    if (!setup) throw new Error('costs are hidden from nobody here');
     const here = priceDocument(compileSetup(setupFromForm(setup)), documentFromForm(document));
     expect(printed(here).lines as unknown).toEqual(quote.priced);
     // one of them has a price by the pallet, too

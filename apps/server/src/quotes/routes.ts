@@ -1,4 +1,5 @@
 import {
+  may,
   newQuoteSchema,
   quoteEditSchema,
   quoteParams,
@@ -11,19 +12,25 @@ import {
   type QuoteQuery,
   type QuoteRow,
   type QuoteView,
+  type SignedInUser,
 } from '@honest-ledger/contracts';
+import { asksForCosts } from '@honest-ledger/engine';
 import type { FastifyPluginCallback } from 'fastify';
 import { serializable, snapshot } from '../database/database';
 import type { Services } from '../services';
 import { signedIn } from '../session/plugin';
 import { beginQuote, keepQuote } from './keep-quote';
-import { findQuotes, readQuote } from './queries';
+import { documentOfQuote, findQuotes, readQuote } from './queries';
 
 /** Quotes. Whatever is kept comes back priced: the server's prices are the ones that count. */
 export const quoteRoutes: FastifyPluginCallback<Services> = (app, services, done) => {
   const { database } = services;
-  const read = (number: number): Promise<QuoteView> =>
-    snapshot(database, (queries) => readQuote(queries, services, number));
+  const read = async (number: number, { role }: SignedInUser): Promise<QuoteView> => {
+    const quote = await snapshot(database, (queries) => readQuote(queries, services, number));
+    const { setup, document } = quote.pricing;
+    const hides = !may(role, 'seeCosts') && setup && asksForCosts(setup);
+    return hides ? { ...quote, pricing: { setup: null, document } } : quote;
+  };
 
   app.get<{ Querystring: QuoteQuery; Reply: Page<QuoteRow> }>(
     '/quotes',
@@ -39,14 +46,14 @@ export const quoteRoutes: FastifyPluginCallback<Services> = (app, services, done
         beginQuote(transaction, services, request.body.customer, signedIn(request)),
       );
       reply.code(201);
-      return read(number);
+      return read(number, signedIn(request));
     },
   );
 
   app.get<{ Params: QuoteParams; Reply: QuoteView }>(
     '/quotes/:number',
     { config: { may: 'look' }, schema: { params: quoteParams } },
-    (request) => read(request.params.number),
+    (request) => read(request.params.number, signedIn(request)),
   );
 
   app.put<{ Params: QuoteParams; Body: QuoteEdit; Reply: QuoteView }>(
@@ -57,7 +64,7 @@ export const quoteRoutes: FastifyPluginCallback<Services> = (app, services, done
       await serializable(database, (transaction) =>
         keepQuote(transaction, services, number, request.body, signedIn(request)),
       );
-      return read(number);
+      return read(number, signedIn(request));
     },
   );
 
@@ -65,10 +72,12 @@ export const quoteRoutes: FastifyPluginCallback<Services> = (app, services, done
     '/quotes/:number/document',
     { config: { may: 'look' }, schema: { params: quoteParams } },
     async (request, reply) => {
-      const { pricing } = await read(request.params.number);
+      const document = await snapshot(database, (queries) =>
+        documentOfQuote(queries, services, request.params.number),
+      );
       const name = `quote-${String(request.params.number)}.json`;
       reply.header('content-disposition', `attachment; filename="${name}"`);
-      return pricing.document;
+      return document;
     },
   );
   done();

@@ -5,6 +5,7 @@ import type { AnyPgColumn } from 'drizzle-orm/pg-core';
 import { readGoodsCodes, reachOf, type GoodsCodes } from '../catalogue/goods-codes';
 import type { Queries } from '../database/database';
 import {
+  costKinds,
   items,
   levelEntryRows,
   levelExceptionRows,
@@ -28,8 +29,9 @@ export async function readLevelsOfVersion(
     .where(ofLevel(levelRows))
     .orderBy(asc(levelRows.name));
   const entries = await queries
-    .select()
+    .select({ row: levelEntryRows, cost: costKinds.code })
     .from(levelEntryRows)
+    .leftJoin(costKinds, eq(costKinds.id, levelEntryRows.basisCostId))
     .where(ofLevel(levelEntryRows))
     .orderBy(asc(levelEntryRows.position));
   const exceptions = await queries
@@ -44,7 +46,7 @@ export async function readLevelsOfVersion(
     .innerJoin(items, eq(items.id, levelPriceRows.itemId))
     .where(ofLevel(levelPriceRows))
     .orderBy(asc(items.number), asc(levelPriceRows.rowId));
-  const ids = entries.flatMap(({ itemId }) => (itemId === null ? [] : [itemId]));
+  const ids = entries.flatMap(({ row: { itemId } }) => (itemId === null ? [] : [itemId]));
   const codes = await readGoodsCodes(queries, { ids });
   return heads.map((head) => ({
     id: head.levelId,
@@ -53,8 +55,8 @@ export async function readLevelsOfVersion(
     window: { from: head.fromDay, until: head.untilDay },
     order: head.entryOrder,
     entries: entries
-      .filter(({ levelId }) => levelId === head.levelId)
-      .map((row) => toEntry(row, codes)),
+      .filter(({ row }) => row.levelId === head.levelId)
+      .map(({ row, cost }) => toEntry(row, cost, codes)),
     exceptions: exceptions
       .filter(({ levelId }) => levelId === head.levelId)
       .map(({ item }) => item),
@@ -74,13 +76,23 @@ type VersionedByLevel = Parameters<typeof countsIn>[0] & { readonly levelId: Any
 
 function toEntry(
   row: typeof levelEntryRows.$inferSelect,
+  cost: string | null,
   codes: GoodsCodes,
 ): Level['entries'][number] {
   const { entryId: id, adjusting, closes } = row;
-  return entryFromForm({ id, reach: reachOf(row, codes), basis: toBasis(row), adjusting, closes });
+  return entryFromForm({
+    id,
+    reach: reachOf(row, codes),
+    basis: toBasis(row, cost),
+    adjusting,
+    closes,
+  });
 }
 
-function toBasis({ basis, basisLevelId, basisName }: typeof levelEntryRows.$inferSelect): Basis {
+function toBasis(
+  { basis, basisLevelId, basisName, basisTableId }: typeof levelEntryRows.$inferSelect,
+  cost: string | null,
+): Basis {
   switch (basis) {
     case 'basePrice':
     case 'listPrice':
@@ -89,5 +101,9 @@ function toBasis({ basis, basisLevelId, basisName }: typeof levelEntryRows.$infe
       return { kind: basis, name: basisName ?? '' };
     case 'level':
       return { kind: basis, level: basisLevelId ?? '' };
+    case 'cost':
+      return { kind: basis, cost: cost ?? '' };
+    case 'costTable':
+      return { kind: basis, table: basisTableId };
   }
 }

@@ -3,12 +3,14 @@ import { eq } from 'drizzle-orm';
 import { numbersIn, reachIds, readGoodsCodes, type GoodsCodes } from '../catalogue/goods-codes';
 import type { Transaction } from '../database/database';
 import {
+  costKinds,
   levelEntryRows,
   levelExceptionRows,
   levelPriceRows,
   levelRows,
   levels,
 } from '../database/schema/index';
+import { idsByCode } from './publish-cost-table';
 import { datedColumns } from './publish-objects';
 import { replaceRows } from './rows';
 
@@ -41,13 +43,14 @@ export async function publishLevel(
     ],
   });
   const itemId = (item: string): number => reachIds({ kind: 'item', item }, codes).itemId ?? 0;
+  const kinds = await idsByCode(transaction, costKinds);
   const head = content ? [headColumns(id, content)] : [];
   await replaceRows(transaction, levelRows, eq(levelRows.levelId, id), head, version);
   await replaceRows(
     transaction,
     levelEntryRows,
     eq(levelEntryRows.levelId, id),
-    entries.map((entry, position) => entryColumns(id, entry, position, codes)),
+    entries.map((entry, position) => entryColumns(id, entry, position, codes, kinds)),
     version,
   );
   await replaceRows(
@@ -79,6 +82,7 @@ function entryColumns(
   { id: entryId, reach, basis, adjusting, closes }: LevelEntryForm,
   position: number,
   codes: GoodsCodes,
+  kinds: ReadonlyMap<string, number>,
 ): Omit<typeof levelEntryRows.$inferInsert, 'fromVersion'> {
   return {
     levelId,
@@ -88,6 +92,8 @@ function entryColumns(
     basis: basis.kind,
     basisLevelId: basis.kind === 'level' ? basis.level : null,
     basisName: basis.kind === 'namedPrice' ? basis.name : null,
+    basisCostId: basis.kind === 'cost' ? (kinds.get(basis.cost) ?? null) : null,
+    basisTableId: basis.kind === 'costTable' ? basis.table : null,
     adjusting,
     closes,
   };

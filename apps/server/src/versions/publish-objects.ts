@@ -85,7 +85,7 @@ export async function publishAgreements(
 export async function publishSettings(
   transaction: Transaction,
   version: number,
-  { homeCurrency, roundingMode, unitPriceDigits, defaultLevel }: SettingsForm,
+  { homeCurrency, roundingMode, unitPriceDigits, defaultLevel, costOrder }: SettingsForm,
 ): Promise<void> {
   const digits = Object.entries(unitPriceDigits).filter(([, count]) => count !== undefined);
   const wanted = [
@@ -94,6 +94,7 @@ export async function publishSettings(
       roundingMode,
       unitPriceDigits: Object.fromEntries(digits) as Record<string, number>, // filtered above
       defaultLevelId: defaultLevel,
+      costOrder: [...costOrder],
     },
   ];
   await replaceRows(transaction, settingRows, undefined, wanted, version);

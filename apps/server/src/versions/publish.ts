@@ -2,6 +2,7 @@ import type { AnyObjectChange } from '@honest-ledger/contracts';
 import { max, sql } from 'drizzle-orm';
 import type { Transaction } from '../database/database';
 import { versions } from '../database/schema/index';
+import { identifyCostTables, publishCostTable } from './publish-cost-table';
 import { identifyLevels, publishLevel } from './publish-level';
 import {
   publishAgreements,
@@ -38,6 +39,8 @@ export async function publishObjects(
 ): Promise<void> {
   const levelIds = changes.flatMap(({ kind, key }) => (kind === 'level' ? [key] : []));
   await identifyLevels(transaction, levelIds, now);
+  const tableIds = changes.flatMap(({ kind, key }) => (kind === 'costTable' ? [key] : []));
+  await identifyCostTables(transaction, tableIds, now);
   const prices = new Map(
     changes.flatMap((one) => (one.kind === 'basePrice' ? [[one.key, one.after ?? []]] : [])),
   );
@@ -60,6 +63,9 @@ async function publishObject(
       break;
     case 'sharedPrice':
       await publishSharedPrice(transaction, version, key, after);
+      break;
+    case 'costTable':
+      await publishCostTable(transaction, version, key, after);
       break;
     case 'settings':
       if (after) await publishSettings(transaction, version, after);

@@ -39,7 +39,7 @@ export const versionRoutes: FastifyPluginCallback<Services> = (app, services, do
 
   app.get<{ Params: VersionParams; Reply: SetupForm }>(
     '/versions/:number/setup',
-    { config: { may: 'look' }, schema: { params: versionParams } },
+    { config: { may: 'seeCosts' }, schema: { params: versionParams } },
     async (request, reply) => {
       const { number } = request.params;
       const form = await snapshot(database, async (queries) => {

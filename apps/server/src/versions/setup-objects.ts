@@ -1,6 +1,7 @@
 import {
   agreementFromForm,
   basePriceFromForm,
+  costTableFromForm,
   levelFromForm,
   SETTINGS_KEY,
   type AnyObjectChange,
@@ -11,6 +12,7 @@ import {
 } from '@honest-ledger/contracts';
 import { decimal, printed, type Setup } from '@honest-ledger/engine';
 import { isDeepStrictEqual } from 'node:util';
+import { byName, contentOfTable } from './cost-tables-of-version';
 import { contentOf } from './levels-of-version';
 
 /** Names an object of the setup. Base prices go by their item's number. */
@@ -117,10 +119,30 @@ const OBJECTS: { readonly [Kind in SetupObjectKind]: ObjectOfSetup<Kind> } = {
     name: (_, { party, item }) =>
       `${party.kind === 'customer' ? party.customer : `segment ${party.segment}`}, ${item}`,
   },
+  costTable: {
+    get: ({ costTables }, key) => {
+      const table = costTables.find(({ id }) => id === key);
+      return table ? contentOfTable(table) : null;
+    },
+    set: (setup, contents) => ({
+      ...setup,
+      costTables: [
+        ...setup.costTables.filter(({ id }) => !contents.has(id)),
+        ...there(contents, (id, content) => [costTableFromForm({ id, ...content })]),
+      ].sort(byName),
+    }),
+    all: ({ costTables }, keys) =>
+      new Map(
+        costTables
+          .filter(({ id }) => isAmong(id, keys))
+          .map((table) => [table.id, contentOfTable(table)]),
+      ),
+    name: (_, { name }) => name,
+  },
   settings: {
-    get: settingsOf,
+    get: contentOfSettings,
     set: (setup, contents) => ({ ...setup, ...contents.get(SETTINGS_KEY) }),
-    all: (setup) => new Map([[SETTINGS_KEY, settingsOf(setup)]]),
+    all: (setup) => new Map([[SETTINGS_KEY, contentOfSettings(setup)]]),
     name: () => 'Settings',
   },
 };
@@ -193,7 +215,8 @@ function changesOfKind<Kind extends SetupObjectKind>(
     .sort((a, b) => a.name.localeCompare(b.name, 'en'));
 }
 
-function settingsOf(setup: Setup): SetupContents['settings'] {
-  const { homeCurrency, roundingMode, unitPriceDigits, defaultLevel } = setup;
-  return { homeCurrency, roundingMode, unitPriceDigits, defaultLevel };
+/** What holds for the whole setup. */
+export function contentOfSettings(setup: Setup): SetupContents['settings'] {
+  const { homeCurrency, roundingMode, unitPriceDigits, defaultLevel, costOrder } = setup;
+  return { homeCurrency, roundingMode, unitPriceDigits, defaultLevel, costOrder };
 }

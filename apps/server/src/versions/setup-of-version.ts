@@ -17,6 +17,7 @@ import {
   settingRows,
   sharedPriceRows,
 } from '../database/schema/index';
+import { readCostTablesOfVersion } from './cost-tables-of-version';
 import { patchBasePrices } from './patch-base-prices';
 import { readLevelsOfVersion } from './levels-of-version';
 import { countsIn } from './queries';
@@ -32,19 +33,21 @@ export async function readSetupOfVersion(
 ): Promise<Setup> {
   const [settings] = await queries.select().from(settingRows).where(countsIn(settingRows, version));
   if (!settings) throw new Error(`version ${String(version)} has no settings`);
-  const { homeCurrency, roundingMode, unitPriceDigits, defaultLevelId } = settings;
+  const { homeCurrency, roundingMode, unitPriceDigits, defaultLevelId, costOrder } = settings;
   return {
     version,
     homeCurrency,
     roundingMode,
     unitPriceDigits,
     defaultLevel: defaultLevelId,
+    costOrder,
     basePrices: earlier
       ? await patchBasePrices(queries, earlier, version)
       : await readBasePrices(queries, version),
     sharedPrices: await readSharedPrices(queries, version),
     agreements: await readAgreements(queries, version),
     levels: await readLevelsOfVersion(queries, version),
+    costTables: await readCostTablesOfVersion(queries, version),
   };
 }
 

@@ -1,5 +1,6 @@
 import Joi from 'joi';
 import { identifier, instant, objectOf, shortText } from '../forms/fields';
+import type { CostTableContent } from '../forms/cost-table-form';
 import type { LevelContent } from '../forms/level-form';
 import type { AgreementForm, BasePriceForm, SettingsForm } from '../forms/setup-form';
 import type { CatalogueMoves } from './catalogue';
@@ -50,6 +51,7 @@ export interface SetupContents {
   readonly basePrice: readonly BasePriceForm[];
   readonly sharedPrice: { readonly name: string; readonly price: string };
   readonly agreement: Omit<AgreementForm, 'id'>;
+  readonly costTable: CostTableContent;
   readonly settings: SettingsForm;
 }
 

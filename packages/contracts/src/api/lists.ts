@@ -17,6 +17,7 @@ export const LIST_KINDS = [
   'suppliers',
   'taxClasses',
   'attributes',
+  'costKinds',
   'segments',
   'outlets',
 ] as const;
@@ -30,6 +31,11 @@ export interface ListContents {
   readonly suppliers: { readonly name: string };
   readonly taxClasses: { readonly name: string };
   readonly attributes: AttributeContent;
+  readonly costKinds: {
+    readonly name: string;
+    /** Whether a line may ask for it as the form in which its goods are supplied. */
+    readonly formOfSupply: boolean;
+  };
   readonly segments: { readonly name: string; readonly level: string | null };
   readonly outlets: {
     readonly name: string;
@@ -76,6 +82,10 @@ export const listContentSchemas: {
   suppliers: objectOf<ListContents['suppliers']>(named),
   taxClasses: objectOf<ListContents['taxClasses']>(named),
   attributes: attributeContentSchema,
+  costKinds: objectOf<ListContents['costKinds']>({
+    ...named,
+    formOfSupply: Joi.boolean().required(),
+  }),
   segments: objectOf<ListContents['segments']>({ ...named, level }),
   outlets: objectOf<ListContents['outlets']>({
     ...named,

@@ -98,5 +98,9 @@ export interface QuoteView extends QuoteContent {
   readonly unpricedLines: number;
   readonly changedAt: string;
   readonly changedBy: string;
-  readonly pricing: { readonly setup: SetupForm; readonly document: DocumentForm };
+  readonly pricing: {
+    /** Null where prices are made from costs that the reader may not see: the server alone prices. */
+    readonly setup: SetupForm | null;
+    readonly document: DocumentForm;
+  };
 }

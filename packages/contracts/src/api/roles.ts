@@ -13,6 +13,8 @@ const PERMISSIONS = {
   writeQuotes: ['administrator', 'pricing', 'approver', 'sales'],
   /** Choose a level for a quote or a line, and type a price by hand. */
   overridePrices: ['administrator', 'pricing', 'approver'],
+  /** See what goods cost, and margins. */
+  seeCosts: ['administrator', 'pricing', 'approver'],
   /** Edit goods, customers and their levels: facts, which count at once. */
   editFacts: ['administrator', 'pricing'],
   /** Edit levels, base prices and agreements in a draft, and publish it. */

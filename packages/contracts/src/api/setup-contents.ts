@@ -1,5 +1,6 @@
 import Joi from 'joi';
 import { agreementFields } from '../forms/agreement-schema';
+import { costTableContentSchema } from '../forms/cost-table-schema';
 import { decimalText, objectOf, PRICE_BOUNDS, shortText } from '../forms/fields';
 import { levelContentSchema } from '../forms/level-schema';
 import { basePricesSchema, settingsFields } from '../forms/setup-schema';
@@ -16,6 +17,7 @@ export const setupContentSchemas: {
     name: shortText.required(),
     price: decimalText(PRICE_BOUNDS).required(),
   }),
+  costTable: costTableContentSchema,
   agreement: objectOf<SetupContents['agreement']>(agreementFields),
   settings: objectOf<SetupContents['settings']>(settingsFields),
 };

@@ -4,6 +4,7 @@ export const SETUP_OBJECT_KINDS = [
   'basePrice',
   'sharedPrice',
   'agreement',
+  'costTable',
   'settings',
 ] as const;
 export type SetupObjectKind = (typeof SETUP_OBJECT_KINDS)[number];

@@ -42,6 +42,13 @@ export function itemFactsFromForm(form: ItemFactsForm): ItemFacts {
     units: units.map((unit) => ({ ...unit, factor: decimal(unit.factor) })),
     listPrice: listPrice && { ...listPrice, amount: decimal(listPrice.amount) },
     namedPrices: namedPrices.map((price) => ({ ...price, amount: decimal(price.amount) })),
+    costs: form.costs.map((cost) => ({ ...cost, amount: decimal(cost.amount) })),
+    purchaseCosts: form.purchaseCosts.map((cost) => ({
+      ...cost,
+      amount: decimal(cost.amount),
+      minQuantity: decimal(cost.minQuantity),
+    })),
+    unitsSold: form.unitsSold.map(({ days, quantity }) => ({ days, quantity: decimal(quantity) })),
   };
 }
 
@@ -57,13 +64,14 @@ function factsFromForm(form: DocumentFactsForm): DocumentFacts {
 }
 
 export function lineFromForm(form: DocumentLineForm): DocumentLine {
-  const { id, item, unit, level, priceByHand } = form;
+  const { id, item, unit, formOfSupply, level, priceByHand } = form;
   return {
     id,
     item,
     quantity: decimal(form.quantity),
     unit,
     duration: form.duration === null ? null : decimal(form.duration),
+    formOfSupply,
     level,
     priceByHand: priceByHand && { ...priceByHand, price: decimal(priceByHand.price) },
   };

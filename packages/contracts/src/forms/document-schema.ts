@@ -9,6 +9,7 @@ import {
 } from './document-form';
 import { factsSchema } from './facts-schema';
 import {
+  costKind,
   currencyCode,
   decimalText,
   identifier,
@@ -35,6 +36,7 @@ export const documentLineFields = {
   quantity: decimalText(QUANTITY_BOUNDS).required(),
   unit: unitCode.allow(null).default(null),
   duration: decimalText(QUANTITY_BOUNDS).allow(null).default(null),
+  formOfSupply: costKind.allow(null).default(null),
   level: identifier.allow(null).default(null),
   priceByHand: priceByHandSchema.allow(null).default(null),
 } satisfies Record<keyof DocumentLineForm, Joi.Schema>;

@@ -3,6 +3,7 @@ import Joi from 'joi';
 import type { DocumentFactsForm, ItemFactsForm } from './document-form';
 import {
   categoryCode,
+  costKind,
   currencyCode,
   customerCode,
   day,
@@ -11,6 +12,7 @@ import {
   FACTOR_BOUNDS,
   identifier,
   itemNumber,
+  MINIMUM_BOUNDS,
   objectOf,
   PRICE_BOUNDS,
   RATE_BOUNDS,
@@ -96,6 +98,36 @@ const itemFacts = objectOf<ItemFactsForm>({
   namedPrices: Joi.array()
     .items(Joi.object({ name: shortText.required(), ...money }))
     .unique('name')
+    .default([]),
+  costs: Joi.array()
+    .items(
+      Joi.object({
+        kind: costKind.required(),
+        ...money,
+        unit: unitCode.allow(null).default(null),
+      }),
+    )
+    .unique('kind')
+    .default([]),
+  purchaseCosts: Joi.array()
+    .items(
+      Joi.object({
+        supplier: shortCode.required(),
+        ...money,
+        unit: unitCode.allow(null).default(null),
+        minQuantity: decimalText(MINIMUM_BOUNDS).default('0'),
+        window: dayWindow,
+      }),
+    )
+    .default([]),
+  unitsSold: Joi.array()
+    .items(
+      Joi.object({
+        days: Joi.number().integer().min(1).max(3650).allow(null).required(),
+        quantity: decimalText(MINIMUM_BOUNDS).required(),
+      }),
+    )
+    .unique('days')
     .default([]),
 })
   .custom((item: ItemFactsForm, help) =>

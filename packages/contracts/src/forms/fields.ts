@@ -71,6 +71,11 @@ export const QUANTITY_BOUNDS: DecimalBounds = { above: '0', to: '9999999999', di
 
 /** An amount that is added, or taken off where it is below zero. */
 export const AMOUNT_BOUNDS: DecimalBounds = { from: '-9999999999', to: '9999999999', digits: 6 };
+/** On a cost: a percent of it, below zero for goods sold below cost. */
+export const MARKUP_BOUNDS: DecimalBounds = { from: '-100', to: '100000', digits: 4 };
+/** Of a price: what part of it is not cost. */
+export const MARGIN_BOUNDS: DecimalBounds = { from: '-10000', to: '99.9999', digits: 4 };
+export const MULTIPLIER_BOUNDS: DecimalBounds = { above: '0', to: '100000', digits: 6 };
 export const FACTOR_BOUNDS: DecimalBounds = { above: '0', to: '9999999999', digits: 12 };
 export const RATE_BOUNDS: DecimalBounds = { above: '0', to: '9999999999', digits: 12 };
 export const MINIMUM_BOUNDS: DecimalBounds = { from: '0', to: '9999999999', digits: 6 };
@@ -84,6 +89,8 @@ export const itemNumber = Joi.string().trim().min(1).max(40);
 export const unitCode = Joi.string().trim().min(1).max(20);
 /** The code of a brand, a supplier, a family, a segment or an outlet. */
 export const shortCode = Joi.string().trim().min(1).max(40);
+/** The code of a kind of cost. */
+export const costKind = Joi.string().trim().min(1).max(40);
 export const categoryCode = Joi.string().trim().min(1).max(40);
 export const customerCode = Joi.string().trim().min(1).max(40);
 export const shortText = Joi.string().trim().min(1).max(120);

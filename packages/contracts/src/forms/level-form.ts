@@ -54,6 +54,7 @@ function adjustingFromForm(form: AdjustingForm): Adjusting {
     case 'plain':
       return { kind: form.kind, adjustment: adjustmentFromForm(form.adjustment) };
     case 'byPrice':
+    case 'byCost':
       return {
         kind: form.kind,
         bands: form.bands.map(({ from, adjustment }) => ({
@@ -76,5 +77,10 @@ function adjustmentFromForm(form: AdjustmentForm): Adjustment {
     }
     case 'set':
       return { kind: form.kind, price: decimal(form.price), unit: form.unit };
+    case 'multiplier':
+      return { kind: form.kind, factor: decimal(form.factor) };
+    case 'markup':
+    case 'margin':
+      return { kind: form.kind, percent: decimal(form.percent) };
   }
 }

@@ -2,7 +2,15 @@ import { isDecimalText, reachKey, type Basis } from '@honest-ledger/engine';
 import Joi from 'joi';
 import { adjustingSchema } from './adjusting-schema';
 import { datedPriceFields, datedPriceKey } from './dated-price-schema';
-import { currencyCode, dayWindow, identifier, itemNumber, objectOf, shortText } from './fields';
+import {
+  costKind,
+  currencyCode,
+  dayWindow,
+  identifier,
+  itemNumber,
+  objectOf,
+  shortText,
+} from './fields';
 import { oneOfKinds } from './kinds';
 import type { LevelContent, LevelEntryForm, LevelForm, TypedPriceForm } from './level-form';
 import { reachSchema } from './reach-schema';
@@ -16,7 +24,11 @@ const basisSchema = oneOfKinds<Basis>({
   listPrice: Joi.object({}),
   namedPrice: Joi.object({ name: shortText.required() }),
   level: Joi.object({ level: identifier.required() }),
+  cost: Joi.object({ cost: costKind.required() }),
+  costTable: Joi.object({ table: identifier.allow(null).required() }),
 });
+
+const OF_COSTS: ReadonlySet<string> = new Set(['multiplier', 'markup', 'margin']);
 
 export const levelEntrySchema = objectOf<LevelEntryForm>({
   id: identifier.required(),
@@ -24,7 +36,19 @@ export const levelEntrySchema = objectOf<LevelEntryForm>({
   basis: basisSchema.default({ kind: 'basePrice' }),
   adjusting: adjustingSchema.required(),
   closes: Joi.boolean().default(false),
-});
+})
+  .custom((entry: LevelEntryForm, help) => {
+    const { adjusting } = entry;
+    const made =
+      adjusting.kind === 'plain'
+        ? [adjusting.adjustment]
+        : adjusting.bands.map(({ adjustment }) => adjustment);
+    const ofCost = made.find(({ kind }) => OF_COSTS.has(kind));
+    return ofCost && entry.basis.kind !== 'cost'
+      ? help.error('entry.ofCost', { what: ofCost.kind })
+      : entry;
+  })
+  .messages({ 'entry.ofCost': 'a {#what} is reckoned on a cost, and this entry starts from none' });
 
 /** Two entries for the same goods are refused: the second could never apply. */
 const entriesSchema = Joi.array()

@@ -44,9 +44,9 @@ type WordedLine = Omit<WithPrice, 'slices' | 'notApplied' | 'computed'> & {
 export function pricedToFile(
   priced: PricedDocument,
   facts: DocumentFacts,
-  { levels }: Pick<Setup, 'levels'>,
+  setup: Pick<Setup, 'levels' | 'costTables'>,
 ): PricedFile {
-  const names = namesFromFacts(facts, levels);
+  const names = namesFromFacts(facts, setup);
   const form: PricedDocumentForm = printed(priced);
   return {
     format: PRICED_FORMAT,
@@ -59,7 +59,7 @@ export function pricedToFile(
 /** The names that a document's facts know and those of the levels; anything else goes by its code. */
 export function namesFromFacts(
   { items }: { readonly items: readonly NamedItem[] },
-  levels: readonly { readonly id: string; readonly name: string }[],
+  { levels, costTables = [], costKinds = [] }: NamedSetup,
 ): Names {
   const name = (pairs: readonly (CodeAndName | null)[]) => {
     const found = new Map(pairs.map((pair) => [pair?.code, pair?.name]));
@@ -72,7 +72,21 @@ export function namesFromFacts(
     brand: name(items.map(({ brand }) => brand)),
     supplier: name(items.map(({ supplier }) => supplier)),
     level: name(levels.map(({ id, name: code }) => ({ code: id, name: code }))),
+    costTable: name(costTables.map(({ id, name: code }) => ({ code: id, name: code }))),
+    cost: name(costKinds),
   };
+}
+
+interface NamedSetup {
+  readonly levels: readonly IdAndName[];
+  readonly costTables?: readonly IdAndName[];
+  /** Kinds of cost that are not called by their code. */
+  readonly costKinds?: readonly CodeAndName[];
+}
+
+interface IdAndName {
+  readonly id: string;
+  readonly name: string;
 }
 
 type NamedItem = Pick<ItemFacts, 'item' | 'name' | 'categories' | 'family' | 'brand' | 'supplier'>;

@@ -6,6 +6,7 @@ import {
   type Printed,
   type Setup,
 } from '@honest-ledger/engine';
+import { costTableFromForm } from './cost-table-form';
 import { datedFromForm, levelFromForm } from './level-form';
 
 /** The name and version of the format, as they stand in a setup file. */
@@ -24,7 +25,7 @@ export type BasePriceForm = Printed<BasePrice>;
 /** What holds for the whole setup. */
 export type SettingsForm = Pick<
   SetupForm,
-  'homeCurrency' | 'roundingMode' | 'unitPriceDigits' | 'defaultLevel'
+  'homeCurrency' | 'roundingMode' | 'unitPriceDigits' | 'defaultLevel' | 'costOrder'
 >;
 
 /** A setup from its checked form. */
@@ -36,6 +37,7 @@ export function setupFromForm(form: SetupForm): Setup {
     roundingMode,
     unitPriceDigits,
     defaultLevel,
+    costOrder: form.costOrder,
     basePrices: form.basePrices.map(basePriceFromForm),
     sharedPrices: form.sharedPrices.map(({ id, name, price }) => ({
       id,
@@ -44,6 +46,7 @@ export function setupFromForm(form: SetupForm): Setup {
     })),
     agreements: form.agreements.map(agreementFromForm),
     levels: form.levels.map(levelFromForm),
+    costTables: form.costTables.map(costTableFromForm),
   };
 }
 

@@ -1,8 +1,10 @@
-import { isDecimalText, levelCircle, type Setup } from '@honest-ledger/engine';
+import { COST_KINDS, isDecimalText, levelCircle, type Setup } from '@honest-ledger/engine';
 import Joi from 'joi';
 import { agreementSchema } from './agreement-schema';
+import { costTableSchema } from './cost-table-schema';
 import { datedPriceKey } from './dated-price-schema';
 import {
+  costKind,
   currencyCode,
   decimalText,
   identifier,
@@ -80,6 +82,12 @@ export const settingsFields = {
     .pattern(currencyCode, Joi.number().integer().min(0).max(6))
     .default({}),
   defaultLevel: identifier.allow(null).default(null),
+  costOrder: Joi.array()
+    .items(costKind)
+    .max(50)
+    .unique()
+    .default([...COST_KINDS])
+    .messages({ 'array.unique': 'a kind of cost stands in the order twice' }),
 } satisfies Record<keyof SettingsForm, Joi.Schema>;
 
 /** A shared price that is pointed to exists; levels do not start from each other in a circle. */
@@ -92,6 +100,7 @@ export const setupSchema = objectOf<SetupForm>({
   sharedPrices,
   agreements,
   levels: Joi.array().items(levelSchema).unique('id').required(),
+  costTables: Joi.array().items(costTableSchema).unique('id').default([]),
 })
   .custom((setup: SetupForm, help) => {
     const circle = levelCircle(setup.levels);

@@ -21,6 +21,8 @@ export interface CompiledSetup {
   readonly costOrder: readonly CostKind[];
   readonly levels: ReadonlyMap<LevelId, CompiledLevel>;
   readonly costTables: ReadonlyMap<CostTableId, CompiledCostTable>;
+  /** The windows in which cost tables ask how many units were sold. */
+  readonly soldWindows: readonly (number | null)[];
   /** The cost tables that take an item in, the narrowest first. */
   readonly tablesReaching: ReachFinder<{ readonly compiled: CompiledCostTable }>;
   readonly sharedPrices: ReadonlyMap<SharedPriceId, SharedPrice>;
@@ -47,6 +49,9 @@ export function compileSetup(setup: Setup): CompiledSetup {
     defaultLevel: setup.defaultLevel,
     costOrder: setup.costOrder,
     costTables: new Map(tables.map((compiled) => [compiled.table.id, compiled])),
+    soldWindows: [
+      ...new Set(setup.costTables.flatMap(({ points }) => (points ? [points.days] : []))),
+    ],
     tablesReaching: tablesReaching(tables),
     levels: new Map(setup.levels.map((level) => [level.id, compileLevel(level)])),
     sharedPrices: new Map(setup.sharedPrices.map((shared) => [shared.id, shared])),

@@ -5,9 +5,10 @@ import { applyRoundingRule } from '../number/rounding-rule';
 import type { CostBand, SoldPoints } from '../setup/cost-table';
 import type { Reason } from '../workings/workings';
 import { empty, moveTo } from './column';
-import { firstCost, kindsTried, startFromCost } from './cost';
+import { askedBy, kindsTried, startFromCost } from './cost';
 import { bandAt, perFactor, priceOfCost, takesPoints } from './cost-adjustment';
 import { exchangeTo } from './exchange-step';
+import { firstCost } from './item-cost';
 import type { LineInProgress, PassOver, PricingContext } from './line-in-progress';
 
 const NONE: readonly Reason[] = [];
@@ -51,7 +52,7 @@ export function startFromCostTable(
     return [{ kind: 'tableNotAtOutlet', outlet: outlet?.name ?? null }];
   }
   const known = [...kindsTried(work, compiled.kinds)].filter((kind) => compiled.bands.has(kind));
-  const cost = firstCost(known, work, context);
+  const cost = firstCost(known, work.item, askedBy(work, context));
   if (!cost) return [{ kind: 'noCost', kinds: known }];
   const { column } = work;
   const { currency } = compiled.table;

@@ -1,15 +1,14 @@
 import type { CurrencyCode } from '../number/currency';
-import { compare, isPositive, multiply, type Decimal } from '../number/decimal';
+import type { Decimal } from '../number/decimal';
+import { multiplyExact, type Exact } from '../number/exact';
 import { exchange } from '../number/exchange';
 import { marginOf, markupOf } from '../number/markup';
-import { multiplyExact, type Exact } from '../number/exact';
-import { byStart, holds } from '../setup/dates';
-import { PURCHASE, type CostKind, type ItemCost, type PurchaseCost } from '../setup/cost';
-import type { ItemFacts, UnitFacts } from '../setup/facts';
+import type { CostKind, ItemCost } from '../setup/cost';
 import { startAt } from './column';
+import { firstCost, type CostAsked } from './item-cost';
 import type { LineInProgress, PricingContext } from './line-in-progress';
 import type { LineCost } from './priced';
-import { baseUnit, perUnit, unitOf } from './units';
+import { perUnit, unitOf } from './units';
 
 /** The kinds of cost that are tried for a line: its form of supply, then others in their order. */
 export function* kindsTried(
@@ -20,79 +19,29 @@ export function* kindsTried(
   for (const kind of others) if (kind !== formOfSupply) yield kind;
 }
 
-/** A line's cost of one kind; undefined where it has none above zero. */
-export function costOfKind(
-  kind: CostKind,
-  { item, unit, baseQuantity }: LineInProgress,
+/** For what a line's cost is looked for. */
+export function askedBy(
+  { baseQuantity, unit }: LineInProgress,
   { facts }: PricingContext,
-): ItemCost | undefined {
-  if (kind === PURCHASE) {
-    const row = purchaseCost(item, item.supplier?.code ?? null, {
-      baseQuantity,
-      unit,
-      day: facts.local.day,
-    });
-    return row && { kind, amount: row.amount, currency: row.currency, unit: row.unit };
-  }
-  const found = item.costs.find((cost) => cost.kind === kind);
-  return found && isPositive(found.amount) && unitOf(item, found.unit) ? found : undefined;
+): CostAsked {
+  return { baseQuantity, unit, day: facts.local.day };
 }
 
-/** The first cost above zero of some kinds. */
-export function firstCost(
-  kinds: Iterable<CostKind>,
+/** A line's first cost above zero, of its form of supply and other kinds. */
+export function costOfLine(
+  others: readonly CostKind[],
   work: LineInProgress,
   context: PricingContext,
 ): ItemCost | undefined {
-  if (work.item.costs.length === 0 && work.item.purchaseCosts.length === 0) return undefined;
-  for (const kind of kinds) {
-    const cost = costOfKind(kind, work, context);
-    if (cost) return cost;
-  }
-  return undefined;
-}
-
-/** What purchase costs are picked by. */
-export interface PurchaseAsked {
-  readonly baseQuantity: Decimal;
-  readonly unit: Pick<UnitFacts, 'unit' | 'factor'>;
-  readonly day: string;
-}
-
-/**
- * A supplier's cost in force: of the rows whose dates hold the day, in the asked unit, the one with
- * the highest minimum not above the quantity; of several, the one that starts latest. Where the
- * unit has none, the base unit's rows are asked. Costs of zero count as missing.
- */
-export function purchaseCost(
-  item: Pick<ItemFacts, 'purchaseCosts' | 'unit' | 'quantityDigits' | 'units'>,
-  supplier: string | null,
-  { baseQuantity, unit, day }: PurchaseAsked,
-): PurchaseCost | undefined {
-  const { purchaseCosts } = item;
-  if (purchaseCosts.length === 0 || supplier === null) return undefined;
-  const inUnit = (wanted: Pick<UnitFacts, 'unit' | 'factor'>): PurchaseCost | undefined => {
-    const rows = purchaseCosts.filter(
-      (row) =>
-        row.supplier === supplier &&
-        (row.unit ?? item.unit) === wanted.unit &&
-        isPositive(row.amount) &&
-        holds(row.window, day) &&
-        compare(multiply(row.minQuantity, wanted.factor), baseQuantity) <= 0,
-    );
-    return rows.toSorted(
-      (a, b) => compare(b.minQuantity, a.minQuantity) || byStart(a.window, b.window),
-    )[0];
-  };
-  return inUnit(unit) ?? (unit.unit === item.unit ? undefined : inUnit(baseUnit(item)));
+  return firstCost(kindsTried(work, others), work.item, askedBy(work, context));
 }
 
 /**
  * What a line costs, for its margin: the kind of its form of supply, else the first above zero in
  * the setup's order, exactly in the document's currency. Null where it has none, or no rate.
  */
-export function costOfLine(work: LineInProgress, context: PricingContext): Costed | null {
-  const cost = firstCost(kindsTried(work, context.setup.costOrder), work, context);
+function costed(work: LineInProgress, context: PricingContext): Costed | null {
+  const cost = costOfLine(context.setup.costOrder, work, context);
   const unit = cost && unitOf(work.item, cost.unit);
   if (!cost || !unit) return null;
   const each = exchange(cost.amount, cost.currency, context.currency, context.rates);
@@ -120,7 +69,7 @@ export function costPerPricingUnit(
   work: LineInProgress,
   context: PricingContext,
 ): Exact | null {
-  const cost = firstCost(kindsTried(work, context.setup.costOrder), work, context);
+  const cost = costOfLine(context.setup.costOrder, work, context);
   const unit = cost && unitOf(work.item, cost.unit);
   if (!cost || !unit) return null;
   return exchange(
@@ -137,7 +86,7 @@ export function lineCost(
   context: PricingContext,
   amount: Decimal,
 ): LineCost | null {
-  const cost = costOfLine(work, context);
+  const cost = costed(work, context);
   if (!cost) return null;
   return {
     ...cost,

@@ -10,10 +10,11 @@ import type { Reason, WorkingSource } from '../workings/workings';
 import { adjusted, adjustmentFor, unknownUnit } from './adjust';
 import { startFromBasePrice, startFromOwnPrice } from './base-price';
 import { empty, moveTo, startAt } from './column';
-import { costOfKind, costPerPricingUnit, startFromCost } from './cost';
+import { askedBy, costPerPricingUnit, startFromCost } from './cost';
 import { startFromCostTable, startFromReachingTable } from './cost-table';
 import { firstForLine, whyNotToday } from './dated-price';
 import { exchangeTo } from './exchange-step';
+import { costOfKind } from './item-cost';
 import {
   tellNobody,
   type LineInProgress,
@@ -245,7 +246,7 @@ function startFromBasis(
       return made || work.problem ? NONE : missingBasis(entry);
     }
     case 'cost': {
-      const cost = costOfKind(basis.cost, work, context);
+      const cost = costOfKind(basis.cost, work.item, askedBy(work, context));
       if (!cost) return missingBasis(entry);
       startFromCost(cost, work);
       return NONE;

@@ -54,7 +54,8 @@ export type Basis =
 /** One adjustment, or one for each band of the basis price or of the line's unit cost. */
 export type Adjusting =
   | { readonly kind: 'plain'; readonly adjustment: Adjustment }
-  | { readonly kind: 'byPrice' | 'byCost'; readonly bands: readonly PriceBand[] };
+  | { readonly kind: 'byPrice'; readonly bands: readonly PriceBand[] }
+  | { readonly kind: 'byCost'; readonly bands: readonly PriceBand[] };
 
 /**
  * What is done to a basis price from `from` upward until the next band. Thresholds are prices (or

@@ -57,6 +57,17 @@ export function isEntryOfCost({ basis, adjusting }: EntryParts): boolean {
   return basis.kind === 'cost' || basis.kind === 'costTable' || adjusting.kind === 'byCost';
 }
 
+/** Whether pricing with a setup can ask for a cost, but for telling a line's own. */
+export function asksForCosts({
+  levels,
+  costTables,
+}: {
+  readonly levels: readonly { readonly entries: readonly EntryParts[] }[];
+  readonly costTables: readonly unknown[];
+}): boolean {
+  return costTables.length > 0 || levels.some(({ entries }) => entries.some(isEntryOfCost));
+}
+
 interface EntryParts {
   readonly basis: { readonly kind: string };
   readonly adjusting: { readonly kind: string };

@@ -112,6 +112,7 @@ export const itemSuppliers = pgTable(
     preferred: boolean().notNull().default(false),
     /** The supplier's own item number. */
     supplierNumber: text(),
+    leadTimeDays: smallint(),
   },
   (table) => [
     primaryKey({ columns: [table.itemId, table.supplierId] }),
@@ -119,6 +120,8 @@ export const itemSuppliers = pgTable(
       .on(table.itemId)
       .where(sql`${table.preferred}`),
     index('item_suppliers_supplier').on(table.supplierId),
+    index('item_suppliers_number').on(table.supplierId, table.supplierNumber),
+    check('item_suppliers_lead_time', sql`${table.leadTimeDays} between 0 and 1000`),
   ],
 );
 

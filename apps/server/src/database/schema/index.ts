@@ -1,5 +1,7 @@
 export * from './attributes';
 export * from './changes';
+export * from './cost-tables';
+export * from './costs';
 export * from './customers';
 export * from './goods';
 export * from './imports';

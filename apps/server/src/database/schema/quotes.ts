@@ -13,6 +13,7 @@ import {
   uuid,
 } from 'drizzle-orm/pg-core';
 import type { DocumentFactsForm, PricedLineForm } from '@honest-ledger/contracts';
+import { costKinds } from './costs';
 import { customers } from './customers';
 import { items } from './goods';
 import { levels } from './levels';
@@ -67,6 +68,8 @@ export const quoteLines = pgTable(
     unit: text(),
     /** For goods priced by time. */
     duration: numeric(),
+    /** The kind of cost as its goods are supplied. */
+    formOfSupply: text().references(() => costKinds.code),
     /** A level chosen for this line. */
     levelId: uuid().references(() => levels.id),
     priceByHand: numeric(),

@@ -14,6 +14,8 @@ import {
 } from 'drizzle-orm/pg-core';
 import type { AdjustingForm, RoundingForm } from '@honest-ledger/contracts';
 import type { Basis, Level, RoundingMode } from '@honest-ledger/engine';
+import { costTables } from './cost-tables';
+import { costKinds } from './costs';
 import { customers, segments } from './customers';
 import { items } from './goods';
 import { levels } from './levels';
@@ -40,6 +42,8 @@ export const settingRows = pgTable(
     unitPriceDigits: jsonb().notNull().$type<Record<string, number>>(),
     /** The level of a line that nothing else gives one. */
     defaultLevelId: uuid().references(() => levels.id),
+    /** Codes of kinds of cost. */
+    costOrder: text().array().notNull(),
     ...versionRange(),
   },
   (table) => [
@@ -189,6 +193,9 @@ export const levelEntryRows = pgTable(
     basis: text().notNull().$type<Basis['kind']>(),
     basisLevelId: uuid().references(() => levels.id),
     basisName: text(),
+    basisCostId: integer().references(() => costKinds.id),
+    /** Null for the table that takes the item in most narrowly. */
+    basisTableId: uuid().references(() => costTables.id),
     /** In the form that contracts checks at the border. */
     adjusting: jsonb().notNull().$type<AdjustingForm>(),
     closes: boolean().notNull(),
@@ -199,7 +206,10 @@ export const levelEntryRows = pgTable(
       'level_entry_rows_basis',
       sql`(${table.basis} = 'level') = (${table.basisLevelId} is not null)
         and (${table.basis} = 'namedPrice') = (${table.basisName} is not null)
-        and ${table.basis} in ('basePrice', 'listPrice', 'namedPrice', 'level')`,
+        and (${table.basis} = 'cost') = (${table.basisCostId} is not null)
+        and (${table.basis} = 'costTable' or ${table.basisTableId} is null)
+        and ${table.basis} in
+          ('basePrice', 'listPrice', 'namedPrice', 'level', 'cost', 'costTable')`,
     ),
     versionsRise('level_entry_rows', table),
     uniqueIndex('level_entry_rows_in_force')

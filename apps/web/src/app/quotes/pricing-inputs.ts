@@ -2,7 +2,8 @@ import type { DocumentForm, QuoteContent, SetupForm } from '@honest-ledger/contr
 
 /** What the browser needs to price a quote itself: the reachable setup, and the facts. */
 export interface PricingInputs {
-  readonly setup: SetupForm;
+  /** Null where the server alone may price it. */
+  readonly setup: SetupForm | null;
   readonly document: DocumentForm;
 }
 
@@ -13,7 +14,8 @@ export interface PricingInputs {
 export function inputsFor(
   { setup, document }: PricingInputs,
   { customer, outlet, currency, level, lines }: QuoteContent,
-): PricingInputs | null {
+): { readonly setup: SetupForm; readonly document: DocumentForm } | null {
+  if (!setup) return null;
   const { facts } = document;
   const items = new Set(facts.items.map(({ item }) => item));
   const levels = new Set(setup.levels.map(({ id }) => id));

@@ -3,6 +3,7 @@ import { Router } from '@angular/router';
 import {
   check,
   quoteEditSchema,
+  type PricedDocumentForm,
   type PricedLineForm,
   type ProblemDetails,
   type QuoteContent,
@@ -10,11 +11,11 @@ import {
 import { MODEL_VERSION } from '@honest-ledger/engine';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
-import { catchError, EMPTY, exhaustMap, filter, map, switchMap, tap } from 'rxjs';
+import { catchError, EMPTY, exhaustMap, filter, map, switchMap, tap, type Observable } from 'rxjs';
 import { answer } from '../shared/answer';
 import { keepEdits } from '../shared/keep-edits';
 import { isUnreachable } from '../shared/problems';
-import { inputsFor } from './pricing-inputs';
+import { inputsFor, type PricingInputs } from './pricing-inputs';
 import { PricingWorker } from './pricing-worker';
 import { QuotesApi } from './quotes.api';
 import { quotesActions, quotesFeature } from './quotes.feature';
@@ -100,7 +101,7 @@ export const quotesEffects = {
         ofType(quotesActions.came),
         filter(({ quote }) => quote.version !== quote.versionInForce),
         switchMap(({ quote: { number, pricing } }) =>
-          worker.price(pricing.setup, pricing.document).pipe(
+          priceOnce(worker, pricing).pipe(
             map((priced) => quotesActions.priceForeseen({ number, priced })),
             catchError(() => EMPTY),
           ),
@@ -119,7 +120,7 @@ export const quotesEffects = {
         ofType(quotesActions.kept),
         filter(({ quote }) => quote.version === quote.versionInForce),
         switchMap(({ quote }) =>
-          worker.price(quote.pricing.setup, quote.pricing.document).pipe(
+          priceOnce(worker, quote.pricing).pipe(
             tap(({ lines, modelVersion }) => {
               if (modelVersion !== MODEL_VERSION) return; // another build is on its way
               if (columns(lines) !== columns(quote.priced)) {
@@ -164,6 +165,14 @@ export const quotesEffects = {
     { functional: true },
   ),
 };
+
+/** Prices here what may be priced here. */
+function priceOnce(
+  worker: PricingWorker,
+  { setup, document }: PricingInputs,
+): Observable<PricedDocumentForm> {
+  return setup ? worker.price(setup, document) : EMPTY;
+}
 
 /** Every figure of some priced lines, as one text. */
 function columns(lines: readonly PricedLineForm[]): string {

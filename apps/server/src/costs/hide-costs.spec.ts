@@ -1,0 +1,155 @@
+import type { DraftRow, LevelView, QuoteView } from '@honest-ledger/contracts';
+import { DEMO_COST_TABLES } from '../demo/cost-tables';
+import { percentEntry } from '../testing/levels';
+import { testServer, type Browser, type TestServer } from '../testing/test-server';
+
+const LEVEL = '5b0e7a52-93a1-4c55-8d3e-2f6c1f0a7b01';
+const ITEM = 'TL-0042';
+
+/** Everything that the roles without costs may read. */
+const READS = [
+  '/items?limit=500',
+  `/items/${ITEM}`,
+  '/items/TL-0048',
+  '/goods-groups',
+  '/customers/C1001',
+  '/customers/C1001/prices?limit=500',
+  '/levels',
+  `/levels/${LEVEL}`,
+  '/basics',
+  '/agreements?party=segment&code=schools',
+  '/versions/1',
+  '/versions/2',
+  '/quotes/1001',
+  '/quotes/1001/document',
+  '/changes',
+  '/find?text=ribbon',
+  '/files/customers/C1001/prices',
+  `/files/levels/${LEVEL}/prices`,
+];
+
+describe('costs that somebody may not see', () => {
+  let server: TestServer;
+  let pricing: Browser;
+  beforeAll(async () => {
+    server = await testServer();
+    pricing = await server.signedIn();
+    // a level that starts from a cost, in force and edited once more
+    const { published } = (await pricing.ask('GET', `/levels/${LEVEL}`)).as<LevelView>();
+    const entry = {
+      ...percentEntry('tool', '0', { kind: 'item', item: ITEM }),
+      basis: { kind: 'cost', cost: 'last' },
+    };
+    const content = { ...published, entries: [entry, ...(published?.entries ?? [])] };
+    const path = `/edits/level/${LEVEL}`;
+    await pricing.ask('PUT', path, { content, revision: 0, draft: null });
+    const [draft] = (await pricing.ask('GET', '/drafts')).as<DraftRow[]>();
+    const revision = draft?.revision ?? 0;
+    await pricing.ask('POST', `/drafts/${draft?.id ?? ''}/publish`, { revision, note: '' });
+    await pricing.ask('PUT', path, {
+      content: { ...content, name: 'Anew' },
+      revision: 0,
+      draft: null,
+    });
+    const [table] = DEMO_COST_TABLES;
+    await pricing.ask('PUT', `/edits/costTable/${table?.id ?? ''}`, {
+      content: { ...table?.content, fees: { percent: '1', fixed: '0' } },
+      revision: 0,
+      draft: null,
+    });
+  });
+  afterAll(() => server.stop());
+
+  /** Words that only costs bring into an answer, with what they may stand for elsewhere taken out. */
+  function tells(text: string): string[] {
+    const plain = text
+      .replaceAll('"cost":null', '')
+      .replaceAll(/"(costs|purchaseCosts|costTables)":\[\]/g, '')
+      .replaceAll(/"costOrder":\[[^\]]*\]/g, '')
+      .replaceAll(/"kind":"(costs|costTable|fromCost)"/g, '');
+    return plain.match(/"[^"]*(cost|markup|margin|multiplier)[^"]*"/gi) ?? [];
+  }
+
+  for (const email of ['noor@saltmarsh.example', 'otto@saltmarsh.example']) {
+    it(`are in no answer to ${email}`, async () => {
+      const browser = await server.signedIn(email);
+      const [draft] = (await browser.ask('GET', '/drafts')).as<DraftRow[]>();
+      const asked = [...READS, `/drafts/${draft?.id ?? ''}`];
+      for (const path of asked) {
+        const answer = await browser.ask('GET', path);
+        expect(answer.status).withContext(path).toBe(200);
+        if (answer.type.includes('json')) {
+          expect(tells(JSON.stringify(answer.as<unknown>())))
+            .withContext(path)
+            .toEqual([]);
+        }
+      }
+      for (const path of [`/items/${ITEM}/costs`, '/cost-tables', '/versions/1/setup']) {
+        expect((await browser.ask('GET', path)).status)
+          .withContext(path)
+          .toBe(403);
+      }
+    });
+  }
+
+  it('are there for who may see them', async () => {
+    const answer = await pricing.ask('GET', `/items/${ITEM}`);
+    expect(tells(JSON.stringify(answer.as<unknown>()))).not.toEqual([]);
+  });
+
+  it('make the same prices: the server alone prices quotes that reach them', async () => {
+    const seller = await server.signedIn('noor@saltmarsh.example');
+    const { number } = (
+      await pricing.ask('POST', '/quotes', { customer: 'C1001' })
+    ).as<QuoteView>();
+    const begun = (await pricing.ask('GET', `/quotes/${String(number)}`)).as<QuoteView>();
+    const { customer, title, outlet, currency, revision } = begun;
+    const lines = [ITEM, 'TL-0048'].map((item, place) => ({
+      id: `00000000-0000-4000-8000-00000000000${String(place)}`,
+      item,
+      quantity: '2',
+    }));
+    const kept = await pricing.ask('PUT', `/quotes/${String(number)}`, {
+      customer,
+      title,
+      outlet,
+      currency,
+      level: LEVEL,
+      lines,
+      revision,
+    });
+    const whole = kept.as<QuoteView>();
+    const seen = (await seller.ask('GET', `/quotes/${String(number)}`)).as<QuoteView>();
+    expect(seen.total).toBe(whole.total);
+    expect(whole.pricing.setup).not.toBeNull();
+    expect(seen.pricing.setup).toBeNull();
+    const sources = seen.priced.flatMap((line) =>
+      line.kind === 'priced' ? line.slices.map(({ steps }) => steps[0]?.source.kind) : [],
+    );
+    expect(sources).toEqual(['fromCost', 'fromCost']);
+  });
+
+  it('are not told by a level of one’s own making', async () => {
+    const reader = await server.signedIn('otto@saltmarsh.example');
+    const { published } = (await pricing.ask('GET', `/levels/${LEVEL}`)).as<LevelView>();
+    const bare = { ...published, entries: [], rounding: null };
+    const probing = {
+      ...bare,
+      entries: [
+        { ...percentEntry('x', '0', { kind: 'all' }), basis: { kind: 'cost', cost: 'last' } },
+      ],
+    };
+    const ask = (content: unknown) =>
+      reader.ask('POST', `/levels/${LEVEL}/bench`, {
+        content,
+        item: 'TL-0043',
+        quantity: '1',
+        unit: null,
+        customer: null,
+        day: null,
+      });
+    const [probed, plain] = [await ask(probing), await ask(bare)];
+    expect(probed.status).toBe(200);
+    expect(probed.as<unknown>()).toEqual(plain.as<unknown>());
+  });
+});

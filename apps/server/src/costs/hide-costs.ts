@@ -1,0 +1,56 @@
+import { may, type PricedLineForm } from '@honest-ledger/contracts';
+import { isEntryOfCost, withoutCosts } from '@honest-ledger/engine';
+import plugin from 'fastify-plugin';
+
+/**
+ * Takes from every answer to somebody who may not see costs all that a cost follows from: wherever
+ * in it a priced line, the facts of an item, or the entries of a level stand. Routes about costs
+ * themselves are closed to these roles.
+ */
+export const hideCosts = plugin((app, _options, done) => {
+  app.addHook('preSerialization', (request, _reply, payload, answer) => {
+    const { user } = request.session;
+    answer(null, user && !may(user.role, 'seeCosts') ? hidden(payload) : payload);
+  });
+  done();
+});
+
+/** Plain data without costs. */
+export function hidden(value: unknown): unknown {
+  if (Array.isArray(value)) return value.map(hidden);
+  if (typeof value !== 'object' || value === null) return value;
+  const known = isPricedLine(value) ? withoutCosts(value) : withoutRecord(value);
+  return Object.fromEntries(
+    Object.entries(known).map(([name, inner]: [string, unknown]) => [name, ofName(name, inner)]),
+  );
+}
+
+function ofName(name: string, value: unknown): unknown {
+  if (!Array.isArray(value)) return hidden(value);
+  if (EMPTIED.has(name)) return [];
+  return name === 'entries' ? value.filter((entry) => !isOfCost(entry)).map(hidden) : hidden(value);
+}
+
+/** Lists of costs, as facts, setups and settings name them. */
+const EMPTIED: ReadonlySet<string> = new Set(['costs', 'purchaseCosts', 'costTables']);
+
+/** What a change of costs was from and to. */
+function withoutRecord(value: object): object {
+  const isOne = 'kind' in value && RECORDS.has(String(value.kind)) && 'after' in value;
+  return isOne ? { ...value, before: null, after: null } : value;
+}
+
+/** Kinds of objects that are made of costs, in drafts, in versions and on record. */
+const RECORDS: ReadonlySet<string> = new Set(['costTable', 'costs']);
+
+function isPricedLine(value: object): value is PricedLineForm {
+  return 'kind' in value && value.kind === 'priced' && 'slices' in value && 'notApplied' in value;
+}
+
+function isOfCost(entry: unknown): boolean {
+  if (typeof entry !== 'object' || entry === null) return false;
+  return 'basis' in entry && 'adjusting' in entry && isEntryOfCost(entry as Entry);
+}
+
+/** What was found to have both parts of an entry of a level. */
+type Entry = Parameters<typeof isEntryOfCost>[0];
