@@ -15,6 +15,7 @@ export * from './setup/goods';
 export * from './setup/level';
 export * from './setup/reach';
 export * from './setup/setup';
+export * from './checks/cost-curve';
 export * from './checks/inversions';
 export * from './checks/level-circle';
 export * from './checks/price-moves';

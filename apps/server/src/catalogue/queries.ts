@@ -1,5 +1,6 @@
 import {
   type CategoryRow,
+  type CodeAndName,
   type GoodsGroups,
   type ItemFactsForm,
   type ItemFilter,
@@ -7,9 +8,12 @@ import {
   type ItemPage,
   type ItemQuery,
   type ListOrder,
+  type SetupContents,
 } from '@honest-ledger/contracts';
 import { printed } from '@honest-ledger/engine';
 import { and, asc, count, eq, exists, ilike, inArray, isNull, sql, type SQL } from 'drizzle-orm';
+import { readCostKindRows } from '../costs/kinds';
+import { heldEdits } from '../drafts/queries';
 import { attributesOf } from '../attributes/values';
 import type { Queries } from '../database/database';
 import { countOf, inOrder, onPage } from '../database/pages';
@@ -17,6 +21,7 @@ import { everyWordIn, type Said } from '../database/patterns';
 import {
   basePriceRows,
   brands,
+  costTableRows,
   families,
   itemCrossReferences,
   items,
@@ -113,7 +118,25 @@ export async function findGroups(queries: Queries): Promise<GoodsGroups> {
     families: await all(families),
     taxClasses: await all(taxClasses),
     attributes: await attributesOf(queries, 'items'),
+    costKinds: await readCostKindRows(queries),
+    costTables: await namedCostTables(queries),
   };
+}
+
+/** The cost tables by name: as in force, and as drafts have them. */
+async function namedCostTables(queries: Queries): Promise<CodeAndName[]> {
+  const published = await queries
+    .select({ code: costTableRows.tableId, name: costTableRows.name })
+    .from(costTableRows)
+    .where(isNull(costTableRows.toVersion));
+  const names = new Map(published.map(({ code, name }) => [code, name]));
+  for (const { key, content } of await heldEdits(queries, { kind: 'costTable' })) {
+    // it was checked as a cost table before it was kept
+    if (content !== null) names.set(key, (content as SetupContents['costTable']).name);
+  }
+  return [...names]
+    .map(([code, name]) => ({ code, name }))
+    .sort((a, b) => a.name.localeCompare(b.name, 'en'));
 }
 
 /** What an item is found by. */

@@ -15,6 +15,20 @@ export async function readCostKinds(queries: Queries): Promise<ReadonlyMap<strin
   return new Map(rows.map(({ id, code }) => [code, id]));
 }
 
+/** The kinds of cost with their names. */
+export async function readCostKindRows(
+  queries: Queries,
+): Promise<{ code: string; name: string; formOfSupply: boolean }[]> {
+  return queries
+    .select({
+      code: costKinds.code,
+      name: costKinds.name,
+      formOfSupply: costKinds.formOfSupply,
+    })
+    .from(costKinds)
+    .orderBy(asc(costKinds.id));
+}
+
 const OWN: ReadonlySet<string> = new Set(COST_KINDS);
 
 /** The kinds of cost as a list that administrators keep; those that every setup knows stay. */

@@ -27,6 +27,11 @@ export const routes: Routes = [
         loadChildren: () => import('./levels/levels.routes').then((m) => m.levelRoutes),
       },
       {
+        path: 'cost-tables',
+        loadChildren: () =>
+          import('./cost-tables/cost-tables.routes').then((m) => m.costTableRoutes),
+      },
+      {
         path: 'basics',
         loadChildren: () => import('./basics/basics.routes').then((m) => m.basicsRoutes),
       },

@@ -70,6 +70,10 @@ export interface GoodsGroups {
   readonly taxClasses: readonly CodeAndName[];
   /** What the company keeps of items besides. */
   readonly attributes: readonly Attribute[];
+  /** Kinds of cost, in the order in which they were made. */
+  readonly costKinds: readonly (CodeAndName & { readonly formOfSupply: boolean })[];
+  /** Cost tables by their ids, those that only a draft has included. */
+  readonly costTables: readonly CodeAndName[];
 }
 
 export interface CodeAndName {

@@ -18,10 +18,10 @@ import {
   identifier,
   MARGIN_BOUNDS,
   MARKUP_BOUNDS,
+  MINIMUM_BOUNDS,
   MULTIPLIER_BOUNDS,
   objectOf,
   PRICE_BOUNDS,
-  QUANTITY_BOUNDS,
   shortCode,
   shortText,
 } from './fields';
@@ -63,7 +63,7 @@ const costBandsSchema = risingBands({
 const pointsSchema = Joi.object({
   days: Joi.number().integer().min(1).max(3650).allow(null).required(),
   bands: risingBands({
-    from: decimalText({ ...QUANTITY_BOUNDS, from: '0' }).required(),
+    from: decimalText(MINIMUM_BOUNDS).required(),
     points: decimalText({ from: '-1000', to: '1000', digits: 4 }).required(),
   }).required(),
 });

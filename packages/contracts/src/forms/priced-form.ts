@@ -77,7 +77,8 @@ export function namesFromFacts(
   };
 }
 
-interface NamedSetup {
+/** What names things that a document's facts do not. */
+export interface NamedSetup {
   readonly levels: readonly IdAndName[];
   readonly costTables?: readonly IdAndName[];
   /** Kinds of cost that are not called by their code. */

@@ -132,11 +132,12 @@ function addFees(
 }
 
 function addPieceCharge(
-  { name: table, pieceCharge }: CompiledCostTable,
+  compiled: CompiledCostTable,
   { column, item, pricingUnit }: LineInProgress,
   { setup: { version } }: PricingContext,
 ): void {
-  const charge = pieceCharge(item);
+  const { name: table } = compiled;
+  const charge = compiled.pieceCharge(item);
   if (!charge || isZero(charge.amount)) return;
   const source = column.recording
     ? ({ kind: 'pieceCharge', version, table, charge } as const)

@@ -45,8 +45,8 @@ const FULL: CostTable = costTable(
 describe('a cost table read back', () => {
   it('says its bands, its points, its fees, its piece charges and whom it is for', () => {
     expect(costTableSentence(printed(FULL), names)).toBe(
-      'By last cost in EUR from 0: 25 % markup, from 40: by request; by units sold in 90 days: ' +
-        'from 100 1 point less; so that the profit is left after fees of 12 % and 0.50 EUR; on each ' +
+      'By last cost in EUR from 0: 25 % markup, from 40: by request; points by units sold in 90 days: ' +
+        'from 100 sold 1 point less; so that the profit is left after fees of 12 % and 0.50 EUR; on each ' +
         'piece the first of: 6.80 for everything under shelves, 4.20 for everything; for everything.',
     );
     const bare = costTable({ '0': times('2') }, { reaches: [] });

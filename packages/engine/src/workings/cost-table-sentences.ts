@@ -76,9 +76,10 @@ export function costTableSentence(
   });
   if (points) {
     const steps = points.bands.map(
-      ({ from, points: more }) => `from ${write.number(from)} ${pointsWords(more, write)}`,
+      ({ from, points: more }) =>
+        `from ${write.number(from)} sold ${isZero(more) ? 'none' : pointsWords(more, write)}`,
     );
-    said.push(`by units sold ${daysWords(points.days)}: ${steps.join(', ')}`);
+    said.push(`points by units sold ${daysWords(points.days)}: ${steps.join(', ')}`);
   }
   const taken = fees ? feesWords(fees, currency, write) : '';
   if (taken !== '') said.push(`so that the profit is left after fees of ${taken}`);

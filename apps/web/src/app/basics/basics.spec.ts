@@ -11,6 +11,7 @@ const SETTINGS: Found['settings']['published'] = {
   roundingMode: 'halfAwayFromZero',
   unitPriceDigits: { USD: 4 },
   defaultLevel: null,
+  costOrder: ['last', 'landed'],
 };
 
 const found = (changes: Partial<Found> = {}): Found => ({

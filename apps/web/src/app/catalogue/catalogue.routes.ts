@@ -1,6 +1,8 @@
 import type { Routes } from '@angular/router';
 import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
+import { itemCostsEffects } from '../costs/item-costs.effects';
+import { itemCostsFeature } from '../costs/item-costs.feature';
 import { leaveEdits } from '../draft/leave-edits';
 import { Catalogue } from './catalogue';
 import { Item } from './item';
@@ -11,7 +13,11 @@ import { NewItem } from './new-item';
 export const catalogueRoutes: Routes = [
   {
     path: '',
-    providers: [provideState(itemFeature), provideEffects(itemEffects)],
+    providers: [
+      provideState(itemFeature),
+      provideState(itemCostsFeature),
+      provideEffects(itemEffects, itemCostsEffects),
+    ],
     children: [
       { path: '', title: 'Catalogue', component: Catalogue },
       { path: 'new/item', title: 'New item', component: NewItem },

@@ -3,6 +3,7 @@ import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
 import { itemRow } from '../testing/goods';
 import { problemBody, showScreen, signedIn, type ShownScreen } from '../testing/screens';
+import { itemCostsFeature } from '../costs/item-costs.feature';
 import { itemEffects } from './item.effects';
 import { itemFeature } from './item.feature';
 import { Item } from './item';
@@ -60,6 +61,7 @@ describe('an item', () => {
       Item,
       { item: 'CL-0207' },
       provideState(itemFeature),
+      provideState(itemCostsFeature),
       provideEffects(itemEffects),
     );
     signedIn(screen);

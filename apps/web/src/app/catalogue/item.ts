@@ -27,6 +27,8 @@ import { Notice } from '../shared/notice';
 import { writeNumber, writer } from '../shared/numbers';
 import { whenChanged } from '../shared/when-changed';
 import { workingsActions } from '../workings/workings.feature';
+import { printedPercent } from '../cost-tables/markup-words';
+import { ItemCostsPart } from '../costs/item-costs';
 import { BothValues } from '../changes/both-values';
 import { draftedNow } from '../draft/drafted-now';
 import { EditRefusal } from '../draft/edit-refusal';
@@ -38,7 +40,17 @@ import { itemActions, itemFeature } from './item.feature';
 /** One item: what it is, its base prices, and what each level makes of it. */
 @Component({
   selector: 'hl-item',
-  imports: [Amount, BothValues, EditRefusal, EditSteps, FigureField, ItemFacts, Notice, RouterLink],
+  imports: [
+    Amount,
+    BothValues,
+    EditRefusal,
+    EditSteps,
+    FigureField,
+    ItemCostsPart,
+    ItemFacts,
+    Notice,
+    RouterLink,
+  ],
   templateUrl: './item.html',
   styleUrl: './item.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -59,6 +71,7 @@ export class Item {
   });
   protected readonly mayEdit = mayDo('editSetup');
   protected readonly mayEditFacts = mayDo('editFacts');
+  protected readonly maySeeCosts = mayDo('seeCosts');
   /** Open while the facts are edited; another revision of the item closes it. */
   protected readonly editing = linkedSignal({
     source: () => `${this.item()} ${String(this.found().value?.revision ?? 0)}`,
@@ -208,7 +221,16 @@ function atLevel(source: ItemAtLevel) {
   const { name, currency, line } = source;
   if (line.kind === 'unpriced') {
     const problem = problemSentence(line.problem, writer);
-    return { source, name, currency, each: null, problem };
+    return { source, name, currency, each: null, markup: '', margin: '', problem };
   }
-  return { source, name, currency, each: line.slices[0]?.unitPrice ?? null, problem: null };
+  const { cost, slices } = line;
+  return {
+    source,
+    name,
+    currency,
+    each: slices[0]?.unitPrice ?? null,
+    markup: printedPercent(cost?.markup),
+    margin: printedPercent(cost?.margin),
+    problem: null,
+  };
 }

@@ -54,6 +54,7 @@ const PRICES: PriceListPage = {
         closedBy: 'agreement',
         slices: [{ quantity: '1', unitPrice: '13.20', amount: '13.20', steps: [] }],
         amount: '13.20',
+        cost: null,
         notApplied: [],
         notAppliedMore: 0,
         computed: null,

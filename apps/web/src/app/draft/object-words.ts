@@ -1,5 +1,6 @@
 import type { AnyObjectChange, SetupContents } from '@honest-ledger/contracts';
 import {
+  costTableSentence,
   levelSentence,
   windowWords,
   type Names,
@@ -12,6 +13,7 @@ const KIND_WORDS: Readonly<Record<AnyObjectChange['kind'], string>> = {
   basePrice: 'Base price',
   sharedPrice: 'Shared price',
   agreement: 'Agreement',
+  costTable: 'Cost table',
   settings: 'Settings',
 };
 
@@ -36,6 +38,8 @@ export function objectSentence(
       return change[side] && `${change[side].name}: ${write.number(change[side].price)}.`;
     case 'agreement':
       return change[side] && agreementSentence(change[side], write);
+    case 'costTable':
+      return change[side] && costTableSentence(change[side], names, write);
     case 'settings':
       return change[side] && settingsSentence(change[side], names);
   }
@@ -55,6 +59,8 @@ export function objectAddress({ kind, key, before, after }: AnyObjectChange): st
         ? ['/customers', party.customer]
         : ['/customers/segments', party.segment];
     }
+    case 'costTable':
+      return ['/cost-tables', key];
     case 'sharedPrice':
     case 'settings':
       return ['/basics'];
@@ -91,12 +97,18 @@ export const MODE_WORDS: Readonly<Record<RoundingMode, string>> = {
 };
 
 function settingsSentence(
-  { homeCurrency, roundingMode, unitPriceDigits, defaultLevel }: SetupContents['settings'],
+  {
+    homeCurrency,
+    roundingMode,
+    unitPriceDigits,
+    defaultLevel,
+    costOrder,
+  }: SetupContents['settings'],
   names: Names,
 ): string {
   const digits = Object.entries(unitPriceDigits)
     .map(([currency, count]) => `, unit prices in ${currency} with ${String(count)} decimals`)
     .join('');
   const level = defaultLevel === null ? '' : `, level ${names.level(defaultLevel)} by default`;
-  return `Home currency ${homeCurrency}, ${MODE_WORDS[roundingMode]}${digits}${level}.`;
+  return `Home currency ${homeCurrency}, ${MODE_WORDS[roundingMode]}${digits}${level}, costs tried in the order ${costOrder.map(names.cost).join(', ')}.`;
 }

@@ -11,10 +11,12 @@ import {
 } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { Router } from '@angular/router';
-import type { FoundThing } from '@honest-ledger/contracts';
+import type { FoundThing, Role } from '@honest-ledger/contracts';
+import { Store } from '@ngrx/store';
 import { catchError, debounceTime, of, switchMap } from 'rxjs';
+import { sessionFeature } from '../session/session.feature';
 import { FindApi } from './find.api';
-import { PLACES } from './places';
+import { placesFor } from './places';
 
 const PAUSE_MILLISECONDS = 150;
 
@@ -80,6 +82,7 @@ export class Finder {
 
   private readonly api = inject(FindApi);
   private readonly router = inject(Router);
+  private readonly user = inject(Store).selectSignal(sessionFeature.selectUser);
   private readonly dialog = viewChild.required<ElementRef<HTMLDialogElement>>('dialog');
   protected readonly text = signal('');
   protected readonly at = signal(0);
@@ -94,7 +97,7 @@ export class Finder {
     { initialValue: [] },
   );
   protected readonly hits = computed((): Hit[] => [
-    ...placesCalled(this.asked()),
+    ...placesCalled(this.asked(), this.user()?.role),
     ...(this.found() ?? []).map(({ kind, key, name }) => ({
       what: WHAT[kind].what,
       // a level's key is for machines
@@ -138,9 +141,10 @@ export class Finder {
   }
 }
 
-function placesCalled(text: string): Hit[] {
+function placesCalled(text: string, role: Role | undefined): Hit[] {
   if (text === '') return [];
-  return PLACES.flatMap(({ places }) => places)
+  return placesFor(role)
+    .flatMap(({ places }) => places)
     .filter(({ name }) => name.toLowerCase().startsWith(text.toLowerCase()))
     .map(({ name, link }) => ({ what: 'Screen', key: name, name: '', address: [link] }));
 }

@@ -1,7 +1,11 @@
+import { may, type Permission, type Role } from '@honest-ledger/contracts';
+
 /** A screen that can be gone to. */
 export interface Place {
   readonly name: string;
   readonly link: string;
+  /** What a role must allow for it to be there. */
+  readonly may?: Permission;
 }
 
 export interface PlaceGroup {
@@ -17,6 +21,7 @@ export const PLACES: readonly PlaceGroup[] = [
     name: 'Pricing',
     places: [
       { name: 'Levels', link: '/levels' },
+      { name: 'Cost tables', link: '/cost-tables', may: 'seeCosts' },
       { name: 'Basics', link: '/basics' },
     ],
   },
@@ -32,3 +37,12 @@ export const PLACES: readonly PlaceGroup[] = [
     ],
   },
 ];
+
+/** The screens that a role may see. */
+export function placesFor(role: Role | undefined): readonly PlaceGroup[] {
+  const shown = ({ may: right }: Place): boolean =>
+    right === undefined || (role !== undefined && may(role, right));
+  return PLACES.map(({ name, places }) => ({ name, places: places.filter(shown) })).filter(
+    ({ places }) => places.length > 0,
+  );
+}

@@ -1,9 +1,9 @@
-import { ChangeDetectionStrategy, Component, inject, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, output } from '@angular/core';
 import { RouterLink, RouterLinkActive } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { sessionActions, sessionFeature } from '../session/session.feature';
 import { Appearance } from './appearance';
-import { PLACES } from './places';
+import { placesFor } from './places';
 import { Wordmark } from './wordmark';
 
 @Component({
@@ -19,8 +19,8 @@ export class Rail {
 
   private readonly store = inject(Store);
   protected readonly appearance = inject(Appearance);
-  protected readonly groups = PLACES;
   protected readonly user = this.store.selectSignal(sessionFeature.selectUser);
+  protected readonly groups = computed(() => placesFor(this.user()?.role));
 
   protected signOut(): void {
     this.store.dispatch(sessionActions.signOut());

@@ -1,6 +1,7 @@
-import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import type { AdjustmentForm } from '@honest-ledger/contracts';
 import { FigureField } from '../shared/figure-field';
+import { otherWayWords } from '../cost-tables/markup-words';
 import { SignedFigure } from './signed-figure';
 
 /** The figures of one adjustment. */
@@ -36,7 +37,26 @@ import { SignedFigure } from './signed-figure';
       />
       <span>{{ currency() }}</span>
     }
-    @if (one.kind !== 'percent') {
+    @if (one.kind === 'multiplier') {
+      <hl-figure-field
+        label="Times"
+        [value]="one.factor"
+        [problem]="problem('factor')"
+        (changed)="set({ factor: $event })"
+      />
+      <span>times</span>
+    }
+    @if (one.kind === 'markup' || one.kind === 'margin') {
+      <hl-figure-field
+        [label]="one.kind === 'markup' ? 'Markup' : 'Margin'"
+        [value]="one.percent"
+        [problem]="problem('percent')"
+        (changed)="set({ percent: $event })"
+      />
+      <span>%</span>
+      <span class="soft">{{ otherWay() }}</span>
+    }
+    @if ('unit' in one) {
       <input
         class="cell unit"
         aria-label="Per unit"
@@ -68,6 +88,9 @@ export class AdjustmentFields {
   readonly problems = input.required<ReadonlyMap<string, string>>();
   readonly path = input.required<string>();
   readonly changed = output<AdjustmentForm>();
+
+  /** Markup and margin are never shown without each other. */
+  protected readonly otherWay = computed(() => otherWayWords(this.adjustment()));
 
   protected problem(field: string): string | null {
     return this.problems().get(`${this.path()}.${field}`) ?? null;

@@ -6,7 +6,15 @@ import { ReachChoice } from '../reference/reach-choice';
 import { referenceFeature } from '../reference/reference.feature';
 import { FigureField } from '../shared/figure-field';
 import { AdjustmentFields } from './adjustment-fields';
-import { doingOf, startAdjusting, startBasis, startAdjustment, type Doing } from './level-edits';
+import {
+  doingOf,
+  OF_COSTS,
+  startAdjusting,
+  startAdjustment,
+  startBasis,
+  withBasis,
+  type Doing,
+} from './level-edits';
 
 const DOINGS: readonly (readonly [Doing, string])[] = [
   ['percent', 'a percentage'],
@@ -14,6 +22,10 @@ const DOINGS: readonly (readonly [Doing, string])[] = [
   ['percentAndAmount', 'a percentage, then an amount'],
   ['set', 'a price set'],
   ['byPrice', 'by the price'],
+  ['byCost', 'by the unit cost'],
+  ['multiplier', 'times'],
+  ['markup', 'a markup'],
+  ['margin', 'a margin'],
 ];
 
 /** One entry of a level: which goods, starting from which price, and what is done to it. */
@@ -35,7 +47,11 @@ export class EntryEditor {
   readonly changed = output<(entry: LevelEntryForm) => LevelEntryForm>();
 
   private readonly reference = inject(Store).selectSignal(referenceFeature.selectReference);
-  protected readonly doings = DOINGS;
+  protected readonly goods = computed(() => this.reference().goods);
+  /** What is reckoned on a cost is offered where the entry starts from one. */
+  protected readonly doings = computed(() =>
+    DOINGS.filter(([doing]) => this.entry().basis.kind === 'cost' || !OF_COSTS.has(doing)),
+  );
   protected readonly doing = computed(() => doingOf(this.entry()));
   /** Another level can be a basis, this one cannot. */
   protected readonly otherLevels = computed((): readonly LevelSummary[] =>
@@ -60,7 +76,7 @@ export class EntryEditor {
   protected chooseBasis({ target }: Event): void {
     if (!(target instanceof HTMLSelectElement)) return;
     const basis = startBasis(target.value);
-    this.changed.emit((entry) => ({ ...entry, basis }));
+    this.changed.emit((entry) => withBasis(entry, basis));
   }
 
   protected nameBasis({ target }: Event): void {
@@ -104,9 +120,9 @@ export class EntryEditor {
 
   private withBands(how: (bands: Bands) => Bands): void {
     this.changed.emit((entry) =>
-      entry.adjusting.kind === 'byPrice'
-        ? { ...entry, adjusting: { kind: 'byPrice', bands: how(entry.adjusting.bands) } }
-        : entry,
+      entry.adjusting.kind === 'plain'
+        ? entry
+        : { ...entry, adjusting: { ...entry.adjusting, bands: how(entry.adjusting.bands) } },
     );
   }
 }

@@ -21,6 +21,7 @@ const priced = (unitPrice: string): PricedLineForm => ({
   closedBy: null,
   slices: [{ quantity: '1', unitPrice, amount: unitPrice, steps: [] }],
   amount: unitPrice,
+  cost: null,
   notApplied: [],
   notAppliedMore: 0,
   computed: null,

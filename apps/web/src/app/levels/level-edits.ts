@@ -80,26 +80,35 @@ export function startReach(kind: string, category: string): Reach | null {
   }
 }
 
-/** A basis from a choice: `level:ID` names a level, `named` a price whose name is still to be typed. */
+/**
+ * A basis from a choice: `level:ID` names a level, `cost:CODE` a kind of cost, `table:ID` a cost
+ * table, `namedPrice` a price whose name is still to be typed.
+ */
 export function startBasis(choice: string): Basis {
   if (choice.startsWith('level:')) return { kind: 'level', level: choice.slice('level:'.length) };
+  if (choice.startsWith('cost:')) return { kind: 'cost', cost: choice.slice('cost:'.length) };
+  if (choice === 'costTable') return { kind: 'costTable', table: null };
+  if (choice.startsWith('table:')) {
+    return { kind: 'costTable', table: choice.slice('table:'.length) };
+  }
   if (choice === 'namedPrice') return { kind: 'namedPrice', name: '' };
   return choice === 'listPrice' ? { kind: 'listPrice' } : { kind: 'basePrice' };
 }
 
 /** What the screen calls what is done to a basis. */
-export type Doing = AdjustmentForm['kind'] | 'byPrice';
+export type Doing = AdjustmentForm['kind'] | 'byPrice' | 'byCost';
 
 export function doingOf({ adjusting }: LevelEntryForm): Doing {
-  return adjusting.kind === 'byPrice' ? 'byPrice' : adjusting.adjustment.kind;
+  return adjusting.kind === 'plain' ? adjusting.adjustment.kind : adjusting.kind;
 }
 
 /** Another way to adjust, with as much of the figures there as fits. */
 export function startAdjusting(doing: Doing, before: AdjustingForm): AdjustingForm {
-  if (doing === 'byPrice') {
-    return before.kind === 'byPrice'
-      ? before
-      : { kind: 'byPrice', bands: [{ from: '0', adjustment: before.adjustment }] };
+  if (doing === 'byPrice' || doing === 'byCost') {
+    if (before.kind === doing) return before;
+    return before.kind === 'plain'
+      ? { kind: doing, bands: [{ from: '0', adjustment: before.adjustment }] }
+      : { kind: doing, bands: before.bands };
   }
   const old = before.kind === 'plain' ? before.adjustment : before.bands[0]?.adjustment;
   return { kind: 'plain', adjustment: startAdjustment(doing, old) };
@@ -121,8 +130,44 @@ export function startAdjustment(
       return { kind, percent, amount, unit };
     case 'set':
       return { kind, price: old?.kind === 'set' ? old.price : '0', unit };
+    case 'multiplier':
+      return { kind, factor: old?.kind === 'multiplier' ? old.factor : '2' };
+    case 'markup':
+    case 'margin':
+      return { kind, percent: isMarkedUp(old) ? old.percent : '25' };
   }
 }
+
+function isMarkedUp(
+  old: AdjustmentForm | undefined,
+): old is Extract<AdjustmentForm, { kind: 'markup' | 'margin' }> {
+  return old?.kind === 'markup' || old?.kind === 'margin';
+}
+
+/** What is reckoned on a cost alone becomes a percent where an entry starts from a price. */
+export function withBasis(entry: LevelEntryForm, basis: Basis): LevelEntryForm {
+  if (basis.kind === 'cost') return { ...entry, basis };
+  const onPrices = (adjustment: AdjustmentForm): AdjustmentForm =>
+    OF_COSTS.has(adjustment.kind) ? { kind: 'percent', percent: '0' } : adjustment;
+  const { adjusting } = entry;
+  return {
+    ...entry,
+    basis,
+    adjusting:
+      adjusting.kind === 'plain'
+        ? { kind: 'plain', adjustment: onPrices(adjusting.adjustment) }
+        : {
+            kind: adjusting.kind,
+            bands: adjusting.bands.map((band) => ({
+              ...band,
+              adjustment: onPrices(band.adjustment),
+            })),
+          },
+  };
+}
+
+/** Ways to adjust that are reckoned on a cost. */
+export const OF_COSTS: ReadonlySet<Doing> = new Set(['multiplier', 'markup', 'margin']);
 
 /** A signed figure as the screen shows it: how much, and off or added. */
 export interface ShownFigure {

@@ -10,7 +10,8 @@ import { Notice } from '../shared/notice';
 import { unbroken, writer } from '../shared/numbers';
 import { levelsActions, levelsFeature } from './levels.feature';
 
-const STATE_WORDS: Readonly<Record<LevelState, string>> = {
+/** How a level or a table stands, in words. */
+export const STATE_WORDS: Readonly<Record<LevelState, string>> = {
   published: 'published',
   edited: '△ changed in the draft',
   new: '△ new in the draft',

@@ -30,6 +30,7 @@ const SETUP: SetupForm = {
   roundingMode: 'halfAwayFromZero',
   unitPriceDigits: {},
   defaultLevel: null,
+  costOrder: [],
   basePrices: [{ kind: 'own', item: 'CL-0207', unit: null, price: '18.40' }],
   sharedPrices: [],
   agreements: [],
@@ -48,6 +49,7 @@ const SETUP: SetupForm = {
       }),
     },
   ],
+  costTables: [],
 };
 const LINE = quoteLine('2f1c7a44-0f1e-4e0b-9a57-6d2b7f3a9c10', 'CL-0207', '2');
 const DOCUMENT: DocumentForm = {

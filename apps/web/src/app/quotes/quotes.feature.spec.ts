@@ -20,6 +20,7 @@ function priced(id: string, unitPrice: string): PricedLineForm {
     computed: null,
     amount: unitPrice,
     slices: [{ quantity: '1', unitPrice, amount: unitPrice, steps: [] }],
+    cost: null,
     notApplied: [],
     notAppliedMore: 0,
   };
@@ -51,10 +52,12 @@ function view(changes: Partial<QuoteView> = {}): QuoteView {
         roundingMode: 'halfAwayFromZero',
         unitPriceDigits: {},
         defaultLevel: null,
+        costOrder: [],
         basePrices: [],
         sharedPrices: [],
         agreements: [],
         levels: [],
+        costTables: [],
       },
       document: {
         format: 'honest-ledger-document',

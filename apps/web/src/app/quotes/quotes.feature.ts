@@ -174,7 +174,16 @@ export const quotesFeature = createFeature({
 /** One base unit of an item; for goods priced by time, one unit of that. */
 function newLine(id: string, { item, timeUnit }: ItemRow): QuoteLineInput {
   const duration = timeUnit === null ? null : '1';
-  return { id, item, quantity: '1', unit: null, duration, level: null, priceByHand: null };
+  return {
+    id,
+    item,
+    quantity: '1',
+    unit: null,
+    duration,
+    formOfSupply: null,
+    level: null,
+    priceByHand: null,
+  };
 }
 
 /** What somebody else left there, which a conflict brings along. */

@@ -24,6 +24,8 @@ export function namesOfThings(): Signal<Names> {
       brand: nameFinder(goods.brands),
       supplier: nameFinder(goods.suppliers),
       level: nameFinder(levels.map(({ id, content }) => ({ code: id, name: content.name }))),
+      cost: nameFinder(goods.costKinds),
+      costTable: nameFinder(goods.costTables),
     };
   });
 }

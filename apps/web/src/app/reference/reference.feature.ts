@@ -27,7 +27,15 @@ interface ReferenceState {
 const beginning: ReferenceState = { all: nothingYet };
 
 const NONE: Reference = {
-  goods: { brands: [], suppliers: [], families: [], taxClasses: [], attributes: [] },
+  goods: {
+    brands: [],
+    suppliers: [],
+    families: [],
+    taxClasses: [],
+    attributes: [],
+    costKinds: [],
+    costTables: [],
+  },
   customers: { segments: [], outlets: [], homeCurrency: '', currencies: [], attributes: [] },
   levels: [],
 };

@@ -32,6 +32,7 @@ const BEGINNINGS: { readonly [Kind in ListKind]: Omit<ListContents[Kind], 'name'
   suppliers: {},
   taxClasses: {},
   attributes: { of: 'items', type: 'text', choices: [] },
+  costKinds: { formOfSupply: true },
   segments: { level: null },
   outlets: { timeZone: 'UTC', currency: '', level: null, levelsAllowed: null },
 };
@@ -69,6 +70,9 @@ const TYPES: readonly CodeAndName[] = [
             <th>Of</th>
             <th>Is</th>
             <th>To choose from</th>
+          }
+          @if (list() === 'costKinds') {
+            <th>A form of supply: lines may ask for it</th>
           }
           @if (list() === 'outlets') {
             <th>Currency</th>
@@ -135,6 +139,16 @@ const TYPES: readonly CodeAndName[] = [
                   [most]="2000"
                   [value]="attribute.choices.join('; ')"
                   (changed)="setChoices(row, $event)"
+                />
+              </td>
+            }
+            @if (list() === 'costKinds') {
+              <td>
+                <input
+                  type="checkbox"
+                  [attr.aria-label]="'Lines may ask for ' + row.code"
+                  [checked]="isFormOfSupply(row)"
+                  (change)="setFormOfSupply(row, $event)"
                 />
               </td>
             }
@@ -290,6 +304,14 @@ export class ListSheet {
   protected set(row: ListRow, part: object): void {
     const seen = contentOf(row);
     this.keep(row.code, seen, { ...seen, ...part });
+  }
+
+  protected isFormOfSupply(row: ListRow): boolean {
+    return 'formOfSupply' in row && row.formOfSupply;
+  }
+
+  protected setFormOfSupply(row: ListRow, { target }: Event): void {
+    if (target instanceof HTMLInputElement) this.set(row, { formOfSupply: target.checked });
   }
 
   protected takeOut(row: ListRow): void {

@@ -23,6 +23,7 @@ const NAMES: Readonly<Record<SettingsSheet, string>> = {
   suppliers: 'Suppliers',
   taxClasses: 'Tax classes',
   attributes: 'Attributes',
+  costKinds: 'Kinds of cost',
   segments: 'Segments',
   outlets: 'Outlets',
   rates: 'Exchange rates',

@@ -16,6 +16,9 @@ export function itemFacts(item: string, changes: Partial<ItemFactsForm> = {}): I
     timeUnit: null,
     listPrice: null,
     namedPrices: [],
+    costs: [],
+    purchaseCosts: [],
+    unitsSold: [],
     ...changes,
   };
 }
@@ -30,5 +33,14 @@ export function itemRow(
 
 /** A line of a quote, in the base unit. */
 export function quoteLine(id: string, item: string, quantity: string): QuoteLineInput {
-  return { id, item, quantity, unit: null, duration: null, level: null, priceByHand: null };
+  return {
+    id,
+    item,
+    quantity,
+    unit: null,
+    duration: null,
+    formOfSupply: null,
+    level: null,
+    priceByHand: null,
+  };
 }

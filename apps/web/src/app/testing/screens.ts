@@ -153,6 +153,13 @@ const REFERENCE: Reference = {
       { code: 'finish', name: 'Finish', of: 'items', type: 'choice', choices: ['gloss', 'matt'] },
       { code: 'weight', name: 'Weight', of: 'items', type: 'number', choices: [] },
     ],
+    costKinds: [
+      { code: 'last', name: 'last', formOfSupply: false },
+      { code: 'landed', name: 'landed', formOfSupply: false },
+      { code: 'purchase', name: 'purchase', formOfSupply: false },
+      { code: 'split', name: 'split pallet', formOfSupply: true },
+    ],
+    costTables: [{ code: 'tools', name: 'Tools, sliding' }],
   },
   customers: {
     segments: [{ code: 'schools', name: 'Schools', level: null }],

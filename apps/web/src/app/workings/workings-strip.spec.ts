@@ -51,6 +51,7 @@ const line: PricedLineForm = {
       ],
     },
   ],
+  cost: null,
   notApplied: [
     { subject: { kind: 'level', level }, reasons: [{ kind: 'notInVersion', version: 2 }] },
   ],

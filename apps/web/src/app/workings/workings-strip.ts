@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { namesFromFacts, type PricedLineForm } from '@honest-ledger/contracts';
+import { namesFromFacts, type NamedSetup, type PricedLineForm } from '@honest-ledger/contracts';
 import {
   notAppliedWording,
   problemSentence,
@@ -42,12 +42,17 @@ export class WorkingsStrip {
   protected readonly shown = computed(() => this.price() !== null && this.open());
   protected readonly column = computed(() => {
     const price = this.price();
-    return price && this.shown() ? explain(price, this.levels()) : null;
+    return price && this.shown() ? explain(price, this.named()) : null;
   });
   private readonly reference = this.store.selectSignal(referenceFeature.selectReference);
-  private readonly levels = computed(() =>
-    this.reference().levels.map(({ id, content: { name } }) => ({ id, name })),
-  );
+  private readonly named = computed((): NamedSetup => {
+    const { levels, goods } = this.reference();
+    return {
+      levels: levels.map(({ id, content: { name } }) => ({ id, name })),
+      costTables: goods.costTables.map(({ code, name }) => ({ id: code, name })),
+      costKinds: goods.costKinds,
+    };
+  });
   protected readonly write = writeNumber;
 
   protected toggle(): void {
@@ -80,14 +85,9 @@ function computedSentence(computed: PricedLineForm, currency: string): string {
   return `Computed, it would be ${each} ${currency} each.`;
 }
 
-type LevelName = Readonly<Record<'id' | 'name', string>>;
-
 /** What the strip shows of a price. */
-function explain(
-  { line, item, currency: inCurrency }: ExplainedPrice,
-  levels: readonly LevelName[],
-) {
-  const names = namesFromFacts({ items: [item] }, levels);
+function explain({ line, item, currency: inCurrency }: ExplainedPrice, setup: NamedSetup) {
+  const names = namesFromFacts({ items: [item] }, setup);
   if (line.kind === 'unpriced') {
     return {
       problem: problemSentence(line.problem, writer),

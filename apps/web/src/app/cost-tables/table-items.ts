@@ -1,0 +1,180 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { RouterLink } from '@angular/router';
+import {
+  check,
+  costTableContentSchema,
+  type CostTableContent,
+  type TableItemsPage,
+} from '@honest-ledger/contracts';
+import { catchError, debounceTime, map, of, switchMap, type Observable } from 'rxjs';
+import { namesOfThings } from '../reference/names';
+import { Amount, mostDigits } from '../shared/amount';
+import { problemOf } from '../shared/problems';
+import { CostTablesApi } from './cost-tables.api';
+
+const PAUSE_MILLISECONDS = 500;
+const ROWS_AT_ONCE = 50;
+/** More than that nobody reads in a list. */
+const MOST_SHOWN = 500;
+
+interface Found {
+  readonly page: TableItemsPage | null;
+  readonly problem: string | null;
+}
+
+const NOTHING: Found = { page: null, problem: null };
+
+/** The items that a table takes in as it is edited: cost, present price, the table's, markup, margin. */
+@Component({
+  selector: 'hl-table-items',
+  imports: [Amount, RouterLink],
+  template: `
+    <header class="part-head">
+      <h2>Items it takes in</h2>
+      @if (found().page; as page) {
+        <span class="soft" role="status">
+          {{ page.reached }} taken in, {{ page.withoutCost }} without a cost, in
+          {{ page.currency }} for one
+        </span>
+        <label>
+          <input type="checkbox" [checked]="lacking()" (change)="showLacking($event)" />
+          only those without a cost
+        </label>
+      }
+    </header>
+    @if (found().problem; as problem) {
+      <p class="wrong" role="alert">{{ problem }}</p>
+    }
+    @if (found().page; as page) {
+      @if (page.rows.length > 0) {
+        <table class="ledger" aria-label="Items the table takes in">
+          <thead>
+            <tr>
+              <th>Item</th>
+              <th>Name</th>
+              <th>Unit</th>
+              <th>Cost</th>
+              <th class="figure">of one</th>
+              <th class="figure">Base price</th>
+              <th class="figure">Table’s price</th>
+              <th class="figure">Markup %</th>
+              <th class="figure">Margin %</th>
+            </tr>
+          </thead>
+          <tbody>
+            @for (row of page.rows; track row.item) {
+              <tr>
+                <td>
+                  <a [routerLink]="['/catalogue', row.item]">{{ row.item }}</a>
+                </td>
+                <td>{{ row.name }}</td>
+                <td>{{ row.unit }}</td>
+                <td class="soft">{{ row.costKind ? names().cost(row.costKind) : '△ none' }}</td>
+                @for (figure of figures(row); track $index) {
+                  <td class="figure">
+                    @if (figure.value; as value) {
+                      <hl-amount [value]="value" [digits]="figure.digits" />
+                    } @else {
+                      <span [title]="row.why ?? ''">–</span>
+                    }
+                  </td>
+                }
+              </tr>
+            }
+          </tbody>
+        </table>
+        @if (page.rows.length < all(page)) {
+          <button type="button" class="quiet small" (click)="more()">
+            Show more of {{ all(page) }}
+          </button>
+        }
+      } @else {
+        <p class="soft">
+          {{
+            lacking()
+              ? 'Every item it takes in has a cost.'
+              : 'It takes in no item. Levels can still ask for it.'
+          }}
+        </p>
+      }
+    }
+  `,
+  styles: `
+    :host {
+      display: block;
+      padding: 10px 18px;
+    }
+    .part-head .soft {
+      flex: 1;
+    }
+    table {
+      margin: 0 -18px 8px;
+      width: calc(100% + 36px);
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class TableItems {
+  readonly id = input.required<string>();
+  readonly content = input.required<CostTableContent>();
+
+  private readonly api = inject(CostTablesApi);
+  protected readonly names = namesOfThings();
+  protected readonly lacking = signal(false);
+  private readonly limit = signal(ROWS_AT_ONCE);
+  private readonly question = computed(() => {
+    const content = { ...this.content(), name: this.content().name || 'x' };
+    // what is wrong with the table is told beside its fields
+    if (!check(costTableContentSchema, content).ok) return null;
+    return { content, withoutCost: this.lacking(), offset: 0, limit: this.limit() };
+  });
+  protected readonly found = toSignal(
+    toObservable(this.question).pipe(
+      debounceTime(PAUSE_MILLISECONDS),
+      switchMap((question): Observable<Found> =>
+        question
+          ? this.api.items(this.id(), question).pipe(
+              map((page): Found => ({ page, problem: null })),
+              catchError((error: unknown) =>
+                of<Found>({ page: null, problem: problemOf(error).detail }),
+              ),
+            )
+          : of(NOTHING),
+      ),
+    ),
+    { initialValue: NOTHING },
+  );
+  private readonly digits = computed(() => {
+    const rows = this.found().page?.rows ?? [];
+    const of = (value: (row: (typeof rows)[number]) => string | null): number =>
+      mostDigits(rows.map((row) => value(row) ?? ''));
+    return {
+      cost: of(({ cost }) => cost),
+      price: of(({ price, basePrice }) => price ?? basePrice),
+    };
+  });
+
+  protected figures({ cost, basePrice, price, markup, margin }: TableItemsPage['rows'][number]) {
+    const digits = this.digits();
+    return [
+      { value: cost, digits: digits.cost },
+      { value: basePrice, digits: digits.price },
+      { value: price, digits: digits.price },
+      { value: markup, digits: 1 },
+      { value: margin, digits: 1 },
+    ];
+  }
+
+  protected all({ reached, withoutCost }: TableItemsPage): number {
+    return Math.min(this.lacking() ? withoutCost : reached, MOST_SHOWN);
+  }
+
+  protected more(): void {
+    this.limit.update((limit) => Math.min(limit * 2, MOST_SHOWN));
+  }
+
+  protected showLacking({ target }: Event): void {
+    if (target instanceof HTMLInputElement) this.lacking.set(target.checked);
+  }
+}

@@ -1,0 +1,19 @@
+import { HttpClient } from '@angular/common/http';
+import { inject, Injectable } from '@angular/core';
+import type { ItemCostsEdit, ItemCostsView } from '@honest-ledger/contracts';
+import type { Observable } from 'rxjs';
+
+@Injectable({ providedIn: 'root' })
+export class ItemCostsApi {
+  private readonly http = inject(HttpClient);
+
+  of(item: string): Observable<ItemCostsView> {
+    return this.http.get<ItemCostsView>(addressOf(item));
+  }
+
+  keep(item: string, edit: ItemCostsEdit): Observable<ItemCostsView> {
+    return this.http.put<ItemCostsView>(addressOf(item), edit);
+  }
+}
+
+const addressOf = (item: string): string => `/api/items/${encodeURIComponent(item)}/costs`;

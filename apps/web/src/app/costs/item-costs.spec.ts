@@ -1,0 +1,109 @@
+import type { ItemCosts, ItemCostsView } from '@honest-ledger/contracts';
+import { provideEffects } from '@ngrx/effects';
+import { provideState } from '@ngrx/store';
+import { problemBody, showScreen, signedIn, type ShownScreen } from '../testing/screens';
+import { ItemCostsPart } from './item-costs';
+import { itemCostsEffects } from './item-costs.effects';
+import { itemCostsFeature } from './item-costs.feature';
+
+const last = (from: string, amount: string) => ({
+  kind: 'last',
+  from,
+  amount,
+  currency: 'EUR',
+  unit: null,
+});
+const COSTS: ItemCosts = {
+  costs: [last('2026-05-01', '4.10'), last('2026-09-01', '4.66'), last('2026-12-01', '4.90')],
+  suppliers: [
+    {
+      supplier: 'pits',
+      preferred: true,
+      number: 'MP-7',
+      leadTimeDays: 12,
+      costs: [
+        {
+          amount: '4.60',
+          currency: 'EUR',
+          unit: null,
+          minQuantity: '24',
+          window: { from: '2026-09-01', until: null },
+        },
+      ],
+    },
+  ],
+};
+const VIEW: ItemCostsView = {
+  item: 'TL-1',
+  unit: 'piece',
+  units: ['set'],
+  day: '2026-11-24',
+  homeCurrency: 'EUR',
+  costs: COSTS,
+  sold: { lately: '23', ever: '179' },
+};
+
+describe('the costs of an item on its page', () => {
+  let screen: ShownScreen<ItemCostsPart>;
+  beforeEach(async () => {
+    screen = await showScreen(
+      ItemCostsPart,
+      { item: 'TL-1' },
+      provideState(itemCostsFeature),
+      provideEffects(itemCostsEffects),
+    );
+    signedIn(screen);
+    await screen.answerReference();
+    await screen.answer('GET', '/api/items/TL-1/costs', VIEW);
+  });
+  /** The costs as they were sent to be kept. */
+  const sent = async (status = 200, answer: object = VIEW): Promise<ItemCosts> => {
+    const body = await screen.answer('PUT', '/api/items/TL-1/costs', answer, status);
+    return (body as { content: ItemCosts }).content;
+  };
+
+  it('say what counts today, since when, and what comes then', () => {
+    for (const part of ['4.66', '4.90 from', '23 piece sold in the last 90 days', 'Marsh Pits']) {
+      expect(screen.text()).toContain(part);
+    }
+    expect(screen.text()).not.toContain('4.10');
+  });
+
+  it('are typed with a day from which they count; one of the same day is typed over', async () => {
+    await screen.type('New cost', '4,75');
+    await screen.press('Keep this cost');
+    expect((await sent()).costs).toEqual([...COSTS.costs, last('2026-11-24', '4.75')]);
+    await screen.type('First day of the cost', '2026-09-01');
+    await screen.type('New cost', '5');
+    await screen.press('Keep this cost');
+    expect((await sent()).costs.map(({ amount }) => amount)).toEqual(['4.10', '4.90', '5']);
+  });
+
+  it('show their history, and take a cost out of it', async () => {
+    await screen.press('▸ History');
+    expect(screen.text()).toContain('4.10 EUR');
+    await screen.press('Take out the last cost of 2026-05-01');
+    expect((await sent()).costs.map(({ amount }) => amount)).toEqual(['4.66', '4.90']);
+  });
+
+  it('keep what suppliers ask, with numbers, lead times and minimum quantities', async () => {
+    await screen.type('Number at pits', 'MP-8');
+    expect((await sent()).suppliers[0]?.number).toBe('MP-8');
+    await screen.type('Lead time of pits', '');
+    expect((await sent()).suppliers[0]?.leadTimeDays).toBeNull();
+    await screen.type('From quantity', '48');
+    expect((await sent()).suppliers[0]?.costs[0]?.minQuantity).toBe('48');
+    await screen.press('Add a cost');
+    expect((await sent()).suppliers[0]?.costs.length).toBe(2);
+  });
+
+  it('say why they were not kept, and see what stands there after somebody else', async () => {
+    await screen.type('New cost', '1');
+    await screen.press('Keep this cost');
+    await sent(409, problemBody(409, 'Somebody else has changed the costs.'));
+    expect(screen.text()).toContain('Somebody else has changed the costs.');
+    await screen.press('See what stands there now');
+    await screen.answer('GET', '/api/items/TL-1/costs', VIEW);
+    expect(screen.text()).not.toContain('Somebody else');
+  });
+});

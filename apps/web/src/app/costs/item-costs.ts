@@ -1,0 +1,199 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import type {
+  DatedCost,
+  DatedPurchaseCost,
+  ItemCosts,
+  ItemSupplier,
+} from '@honest-ledger/contracts';
+import { PURCHASE } from '@honest-ledger/engine';
+import { Store } from '@ngrx/store';
+import { CodeChoice } from '../reference/code-choice';
+import { namesOfThings } from '../reference/names';
+import { referenceFeature } from '../reference/reference.feature';
+import { mayDo } from '../session/may-do';
+import { Amount, mostDigits } from '../shared/amount';
+import { writeCalendarDay } from '../shared/dates';
+import { DayField } from '../shared/day-field';
+import { FigureField } from '../shared/figure-field';
+import { Notice } from '../shared/notice';
+import { writeNumber } from '../shared/numbers';
+import { TextField } from '../shared/text-field';
+import { whenChanged } from '../shared/when-changed';
+import { CostHistory } from './cost-history';
+import { itemCostsActions, itemCostsFeature } from './item-costs.feature';
+
+/** What an item costs, kind by kind with its history, and what its suppliers ask. Facts: they count at once. */
+@Component({
+  selector: 'hl-item-costs',
+  imports: [Amount, CodeChoice, CostHistory, DayField, FigureField, Notice, TextField],
+  templateUrl: './item-costs.html',
+  styleUrl: './item-costs.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class ItemCostsPart {
+  readonly item = input.required<string>();
+
+  private readonly store = inject(Store);
+  protected readonly names = namesOfThings();
+  private readonly reference = this.store.selectSignal(referenceFeature.selectReference);
+  protected readonly found = this.store.selectSignal(itemCostsFeature.selectCosts);
+  protected readonly refused = this.store.selectSignal(itemCostsFeature.selectRefused);
+  protected readonly mayEdit = mayDo('editFacts');
+  protected readonly view = computed(() => {
+    const view = this.found().value;
+    return view?.item === this.item() ? view : null;
+  });
+  /** Of each kind the cost in force today, and the next to come. */
+  protected readonly rows = computed(() => {
+    const view = this.view();
+    if (!view) return [];
+    return this.kinds().flatMap(({ code, name }) => {
+      const own = view.costs.costs.filter(({ kind }) => kind === code);
+      if (own.length === 0) return [];
+      const now = own.findLast(({ from }) => from <= view.day) ?? null;
+      const next = own.find(({ from }) => from > view.day) ?? null;
+      return [{ code, name, now, next, unit: now?.unit ?? view.unit }];
+    });
+  });
+  protected readonly digits = computed(() =>
+    mostDigits(this.rows().map(({ now }) => now?.amount ?? '')),
+  );
+  /** Kinds that are typed here: purchase costs are a supplier's. */
+  protected readonly kinds = computed(() =>
+    this.reference().goods.costKinds.filter(({ code }) => code !== PURCHASE),
+  );
+  protected readonly currencies = computed(() =>
+    this.reference().customers.currencies.map((code) => ({ code, name: code })),
+  );
+  protected readonly units = computed(() =>
+    (this.view()?.units ?? []).map((unit) => ({ code: unit, name: unit })),
+  );
+  protected readonly otherSuppliers = computed(() => {
+    const own = new Set(this.view()?.costs.suppliers.map(({ supplier }) => supplier));
+    return this.reference().goods.suppliers.filter(({ code }) => !own.has(code));
+  });
+  protected readonly nameOf = computed(() => this.names().cost);
+  protected readonly showsHistory = signal(false);
+
+  // the cost that is being typed
+  protected readonly kind = signal('last');
+  protected readonly amount = signal('');
+  protected readonly from = signal<string | null>(null);
+  protected readonly unit = signal('');
+  private readonly chosenCurrency = signal<string | null>(null);
+  protected readonly currency = computed(
+    () => this.chosenCurrency() ?? this.view()?.homeCurrency ?? '',
+  );
+  protected readonly day = writeCalendarDay;
+  protected readonly write = writeNumber;
+
+  constructor() {
+    whenChanged(this.item, () => {
+      this.open();
+    });
+  }
+
+  protected open(): void {
+    this.store.dispatch(itemCostsActions.opened({ item: this.item() }));
+  }
+
+  protected chooseCurrency(code: string): void {
+    this.chosenCurrency.set(code);
+  }
+
+  protected isZero(amount: string): boolean {
+    return /^0+(\.0+)?$/.test(amount);
+  }
+
+  /** A cost of the same kind from the same day is typed over. */
+  protected add(event: Event): void {
+    event.preventDefault();
+    const view = this.view();
+    if (!view || this.amount() === '') return;
+    const unit = this.unit() === '' ? null : this.unit();
+    const fresh: DatedCost = {
+      kind: this.kind(),
+      from: this.from() ?? view.day,
+      amount: this.amount(),
+      currency: this.currency(),
+      unit,
+    };
+    const others = view.costs.costs.filter(
+      ({ kind, from }) => kind !== fresh.kind || from !== fresh.from,
+    );
+    this.send({ costs: [...others, fresh] });
+    this.amount.set('');
+  }
+
+  protected remove(cost: DatedCost): void {
+    this.send({ costs: this.view()?.costs.costs.filter((one) => one !== cost) ?? [] });
+  }
+
+  protected addSupplier(supplier: string): void {
+    if (supplier === '') return;
+    const all = this.view()?.costs.suppliers ?? [];
+    const fresh: ItemSupplier = {
+      supplier,
+      preferred: all.length === 0,
+      number: null,
+      leadTimeDays: null,
+      costs: [],
+    };
+    this.send({ suppliers: [...all, fresh] });
+  }
+
+  protected removeSupplier({ supplier }: ItemSupplier): void {
+    this.withSuppliers((all) => all.filter((one) => one.supplier !== supplier));
+  }
+
+  protected prefer({ supplier }: ItemSupplier): void {
+    this.withSuppliers((all) =>
+      all.map((one) => ({ ...one, preferred: one.supplier === supplier })),
+    );
+  }
+
+  protected setSupplier({ supplier }: ItemSupplier, part: Partial<ItemSupplier>): void {
+    this.withSuppliers((all) =>
+      all.map((one) => (one.supplier === supplier ? { ...one, ...part } : one)),
+    );
+  }
+
+  protected addOffer(of: ItemSupplier): void {
+    const view = this.view();
+    if (!view) return;
+    const last = of.costs.at(-1);
+    const fresh: DatedPurchaseCost = {
+      amount: last?.amount ?? '0',
+      currency: last?.currency ?? view.homeCurrency,
+      unit: last?.unit ?? null,
+      minQuantity: last?.minQuantity ?? '0',
+      window: { from: view.day, until: null },
+    };
+    this.setSupplier(of, { costs: [...of.costs, fresh] });
+  }
+
+  protected setOffer(of: ItemSupplier, place: number, part: Partial<DatedPurchaseCost>): void {
+    this.setSupplier(of, {
+      costs: of.costs.map((one, at) => (at === place ? { ...one, ...part } : one)),
+    });
+  }
+
+  protected removeOffer(of: ItemSupplier, place: number): void {
+    this.setSupplier(of, { costs: of.costs.filter((_, at) => at !== place) });
+  }
+
+  protected leadTime(of: ItemSupplier, typed: string): void {
+    this.setSupplier(of, { leadTimeDays: typed === '' ? null : Number(typed) });
+  }
+
+  private withSuppliers(how: (all: readonly ItemSupplier[]) => readonly ItemSupplier[]): void {
+    this.send({ suppliers: how(this.view()?.costs.suppliers ?? []) });
+  }
+
+  private send(part: Partial<ItemCosts>): void {
+    const view = this.view();
+    if (!view) return;
+    const content = { ...view.costs, ...part };
+    this.store.dispatch(itemCostsActions.edited({ item: this.item(), content }));
+  }
+}

@@ -1,0 +1,37 @@
+import { decimal, print } from '../number/decimal';
+import { printExact } from '../number/exact';
+import { costTable, margin, times } from '../testing/saltmarsh';
+import { costCurve } from './cost-curve';
+
+describe('the curve of a cost table', () => {
+  it('has every threshold and a hundredth below, priced by the engine', () => {
+    const curve = costCurve(
+      costTable(
+        { '0': times('5'), '3.20': times('4.5'), '6.40': margin('50') },
+        { fees: { percent: decimal('0'), fixed: decimal('1') } },
+      ),
+      'last',
+    );
+    const at = (cost: string) => {
+      const point = curve.find((one) => print(one.cost) === cost);
+      return point?.price && [print(point.price), point.margin && printExact(point.margin)];
+    };
+    expect(at('3.19')).toEqual(['16.95', '81.1799410029...']);
+    expect(at('3.20')).toEqual(['15.40', '79.2207792207...']);
+    expect(at('6.40')?.[0]).toBe('13.80');
+    const costs = curve.map(({ cost }) => Number(print(cost)));
+    expect(costs).toEqual(costs.toSorted((a, b) => a - b));
+    expect(costs.at(-1)).toBe(9.6);
+  });
+
+  it('is there for a table of purchase costs, of one band, and has gaps where there is no price', () => {
+    const purchase = costTable(
+      {},
+      { costs: [{ cost: 'purchase', bands: [{ from: decimal('2'), adjustment: times('2') }] }] },
+    );
+    expect(costCurve(purchase, 'purchase').every((point) => point.price !== null)).toBeTrue();
+    const request = costTable({ '0': times('2'), '10': { kind: 'byRequest' } });
+    expect(costCurve(request, 'last').some(({ price }) => price === null)).toBeTrue();
+    expect(costCurve(request, 'landed').every(({ price }) => price === null)).toBeTrue();
+  });
+});
