@@ -20,6 +20,7 @@ import { importRoutes } from './imports/routes';
 import { levelRoutes } from './levels/routes';
 import { listRoutes } from './lists/routes';
 import { quoteRoutes } from './quotes/routes';
+import { receiptRoutes } from './receipts/routes';
 import type { Services } from './services';
 import { sessions } from './session/plugin';
 import { sessionRoutes } from './session/routes';
@@ -63,6 +64,7 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
         draftRoutes,
         versionRoutes,
         quoteRoutes,
+        receiptRoutes,
         agreementRoutes,
         basicsRoutes,
         changeRoutes,

@@ -17,6 +17,7 @@ export * from './api/pages';
 export * from './api/problem';
 export * from './api/quotes';
 export * from './api/rates';
+export * from './api/receipts';
 export * from './api/roles';
 export * from './api/session';
 export * from './api/setup-contents';

@@ -41,7 +41,13 @@ function withoutRecord(value: object): object {
 }
 
 /** Kinds of objects that are made of costs, in drafts, in versions and on record. */
-const RECORDS: ReadonlySet<string> = new Set(['costTable', 'costs']);
+const RECORDS: ReadonlySet<string> = new Set([
+  'costTable',
+  'costs',
+  'follow rules',
+  'receipt',
+  'waiting prices',
+]);
 
 function isPricedLine(value: object): value is PricedLineForm {
   return 'kind' in value && value.kind === 'priced' && 'slices' in value && 'notApplied' in value;

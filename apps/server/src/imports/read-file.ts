@@ -87,7 +87,7 @@ async function* csvRows(file: Readable, start: Buffer): AsyncGenerator<FileRow> 
 function delimiterOf(start: string): string {
   const names = start.split(/\r?\n/, 1)[0] ?? '';
   const count = (delimiter: string): number => names.split(delimiter).length;
-  return [',', ';', '\t'].reduce((best, one) => (count(one) > count(best) ? one : best));
+  return [',', ';', '\t', '|'].reduce((best, one) => (count(one) > count(best) ? one : best));
 }
 
 async function* xlsxRows(file: Readable): AsyncGenerator<FileRow> {

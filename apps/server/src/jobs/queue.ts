@@ -15,6 +15,8 @@ import { oneOf } from '../database/patterns';
 import { APPLY_JOB, applyImport } from '../imports/apply-import';
 import { COMPARE_JOB, compareRows, type ImportJob } from '../imports/compare-rows';
 import { workers } from '../database/schema/index';
+import { COMPARE_RECEIPT_JOB, TAKE_IN_JOB, type ReceiptJob } from '../receipts/receive';
+import { compareReceiptJob, takeInJob } from '../receipts/take-in';
 import type { Services } from '../services';
 
 /** What the queue can be asked for; each is short, and does no harm where it is done again. */
@@ -23,6 +25,9 @@ export function jobs(services: Services): TaskList {
     [COMPARE_JOB]: (payload) => compareRows(services, payload as ImportJob),
     [APPLY_JOB]: (payload, { job }) =>
       applyImport(services, payload as ImportJob, job.attempts >= job.max_attempts),
+    [COMPARE_RECEIPT_JOB]: (payload) => compareReceiptJob(services, payload as ReceiptJob),
+    [TAKE_IN_JOB]: (payload, { job }) =>
+      takeInJob(services, payload as ReceiptJob, job.attempts >= job.max_attempts),
     [PUBLISH_JOB]: (payload) => publishWaiting(services, payload as PublishJob),
   };
 }

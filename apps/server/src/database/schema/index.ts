@@ -10,6 +10,7 @@ export * from './outlets';
 export * from './people';
 export * from './quotes';
 export * from './reach';
+export * from './receipts';
 export * from './setup';
 export * from './versions';
 export * from './workers';

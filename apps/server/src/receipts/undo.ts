@@ -1,0 +1,104 @@
+import { eq, sql } from 'drizzle-orm';
+import { record, type Actor } from '../changes/record';
+import type { Transaction } from '../database/database';
+import { receipts } from '../database/schema/index';
+import { conflict, notFound, Problem } from '../http/problems';
+import type { Services } from '../services';
+import { waitForPublishing } from '../versions/publish';
+import { publishPrices } from './take-in';
+
+/**
+ * Takes a receipt back: every cost is what it was before, prices that moved by themselves move back
+ * in a version of their own, and what waits of it waits no more. The record keeps both.
+ * @throws {Problem} where a cost was changed since: undoing would lose that
+ */
+export async function undoReceipt(
+  transaction: Transaction,
+  services: Services,
+  id: string,
+  actor: Actor,
+): Promise<void> {
+  await waitForPublishing(transaction);
+  const [receipt] = await transaction
+    .select()
+    .from(receipts)
+    .where(eq(receipts.id, id))
+    .for('update');
+  if (!receipt) throw notFound('This receipt');
+  if (receipt.state !== 'applied') throw conflict('This has not been taken in.', null);
+  const { supplierId, mapping } = receipt;
+  const kind = sql`(select id from cost_kinds where code = ${mapping.countsAs})`;
+  const purchase = sql`p.item_id = r.item_id and p.supplier_id = ${supplierId}
+    and p.unit = coalesce(r.unit, '') and p.min_quantity = r.min_quantity
+    and p.from_day = r.from_day`;
+  const cost = sql`c.item_id = r.item_id and c.kind_id = ${kind} and c.from_day = r.from_day
+    and c.amount = r.cost and c.currency = r.currency`;
+  const taken = sql`r.receipt_id = ${id}::uuid and r.had is not null`;
+  const changed = await transaction.execute<{ said: string }>(sql`
+    select r.said from receipt_rows r left join purchase_costs p on ${purchase}
+    where ${taken} and (p.amount is distinct from r.cost or p.currency is distinct from r.currency)
+    order by r.row limit 4`);
+  if (changed.rows.length > 0) {
+    const some = changed.rows.slice(0, 3).map(({ said }) => said);
+    const more = changed.rows.length > 3 ? ' and others' : '';
+    throw new Problem(
+      422,
+      `Costs of ${some.join(', ')}${more} were changed since this was taken in, so it cannot be undone as a whole.`,
+    );
+  }
+  await transaction.execute(sql`
+    update item_costs c set amount = (r.had->'cost'->>'amount')::numeric,
+      currency = r.had->'cost'->>'currency', unit = r.had->'cost'->>'unit'
+    from receipt_rows r where ${taken} and ${cost} and r.had->'cost' <> 'null'::jsonb`);
+  await transaction.execute(sql`
+    delete from item_costs c using receipt_rows r
+    where ${taken} and ${cost} and r.had->'cost' = 'null'::jsonb`);
+  await transaction.execute(sql`
+    update purchase_costs p set amount = (r.had->'purchase'->>'amount')::numeric,
+      currency = r.had->'purchase'->>'currency'
+    from receipt_rows r where ${taken} and ${purchase} and r.had->'purchase' <> 'null'::jsonb`);
+  await transaction.execute(sql`
+    delete from purchase_costs p using receipt_rows r
+    where ${taken} and ${purchase} and r.had->'purchase' = 'null'::jsonb`);
+  await transaction.execute(sql`
+    update price_proposals set state = 'overtaken'
+    where receipt_id = ${id}::uuid and state = 'waiting'`);
+  const remark = await movePricesBack(transaction, services, receipt, actor);
+  await transaction.update(receipts).set({ state: 'undone', remark }).where(eq(receipts.id, id));
+  await record(transaction, actor, {
+    kind: 'receipt',
+    key: id,
+    name: receipt.fileName,
+    action: 'removed',
+    before: null,
+    after: null,
+  });
+}
+
+/** @returns what was left as it is, a sentence; null where nothing was */
+async function movePricesBack(
+  transaction: Transaction,
+  services: Services,
+  { id, fileName, version }: typeof receipts.$inferSelect,
+  actor: Actor,
+): Promise<string | null> {
+  if (version === null) return null;
+  const { rows } = await transaction.execute<{
+    item: string;
+    back: string | null;
+    price: string;
+  }>(sql`
+    select i.number as item, r.price_before::text as price,
+      (select 'yes' from base_price_rows b where b.item_id = r.item_id and b.unit = ''
+        and b.to_version is null and b.price = r.price_after) as back
+    from receipt_rows r join items i on i.id = r.item_id
+    where r.receipt_id = ${id}::uuid and r.had is not null and r.follows = 'moves'`);
+  const back = new Map(rows.flatMap((row) => (row.back === null ? [] : [[row.item, row.price]])));
+  if (back.size > 0) {
+    await publishPrices(transaction, services, back, `Back from ${fileName}`, actor);
+  }
+  const left = rows.length - back.size;
+  return left === 0
+    ? null
+    : `${String(left)} prices were changed since it was taken in, and stay as they are.`;
+}
