@@ -89,6 +89,7 @@ function makeSetup(): Setup {
     roundingMode: 'halfAwayFromZero',
     unitPriceDigits: {},
     defaultLevel: null,
+    costOrder: [],
     basePrices: goods.map(({ item, cents }) => ({
       kind: 'own',
       item,
@@ -98,6 +99,7 @@ function makeSetup(): Setup {
     sharedPrices: [],
     agreements: [],
     levels: [level],
+    costTables: [],
   };
 }
 
@@ -116,6 +118,9 @@ function makeChunks(): PricingDocument[] {
     timeUnit: null,
     listPrice: null,
     namedPrices: [],
+    costs: [],
+    purchaseCosts: [],
+    unitsSold: [],
   }));
   return Array.from({ length: ITEMS / CHUNK }, (_, chunk) => {
     const from = chunk * CHUNK;
@@ -136,6 +141,7 @@ function makeChunks(): PricingDocument[] {
         quantity: fromInteger(quantity),
         unit: null,
         duration: null,
+        formOfSupply: null,
         level: null,
         priceByHand: null,
       })),
@@ -187,6 +193,7 @@ function byHand(): string {
         closedBy: null,
         slices: [{ quantity, unitPrice, amount, steps: [] }],
         amount,
+        cost: null,
         notApplied: [],
         notAppliedMore: 0,
         computed: null,

@@ -68,7 +68,9 @@ CREATE TABLE "receipt_rows" (
 	"move" numeric,
 	"old_unit_cost" numeric,
 	"new_unit_cost" numeric,
-	"had" jsonb,
+	"is_cost" boolean DEFAULT false NOT NULL,
+	"had_purchase" jsonb,
+	"had_cost" jsonb,
 	CONSTRAINT "receipt_rows_receipt_id_row_pk" PRIMARY KEY("receipt_id","row")
 );
 --> statement-breakpoint
@@ -79,6 +81,7 @@ CREATE TABLE "receipts" (
 	"state" text NOT NULL,
 	"remark" text,
 	"columns" text[] NOT NULL,
+	"sample" jsonb NOT NULL,
 	"mapping" jsonb NOT NULL,
 	"rows" integer NOT NULL,
 	"revision" integer DEFAULT 0 NOT NULL,
@@ -100,15 +103,11 @@ ALTER TABLE "price_proposals" ADD CONSTRAINT "price_proposals_receipt_id_receipt
 ALTER TABLE "price_proposals" ADD CONSTRAINT "price_proposals_item_id_items_id_fk" FOREIGN KEY ("item_id") REFERENCES "public"."items"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE "price_proposals" ADD CONSTRAINT "price_proposals_decided_by_id_users_id_fk" FOREIGN KEY ("decided_by_id") REFERENCES "public"."users"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE "receipt_chunks" ADD CONSTRAINT "receipt_chunks_receipt_id_receipts_id_fk" FOREIGN KEY ("receipt_id") REFERENCES "public"."receipts"("id") ON DELETE cascade ON UPDATE no action;--> statement-breakpoint
-ALTER TABLE "receipt_rows" ADD CONSTRAINT "receipt_rows_receipt_id_receipts_id_fk" FOREIGN KEY ("receipt_id") REFERENCES "public"."receipts"("id") ON DELETE cascade ON UPDATE no action;--> statement-breakpoint
-ALTER TABLE "receipt_rows" ADD CONSTRAINT "receipt_rows_item_id_items_id_fk" FOREIGN KEY ("item_id") REFERENCES "public"."items"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE "receipts" ADD CONSTRAINT "receipts_supplier_id_suppliers_id_fk" FOREIGN KEY ("supplier_id") REFERENCES "public"."suppliers"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE "receipts" ADD CONSTRAINT "receipts_version_versions_number_fk" FOREIGN KEY ("version") REFERENCES "public"."versions"("number") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE "receipts" ADD CONSTRAINT "receipts_by_id_users_id_fk" FOREIGN KEY ("by_id") REFERENCES "public"."users"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 CREATE INDEX "price_proposals_receipt" ON "price_proposals" USING btree ("receipt_id");--> statement-breakpoint
 CREATE INDEX "price_proposals_waiting" ON "price_proposals" USING btree ("move") WHERE "price_proposals"."state" = 'waiting';--> statement-breakpoint
-CREATE INDEX "receipt_rows_verdict" ON "receipt_rows" USING btree ("receipt_id","verdict","row");--> statement-breakpoint
-CREATE INDEX "receipt_rows_move" ON "receipt_rows" USING btree ("receipt_id","move");--> statement-breakpoint
 CREATE INDEX "receipts_at" ON "receipts" USING btree ("at");--> statement-breakpoint
 -- As long as nobody says otherwise, a price whose cost changes waits, and keeps its markup.
 INSERT INTO "follow_rules" ("id", "position", "follows", "keeping")

@@ -9,35 +9,44 @@ import type { Services } from '../services';
 import { settingsInForce } from '../versions/queries';
 import { asc, eq } from 'drizzle-orm';
 import { followPrices, type CostOnRow } from './follow-prices';
-import { knownCosts, type KnownCosts, type KnownItem } from './known-costs';
+import {
+  knownCosts,
+  type KnownCost,
+  type KnownCosts,
+  type KnownItem,
+  type StandingCost,
+} from './known-costs';
 import { readCells, type ReadCostRow } from './read-cells';
 
 export type ReceiptRecord = typeof receipts.$inferSelect;
 
-/** A row with what it would do. */
+/** A row with what it would do. Filled while a receipt is compared, and left alone then. */
 export interface ComparedRow {
-  readonly row: number;
-  readonly verdict: ReceiptVerdict;
-  readonly problem: string | null;
-  readonly said: string;
-  readonly itemId: number | null;
-  readonly cost: string | null;
-  readonly currency: string | null;
-  readonly unit: string | null;
-  readonly minQuantity: string;
-  readonly fromDay: string | null;
-  readonly untilDay: string | null;
-  readonly oldCost: string | null;
-  readonly oldCurrency: string | null;
+  row: number;
+  verdict: ReceiptVerdict;
+  problem: string | null;
+  said: string;
+  itemId: number | null;
+  cost: string | null;
+  currency: string | null;
+  unit: string | null;
+  minQuantity: string;
+  fromDay: string | null;
+  untilDay: string | null;
+  oldCost: string | null;
+  oldCurrency: string | null;
   /** Whether it is the cost of the item besides that of the supplier. */
-  readonly isCost: boolean;
-  readonly follows: Follows | null;
-  readonly why: string | null;
-  readonly priceBefore: string | null;
-  readonly priceAfter: string | null;
-  readonly move: string | null;
-  readonly oldUnitCost: string | null;
-  readonly newUnitCost: string | null;
+  isCost: boolean;
+  /** What stands in the two places that it writes to. */
+  hadPurchase: StandingCost | null;
+  hadCost: StandingCost | null;
+  follows: Follows | null;
+  why: string | null;
+  priceBefore: string | null;
+  priceAfter: string | null;
+  move: string | null;
+  oldUnitCost: string | null;
+  newUnitCost: string | null;
 }
 
 /** Compares all rows of a receipt with what is there now. */
@@ -82,7 +91,9 @@ export async function compareReceipt(
       : [],
   );
   const followed = await followPrices(queries, services, mapping.countsAs, changing);
-  return compared.map((row) => ({ ...row, ...followed.get(row.row) }));
+  // many rows: they are filled, not made anew
+  for (const row of compared) Object.assign(row, followed.get(row.row));
+  return compared;
 }
 
 /** A text that is another where a row would do something else than was seen. */
@@ -195,61 +206,62 @@ export function purchaseKey(
 
 /** The same number always written alike. */
 function plain(number: string): string {
-  return print(withDigits(decimal(number), 0));
+  // most are written plainly already, and there are many
+  return /[.0]$|^0\d/.test(number) ? print(withDigits(decimal(number), 0)) : number;
 }
-
-const NOTHING = {
-  follows: null,
-  why: null,
-  priceBefore: null,
-  priceAfter: null,
-  move: null,
-  oldUnitCost: null,
-  newUnitCost: null,
-} as const;
 
 function compareRow(one: Read, item: KnownItem, known: KnownCosts, isCost: boolean): ComparedRow {
   const unit = one.unit === '' || one.unit === item.unit ? null : one.unit;
   const purchase = known.purchase(keyOf(one, item));
   const old = isCost ? known.costOf(item.id, one.from) : null;
-  const same = (other: { readonly amount: string; readonly currency: string } | null): boolean =>
-    other !== null && plain(other.amount) === plain(one.cost) && other.currency === one.currency;
+  const cost = plain(one.cost);
+  const same = (other: KnownCost | null): boolean =>
+    other !== null && plain(other.amount) === cost && other.currency === one.currency;
   const costSame = !isCost || (same(old) && (old?.unit ?? null) === unit);
   const shown = isCost ? old : purchase;
-  return {
-    ...base(one, item),
-    verdict: same(purchase) && costSame ? 'unchanged' : shown ? 'changed' : 'new',
-    problem: null,
-    unit,
-    oldCost: shown?.amount ?? null,
-    oldCurrency: shown?.currency ?? null,
-    isCost: isCost && !costSame,
-  };
+  const purchaseSame = same(purchase) && purchase?.until === one.until;
+  const row = rowOf(one, item, unit);
+  row.verdict = purchaseSame && costSame ? 'unchanged' : shown ? 'changed' : 'new';
+  row.oldCost = shown?.amount ?? null;
+  row.oldCurrency = shown?.currency ?? null;
+  row.isCost = isCost && !costSame;
+  row.hadPurchase = purchase;
+  row.hadCost = row.isCost ? known.costFrom(item.id, one.from) : null;
+  return row;
 }
 
-function base(one: Read, item: KnownItem | null) {
+function wrongRow(one: Read, item: KnownItem | null, problem: string): ComparedRow {
+  const row = rowOf(one, item, one.unit === '' ? null : one.unit.slice(0, 40));
+  row.problem = problem;
+  if (!/^\d{1,10}(\.\d{1,6})?$/.test(one.cost)) row.cost = null;
+  return row;
+}
+
+/** A row that does nothing yet. All its fields are there from the start. */
+function rowOf(one: Read, item: KnownItem | null, unit: string | null): ComparedRow {
   return {
-    ...NOTHING,
     row: one.row,
+    verdict: 'wrong',
+    problem: null,
     said: saidOf(one).slice(0, 80),
     itemId: item?.id ?? null,
     cost: one.cost === '' ? null : one.cost,
     currency: one.currency.slice(0, 10),
+    unit,
     minQuantity: one.minQuantity,
     fromDay: one.from,
     untilDay: one.until,
-  };
-}
-
-function wrongRow(one: Read, item: KnownItem | null, problem: string): ComparedRow {
-  return {
-    ...base(one, item),
-    verdict: 'wrong',
-    problem,
-    cost: /^\d{1,10}(\.\d{1,6})?$/.test(one.cost) ? one.cost : null,
-    unit: one.unit === '' ? null : one.unit.slice(0, 40),
     oldCost: null,
     oldCurrency: null,
     isCost: false,
+    hadPurchase: null,
+    hadCost: null,
+    follows: null,
+    why: null,
+    priceBefore: null,
+    priceAfter: null,
+    move: null,
+    oldUnitCost: null,
+    newUnitCost: null,
   };
 }

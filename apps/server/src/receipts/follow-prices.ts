@@ -21,7 +21,7 @@ import {
   type Rates,
   type Setup,
 } from '@honest-ledger/engine';
-import { readItemFacts, type ItemWithId } from '../catalogue/item-facts';
+import type { ItemWithId } from '../catalogue/item-facts';
 import { priceCatalogue } from '../catalogue/price-catalogue';
 import { pricingDay, readItemsToPrice, type PricingDay } from '../costs/items-to-price';
 import type { Queries } from '../database/database';
@@ -31,6 +31,7 @@ import type { Services } from '../services';
 import { versionInForce } from '../versions/queries';
 import { keepingOf, readFollowRules } from './follow-rules';
 import type { KnownCost } from './known-costs';
+import { readMatchingFacts } from './matching-facts';
 
 /** A row that changes what an item costs. */
 export interface CostOnRow {
@@ -211,7 +212,8 @@ async function itemsOf(
   costs: readonly CostOnRow[],
   day: PricingDay | false,
 ): Promise<ReadonlyMap<number, ItemWithId>> {
-  const all = day === false ? await readItemFacts(queries) : await readItemsToPrice(queries, day);
+  const all =
+    day === false ? await readMatchingFacts(queries) : await readItemsToPrice(queries, day);
   const wanted = new Set(costs.map(({ itemId }) => itemId));
   return new Map(all.filter(({ id }) => wanted.has(id)).map((item) => [item.id, item]));
 }

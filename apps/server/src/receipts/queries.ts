@@ -24,19 +24,16 @@ import type { Queries } from '../database/database';
 import {
   items,
   priceProposals,
-  receiptChunks,
   receiptRows,
   receipts,
   suppliers,
   users,
 } from '../database/schema/index';
 import { notFound } from '../http/problems';
-import type { FileRow } from '../imports/read-file';
 import { settingsInForce } from '../versions/queries';
 
 /** How many receipts the list shows; older ones stay on record. */
 const LISTED = 50;
-const SAMPLE_ROWS = 5;
 
 export async function findReceipt(queries: Queries, id: string): Promise<ReceiptView> {
   const [found] = await receiptsWhere(queries, eq(receipts.id, id));
@@ -70,7 +67,7 @@ async function receiptsWhere(queries: Queries, where: SQL | undefined): Promise<
       at: receipt.at.toISOString(),
       rows: receipt.rows,
       columns: receipt.columns,
-      sample: await sampleOf(queries, receipt.id),
+      sample: receipt.sample,
       mapping: receipt.mapping,
       ...(await countsOf(queries, receipt.id)),
       revision: receipt.revision,
@@ -79,17 +76,6 @@ async function receiptsWhere(queries: Queries, where: SQL | undefined): Promise<
     });
   }
   return views;
-}
-
-/** The first rows of the first chunk. */
-async function sampleOf(queries: Queries, id: string): Promise<string[][]> {
-  const [first] = await queries
-    .select({ rows: receiptChunks.rows })
-    .from(receiptChunks)
-    .where(and(eq(receiptChunks.receiptId, id), eq(receiptChunks.place, 0)));
-  if (!first) return [];
-  const rows = JSON.parse(first.rows) as FileRow[]; // written by us
-  return rows.slice(0, SAMPLE_ROWS).map(({ cells }) => [...cells]);
 }
 
 async function countsOf(

@@ -20,6 +20,9 @@ export interface ReceiptJob {
   readonly receipt: string;
 }
 
+/** How many rows of a file are shown beside its mapping. */
+const SAMPLE_ROWS = 5;
+
 /** Takes a price file as it comes, with a mapping to look at. Nothing of it counts yet. */
 export async function receivePriceFile(
   transaction: Transaction,
@@ -42,6 +45,7 @@ export async function receivePriceFile(
       fileName: file.name.slice(0, 200),
       state: 'mapping',
       columns: names.map((name) => name.slice(0, 80)),
+      sample: rows.slice(0, SAMPLE_ROWS).map(({ cells }) => cells),
       mapping: suggestedMapping(names, rows, remembered ?? null, beginning),
       rows: rows.length,
       byId: actor.id,
@@ -60,6 +64,10 @@ export async function receiveBill(
   actor: Actor,
 ): Promise<string> {
   const supplierId = await supplierIdOf(transaction, supplier);
+  const rows = lines.map(({ item, cost, currency, unit }, index) => ({
+    row: index + 1,
+    cells: [item, cost, currency, unit ?? ''],
+  }));
   const none = { gtin: null, minQuantity: null, from: null, until: null, number: null };
   const mapping: CostFileMapping = {
     columns: { ...none, item: 0, cost: 1, currency: 2, unit: 3 },
@@ -76,6 +84,7 @@ export async function receiveBill(
       fileName: reference === '' ? 'A bill' : `Bill ${reference}`,
       state: 'comparing',
       columns: ['Item', 'Cost', 'Currency', 'Unit'],
+      sample: rows.slice(0, SAMPLE_ROWS).map(({ cells }) => cells),
       mapping,
       rows: lines.length,
       byId: actor.id,
@@ -83,10 +92,6 @@ export async function receiveBill(
     })
     .returning({ id: receipts.id });
   if (!made) throw new Error('a new receipt gave no id');
-  const rows = lines.map(({ item, cost, currency, unit }, index) => ({
-    row: index + 1,
-    cells: [item, cost, currency, unit ?? ''],
-  }));
   await storeChunks(transaction, made.id, rows);
   await addJob(transaction, COMPARE_RECEIPT_JOB, { receipt: made.id } satisfies ReceiptJob);
   return made.id;

@@ -1,5 +1,5 @@
 import type { BasePriceForm, TakeIn } from '@honest-ledger/contracts';
-import { and, eq, sql } from 'drizzle-orm';
+import { and, eq, sql, type SQL } from 'drizzle-orm';
 import { record, recordAll, type Actor } from '../changes/record';
 import { postgresCode, serializable, type Transaction } from '../database/database';
 import { receiptRows, receipts } from '../database/schema/index';
@@ -104,9 +104,9 @@ async function takeIn(transaction: Transaction, services: Services, id: string):
     ({ row, verdict }) => !leftOut.has(row) && (verdict === 'new' || verdict === 'changed'),
   );
   const actor = { id: receipt.byId, now: services.now() };
-  await writeCosts(transaction, receipt, taken);
+  await writeCosts(transaction, receipt);
   const version = await publishMoves(transaction, services, receipt, taken, actor);
-  await propose(transaction, id, taken);
+  await propose(transaction, id);
   await transaction.update(receipts).set({ state: 'applied', version }).where(eq(receipts.id, id));
   await record(transaction, actor, {
     kind: 'receipt',
@@ -149,47 +149,39 @@ async function compareAnew(transaction: Transaction, id: string): Promise<void> 
   await addJob(transaction, COMPARE_RECEIPT_JOB, { receipt: id } satisfies ReceiptJob);
 }
 
-/** Writes the costs, and beside each row what stood in its two places before. */
+/** Writes the costs of the rows that are taken in. */
 async function writeCosts(
   transaction: Transaction,
   { id, supplierId, mapping }: ReceiptRecord,
-  taken: readonly ComparedRow[],
 ): Promise<void> {
-  const places = sql.param(taken.map(({ row }) => row));
-  const costs = sql.param(taken.flatMap(({ row, isCost }) => (isCost ? [row] : [])));
   const kind = sql`(select id from cost_kinds where code = ${mapping.countsAs})`;
-  await transaction.execute(sql`
-    update receipt_rows r set had = jsonb_build_object(
-      'purchase', (select jsonb_build_object('amount', p.amount::text, 'currency', p.currency)
-        from purchase_costs p where p.item_id = r.item_id and p.supplier_id = ${supplierId}
-          and p.unit = coalesce(r.unit, '') and p.min_quantity = r.min_quantity
-          and p.from_day = r.from_day),
-      'cost', (select jsonb_build_object('amount', c.amount::text, 'currency', c.currency,
-          'unit', c.unit)
-        from item_costs c where c.item_id = r.item_id and c.kind_id = ${kind}
-          and c.from_day = r.from_day))
-    where r.receipt_id = ${id}::uuid and r.row = any(${places}::int[])`);
   await transaction.execute(sql`
     insert into item_suppliers (item_id, supplier_id, preferred, supplier_number)
     select distinct on (r.item_id) r.item_id, ${supplierId}::int, false,
       ${mapping.columns.number === null ? sql`null` : sql`r.said`}
-    from receipt_rows r where r.receipt_id = ${id}::uuid and r.row = any(${places}::int[])
-    on conflict do nothing`);
+    from receipt_rows r
+    where ${takenOf(id)} and not exists (select 1 from item_suppliers s
+      where s.item_id = r.item_id and s.supplier_id = ${supplierId})`);
   await transaction.execute(sql`
     insert into purchase_costs (item_id, supplier_id, amount, currency, unit, min_quantity, from_day,
       until_day)
     select r.item_id, ${supplierId}::int, r.cost, r.currency, coalesce(r.unit, ''), r.min_quantity,
       r.from_day, r.until_day
-    from receipt_rows r where r.receipt_id = ${id}::uuid and r.row = any(${places}::int[])
+    from receipt_rows r where ${takenOf(id)}
     on conflict (item_id, supplier_id, unit, min_quantity, coalesce(from_day, '-infinity'))
       do update set amount = excluded.amount, currency = excluded.currency,
         until_day = excluded.until_day`);
   await transaction.execute(sql`
     insert into item_costs (item_id, kind_id, from_day, amount, currency, unit)
     select r.item_id, ${kind}, r.from_day, r.cost, r.currency, r.unit
-    from receipt_rows r where r.receipt_id = ${id}::uuid and r.row = any(${costs}::int[])
+    from receipt_rows r where ${takenOf(id)} and r.is_cost
     on conflict (item_id, kind_id, from_day) do update set amount = excluded.amount,
       currency = excluded.currency, unit = excluded.unit`);
+}
+
+/** The rows `r` of a receipt that are taken in. */
+export function takenOf(id: string): SQL {
+  return sql`r.receipt_id = ${id}::uuid and not r.left_out and r.verdict in ('new', 'changed')`;
 }
 
 /** The prices that move by themselves are one version. @returns its number; null where none does */
@@ -263,24 +255,15 @@ async function itemNumbers(
 }
 
 /** Prices wait for somebody; what waited for the same items before is overtaken. */
-async function propose(
-  transaction: Transaction,
-  id: string,
-  taken: readonly ComparedRow[],
-): Promise<void> {
-  const waiting = sql.param(
-    taken.flatMap(({ row, follows }) => (follows === 'waits' ? [row] : [])),
-  );
-  const moved = sql.param(
-    taken.flatMap(({ itemId, follows }) => (follows === null ? [] : [itemId])),
-  );
+async function propose(transaction: Transaction, id: string): Promise<void> {
   await transaction.execute(sql`
-    update price_proposals set state = 'overtaken'
-    where state = 'waiting' and item_id = any(${moved}::int[])`);
+    update price_proposals p set state = 'overtaken' from receipt_rows r
+    where p.state = 'waiting' and p.item_id = r.item_id and r.follows is not null
+      and ${takenOf(id)}`);
   await transaction.execute(sql`
     insert into price_proposals (receipt_id, item_id, old_unit_cost, new_unit_cost, price_before,
       price_after, move, why)
     select ${id}::uuid, r.item_id, r.old_unit_cost, r.new_unit_cost, r.price_before, r.price_after,
       coalesce(r.move, 0), r.why
-    from receipt_rows r where r.receipt_id = ${id}::uuid and r.row = any(${waiting}::int[])`);
+    from receipt_rows r where ${takenOf(id)} and r.follows = 'waits'`);
 }

@@ -5,7 +5,7 @@ import { receipts } from '../database/schema/index';
 import { conflict, notFound, Problem } from '../http/problems';
 import type { Services } from '../services';
 import { waitForPublishing } from '../versions/publish';
-import { publishPrices } from './take-in';
+import { publishPrices, takenOf } from './take-in';
 
 /**
  * Takes a receipt back: every cost is what it was before, prices that moved by themselves move back
@@ -31,9 +31,9 @@ export async function undoReceipt(
   const purchase = sql`p.item_id = r.item_id and p.supplier_id = ${supplierId}
     and p.unit = coalesce(r.unit, '') and p.min_quantity = r.min_quantity
     and p.from_day = r.from_day`;
-  const cost = sql`c.item_id = r.item_id and c.kind_id = ${kind} and c.from_day = r.from_day
+  const cost = sql`r.is_cost and c.item_id = r.item_id and c.kind_id = ${kind} and c.from_day = r.from_day
     and c.amount = r.cost and c.currency = r.currency`;
-  const taken = sql`r.receipt_id = ${id}::uuid and r.had is not null`;
+  const taken = takenOf(id);
   const changed = await transaction.execute<{ said: string }>(sql`
     select r.said from receipt_rows r left join purchase_costs p on ${purchase}
     where ${taken} and (p.amount is distinct from r.cost or p.currency is distinct from r.currency)
@@ -47,19 +47,19 @@ export async function undoReceipt(
     );
   }
   await transaction.execute(sql`
-    update item_costs c set amount = (r.had->'cost'->>'amount')::numeric,
-      currency = r.had->'cost'->>'currency', unit = r.had->'cost'->>'unit'
-    from receipt_rows r where ${taken} and ${cost} and r.had->'cost' <> 'null'::jsonb`);
+    update item_costs c set amount = (r.had_cost->>'amount')::numeric,
+      currency = r.had_cost->>'currency', unit = r.had_cost->>'unit'
+    from receipt_rows r where ${taken} and ${cost} and r.had_cost is not null`);
   await transaction.execute(sql`
     delete from item_costs c using receipt_rows r
-    where ${taken} and ${cost} and r.had->'cost' = 'null'::jsonb`);
+    where ${taken} and ${cost} and r.had_cost is null`);
   await transaction.execute(sql`
-    update purchase_costs p set amount = (r.had->'purchase'->>'amount')::numeric,
-      currency = r.had->'purchase'->>'currency'
-    from receipt_rows r where ${taken} and ${purchase} and r.had->'purchase' <> 'null'::jsonb`);
+    update purchase_costs p set amount = (r.had_purchase->>'amount')::numeric,
+      currency = r.had_purchase->>'currency', until_day = (r.had_purchase->>'until')::date
+    from receipt_rows r where ${taken} and ${purchase} and r.had_purchase is not null`);
   await transaction.execute(sql`
     delete from purchase_costs p using receipt_rows r
-    where ${taken} and ${purchase} and r.had->'purchase' = 'null'::jsonb`);
+    where ${taken} and ${purchase} and r.had_purchase is null`);
   await transaction.execute(sql`
     update price_proposals set state = 'overtaken'
     where receipt_id = ${id}::uuid and state = 'waiting'`);
@@ -92,7 +92,7 @@ async function movePricesBack(
       (select 'yes' from base_price_rows b where b.item_id = r.item_id and b.unit = ''
         and b.to_version is null and b.price = r.price_after) as back
     from receipt_rows r join items i on i.id = r.item_id
-    where r.receipt_id = ${id}::uuid and r.had is not null and r.follows = 'moves'`);
+    where ${takenOf(id)} and r.follows = 'moves'`);
   const back = new Map(rows.flatMap((row) => (row.back === null ? [] : [[row.item, row.price]])));
   if (back.size > 0) {
     await publishPrices(transaction, services, back, `Back from ${fileName}`, actor);

@@ -32,6 +32,22 @@ export const routes: Routes = [
           import('./cost-tables/cost-tables.routes').then((m) => m.costTableRoutes),
       },
       {
+        path: 'receipts',
+        loadChildren: () => import('./receipts/receipts.routes').then((m) => m.receiptRoutes),
+      },
+      {
+        path: 'waiting-prices',
+        title: 'Prices that wait',
+        loadComponent: () =>
+          import('./receipts/waiting-prices').then(({ WaitingPrices }) => WaitingPrices),
+      },
+      {
+        path: 'follow-rules',
+        title: 'How prices follow costs',
+        loadComponent: () =>
+          import('./receipts/follow-rules').then(({ FollowRules }) => FollowRules),
+      },
+      {
         path: 'basics',
         loadChildren: () => import('./basics/basics.routes').then((m) => m.basicsRoutes),
       },

@@ -1,8 +1,9 @@
-import { fromInteger } from './decimal';
+import { add, fromInteger, percentOf } from './decimal';
 import {
   addExact,
   compareExact,
   divide,
+  isFraction,
   multiplyExact,
   signOf,
   subtractExact,
@@ -13,6 +14,8 @@ const HUNDRED = fromInteger(100);
 
 /** The price at a markup: a percent of the cost on top of it. */
 export function priceAtMarkup(cost: Exact, percent: Exact): Exact {
+  // most costs and percents end, and then nothing has to be divided
+  if (!isFraction(cost) && !isFraction(percent)) return add(cost, percentOf(cost, percent));
   return divide(multiplyExact(cost, addExact(HUNDRED, percent)), HUNDRED);
 }
 

@@ -1,6 +1,6 @@
-import { addExact, type Exact } from '../number/exact';
+import { addExact, multiplyExact, type Exact } from '../number/exact';
 import { priceAtMargin, priceAtMarkup } from '../number/markup';
-import { fromInteger, multiply, subtract, ZERO, type Decimal } from '../number/decimal';
+import { fromInteger, isZero, multiply, subtract, ZERO, type Decimal } from '../number/decimal';
 import type { CostAdjustment } from '../setup/cost-table';
 
 const ONE = fromInteger(1);
@@ -20,6 +20,7 @@ export function priceOfCost(
 ): Exact {
   switch (adjustment.kind) {
     case 'multiplier':
+      if (isZero(points)) return multiplyExact(cost, adjustment.factor);
       return priceAtMarkup(
         cost,
         addExact(multiply(subtract(adjustment.factor, ONE), HUNDRED), points),

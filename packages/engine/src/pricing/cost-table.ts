@@ -2,6 +2,7 @@ import type { CompiledCostTable } from '../compile/compile-cost-table';
 import { fromInteger, isZero, multiply, subtract, ZERO, type Decimal } from '../number/decimal';
 import { addExact, compareExact, divide, multiplyExact, signOf, type Exact } from '../number/exact';
 import { applyRoundingRule } from '../number/rounding-rule';
+import type { CostKind } from '../setup/cost';
 import type { CostBand, SoldPoints } from '../setup/cost-table';
 import type { Reason } from '../workings/workings';
 import { empty, moveTo } from './column';
@@ -51,7 +52,7 @@ export function startFromCostTable(
   if (!compiled.isAt(outlet?.code ?? null)) {
     return [{ kind: 'tableNotAtOutlet', outlet: outlet?.name ?? null }];
   }
-  const known = [...kindsTried(work, compiled.kinds)].filter((kind) => compiled.bands.has(kind));
+  const known = knownKinds(compiled, work);
   const cost = firstCost(known, work.item, askedBy(work, context));
   if (!cost) return [{ kind: 'noCost', kinds: known }];
   const { column } = work;
@@ -76,6 +77,15 @@ export function startFromCostTable(
   return NONE;
 }
 
+/** The kinds that the table has bands for, the line's form of supply first. */
+function knownKinds(
+  { kinds, bands }: CompiledCostTable,
+  work: LineInProgress,
+): readonly CostKind[] {
+  if (work.line.formOfSupply === null) return kinds;
+  return [...kindsTried(work, kinds)].filter((kind) => bands.has(kind));
+}
+
 /** Thresholds are costs of a base unit, so they are multiplied to the pricing unit. */
 function bandOf(
   bands: readonly CostBand[],
@@ -98,7 +108,8 @@ function markUp(
   if (adjustment.kind === 'byRequest') return;
   const { column, pricingUnit } = work;
   const points = takesPoints(adjustment) ? pointsFor(soldPoints, work) : null;
-  const own = perFactor(adjustment, pricingUnit.factor);
+  const isBase = pricingUnit.unit === work.item.unit;
+  const own = isBase ? adjustment : perFactor(adjustment, pricingUnit.factor);
   const after = priceOfCost(column.price, own, points?.points);
   const tookAll = signOf(after) < 0;
   const source = column.recording

@@ -88,11 +88,11 @@ export function lineCost(
 ): LineCost | null {
   const cost = costed(work, context);
   if (!cost) return null;
-  return {
-    ...cost,
-    margin: marginOf(amount, cost.amount),
-    markup: markupOf(amount, cost.amount),
-  };
+  const { kind, each, amount: whole } = cost;
+  const { workings } = context;
+  const margin = workings ? marginOf(amount, whole) : null;
+  const markup = workings ? markupOf(amount, whole) : null;
+  return { kind, each, amount: whole, margin, markup };
 }
 
 /** Starts the column at a cost per pricing unit, in the cost's own currency. */

@@ -55,9 +55,12 @@ export interface LineCost {
   readonly each: Exact;
   /** Of the whole line. */
   readonly amount: Exact;
-  /** (amount of the line - cost) / amount of the line, in percent; null without an amount. */
+  /**
+   * (amount of the line - cost) / amount of the line, in percent; null without an amount, and where
+   * workings are left out.
+   */
   readonly margin: Exact | null;
-  /** (amount of the line - cost) / cost, in percent. */
+  /** (amount of the line - cost) / cost, in percent; null where workings are left out. */
   readonly markup: Exact | null;
 }
 

@@ -66,6 +66,8 @@ export const receipts = pgTable(
     state: text().notNull().$type<ReceiptState>(),
     remark: text(),
     columns: text().array().notNull(),
+    /** Its first rows. */
+    sample: jsonb().notNull().$type<readonly (readonly string[])[]>(),
     mapping: jsonb().notNull().$type<CostFileMapping>(),
     rows: integer().notNull(),
     /** Goes up with every comparison. */
@@ -106,14 +108,13 @@ export const receiptChunks = pgTable(
 export const receiptRows = pgTable(
   'receipt_rows',
   {
-    receiptId: uuid()
-      .notNull()
-      .references(() => receipts.id, { onDelete: 'cascade' }),
+    // No foreign keys: 50,000 rows are written in one breath, from what the same transaction has read.
+    receiptId: uuid().notNull(),
     row: integer().notNull(),
     verdict: text().notNull().$type<ReceiptVerdict>(),
     problem: text(),
     said: text().notNull(),
-    itemId: integer().references(() => items.id),
+    itemId: integer(),
     cost: numeric(),
     currency: text(),
     unit: text(),
@@ -133,24 +134,24 @@ export const receiptRows = pgTable(
     /** Costs per base unit in the home currency, rounded to six decimals, for margins. */
     oldUnitCost: numeric(),
     newUnitCost: numeric(),
-    /** What stood in the two places that the row wrote to, once it has; for the way back. */
-    had: jsonb().$type<ReceiptRowHad>(),
+    /** Whether the row is the cost of its item, besides the supplier's. */
+    isCost: boolean().notNull().default(false),
+    /** What stood in the two places that the row writes to, for the way back; null where nothing. */
+    hadPurchase: jsonb().$type<HadCost>(),
+    hadCost: jsonb().$type<HadCost>(),
   },
   (table) => [
+    // no further index: a receipt's rows are found by this one, and writing 50,000 has to be quick
     primaryKey({ columns: [table.receiptId, table.row] }),
-    index('receipt_rows_verdict').on(table.receiptId, table.verdict, table.row),
-    index('receipt_rows_move').on(table.receiptId, table.move),
   ],
 );
 
-/** A cost as it stood before a row was written over it; null where none did. */
-export interface ReceiptRowHad {
-  readonly purchase: { readonly amount: string; readonly currency: string } | null;
-  readonly cost: {
-    readonly amount: string;
-    readonly currency: string;
-    readonly unit: string | null;
-  } | null;
+/** A cost as it stood before a row was written over it. */
+export interface HadCost {
+  readonly amount: string;
+  readonly currency: string;
+  readonly unit: string | null;
+  readonly until: string | null;
 }
 
 /** Prices that wait for somebody to look at them, and what was decided. */

@@ -15,13 +15,20 @@ export interface PlaceGroup {
 
 /** The screens there are, in the order of the work. */
 export const PLACES: readonly PlaceGroup[] = [
-  { name: 'Goods', places: [{ name: 'Catalogue', link: '/catalogue' }] },
+  {
+    name: 'Goods',
+    places: [
+      { name: 'Catalogue', link: '/catalogue' },
+      { name: 'Costs received', link: '/receipts', may: 'seeCosts' },
+    ],
+  },
   { name: 'Customers', places: [{ name: 'Customers', link: '/customers' }] },
   {
     name: 'Pricing',
     places: [
       { name: 'Levels', link: '/levels' },
       { name: 'Cost tables', link: '/cost-tables', may: 'seeCosts' },
+      { name: 'Prices that wait', link: '/waiting-prices', may: 'seeCosts' },
       { name: 'Basics', link: '/basics' },
     ],
   },

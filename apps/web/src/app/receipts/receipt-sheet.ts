@@ -1,0 +1,184 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  inject,
+  input,
+  signal,
+} from '@angular/core';
+import { RouterLink } from '@angular/router';
+import {
+  FOLLOWS,
+  RECEIPT_VERDICTS,
+  type CostFileMapping,
+  type Follows,
+  type Page,
+  type ReceiptRow,
+  type ReceiptVerdict,
+} from '@honest-ledger/contracts';
+import { Store } from '@ngrx/store';
+import type { ColDef } from 'ag-grid-community';
+import type { Observable } from 'rxjs';
+import { namesOfThings } from '../reference/names';
+import { mayDo } from '../session/may-do';
+import { EndlessGrid, type RowsAsked } from '../shared/endless-grid';
+import { FileLinks } from '../shared/file-links';
+import { Notice } from '../shared/notice';
+import { writeNumber } from '../shared/numbers';
+import { whenChanged } from '../shared/when-changed';
+import { MappingForm } from './mapping-form';
+import { FOLLOWS_WORDS, STATE_WORDS, VERDICT_WORDS } from './receipt-words';
+import { ReceiptsApi } from './receipts.api';
+import { receiptsActions, receiptsFeature } from './receipts.feature';
+
+/** A price file or a bill: what it would do to costs, prices and margins, and the one place to take it in. */
+@Component({
+  selector: 'hl-receipt-sheet',
+  imports: [EndlessGrid, FileLinks, MappingForm, Notice, RouterLink],
+  templateUrl: './receipt-sheet.html',
+  styleUrl: './receipt-sheet.scss',
+  host: { class: 'list-sheet' },
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class ReceiptSheet {
+  readonly id = input.required<string>();
+
+  private readonly store = inject(Store);
+  private readonly api = inject(ReceiptsApi);
+  protected readonly answer = this.store.selectSignal(receiptsFeature.selectReceipt);
+  protected readonly problem = this.store.selectSignal(receiptsFeature.selectProblem);
+  protected readonly mayEdit = mayDo('editFacts');
+  protected readonly receipt = computed(() => {
+    const receipt = this.answer().value;
+    return receipt?.id === this.id() ? receipt : null;
+  });
+  protected readonly verdict = signal<ReceiptVerdict | null>(null);
+  protected readonly follows = signal<Follows | null>(null);
+  protected readonly remapping = signal(false);
+  protected readonly chosen = signal<readonly ReceiptRow[]>([]);
+  protected readonly verdicts = RECEIPT_VERDICTS.map((key) => ({ key, words: VERDICT_WORDS[key] }));
+  protected readonly ways = FOLLOWS.map((key) => ({ key, words: FOLLOWS_WORDS[key] }));
+  protected readonly stateWords = STATE_WORDS;
+  protected readonly showsMapping = computed(
+    () => this.receipt()?.state === 'mapping' || this.remapping(),
+  );
+  protected readonly acting = computed(() => {
+    const counts = this.receipt()?.counts;
+    return counts ? counts.new + counts.changed : 0;
+  });
+  /** What the rows shown are of: another comparison, or one that was left out, is asked for anew. */
+  private readonly shown = computed(() => {
+    const receipt = this.receipt();
+    if (!receipt) return '';
+    const { revision, state, counts } = receipt;
+    return `${String(revision)} ${state} ${JSON.stringify(counts)}`;
+  });
+  protected readonly find = computed(() => {
+    this.shown();
+    const [id, verdict, follows] = [this.id(), this.verdict(), this.follows()];
+    return ({ offset, limit, sort }: RowsAsked): Observable<Page<ReceiptRow>> =>
+      this.api.rows(id, { verdict, follows, sort, offset, limit });
+  });
+  protected readonly columns: ColDef<ReceiptRow>[] = [
+    { headerName: 'Row', field: 'row', type: 'rightAligned', width: 64 },
+    {
+      headerName: 'It is',
+      width: 110,
+      valueGetter: ({ data }) =>
+        data && (data.leftOut ? '– left out' : VERDICT_WORDS[data.verdict]),
+    },
+    { headerName: 'Item', width: 96, valueGetter: ({ data }) => data && (data.item ?? data.said) },
+    {
+      headerName: 'Name, or what is wrong',
+      flex: 1,
+      minWidth: 150,
+      valueGetter: ({ data }) => data && (data.problem ?? data.name),
+    },
+    figure('Old cost', 84, ({ oldCost }) => oldCost),
+    figure('New cost', 84, ({ cost }) => cost),
+    { headerName: '', width: 56, valueGetter: ({ data }) => data?.currency },
+    figure('Price now', 88, ({ price }) => price?.before ?? null),
+    figure('Price then', 88, ({ price }) => price?.after ?? null),
+    {
+      colId: 'move',
+      headerName: 'Move %',
+      width: 88,
+      type: 'rightAligned',
+      sortable: true,
+      sortingOrder: ['desc', null],
+      valueGetter: ({ data }) => data && writeMove(data.price?.move ?? null),
+    },
+    figure('Margin now', 96, ({ price }) => price?.marginBefore ?? null),
+    figure('then %', 72, ({ price }) => price?.marginAfter ?? null),
+    {
+      headerName: 'The price',
+      width: 190,
+      valueGetter: ({ data }) =>
+        data?.price &&
+        (data.price.why === null
+          ? FOLLOWS_WORDS[data.price.follows]
+          : `${FOLLOWS_WORDS[data.price.follows]}: ${data.price.why}`),
+    },
+  ];
+  protected readonly rowId = ({ row }: ReceiptRow): string => String(row);
+
+  constructor() {
+    namesOfThings();
+    whenChanged(this.id, () => {
+      this.open();
+    });
+    inject(DestroyRef).onDestroy(() => {
+      this.store.dispatch(receiptsActions.left());
+    });
+  }
+
+  protected open(): void {
+    this.store.dispatch(receiptsActions.opened({ id: this.id() }));
+  }
+
+  protected map(mapping: CostFileMapping): void {
+    this.remapping.set(false);
+    this.store.dispatch(receiptsActions.mapped({ id: this.id(), mapping }));
+  }
+
+  protected leaveOut(leftOut: boolean): void {
+    const rows = this.chosen().map(({ row }) => row);
+    this.store.dispatch(receiptsActions.leftOut({ id: this.id(), what: { rows, leftOut } }));
+  }
+
+  protected takeIn(revision: number, withoutWrong: boolean): void {
+    const what = { revision, withoutWrong };
+    this.store.dispatch(receiptsActions.takeIn({ id: this.id(), what }));
+  }
+
+  protected undo(): void {
+    this.store.dispatch(receiptsActions.undo({ id: this.id() }));
+  }
+
+  protected cancel(): void {
+    this.store.dispatch(receiptsActions.cancel({ id: this.id() }));
+  }
+}
+
+function figure(
+  headerName: string,
+  width: number,
+  of: (row: ReceiptRow) => string | null,
+): ColDef<ReceiptRow> {
+  return {
+    headerName,
+    width,
+    type: 'rightAligned',
+    valueGetter: ({ data }) => {
+      const value = data ? of(data) : null;
+      return value === null || value === '' ? '' : writeNumber(value);
+    },
+  };
+}
+
+/** A move says by a sign which way it goes. */
+export function writeMove(move: string | null): string {
+  if (move === null) return '';
+  return move.startsWith('-') ? `▾ ${writeNumber(move)}` : `▴ +${writeNumber(move)}`;
+}

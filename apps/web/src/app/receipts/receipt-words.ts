@@ -1,0 +1,26 @@
+import type { Follows, ReceiptState, ReceiptVerdict } from '@honest-ledger/contracts';
+
+export const STATE_WORDS: Readonly<Record<ReceiptState, string>> = {
+  mapping: '△ waits for its columns to be named',
+  comparing: 'is being compared',
+  ready: '△ compared, not taken in yet',
+  applying: 'is being taken in',
+  applied: 'taken in',
+  cancelled: 'cancelled',
+  undone: 'taken in and undone',
+  failed: '✕ not taken in',
+};
+
+export const VERDICT_WORDS: Readonly<Record<ReceiptVerdict, string>> = {
+  new: '+ new',
+  changed: '△ changed',
+  unchanged: '= unchanged',
+  wrong: '✕ wrong',
+};
+
+export const FOLLOWS_WORDS: Readonly<Record<Follows, string>> = {
+  moves: 'price moves by itself',
+  waits: 'price waits for review',
+  stays: 'price stays',
+  none: 'no price follows',
+};
