@@ -98,7 +98,7 @@ describe('the editor of a level', () => {
     await screen.type('Rounding increment', '0');
     await screen.settle(PAUSE);
     expect(screen.text()).toContain('increment must be above 0');
-    await screen.choose('Prices are rounded', 'not at all by this level');
+    await screen.choose('Prices are rounded', 'not at all');
     expect(screen.text()).not.toContain('prices rounded');
   });
 

@@ -42,7 +42,7 @@ describe('the editor of a level’s rounding', () => {
     await show(null);
     await kind('to a multiple of');
     expect(now).toEqual(INCREMENT);
-    await kind('not at all by this level');
+    await kind('not at all');
     expect(now).toBeNull();
   });
 

@@ -13,7 +13,7 @@ const PERIODS = [1, 10, 100] as const;
   template: `
     <label for="rounding">Prices are rounded</label>
     <select id="rounding" class="cell" (change)="chooseKind($event)">
-      <option value="" [selected]="rounding() === null">not at all by this level</option>
+      <option value="" [selected]="rounding() === null">not at all</option>
       <option value="increment" [selected]="rounding()?.kind === 'increment'">
         to a multiple of
       </option>

@@ -1,10 +1,12 @@
-import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { FollowRule } from '@honest-ledger/contracts';
 import type { Reach } from '@honest-ledger/engine';
+import { Store } from '@ngrx/store';
 import { CodeChoice } from '../reference/code-choice';
 import { namesOfThings } from '../reference/names';
 import { ReachChoice } from '../reference/reach-choice';
+import { referenceFeature } from '../reference/reference.feature';
 import { RoundingEditor } from '../levels/rounding-editor';
 import { mayDo } from '../session/may-do';
 import { FigureField } from '../shared/figure-field';
@@ -44,7 +46,7 @@ type KeepingCode = (typeof KEEPINGS)[number]['code'];
       gap: 4px 10px;
       padding: 3px 0;
     }
-    .told {
+    .said {
       padding: 8px 18px;
     }
   `,
@@ -52,6 +54,8 @@ type KeepingCode = (typeof KEEPINGS)[number]['code'];
 })
 export class FollowRules {
   private readonly api = inject(ReceiptsApi);
+  private readonly reference = inject(Store).selectSignal(referenceFeature.selectReference);
+  protected readonly homeCurrency = computed(() => this.reference().customers.homeCurrency);
   protected readonly mayEdit = mayDo('editSetup');
   protected readonly ways = WAYS;
   protected readonly keepings = KEEPINGS;

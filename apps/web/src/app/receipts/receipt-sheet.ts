@@ -81,39 +81,38 @@ export class ReceiptSheet {
       this.api.rows(id, { verdict, follows, sort, offset, limit });
   });
   protected readonly columns: ColDef<ReceiptRow>[] = [
-    { headerName: 'Row', field: 'row', type: 'rightAligned', width: 64 },
+    { headerName: 'Row', field: 'row', type: 'rightAligned', width: 54 },
     {
       headerName: 'It is',
-      width: 110,
+      width: 98,
       valueGetter: ({ data }) =>
         data && (data.leftOut ? '– left out' : VERDICT_WORDS[data.verdict]),
     },
-    { headerName: 'Item', width: 96, valueGetter: ({ data }) => data && (data.item ?? data.said) },
+    { headerName: 'Item', width: 88, valueGetter: ({ data }) => data && (data.item ?? data.said) },
     {
       headerName: 'Name, or what is wrong',
       flex: 1,
-      minWidth: 150,
+      minWidth: 120,
       valueGetter: ({ data }) => data && (data.problem ?? data.name),
     },
-    figure('Old cost', 84, ({ oldCost }) => oldCost),
-    figure('New cost', 84, ({ cost }) => cost),
-    { headerName: '', width: 56, valueGetter: ({ data }) => data?.currency },
-    figure('Price now', 88, ({ price }) => price?.before ?? null),
-    figure('Price then', 88, ({ price }) => price?.after ?? null),
+    figure('Old cost', 76, ({ oldCost }) => oldCost),
+    figure('New cost', 78, ({ cost }) => cost),
+    figure('Price now', 80, ({ price }) => price?.before ?? null),
+    figure('Price then', 80, ({ price }) => price?.after ?? null),
     {
       colId: 'move',
       headerName: 'Move %',
-      width: 88,
+      width: 84,
       type: 'rightAligned',
       sortable: true,
       sortingOrder: ['desc', null],
       valueGetter: ({ data }) => data && writeMove(data.price?.move ?? null),
     },
-    figure('Margin now', 96, ({ price }) => price?.marginBefore ?? null),
-    figure('then %', 72, ({ price }) => price?.marginAfter ?? null),
+    figure('Margin %', 76, ({ price }) => price?.marginBefore ?? null),
+    figure('then %', 64, ({ price }) => price?.marginAfter ?? null),
     {
       headerName: 'The price',
-      width: 190,
+      width: 130,
       valueGetter: ({ data }) =>
         data?.price &&
         (data.price.why === null
