@@ -24,7 +24,6 @@ const ledger = new Ledger(page);
 
 await page.goto('/sign-in');
 await page.getByRole('button', { name: 'Sign in', exact: true }).waitFor();
-await picture(page, 'sign-in');
 await ledger.signIn();
 
 for (const screen of ['Catalogue', 'Customers', 'Levels', 'Quotes']) {
@@ -49,9 +48,6 @@ await picture(page, 'draft');
 await page.getByRole('button', { name: 'Publish', exact: true }).click();
 await page.getByRole('heading', { name: 'Version 2' }).waitFor();
 await picture(page, 'version');
-await ledger.open('Versions');
-await page.getByRole('gridcell').first().waitFor();
-await picture(page, 'versions');
 
 await ledger.open('Customers');
 await ledger.row('Harbour Lane School').getByText('Harbour Lane School').click();
@@ -67,9 +63,6 @@ await picture(page, 'item');
 await page.goto('/basics');
 await page.getByRole('table').waitFor();
 await picture(page, 'basics');
-await page.goto('/settings/outlets');
-await page.getByRole('table').waitFor();
-await picture(page, 'settings');
 await page.goto('/files?kind=items');
 await page.getByLabel('Choose a CSV or XLSX file').setInputFiles({
   name: 'spring-prices.csv',
@@ -93,8 +86,20 @@ await page.keyboard.press('Escape');
 await page.goto('/changes');
 await page.getByRole('button', { name: 'Show', exact: true }).first().click();
 await picture(page, 'changes');
-await page.goto('/customers/C1001');
 
+await page.goto('/cost-tables/7d1c4a90-2f6b-4e1d-9a57-0c8e5b3f6d01');
+await page.locator('hl-plot svg').first().waitFor();
+await picture(page, 'cost-table');
+await ledger.sendPriceFile();
+await page.getByRole('button', { name: /^Compare all/ }).click();
+await page.getByRole('gridcell').first().waitFor();
+await picture(page, 'price-file');
+await page.getByRole('button', { name: /^Take in/ }).click();
+await page.getByRole('link', { name: /prices wait/ }).click();
+await page.getByText('Mean margin').waitFor();
+await picture(page, 'waiting-prices');
+
+await page.goto('/customers/C1001');
 await page.getByRole('link', { name: 'Begin a quote' }).click();
 await page.getByLabel('What the quote is for').fill('Year 9 studio');
 for (const [item, quantity] of [

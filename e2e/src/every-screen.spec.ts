@@ -90,6 +90,36 @@ test('axe finds nothing on any screen, in the light or in the dark', async ({ le
   await page.goto('/versions/1');
   await page.getByRole('heading', { name: 'Version 1' }).waitFor();
   await findsNothing(page, 'a version');
+  await page.goto('/cost-tables');
+  await page
+    .getByRole('gridcell')
+    .or(page.getByRole('link', { name: 'Tools, sliding' }))
+    .first()
+    .waitFor();
+  await findsNothing(page, 'cost tables');
+  await page.goto('/cost-tables/7d1c4a90-2f6b-4e1d-9a57-0c8e5b3f6d01');
+  await page.locator('hl-plot svg').first().waitFor();
+  await page.getByRole('heading', { name: 'Items it takes in' }).waitFor();
+  await findsNothing(page, 'a cost table');
+  await page.goto('/catalogue/TL-0042');
+  await page.getByRole('button', { name: 'History' }).first().click();
+  await page.locator('hl-plot svg').first().waitFor();
+  await findsNothing(page, 'the costs of an item');
+  await page.goto('/receipts');
+  await findsNothing(page, 'costs received');
+  await ledger.sendPriceFile();
+  await findsNothing(page, 'the columns of a price file');
+  await page.getByRole('button', { name: 'Compare all 7 rows' }).click();
+  await page.getByRole('gridcell').first().waitFor();
+  await findsNothing(page, 'a price file');
+  await page.getByRole('button', { name: /^Take in 5 rows/ }).click();
+  await page.getByText('Taken in.').waitFor();
+  await page.goto('/waiting-prices');
+  await page.getByRole('table').waitFor();
+  await findsNothing(page, 'prices that wait');
+  await page.goto('/follow-rules');
+  await page.getByText('and keeps').first().waitFor();
+  await findsNothing(page, 'rules for prices that follow');
   await page.goto('/nowhere');
   await page.getByRole('heading', { name: 'There is nothing at this address' }).waitFor();
   await findsNothing(page, 'no screen');

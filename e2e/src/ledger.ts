@@ -1,4 +1,5 @@
 import { expect, test as base, type Locator, type Page } from '@playwright/test';
+import { PRICE_FILE } from './price-file';
 
 /** The application as a user sees it; each test says what the user does, not how the page is built. */
 export class Ledger {
@@ -54,6 +55,16 @@ export class Ledger {
     await expect(this.page.getByLabel(/^Quantity of/).last()).toBeFocused();
     await this.page.keyboard.type(quantity);
     await this.page.keyboard.press('Enter');
+  }
+
+  /** Sends in a supplier's price file; afterwards its columns can be named. */
+  async sendPriceFile(): Promise<void> {
+    await this.open('Costs received');
+    await this.page
+      .getByLabel('Supplier', { exact: true })
+      .selectOption({ label: 'Ferrybridge Tools' });
+    await this.page.getByLabel('Choose a price file').setInputFiles(PRICE_FILE);
+    await expect(this.page.getByRole('heading', { name: 'What the columns are' })).toBeVisible();
   }
 
   /** Waits until the last edit is kept. */

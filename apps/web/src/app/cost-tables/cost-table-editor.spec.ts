@@ -102,9 +102,7 @@ describe('a cost table on its screen', () => {
       'At a cost of 3.20 the price falls from 16.00 to 14.40: goods that cost 3.20 to 3.56 sell for ' +
         'less than some that cost 2.88 to 3.20.',
     );
-    await screen.press(
-      'Repair: hold the price from each of these edges until the next band has caught up',
-    );
+    await screen.press('Repair these edges');
     expect((await sent()).costs[0]?.bands).toEqual([
       { from: '0', adjustment: { kind: 'multiplier', factor: '5' } },
       { from: '3.20', adjustment: { kind: 'set', price: '16.00' } },

@@ -47,9 +47,8 @@ const COST_DIGITS = 2;
       </p>
     }
     @if (found().length > 0 && mayEdit()) {
-      <button type="button" class="quiet small" (click)="repair()">
-        Repair: hold the price from each of these edges until the next band has caught up
-      </button>
+      <button type="button" class="quiet small" (click)="repair()">Repair these edges</button>
+      <p class="soft">Each then holds its price until the next band has caught up.</p>
     }
   `,
   styles: `

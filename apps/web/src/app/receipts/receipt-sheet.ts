@@ -32,6 +32,9 @@ import { FOLLOWS_WORDS, STATE_WORDS, VERDICT_WORDS } from './receipt-words';
 import { ReceiptsApi } from './receipts.api';
 import { receiptsActions, receiptsFeature } from './receipts.feature';
 
+/** A row that is wrong has no figures: what is wrong with it stands across their columns. */
+const PLACE_FOR_A_PROBLEM = 8;
+
 /** A price file or a bill: what it would do to costs, prices and margins, and the one place to take it in. */
 @Component({
   selector: 'hl-receipt-sheet',
@@ -93,6 +96,7 @@ export class ReceiptSheet {
       headerName: 'Name, or what is wrong',
       flex: 1,
       minWidth: 120,
+      colSpan: ({ data }) => (data?.problem ? PLACE_FOR_A_PROBLEM : 1),
       valueGetter: ({ data }) => data && (data.problem ?? data.name),
     },
     figure('Old cost', 76, ({ oldCost }) => oldCost),

@@ -18,9 +18,10 @@ export const VERDICT_WORDS: Readonly<Record<ReceiptVerdict, string>> = {
   wrong: '✕ wrong',
 };
 
+/** What happens to the price; said after “the price”. */
 export const FOLLOWS_WORDS: Readonly<Record<Follows, string>> = {
-  moves: 'price moves by itself',
-  waits: 'price waits for review',
-  stays: 'price stays',
-  none: 'no price follows',
+  moves: 'moves by itself',
+  waits: 'waits for review',
+  stays: 'stays',
+  none: 'is not concerned',
 };
