@@ -105,7 +105,7 @@ test('axe finds nothing on any screen, in the light or in the dark', async ({ le
   await page.getByRole('button', { name: 'History' }).first().click();
   await page.locator('hl-plot svg').first().waitFor();
   await findsNothing(page, 'the costs of an item');
-  await page.goto('/receipts');
+  await ledger.open('Costs received');
   await findsNothing(page, 'costs received');
   await ledger.sendPriceFile();
   await findsNothing(page, 'the columns of a price file');

@@ -40,6 +40,7 @@ const ROUTES: readonly (readonly [Method, string, Permission])[] = [
   ['POST', `/receipts/${LEVEL}/undo`, 'editFacts'],
   ['DELETE', `/receipts/${LEVEL}`, 'editFacts'],
   ['GET', '/follow-rules', 'seeCosts'],
+  ['GET', '/items/:item/follow-rule', 'seeCosts'],
   ['PUT', '/follow-rules', 'editSetup'],
   ['GET', '/waiting-prices', 'seeCosts'],
   ['POST', '/waiting-prices/decide', 'editSetup'],

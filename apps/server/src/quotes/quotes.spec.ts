@@ -63,6 +63,7 @@ describe('a quote', () => {
     quantity,
     unit: null,
     duration: null,
+    formOfSupply: null,
     level: null,
     priceByHand: null,
     ...changes,

@@ -3,8 +3,14 @@ import {
   type FieldProblem,
   type FollowRule,
   type FollowRulesEdit,
+  type RuleInForce,
 } from '@honest-ledger/contracts';
-import { reachKey, type Keeping, type PricingCostAdjustment } from '@honest-ledger/engine';
+import {
+  reachFinder,
+  reachKey,
+  type Keeping,
+  type PricingCostAdjustment,
+} from '@honest-ledger/engine';
 import { asc } from 'drizzle-orm';
 import { isDeepStrictEqual } from 'node:util';
 import {
@@ -14,10 +20,11 @@ import {
   reachOf,
   readGoodsCodes,
 } from '../catalogue/goods-codes';
+import { readItemFacts } from '../catalogue/item-facts';
 import { record, type Actor } from '../changes/record';
 import type { Queries, Transaction } from '../database/database';
 import { followRules } from '../database/schema/index';
-import { conflict, refused } from '../http/problems';
+import { conflict, notFound, refused } from '../http/problems';
 
 /** What becomes of prices when costs change, in the order of the list. */
 export async function readFollowRules(queries: Queries): Promise<FollowRule[]> {
@@ -32,6 +39,13 @@ export async function readFollowRules(queries: Queries): Promise<FollowRule[]> {
     keeping: row.keeping,
     rounding: row.rounding,
   }));
+}
+
+/** The narrowest rule that takes an item in. @throws {Problem} where there is no such item */
+export async function ruleInForce(queries: Queries, number: string): Promise<RuleInForce> {
+  const [item] = await readItemFacts(queries, [number]);
+  if (!item) throw notFound(`Item ${number}`);
+  return { rule: reachFinder(await readFollowRules(queries))(item)[0] ?? null };
 }
 
 /** Keeps the rules. A fact: they count for costs that come from now on. */

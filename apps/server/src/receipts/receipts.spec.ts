@@ -8,6 +8,7 @@ import type {
   ItemView,
   ReceiptRowPage,
   ReceiptView,
+  RuleInForce,
   WaitingPage,
 } from '@honest-ledger/contracts';
 import { sql } from 'drizzle-orm';
@@ -243,6 +244,15 @@ describe('a supplier’s price file', () => {
       }),
       rule({ reach: { kind: 'item', item: 'TL-0044' }, keeping: { kind: 'costTable' } }),
     );
+    for (const [item, reach] of [
+      ['TL-0043', { kind: 'item', item: 'TL-0043' }],
+      ['TL-0042', { kind: 'category', category: 'tools' }],
+      ['CL-0207', { kind: 'all' }],
+    ] as const) {
+      const found = await browser.ask('GET', `/items/${item}/follow-rule`);
+      expect(found.as<RuleInForce>().rule?.reach).toEqual(reach);
+    }
+    expect((await browser.ask('GET', '/items/NO-1/follow-rule')).status).toBe(404);
     const ready = await read('sku,cost\nTL-0042,9\nTL-0043,4\nTL-0044,4\nTL-0048,4\nTL-0046,2\n');
     const found = (await rows(ready.id)).map(({ item, price }) => [
       item,

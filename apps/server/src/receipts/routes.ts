@@ -4,6 +4,7 @@ import {
   costFileMappingSchema,
   decideSchema,
   followRulesEditSchema,
+  itemParams,
   formatQuery,
   leaveOutSchema,
   newReceiptQuery,
@@ -16,6 +17,7 @@ import {
   type Decide,
   type FollowRule,
   type FollowRulesEdit,
+  type ItemParams,
   type FormatQuery,
   type LeaveOut,
   type NewReceipt,
@@ -23,6 +25,7 @@ import {
   type ReceiptRowPage,
   type ReceiptRowQuery,
   type ReceiptView,
+  type RuleInForce,
   type TakeIn,
   type WaitingPage,
   type WaitingQuery,
@@ -37,7 +40,7 @@ import { conflict, Problem } from '../http/problems';
 import { MOST_BYTES } from '../imports/routes';
 import type { Services } from '../services';
 import { actor } from '../session/plugin';
-import { keepFollowRules, readFollowRules } from './follow-rules';
+import { keepFollowRules, readFollowRules, ruleInForce } from './follow-rules';
 import { findReceipt, findReceiptRows, findReceipts, receiptTableRows } from './queries';
 import { cancelReceipt, mapReceipt, receiveBill, receivePriceFile } from './receive';
 import { askToTakeIn } from './take-in';
@@ -208,6 +211,12 @@ export const receiptRoutes: FastifyPluginAsync<Services> = async (app, services)
 
   app.get<{ Reply: FollowRule[] }>('/follow-rules', { config: { may: 'seeCosts' } }, () =>
     snapshot(database, readFollowRules),
+  );
+
+  app.get<{ Params: ItemParams; Reply: RuleInForce }>(
+    '/items/:item/follow-rule',
+    { config: { may: 'seeCosts' }, schema: { params: itemParams } },
+    (request) => snapshot(database, (queries) => ruleInForce(queries, request.params.item)),
   );
 
   app.put<{ Body: FollowRulesEdit; Reply: FollowRule[] }>(

@@ -242,6 +242,12 @@ export interface FollowRule {
   readonly rounding: RoundingForm | null;
 }
 
+/** The rule that an item's price follows its costs by. */
+export interface RuleInForce {
+  /** Null where no rule takes the item in: its price follows nothing. */
+  readonly rule: FollowRule | null;
+}
+
 const keepingSchema = oneOfKinds<Printed<Keeping>>({
   costTable: Joi.object({}),
   markup: Joi.object({}),

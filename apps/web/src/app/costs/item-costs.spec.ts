@@ -1,4 +1,4 @@
-import type { ItemCosts, ItemCostsView } from '@honest-ledger/contracts';
+import type { FollowRule, ItemCosts, ItemCostsView } from '@honest-ledger/contracts';
 import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
 import { problemBody, showScreen, signedIn, type ShownScreen } from '../testing/screens';
@@ -43,6 +43,15 @@ const VIEW: ItemCostsView = {
   sold: { lately: '23', ever: '179' },
 };
 
+const RULE: FollowRule = {
+  id: '00000000-0000-4000-8000-000000000001',
+  reach: { kind: 'supplier', supplier: 'pits' },
+  follows: 'moves',
+  cap: '10',
+  keeping: { kind: 'stated', adjustment: { kind: 'margin', percent: '36.5' } },
+  rounding: null,
+};
+
 describe('the costs of an item on its page', () => {
   let screen: ShownScreen<ItemCostsPart>;
   beforeEach(async () => {
@@ -55,6 +64,7 @@ describe('the costs of an item on its page', () => {
     signedIn(screen);
     await screen.answerReference();
     await screen.answer('GET', '/api/items/TL-1/costs', VIEW);
+    await screen.answer('GET', '/api/items/TL-1/follow-rule', { rule: RULE });
   });
   /** The costs as they were sent to be kept. */
   const sent = async (status = 200, answer: object = VIEW): Promise<ItemCosts> => {
@@ -67,6 +77,13 @@ describe('the costs of an item on its page', () => {
       expect(screen.text()).toContain(part);
     }
     expect(screen.text()).not.toContain('4.10');
+  });
+
+  it('say what the price does when they change, and which rule says so', () => {
+    expect(screen.text()).toContain(
+      'When its cost changes, the price moves by itself up to 10 %, above which it waits, and keeps ' +
+        'a margin of 36.5 %. So says the rule for everything from Marsh Pits.',
+    );
   });
 
   it('are typed with a day from which they count; one of the same day is typed over', async () => {

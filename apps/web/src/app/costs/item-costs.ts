@@ -9,6 +9,7 @@ import { PURCHASE } from '@honest-ledger/engine';
 import { Store } from '@ngrx/store';
 import { CodeChoice } from '../reference/code-choice';
 import { namesOfThings } from '../reference/names';
+import { RuleInForce } from '../receipts/rule-in-force';
 import { referenceFeature } from '../reference/reference.feature';
 import { mayDo } from '../session/may-do';
 import { Amount, mostDigits } from '../shared/amount';
@@ -25,7 +26,7 @@ import { itemCostsActions, itemCostsFeature } from './item-costs.feature';
 /** What an item costs, kind by kind with its history, and what its suppliers ask. Facts: they count at once. */
 @Component({
   selector: 'hl-item-costs',
-  imports: [Amount, CodeChoice, CostHistory, DayField, FigureField, Notice, TextField],
+  imports: [Amount, CodeChoice, CostHistory, DayField, FigureField, Notice, RuleInForce, TextField],
   templateUrl: './item-costs.html',
   styleUrl: './item-costs.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -11,23 +11,8 @@ import { RoundingEditor } from '../levels/rounding-editor';
 import { mayDo } from '../session/may-do';
 import { FigureField } from '../shared/figure-field';
 import { problemOf } from '../shared/problems';
+import { keepingCode, keepingFigure, KEEPINGS, WAYS } from './follow-words';
 import { ReceiptsApi } from './receipts.api';
-
-const WAYS = [
-  { code: 'moves', name: 'moves by itself' },
-  { code: 'waits', name: 'waits for review' },
-  { code: 'stays', name: 'stays' },
-] as const;
-
-const KEEPINGS = [
-  { code: 'markup', name: 'the markup it has' },
-  { code: 'amount', name: 'the amount over cost it has' },
-  { code: 'costTable', name: 'what its cost table makes' },
-  { code: 'statedMarkup', name: 'a markup of' },
-  { code: 'statedMargin', name: 'a margin of' },
-  { code: 'statedAmount', name: 'an amount over cost of' },
-] as const;
-type KeepingCode = (typeof KEEPINGS)[number]['code'];
 
 /** What becomes of prices when costs change: the narrowest rule that takes an item in counts. */
 @Component({
@@ -59,6 +44,8 @@ export class FollowRules {
   protected readonly mayEdit = mayDo('editSetup');
   protected readonly ways = WAYS;
   protected readonly keepings = KEEPINGS;
+  protected readonly keepingOf = keepingCode;
+  protected readonly figureOf = keepingFigure;
   /** As the server has them, and as they are being edited. */
   private readonly seen = signal<readonly FollowRule[]>([]);
   protected readonly rules = signal<readonly FollowRule[] | null>(null);
@@ -80,26 +67,6 @@ export class FollowRules {
         this.problem.set(problemOf(error).detail);
       },
     });
-  }
-
-  protected keepingOf({ keeping }: FollowRule): KeepingCode {
-    if (keeping.kind !== 'stated') return keeping.kind;
-    switch (keeping.adjustment.kind) {
-      case 'margin':
-        return 'statedMargin';
-      case 'amount':
-        return 'statedAmount';
-      default:
-        return 'statedMarkup';
-    }
-  }
-
-  /** The figure of what is stated; null where nothing is. */
-  protected figureOf({ keeping }: FollowRule): string | null {
-    if (keeping.kind !== 'stated') return null;
-    const { adjustment } = keeping;
-    if ('percent' in adjustment) return adjustment.percent;
-    return 'amount' in adjustment ? adjustment.amount : null;
   }
 
   protected setReach(rule: FollowRule, reach: Reach): void {

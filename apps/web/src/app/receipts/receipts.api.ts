@@ -11,6 +11,7 @@ import type {
   ReceiptRowPage,
   ReceiptVerdict,
   ReceiptView,
+  RuleInForce,
   TakeIn,
   WaitingPage,
 } from '@honest-ledger/contracts';
@@ -80,6 +81,10 @@ export class ReceiptsApi {
 
   rules(): Observable<FollowRule[]> {
     return this.http.get<FollowRule[]>('/api/follow-rules');
+  }
+
+  ruleFor(item: string): Observable<RuleInForce> {
+    return this.http.get<RuleInForce>(`/api/items/${encodeURIComponent(item)}/follow-rule`);
   }
 
   keepRules(edit: FollowRulesEdit): Observable<FollowRule[]> {
