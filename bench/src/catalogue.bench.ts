@@ -26,8 +26,8 @@ import {
   type PricingDocument,
   type Setup,
 } from '@honest-ledger/engine';
-import os from 'node:os';
 import pg from 'pg';
+import { lentDatabase, machine, measure, type Measured } from './measure';
 
 const ITEMS = 50_000;
 const CATEGORIES = 60;
@@ -216,23 +216,6 @@ function inIntegers(): string {
   return print(make(total, 2));
 }
 
-interface Measured {
-  readonly name: string;
-  readonly milliseconds: number;
-  readonly total: string;
-}
-
-function measure(name: string, run: () => string): Measured {
-  let total = run(); // once to warm up
-  let best = Number.POSITIVE_INFINITY;
-  for (let round = 0; round < ROUNDS; round += 1) {
-    const start = performance.now();
-    total = run();
-    best = Math.min(best, performance.now() - start);
-  }
-  return { name, milliseconds: best, total };
-}
-
 /** (c) One statement over the same rows, with numeric. */
 async function inPostgres(url: string): Promise<Measured> {
   const client = new pg.Client({ connectionString: url });
@@ -309,18 +292,15 @@ function compiling(): { readonly milliseconds: number; readonly megabytes: numbe
 const compiled = compileSetup(setup);
 const eachVersion = compiling();
 
-const engineBare = measure('engine, without workings', () => byEngine(compiled, false));
-const engineFull = measure('engine, with workings', () => byEngine(compiled, true));
-const hand = measure('(a) hand-written loop, same decimals', byHand);
-const integers = measure('(b) the same in raw integers', inIntegers);
-const url = process.env['HONEST_LEDGER_DATABASE'];
-if (url === undefined) throw new Error('run this with: npm run bench');
+const engineBare = measure('engine, without workings', ROUNDS, () => byEngine(compiled, false));
+const engineFull = measure('engine, with workings', ROUNDS, () => byEngine(compiled, true));
+const hand = measure('(a) hand-written loop, same decimals', ROUNDS, byHand);
+const integers = measure('(b) the same in raw integers', ROUNDS, inIntegers);
+const url = lentDatabase();
 const postgres = await inPostgres(url);
 
 const all = [engineBare, engineFull, hand, integers, postgres];
-console.log(
-  `${os.cpus()[0]?.model.trim() ?? 'unknown processor'}, ${String(os.cpus().length)} cores, Node ${process.version}`,
-);
+console.log(machine());
 console.log(
   `${String(ITEMS)} items, one level with ${String(ENTRIES)} entries, one core, best of ${String(ROUNDS)} rounds`,
 );

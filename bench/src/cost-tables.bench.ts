@@ -20,8 +20,8 @@ import {
   type Setup,
 } from '@honest-ledger/engine';
 import FormulaParser from 'fast-formula-parser';
-import os from 'node:os';
 import pg from 'pg';
+import { lentDatabase, machine, measure, type Measured } from './measure';
 
 const ITEMS = 50_000;
 const TABLES = 6;
@@ -46,24 +46,6 @@ function bandsOf(count: number, table: number): Band[] {
     from: Math.floor((index * 100_000) / count),
     times: 500 - Math.floor((index * 300) / count) - table * 7,
   }));
-}
-
-interface Measured {
-  readonly name: string;
-  readonly milliseconds: number;
-  /** Null where binary floats computed it. */
-  readonly total: string | null;
-}
-
-function measure(name: string, run: () => string): Measured {
-  let total = run(); // once to warm up
-  let best = Number.POSITIVE_INFINITY;
-  for (let round = 0; round < ROUNDS; round += 1) {
-    const start = performance.now();
-    total = run();
-    best = Math.min(best, performance.now() - start);
-  }
-  return { name, milliseconds: best, total };
 }
 
 function setupOf(count: number): Setup {
@@ -206,7 +188,7 @@ function inIntegers(count: number): () => string {
 }
 
 /** (b) One formula a cell: the price rounded, the multiplier looked up in the table beside. */
-function bySpreadsheet(count: number): Measured {
+function bySpreadsheet(count: number): Measured<null> {
   const tables = Array.from({ length: TABLES }, (_, table) =>
     bandsOf(count, table).map(({ from, times }) => [from / 100, times / 100]),
   );
@@ -260,8 +242,7 @@ async function inPostgres(client: pg.Client, count: number): Promise<Measured> {
   return { name: '(c) one PostgreSQL statement', milliseconds: best, total };
 }
 
-const url = process.env['HONEST_LEDGER_DATABASE'];
-if (url === undefined) throw new Error('run this with: npm run bench');
+const url = lentDatabase();
 const client = new pg.Client({ connectionString: url });
 await client.connect();
 await client.query(`
@@ -274,16 +255,14 @@ await client.query(
 await client.query('create index on bench_bands (number, low)');
 await client.query('analyze bench_costs');
 
-console.log(
-  `${os.cpus()[0]?.model.trim() ?? 'unknown processor'}, ${String(os.cpus().length)} cores, Node ${process.version}`,
-);
+console.log(machine());
 console.log(
   `${String(ITEMS)} items under ${String(TABLES)} cost tables, one core, best of ${String(ROUNDS)} rounds`,
 );
 const engines: number[] = [];
 for (const count of [5, 200]) {
-  const engine = measure('engine, without workings', byEngine(setupOf(count)));
-  const integers = measure('(a) the same in raw integers', inIntegers(count));
+  const engine = measure('engine, without workings', ROUNDS, byEngine(setupOf(count)));
+  const integers = measure('(a) the same in raw integers', ROUNDS, inIntegers(count));
   const sheet = bySpreadsheet(count);
   const postgres = await inPostgres(client, count);
   engines.push(engine.milliseconds);

@@ -13,7 +13,7 @@ import {
 } from '@honest-ledger/engine';
 import Big from 'big.js';
 import { Decimal as DecimalJs } from 'decimal.js';
-import os from 'node:os';
+import { machine } from './measure';
 
 const LINES = 20_000;
 const ROUNDS = 15;
@@ -85,10 +85,7 @@ function measure(run: () => string): { nanoseconds: number; total: string } {
   return { nanoseconds: best, total };
 }
 
-const [cpu] = os.cpus();
-console.log(
-  `${cpu?.model ?? 'unknown processor'}, ${String(os.cpus().length)} cores, Node ${process.versions.node}`,
-);
+console.log(machine());
 console.log(
   `${String(LINES)} lines: 12 % off, rounded to 2, times quantity, summed; best of ${String(ROUNDS)} rounds`,
 );

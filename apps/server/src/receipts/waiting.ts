@@ -5,10 +5,10 @@ import {
   divide,
   fromInteger,
   marginOf,
+  printed,
   type BasePrice,
   type Exact,
 } from '@honest-ledger/engine';
-import { printed } from '@honest-ledger/engine';
 import { and, asc, count, eq, sql, type SQL } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
 import { record, type Actor } from '../changes/record';

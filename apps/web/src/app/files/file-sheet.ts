@@ -32,7 +32,7 @@ import { filesActions, filesFeature } from './files.feature';
   selector: 'hl-file-sheet',
   imports: [EndlessGrid, FileLinks, Notice, RouterLink],
   templateUrl: './file-sheet.html',
-  styleUrl: './file-sheet.scss',
+  styleUrl: '../shared/sent-file.scss',
   host: { class: 'list-sheet' },
   changeDetection: ChangeDetectionStrategy.OnPush,
 })

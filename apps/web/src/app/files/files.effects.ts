@@ -1,33 +1,25 @@
-import { HttpEventType } from '@angular/common/http';
 import { inject } from '@angular/core';
 import { Router } from '@angular/router';
 import type { ImportView } from '@honest-ledger/contracts';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
-import type { Action } from '@ngrx/store';
 import {
   catchError,
   concatMap,
   EMPTY,
   exhaustMap,
-  filter,
   map,
   merge,
   of,
   switchMap,
   takeUntil,
-  takeWhile,
   tap,
-  timer,
-  type Observable,
 } from 'rxjs';
 import { draftActions } from '../draft/draft.feature';
 import { answer } from '../shared/answer';
 import { problemOf } from '../shared/problems';
+import { sending, watching } from '../shared/sent-file';
 import { FilesApi } from './files.api';
 import { filesActions } from './files.feature';
-
-/** How often a file is asked after while the server works on it. */
-const PAUSE_MILLISECONDS = 400;
 
 /** True while the server still does something with a file. */
 const isWorkedOn = ({ state }: ImportView): boolean => state === 'reading' || state === 'applying';
@@ -53,19 +45,12 @@ export const filesEffects = {
       actions$.pipe(
         ofType(filesActions.send),
         exhaustMap(({ what, file }) =>
-          api.send(what, file).pipe(
-            map((event) => {
-              if (event.type === HttpEventType.Response && event.body) {
-                return filesActions.sent({ file: event.body });
-              }
-              return event.type === HttpEventType.UploadProgress && event.total
-                ? filesActions.onItsWay({ part: event.loaded / event.total })
-                : null;
-            }),
-            filter((action) => action !== null),
-            takeUntil(actions$.pipe(ofType(filesActions.left))),
-            catchError((error: unknown) => of(filesActions.notSent({ problem: problemOf(error) }))),
-          ),
+          sending(
+            api.send(what, file),
+            (part) => filesActions.onItsWay({ part }),
+            (file) => filesActions.sent({ file }),
+            (problem) => filesActions.notSent({ problem }),
+          ).pipe(takeUntil(actions$.pipe(ofType(filesActions.left)))),
         ),
       ),
     { functional: true },
@@ -84,7 +69,13 @@ export const filesEffects = {
     (actions$ = inject(Actions), api = inject(FilesApi)) =>
       actions$.pipe(
         ofType(filesActions.opened),
-        switchMap(({ id }) => watched(actions$, api, id)),
+        switchMap(({ id }) =>
+          answer(
+            watching(() => api.one(id), isWorkedOn),
+            (file) => filesActions.came({ file }),
+            (problem) => filesActions.failed({ problem }),
+          ).pipe(takeUntil(actions$.pipe(ofType(filesActions.left)))),
+        ),
       ),
     { functional: true },
   ),
@@ -121,14 +112,3 @@ export const filesEffects = {
     { functional: true },
   ),
 };
-
-/** A file as it is, again and again until the server has nothing more to do with it. */
-function watched(actions$: Observable<Action>, api: FilesApi, id: string): Observable<Action> {
-  return timer(0, PAUSE_MILLISECONDS).pipe(
-    exhaustMap(() => api.one(id)),
-    takeWhile(isWorkedOn, true),
-    map((file) => filesActions.came({ file })),
-    catchError((error: unknown) => of(filesActions.failed({ problem: problemOf(error) }))),
-    takeUntil(actions$.pipe(ofType(filesActions.left))),
-  );
-}

@@ -40,7 +40,7 @@ const PLACE_FOR_A_PROBLEM = 8;
   selector: 'hl-receipt-sheet',
   imports: [EndlessGrid, FileLinks, MappingForm, Notice, RouterLink],
   templateUrl: './receipt-sheet.html',
-  styleUrl: './receipt-sheet.scss',
+  styleUrl: '../shared/sent-file.scss',
   host: { class: 'list-sheet' },
   changeDetection: ChangeDetectionStrategy.OnPush,
 })

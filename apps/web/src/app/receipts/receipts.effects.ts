@@ -1,31 +1,13 @@
-import { HttpEventType } from '@angular/common/http';
 import { inject } from '@angular/core';
 import { Router } from '@angular/router';
 import type { ReceiptView } from '@honest-ledger/contracts';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
-import type { Action } from '@ngrx/store';
-import {
-  catchError,
-  concatMap,
-  exhaustMap,
-  filter,
-  map,
-  merge,
-  of,
-  switchMap,
-  takeUntil,
-  takeWhile,
-  tap,
-  timer,
-  type Observable,
-} from 'rxjs';
+import { catchError, concatMap, exhaustMap, map, merge, of, switchMap, takeUntil, tap } from 'rxjs';
 import { answer } from '../shared/answer';
 import { problemOf } from '../shared/problems';
+import { sending, watching } from '../shared/sent-file';
 import { ReceiptsApi } from './receipts.api';
 import { receiptsActions } from './receipts.feature';
-
-/** How often a receipt is asked after while the server works on it. */
-const PAUSE_MILLISECONDS = 400;
 
 const isWorkedOn = ({ state }: ReceiptView): boolean =>
   state === 'comparing' || state === 'applying';
@@ -51,21 +33,12 @@ export const receiptsEffects = {
       actions$.pipe(
         ofType(receiptsActions.send),
         exhaustMap(({ supplier, file }) =>
-          api.send(supplier, file).pipe(
-            map((event) => {
-              if (event.type === HttpEventType.Response && event.body) {
-                return receiptsActions.sent({ receipt: event.body });
-              }
-              return event.type === HttpEventType.UploadProgress && event.total
-                ? receiptsActions.onItsWay({ part: event.loaded / event.total })
-                : null;
-            }),
-            filter((action) => action !== null),
-            takeUntil(actions$.pipe(ofType(receiptsActions.left))),
-            catchError((error: unknown) =>
-              of(receiptsActions.notSent({ problem: problemOf(error) })),
-            ),
-          ),
+          sending(
+            api.send(supplier, file),
+            (part) => receiptsActions.onItsWay({ part }),
+            (receipt) => receiptsActions.sent({ receipt }),
+            (problem) => receiptsActions.notSent({ problem }),
+          ).pipe(takeUntil(actions$.pipe(ofType(receiptsActions.left)))),
         ),
       ),
     { functional: true },
@@ -99,7 +72,13 @@ export const receiptsEffects = {
     (actions$ = inject(Actions), api = inject(ReceiptsApi)) =>
       actions$.pipe(
         ofType(receiptsActions.opened),
-        switchMap(({ id }) => watched(actions$, api, id)),
+        switchMap(({ id }) =>
+          answer(
+            watching(() => api.one(id), isWorkedOn),
+            (receipt) => receiptsActions.came({ receipt }),
+            (problem) => receiptsActions.failed({ problem }),
+          ).pipe(takeUntil(actions$.pipe(ofType(receiptsActions.left)))),
+        ),
       ),
     { functional: true },
   ),
@@ -143,14 +122,3 @@ export const receiptsEffects = {
     { functional: true },
   ),
 };
-
-/** A receipt as it is, again and again until the server has nothing more to do with it. */
-function watched(actions$: Observable<Action>, api: ReceiptsApi, id: string): Observable<Action> {
-  return timer(0, PAUSE_MILLISECONDS).pipe(
-    exhaustMap(() => api.one(id)),
-    takeWhile(isWorkedOn, true),
-    map((receipt) => receiptsActions.came({ receipt })),
-    catchError((error: unknown) => of(receiptsActions.failed({ problem: problemOf(error) }))),
-    takeUntil(actions$.pipe(ofType(receiptsActions.left))),
-  );
-}

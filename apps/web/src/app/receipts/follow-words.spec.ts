@@ -1,0 +1,61 @@
+import type { FollowRule } from '@honest-ledger/contracts';
+import type { Names } from '@honest-ledger/engine';
+import { followSentence, keepingCode, keepingFigure } from './follow-words';
+
+const named = (code: string): string => code.toUpperCase();
+const NAMES: Names = {
+  category: named,
+  item: named,
+  family: named,
+  brand: named,
+  supplier: named,
+  level: named,
+  cost: named,
+  costTable: named,
+};
+const rule = (part: Partial<FollowRule>): FollowRule => ({
+  id: '00000000-0000-4000-8000-000000000001',
+  reach: { kind: 'all' },
+  follows: 'waits',
+  cap: null,
+  keeping: { kind: 'markup' },
+  rounding: null,
+  ...part,
+});
+const stated = (adjustment: object): Partial<FollowRule> => ({
+  keeping: { kind: 'stated', adjustment } as FollowRule['keeping'],
+});
+
+describe('the words of a rule that prices follow costs by', () => {
+  it('say what the price does, what it keeps, and whose rule it is', () => {
+    expect(followSentence(rule({}), NAMES)).toBe(
+      'When its cost changes, the price waits for review, and keeps the markup it has. ' +
+        'So says the rule for everything.',
+    );
+  });
+
+  it('say a cap only where the price moves by itself', () => {
+    const capped = { cap: '12.5', reach: { kind: 'supplier', supplier: 'pits' } } as const;
+    expect(followSentence(rule({ ...capped, follows: 'moves' }), NAMES)).toContain(
+      'moves by itself up to 12.5 %, above which it waits, and keeps',
+    );
+    expect(followSentence(rule({ ...capped, follows: 'waits' }), NAMES)).not.toContain('12.5');
+  });
+
+  it('say of a price that stays nothing that it keeps', () => {
+    expect(followSentence(rule({ follows: 'stays' }), NAMES)).not.toContain('keeps');
+  });
+
+  it('say what is stated with its figure', () => {
+    for (const [adjustment, code, words] of [
+      [{ kind: 'markup', percent: '80' }, 'statedMarkup', 'a markup of 80 %'],
+      [{ kind: 'margin', percent: '36.5' }, 'statedMargin', 'a margin of 36.5 %'],
+      [{ kind: 'amount', amount: '4.20' }, 'statedAmount', 'an amount over cost of 4.20.'],
+    ] as const) {
+      const one = rule(stated(adjustment));
+      expect(keepingCode(one)).toBe(code);
+      expect(followSentence(one, NAMES)).toContain(words);
+    }
+    expect(keepingFigure(rule({ keeping: { kind: 'costTable' } }))).toBeNull();
+  });
+});
