@@ -21,6 +21,7 @@ import { levelRoutes } from './levels/routes';
 import { listRoutes } from './lists/routes';
 import { quoteRoutes } from './quotes/routes';
 import { receiptRoutes } from './receipts/routes';
+import { repricingRoutes } from './repricings/routes';
 import type { Services } from './services';
 import { sessions } from './session/plugin';
 import { sessionRoutes } from './session/routes';
@@ -65,6 +66,7 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
         versionRoutes,
         quoteRoutes,
         receiptRoutes,
+        repricingRoutes,
         agreementRoutes,
         basicsRoutes,
         changeRoutes,

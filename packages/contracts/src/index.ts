@@ -18,6 +18,7 @@ export * from './api/problem';
 export * from './api/quotes';
 export * from './api/rates';
 export * from './api/receipts';
+export * from './api/repricings';
 export * from './api/roles';
 export * from './api/session';
 export * from './api/setup-contents';

@@ -13,13 +13,11 @@ import {
   markupOf,
   minorDigits,
   oneBaseUnit,
-  perUnit,
   print,
   printed,
   problemSentence,
   ratesOf,
   roundToDigits,
-  unitOf,
   withDigits,
   type CompiledSetup,
   type Exact,
@@ -32,6 +30,7 @@ import {
 } from '@honest-ledger/engine';
 import { priceCatalogue } from '../catalogue/price-catalogue';
 import { pricingDay, readItemsToPrice } from '../costs/items-to-price';
+import { unitCost } from '../costs/unit-cost';
 import type { Queries } from '../database/database';
 import { editedSetup, heldEdits } from '../drafts/queries';
 import { surroundings } from '../facts/surroundings';
@@ -138,8 +137,7 @@ function figures(
 ): Figures {
   const none = { cost: null, costKind: null, price: null, markup: null, margin: null };
   if (!cost) return { ...none, why: 'It has no cost of a kind that the table knows.' };
-  const unit = unitOf(item, cost.unit) ?? baseUnit(item);
-  const each = exchange(perUnit(cost.amount, unit, baseUnit(item)), cost.currency, currency, rates);
+  const each = unitCost(cost, item, { unit: baseUnit(item), currency, rates });
   const [slice] = line?.kind === 'priced' ? line.slices : [];
   const price = slice?.unitPrice ?? null;
   return {

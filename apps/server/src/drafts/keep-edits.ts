@@ -17,13 +17,13 @@ const EDITS_AT_ONCE = 5000;
 /**
  * Keeps many edits of one kind at once, each checked before. An object that a draft holds stays in
  * that draft; the others go to the draft that is asked for, or the one that is open, or a new one.
- * An edit that leads back to what is published is taken out.
+ * An edit that leads back to what is published is taken out; a null withdraws.
  */
 export async function keepEdits<Kind extends SetupObjectKind>(
   transaction: Transaction,
   services: Services,
   kind: Kind,
-  contents: ReadonlyMap<string, SetupContents[Kind]>,
+  contents: ReadonlyMap<string, SetupContents[Kind] | null>,
   { draft, actor }: { readonly draft: string | null; readonly actor: Actor },
 ): Promise<void> {
   if (contents.size === 0) return;
@@ -51,7 +51,7 @@ export async function keepEdits<Kind extends SetupObjectKind>(
     };
   });
   const leadsBack = ({ objectKey, content }: (typeof rows)[number]): boolean =>
-    isDeepStrictEqual(content, published.get(objectKey));
+    isDeepStrictEqual(content, published.get(objectKey) ?? null);
   await removeEdits(transaction, rows.filter(leadsBack));
   const kept = rows.filter((row) => !leadsBack(row));
   for (let from = 0; from < kept.length; from += EDITS_AT_ONCE) {

@@ -5,6 +5,7 @@ import { record, recordAll, type Actor } from '../changes/record';
 import type { Transaction } from '../database/database';
 import { drafts } from '../database/schema/index';
 import { conflict, notFound, Problem } from '../http/problems';
+import { askForQuotes } from '../repricings/quotes';
 import type { Services } from '../services';
 import { openVersion, publishObjects, waitForPublishing } from '../versions/publish';
 import { versionInForce } from '../versions/queries';
@@ -83,6 +84,7 @@ export async function publishEdits(
     before: null,
     after: { draft: draftName, note, changes: changes.length },
   });
+  await askForQuotes(transaction, id, version);
   return version;
 }
 

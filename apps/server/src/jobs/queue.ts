@@ -17,6 +17,7 @@ import { COMPARE_JOB, compareRows, type ImportJob } from '../imports/compare-row
 import { workers } from '../database/schema/index';
 import { COMPARE_RECEIPT_JOB, TAKE_IN_JOB, type ReceiptJob } from '../receipts/receive';
 import { compareReceiptJob, takeInJob } from '../receipts/take-in';
+import { priceQuotesAgain, QUOTES_JOB, type QuotesJob } from '../repricings/quotes';
 import type { Services } from '../services';
 
 /** What the queue can be asked for; each is short, and does no harm where it is done again. */
@@ -28,6 +29,7 @@ export function jobs(services: Services): TaskList {
     [COMPARE_RECEIPT_JOB]: (payload) => compareReceiptJob(services, payload as ReceiptJob),
     [TAKE_IN_JOB]: (payload, { job }) =>
       takeInJob(services, payload as ReceiptJob, job.attempts >= job.max_attempts),
+    [QUOTES_JOB]: (payload) => priceQuotesAgain(services, payload as QuotesJob),
     [PUBLISH_JOB]: (payload) => publishWaiting(services, payload as PublishJob),
   };
 }

@@ -5,15 +5,12 @@ import {
   compareExact,
   compileSetup,
   decimal,
-  exchange,
   percentMoved,
-  perUnit,
   priceFollowing,
   print,
   ratesOf,
   reachFinder,
   roundToDigits,
-  unitOf,
   withDigits,
   type CompiledSetup,
   type Decimal,
@@ -24,6 +21,7 @@ import {
 import type { ItemWithId } from '../catalogue/item-facts';
 import { priceCatalogue } from '../catalogue/price-catalogue';
 import { pricingDay, readItemsToPrice, type PricingDay } from '../costs/items-to-price';
+import { unitCost } from '../costs/unit-cost';
 import type { Queries } from '../database/database';
 import { heldEdits } from '../drafts/queries';
 import { surroundings } from '../facts/surroundings';
@@ -197,9 +195,8 @@ function inHome(
   item: ItemWithId,
   rates: Rates,
 ): Exact | null {
-  const base = baseUnit(item);
-  const each = perUnit(decimal(amount), unitOf(item, unit) ?? base, base);
-  return exchange(each, currency, rates.home, rates);
+  const cost = { amount: decimal(amount), currency, unit };
+  return unitCost(cost, item, { unit: baseUnit(item), currency: rates.home, rates });
 }
 
 function shown(cost: Exact | null): string | null {

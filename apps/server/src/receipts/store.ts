@@ -1,5 +1,6 @@
 import { sql } from 'drizzle-orm';
 import type { Transaction } from '../database/database';
+import { insertRows, type WrittenColumn } from '../database/insert-rows';
 import type { FileRow } from '../imports/read-file';
 import type { ComparedRow } from './compare';
 
@@ -27,29 +28,12 @@ export async function storeCompared(
   rows: readonly ComparedRow[],
 ): Promise<void> {
   await transaction.execute(sql`delete from receipt_rows where receipt_id = ${receipt}::uuid`);
-  for (let from = 0; from < rows.length; from += ROWS_AT_ONCE) {
-    const some = rows.slice(from, from + ROWS_AT_ONCE);
-    // an array a column: as rows of parameters, or as JSON, 50,000 would take several times as long
-    const columns = COLUMNS.map(([field, , type]) => {
-      const values = sql.param(
-        some.map((row) => (type === 'jsonb' ? json(row[field]) : row[field])),
-      );
-      return sql`${values}::${sql.raw(type)}[]`;
-    });
-    const names = COLUMNS.map(([, name]) => sql.identifier(name));
-    await transaction.execute(
-      sql`insert into receipt_rows (receipt_id, ${sql.join(names, sql`, `)})
-        select ${receipt}::uuid, given.* from unnest(${sql.join(columns, sql`, `)}) as given`,
-    );
-  }
-}
-
-function json(value: unknown): string | null {
-  return value === null ? null : JSON.stringify(value);
+  const owner = { column: 'receipt_id', id: receipt };
+  await insertRows(transaction, 'receipt_rows', owner, COLUMNS, rows);
 }
 
 /** The fields of a row, their columns and their types. */
-const COLUMNS: readonly (readonly [keyof ComparedRow, string, string])[] = [
+const COLUMNS: readonly WrittenColumn<ComparedRow>[] = [
   ['row', 'row', 'int'],
   ['verdict', 'verdict', 'text'],
   ['problem', 'problem', 'text'],

@@ -1,4 +1,4 @@
-import { withDigits, type Decimal } from '../number/decimal';
+import type { Decimal } from '../number/decimal';
 import {
   addExact,
   divide,
@@ -7,9 +7,8 @@ import {
   subtractExact,
   type Exact,
 } from '../number/exact';
-import { roundToDigits, type RoundingMode } from '../number/rounding';
-import { applyRoundingRule, type RoundingRule } from '../number/rounding-rule';
 import { priceOfCost, type PricingCostAdjustment } from './cost-adjustment';
+import { endedPrice, type PriceEnds } from './price-ends';
 
 /** What of a price stays when the cost under it changes. */
 export type Keeping =
@@ -31,12 +30,6 @@ export interface CostChange {
   readonly tablePrice: Decimal | null;
 }
 
-export interface PriceEnds {
-  readonly rounding: RoundingRule | null;
-  readonly digits: number;
-  readonly mode: RoundingMode;
-}
-
 /**
  * The price that follows a cost: rounded by the rule where there is one, else to the digits of a
  * unit price. Null where nothing follows: without an old cost there is no markup to keep, without a
@@ -45,13 +38,11 @@ export interface PriceEnds {
 export function priceFollowing(
   { price, oldCost, newCost, tablePrice }: CostChange,
   keeping: Keeping,
-  { rounding, digits, mode }: PriceEnds,
+  ends: PriceEnds,
 ): Decimal | null {
   if (keeping.kind === 'costTable') return tablePrice;
   const exact = exactFollowing(price, oldCost, newCost, keeping);
-  if (exact === null || signOf(exact) < 0) return null;
-  const ruled = rounding ? applyRoundingRule(exact, rounding) : exact;
-  return withDigits(roundToDigits(ruled, digits, mode), digits);
+  return exact && endedPrice(exact, ends);
 }
 
 function exactFollowing(

@@ -11,6 +11,7 @@ export * from './people';
 export * from './quotes';
 export * from './reach';
 export * from './receipts';
+export * from './repricings';
 export * from './setup';
 export * from './versions';
 export * from './workers';

@@ -1,0 +1,112 @@
+import { and, eq, exists, inArray, lt, sql } from 'drizzle-orm';
+import { serializable, type Queries, type Transaction } from '../database/database';
+import { quoteLines, quotes, repricingRows, repricings, users } from '../database/schema/index';
+import { Problem } from '../http/problems';
+import { addJob } from '../jobs/add-job';
+import { keepQuote } from '../quotes/keep-quote';
+import { contentOfQuote, readQuote } from '../quotes/queries';
+import type { Services } from '../services';
+import { CHANGING } from './queries';
+
+/** The job that prices open quotes again once a re-pricing is published. */
+export const QUOTES_JOB = 'price-quotes-again';
+export interface QuotesJob {
+  readonly repricing: string;
+  /** The version that brought the new prices. */
+  readonly version: number;
+}
+
+/** The numbers of quotes with goods of which a price is to change, the latest first. */
+export async function findQuotesWith(queries: Queries, repricing: string): Promise<number[]> {
+  const rows = await queries
+    .select({ number: quotes.number })
+    .from(quotes)
+    .where(exists(linesChanged(queries, repricing)))
+    .orderBy(sql`${quotes.number} desc`);
+  return rows.map(({ number }) => number);
+}
+
+function linesChanged(queries: Queries, repricing: string) {
+  return queries
+    .select({ one: sql`1` })
+    .from(quoteLines)
+    .innerJoin(repricingRows, eq(repricingRows.itemId, quoteLines.itemId))
+    .where(
+      and(
+        eq(quoteLines.quoteNumber, quotes.number),
+        eq(repricingRows.repricingId, repricing),
+        CHANGING,
+      ),
+    );
+}
+
+/** After a draft is published: the quotes of the re-pricings in it are priced again, where asked. */
+export async function askForQuotes(
+  transaction: Transaction,
+  draft: string,
+  version: number,
+): Promise<void> {
+  const found = await transaction
+    .select({ id: repricings.id })
+    .from(repricings)
+    .where(
+      and(
+        eq(repricings.draftId, draft),
+        eq(repricings.state, 'applied'),
+        sql`${repricings.content}->>'quotes' = 'priceAgain'`,
+      ),
+    );
+  for (const { id } of found) {
+    await addJob(transaction, QUOTES_JOB, { repricing: id, version } satisfies QuotesJob);
+  }
+}
+
+/**
+ * Prices quotes again that were priced before the version, each for itself. One that somebody
+ * edits meanwhile is left to them: their own edit prices it.
+ */
+export async function priceQuotesAgain(
+  services: Services,
+  { repricing: id, version }: QuotesJob,
+): Promise<void> {
+  const { database } = services;
+  const [found] = await database
+    .select({ one: repricings, by: users })
+    .from(repricings)
+    .innerJoin(users, eq(users.id, repricings.byId))
+    .where(eq(repricings.id, id));
+  if (!found) return;
+  const numbers = await findQuotesWith(database, id);
+  const older = numbers.length === 0 ? [] : await pricedBefore(database, numbers, version);
+  let done = 0;
+  for (const number of older) {
+    try {
+      await serializable(database, async (transaction) => {
+        const quote = await readQuote(transaction, services, number);
+        const edit = { ...contentOfQuote(quote), revision: quote.revision };
+        await keepQuote(transaction, services, number, edit, found.by);
+      });
+      done += 1;
+    } catch (error) {
+      if (!(error instanceof Problem)) throw error;
+    }
+  }
+  const remark =
+    `Published as version ${String(version)}. ` +
+    (done === 1 ? 'One open quote was' : `${String(done)} open quotes were`) +
+    ' priced again.';
+  await database.update(repricings).set({ remark }).where(eq(repricings.id, id));
+}
+
+async function pricedBefore(
+  queries: Queries,
+  numbers: readonly number[],
+  version: number,
+): Promise<number[]> {
+  const rows = await queries
+    .selectDistinct({ number: quoteLines.quoteNumber })
+    .from(quoteLines)
+    .where(and(inArray(quoteLines.quoteNumber, [...numbers]), lt(quoteLines.version, version)))
+    .orderBy(quoteLines.quoteNumber);
+  return rows.map(({ number }) => number);
+}

@@ -1,0 +1,109 @@
+import type { SetupContents } from '@honest-ledger/contracts';
+import { eq } from 'drizzle-orm';
+import { record, type Actor } from '../changes/record';
+import type { Transaction } from '../database/database';
+import { draftEdits, drafts, repricingEdits, repricings } from '../database/schema/index';
+import { keepEdits } from '../drafts/keep-edits';
+import { discardDraft } from '../drafts/open-draft';
+import { takeBack } from '../drafts/wait-to-publish';
+import { conflict, Problem } from '../http/problems';
+import type { Services } from '../services';
+import { versionInForce } from '../versions/queries';
+import { contentsIn } from '../versions/setup-objects';
+import { heldOf } from './apply';
+import { ownRepricing } from './keep';
+
+/**
+ * Makes the draft again what it was before a re-pricing was put into it, in one step. A draft of
+ * its own that waits is taken back and, once empty, discarded.
+ * @throws {Problem} where it has been published, or something of it was edited since
+ */
+export async function undoRepricing(
+  transaction: Transaction,
+  services: Services,
+  id: string,
+  actor: Actor,
+): Promise<void> {
+  const repricing = await ownRepricing(transaction, id, actor);
+  if (repricing.state !== 'applied') throw new Problem(422, 'None of it lies in a draft.');
+  const draft = await draftOf(transaction, repricing.draftId);
+  if (draft?.state === 'published') {
+    throw conflict('It has been published. Go back to the version before under Versions.', null);
+  }
+  const edits = await transaction
+    .select()
+    .from(repricingEdits)
+    .where(eq(repricingEdits.repricingId, id));
+  const objects = edits.map(({ objectKind: kind, objectKey: key }) => ({ kind, key }));
+  const held = await heldOf(transaction, objects);
+  const isGone = draft?.state === 'discarded';
+  const edited = edits.filter(
+    ({ objectKind, objectKey, revision }) =>
+      (held.get(`${objectKind} ${objectKey}`)?.revision ?? 0) !== revision,
+  );
+  if (!isGone && edited.length > 0) {
+    const names = edited.slice(0, 5).map(({ objectKey }) => objectKey);
+    throw conflict(
+      `Edited since, so it cannot be undone in one step: ${names.join(', ')}` +
+        `${edited.length > names.length ? ' and more' : ''}.`,
+      null,
+    );
+  }
+  if (draft?.state === 'waiting') await takeBack(transaction, draft.id, actor);
+  for (const kind of isGone ? [] : (['basePrice', 'level'] as const)) {
+    await restore(transaction, services, kind, edits, { draft: draft?.id ?? null, actor });
+  }
+  if (repricing.content.at !== null && draft && !isGone)
+    await discardEmpty(transaction, draft.id, actor);
+  await transaction
+    .update(repricings)
+    .set({ state: 'undone', draftId: null, remark: null, revision: repricing.revision + 1 })
+    .where(eq(repricings.id, id));
+  await transaction.delete(repricingEdits).where(eq(repricingEdits.repricingId, id));
+  await record(transaction, actor, {
+    kind: 're-pricing',
+    key: id,
+    name: repricing.content.name,
+    action: 'removed',
+    before: { edits: edits.length },
+    after: null,
+  });
+}
+
+async function draftOf(transaction: Transaction, id: string | null) {
+  if (id === null) return undefined;
+  const [draft] = await transaction.select().from(drafts).where(eq(drafts.id, id)).for('update');
+  return draft;
+}
+
+/** What no draft held is again as it is published, which takes the edit out. */
+async function restore(
+  transaction: Transaction,
+  services: Services,
+  kind: 'basePrice' | 'level',
+  edits: readonly (typeof repricingEdits.$inferSelect)[],
+  into: { readonly draft: string | null; readonly actor: Actor },
+): Promise<void> {
+  const ofKind = edits.filter(({ objectKind }) => objectKind === kind);
+  if (ofKind.length === 0) return;
+  const { setup } = await services.setups.of(transaction, await versionInForce(transaction));
+  const keys = ofKind.map(({ objectKey }) => objectKey);
+  const published = contentsIn(setup, kind, keys);
+  const contents = new Map(
+    ofKind.map(({ objectKey, wasHeld, before }) => [
+      objectKey,
+      // It was checked as an object of its kind before it was kept.
+      (wasHeld ? before : (published.get(objectKey) ?? null)) as SetupContents[typeof kind] | null,
+    ]),
+  );
+  await keepEdits(transaction, services, kind, contents, into);
+}
+
+async function discardEmpty(transaction: Transaction, draft: string, actor: Actor): Promise<void> {
+  const [left] = await transaction
+    .select({ id: draftEdits.id })
+    .from(draftEdits)
+    .where(eq(draftEdits.draftId, draft))
+    .limit(1);
+  if (!left) await discardDraft(transaction, draft, actor);
+}
