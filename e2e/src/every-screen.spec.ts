@@ -90,6 +90,15 @@ test('axe finds nothing on any screen, in the light or in the dark', async ({ le
   await page.goto('/versions/1');
   await page.getByRole('heading', { name: 'Version 1' }).waitFor();
   await findsNothing(page, 'a version');
+  await page.goto('/nowhere');
+  await page.getByRole('heading', { name: 'There is nothing at this address' }).waitFor();
+  await findsNothing(page, 'no screen');
+});
+
+test('axe finds nothing on the screens of costs and of many prices', async ({ ledger, page }) => {
+  await page.emulateMedia({ colorScheme: 'light', reducedMotion: 'reduce' });
+  await ledger.signIn();
+  await expect(page.getByRole('heading', { name: 'Quotes' })).toBeVisible();
   await page.goto('/cost-tables');
   await page
     .getByRole('gridcell')
@@ -118,9 +127,15 @@ test('axe finds nothing on any screen, in the light or in the dark', async ({ le
   await page.goto('/follow-rules');
   await page.getByText('and keeps').first().waitFor();
   await findsNothing(page, 'rules for prices that follow');
-  await page.goto('/nowhere');
-  await page.getByRole('heading', { name: 'There is nothing at this address' }).waitFor();
-  await findsNothing(page, 'no screen');
+  await page.goto('/repricings/new?category=tools');
+  await page.getByLabel('By how much').fill('4');
+  await findsNothing(page, 'a new change of prices');
+  await page.getByRole('button', { name: 'Work the prices out' }).click();
+  await page.getByRole('gridcell').first().waitFor();
+  await findsNothing(page, 'a change of prices');
+  await page.getByRole('button', { name: 'Throw away' }).click();
+  await page.getByRole('heading', { name: 'Change prices' }).waitFor();
+  await findsNothing(page, 'changes of prices');
 });
 
 test('nobody gets in unsigned, and signing in leads to where one wanted to go', async ({

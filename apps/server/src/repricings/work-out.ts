@@ -17,6 +17,7 @@ import {
   isPositive,
   marginOf,
   markupOf,
+  minorDigits,
   multiply,
   percentMoved,
   perUnit,
@@ -194,7 +195,8 @@ function workedOut(
     digits: compiled.unitPriceDigits(currency),
     mode: compiled.roundingMode,
   };
-  const from = typed ? null : basisOf(price, place, before, each, asked);
+  const fixed = price.sharedName !== null;
+  const from = typed || fixed ? null : basisOf(price, place, before, each, asked);
   const after = typed
     ? typedPrice(typedFromForm(typed), { before, cost: each }, ends)
     : typeof from === 'string'
@@ -202,7 +204,6 @@ function workedOut(
       : from && (changedPrice(from, changeFromForm(content.change), ends) ?? 'belowZero');
   const made = after !== null && typeof after !== 'string' ? after : null;
   const keptByTable = level === null && price.standing === null && before !== null;
-  const fixed = price.sharedName !== null;
   const margin = made && each && marginOf(made, each);
   const least = content.leastMargin === null ? null : decimal(content.leastMargin);
   return {
@@ -213,7 +214,11 @@ function workedOut(
     fromDay: price.window.from,
     untilDay: price.window.until,
     currency,
-    cost: each && print(roundToDigits(each, COST_DIGITS, 'halfAwayFromZero')),
+    cost:
+      each &&
+      print(
+        withDigits(roundToDigits(each, COST_DIGITS, 'halfAwayFromZero'), minorDigits(currency)),
+      ),
     costKind: cost?.kind ?? null,
     before: before && print(before),
     after: made && print(made),

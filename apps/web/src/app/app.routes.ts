@@ -48,6 +48,10 @@ export const routes: Routes = [
           import('./receipts/follow-rules').then(({ FollowRules }) => FollowRules),
       },
       {
+        path: 'repricings',
+        loadChildren: () => import('./repricings/repricings.routes').then((m) => m.repricingRoutes),
+      },
+      {
         path: 'basics',
         loadChildren: () => import('./basics/basics.routes').then((m) => m.basicsRoutes),
       },

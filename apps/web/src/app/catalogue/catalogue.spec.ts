@@ -38,7 +38,7 @@ describe('the catalogue', () => {
   it('is narrowed by what is chosen and typed, and its file with it', async () => {
     await screen.choose('Brand', 'Ebb & Flood');
     await came('/api/items?brand=ebb&offset=0&limit=200', page('CL-0207'));
-    await screen.choose('Kind of goods', 'Stock goods');
+    await screen.choose('Kind of goods', 'stock goods');
     await came('/api/items?brand=ebb&kind=stock&offset=0&limit=200', page('CL-0207'));
     await screen.type('Part of an item number or name', 'buff');
     await screen.settle(200);

@@ -8,6 +8,7 @@ import { tap } from 'rxjs';
 import { ListSearch } from '../lists/list-search';
 import { longList } from '../lists/long-list';
 import { CodeChoice } from '../reference/code-choice';
+import { ITEM_KIND_CHOICES } from '../reference/item-kinds';
 import { namesOfThings } from '../reference/names';
 import { referenceFeature } from '../reference/reference.feature';
 import { mayDo } from '../session/may-do';
@@ -17,13 +18,6 @@ import { dashed, figureColumn } from '../shared/ledger-grid';
 import { Notice } from '../shared/notice';
 import { CatalogueApi } from './catalogue.api';
 import { CategoryChoice } from './category-choice';
-
-const KINDS = [
-  { code: 'stock', name: 'Stock goods' },
-  { code: 'nonStock', name: 'Non-stock goods' },
-  { code: 'service', name: 'Services' },
-  { code: 'fee', name: 'Fees' },
-];
 
 /** What is sold, and each item's base price in the version in force. */
 @Component({
@@ -46,7 +40,8 @@ export class Catalogue {
   );
   protected readonly version = computed(() => this.page()?.version ?? null);
   protected readonly reference = inject(Store).selectSignal(referenceFeature.selectReference);
-  protected readonly kinds = KINDS;
+  protected readonly kinds = ITEM_KIND_CHOICES;
+  protected readonly mayReprice = mayDo('editSetup');
   protected readonly mayEdit = mayDo('editFacts');
   private readonly currency = computed(() => this.page()?.currency ?? '');
   protected readonly columns = computed((): ColDef<ItemRow>[] => {

@@ -21,19 +21,13 @@ import {
 import { Store } from '@ngrx/store';
 import { AttributeFields } from '../reference/attribute-fields';
 import { CodeChoice } from '../reference/code-choice';
+import { ITEM_KIND_CHOICES } from '../reference/item-kinds';
 import { namesOfThings } from '../reference/names';
 import { referenceFeature } from '../reference/reference.feature';
 import { readNumber } from '../shared/numbers';
 import { TextField } from '../shared/text-field';
 import { CategoryChoice } from './category-choice';
 import { WrittenList } from './written-list';
-
-const KIND_NAMES = {
-  stock: 'Stock goods',
-  nonStock: 'Non-stock goods',
-  service: 'Services',
-  fee: 'Fees',
-};
 
 /** The facts of an item as a form. They count from the moment they are saved. */
 @Component({
@@ -76,7 +70,7 @@ export class ItemFacts {
   protected readonly readUnits = readFurtherUnits;
   protected readonly readNumbers = readParts;
   protected readonly readPrices = readNamedPrices;
-  protected readonly kinds = ITEM_KINDS.map((code) => ({ code, name: KIND_NAMES[code] }));
+  protected readonly kinds = ITEM_KIND_CHOICES;
   protected readonly times = TIME_UNITS.map((code) => ({ code, name: code }));
 
   constructor() {

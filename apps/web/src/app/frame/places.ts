@@ -29,6 +29,7 @@ export const PLACES: readonly PlaceGroup[] = [
       { name: 'Levels', link: '/levels' },
       { name: 'Cost tables', link: '/cost-tables', may: 'seeCosts' },
       { name: 'Prices that wait', link: '/waiting-prices', may: 'seeCosts' },
+      { name: 'Change prices', link: '/repricings', may: 'seeCosts' },
       { name: 'Basics', link: '/basics' },
     ],
   },

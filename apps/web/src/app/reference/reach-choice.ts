@@ -1,12 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import type { ItemRow } from '@honest-ledger/contracts';
-import type { CodeAndName, ItemKind, Reach } from '@honest-ledger/engine';
+import type { Reach } from '@honest-ledger/engine';
 import { Store } from '@ngrx/store';
 import { categoriesFeature } from '../catalogue/categories.feature';
 import { CategoryChoice } from '../catalogue/category-choice';
 import { ItemPicker } from '../catalogue/item-picker';
 import { startReach } from '../levels/level-edits';
 import { CodeChoice } from './code-choice';
+import { ITEM_KIND_CHOICES } from './item-kinds';
 import { referenceFeature } from './reference.feature';
 
 const KINDS: readonly (readonly [Reach['kind'], string])[] = [
@@ -19,13 +20,6 @@ const KINDS: readonly (readonly [Reach['kind'], string])[] = [
   ['itemKind', 'a kind of goods'],
   ['item', 'one item'],
   ['all', 'everything'],
-];
-
-const ITEM_KINDS: readonly CodeAndName<ItemKind>[] = [
-  { code: 'stock', name: 'stock goods' },
-  { code: 'nonStock', name: 'non-stock goods' },
-  { code: 'service', name: 'services' },
-  { code: 'fee', name: 'fees' },
 ];
 
 /** Which goods something is for: first how they are named, then which. */
@@ -107,7 +101,7 @@ export class ReachChoice {
   private readonly categories = this.store.selectSignal(categoriesFeature.selectPlaced);
   protected readonly reference = this.store.selectSignal(referenceFeature.selectReference);
   protected readonly kinds = KINDS;
-  protected readonly itemKinds = ITEM_KINDS;
+  protected readonly itemKinds = ITEM_KIND_CHOICES;
   protected readonly category = computed(() => named(this.reach(), 'category'));
   protected readonly brand = computed(() => named(this.reach(), 'brand'));
   protected readonly supplier = computed(() => named(this.reach(), 'supplier'));

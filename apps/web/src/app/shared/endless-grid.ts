@@ -6,16 +6,30 @@ import {
   ModuleRegistry,
   RowApiModule,
   RowSelectionModule,
+  RowStyleModule,
+  TextEditorModule,
+  TooltipModule,
+  type CellEditRequestEvent,
+  type CellKeyDownEvent,
   type ColDef,
+  type FullWidthCellKeyDownEvent,
   type GridApi,
   type IDatasource,
+  type RowClassRules,
   type RowSelectedEvent,
 } from 'ag-grid-community';
 import type { Observable } from 'rxjs';
 import { RowGrid } from './row-grid';
 import { whenChanged } from './when-changed';
 
-ModuleRegistry.registerModules([InfiniteRowModelModule, RowApiModule, RowSelectionModule]);
+ModuleRegistry.registerModules([
+  InfiniteRowModelModule,
+  RowApiModule,
+  RowSelectionModule,
+  RowStyleModule,
+  TextEditorModule,
+  TooltipModule,
+]);
 
 /** How many rows are asked for at once, and how many such blocks are kept. */
 const ROWS_AT_ONCE = 200;
@@ -30,9 +44,24 @@ export interface RowsAsked {
   readonly descending: boolean;
 }
 
+/** What somebody typed into a cell, and the row and column that it is in. */
+export interface TypedCell<Row> {
+  readonly row: Row;
+  readonly column: string;
+  readonly text: string;
+}
+
+/** A key that was pressed on a cell. */
+export interface PressedCell<Row> {
+  readonly row: Row;
+  readonly column: string;
+  readonly event: KeyboardEvent;
+}
+
 /**
  * A list that may be very long: only the rows in sight are asked for, and sorting is the server's.
- * Another `find` begins anew at the top, with nothing chosen.
+ * Another `find` begins anew at the top, with nothing chosen. Cells of columns that are editable are
+ * typed into: what is typed is told and not kept, until `put` puts the row there that it makes.
  */
 @Component({
   selector: 'hl-endless-grid',
@@ -51,6 +80,12 @@ export interface RowsAsked {
       [alwaysShowVerticalScroll]="true"
       [rowSelection]="selection()"
       [selectionColumnDef]="selectionColumn"
+      [rowClassRules]="rowClasses()"
+      [readOnlyEdit]="true"
+      [enterNavigatesVerticallyAfterEdit]="true"
+      [stopEditingWhenCellsLoseFocus]="true"
+      (cellEditRequest)="type($event)"
+      (paste)="paste($event)"
       (gridReady)="api = $event.api"
       (modelUpdated)="mark()"
       (rowSelected)="choose($event)"
@@ -62,7 +97,13 @@ export interface RowsAsked {
 })
 export class EndlessGrid<Row extends object> extends RowGrid<Row> {
   readonly find = input.required<(asked: RowsAsked) => Observable<Page<Row>>>();
+  /** Classes of rows, by what they show. */
+  readonly rowClasses = input<RowClassRules<Row>>({});
   readonly chosen = output<readonly Row[]>();
+  readonly typed = output<TypedCell<Row>>();
+  readonly pressed = output<PressedCell<Row>>();
+  /** Cells that were pasted, one below the other, from the focused cell on. */
+  readonly pasted = output<readonly TypedCell<Row>[]>();
 
   protected readonly rowsAtOnce = ROWS_AT_ONCE;
   protected readonly blocksKept = BLOCKS_KEPT;
@@ -106,6 +147,45 @@ export class EndlessGrid<Row extends object> extends RowGrid<Row> {
     for (const row of rows) this.picked.set(this.rowId()(row), row);
     this.mark();
     this.tell();
+  }
+
+  /** Puts rows as they are by now in place of those that are loaded. */
+  put(rows: readonly Row[]): void {
+    for (const row of rows) {
+      const id = this.rowId()(row);
+      this.api?.getRowNode(id)?.setData(row);
+      if (this.picked.has(id)) this.picked.set(id, row);
+    }
+    this.tell();
+  }
+
+  protected type({ data, column, newValue }: CellEditRequestEvent<Row, unknown>): void {
+    if (typeof newValue !== 'string') return;
+    this.typed.emit({ row: data, column: column.getColId(), text: newValue });
+  }
+
+  protected override key(pressed: CellKeyDownEvent<Row> | FullWidthCellKeyDownEvent<Row>): void {
+    super.key(pressed);
+    const { data, event } = pressed;
+    if (!data || !(event instanceof KeyboardEvent) || !('column' in pressed)) return;
+    this.pressed.emit({ row: data, column: pressed.column.getColId(), event });
+  }
+
+  /** A column of cells, as spreadsheets hand it over: from the focused cell downward. */
+  protected paste(event: ClipboardEvent): void {
+    const focused = this.api?.getFocusedCell();
+    const text = event.clipboardData?.getData('text/plain') ?? '';
+    if (!focused || text.trim() === '' || event.target instanceof HTMLInputElement) return;
+    event.preventDefault();
+    const lines = text.replace(/\r?\n$/, '').split(/\r?\n/);
+    const column = focused.column.getColId();
+    this.pasted.emit(
+      lines.flatMap((line, index) => {
+        const row = this.api?.getDisplayedRowAtIndex(focused.rowIndex + index)?.data;
+        const [cell = ''] = line.split('\t');
+        return row && cell.trim() !== '' ? [{ row, column, text: cell }] : [];
+      }),
+    );
   }
 
   protected choose({ node, data }: RowSelectedEvent<Row>): void {

@@ -8,7 +8,7 @@ import {
   type ColDef,
 } from 'ag-grid-community';
 import { columnFill } from './amount';
-import { writeNumber } from './numbers';
+import { writeChange, writeNumber } from './numbers';
 import { RowGrid } from './row-grid';
 
 ModuleRegistry.registerModules([ClientSideRowModelModule, CellStyleModule, RowAutoHeightModule]);
@@ -65,22 +65,26 @@ export function sentenceColumn<Row extends object>(column: ColDef<Row>): ColDef<
 
 /** A column of figures that align on the decimal point, to a number of digits; null shows as a dash. */
 export function figureColumn<Row extends object>(
-  column: ColDef<Row> & { readonly figure: (row: Row) => string | null },
+  column: ColDef<Row> & {
+    readonly figure: (row: Row) => string | null;
+    /** Whether the figure is a change, shown with its sign. */
+    readonly signed?: boolean;
+  },
   digits: number,
 ): ColDef<Row> {
-  const { figure, ...rest } = column;
+  const { figure, signed = false, ...rest } = column;
   return {
     type: 'rightAligned',
     ...rest,
     valueGetter: ({ data }) => (data ? figure(data) : undefined),
     cellRenderer: ({ value }: { value: string | null | undefined }) =>
-      value === undefined ? '' : figureCell(value, digits),
+      value === undefined ? '' : figureCell(value, digits, signed),
   };
 }
 
-function figureCell(value: string | null, digits: number): HTMLElement {
+function figureCell(value: string | null, digits: number, signed: boolean): HTMLElement {
   const cell = document.createElement('span');
-  cell.textContent = value === null ? '–' : writeNumber(value);
+  cell.textContent = value === null ? '–' : signed ? writeChange(value) : writeNumber(value);
   const fill = document.createElement('span');
   fill.style.visibility = 'hidden';
   fill.textContent = columnFill(value ?? '', digits);

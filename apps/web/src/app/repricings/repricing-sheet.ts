@@ -1,0 +1,241 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  linkedSignal,
+  signal,
+  viewChild,
+} from '@angular/core';
+import { ActivatedRoute, RouterLink } from '@angular/router';
+import {
+  check,
+  repricingContentSchema,
+  type Page,
+  type PriceTypedForm,
+  type RepricedOnly,
+  type RepricedPrice,
+  type RepricingContent,
+} from '@honest-ledger/contracts';
+import { Store } from '@ngrx/store';
+import { tap, type Observable } from 'rxjs';
+import { namesOfThings } from '../reference/names';
+import { mayDo } from '../session/may-do';
+import { writeInstant } from '../shared/dates';
+import {
+  EndlessGrid,
+  type PressedCell,
+  type RowsAsked,
+  type TypedCell,
+} from '../shared/endless-grid';
+import { FileLinks } from '../shared/file-links';
+import { KeptState } from '../shared/kept-state';
+import { Notice } from '../shared/notice';
+import { writeNumber } from '../shared/numbers';
+import { TextField } from '../shared/text-field';
+import { whenChanged } from '../shared/when-changed';
+import { repricedColumns } from './repriced-columns';
+import { goodsOf, newRepricing } from './repricing-begin';
+import { RepricingGuide } from './repricing-guide';
+import { repricingSentence } from './repricing-sentence';
+import { ONLY_WORDS, REPRICING_STATES, sameRepricing } from './repricing-words';
+import { RepricingsApi } from './repricings.api';
+import { repricingsActions, repricingsFeature } from './repricings.feature';
+import { isTypedColumn, stepOf, typedIn } from './typed-cells';
+
+/** One change of many prices: what is to become of them, and each of them to look at and to type into. */
+@Component({
+  selector: 'hl-repricing-sheet',
+  imports: [EndlessGrid, FileLinks, KeptState, Notice, RepricingGuide, RouterLink, TextField],
+  templateUrl: './repricing-sheet.html',
+  styleUrl: './repricing-sheet.scss',
+  host: { class: 'list-sheet' },
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class RepricingSheet {
+  /** `new` for one that is not worked out yet. */
+  readonly id = input.required<string>();
+
+  private readonly store = inject(Store);
+  private readonly api = inject(RepricingsApi);
+  private readonly said = inject(ActivatedRoute).snapshot.queryParams;
+  protected readonly answer = this.store.selectSignal(repricingsFeature.selectRepricing);
+  protected readonly working = this.store.selectSignal(repricingsFeature.selectWorking);
+  protected readonly problem = this.store.selectSignal(repricingsFeature.selectProblem);
+  private readonly generation = this.store.selectSignal(repricingsFeature.selectGeneration);
+  private readonly fresh = this.store.selectSignal(repricingsFeature.selectFresh);
+  private readonly steps = this.store.selectSignal(repricingsFeature.selectRepricingsState);
+  private readonly grid = viewChild<EndlessGrid<RepricedPrice>>('grid');
+  protected readonly names = namesOfThings();
+  protected readonly mayEdit = mayDo('editSetup');
+  protected readonly instant = writeInstant;
+  protected readonly write = writeNumber;
+  protected readonly states = REPRICING_STATES;
+  protected readonly onlyWords = ONLY_WORDS;
+
+  protected readonly repricing = computed(() => {
+    const repricing = this.answer().value;
+    return repricing?.id === this.id() ? repricing : null;
+  });
+  /** What is said of it here, worked out or not. */
+  protected readonly content = linkedSignal<RepricingContent>(
+    () =>
+      this.repricing()?.content ??
+      newRepricing(goodsOf(this.said), `Prices of ${writeInstant(new Date().toISOString())}`),
+  );
+  protected readonly changed = computed(() => {
+    const repricing = this.repricing();
+    return repricing === null || !sameRepricing(repricing.content, this.content());
+  });
+  protected readonly problems = computed((): ReadonlyMap<string, string> => {
+    const reading = check(repricingContentSchema, this.content());
+    const found = reading.ok ? [] : reading.problems;
+    const told = this.problem()?.fields ?? [];
+    return new Map(
+      [...told, ...found].map(({ path, sentence }) => [path.replace(/^content\./, ''), sentence]),
+    );
+  });
+  protected readonly mayType = computed(() => {
+    const repricing = this.repricing();
+    return this.mayEdit() && repricing?.own === true && repricing.state !== 'applied';
+  });
+  protected readonly showsGuide = linkedSignal(() => this.repricing() === null);
+  protected readonly sentence = computed(() => repricingSentence(this.content(), this.names()));
+  protected readonly kept = computed(() => {
+    const { past, future, state } = this.steps();
+    return { past, future, state };
+  });
+
+  protected readonly only = signal<RepricedOnly | null>(null);
+  protected readonly text = signal('');
+  private readonly order = signal<{ sort: string; descending: boolean } | null>(null);
+  protected readonly shown = computed(() => ({
+    only: this.only(),
+    text: this.text(),
+    ...this.order(),
+  }));
+  protected readonly chosen = signal<readonly RepricedPrice[]>([]);
+  protected readonly find = computed(() => {
+    this.generation();
+    const [id, only, text] = [this.id(), this.only(), this.text()];
+    return ({ sort, descending, ...page }: RowsAsked): Observable<Page<RepricedPrice>> => {
+      const order = sort === null ? {} : { sort, descending };
+      return this.api.rows(id, { only, text, ...order, ...page }).pipe(
+        tap(() => {
+          this.order.set(sort === null ? null : { sort, descending });
+        }),
+      );
+    };
+  });
+  protected readonly columns = computed(() => {
+    const repricing = this.repricing();
+    return repricing ? repricedColumns(repricing.content, this.names(), this.mayType()) : [];
+  });
+  protected readonly rowId = ({ row }: RepricedPrice): string => String(row);
+  protected readonly rowClasses = {
+    'left-out': ({ data }: { data?: RepricedPrice | undefined }) => data?.leftOut === true,
+  };
+  /** What was typed and is no number. */
+  protected readonly unread = signal<string | null>(null);
+
+  constructor() {
+    whenChanged(this.id, () => {
+      this.only.set(null);
+      this.text.set('');
+      if (this.id() === 'new') this.store.dispatch(repricingsActions.left());
+      else this.open();
+    });
+    effect(() => {
+      this.grid()?.put(this.fresh());
+    });
+  }
+
+  protected open(): void {
+    this.store.dispatch(repricingsActions.opened({ id: this.id() }));
+  }
+
+  protected workOut(): void {
+    const [content, repricing] = [this.content(), this.repricing()];
+    this.store.dispatch(
+      repricing
+        ? repricingsActions.kept({
+            id: repricing.id,
+            edit: { content, revision: repricing.revision },
+          })
+        : repricingsActions.begun({ content }),
+    );
+  }
+
+  protected setText({ target }: Event): void {
+    if (target instanceof HTMLInputElement) this.text.set(target.value);
+  }
+
+  protected type(cells: readonly TypedCell<RepricedPrice>[]): void {
+    this.unread.set(null);
+    const read = new Map<number, PriceTypedForm | null>();
+    for (const { row, column, text } of cells) {
+      if (!isTypedColumn(column)) return;
+      const typed = typedIn(column, text);
+      if (typed === undefined) {
+        this.unread.set(`“${text}” is not a number such as 12.50. Nothing was changed.`);
+        return;
+      }
+      read.set(row.row, typed);
+    }
+    this.decide(
+      cells.map(({ row }) => row),
+      ({ row }) => ({ typed: read.get(row) ?? null, leftOut: false }),
+    );
+  }
+
+  protected leaveOut(leftOut: boolean, rows = this.chosen()): void {
+    this.decide(rows, () => ({ leftOut }));
+  }
+
+  /** On a cell: x leaves its row, or those chosen, out or takes them in; Ctrl+D fills those chosen. */
+  protected press({ row, column, event }: PressedCell<RepricedPrice>): void {
+    if (!this.mayType()) return;
+    const rows = this.chosen().length > 0 ? this.chosen() : [row];
+    const isPlain = !event.ctrlKey && !event.metaKey && !event.altKey;
+    if (event.target instanceof HTMLInputElement) return; // a cell is being typed into
+    if (event.key === 'Delete' && isTypedColumn(column)) {
+      this.decide(rows, () => ({ typed: null }));
+    } else if (event.key.toLowerCase() === 'x' && isPlain && !isTypedColumn(column)) {
+      this.leaveOut(!row.leftOut, rows);
+    } else if (event.key.toLowerCase() === 'd' && (event.ctrlKey || event.metaKey)) {
+      event.preventDefault();
+      const { typed } = row;
+      this.decide(rows, () => ({ typed, leftOut: false }));
+    }
+  }
+
+  protected apply(): void {
+    const repricing = this.repricing();
+    if (!repricing) return;
+    const { id, revision } = repricing;
+    this.store.dispatch(repricingsActions.applied({ id, revision }));
+  }
+
+  protected takeBack(): void {
+    this.store.dispatch(repricingsActions.takenBack({ id: this.id() }));
+  }
+
+  protected discard(): void {
+    this.store.dispatch(repricingsActions.discarded({ id: this.id() }));
+  }
+
+  protected undo(): void {
+    this.store.dispatch(repricingsActions.undone({ id: this.id() }));
+  }
+
+  protected redo(): void {
+    this.store.dispatch(repricingsActions.redone({ id: this.id() }));
+  }
+
+  private decide(rows: readonly RepricedPrice[], how: Parameters<typeof stepOf>[1]): void {
+    const step = this.mayType() ? stepOf(rows, how) : null;
+    if (step) this.store.dispatch(repricingsActions.decided({ id: this.id(), step }));
+  }
+}

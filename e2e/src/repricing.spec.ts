@@ -1,0 +1,96 @@
+import type { Locator } from '@playwright/test';
+import { expect, test, type Ledger } from './ledger';
+
+/** A cell of the grid of prices, by its row's item and its column. */
+function cell({ page }: Ledger, item: string, column: string): Locator {
+  return page
+    .getByRole('row')
+    .filter({ has: page.getByRole('gridcell', { name: item, exact: true }) })
+    .locator(`[col-id="${column}"]`);
+}
+
+test('a range is changed to a target margin in a grid, put into the draft, and taken back out in one step', async ({
+  ledger,
+  page,
+}) => {
+  await ledger.signIn();
+
+  await test.step('begin with what the catalogue shows', async () => {
+    await ledger.open('Catalogue');
+    await page.getByRole('combobox', { name: 'Category' }).selectOption('modelling');
+    await expect(page.getByText(/\d+ items; base prices/)).toBeVisible();
+    await page.getByRole('link', { name: 'Change these prices…' }).click();
+  });
+
+  await test.step('say what is to become of them', async () => {
+    await page.getByLabel('What it is called').fill('Modelling tools to 45 %');
+    await page.getByLabel('Start from').selectOption({ label: 'the cost: last' });
+    await page.getByLabel('How', { exact: true }).selectOption({ label: 'to a margin of' });
+    await page.getByLabel('By how much').fill('45');
+    await page.getByRole('button', { name: 'Work the prices out' }).click();
+    await expect(
+      page.getByText('base prices; from the last cost, to a margin of 45 %.'),
+    ).toBeVisible();
+  });
+
+  const item = 'TL-0042';
+  await test.step('type a margin and get the price; type a price and get the margin', async () => {
+    await expect(cell(ledger, item, 'margin')).toContainText(/^4[45]\./);
+    await cell(ledger, item, 'margin').click();
+    await page.keyboard.type('50');
+    await page.keyboard.press('Enter');
+    await expect(cell(ledger, item, 'markup')).toContainText(/^(99|100)\./);
+    await cell(ledger, item, 'after').click();
+    await page.keyboard.type('7,77');
+    await page.keyboard.press('Enter');
+    await expect(cell(ledger, item, 'after')).toContainText('7.77');
+    await page.keyboard.press('Control+z');
+    await expect(cell(ledger, item, 'after')).not.toContainText('7.77');
+    await page.keyboard.press('Control+Shift+z');
+    await expect(cell(ledger, item, 'after')).toContainText('7.77');
+  });
+
+  await test.step('what is no number changes nothing and says so', async () => {
+    await cell(ledger, item, 'margin').click();
+    await page.keyboard.type('half');
+    await page.keyboard.press('Enter');
+    await expect(page.getByText('“half” is not a number')).toBeVisible();
+    await expect(cell(ledger, item, 'after')).toContainText('7.77');
+  });
+
+  await test.step('leave a row out with a key, and see all of it again after a reload', async () => {
+    await cell(ledger, item, 'name').click();
+    await page.keyboard.press('x');
+    await expect(cell(ledger, item, 'marks')).toContainText('left out');
+    await page.keyboard.press('x');
+    await expect(cell(ledger, item, 'marks')).not.toContainText('left out');
+    await page.reload();
+    await expect(cell(ledger, item, 'after')).toContainText('7.77');
+  });
+
+  await test.step('put them into the draft as one edit, and take them back out', async () => {
+    await page.getByRole('button', { name: /^Put \d+ prices into the draft$/ }).click();
+    await expect(page.getByText('They lie in the draft')).toBeVisible();
+    await expect(page.getByRole('complementary', { name: 'Draft' })).toContainText(/\d+ edits/);
+    await page.goto(`/catalogue/${item}`);
+    await expect(page.getByLabel(/^Base price per/).first()).toHaveValue('7.77');
+    await page.goBack();
+    await page.getByRole('button', { name: 'Take all of it back out' }).click();
+    await expect(page.getByText('taken back')).toBeVisible();
+    await page.goto(`/catalogue/${item}`);
+    await expect(page.getByRole('heading', { name: 'What each level makes of it' })).toBeVisible();
+    await expect(page.getByLabel(/^Base price per/).first()).not.toHaveValue('7.77');
+  });
+
+  await test.step('the file has the prices before and after', async () => {
+    await page.goBack();
+    const file = page.waitForEvent('download');
+    await page.getByRole('link', { name: 'Export as CSV' }).click();
+    const stream = await (await file).createReadStream();
+    const parts: Buffer[] = [];
+    for await (const part of stream) parts.push(part as Buffer);
+    const text = Buffer.concat(parts).toString('utf8');
+    expect(text).toContain('Price before,New price');
+    expect(text).toContain('price 7.77');
+  });
+});
