@@ -3,6 +3,7 @@ import { and, eq, sql } from 'drizzle-orm';
 import { isDeepStrictEqual } from 'node:util';
 import type { Actor } from '../changes/record';
 import type { Transaction } from '../database/database';
+import { insertRows, type WrittenColumn } from '../database/insert-rows';
 import { oneOf } from '../database/patterns';
 import { draftEdits } from '../database/schema/index';
 import type { Services } from '../services';
@@ -10,9 +11,6 @@ import { versionInForce } from '../versions/queries';
 import { contentsIn } from '../versions/setup-objects';
 import { draftFor } from './keep-edit';
 import { heldEdits } from './queries';
-
-/** How many edits one statement writes: PostgreSQL takes at most 65,535 parameters. */
-const EDITS_AT_ONCE = 5000;
 
 /**
  * Keeps many edits of one kind at once, each checked before. An object that a draft holds stays in
@@ -38,42 +36,56 @@ export async function keepEdits<Kind extends SetupObjectKind>(
   for (const wanted of drafts) {
     targets.set(wanted, await draftFor(transaction, wanted ?? draft, actor));
   }
-  const rows = keys.map((key) => {
+  const rows = keys.map((key): KeptRow => {
     const edit = held.get(key);
     return {
       draftId: targets.get(edit?.draft ?? null) ?? '',
       objectKind: kind,
       objectKey: key,
-      content: contents.get(key),
+      content: contents.get(key) ?? null,
       revision: (edit?.revision ?? 0) + 1,
       editedBy: actor.id,
-      editedAt: actor.now,
+      editedAt: actor.now.toISOString(),
     };
   });
-  const leadsBack = ({ objectKey, content }: (typeof rows)[number]): boolean =>
+  const leadsBack = ({ objectKey, content }: KeptRow): boolean =>
     isDeepStrictEqual(content, published.get(objectKey) ?? null);
   await removeEdits(transaction, rows.filter(leadsBack));
   const kept = rows.filter((row) => !leadsBack(row));
-  for (let from = 0; from < kept.length; from += EDITS_AT_ONCE) {
-    await transaction
-      .insert(draftEdits)
-      .values(kept.slice(from, from + EDITS_AT_ONCE))
-      .onConflictDoUpdate({
-        target: [draftEdits.draftId, draftEdits.objectKind, draftEdits.objectKey],
-        set: {
-          content: sql`excluded.content`,
-          revision: sql`excluded.revision`,
-          editedBy: actor.id,
-          editedAt: actor.now,
-        },
-      });
+  for (const draft of new Set(kept.map(({ draftId }) => draftId))) {
+    await insertRows(
+      transaction,
+      'draft_edits',
+      { column: 'draft_id', id: draft },
+      COLUMNS,
+      kept.filter(({ draftId }) => draftId === draft),
+      sql`on conflict (draft_id, object_kind, object_key) do update set
+        content = excluded.content, revision = excluded.revision,
+        edited_by = excluded.edited_by, edited_at = excluded.edited_at`,
+    );
   }
 }
 
-async function removeEdits(
-  transaction: Transaction,
-  edits: readonly Pick<typeof draftEdits.$inferInsert, 'draftId' | 'objectKind' | 'objectKey'>[],
-): Promise<void> {
+interface KeptRow {
+  readonly draftId: string;
+  readonly objectKind: SetupObjectKind;
+  readonly objectKey: string;
+  readonly content: unknown;
+  readonly revision: number;
+  readonly editedBy: number;
+  readonly editedAt: string;
+}
+
+const COLUMNS: readonly WrittenColumn<KeptRow>[] = [
+  ['objectKind', 'object_kind', 'text'],
+  ['objectKey', 'object_key', 'text'],
+  ['content', 'content', 'jsonb'],
+  ['revision', 'revision', 'int'],
+  ['editedBy', 'edited_by', 'int'],
+  ['editedAt', 'edited_at', 'timestamptz'],
+];
+
+async function removeEdits(transaction: Transaction, edits: readonly KeptRow[]): Promise<void> {
   for (const draft of new Set(edits.map(({ draftId }) => draftId))) {
     const ofDraft = edits.filter(({ draftId }) => draftId === draft);
     const [kind] = ofDraft.map(({ objectKind }) => objectKind);

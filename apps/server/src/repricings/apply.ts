@@ -9,6 +9,7 @@ import { eq } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
 import { record, type Actor } from '../changes/record';
 import { serializable, type Transaction } from '../database/database';
+import { insertRows, type WrittenColumn } from '../database/insert-rows';
 import { oneOf } from '../database/patterns';
 import { drafts, items, repricingEdits, repricings } from '../database/schema/index';
 import { keepEdit } from '../drafts/keep-edit';
@@ -89,18 +90,19 @@ async function apply(
   }
   const after = await heldOf(transaction, objects);
   await transaction.delete(repricingEdits).where(eq(repricingEdits.repricingId, id));
-  for (let from = 0; from < objects.length; from += OBJECTS_AT_ONCE) {
-    await transaction.insert(repricingEdits).values(
-      objects.slice(from, from + OBJECTS_AT_ONCE).map((object) => ({
-        repricingId: id,
-        objectKind: object.kind,
-        objectKey: object.key,
-        wasHeld: before.has(nameOf(object)),
-        before: before.get(nameOf(object))?.content ?? null,
-        revision: after.get(nameOf(object))?.revision ?? 0,
-      })),
-    );
-  }
+  const owner = { column: 'repricing_id', id };
+  await insertRows(
+    transaction,
+    'repricing_edits',
+    owner,
+    EDIT_COLUMNS,
+    objects.map((object) => ({
+      ...object,
+      wasHeld: before.has(nameOf(object)),
+      before: before.get(nameOf(object))?.content ?? null,
+      revision: after.get(nameOf(object))?.revision ?? 0,
+    })),
+  );
   const went = [...after.values()][0]?.draft ?? draft;
   await transaction
     .update(repricings)
@@ -117,7 +119,19 @@ async function apply(
   if (moment && went !== null) await waitFor(transaction, went, moment, content.name, actor);
 }
 
-const OBJECTS_AT_ONCE = 5000;
+interface KeptEdit extends NamedObject {
+  readonly wasHeld: boolean;
+  readonly before: unknown;
+  readonly revision: number;
+}
+
+const EDIT_COLUMNS: readonly WrittenColumn<KeptEdit>[] = [
+  ['kind', 'object_kind', 'text'],
+  ['key', 'object_key', 'text'],
+  ['wasHeld', 'was_held', 'boolean'],
+  ['before', 'before', 'jsonb'],
+  ['revision', 'revision', 'int'],
+];
 
 /** The rows as they are worked out now. @throws {Outdated} where they are others than were seen */
 async function lookedThrough(
