@@ -19,6 +19,7 @@ import { validateWithJoi } from './http/validation';
 import { importRoutes } from './imports/routes';
 import { levelRoutes } from './levels/routes';
 import { listRoutes } from './lists/routes';
+import { purchasingRoutes } from './purchasing/routes';
 import { quoteRoutes } from './quotes/routes';
 import { receiptRoutes } from './receipts/routes';
 import { repricingRoutes } from './repricings/routes';
@@ -65,6 +66,7 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
         draftRoutes,
         versionRoutes,
         quoteRoutes,
+        purchasingRoutes,
         receiptRoutes,
         repricingRoutes,
         agreementRoutes,

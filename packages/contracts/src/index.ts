@@ -15,6 +15,7 @@ export * from './api/levels';
 export * from './api/lists';
 export * from './api/pages';
 export * from './api/problem';
+export * from './api/purchasing';
 export * from './api/quotes';
 export * from './api/rates';
 export * from './api/receipts';

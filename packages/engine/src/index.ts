@@ -29,6 +29,7 @@ export * from './pricing/item-cost';
 export * from './pricing/price-document';
 export * from './pricing/price-ends';
 export * from './pricing/priced';
+export * from './pricing/purchase';
 export * from './pricing/units';
 export * from './workings/cost-table-sentences';
 export * from './workings/origin';

@@ -8,6 +8,7 @@ export * from './imports';
 export * from './levels';
 export * from './outlets';
 export * from './people';
+export * from './purchasing';
 export * from './quotes';
 export * from './reach';
 export * from './receipts';
