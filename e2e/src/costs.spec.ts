@@ -84,3 +84,32 @@ test('who may not see costs sees none', async ({ ledger, page }) => {
   await expect(page.getByText('Costs and suppliers')).toHaveCount(0);
   await expect(page.getByRole('columnheader', { name: 'Margin' })).toHaveCount(0);
 });
+
+test('the cheapest supplier for a quantity is found, and an order picks its cost by the day', async ({
+  ledger,
+  page,
+}) => {
+  await ledger.signIn();
+  await expect(page.getByRole('heading', { name: 'Quotes' })).toBeVisible();
+  await page.goto('/catalogue/TL-0049');
+  await page.getByRole('link', { name: 'Who is cheapest?' }).click();
+  await expect(ledger.row('Ferrybridge Tools')).toContainText('● cheapest');
+  await expect(ledger.row('Orrin & Daughter')).toContainText('needs more');
+
+  await page.getByLabel('Quantity').fill('60');
+  await page.getByLabel('Quantity').press('Tab');
+  await expect(ledger.row('Orrin & Daughter')).toContainText('● cheapest');
+  await ledger.row('Orrin & Daughter').getByRole('button', { name: 'Order it there' }).click();
+  await expect(page.getByRole('heading', { name: /^Purchase order \d+$/ })).toBeVisible();
+  await expect(ledger.row('TL-0049')).toContainText('from 60 piece');
+
+  await page.getByLabel('Quantity of TL-0049').fill('59');
+  await page.getByLabel('Quantity of TL-0049').press('Tab');
+  await expect(ledger.row('TL-0049')).toContainText('asks nothing for it on this day');
+  await page.keyboard.press('Control+z');
+  await expect(ledger.row('TL-0049')).toContainText('from 60 piece');
+  await ledger.kept();
+  await page.getByRole('button', { name: 'Place the order' }).click();
+  await expect(page.getByText('✓ placed')).toBeVisible();
+  await expect(page.getByLabel('Quantity of TL-0049')).toHaveCount(0);
+});

@@ -127,6 +127,15 @@ test('axe finds nothing on the screens of costs and of many prices', async ({ le
   await page.goto('/follow-rules');
   await page.getByText('and keeps').first().waitFor();
   await findsNothing(page, 'rules for prices that follow');
+  await page.goto('/purchase-desk?item=TL-0049');
+  await ledger.row('Ferrybridge Tools').waitFor();
+  await findsNothing(page, 'the purchase desk');
+  await page.getByRole('button', { name: 'Order it there' }).first().click();
+  await ledger.row('TL-0049').waitFor();
+  await findsNothing(page, 'a purchase order');
+  await ledger.open('Purchase orders');
+  await page.getByRole('gridcell').first().waitFor();
+  await findsNothing(page, 'purchase orders');
   await page.goto('/repricings/new?category=tools');
   await page.getByLabel('By how much').fill('4');
   await findsNothing(page, 'a new change of prices');

@@ -36,6 +36,16 @@ export const routes: Routes = [
         loadChildren: () => import('./receipts/receipts.routes').then((m) => m.receiptRoutes),
       },
       {
+        path: 'purchase-desk',
+        loadChildren: () =>
+          import('./purchasing/purchasing.routes').then((m) => m.purchaseDeskRoutes),
+      },
+      {
+        path: 'purchase-orders',
+        loadChildren: () =>
+          import('./purchasing/purchasing.routes').then((m) => m.purchaseOrderRoutes),
+      },
+      {
         path: 'waiting-prices',
         title: 'Prices that wait',
         loadComponent: () =>

@@ -29,6 +29,7 @@ const KINDS: readonly (readonly [string, string])[] = [
   ['re-pricing', 'prices changed together'],
   ['costs', 'costs'],
   ['receipt', 'costs received'],
+  ['purchase order', 'purchase orders'],
   ['waiting prices', 'decisions on prices that wait'],
   ['follow rules', 'how prices follow costs'],
   ['settings', 'settings'],

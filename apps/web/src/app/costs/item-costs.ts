@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { RouterLink } from '@angular/router';
 import type {
   DatedCost,
   DatedPurchaseCost,
@@ -26,7 +27,17 @@ import { itemCostsActions, itemCostsFeature } from './item-costs.feature';
 /** What an item costs, kind by kind with its history, and what its suppliers ask. Facts: they count at once. */
 @Component({
   selector: 'hl-item-costs',
-  imports: [Amount, CodeChoice, CostHistory, DayField, FigureField, Notice, RuleInForce, TextField],
+  imports: [
+    Amount,
+    CodeChoice,
+    CostHistory,
+    DayField,
+    FigureField,
+    Notice,
+    RouterLink,
+    RuleInForce,
+    TextField,
+  ],
   templateUrl: './item-costs.html',
   styleUrl: './item-costs.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -20,6 +20,8 @@ export const PLACES: readonly PlaceGroup[] = [
     places: [
       { name: 'Catalogue', link: '/catalogue' },
       { name: 'Costs received', link: '/receipts', may: 'seeCosts' },
+      { name: 'Purchase desk', link: '/purchase-desk', may: 'seeCosts' },
+      { name: 'Purchase orders', link: '/purchase-orders', may: 'seeCosts' },
     ],
   },
   { name: 'Customers', places: [{ name: 'Customers', link: '/customers' }] },
