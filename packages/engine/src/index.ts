@@ -32,6 +32,7 @@ export * from './pricing/priced';
 export * from './pricing/purchase';
 export * from './pricing/units';
 export * from './workings/cost-table-sentences';
+export * from './workings/margin-of-lines';
 export * from './workings/origin';
 export * from './workings/printed';
 export * from './workings/sentences';

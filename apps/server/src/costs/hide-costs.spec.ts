@@ -1,10 +1,44 @@
-import type { DraftRow, LevelView, QuoteView } from '@honest-ledger/contracts';
+import type {
+  DraftRow,
+  LevelView,
+  PurchaseOrderView,
+  QuoteView,
+  RepricingView,
+} from '@honest-ledger/contracts';
 import { DEMO_COST_TABLES } from '../demo/cost-tables';
 import { percentEntry } from '../testing/levels';
 import { testServer, type Browser, type TestServer } from '../testing/test-server';
 
 const LEVEL = '5b0e7a52-93a1-4c55-8d3e-2f6c1f0a7b01';
 const ITEM = 'TL-0042';
+
+/** Prices changed together to a margin, which says what they cost; they come to the record. */
+async function reprice(browser: Browser): Promise<void> {
+  const content = {
+    name: 'By margin',
+    goods: { category: 'modelling' },
+    prices: [{ kind: 'basePrice' }],
+    basis: { kind: 'cost', cost: 'last' },
+    change: { kind: 'margin', percent: '36' },
+    rounding: null,
+    leastMargin: null,
+    at: null,
+    quotes: 'leave',
+  };
+  const made = (await browser.ask('POST', '/repricings', content)).as<RepricingView>();
+  const { id, revision } = made;
+  const applied = await browser.ask('POST', `/repricings/${id}/apply`, { revision, draft: null });
+  expect(applied.status).toBe(200);
+}
+
+/** An order at the costs of a supplier; it comes to the record, too. */
+async function order(browser: Browser): Promise<void> {
+  const lines = [{ item: ITEM, quantity: '3', unit: null }];
+  const content = { supplier: 'ferrybridge', day: '2026-11-24', note: '', lines };
+  const made = (await browser.ask('POST', '/purchase-orders', content)).as<PurchaseOrderView>();
+  const path = `/purchase-orders/${String(made.number)}/place`;
+  expect((await browser.ask('POST', path, { revision: made.revision })).status).toBe(200);
+}
 
 /** Everything that the roles without costs may read. */
 const READS = [
@@ -51,6 +85,8 @@ describe('costs that somebody may not see', () => {
       revision: 0,
       draft: null,
     });
+    await reprice(pricing);
+    await order(pricing);
     const [table] = DEMO_COST_TABLES;
     await pricing.ask('PUT', `/edits/costTable/${table?.id ?? ''}`, {
       content: { ...table?.content, fees: { percent: '1', fixed: '0' } },
@@ -71,7 +107,7 @@ describe('costs that somebody may not see', () => {
       .replaceAll(/"kind":"(costs|costTable|fromCost)"/g, '');
     return (
       plain.match(
-        /"(cost|costs|costTable|byCost|markup|margin|multiplier|purchaseCosts|fees|tableFees|pieceCharges?|tableRounding)"/g,
+        /"(cost|costs|costTable|byCost|markup|margin|multiplier|purchaseCosts|fees|tableFees|pieceCharges?|tableRounding|totals)"/g,
       ) ?? []
     );
   }
@@ -90,7 +126,13 @@ describe('costs that somebody may not see', () => {
             .toEqual([]);
         }
       }
-      for (const path of [`/items/${ITEM}/costs`, '/cost-tables', '/versions/1/setup']) {
+      for (const path of [
+        `/items/${ITEM}/costs`,
+        '/cost-tables',
+        '/versions/1/setup',
+        '/repricings',
+        '/purchase-orders',
+      ]) {
         expect((await browser.ask('GET', path)).status)
           .withContext(path)
           .toBe(403);

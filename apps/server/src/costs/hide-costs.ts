@@ -45,6 +45,8 @@ const RECORDS: ReadonlySet<string> = new Set([
   'costTable',
   'costs',
   'follow rules',
+  'purchase order',
+  're-pricing',
   'receipt',
   'waiting prices',
 ]);

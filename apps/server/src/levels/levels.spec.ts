@@ -153,5 +153,10 @@ describe('levels', () => {
     expect(edited.moved).toBeGreaterThan(20);
     expect(edited.rows.every(({ item }) => item.startsWith('CL-'))).toBeTrue();
     expect((await browser.ask('POST', `/levels/${STUDIOS}/reached`, {})).status).toBe(422);
+    expect(whole.rows.some(({ margin }) => margin !== null)).toBeTrue();
+    const seller = await server.signedIn('noor@saltmarsh.example');
+    const question = { content, moved: false, offset: 0, limit: 500 };
+    const seen = await seller.ask('POST', `/levels/${STUDIOS}/reached`, question);
+    expect(seen.as<ReachedPage>().rows.every(({ margin }) => margin === null)).toBeTrue();
   });
 });

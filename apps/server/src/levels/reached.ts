@@ -1,5 +1,12 @@
 import type { ReachedPage, ReachedQuestion } from '@honest-ledger/contracts';
-import { compileSetup, print, type PricedLine } from '@honest-ledger/engine';
+import {
+  compileSetup,
+  marginOf,
+  print,
+  roundToDigits,
+  withDigits,
+  type PricedLine,
+} from '@honest-ledger/engine';
 import { pricingDay, readItemsToPrice } from '../costs/items-to-price';
 import { priceCatalogue } from '../catalogue/price-catalogue';
 import type { Queries } from '../database/database';
@@ -17,6 +24,7 @@ export async function itemsReached(
   { setups, now: clock }: Services,
   id: string,
   { content, moved, offset, limit }: ReachedQuestion,
+  seesCosts: boolean,
 ): Promise<ReachedPage> {
   const { setup, compiled } = await setups.of(queries, await versionInForce(queries));
   const facts = await surroundings(queries, { customer: null, outlet: null }, clock());
@@ -31,7 +39,8 @@ export async function itemsReached(
     const [old, now] = [before.lines[index], after.lines[index]];
     if (!isMadeBy(old, id) && !isMadeBy(now, id)) return [];
     const published = isPublished ? unitPrice(old) : null;
-    return [{ item, name, unit, published, edited: unitPrice(now) }];
+    const margin = seesCosts ? marginOfLine(now) : null;
+    return [{ item, name, unit, published, edited: unitPrice(now), margin }];
   });
   const moving = reached.filter((one) => one.published !== one.edited);
   return {
@@ -44,6 +53,11 @@ export async function itemsReached(
 
 function isMadeBy(line: PricedLine | undefined, level: string): boolean {
   return line?.kind === 'priced' && line.level?.level.id === level;
+}
+
+function marginOfLine(line: PricedLine | undefined): string | null {
+  const margin = line?.kind === 'priced' && line.cost && marginOf(line.amount, line.cost.amount);
+  return margin ? print(withDigits(roundToDigits(margin, 1, 'halfAwayFromZero'), 1)) : null;
 }
 
 /** The price of one; prices in one currency are printed with the same digits. */

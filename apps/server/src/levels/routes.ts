@@ -58,8 +58,10 @@ export const levelRoutes: FastifyPluginCallback<Services> = (app, services, done
     (request) =>
       snapshot(database, async (queries) => {
         const { params, body } = request;
-        const content = await contentAsked(queries, signedIn(request), params.id, body.content);
-        return itemsReached(queries, services, params.id, { ...body, content });
+        const user = signedIn(request);
+        const content = await contentAsked(queries, user, params.id, body.content);
+        const asked = { ...body, content };
+        return itemsReached(queries, services, params.id, asked, may(user.role, 'seeCosts'));
       }),
   );
   done();

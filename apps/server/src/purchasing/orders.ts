@@ -229,7 +229,7 @@ export async function placeOrder(
     .update(purchaseOrders)
     .set({ state: 'placed', revision: revision + 1, changedBy: actor.id, changedAt: actor.now })
     .where(eq(purchaseOrders.number, number));
-  await recordOrder(transaction, actor, number, 'published', null, placed.totals);
+  await recordOrder(transaction, actor, number, 'published', null, { totals: placed.totals });
 }
 
 /** Throws away an order that is not placed. */

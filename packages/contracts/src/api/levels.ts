@@ -102,4 +102,6 @@ export interface ReachedItem {
   readonly unit: string;
   readonly published: string | null;
   readonly edited: string | null;
+  /** Of the edited price, in percent with one decimal; null without a cost, or where it may not be seen. */
+  readonly margin: string | null;
 }

@@ -2,6 +2,8 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, signal } f
 import type { PriceListRow } from '@honest-ledger/contracts';
 import { basePriceOf, madeBy, problemSentence } from '@honest-ledger/engine';
 import { Store } from '@ngrx/store';
+import { printedPercent } from '../cost-tables/markup-words';
+import { mayDo } from '../session/may-do';
 import { Amount, mostDigits } from '../shared/amount';
 import { writeCalendarDay } from '../shared/dates';
 import { FileLinks } from '../shared/file-links';
@@ -50,6 +52,9 @@ import { customersActions, customersFeature } from './customers.feature';
             <th>Unit</th>
             <th class="figure">Base</th>
             <th class="figure">This customer</th>
+            @if (seesCosts()) {
+              <th class="figure">Margin</th>
+            }
             <th>Made by</th>
           </tr>
         </thead>
@@ -60,7 +65,7 @@ import { customersActions, customersFeature } from './customers.feature';
               <td>{{ row.name }}</td>
               <td>{{ row.unit }}</td>
               @if (row.problem; as problem) {
-                <td colspan="3" class="figure wrong">{{ problem }}</td>
+                <td [attr.colspan]="seesCosts() ? 4 : 3" class="figure wrong">{{ problem }}</td>
               } @else {
                 <td class="figure soft">
                   @if (row.basePrice; as basePrice) {
@@ -79,12 +84,17 @@ import { customersActions, customersFeature } from './customers.feature';
                     <hl-amount [value]="row.each" [digits]="digits()" />
                   </button>
                 </td>
+                @if (seesCosts()) {
+                  <td class="figure" [class.attention]="row.margin.startsWith('−')">
+                    {{ row.margin.startsWith('−') ? '△ ' : '' }}{{ row.margin }}
+                  </td>
+                }
                 <td class="soft">{{ row.by }}</td>
               }
             </tr>
           } @empty {
             <tr>
-              <td colspan="6" class="soft">No item fits.</td>
+              <td [attr.colspan]="seesCosts() ? 7 : 6" class="soft">No item fits.</td>
             </tr>
           }
         </tbody>
@@ -108,6 +118,7 @@ export class PriceList {
 
   private readonly store = inject(Store);
   protected readonly prices = this.store.selectSignal(customersFeature.selectPrices);
+  protected readonly seesCosts = mayDo('seeCosts');
   protected readonly text = signal('');
   protected readonly formats = ['csv', 'xlsx', 'pdf'];
   private readonly asked = computed(() => `${this.code()} ${String(this.revision())}`);
@@ -161,13 +172,14 @@ function shown(row: PriceListRow, currency: string) {
   const base = { item, name, unit, source: row };
   if (line.kind === 'unpriced') {
     const problem = problemSentence(line.problem, writer);
-    return { ...base, basePrice: null, each: '', by: '', problem };
+    return { ...base, basePrice: null, each: '', margin: '', by: '', problem };
   }
   const [slice] = line.slices;
   return {
     ...base,
     basePrice: basePriceOf(line, currency),
     each: slice?.unitPrice ?? '',
+    margin: printedPercent(line.cost?.margin),
     by: madeBy(line),
     problem: null,
   };

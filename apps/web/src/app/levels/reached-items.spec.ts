@@ -1,6 +1,6 @@
 import type { ReachedItem, ReachedPage } from '@honest-ledger/contracts';
 import { levelContent } from '../testing/levels';
-import { problemBody, showScreen, type ShownScreen } from '../testing/screens';
+import { problemBody, showScreen, signedIn, type ShownScreen } from '../testing/screens';
 import { ReachedItems } from './reached-items';
 
 const item = (number: string, published: string | null, edited: string | null): ReachedItem => ({
@@ -9,6 +9,7 @@ const item = (number: string, published: string | null, edited: string | null): 
   unit: 'bag',
   published,
   edited,
+  margin: '32.5',
 });
 
 const page = (rows: readonly ReachedItem[], changes: Partial<ReachedPage> = {}): ReachedPage => ({
@@ -44,6 +45,16 @@ describe('the items that a level reaches', () => {
     expect(screen.text()).toContain('2 reached, 2 of them with another price than published');
     expect(screen.text()).toContain('−2.20');
     expect(screen.host.querySelector('td.lower')?.textContent).toContain('2.20');
+  });
+
+  it('stand with their margin for those who may see costs', async () => {
+    signedIn(screen);
+    await opened(page([item('A', '18.40', '16.20')]));
+    expect(screen.text()).toContain('Margin %');
+    expect(screen.text()).toContain('32.5');
+    signedIn(screen, 'sales');
+    await screen.settle();
+    expect(screen.text()).not.toContain('32.5');
   });
 
   it('are narrowed to those that move', async () => {

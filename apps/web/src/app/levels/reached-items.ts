@@ -9,6 +9,7 @@ import {
 } from '@honest-ledger/contracts';
 import { compare, decimal, print, subtract } from '@honest-ledger/engine';
 import { catchError, debounceTime, map, of, switchMap, type Observable } from 'rxjs';
+import { mayDo } from '../session/may-do';
 import { Amount, mostDigits } from '../shared/amount';
 import { problemOf } from '../shared/problems';
 import { LevelsApi } from './levels.api';
@@ -64,6 +65,9 @@ const NOTHING: Found = { page: null, problem: null };
               <th class="figure">As published</th>
               <th class="figure">With this edit</th>
               <th class="figure">Change</th>
+              @if (seesCosts()) {
+                <th class="figure">Margin %</th>
+              }
             </tr>
           </thead>
           <tbody>
@@ -91,6 +95,15 @@ const NOTHING: Found = { page: null, problem: null };
                     <hl-amount [value]="change" [digits]="digits()" [signed]="true" />
                   }
                 </td>
+                @if (seesCosts()) {
+                  <td class="figure" [class.attention]="row.margin?.startsWith('-')">
+                    @if (row.margin; as margin) {
+                      {{ margin.startsWith('-') ? '△ ' : '' }}<hl-amount [value]="margin" />
+                    } @else {
+                      –
+                    }
+                  </td>
+                }
               </tr>
             }
           </tbody>
@@ -136,6 +149,7 @@ export class ReachedItems {
   readonly content = input.required<LevelContent>();
 
   private readonly api = inject(LevelsApi);
+  protected readonly seesCosts = mayDo('seeCosts');
   protected readonly open = signal(false);
   protected readonly moved = signal(false);
   private readonly limit = signal(ROWS_AT_ONCE);

@@ -250,7 +250,7 @@ describe('the editor of a quote', () => {
 
   it('takes a price by hand only with a reason, and keeps what was computed', async () => {
     await open(view());
-    await screen.press('Level and price by hand of CL-0207');
+    await screen.press('Form of supply, level and price by hand of CL-0207');
     await screen.type('Price by hand of CL-0207', '15');
     await screen.settle(PAUSE);
     expect(screen.text()).toContain('Say why the price is typed by hand');
@@ -259,6 +259,25 @@ describe('the editor of a quote', () => {
     await screen.settle(PAUSE);
     const sent = (await screen.answer('PUT', '/api/quotes/1007', view())) as QuoteEdit;
     expect(sent.lines[0]?.priceByHand).toEqual({ price: '15', reason: 'torn bag' });
+  });
+
+  it('takes the form in which the goods are supplied, which says what they cost', async () => {
+    await open(view());
+    await screen.press('Form of supply, level and price by hand of CL-0207');
+    await screen.choose('Form of supply of CL-0207', 'split pallet');
+    await screen.settle(PAUSE);
+    const sent = (await screen.answer('PUT', '/api/quotes/1007', view())) as QuoteEdit;
+    expect(sent.lines[0]?.formOfSupply).toBe('split');
+  });
+
+  it('shows the margin of each line and of all to those who may see costs', async () => {
+    const margin = (): string | undefined =>
+      screen.host.querySelector('[data-testid="margin"]')?.textContent.trim();
+    await open(view());
+    expect(margin()).toBe('–'); // nobody knows what it costs
+    signedIn(screen, 'sales');
+    await screen.settle();
+    expect(margin()).toBeUndefined();
   });
 
   it('offers the levels that may be used at its outlet', async () => {

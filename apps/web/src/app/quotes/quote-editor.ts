@@ -14,7 +14,9 @@ import {
 } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { CustomerRow, ItemRow, QuoteContent, QuoteLineInput } from '@honest-ledger/contracts';
+import { marginOfLines } from '@honest-ledger/engine';
 import { Store } from '@ngrx/store';
+import { printedPercent } from '../cost-tables/markup-words';
 import { ItemPicker } from '../catalogue/item-picker';
 import { CustomerPicker } from '../customers/customer-picker';
 import { CodeChoice } from '../reference/code-choice';
@@ -88,6 +90,21 @@ export class QuoteEditor implements EditingScreen, OnDestroy {
   protected readonly levels = this.store.selectSignal(referenceFeature.selectPublishedLevels);
   protected readonly mayWrite = mayDo('writeQuotes');
   protected readonly mayOverride = mayDo('overridePrices');
+  protected readonly seesCosts = mayDo('seeCosts');
+  protected readonly columns = computed(() => (this.seesCosts() ? 9 : 8));
+  /** The forms in which goods are supplied, each with a cost of its own. */
+  protected readonly forms = computed(() =>
+    this.reference().goods.costKinds.filter(({ formOfSupply }) => formOfSupply),
+  );
+  /** Of all lines together. */
+  private readonly lineMargin = computed(() =>
+    marginOfLines(Object.values(this.open()?.priced ?? {})),
+  );
+  protected readonly margin = computed(() => printedPercent(this.lineMargin()?.margin));
+  protected readonly marginTitle = computed(() => {
+    const without = this.lineMargin()?.withoutCost ?? 0;
+    return without === 0 ? '' : `without ${String(without)} of the lines, whose cost nobody knows`;
+  });
   /** The line whose further fields are shown. */
   protected readonly unfolded = signal<string | null>(null);
   protected readonly currencies = computed(() => {
@@ -287,8 +304,9 @@ export class QuoteEditor implements EditingScreen, OnDestroy {
   }
 
   /** Shown while it is open, and where there is something in it that makes the price. */
-  protected isUnfolded({ id, level, priceByHand }: ShownLine): boolean {
-    return this.unfolded() === id || level !== null || priceByHand !== null;
+  protected isUnfolded({ id, level, priceByHand, formOfSupply }: ShownLine): boolean {
+    const isUsual = level === null && priceByHand === null && formOfSupply === null;
+    return this.unfolded() === id || !isUsual;
   }
 
   protected print(): void {

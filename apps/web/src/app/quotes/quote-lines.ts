@@ -1,5 +1,6 @@
 import type { ItemFactsForm, PricedLineForm, QuoteLineInput } from '@honest-ledger/contracts';
 import { basePriceOf, problemSentence } from '@honest-ledger/engine';
+import { printedPercent } from '../cost-tables/markup-words';
 import { mostDigits } from '../shared/amount';
 import { writeNumber, writer } from '../shared/numbers';
 import type { OpenQuote } from './quotes.feature';
@@ -13,6 +14,8 @@ export interface ShownLine extends QuoteLineInput {
   readonly base: string | null;
   readonly each: string | null;
   readonly amount: string | null;
+  /** In percent; empty where no cost is known, or may be seen. */
+  readonly margin: string;
   /** Why there is no price. */
   readonly problem: string | null;
 }
@@ -30,6 +33,7 @@ export function shownLines({ editing, inputs, added, priced }: OpenQuote): Shown
       base: withPrice && basePriceOf(withPrice, editing.content.currency),
       each: withPrice?.slices[0]?.unitPrice ?? null,
       amount: withPrice?.amount ?? null,
+      margin: printedPercent(withPrice?.cost?.margin),
       problem: line?.kind === 'unpriced' ? problemSentence(line.problem, writer) : null,
     };
   });
