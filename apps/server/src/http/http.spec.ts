@@ -61,6 +61,8 @@ const ROUTES: readonly (readonly [Method, string, Permission])[] = [
   ['PUT', '/follow-rules', 'editSetup'],
   ['GET', '/waiting-prices', 'seeCosts'],
   ['POST', '/waiting-prices/decide', 'editSetup'],
+  ['POST', '/waiting-prices/take-back', 'editSetup'],
+  ['POST', '/waiting-prices/weigh', 'seeCosts'],
   ['GET', '/levels', 'look'],
   ['GET', `/levels/${LEVEL}`, 'look'],
   ['POST', `/levels/${LEVEL}/bench`, 'look'],

@@ -1,15 +1,12 @@
 import type {
   ChangePage,
   CostFileMapping,
-  DraftRow,
-  DraftView,
   FollowRule,
   ItemCostsView,
   ItemView,
   ReceiptRowPage,
   ReceiptView,
   RuleInForce,
-  WaitingPage,
 } from '@honest-ledger/contracts';
 import { sql } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
@@ -357,60 +354,6 @@ describe('a supplier’s price file', () => {
     expect([ready.fileName, ready.state, ready.counts.changed]).toEqual(['Bill 4711', 'ready', 1]);
     await takeIn(ready);
     expect((await costsOf('TL-0042')).costs.at(-1)?.from).toBe('2026-11-20');
-  });
-
-  describe('whose prices wait', () => {
-    const waiting = async (): Promise<WaitingPage> =>
-      (await browser.ask('GET', '/waiting-prices')).as<WaitingPage>();
-    const decide = (ids: number[], decision: string, prices = {}): Promise<Answer> =>
-      browser.ask('POST', '/waiting-prices/decide', { ids, decision, prices, draft: null });
-    beforeEach(async () => {
-      await takeIn(await read('sku,cost\nTL-0042,6\nTL-0043,9\nTL-0044,5\n'));
-    });
-
-    it('has them looked through, the largest move first, with what the margin becomes', async () => {
-      const { rows: found, total, marginBefore, marginAfter } = await waiting();
-      expect(total).toBe(3);
-      const moves = found.map(({ price }) => Math.abs(Number(price.move)));
-      expect(moves).toEqual(moves.toSorted((a, b) => b - a));
-      expect(Number(marginAfter)).toBeGreaterThan(Number(marginBefore));
-    });
-
-    it('puts accepted ones into the draft, at another price where one is typed', async () => {
-      const { rows: found } = await waiting();
-      const [first, second] = found;
-      if (!first || !second) throw new Error('three wait');
-      const answer = await decide([first.id, second.id], 'accept', { [first.id]: '11.11' });
-      expect(answer.as<WaitingPage>().total).toBe(1);
-      const [draft] = (await browser.ask('GET', '/drafts')).as<DraftRow[]>();
-      const view = (await browser.ask('GET', `/drafts/${draft?.id ?? ''}`)).as<DraftView>();
-      const drafted = new Map(view.edits.map(({ key, after }) => [key, after]));
-      expect(drafted.get(first.item)).toEqual([
-        { kind: 'own', item: first.item, unit: null, price: '11.11' },
-      ]);
-      expect(drafted.size).toBe(2);
-      expect((await decide([first.id], 'refuse')).status).toBe(409);
-    });
-
-    it('lets refused ones be, and leaves goods out from now on', async () => {
-      const { rows: found } = await waiting();
-      const [first, second] = found;
-      if (!first || !second) throw new Error('three wait');
-      await decide([first.id], 'refuse');
-      await decide([second.id], 'leaveOut');
-      expect((await waiting()).total).toBe(1);
-      const ready = await read(`sku,cost\n${first.item},7.77\n${second.item},7.77\n`);
-      const follows = (await rows(ready.id)).map(({ price }) => price?.follows);
-      expect(follows).toEqual(['waits', 'stays']);
-    });
-
-    it('are overtaken by a later cost of the same goods', async () => {
-      await takeIn(await read('sku,cost\nTL-0042,7\n'));
-      const { rows: found } = await waiting();
-      expect(found.filter(({ item }) => item === 'TL-0042').map(({ newCost }) => newCost)).toEqual([
-        '7',
-      ]);
-    });
   });
 });
 

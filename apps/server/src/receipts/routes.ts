@@ -10,8 +10,10 @@ import {
   newReceiptQuery,
   receiptParams,
   receiptRowQuery,
+  takeBackDecisionSchema,
   takeInSchema,
   waitingQuery,
+  weighSchema,
   type Bill,
   type CostFileMapping,
   type Decide,
@@ -26,9 +28,12 @@ import {
   type ReceiptRowQuery,
   type ReceiptView,
   type RuleInForce,
+  type TakeBackDecision,
   type TakeIn,
   type WaitingPage,
   type WaitingQuery,
+  type Weigh,
+  type Weighed,
 } from '@honest-ledger/contracts';
 import { and, eq } from 'drizzle-orm';
 import type { FastifyPluginAsync } from 'fastify';
@@ -45,7 +50,8 @@ import { findReceipt, findReceiptRows, findReceipts, receiptTableRows } from './
 import { cancelReceipt, mapReceipt, receiveBill, receivePriceFile } from './receive';
 import { askToTakeIn } from './take-in';
 import { undoReceipt } from './undo';
-import { decideWaiting, findWaiting } from './waiting';
+import { takeBackDecision } from './take-back-decision';
+import { decideWaiting, findWaiting, weighWaiting } from './waiting';
 
 const TABLE_COLUMNS = [
   'Row',
@@ -243,5 +249,22 @@ export const receiptRoutes: FastifyPluginAsync<Services> = async (app, services)
         await decideWaiting(transaction, services, request.body, actor(request, services));
         return findWaiting(transaction, { sort: 'move', offset: 0, limit: 100 });
       }),
+  );
+
+  app.post<{ Body: TakeBackDecision }>(
+    '/waiting-prices/take-back',
+    { config: { may: 'editSetup' }, schema: { body: takeBackDecisionSchema } },
+    async (request, reply) => {
+      await serializable(database, (transaction) =>
+        takeBackDecision(transaction, services, request.body.ids, actor(request, services)),
+      );
+      return reply.code(204).send();
+    },
+  );
+
+  app.post<{ Body: Weigh; Reply: Weighed }>(
+    '/waiting-prices/weigh',
+    { config: { may: 'seeCosts' }, schema: { body: weighSchema } },
+    (request) => snapshot(database, (queries) => weighWaiting(queries, request.body)),
   );
 };

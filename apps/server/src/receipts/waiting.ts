@@ -1,4 +1,4 @@
-import type { Decide, WaitingPage, WaitingQuery } from '@honest-ledger/contracts';
+import type { Decide, WaitingPage, WaitingQuery, Weigh, Weighed } from '@honest-ledger/contracts';
 import {
   addExact,
   decimal,
@@ -9,7 +9,7 @@ import {
   type BasePrice,
   type Exact,
 } from '@honest-ledger/engine';
-import { and, asc, count, eq, sql, type SQL } from 'drizzle-orm';
+import { and, asc, count, desc, eq, sql, type SQL } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
 import { record, type Actor } from '../changes/record';
 import type { Queries, Transaction } from '../database/database';
@@ -33,10 +33,12 @@ export async function findWaiting(
     eq(priceProposals.state, 'waiting'),
     receipt === undefined ? undefined : eq(priceProposals.receiptId, receipt),
   );
-  const order: SQL[] =
-    sort === 'item'
-      ? [asc(items.number)]
-      : [sql`abs(${priceProposals.move}) desc`, asc(items.number)];
+  const byMove = [sql`abs(${priceProposals.move}) desc`, asc(items.number)];
+  const orders: Readonly<Record<WaitingQuery['sort'], SQL[]>> = {
+    item: [asc(items.number)],
+    move: byMove,
+    receipt: [desc(receipts.at), asc(priceProposals.receiptId), ...byMove],
+  };
   const rows = await queries
     .select({
       one: priceProposals,
@@ -50,7 +52,7 @@ export async function findWaiting(
     .innerJoin(receipts, eq(receipts.id, priceProposals.receiptId))
     .innerJoin(suppliers, eq(suppliers.id, receipts.supplierId))
     .where(where)
-    .orderBy(...order, asc(priceProposals.id))
+    .orderBy(...orders[sort], asc(priceProposals.id))
     .limit(limit)
     .offset(offset);
   const [counted] = await queries.select({ total: count() }).from(priceProposals).where(where);
@@ -77,27 +79,45 @@ async function meanMargins(
   queries: Queries,
   where: SQL | undefined,
 ): Promise<Pick<WaitingPage, 'marginBefore' | 'marginAfter'>> {
-  const rows = await queries
+  const rows = await pricesAndCosts(queries, where);
+  return {
+    marginBefore: meanMargin(rows.map(({ before, cost }) => [before, cost])),
+    marginAfter: meanMargin(rows.map(({ after, cost }) => [after, cost])),
+  };
+}
+
+function pricesAndCosts(queries: Queries, where: SQL | undefined) {
+  return queries
     .select({
+      id: priceProposals.id,
       cost: priceProposals.newUnitCost,
       before: priceProposals.priceBefore,
       after: priceProposals.priceAfter,
     })
     .from(priceProposals)
     .where(where);
-  const mean = (prices: readonly (readonly [string, string])[]): string | null => {
-    const margins = prices.flatMap(
-      ([price, cost]) => marginOf(decimal(price), decimal(cost)) ?? [],
-    );
-    if (margins.length === 0) return null;
-    // fractions of many different prices would grow without end: a mean of tenths is exact enough
-    const tenths = margins.map((margin) => decimal(percent(margin) ?? '0'));
-    const sum = tenths.reduce<Exact>((total, one) => addExact(total, one), fromInteger(0));
-    return percent(divide(sum, fromInteger(tenths.length)));
-  };
+}
+
+function meanMargin(prices: readonly (readonly [price: string, cost: string])[]): string | null {
+  const margins = prices.flatMap(([price, cost]) => marginOf(decimal(price), decimal(cost)) ?? []);
+  if (margins.length === 0) return null;
+  // fractions of many different prices would grow without end: a mean of tenths is exact enough
+  const tenths = margins.map((margin) => decimal(percent(margin) ?? '0'));
+  const sum = tenths.reduce<Exact>((total, one) => addExact(total, one), fromInteger(0));
+  return percent(divide(sum, fromInteger(tenths.length)));
+}
+
+/** What accepting some of the prices that wait would do to margins. */
+export async function weighWaiting(queries: Queries, { ids, prices }: Weigh): Promise<Weighed> {
+  const all = await pricesAndCosts(queries, eq(priceProposals.state, 'waiting'));
+  const wanted = new Set(ids);
+  const then = ({ id, after }: (typeof all)[number]): string => prices[String(id)] ?? after;
+  const chosen = all.filter(({ id }) => wanted.has(id));
   return {
-    marginBefore: mean(rows.map(({ before, cost }) => [before, cost])),
-    marginAfter: mean(rows.map(({ after, cost }) => [after, cost])),
+    count: chosen.length,
+    marginBefore: meanMargin(chosen.map(({ before, cost }) => [before, cost])),
+    marginAfter: meanMargin(chosen.map((one) => [then(one), one.cost])),
+    allAfter: meanMargin(all.map((one) => [wanted.has(one.id) ? then(one) : one.before, one.cost])),
   };
 }
 

@@ -293,13 +293,17 @@ export interface WaitingPrice {
 
 export interface WaitingQuery {
   readonly receipt?: string;
-  readonly sort: 'move' | 'item';
+  /** `receipt`: the latest receipt first, and within it the largest move. */
+  readonly sort: (typeof WAITING_SORTS)[number];
   readonly offset: number;
   readonly limit: number;
 }
+export const WAITING_SORTS = ['receipt', 'move', 'item'] as const;
 export const waitingQuery = objectOf<WaitingQuery>({
   receipt: Joi.string().guid(),
-  sort: Joi.string().valid('move', 'item').default('move'),
+  sort: Joi.string()
+    .valid(...WAITING_SORTS)
+    .default('receipt'),
   offset: Joi.number().integer().min(0).max(10_000_000).default(0),
   limit: Joi.number().integer().min(1).max(500).default(100),
 });
@@ -328,4 +332,29 @@ export const decideSchema = objectOf<Decide>({
   decision: Joi.string().valid('accept', 'refuse', 'leaveOut').required(),
   prices: Joi.object().pattern(Joi.string(), decimalText(PRICE_BOUNDS)).required(),
   draft: Joi.string().guid().allow(null).required(),
+});
+
+/** Prices that could be accepted together: what would that do to margins? */
+export type Weigh = Pick<Decide, 'ids' | 'prices'>;
+export const weighSchema = objectOf<Weigh>({
+  ids: Joi.array().items(Joi.number().integer().min(1)).min(1).max(100_000).unique().required(),
+  prices: Joi.object().pattern(Joi.string(), decimalText(PRICE_BOUNDS)).required(),
+});
+
+/** Means of margins over the new costs, in percent with one decimal. */
+export interface Weighed {
+  readonly count: number;
+  /** Of the chosen: as their prices are, and if they were accepted. */
+  readonly marginBefore: string | null;
+  readonly marginAfter: string | null;
+  /** Of all that wait, if only the chosen were accepted. */
+  readonly allAfter: string | null;
+}
+
+/** Takes back what was decided on prices: they wait again. */
+export interface TakeBackDecision {
+  readonly ids: readonly number[];
+}
+export const takeBackDecisionSchema = objectOf<TakeBackDecision>({
+  ids: Joi.array().items(Joi.number().integer().min(1)).min(1).max(100_000).unique().required(),
 });

@@ -12,8 +12,11 @@ import type {
   ReceiptVerdict,
   ReceiptView,
   RuleInForce,
+  TakeBackDecision,
   TakeIn,
   WaitingPage,
+  Weigh,
+  Weighed,
 } from '@honest-ledger/contracts';
 import type { Observable } from 'rxjs';
 import { paramsOf } from '../shared/search-params';
@@ -98,6 +101,14 @@ export class ReceiptsApi {
     readonly limit: number;
   }): Observable<WaitingPage> {
     return this.http.get<WaitingPage>('/api/waiting-prices', { params: paramsOf(asked) });
+  }
+
+  weigh(what: Weigh): Observable<Weighed> {
+    return this.http.post<Weighed>('/api/waiting-prices/weigh', what);
+  }
+
+  takeBack(what: TakeBackDecision): Observable<unknown> {
+    return this.http.post('/api/waiting-prices/take-back', what);
   }
 
   decide(decision: Decide): Observable<WaitingPage> {

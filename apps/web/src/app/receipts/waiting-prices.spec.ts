@@ -34,7 +34,7 @@ const PAGE: WaitingPage = {
 
 describe('prices that wait', () => {
   let screen: ShownScreen<WaitingPrices>;
-  const list = (page: WaitingPage, sort = 'move'): Promise<unknown> =>
+  const list = (page: WaitingPage, sort = 'receipt'): Promise<unknown> =>
     screen.answer('GET', `/api/waiting-prices?sort=${sort}&offset=0&limit=100`, page);
   beforeEach(async () => {
     screen = await showScreen(WaitingPrices, {});
@@ -83,9 +83,49 @@ describe('prices that wait', () => {
     await list(PAGE);
   });
 
+  it('stand under their receipts, and are chosen by them', async () => {
+    expect(screen.host.querySelector('tr.group')?.textContent).toContain('Marsh Pits');
+    const box = screen.host.querySelector<HTMLInputElement>('tr.group input');
+    box?.click();
+    await screen.settle(300);
+    expect(
+      await screen.answer('POST', '/api/waiting-prices/weigh', {
+        count: 2,
+        marginBefore: '44.3',
+        marginAfter: '47.0',
+        allAfter: '46.1',
+      }),
+    ).toEqual({ ids: [1, 2], prices: {} });
+    expect(screen.text()).toContain('47.0 % accepted; of all that wait then 46.1 %');
+    box?.click();
+    await screen.settle();
+    expect(screen.host.querySelector<HTMLButtonElement>('.main-action')?.disabled).toBeTrue();
+  });
+
+  it('wait again where a decision is taken back', async () => {
+    await choose('TL-1');
+    await screen.press('Refuse');
+    await screen.answer('POST', '/api/waiting-prices/decide', PAGE);
+    await list({ ...PAGE, rows: [row(2, 'TL-2')], total: 1 });
+    expect(screen.text()).toContain('Refused 1.');
+    await screen.press('Take it back');
+    const no = problemBody(409, 'A later price of TL-1 waits by now.');
+    expect(await screen.answer('POST', '/api/waiting-prices/take-back', no, 409)).toEqual({
+      ids: [1],
+    });
+    expect(screen.text()).toContain('A later price of TL-1');
+    await screen.press('Take it back');
+    await screen.answer('POST', '/api/waiting-prices/take-back', null);
+    await list(PAGE);
+    expect(screen.text()).not.toContain('Take it back');
+    screen.server.match(() => true);
+  });
+
   it('are sorted by the size of their move, or by item', async () => {
-    await screen.press('Largest move first');
+    await screen.choose('In which order', 'Largest move first');
+    await list(PAGE, 'move');
+    expect(screen.host.querySelector('tr.group')).toBeNull();
+    await screen.choose('In which order', 'By item number');
     await list(PAGE, 'item');
-    expect(screen.text()).toContain('By item number');
   });
 });

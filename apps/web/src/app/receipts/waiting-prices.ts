@@ -3,9 +3,10 @@ import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import type { Decide, WaitingPage, WaitingPrice } from '@honest-ledger/contracts';
 import { Store } from '@ngrx/store';
-import { catchError, map, of, switchMap, type Observable } from 'rxjs';
+import { catchError, debounceTime, map, of, switchMap, type Observable } from 'rxjs';
 import { draftActions, draftFeature } from '../draft/draft.feature';
 import { mayDo } from '../session/may-do';
+import { writeInstant } from '../shared/dates';
 import { FigureField } from '../shared/figure-field';
 import { writeNumber } from '../shared/numbers';
 import { problemOf } from '../shared/problems';
@@ -15,6 +16,21 @@ import { ReceiptsApi } from './receipts.api';
 const ROWS_AT_ONCE = 100;
 /** More than that nobody reads in a list; deciding on all is possible all the same. */
 const MOST_SHOWN = 500;
+
+const SORTS = [
+  { code: 'receipt', name: 'Receipt by receipt' },
+  { code: 'move', name: 'Largest move first' },
+  { code: 'item', name: 'By item number' },
+] as const;
+type Sort = (typeof SORTS)[number]['code'];
+
+/** A pause in choosing and typing, after which what it would do is asked for. */
+const PAUSE_MILLISECONDS = 250;
+
+interface Decided {
+  readonly ids: readonly number[];
+  readonly words: string;
+}
 
 interface Found {
   readonly page: WaitingPage | null;
@@ -37,7 +53,8 @@ export class WaitingPrices {
   private readonly store = inject(Store);
   private readonly draft = this.store.selectSignal(draftFeature.selectChosen);
   protected readonly mayDecide = mayDo('editSetup');
-  protected readonly sort = signal<'move' | 'item'>('move');
+  protected readonly sort = signal<Sort>('receipt');
+  protected readonly sorts = SORTS;
   private readonly limit = signal(ROWS_AT_ONCE);
   /** Goes up with every decision, so that the list is asked for anew. */
   private readonly asked = signal(0);
@@ -45,6 +62,22 @@ export class WaitingPrices {
   /** Prices that were typed instead of those that would follow. */
   protected readonly typed = signal<Readonly<Record<string, string>>>({});
   protected readonly refused = signal<string | null>(null);
+  /** What was decided last, to be taken back. */
+  protected readonly decided = signal<Decided | null>(null);
+  private readonly choice = computed(() => {
+    const ids = [...this.chosen()];
+    return ids.length === 0 ? null : { ids, prices: this.typedOf(ids) };
+  });
+  /** What accepting the chosen prices would do to margins. */
+  protected readonly weighed = toSignal(
+    toObservable(this.choice).pipe(
+      debounceTime(PAUSE_MILLISECONDS),
+      switchMap((choice) =>
+        choice ? this.api.weigh(choice).pipe(catchError(() => of(null))) : of(null),
+      ),
+    ),
+    { initialValue: null },
+  );
   private readonly question = computed(() => ({
     receipt: this.receipt() ?? null,
     sort: this.sort(),
@@ -66,6 +99,17 @@ export class WaitingPrices {
     { initialValue: { page: null, problem: null } },
   );
   protected readonly rows = computed(() => this.found().page?.rows ?? []);
+  /** The receipts that the shown rows are of, where they come receipt by receipt. */
+  protected readonly groups = computed((): Group[] => {
+    if (this.sort() !== 'receipt') return [{ heading: null, rows: this.rows() }];
+    const groups = new Map<string, WaitingPrice[]>();
+    for (const row of this.rows()) {
+      const others = groups.get(row.receipt);
+      if (others) others.push(row);
+      else groups.set(row.receipt, [row]);
+    }
+    return [...groups].map(([receipt, rows]) => ({ heading: headingOf(receipt, rows), rows }));
+  });
   protected readonly count = computed(() => this.chosen().size);
   protected readonly write = writeNumber;
   protected readonly move = writeMove;
@@ -87,9 +131,20 @@ export class WaitingPrices {
     );
   }
 
-  protected chooseAll({ target }: Event): void {
+  protected chooseAll({ target }: Event, rows = this.rows()): void {
     if (!(target instanceof HTMLInputElement)) return;
-    this.chosen.set(new Set(target.checked ? this.rows().map(({ id }) => id) : []));
+    const ids = new Set(rows.map(({ id }) => id));
+    const others = [...this.chosen()].filter((id) => !ids.has(id));
+    this.chosen.set(new Set(target.checked ? [...others, ...ids] : others));
+  }
+
+  protected isChosen(rows: readonly WaitingPrice[]): boolean {
+    return rows.length > 0 && rows.every(({ id }) => this.chosen().has(id));
+  }
+
+  protected setSort({ target }: Event): void {
+    if (!(target instanceof HTMLSelectElement)) return;
+    this.sort.set(SORTS.find(({ code }) => code === target.value)?.code ?? 'receipt');
   }
 
   protected most(total: number): number {
@@ -102,11 +157,11 @@ export class WaitingPrices {
 
   protected decide(decision: Decide['decision'], ids = [...this.chosen()]): void {
     if (ids.length === 0) return;
-    const typed = Object.entries(this.typed()).filter(([id]) => ids.includes(Number(id)));
-    const prices = decision === 'accept' ? Object.fromEntries(typed) : {};
+    const prices = decision === 'accept' ? this.typedOf(ids) : {};
     this.refused.set(null);
     this.api.decide({ ids, decision, prices, draft: this.draft() }).subscribe({
       next: () => {
+        this.decided.set({ ids, words: `${DECISION_WORDS[decision]} ${String(ids.length)}.` });
         this.chosen.set(new Set());
         this.typed.set({});
         this.asked.update((asked) => asked + 1);
@@ -118,4 +173,42 @@ export class WaitingPrices {
       },
     });
   }
+
+  protected takeBack({ ids }: Decided): void {
+    this.refused.set(null);
+    this.api.takeBack({ ids }).subscribe({
+      next: () => {
+        this.decided.set(null);
+        this.asked.update((asked) => asked + 1);
+        this.store.dispatch(draftActions.changed());
+      },
+      error: (error: unknown) => {
+        this.refused.set(problemOf(error).detail);
+      },
+    });
+  }
+
+  private typedOf(ids: readonly number[]): Record<string, string> {
+    const typed = Object.entries(this.typed()).filter(([id]) => ids.includes(Number(id)));
+    return Object.fromEntries(typed);
+  }
+}
+
+/** Rows that came together. */
+interface Group {
+  /** Null where they are not told apart by receipts. */
+  readonly heading: { readonly receipt: string; readonly words: string } | null;
+  readonly rows: readonly WaitingPrice[];
+}
+
+const DECISION_WORDS: Readonly<Record<Decide['decision'], string>> = {
+  accept: 'Accepted',
+  refuse: 'Refused',
+  leaveOut: 'Refused, and left out from now on:',
+};
+
+function headingOf(receipt: string, rows: readonly WaitingPrice[]): Group['heading'] {
+  const [first] = rows;
+  const words = first ? `${first.supplier}, ${writeInstant(first.at)}` : '';
+  return { receipt, words };
 }

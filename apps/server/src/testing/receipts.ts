@@ -1,0 +1,27 @@
+import type { CostFileMapping, ReceiptView } from '@honest-ledger/contracts';
+import type { Browser, TestServer } from './test-server';
+
+/** Sends in a price file of a supplier and has it compared as its columns suggest. */
+export async function readPriceFile(
+  server: TestServer,
+  browser: Browser,
+  content: string,
+  part: Partial<CostFileMapping> = {},
+): Promise<ReceiptView> {
+  const sent = await browser.send('/receipts?supplier=ferrybridge', 'prices.csv', content);
+  const { id, mapping } = sent.as<ReceiptView>();
+  await browser.ask('PUT', `/receipts/${id}/mapping`, { ...mapping, ...part });
+  await server.workOff();
+  return (await browser.ask('GET', `/receipts/${id}`)).as<ReceiptView>();
+}
+
+/** Sends a price file in and takes it in. */
+export async function takePriceFileIn(
+  server: TestServer,
+  browser: Browser,
+  content: string,
+): Promise<void> {
+  const { id, revision } = await readPriceFile(server, browser, content);
+  await browser.ask('POST', `/receipts/${id}/take-in`, { revision, withoutWrong: false });
+  await server.workOff();
+}
