@@ -6,6 +6,7 @@ import {
   type CustomerPreview,
   type CustomerRow,
   type CustomerView,
+  type EndingAssignments,
   type Page,
   type PriceListPage,
 } from '@honest-ledger/contracts';
@@ -181,5 +182,21 @@ describe('customers', () => {
       (await by('by=petrie&limit=500')).changes.every((one) => one.by === 'Tom Petrie'),
     ).toBeTrue();
     expect((await by('by=nobody')).changes).toEqual([]);
+  });
+
+  it('have levels that end soon, the first to end first', async () => {
+    const ending = async (days: number): Promise<EndingAssignments> =>
+      (
+        await browser.ask('GET', `/ending-assignments?days=${String(days)}`)
+      ).as<EndingAssignments>();
+    expect((await ending(60)).assignments).toEqual([]); // the glaze weeks last until 31 January
+    const found = await ending(68); // from 24 November
+    expect(found.day).toBe('2026-11-24');
+    expect(found.assignments.map(({ customer, until }) => [customer.code, until])).toEqual([
+      ['C2002', '2027-01-31'],
+      ['C2003', '2027-01-31'],
+    ]);
+    expect(found.assignments[0]?.reach).toEqual({ kind: 'category', category: 'glaze' });
+    expect((await browser.ask('GET', '/ending-assignments?days=0')).status).toBe(422);
   });
 });

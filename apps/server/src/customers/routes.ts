@@ -3,6 +3,7 @@ import {
   customerEditSchema,
   customerParams,
   customerQuerySchema,
+  endingQuery,
   levelGivingSchema,
   priceListQuery,
   type CustomerContent,
@@ -13,6 +14,8 @@ import {
   type CustomerQuery,
   type CustomerRow,
   type CustomerView,
+  type EndingAssignments,
+  type EndingQuery,
   type LevelGiving,
   type LevelGivingPreview,
   type Page,
@@ -23,6 +26,7 @@ import type { FastifyPluginCallback } from 'fastify';
 import { serializable, snapshot } from '../database/database';
 import type { Services } from '../services';
 import { actor } from '../session/plugin';
+import { endingAssignments } from './ending-assignments';
 import { giveLevel, previewGiving } from './give-level';
 import { keepCustomer } from './keep-customer';
 import { previewCustomer, priceList } from './price-list';
@@ -36,6 +40,13 @@ export const customerRoutes: FastifyPluginCallback<Services> = (app, services, d
     '/customers',
     { config: { may: 'look' }, schema: { querystring: customerQuerySchema } },
     (request) => snapshot(database, (queries) => findCustomers(queries, request.query)),
+  );
+
+  app.get<{ Querystring: EndingQuery; Reply: EndingAssignments }>(
+    '/ending-assignments',
+    { config: { may: 'look' }, schema: { querystring: endingQuery } },
+    (request) =>
+      snapshot(database, (queries) => endingAssignments(queries, services, request.query)),
   );
 
   app.get<{ Reply: CustomerGroups }>('/customer-groups', { config: { may: 'look' } }, () =>

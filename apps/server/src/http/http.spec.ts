@@ -31,6 +31,7 @@ const ROUTES: readonly (readonly [Method, string, Permission])[] = [
   ['GET', '/files/repricings/00000000-0000-4000-8000-000000000001', 'seeCosts'],
   ['GET', '/customers', 'look'],
   ['GET', '/customer-groups', 'look'],
+  ['GET', '/ending-assignments', 'look'],
   ['GET', '/customers/C1001', 'look'],
   ['GET', '/customers/C1001/prices', 'look'],
   ['POST', '/customers/C1001/preview', 'editFacts'],

@@ -1,4 +1,4 @@
-import type { LevelAssignment } from '@honest-ledger/engine';
+import type { LevelAssignment, Reach } from '@honest-ledger/engine';
 import Joi from 'joi';
 import type { ItemFactsForm } from '../forms/document-form';
 import {
@@ -216,4 +216,27 @@ export interface GivenCustomer {
   /** What it does to its prices of the whole catalogue; null where so many were not priced. */
   readonly moves: CatalogueMoves | null;
   readonly currency: string;
+}
+
+/** Which level assignments end within so many days from today. */
+export interface EndingQuery {
+  readonly days: number;
+}
+export const endingQuery = objectOf<EndingQuery>({
+  days: Joi.number().integer().min(1).max(3660).default(60),
+});
+
+/** A level that a customer has for some goods, and that ends by itself. */
+export interface EndingAssignment {
+  readonly customer: { readonly code: string; readonly name: string };
+  readonly level: string;
+  readonly reach: Reach;
+  readonly until: string;
+}
+
+/** The first to end first. */
+export interface EndingAssignments {
+  /** The day that counts as today. */
+  readonly day: string;
+  readonly assignments: readonly EndingAssignment[];
 }

@@ -8,6 +8,7 @@ import { namesOfThings } from '../reference/names';
 import { LedgerGrid, sentenceColumn } from '../shared/ledger-grid';
 import { Notice } from '../shared/notice';
 import { unbroken, writer } from '../shared/numbers';
+import { EndingLevels } from './ending-levels';
 import { levelsActions, levelsFeature } from './levels.feature';
 
 /** How a level or a table stands, in words. */
@@ -21,7 +22,7 @@ export const STATE_WORDS: Readonly<Record<LevelState, string>> = {
 /** The price levels, each read back as a sentence. */
 @Component({
   selector: 'hl-level-list',
-  imports: [LedgerGrid, Notice],
+  imports: [EndingLevels, LedgerGrid, Notice],
   template: `
     <header class="sheet-head">
       <h1>Levels</h1>
@@ -31,6 +32,7 @@ export const STATE_WORDS: Readonly<Record<LevelState, string>> = {
     @if (list().problem; as problem) {
       <hl-notice [problem]="problem" (retried)="ask()" />
     }
+    <hl-ending-levels />
     <hl-ledger-grid
       [rows]="rows()"
       [columns]="columns()"

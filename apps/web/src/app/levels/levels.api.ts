@@ -3,6 +3,7 @@ import { inject, Injectable } from '@angular/core';
 import type {
   BenchAnswer,
   BenchQuestion,
+  EndingAssignments,
   LevelSummary,
   LevelView,
   ReachedPage,
@@ -20,6 +21,10 @@ export class LevelsApi {
 
   one(id: string): Observable<LevelView> {
     return this.http.get<LevelView>(`/api/levels/${encodeURIComponent(id)}`);
+  }
+
+  ending(days: number): Observable<EndingAssignments> {
+    return this.http.get<EndingAssignments>('/api/ending-assignments', { params: { days } });
   }
 
   reached(id: string, question: ReachedQuestion): Observable<ReachedPage> {
