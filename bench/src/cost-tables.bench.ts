@@ -1,9 +1,10 @@
 /**
  * How fast cost tables make prices: 50,000 items under six tables of bands each, for 5 and for 200
- * bands, by the engine, against (a) raw scaled integers with everything found beforehand, which is the
+ * bands, by the engine, column by column as a receipt asks for a whole catalogue, and as full lines
+ * of documents, against (a) raw scaled integers with everything found beforehand, which is the
  * limit, (b) a spreadsheet engine from the registry with one formula a cell, and (c) one PostgreSQL
- * statement with `numeric`. The sums of engine, integers and PostgreSQL must be the same to the cent; a
- * spreadsheet computes in binary floats, so it is a reference for speed alone. Run: npm run bench
+ * statement with `numeric`. The sums of engine, integers and PostgreSQL must be the same to the cent;
+ * a spreadsheet computes in binary floats, so it is a reference for speed alone. Run: npm run bench
  */
 import {
   add,
@@ -13,6 +14,7 @@ import {
   make,
   priceDocument,
   print,
+  tablePrices,
   withDigits,
   type CostTable,
   type ItemFacts,
@@ -161,6 +163,24 @@ function byEngine(setup: Setup): () => string {
   };
 }
 
+/** The unit prices alone, as screens and receipts ask them of a whole catalogue. */
+function byEngineInColumns(setup: Setup): () => string {
+  const compiled = compileSetup(setup);
+  const ids = setup.costTables.map(({ id }) => id);
+  const local = { day: '2026-11-25', time: '12:00:00', offset: '+00:00' };
+  const asked = {
+    facts: { local, outlet: null, customer: null, rates: [] },
+    currency: 'EUR',
+  };
+  return () => {
+    let total = decimal('0');
+    for (const column of tablePrices(compiled, ids, facts, asked)) {
+      for (const price of column) if (price) total = add(total, price);
+    }
+    return print(withDigits(total, 2));
+  };
+}
+
 /** (a) The same in plain whole numbers, the band found by halving. */
 function inIntegers(count: number): () => string {
   const tables = Array.from({ length: TABLES }, (_, table) => {
@@ -261,19 +281,21 @@ console.log(
 );
 const engines: number[] = [];
 for (const count of [5, 200]) {
-  const engine = measure('engine, without workings', ROUNDS, byEngine(setupOf(count)));
+  const setup = setupOf(count);
+  const engine = measure('engine, prices in columns', ROUNDS, byEngineInColumns(setup));
+  const lines = measure('engine, as lines of documents', ROUNDS, byEngine(setup));
   const integers = measure('(a) the same in raw integers', ROUNDS, inIntegers(count));
   const sheet = bySpreadsheet(count);
   const postgres = await inPostgres(client, count);
   engines.push(engine.milliseconds);
   console.log(`${String(count)} bands`);
-  for (const { name, milliseconds, total } of [engine, integers, sheet, postgres]) {
+  for (const { name, milliseconds, total } of [engine, lines, integers, sheet, postgres]) {
     const ratio = (milliseconds / engine.milliseconds).toFixed(3);
     console.log(
       `  ${name.padEnd(52)} ${milliseconds.toFixed(1).padStart(10)} ms ${ratio.padStart(9)} x the engine  ${total === null ? '' : `sum ${total}`}`,
     );
   }
-  if (engine.total !== integers.total || engine.total !== postgres.total) {
+  if ([lines, integers, postgres].some((other) => other.total !== engine.total)) {
     console.error('The sums differ: what was measured is not the same work.');
     process.exitCode = 1;
   }

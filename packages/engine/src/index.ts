@@ -30,6 +30,7 @@ export * from './pricing/price-document';
 export * from './pricing/price-ends';
 export * from './pricing/priced';
 export * from './pricing/purchase';
+export * from './pricing/table-prices';
 export * from './pricing/units';
 export * from './workings/cost-table-sentences';
 export * from './workings/margin-of-lines';

@@ -3,7 +3,6 @@ import {
   baseUnit,
   compare,
   compareExact,
-  compileSetup,
   decimal,
   percentMoved,
   priceFollowing,
@@ -11,15 +10,14 @@ import {
   ratesOf,
   reachFinder,
   roundToDigits,
+  tablePrices,
   withDigits,
   type CompiledSetup,
   type Decimal,
   type Exact,
   type Rates,
-  type Setup,
 } from '@honest-ledger/engine';
 import type { ItemWithId } from '../catalogue/item-facts';
-import { priceCatalogue } from '../catalogue/price-catalogue';
 import { pricingDay, readItemsToPrice, type PricingDay } from '../costs/items-to-price';
 import { unitCost } from '../costs/unit-cost';
 import type { Queries } from '../database/database';
@@ -77,7 +75,7 @@ export async function followPrices(
   const rates = ratesOf(setup.homeCurrency, facts.rates);
   const rulesFor = reachFinder(rules);
   const tablePrices = asksTables
-    ? tablesPrices(items, kind, costs, setup, facts, now())
+    ? tablesPrices(items, kind, costs, compiled, facts)
     : new Map<string, Decimal>();
   const found = new Map<number, FollowedPrice>();
   for (const cost of costs) {
@@ -220,11 +218,10 @@ function tablesPrices(
   items: ReadonlyMap<number, ItemWithId>,
   kind: string,
   costs: readonly CostOnRow[],
-  setup: Setup,
+  setup: CompiledSetup,
   facts: Awaited<ReturnType<typeof surroundings>>,
-  now: Date,
 ): ReadonlyMap<string, Decimal> {
-  if (setup.costTables.length === 0) return new Map();
+  if (setup.costTables.size === 0) return new Map();
   const changed = costs.flatMap(({ itemId, cost, currency, unit }) => {
     const item = items.get(itemId);
     if (!item) return [];
@@ -232,19 +229,14 @@ function tablesPrices(
     const others = item.costs.filter((one) => one.kind !== kind);
     return [{ ...item, costs: [fresh, ...others] }];
   });
-  const tablesAlone = compileSetup({
-    ...setup,
-    basePrices: [],
-    levels: [],
-    agreements: [],
-    defaultLevel: null,
+  const [prices = []] = tablePrices(setup, [null], changed, {
+    facts,
+    currency: setup.homeCurrency,
   });
-  const under = { setup: tablesAlone, facts, level: null, currency: setup.homeCurrency };
-  const { lines } = priceCatalogue(changed, under, now, false);
   return new Map(
-    lines.flatMap((line) => {
-      const price = line.kind === 'priced' ? line.slices[0]?.unitPrice : undefined;
-      return price ? [[line.item, price] as const] : [];
+    changed.flatMap(({ item }, index) => {
+      const price = prices[index];
+      return price ? [[item, price] as const] : [];
     }),
   );
 }

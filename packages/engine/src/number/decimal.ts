@@ -101,6 +101,7 @@ export function percentOf(basis: Decimal, percent: Decimal): Decimal {
 }
 
 export function compare(a: Decimal, b: Decimal): -1 | 0 | 1 {
+  if (a.scale === b.scale) return a.units < b.units ? -1 : a.units > b.units ? 1 : 0;
   const difference = subtract(a, b).units;
   return difference < 0 ? -1 : difference > 0 ? 1 : 0;
 }

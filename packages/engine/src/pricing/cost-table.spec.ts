@@ -143,6 +143,13 @@ describe('a cost table', () => {
     expect(unitPrice(...under(table, { ...costing('10'), categories }))).toBe('16.80');
   });
 
+  it('takes no more off by a piece charge below zero than is there', () => {
+    const pieceCharges = [{ reach: { kind: 'all' } as const, amount: decimal('-4.00') }];
+    const table = costTable({ '0': times('1') }, { pieceCharges });
+    expect(unitPrice(...under(table, costing('10')))).toBe('6.00');
+    expect(unitPrice(...under(table, costing('3')))).toBe('0.00');
+  });
+
   it('works in its own currency: costs are converted exactly, its thresholds never', () => {
     const table = costTable({ '0': times('3'), '10.837': times('2') }, { currency: 'USD' });
     const [setup, document] = under(table, costing('10.00'));

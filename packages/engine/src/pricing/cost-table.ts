@@ -90,9 +90,11 @@ function knownKinds(
 function bandOf(
   bands: readonly CostBand[],
   cost: Exact,
-  { pricingUnit: { factor } }: LineInProgress,
+  { item, pricingUnit: { unit, factor } }: LineInProgress,
 ): CostBand | undefined {
-  return bandAt(bands, ({ from }) => compareExact(multiply(from, factor), cost) <= 0);
+  return unit === item.unit
+    ? bandAt(bands, ({ from }) => compareExact(from, cost) <= 0)
+    : bandAt(bands, ({ from }) => compareExact(multiply(from, factor), cost) <= 0);
 }
 
 function belowFirst(bands: readonly CostBand[], price: Exact): readonly Reason[] {
@@ -150,10 +152,12 @@ function addPieceCharge(
   const { name: table } = compiled;
   const charge = compiled.pieceCharge(item);
   if (!charge || isZero(charge.amount)) return;
+  const after = addExact(column.price, multiplyExact(charge.amount, pricingUnit.factor));
+  const tookAll = signOf(after) < 0;
   const source = column.recording
-    ? ({ kind: 'pieceCharge', version, table, charge } as const)
+    ? ({ kind: 'pieceCharge', version, table, charge, tookAll } as const)
     : null;
-  moveTo(column, addExact(column.price, multiplyExact(charge.amount, pricingUnit.factor)), source);
+  moveTo(column, tookAll ? ZERO : after, source);
 }
 
 function round(

@@ -6,7 +6,7 @@ import type { ItemNumber, TimeUnit, UnitCode } from '../setup/goods';
 import type { LevelChooser, LevelName, NotApplied, WorkingStep } from '../workings/workings';
 
 /** Raised by every change of the engine that can alter a cent or a working. */
-export const MODEL_VERSION = 3;
+export const MODEL_VERSION = 4;
 
 export interface PricedDocument {
   readonly modelVersion: number;

@@ -68,8 +68,11 @@ export function stepWording(
         sentence: `${feesWords(fees, table.currency, write)}, so that the profit is left after them`,
       };
     }
-    case 'pieceCharge':
-      return { title: 'Piece charge', sentence: `for ${reachWords(source.charge.reach, names)}` };
+    case 'pieceCharge': {
+      const all = source.tookAll ? ': more than there is, so all of it' : '';
+      const goods = reachWords(source.charge.reach, names);
+      return { title: 'Piece charge', sentence: `for ${goods}${all}` };
+    }
     case 'tableRounding':
       return {
         title: roundingSentence(source.rule, write),

@@ -82,6 +82,8 @@ export type WorkingSource =
       readonly version: number;
       readonly table: TableName;
       readonly charge: PieceCharge;
+      /** It would have taken more than was there. */
+      readonly tookAll: boolean;
     }
   | {
       readonly kind: 'tableRounding';

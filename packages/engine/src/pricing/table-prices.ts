@@ -1,0 +1,101 @@
+import type { CompiledSetup } from '../compile/compile-setup';
+import { minorDigits, type CurrencyCode } from '../number/currency';
+import { fromInteger, isZero, withDigits, type Decimal } from '../number/decimal';
+import { signOf } from '../number/exact';
+import { ratesOf } from '../number/exchange';
+import { roundToDigits } from '../number/rounding';
+import type { CostTableId } from '../setup/cost-table';
+import type { DocumentFacts, ItemFacts } from '../setup/facts';
+import { emptyColumn } from './column';
+import { startFromCostTable, startFromReachingTable } from './cost-table';
+import { exchangeTo } from './exchange-step';
+import { tellNobody, type LineInProgress, type PricingContext } from './line-in-progress';
+import { baseUnit } from './units';
+
+/** Where and when tables are asked for prices, and in which currency. */
+export interface TablePricesAsked {
+  readonly facts: Omit<DocumentFacts, 'items'>;
+  readonly currency: CurrencyCode;
+}
+
+const ONE = fromInteger(1);
+
+/**
+ * What cost tables make of one base unit of each item, table by table: the unit prices that lines
+ * would have at a level that starts from the table, without all else that a line has. For whole
+ * catalogues, whose every price is wanted and no workings. Null where a table makes nothing.
+ * @param tables null for the table that takes each item in most narrowly
+ */
+export function tablePrices(
+  setup: CompiledSetup,
+  tables: readonly (CostTableId | null)[],
+  items: readonly ItemFacts[],
+  { facts, currency }: TablePricesAsked,
+): (Decimal | null)[][] {
+  const context: PricingContext = {
+    setup,
+    currency,
+    level: null,
+    facts,
+    rates: ratesOf(setup.homeCurrency, facts.rates),
+    unitDigits: setup.unitPriceDigits(currency),
+    amountDigits: minorDigits(currency),
+    workings: false,
+  };
+  const starts = tables.map((id) => startFrom(id, context));
+  const columns = starts.map((): (Decimal | null)[] => []);
+  for (const item of items) {
+    const work = oneOf(item, currency);
+    starts.forEach((start, place) => {
+      work.problem = null;
+      columns[place]?.push(start(work) ? unitPrice(work, context) : null);
+    });
+  }
+  return columns;
+}
+
+/** Starts a line at what a table makes of it; false where that is nothing. */
+function startFrom(
+  id: CostTableId | null,
+  context: PricingContext,
+): (work: LineInProgress) => boolean {
+  if (id === null) return (work) => startFromReachingTable(work, context, tellNobody);
+  const table = context.setup.costTables.get(id);
+  return (work) => table !== undefined && startFromCostTable(table, work, context).length === 0;
+}
+
+function oneOf(item: ItemFacts, currency: CurrencyCode): LineInProgress {
+  const unit = baseUnit(item);
+  return {
+    line: {
+      id: item.item,
+      item: item.item,
+      quantity: ONE,
+      unit: null,
+      duration: item.timeUnit === null ? null : ONE,
+      formOfSupply: null,
+      level: null,
+      priceByHand: null,
+    },
+    item,
+    unit,
+    pricingUnit: unit,
+    baseQuantity: ONE,
+    column: emptyColumn(currency, false),
+    started: false,
+    level: null,
+    closedBy: null,
+    slices: [],
+    problem: null,
+    notApplied: [],
+  };
+}
+
+/** As step 6 rounds it: a positive price that would become 0 is none. */
+function unitPrice(work: LineInProgress, context: PricingContext): Decimal | null {
+  if (work.problem || !exchangeTo(work, context.currency, context)) return null;
+  const { price } = work.column;
+  const rounded = roundToDigits(price, context.unitDigits, context.setup.roundingMode);
+  if (isZero(rounded) && signOf(price) > 0) return null;
+  return withDigits(rounded, context.unitDigits);
+}
