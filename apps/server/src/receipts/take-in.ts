@@ -2,7 +2,8 @@ import type { BasePriceForm, TakeIn } from '@honest-ledger/contracts';
 import { and, eq, sql, type SQL } from 'drizzle-orm';
 import { record, recordAll, type Actor } from '../changes/record';
 import { postgresCode, serializable, type Transaction } from '../database/database';
-import { receiptRows, receipts } from '../database/schema/index';
+import { oneOf } from '../database/patterns';
+import { priceProposals, receiptRows, receipts } from '../database/schema/index';
 import { conflict, notFound, Problem } from '../http/problems';
 import { addJob } from '../jobs/add-job';
 import type { Services } from '../services';
@@ -106,7 +107,7 @@ async function takeIn(transaction: Transaction, services: Services, id: string):
   const actor = { id: receipt.byId, now: services.now() };
   await writeCosts(transaction, receipt);
   const version = await publishMoves(transaction, services, receipt, taken, actor);
-  await propose(transaction, id);
+  await propose(transaction, id, taken);
   await transaction.update(receipts).set({ state: 'applied', version }).where(eq(receipts.id, id));
   await record(transaction, actor, {
     kind: 'receipt',
@@ -255,11 +256,19 @@ async function itemNumbers(
 }
 
 /** Prices wait for somebody; what waited for the same items before is overtaken. */
-async function propose(transaction: Transaction, id: string): Promise<void> {
-  await transaction.execute(sql`
-    update price_proposals p set state = 'overtaken' from receipt_rows r
-    where p.state = 'waiting' and p.item_id = r.item_id and r.follows is not null
-      and ${takenOf(id)}`);
+async function propose(
+  transaction: Transaction,
+  id: string,
+  taken: readonly ComparedRow[],
+): Promise<void> {
+  const itemIds = taken.flatMap(({ itemId, follows }) =>
+    itemId !== null && follows !== null ? [itemId] : [],
+  );
+  // by their ids: a join of rows written just now was planned as one within the other
+  await transaction
+    .update(priceProposals)
+    .set({ state: 'overtaken' })
+    .where(and(eq(priceProposals.state, 'waiting'), oneOf(priceProposals.itemId, itemIds)));
   await transaction.execute(sql`
     insert into price_proposals (receipt_id, item_id, old_unit_cost, new_unit_cost, price_before,
       price_after, move, why)
