@@ -7,6 +7,7 @@ import { workers } from '../database/schema/index';
 import { PUBLISH_JOB } from '../drafts/wait-to-publish';
 import type { Services } from '../services';
 import { addJob } from './add-job';
+import { waitForPublishing } from '../versions/publish';
 import { startQueue, type Queue } from './queue';
 
 describe('the queue', () => {
@@ -51,6 +52,37 @@ describe('the queue', () => {
     await idle();
     await queue.stop();
     expect(await services.database.select().from(workers)).toEqual([]);
+  });
+
+  it('says that it is alive under the name by which its jobs are held', async () => {
+    queue = startQueue(services, held.url, log);
+    await services.database.transaction(async (transaction) => {
+      await waitForPublishing(transaction); // so that the job has to wait, too
+      await addOne();
+      let holders: unknown[] = [];
+      while (holders.length === 0) {
+        await pause(50);
+        const { rows } = await services.database.execute(
+          sql`select locked_by from graphile_worker._private_jobs where locked_by is not null`,
+        );
+        holders = rows.map(({ locked_by: holder }) => holder);
+      }
+      const alive = await services.database.select({ id: workers.id }).from(workers);
+      expect(alive.map(({ id }) => id)).toEqual(holders as string[]);
+    });
+    await idle();
+  });
+
+  it('does what a process has left undone that was killed', async () => {
+    await addOne();
+    await services.database.execute(
+      sql`update graphile_worker._private_jobs set locked_by = 'pool-dead', locked_at = now()`,
+    );
+    const seenAt = new Date(services.now().getTime() - 61_000);
+    await services.database.insert(workers).values({ id: 'pool-dead', seenAt });
+    queue = startQueue(services, held.url, log);
+    await idle();
+    expect(await waiting()).toBe(0);
   });
 
   it('begins where the database could not be reached, as soon as it can', async () => {

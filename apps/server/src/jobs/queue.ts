@@ -70,7 +70,8 @@ export function startQueue(
   });
   const ids = new Set<string>();
   const events: WorkerEvents = new EventEmitter();
-  events.on('worker:create', ({ worker }) => ids.add(worker.workerId));
+  // a job is held by the pool that took it, whichever of its workers does it
+  events.on('pool:create', ({ workerPool }) => ids.add(workerPool.id));
   const beat = async (): Promise<void> => {
     const seenAt = services.now();
     if (ids.size > 0) {
