@@ -26,7 +26,7 @@ await page.goto('/sign-in');
 await page.getByRole('button', { name: 'Sign in', exact: true }).waitFor();
 await ledger.signIn();
 
-for (const screen of ['Catalogue', 'Customers', 'Levels', 'Quotes']) {
+for (const screen of ['Catalogue', 'Levels', 'Quotes']) {
   await ledger.open(screen);
   await page.getByRole('gridcell').first().waitFor();
   await picture(page, screen.toLowerCase());
@@ -97,7 +97,42 @@ await picture(page, 'price-file');
 await page.getByRole('button', { name: /^Take in/ }).click();
 await page.getByRole('link', { name: /prices wait/ }).click();
 await page.getByText('Mean margin').waitFor();
+await page.getByLabel('Choose TL-0042').check();
+await page.getByLabel('Choose TL-0044').check();
+await page.getByText('Their mean margin').waitFor();
 await picture(page, 'waiting-prices');
+
+await page.goto('/purchase-desk?item=TL-0042');
+await page.getByLabel('Quantity').fill('60');
+await page.getByLabel('Quantity').press('Tab');
+await ledger.row('Orrin & Daughter').getByText('cheapest').waitFor();
+await picture(page, 'purchase-desk');
+await page.goto('/repricings/new?category=clay');
+await page.getByLabel('What it is called').fill('Clay to 38 %');
+await page.getByLabel('Start from').selectOption({ label: 'the cost: last' });
+await page.getByLabel('How', { exact: true }).selectOption({ label: 'to a margin of' });
+await page.getByLabel('By how much').fill('38');
+await page.getByLabel('Least margin').fill('36');
+await page.getByLabel('Prices are rounded').selectOption('to a multiple of');
+await page.getByRole('button', { name: 'Work the prices out' }).click();
+const cell = (item: string, column: string) =>
+  page
+    .getByRole('row')
+    .filter({ has: page.getByRole('gridcell', { name: item, exact: true }) })
+    .locator(`[col-id="${column}"]`)
+    .first();
+await cell('CL-0213', 'margin').click();
+await page.keyboard.type('41');
+await page.keyboard.press('Enter');
+await page.locator('.ag-cell.typed').waitFor();
+await cell('CL-0225', 'after').click();
+await page.keyboard.type('13.20');
+await page.keyboard.press('Enter');
+await page.getByText('low margin').nth(1).waitFor();
+await cell('CL-0237', 'name').click();
+await page.keyboard.press('x');
+await page.locator('.ag-row.left-out').waitFor();
+await picture(page, 'change-prices');
 
 await page.goto('/customers/C1001');
 await page.getByRole('link', { name: 'Begin a quote' }).click();
