@@ -75,7 +75,7 @@ async function apply(
     services,
     changing.filter(({ levelId }) => levelId === null),
   );
-  const levels = byLevel(changing);
+  const levels = grouped(changing, ({ levelId }) => levelId);
   const objects = [
     ...[...base.keys()].map((key) => ({ kind: 'basePrice' as const, key })),
     ...[...levels.keys()].map((key) => ({ kind: 'level' as const, key })),
@@ -157,8 +157,7 @@ async function basePricesWith(
   { setups }: Services,
   rows: readonly WorkedOut[],
 ): Promise<ReadonlyMap<string, readonly BasePriceForm[]>> {
-  const byItem = new Map<number, WorkedOut[]>();
-  for (const row of rows) byItem.set(row.itemId, [...(byItem.get(row.itemId) ?? []), row]);
+  const byItem = grouped(rows, ({ itemId }) => itemId);
   const numbers = await numbersOf(transaction, [...byItem.keys()]);
   const keys = [...numbers.values()];
   const { setup } = await setups.of(transaction, await versionInForce(transaction));
@@ -196,13 +195,19 @@ async function numbersOf(
   return new Map(rows.map(({ id, number }) => [id, number]));
 }
 
-function byLevel(rows: readonly WorkedOut[]): Map<string, WorkedOut[]> {
-  const found = new Map<string, WorkedOut[]>();
+function grouped<Key>(
+  rows: readonly WorkedOut[],
+  by: (row: WorkedOut) => Key | null,
+): Map<Key, WorkedOut[]> {
+  const groups = new Map<Key, WorkedOut[]>();
   for (const row of rows) {
-    if (row.levelId === null) continue;
-    found.set(row.levelId, [...(found.get(row.levelId) ?? []), row]);
+    const key = by(row);
+    if (key === null) continue;
+    const others = groups.get(key);
+    if (others) others.push(row);
+    else groups.set(key, [row]);
   }
-  return found;
+  return groups;
 }
 
 async function keepLevel(

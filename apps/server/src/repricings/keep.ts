@@ -66,10 +66,10 @@ export async function decideRows(
   transaction: Transaction,
   services: Services,
   id: string,
-  { rows }: RepricedDecisions,
+  { revision, rows }: RepricedDecisions,
   actor: Actor,
 ): Promise<void> {
-  const repricing = await openRepricing(transaction, id, actor);
+  const repricing = await openRepricing(transaction, id, actor, revision);
   const asked = new Map(rows.map((one) => [one.row, one]));
   const found = await transaction
     .select({ row: repricingRows, item: items.number })

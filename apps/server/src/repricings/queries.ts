@@ -97,6 +97,7 @@ async function totalsOf(queries: Queries, id: string): Promise<RepricingTotals> 
       lowered: counted(LOWERED),
       fresh: counted(sql`not ${leftOut} and ${before} is null and ${after} is not null`),
       unchanged: counted(sql`not ${leftOut} and ${before} = ${after}`),
+      changing: counted(CHANGING),
       leftOut: counted(sql`${leftOut}`),
       withoutPrice: counted(sql`not ${leftOut} and ${after} is null`),
       withoutCost: counted(ONLY.withoutCost),

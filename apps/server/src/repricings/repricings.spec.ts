@@ -55,11 +55,12 @@ describe('many prices changed at once', () => {
     if (!row) throw new Error(`no row of ${item}`);
     return row;
   };
-  const decide = (
+  const decide = async (
     { id }: { id: string },
     ...rows: readonly Partial<RepricedPrice>[]
   ): Promise<Answer> =>
     browser.ask('PUT', `/repricings/${id}/rows`, {
+      revision: (await seen(id)).revision,
       rows: rows.map(({ row, typed = null, leftOut = false }) => ({ row, typed, leftOut })),
     });
   const seen = async (id: string): Promise<RepricingView> =>
@@ -160,6 +161,11 @@ describe('many prices changed at once', () => {
     expect(again.status).toBe(200);
     expect((await rowOf(of, other.item)).after).toBe('12.34');
     expect((await rowOf(of, third.item)).leftOut).toBeTrue();
+    const stale = await browser.ask('PUT', `/repricings/${of.id}/rows`, {
+      revision: answer.repricing.revision, // rows may have other places since
+      rows: [{ row: 1, typed: null, leftOut: true }],
+    });
+    expect(stale.status).toBe(409);
     await decide(of, { row: other.row });
     const back = await rowOf(of, other.item);
     expect(back.typed).toBeNull();
@@ -331,6 +337,7 @@ describe('many prices changed at once', () => {
     });
     const rows = await rowsOf(of);
     expect(rows.length).toBeGreaterThan(0);
+    expect(of.totals.changing).toBe(rows.length); // typed anew, even where it is the same
     await apply(of.id);
     const { draft } = (await browser.ask('GET', `/levels/${TRADE}`)).as<LevelView>();
     const typed = draft?.content?.typedPrices ?? [];

@@ -147,6 +147,8 @@ export interface RepricingTotals {
   /** Prices that come into being. */
   readonly fresh: number;
   readonly unchanged: number;
+  /** How many would go into the draft. */
+  readonly changing: number;
   readonly leftOut: number;
   readonly withoutPrice: number;
   readonly withoutCost: number;
@@ -284,6 +286,8 @@ export const repricedFileQuery = objectOf<RepricedFileQuery>({
 
 /** What is decided on single rows: what is typed of their prices, and whether they are left out. */
 export interface RepricedDecisions {
+  /** That of the rows that were seen: where they were worked out anew, they have other places. */
+  readonly revision: number;
   readonly rows: readonly {
     readonly row: number;
     readonly typed: PriceTypedForm | null;
@@ -291,6 +295,7 @@ export interface RepricedDecisions {
   }[];
 }
 export const repricedDecisionsSchema = objectOf<RepricedDecisions>({
+  revision: Joi.number().integer().min(1).required(),
   rows: Joi.array()
     .items(
       Joi.object({

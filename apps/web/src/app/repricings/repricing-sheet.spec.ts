@@ -93,16 +93,39 @@ describe('a change of prices that is worked out', () => {
     const decided = { repricing: repricingView({ revision: 2 }), rows: [repriced({})] };
     screen.store.dispatch(repricingsActions.decided({ id: 'r-1', step: step(1) }));
     expect(await screen.answer('PUT', '/api/repricings/r-1/rows', decided)).toEqual({
+      revision: 1,
       rows: step(1).after,
     });
     await screen.press('Undo');
     expect(await screen.answer('PUT', '/api/repricings/r-1/rows', decided)).toEqual({
+      revision: 2,
       rows: step(1).before,
     });
     await screen.press('Redo');
     expect(await screen.answer('PUT', '/api/repricings/r-1/rows', decided)).toEqual({
+      revision: 2,
       rows: step(1).after,
     });
+  });
+
+  it('keeps what was changed in the guide while single prices are typed', async () => {
+    await open();
+    await screen.press('▸ What is to change');
+    await screen.type('By how much', '7');
+    screen.store.dispatch(repricingsActions.decided({ id: 'r-1', step: step(1) }));
+    const decided = { repricing: repricingView({ revision: 2 }), rows: [repriced({})] };
+    await screen.answer('PUT', '/api/repricings/r-1/rows', decided);
+    await screen.press('Work the prices out');
+    const sent = await screen.answer('PUT', '/api/repricings/r-1', repricingView({ revision: 3 }));
+    expect(sent).toEqual({
+      content: repricingContent({ change: { kind: 'percent', percent: '7' } }),
+      revision: 2,
+    });
+    // rows have other places now: what was undone by them before is not offered any more
+    const undo = [...screen.host.querySelectorAll('button')].find(
+      ({ textContent }) => textContent.trim() === 'Undo',
+    );
+    expect(undo?.disabled).toBeTrue();
   });
 
   it('says why the server refused, and shows again what is', async () => {

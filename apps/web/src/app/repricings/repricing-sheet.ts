@@ -79,12 +79,15 @@ export class RepricingSheet {
     const repricing = this.answer().value;
     return repricing?.id === this.id() ? repricing : null;
   });
-  /** What is said of it here, worked out or not. */
-  protected readonly content = linkedSignal<RepricingContent>(
+  /** What the server has of it; the same as long as only rows are decided on. */
+  private readonly stored = computed(
     () =>
       this.repricing()?.content ??
       newRepricing(goodsOf(this.said), `Prices of ${writeInstant(new Date().toISOString())}`),
+    { equal: sameRepricing },
   );
+  /** What is said of it here, worked out or not. */
+  protected readonly content = linkedSignal<RepricingContent>(() => this.stored());
   protected readonly changed = computed(() => {
     const repricing = this.repricing();
     return repricing === null || !sameRepricing(repricing.content, this.content());
@@ -101,7 +104,8 @@ export class RepricingSheet {
     const repricing = this.repricing();
     return this.mayEdit() && repricing?.own === true && repricing.state !== 'applied';
   });
-  protected readonly showsGuide = linkedSignal(() => this.repricing() === null);
+  private readonly isNew = computed(() => this.repricing() === null);
+  protected readonly showsGuide = linkedSignal(() => this.isNew());
   protected readonly sentence = computed(() => repricingSentence(this.content(), this.names()));
   protected readonly kept = computed(() => {
     const { past, future, state } = this.steps();

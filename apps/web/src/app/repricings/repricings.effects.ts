@@ -95,18 +95,25 @@ export const repricingsEffects = {
   decide: createEffect(
     (actions$ = inject(Actions), api = inject(RepricingsApi), store = inject(Store)) => {
       const next = store.selectSignal(repricingsFeature.selectNext);
+      const repricing = store.selectSignal(repricingsFeature.selectRepricing);
       return actions$.pipe(
         ofType(repricingsActions.decided, repricingsActions.undone, repricingsActions.redone),
         map(({ id }) => ({ id, rows: next() })),
         filter(({ rows }) => rows !== null),
         concatMap(({ id, rows }) =>
           answer(
-            api.decide(id, { rows: rows ?? [] }),
-            ({ repricing, rows: fresh }) =>
-              repricingsActions.decisionsKept({ repricing, rows: fresh }),
-            (problem) => repricingsActions.decisionsRefused({ problem }),
+            // the revision that the answer to the one before brought
+            api.decide(id, { revision: repricing().value?.revision ?? 0, rows: rows ?? [] }),
+            ({ repricing: changed, rows: fresh }) => [
+              repricingsActions.decisionsKept({ repricing: changed, rows: fresh }),
+            ],
+            (problem) => [
+              repricingsActions.decisionsRefused({ problem }),
+              ...(problem.status === 409 ? [repricingsActions.opened({ id })] : []),
+            ],
           ),
         ),
+        mergeMap((actions) => of(...actions)),
       );
     },
     { functional: true },

@@ -117,7 +117,9 @@ export const repricingsFeature = createFeature({
       repricing: ready(repricing),
       working: false,
       generation: state.generation + 1,
-      ...(repricing.state === 'applied' ? { past: [], future: [] } : {}),
+      // steps name rows by their places, which are others once they are worked out anew
+      past: [],
+      future: [],
     })),
     on(repricingsActions.failed, (state, { problem }): RepricingsState => ({
       ...state,

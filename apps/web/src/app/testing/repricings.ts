@@ -59,6 +59,7 @@ const TOTALS: RepricingTotals = {
   lowered: 0,
   fresh: 0,
   unchanged: 0,
+  changing: 2,
   leftOut: 0,
   withoutPrice: 0,
   withoutCost: 0,
