@@ -13,6 +13,7 @@ import {
   minorDigits,
   print,
   purchaseFrom,
+  unitOf,
   withDigits,
   ZERO,
 } from '@honest-ledger/engine';
@@ -118,8 +119,10 @@ function lineView(
   money: Money,
 ): PurchaseLineView {
   const { item, suppliers: sources } = offered;
-  const asked = askedOf(item, { quantity, unit }, day);
-  const all = state === 'open' ? answers(offered, asked, money) : [];
+  // an item may have lost the unit since: the line is shown all the same
+  const found = unitOf(item, unit);
+  const asked = found && { quantity: decimal(quantity), unit: found, day };
+  const all = state === 'open' && asked ? answers(offered, asked, money) : [];
   return {
     item: item.item,
     name: item.name,

@@ -5,6 +5,7 @@ import type {
   PurchaseOrderRow,
   PurchaseOrderView,
 } from '@honest-ledger/contracts';
+import { sql } from 'drizzle-orm';
 import { testServer, type Answer, type Browser, type TestServer } from '../testing/test-server';
 
 const ITEM = 'TL-0042';
@@ -173,6 +174,22 @@ describe('the purchase side', () => {
     expect((await browser.ask('DELETE', `/purchase-orders/${String(other.number)}`)).status).toBe(
       204,
     );
+  });
+
+  it('is shown though an item has lost the unit it was ordered by, and then not placed', async () => {
+    const unit = (of: string) =>
+      sql.raw(`${of} where item_id = (select id from items where number = '${ITEM}')`);
+    await server.database.execute(
+      sql`insert into item_units (item_id, unit, factor, digits)
+        select id, 'box', 10, 0 from items where number = ${ITEM}`,
+    );
+    const open = await order({ lines: [{ item: ITEM, quantity: '6', unit: 'box' }] });
+    expect(open.lines[0]?.picked?.amount).toBe('264.00'); // 60 pieces
+    await server.database.execute(unit('delete from item_units'));
+    const path = `/purchase-orders/${String(open.number)}`;
+    expect((await browser.ask('GET', path)).status).toBe(200);
+    const refused = await browser.ask('POST', `${path}/place`, { revision: open.revision });
+    expect(refused.problem.detail).toContain('no unit box');
   });
 
   it('says which line of an order is wrong, and keeps nothing of it', async () => {
