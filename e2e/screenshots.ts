@@ -26,7 +26,7 @@ await page.goto('/sign-in');
 await page.getByRole('button', { name: 'Sign in', exact: true }).waitFor();
 await ledger.signIn();
 
-for (const screen of ['Catalogue', 'Levels', 'Quotes']) {
+for (const screen of ['Catalogue', 'Quotes']) {
   await ledger.open(screen);
   await page.getByRole('gridcell').first().waitFor();
   await picture(page, screen.toLowerCase());
@@ -83,9 +83,10 @@ await page.keyboard.type('glaze');
 await page.getByRole('dialog').getByRole('option').first().waitFor();
 await picture(page, 'find');
 await page.keyboard.press('Escape');
-await page.goto('/changes');
-await page.getByRole('button', { name: 'Show', exact: true }).first().click();
-await picture(page, 'changes');
+await ledger.open('Rules');
+await page.getByRole('gridcell', { name: 'Tools with a good deal of clay', exact: true }).click();
+await page.getByRole('heading', { name: 'What is done' }).waitFor();
+await picture(page, 'rule');
 
 await page.goto('/cost-tables/7d1c4a90-2f6b-4e1d-9a57-0c8e5b3f6d01');
 await page.locator('hl-plot svg').first().waitFor();
@@ -107,6 +108,12 @@ await page.getByLabel('Quantity').fill('60');
 await page.getByLabel('Quantity').press('Tab');
 await ledger.row('Orrin & Daughter').getByText('cheapest').waitFor();
 await picture(page, 'purchase-desk');
+await ledger.open('Quantity breaks');
+await page.getByRole('gridcell', { name: 'Clay by the bag' }).click();
+await page.getByText('2 snags in this break.').waitFor();
+await page.locator('hl-plot svg').first().waitFor();
+await picture(page, 'break');
+
 await page.goto('/repricings/new?category=clay');
 await page.getByLabel('What it is called').fill('Clay to 38 %');
 await page.getByLabel('Start from').selectOption({ label: 'the cost: last' });
@@ -143,7 +150,7 @@ for (const [item, quantity] of [
   ['GL-1180', '5'],
   ['GL-1184', '7'],
   ['TL-0042', '12'],
-  ['OX-0009', '0.250'],
+  ['OX-0009', '30'],
 ] as const) {
   await ledger.addLine(item, quantity);
 }

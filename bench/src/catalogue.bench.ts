@@ -100,6 +100,9 @@ function makeSetup(): Setup {
     agreements: [],
     levels: [level],
     costTables: [],
+    breaks: [],
+    rules: [],
+    ruleChoice: 'first',
   };
 }
 
@@ -128,6 +131,7 @@ function makeChunks(): PricingDocument[] {
       pricedAt: '2026-11-25T12:00:00Z',
       currency: 'EUR',
       level: null,
+      codes: [],
       facts: {
         local: { day: '2026-11-25', time: '12:00:00', offset: '+00:00' },
         outlet: null,
@@ -191,7 +195,8 @@ function byHand(): string {
         duration: null,
         level: null,
         closedBy: null,
-        slices: [{ quantity, unitPrice, amount, steps: [] }],
+        slices: [{ quantity, unit: 'piece', unitPrice, amount, steps: [] }],
+        flats: [],
         amount,
         cost: null,
         notApplied: [],

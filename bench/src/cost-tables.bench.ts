@@ -12,6 +12,7 @@ import {
   decimal,
   fromInteger,
   make,
+  priceAt,
   priceDocument,
   print,
   tablePrices,
@@ -101,6 +102,9 @@ function setupOf(count: number): Setup {
       rounding: null,
     })),
     costTables,
+    breaks: [],
+    rules: [],
+    ruleChoice: 'first',
   };
 }
 
@@ -132,6 +136,7 @@ function byEngine(setup: Setup): () => string {
       pricedAt: '2026-11-25T12:00:00Z',
       currency: 'EUR',
       level: null,
+      codes: [],
       facts: {
         local: { day: '2026-11-25', time: '12:00:00', offset: '+00:00' },
         outlet: null,
@@ -175,7 +180,10 @@ function byEngineInColumns(setup: Setup): () => string {
   return () => {
     let total = decimal('0');
     for (const column of tablePrices(compiled, ids, facts, asked)) {
-      for (const price of column) if (price) total = add(total, price);
+      column.units.forEach((_, place) => {
+        const price = priceAt(column, place);
+        if (price) total = add(total, price);
+      });
     }
     return print(withDigits(total, 2));
   };

@@ -110,6 +110,19 @@ test('axe finds nothing on the screens of costs and of many prices', async ({ le
   await page.locator('hl-plot svg').first().waitFor();
   await page.getByRole('heading', { name: 'Items it takes in' }).waitFor();
   await findsNothing(page, 'a cost table');
+  await page.goto('/rules');
+  await page.getByRole('gridcell').first().waitFor();
+  await findsNothing(page, 'rules');
+  await page.goto('/rules/5c2f8e10-7d3b-4a96-b1e4-2f9a6c0d8e13');
+  await page.getByRole('heading', { name: 'What is done' }).waitFor();
+  await findsNothing(page, 'a rule');
+  await page.goto('/breaks');
+  await page.getByRole('gridcell').first().waitFor();
+  await findsNothing(page, 'quantity breaks');
+  await page.goto('/breaks/3b9e5d70-6a1c-4f28-8c43-9e0d7f5a2b10');
+  await page.locator('hl-plot svg').first().waitFor();
+  await page.getByRole('table', { name: 'Items the break takes in' }).waitFor();
+  await findsNothing(page, 'a quantity break');
   await page.goto('/catalogue/TL-0042');
   await page.getByRole('button', { name: 'History' }).first().click();
   await page.locator('hl-plot svg').first().waitFor();
@@ -131,6 +144,7 @@ test('axe finds nothing on the screens of costs and of many prices', async ({ le
   await ledger.row('Ferrybridge Tools').waitFor();
   await findsNothing(page, 'the purchase desk');
   await page.getByRole('button', { name: 'Order it there' }).first().click();
+  await page.getByRole('heading', { name: /^Purchase order/ }).waitFor();
   await ledger.row('TL-0049').waitFor();
   await findsNothing(page, 'a purchase order');
   await ledger.open('Purchase orders');

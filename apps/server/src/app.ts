@@ -3,6 +3,8 @@ import { agreementRoutes } from './agreements/routes';
 import { basicsRoutes } from './basics/routes';
 import { catalogueRoutes } from './catalogue/routes';
 import { changeRoutes } from './changes/routes';
+import { breakRoutes } from './breaks/routes';
+import { ruleRoutes } from './rules/routes';
 import { costTableRoutes } from './cost-tables/routes';
 import { costRoutes } from './costs/routes';
 import { hideCosts } from './costs/hide-costs';
@@ -61,6 +63,8 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
         catalogueRoutes,
         customerRoutes,
         costRoutes,
+        breakRoutes,
+        ruleRoutes,
         costTableRoutes,
         levelRoutes,
         draftRoutes,

@@ -3,14 +3,18 @@ import {
   fromInteger,
   priceDocument,
   priceMoves,
+  print,
   printed,
   type CompiledSetup,
   type CurrencyCode,
+  type Decimal,
   type DocumentFacts,
   type ItemFacts,
   type LevelId,
   type PricedDocument,
 } from '@honest-ledger/engine';
+
+const ONE = fromInteger(1);
 
 /** Under what the catalogue is priced: the facts around its items, and a level chosen for it. */
 export interface PricedUnder {
@@ -20,46 +24,54 @@ export interface PricedUnder {
   readonly currency: CurrencyCode;
 }
 
-/** What one base unit of every item costs one way against another. */
+/** What a quantity of every item costs one way against another; one base unit unless said. */
 export function catalogueMoves(
   items: readonly ItemFacts[],
   before: PricedUnder,
   after: PricedUnder,
   now: Date,
+  quantities?: readonly Decimal[],
 ): CatalogueMoves {
-  const bare = (under: PricedUnder): PricedDocument => priceCatalogue(items, under, now, false);
+  const bare = (under: PricedUnder): PricedDocument =>
+    priceCatalogue(items, under, now, false, quantities);
   const moves = printed(priceMoves(bare(before), bare(after)));
   const names = new Map(items.map(({ item, name }) => [item, name]));
   const largest = moves.largest.map((move) => ({ ...move, name: names.get(move.item) ?? '' }));
   return { ...moves, largest };
 }
 
-/** One base unit of every item, and for goods priced by time one unit of that; lines go by item. */
+/**
+ * Some quantities of every item in its base unit, one unless said, and for goods priced by time one
+ * unit of that: each as if it were asked for alone.
+ */
 export function priceCatalogue(
   items: readonly ItemFacts[],
   { setup, facts, level, currency }: PricedUnder,
   now: Date,
   workings: boolean,
+  quantities: readonly Decimal[] = [ONE],
 ): PricedDocument {
-  const one = fromInteger(1);
   return priceDocument(
     setup,
     {
       pricedAt: now.toISOString(),
       currency,
       level,
+      codes: [],
       facts: { ...facts, items },
-      lines: items.map(({ item, timeUnit }) => ({
-        id: item,
-        item,
-        quantity: one,
-        unit: null,
-        duration: timeUnit === null ? null : one,
-        formOfSupply: null,
-        level: null,
-        priceByHand: null,
-      })),
+      lines: quantities.flatMap((quantity, place) =>
+        items.map(({ item, timeUnit }) => ({
+          id: place === 0 ? item : `${item}\n${print(quantity)}`,
+          item,
+          quantity,
+          unit: null,
+          duration: timeUnit === null ? null : ONE,
+          formOfSupply: null,
+          level: null,
+          priceByHand: null,
+        })),
+      ),
     },
-    { workings },
+    { workings, alone: true },
   );
 }

@@ -2,10 +2,8 @@ import {
   costTableFromForm,
   type CostGapsPage,
   type CostGapsQuery,
-  type CostTableContent,
   type CostTableList,
   type CostTableView,
-  type LevelState,
 } from '@honest-ledger/contracts';
 import {
   firstCost,
@@ -19,7 +17,7 @@ import {
 import type { ItemWithId } from '../catalogue/item-facts';
 import { pricingDay, readItemsToPrice } from '../costs/items-to-price';
 import type { Queries } from '../database/database';
-import { draftedObjects, heldEdit } from '../drafts/queries';
+import { draftedObjects, heldEdit, stateOf } from '../drafts/queries';
 import { localTime } from '../facts/local-time';
 import type { Services } from '../services';
 import { contentOfTable } from '../versions/cost-tables-of-version';
@@ -91,15 +89,6 @@ export async function findCostTable(
 
 async function inForce(queries: Queries, { setups }: Services) {
   return setups.of(queries, await versionInForce(queries));
-}
-
-function stateOf(
-  published: CostTableContent | null,
-  draft: { readonly content: CostTableContent | null } | null,
-): LevelState {
-  if (!draft) return 'published';
-  if (draft.content === null) return 'withdrawn';
-  return published ? 'edited' : 'new';
 }
 
 function inversionsOf({ costs }: CostTable): number {

@@ -12,6 +12,16 @@ import { testServer, type Browser, type TestServer } from '../testing/test-serve
 const LEVEL = '5b0e7a52-93a1-4c55-8d3e-2f6c1f0a7b01';
 const ITEM = 'TL-0042';
 
+const BREAK = '3b9e5d70-6a1c-4f28-8c43-9e0d7f5a2b99';
+const BREAK_OF_COST = {
+  name: 'Near its cost',
+  currency: 'EUR',
+  reaches: [{ kind: 'item', item: 'TL-0043' }],
+  basis: { kind: 'cost', cost: 'last' },
+  always: true,
+  tiers: [{ from: '10', adjustment: { kind: 'multiplier', factor: '1.1' } }],
+};
+
 /** Prices changed together to a margin, which says what they cost; they come to the record. */
 async function reprice(browser: Browser): Promise<void> {
   const content = {
@@ -51,6 +61,8 @@ const READS = [
   '/levels',
   `/levels/${LEVEL}`,
   '/basics',
+  '/breaks',
+  '/rules',
   '/agreements?segment=schools',
   '/versions/1',
   '/versions/2',
@@ -82,6 +94,12 @@ describe('costs that somebody may not see', () => {
     await pricing.ask('POST', `/drafts/${draft?.id ?? ''}/publish`, { revision, note: '' });
     await pricing.ask('PUT', path, {
       content: { ...content, name: 'Anew' },
+      revision: 0,
+      draft: null,
+    });
+    // and a break that is reckoned on one
+    await pricing.ask('PUT', `/edits/break/${BREAK}`, {
+      content: BREAK_OF_COST,
       revision: 0,
       draft: null,
     });
@@ -126,6 +144,7 @@ describe('costs that somebody may not see', () => {
             .toEqual([]);
         }
       }
+      expect((await browser.ask('GET', `/breaks/${BREAK}`)).status).toBe(404);
       for (const path of [
         `/items/${ITEM}/costs`,
         '/cost-tables',
@@ -199,5 +218,25 @@ describe('costs that somebody may not see', () => {
     const [probed, plain] = [await ask(probing), await ask(bare)];
     expect(probed.status).toBe(200);
     expect(probed.as<unknown>()).toEqual(plain.as<unknown>());
+  });
+
+  it('are not told by a quantity break of one’s own making', async () => {
+    const reader = await server.signedIn('otto@saltmarsh.example');
+    const ask = (id: string) =>
+      reader.ask('POST', `/breaks/${id}/try`, {
+        content: {
+          ...BREAK_OF_COST,
+          tiers: [{ from: '1', adjustment: { kind: 'percent', percent: '0' } }],
+        },
+        item: 'TL-0043',
+        customer: null,
+        quantities: ['1'],
+      });
+    expect((await ask(BREAK)).status).toBe(404);
+    const other = await ask('3b9e5d70-6a1c-4f28-8c43-9e0d7f5a2b10');
+    const { rows } = other.as<{
+      readonly rows: readonly { readonly edited: unknown; readonly without: unknown }[];
+    }>();
+    expect(rows[0]?.edited).toEqual(rows[0]?.without);
   });
 });

@@ -28,6 +28,7 @@ export function hidden(value: unknown): unknown {
 function ofName(name: string, value: unknown): unknown {
   if (!Array.isArray(value)) return hidden(value);
   if (EMPTIED.has(name)) return [];
+  if (name === 'breaks') return value.filter((one) => !isBreakOfCost(one)).map(hidden);
   return name === 'entries' ? value.filter((entry) => !isOfCost(entry)).map(hidden) : hidden(value);
 }
 
@@ -36,7 +37,11 @@ const EMPTIED: ReadonlySet<string> = new Set(['costs', 'purchaseCosts', 'costTab
 
 /** What a change of costs was from and to. */
 function withoutRecord(value: object): object {
-  const isOne = 'kind' in value && RECORDS.has(String(value.kind)) && 'after' in value;
+  if (!('kind' in value && 'after' in value)) return value;
+  const ofBreak =
+    value.kind === 'break' &&
+    [value.after, 'before' in value ? value.before : null].some(isBreakOfCost);
+  const isOne = ofBreak || RECORDS.has(String(value.kind));
   return isOne ? { ...value, before: null, after: null } : value;
 }
 
@@ -53,6 +58,15 @@ const RECORDS: ReadonlySet<string> = new Set([
 
 function isPricedLine(value: object): value is PricedLineForm {
   return 'kind' in value && value.kind === 'priced' && 'slices' in value && 'notApplied' in value;
+}
+
+/** Whether a quantity break, or what a list says of one, is reckoned on a cost. */
+export function isBreakOfCost(one: unknown): boolean {
+  if (typeof one !== 'object' || one === null) return false;
+  if ('content' in one) return isBreakOfCost(one.content);
+  if (!('tiers' in one && 'basis' in one)) return false;
+  const { basis } = one;
+  return typeof basis === 'object' && basis !== null && 'kind' in basis && basis.kind === 'cost';
 }
 
 function isOfCost(entry: unknown): boolean {

@@ -78,10 +78,11 @@ describe('our decimals against PostgreSQL’s numeric', () => {
     );
     const now = new Date('2026-11-24T14:32:00Z');
     const around = await surroundings(test.database, { customer: null, outlet: null }, now);
-    const priced = priceDocument(compileSetup(setup), {
+    const priced = priceDocument(compileSetup({ ...setup, breaks: [], rules: [] }), {
       pricedAt: now.toISOString(),
       currency: 'EUR',
       level: studios?.id ?? null,
+      codes: [],
       facts: { ...around, items },
       lines: items.map(({ item, timeUnit }) => ({
         id: item,

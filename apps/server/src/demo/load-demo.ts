@@ -9,11 +9,13 @@ import { objectChange } from '../versions/setup-objects';
 import { demoItems, type DemoItem } from './catalogue';
 import { demoCustomers } from './customers';
 import { insertAttributes } from './insert-attributes';
+import { DEMO_BREAKS } from './breaks';
 import { DEMO_COST_TABLES } from './cost-tables';
 import { insertCosts } from './insert-costs';
 import { insertGoods } from './insert-goods';
 import { insertCustomers, insertOutlets, insertSegments } from './insert-customers';
 import { DEMO_LEVELS } from './levels';
+import { DEMO_RULES } from './rules';
 import { seededRandom } from './random';
 import { DEMO_SIGN_INS } from './sign-ins';
 import { writeQuotes } from './write-quotes';
@@ -72,6 +74,7 @@ function setupObjects(goods: readonly DemoItem[]): AnyObjectChange[] {
       unitPriceDigits: {},
       defaultLevel: null,
       costOrder: [...COST_KINDS],
+      ruleChoice: 'first',
     }),
     ...[...shared].map(([name, { id, price }]) =>
       objectChange({ kind: 'sharedPrice', key: id }, null, { name, price }),
@@ -85,6 +88,10 @@ function setupObjects(goods: readonly DemoItem[]): AnyObjectChange[] {
     ...DEMO_COST_TABLES.map(({ id, content }) =>
       objectChange({ kind: 'costTable', key: id }, null, content),
     ),
+    ...DEMO_BREAKS.map(({ id, content }) =>
+      objectChange({ kind: 'break', key: id }, null, content),
+    ),
+    ...DEMO_RULES.map(({ id, content }) => objectChange({ kind: 'rule', key: id }, null, content)),
     ...AGREEMENTS.map(({ id, ...content }) =>
       objectChange({ kind: 'agreement', key: id }, null, content),
     ),

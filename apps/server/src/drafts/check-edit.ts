@@ -7,8 +7,10 @@ import type { Queries } from '../database/database';
 import { refused } from '../http/problems';
 import { withContents } from '../versions/setup-objects';
 import { agreementProblems } from './check-agreements';
+import { breakProblems } from './check-break';
 import { costTableProblems } from './check-cost-table';
 import { currencyProblems } from './check-currency';
+import { ruleProblems } from './check-rule';
 import { editedSetup, heldEdits } from './queries';
 
 /** What an edit is checked against: the setup as the draft would have it, this edit included. */
@@ -69,6 +71,16 @@ async function contentProblems(
         ...nameProblems(checked.edited.costTables, checked.key, content.name, 'cost table'),
         ...(await costTableProblems(checked.queries, checked.edited, checked.key, content)),
       ];
+    case 'break':
+      return [
+        ...nameProblems(checked.edited.breaks, checked.key, content.name, 'quantity break'),
+        ...(await breakProblems(checked.queries, checked.edited, content)),
+      ];
+    case 'rule':
+      return [
+        ...nameProblems(checked.edited.rules, checked.key, content.name, 'rule'),
+        ...(await ruleProblems(checked.queries, checked.edited, checked.key, content)),
+      ];
     case 'settings':
       return settingsProblems(checked, content);
   }
@@ -80,7 +92,11 @@ function withdrawProblems({ edited, key }: Checked, kind: EditParams['kind']): F
     const heirs = edited.levels.filter(({ entries }) =>
       entries.some(({ basis }) => basis.kind === 'level' && basis.level === key),
     );
-    return heirs.map(({ name }) => ({ path: '', sentence: `Level ${name} starts from this one` }));
+    const limited = edited.breaks.filter(({ levels }) => levels?.includes(key) ?? false);
+    return [
+      ...heirs.map(({ name }) => ({ path: '', sentence: `Level ${name} starts from this one` })),
+      ...limited.map(({ name }) => ({ path: '', sentence: `The break ${name} is for this level` })),
+    ];
   }
   if (kind === 'costTable') {
     const heirs = edited.levels.filter(({ entries }) =>

@@ -1,6 +1,7 @@
 import type {
   AnyObjectChange,
   DraftRow,
+  LevelState,
   ObjectDraft,
   SetupContents,
   SetupObjectKind,
@@ -96,6 +97,16 @@ export interface DraftedObject<Kind extends SetupObjectKind> {
   readonly id: string;
   readonly published: SetupContents[Kind] | null;
   readonly draft: ObjectDraft<SetupContents[Kind]> | null;
+}
+
+/** How an object that is published, drafted or both stands. */
+export function stateOf(
+  published: unknown,
+  draft: { readonly content: unknown } | null,
+): LevelState {
+  if (!draft) return 'published';
+  if (draft.content === null) return 'withdrawn';
+  return published ? 'edited' : 'new';
 }
 
 /** All objects of a kind that are published or drafted. */

@@ -1,11 +1,21 @@
 import type {
   AnyObjectChange,
+  ConditionForm,
   CatalogueMoves,
   DraftPage,
   DraftView,
+  ObjectChange,
   ObjectEdit,
 } from '@honest-ledger/contracts';
-import { compileSetup, type CompiledSetup, type Setup } from '@honest-ledger/engine';
+import {
+  compileSetup,
+  decimal,
+  fromInteger,
+  isPositive,
+  type CompiledSetup,
+  type Decimal,
+  type Setup,
+} from '@honest-ledger/engine';
 import { catalogueMoves, type PricedUnder } from '../catalogue/price-catalogue';
 import type { ItemWithId } from '../catalogue/item-facts';
 import { pricingDay, readItemsToPrice } from '../costs/items-to-price';
@@ -91,10 +101,20 @@ async function movesOf(
     level,
     currency: published.homeCurrency,
   });
-  const moves = (of: readonly ItemWithId[], level: string | null): CatalogueMoves =>
-    catalogueMoves(of, under(published, level), under(compiled, level), now());
+  const moves = (
+    of: readonly ItemWithId[],
+    level: string | null,
+    quantities?: readonly Decimal[],
+  ): CatalogueMoves =>
+    catalogueMoves(of, under(published, level), under(compiled, level), now(), quantities);
   const called = (numbers: Iterable<string>): ItemWithId[] =>
     [...numbers].flatMap((number) => byNumber.get(number) ?? []);
+  const takenInBy =
+    (key: string) =>
+    (item: ItemWithId): boolean =>
+      [published, compiled].some(({ breaksReaching }) =>
+        breaksReaching?.(item).some((one) => one.compiled.break.id === key),
+      );
   const find = (change: AnyObjectChange): CatalogueMoves | null => {
     switch (change.kind) {
       case 'level':
@@ -103,6 +123,10 @@ async function movesOf(
         return moves(called([change.key]), null);
       case 'sharedPrice':
         return moves(called(pointingTo(edited, change.key)), null);
+      case 'break':
+        return moves(items.filter(takenInBy(change.key)), null, thresholdsOf(change));
+      case 'rule':
+        return moves(items, null, [ONE, ...quantitiesIn(change)]);
       case 'costTable':
       case 'settings':
         return moves(items, null);
@@ -122,6 +146,34 @@ async function movesOf(
     basePriceMoves: repriced.length === 0 ? null : moves(called(repriced), null),
   };
 }
+
+/** The quantities at which a break's prices may be others: its thresholds, before and after. */
+function thresholdsOf({ before, after }: ObjectChange<'break'>): Decimal[] {
+  const counted = [before, after].flatMap((content) =>
+    content?.measure.kind === 'quantity' ? content.tiers : [],
+  );
+  const all = new Map(counted.map(({ from }) => [from, decimal(from)]));
+  return [...all.values()].filter(isPositive).slice(0, MOST_THRESHOLDS);
+}
+
+/** The quantities at which a rule may begin to hold: those that its conditions name. */
+function quantitiesIn({ before, after }: ObjectChange<'rule'>): Decimal[] {
+  const named = (condition: ConditionForm): string[] => {
+    if ('of' in condition) return condition.of.flatMap(named);
+    if (condition.kind !== 'number') return [];
+    const { fact, comparison } = condition;
+    const isQuantity =
+      fact.kind === 'quantity' || (fact.kind === 'count' && fact.of === 'quantity');
+    return isQuantity ? [comparison.value] : [];
+  };
+  const all = new Set([before, after].flatMap((content) => (content ? named(content.when) : [])));
+  return [...all].map(decimal).filter(isPositive).slice(0, 4);
+}
+
+const ONE = fromInteger(1);
+
+/** More tiers than a table that people read; each is a pricing of the whole catalogue. */
+const MOST_THRESHOLDS = 20;
 
 /** The items whose base price is a shared one. */
 function pointingTo({ basePrices }: Setup, shared: string): Set<string> {

@@ -45,6 +45,7 @@ export async function tryLevel(
     pricedAt: now().toISOString(),
     currency: content.currency,
     level: null,
+    codes: [],
     facts: { ...facts, local, items: [item] },
     lines: [
       {

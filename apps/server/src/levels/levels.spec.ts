@@ -103,17 +103,17 @@ describe('levels', () => {
         price: '12.00',
         unit: null,
         window: { from: '2026-12-01', until: '2026-12-31' },
-        minQuantity: '24',
+        minQuantity: '9',
         closes: false,
       };
       const content = schoolsContent({ typedPrices: [typed] });
       const id = randomUUID();
       const at = async (quantity: string, day: string): Promise<string | null> =>
         eachOf((await tried(id, { content, quantity, day })).edited);
-      expect(await at('24', '2026-12-01')).toBe('12.00');
-      expect(await at('23', '2026-12-01')).toBe('16.20');
-      expect(await at('24', '2026-11-30')).toBe('16.20');
-      expect(await at('24', '2027-01-01')).toBe('16.20');
+      expect(await at('9', '2026-12-01')).toBe('12.00');
+      expect(await at('8', '2026-12-01')).toBe('16.20');
+      expect(await at('9', '2026-11-30')).toBe('16.20');
+      expect(await at('9', '2027-01-01')).toBe('16.20');
       const pallet = await tried(id, { content: schoolsContent(), unit: 'pallet' });
       expect(pallet.edited.kind).toBe('priced');
     });

@@ -92,6 +92,7 @@ export async function keepQuote(
       title: content.title,
       outletId: await outletIdOf(transaction, content.outlet),
       currency: content.currency,
+      codes: [...content.codes],
       levelId: content.level,
       revision: quote.revision + 1,
       changedBy: editor.id,

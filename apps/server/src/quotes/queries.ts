@@ -162,6 +162,7 @@ async function storedQuote(queries: Queries, number: number): Promise<StoredQuot
     title: quote.title,
     outlet,
     currency: quote.currency,
+    codes: quote.codes,
     level: quote.levelId,
     lines: rows.map(({ line, item }) => toLine(line, item)),
   };
@@ -170,15 +171,15 @@ async function storedQuote(queries: Queries, number: number): Promise<StoredQuot
 
 /** What somebody wrote of a quote. */
 export function contentOfQuote(quote: QuoteContent): QuoteContent {
-  const { customer, title, outlet, currency, level, lines } = quote;
-  return { customer, title, outlet, currency, level, lines };
+  const { customer, title, outlet, currency, codes, level, lines } = quote;
+  return { customer, title, outlet, currency, codes, level, lines };
 }
 
 /** The document as it would be priced at an instant, with the facts of now. */
 export async function documentNow(
   queries: Queries,
   setup: CompiledSetup,
-  { customer, outlet, currency, level, lines }: QuoteContent,
+  { customer, outlet, currency, codes, level, lines }: QuoteContent,
   now: Date,
 ): Promise<PricingDocument> {
   const around = await surroundings(queries, { customer, outlet }, now);
@@ -191,6 +192,7 @@ export async function documentNow(
   return {
     pricedAt: now.toISOString(),
     currency,
+    codes,
     level,
     facts: { ...around, items },
     lines: lines.map(lineFromForm),

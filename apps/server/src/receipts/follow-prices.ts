@@ -10,6 +10,7 @@ import {
   ratesOf,
   reachFinder,
   roundToDigits,
+  priceAt,
   tablePrices,
   withDigits,
   type CompiledSetup,
@@ -229,13 +230,13 @@ function tablesPrices(
     const others = item.costs.filter((one) => one.kind !== kind);
     return [{ ...item, costs: [fresh, ...others] }];
   });
-  const [prices = []] = tablePrices(setup, [null], changed, {
+  const [prices] = tablePrices(setup, [null], changed, {
     facts,
     currency: setup.homeCurrency,
   });
   return new Map(
     changed.flatMap(({ item }, index) => {
-      const price = prices[index];
+      const price = prices && priceAt(prices, index);
       return price ? [[item, price] as const] : [];
     }),
   );

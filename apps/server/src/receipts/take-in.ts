@@ -267,7 +267,7 @@ async function propose(
   // by their ids: a join of rows written just now was planned as one within the other
   await transaction
     .update(priceProposals)
-    .set({ state: 'overtaken' })
+    .set({ state: 'overtaken', overtakenBy: id })
     .where(and(eq(priceProposals.state, 'waiting'), oneOf(priceProposals.itemId, itemIds)));
   await transaction.execute(sql`
     insert into price_proposals (receipt_id, item_id, old_unit_cost, new_unit_cost, price_before,

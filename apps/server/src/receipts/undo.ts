@@ -9,7 +9,8 @@ import { publishPrices, takenOf } from './take-in';
 
 /**
  * Takes a receipt back: every cost is what it was before, prices that moved by themselves move back
- * in a version of their own, and what waits of it waits no more. The record keeps both.
+ * in a version of their own, and what waits of it waits no more; what waited before waits again. The record
+ * keeps both.
  * @throws {Problem} where a cost was changed since: undoing would lose that
  */
 export async function undoReceipt(
@@ -63,6 +64,13 @@ export async function undoReceipt(
   await transaction.execute(sql`
     update price_proposals set state = 'overtaken'
     where receipt_id = ${id}::uuid and state = 'waiting'`);
+  // what it had overtaken waits again, unless that was undone itself or a later one waits by now
+  await transaction.execute(sql`
+    update price_proposals p set state = 'waiting', overtaken_by = null
+    from receipts r
+    where p.overtaken_by = ${id}::uuid and p.state = 'overtaken'
+      and r.id = p.receipt_id and r.state = 'applied'
+      and not exists (select from price_proposals o where o.item_id = p.item_id and o.state = 'waiting')`);
   const remark = await movePricesBack(transaction, services, receipt, actor);
   await transaction.update(receipts).set({ state: 'undone', remark }).where(eq(receipts.id, id));
   await record(transaction, actor, {

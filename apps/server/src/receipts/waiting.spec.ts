@@ -138,4 +138,20 @@ describe('prices that wait', () => {
     ]);
     expect((await takeBack(first.id)).problem.detail).toContain('later price');
   });
+
+  it('wait again once the receipt that overtook them is undone', async () => {
+    const before = await waiting();
+    const later = await takePriceFileIn(server, browser, `sku,cost\n${first.item},7\n`);
+    expect((await waiting()).rows).not.toEqual(before.rows);
+    expect((await browser.ask('POST', `/receipts/${later}/undo`)).status).toBe(200);
+    expect(await waiting()).toEqual(before);
+  });
+
+  it('stay overtaken where the receipt they came of is undone as well', async () => {
+    const [{ receipt } = { receipt: '' }] = (await waiting()).rows;
+    const later = await takePriceFileIn(server, browser, `sku,cost\n${first.item},7\n`);
+    expect((await browser.ask('POST', `/receipts/${later}/undo`)).status).toBe(200);
+    expect((await browser.ask('POST', `/receipts/${receipt}/undo`)).status).toBe(200);
+    expect((await waiting()).rows).toEqual([]);
+  });
 });

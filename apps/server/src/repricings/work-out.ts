@@ -155,6 +155,7 @@ function pricing(
         pricedAt: now.toISOString(),
         currency,
         level,
+        codes: [],
         facts: { ...facts, items },
         lines: prices.map(({ item, unit, inBaseUnit, minQuantity }, index) => ({
           id: String(index),
@@ -167,7 +168,9 @@ function pricing(
           priceByHand: null,
         })),
       };
-      at = priceDocument(setup, document, { workings: false }).lines.map((line) =>
+      // prices are changed as they are before breaks and rules
+      const plain = { ...setup, breaksReaching: null, rulesFor: null };
+      at = priceDocument(plain, document, { workings: false, alone: true }).lines.map((line) =>
         line.kind === 'priced' ? (line.slices[0]?.unitPrice ?? null) : null,
       );
       found.set(key, at);

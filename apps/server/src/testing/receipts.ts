@@ -20,8 +20,9 @@ export async function takePriceFileIn(
   server: TestServer,
   browser: Browser,
   content: string,
-): Promise<void> {
+): Promise<string> {
   const { id, revision } = await readPriceFile(server, browser, content);
   await browser.ask('POST', `/receipts/${id}/take-in`, { revision, withoutWrong: false });
   await server.workOff();
+  return id;
 }

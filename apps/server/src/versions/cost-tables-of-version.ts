@@ -63,9 +63,13 @@ export async function readCostTablesOfVersion(
   return tables.sort(byName);
 }
 
-/** The order of the list, which decides where two tables take an item in alike. */
-export function byName(a: CostTable, b: CostTable): number {
+/** The order of the list, which decides where two tables or breaks take an item in alike. */
+export function byName(a: Named, b: Named): number {
   return a.name === b.name ? 0 : a.name < b.name ? -1 : 1;
+}
+
+interface Named {
+  readonly name: string;
 }
 
 /** What an administrator edits of a cost table. */

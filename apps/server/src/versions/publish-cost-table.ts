@@ -2,6 +2,7 @@ import type { CostTableContent } from '@honest-ledger/contracts';
 import { eq } from 'drizzle-orm';
 import { numbersIn, reachIds, readGoodsCodes } from '../catalogue/goods-codes';
 import type { Transaction } from '../database/database';
+import { oneOf } from '../database/patterns';
 import {
   costKinds,
   costTableBandRows,
@@ -9,7 +10,9 @@ import {
   costTableReachRows,
   costTableRows,
   costTables,
+  customers,
   outlets,
+  segments,
 } from '../database/schema/index';
 import { Problem } from '../http/problems';
 import { replaceRows } from './rows';
@@ -94,16 +97,20 @@ function headColumns(
   return { tableId, name, currency, onlyListedOutlets: places !== null, points, fees, rounding };
 }
 
-/** The ids of the entries of a list. */
+/** The ids of the entries of a list, or of those with some codes. */
 export async function idsByCode(
   transaction: Transaction,
-  table: typeof costKinds | typeof outlets,
+  table: typeof costKinds | typeof outlets | typeof segments | typeof customers,
+  codes?: readonly string[],
 ): Promise<ReadonlyMap<string, number>> {
-  const rows = await transaction.select({ id: table.id, code: table.code }).from(table);
+  const rows = await transaction
+    .select({ id: table.id, code: table.code })
+    .from(table)
+    .where(codes && oneOf(table.code, codes));
   return new Map(rows.map(({ id, code }) => [code, id]));
 }
 
-function idOf(ids: ReadonlyMap<string, number>, code: string, what: string): number {
+export function idOf(ids: ReadonlyMap<string, number>, code: string, what: string): number {
   const id = ids.get(code);
   if (id === undefined) throw new Problem(422, `There is no ${what} ${code}.`);
   return id;

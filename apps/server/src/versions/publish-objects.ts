@@ -85,7 +85,14 @@ export async function publishAgreements(
 export async function publishSettings(
   transaction: Transaction,
   version: number,
-  { homeCurrency, roundingMode, unitPriceDigits, defaultLevel, costOrder }: SettingsForm,
+  {
+    homeCurrency,
+    roundingMode,
+    unitPriceDigits,
+    defaultLevel,
+    costOrder,
+    ruleChoice,
+  }: SettingsForm,
 ): Promise<void> {
   const digits = Object.entries(unitPriceDigits).filter(([, count]) => count !== undefined);
   const wanted = [
@@ -95,6 +102,7 @@ export async function publishSettings(
       unitPriceDigits: Object.fromEntries(digits) as Record<string, number>, // filtered above
       defaultLevelId: defaultLevel,
       costOrder: [...costOrder],
+      ruleChoice,
     },
   ];
   await replaceRows(transaction, settingRows, undefined, wanted, version);

@@ -2,6 +2,7 @@ import type { AnyObjectChange } from '@honest-ledger/contracts';
 import { max, sql } from 'drizzle-orm';
 import type { Transaction } from '../database/database';
 import { versions } from '../database/schema/index';
+import { identifyBreaks, publishBreak } from './publish-break';
 import { identifyCostTables, publishCostTable } from './publish-cost-table';
 import { identifyLevels, publishLevel } from './publish-level';
 import {
@@ -10,6 +11,7 @@ import {
   publishSettings,
   publishSharedPrice,
 } from './publish-objects';
+import { identifyRules, publishRule } from './publish-rule';
 
 /**
  * Lets one publish at a time go on. It must be a transaction's first statement: what a serializable
@@ -41,6 +43,10 @@ export async function publishObjects(
   await identifyLevels(transaction, levelIds, now);
   const tableIds = changes.flatMap(({ kind, key }) => (kind === 'costTable' ? [key] : []));
   await identifyCostTables(transaction, tableIds, now);
+  const breakIds = changes.flatMap(({ kind, key }) => (kind === 'break' ? [key] : []));
+  await identifyBreaks(transaction, breakIds, now);
+  const ruleIds = changes.flatMap(({ kind, key }) => (kind === 'rule' ? [key] : []));
+  await identifyRules(transaction, ruleIds, now);
   const prices = new Map(
     changes.flatMap((one) => (one.kind === 'basePrice' ? [[one.key, one.after ?? []]] : [])),
   );
@@ -66,6 +72,12 @@ async function publishObject(
       break;
     case 'costTable':
       await publishCostTable(transaction, version, key, after);
+      break;
+    case 'break':
+      await publishBreak(transaction, version, key, after);
+      break;
+    case 'rule':
+      await publishRule(transaction, version, key, after);
       break;
     case 'settings':
       if (after) await publishSettings(transaction, version, after);

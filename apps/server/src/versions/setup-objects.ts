@@ -1,8 +1,10 @@
 import {
   agreementFromForm,
   basePriceFromForm,
+  breakFromForm,
   costTableFromForm,
   levelFromForm,
+  ruleFromForm,
   SETTINGS_KEY,
   type AnyObjectChange,
   type BasePriceForm,
@@ -12,8 +14,10 @@ import {
 } from '@honest-ledger/contracts';
 import { decimal, printed, type Setup } from '@honest-ledger/engine';
 import { isDeepStrictEqual } from 'node:util';
+import { contentOfBreak } from './breaks-of-version';
 import { byName, contentOfTable } from './cost-tables-of-version';
 import { contentOf } from './levels-of-version';
+import { contentOfRule, inRuleOrder } from './rules-of-version';
 
 /** Names an object of the setup. Base prices go by their item's number. */
 export interface ObjectName<Kind extends SetupObjectKind = SetupObjectKind> {
@@ -139,6 +143,42 @@ const OBJECTS: { readonly [Kind in SetupObjectKind]: ObjectOfSetup<Kind> } = {
       ),
     name: (_, { name }) => name,
   },
+  break: {
+    get: ({ breaks }, key) => {
+      const found = breaks.find(({ id }) => id === key);
+      return found ? contentOfBreak(found) : null;
+    },
+    set: (setup, contents) => ({
+      ...setup,
+      breaks: [
+        ...setup.breaks.filter(({ id }) => !contents.has(id)),
+        ...there(contents, (id, content) => [breakFromForm({ id, ...content })]),
+      ].sort(byName),
+    }),
+    all: ({ breaks }, keys) =>
+      new Map(
+        breaks.filter(({ id }) => isAmong(id, keys)).map((one) => [one.id, contentOfBreak(one)]),
+      ),
+    name: (_, { name }) => name,
+  },
+  rule: {
+    get: ({ rules }, key) => {
+      const found = rules.find(({ id }) => id === key);
+      return found ? contentOfRule(found) : null;
+    },
+    set: (setup, contents) => ({
+      ...setup,
+      rules: [
+        ...setup.rules.filter(({ id }) => !contents.has(id)),
+        ...there(contents, (id, content) => [ruleFromForm({ id, ...content })]),
+      ].sort(inRuleOrder),
+    }),
+    all: ({ rules }, keys) =>
+      new Map(
+        rules.filter(({ id }) => isAmong(id, keys)).map((rule) => [rule.id, contentOfRule(rule)]),
+      ),
+    name: (_, { name }) => name,
+  },
   settings: {
     get: contentOfSettings,
     set: (setup, contents) => ({ ...setup, ...contents.get(SETTINGS_KEY) }),
@@ -217,6 +257,7 @@ function changesOfKind<Kind extends SetupObjectKind>(
 
 /** What holds for the whole setup. */
 export function contentOfSettings(setup: Setup): SetupContents['settings'] {
-  const { homeCurrency, roundingMode, unitPriceDigits, defaultLevel, costOrder } = setup;
-  return { homeCurrency, roundingMode, unitPriceDigits, defaultLevel, costOrder };
+  const { homeCurrency, roundingMode, unitPriceDigits, defaultLevel, costOrder, ruleChoice } =
+    setup;
+  return { homeCurrency, roundingMode, unitPriceDigits, defaultLevel, costOrder, ruleChoice };
 }

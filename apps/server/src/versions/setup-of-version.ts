@@ -17,10 +17,12 @@ import {
   settingRows,
   sharedPriceRows,
 } from '../database/schema/index';
+import { readBreaksOfVersion } from './breaks-of-version';
 import { readCostTablesOfVersion } from './cost-tables-of-version';
 import { patchBasePrices } from './patch-base-prices';
 import { readLevelsOfVersion } from './levels-of-version';
 import { countsIn } from './queries';
+import { readRulesOfVersion } from './rules-of-version';
 
 /**
  * The whole setup as a version has it.
@@ -33,7 +35,8 @@ export async function readSetupOfVersion(
 ): Promise<Setup> {
   const [settings] = await queries.select().from(settingRows).where(countsIn(settingRows, version));
   if (!settings) throw new Error(`version ${String(version)} has no settings`);
-  const { homeCurrency, roundingMode, unitPriceDigits, defaultLevelId, costOrder } = settings;
+  const { homeCurrency, roundingMode, unitPriceDigits, defaultLevelId, costOrder, ruleChoice } =
+    settings;
   return {
     version,
     homeCurrency,
@@ -48,6 +51,9 @@ export async function readSetupOfVersion(
     agreements: await readAgreements(queries, version),
     levels: await readLevelsOfVersion(queries, version),
     costTables: await readCostTablesOfVersion(queries, version),
+    breaks: await readBreaksOfVersion(queries, version),
+    rules: await readRulesOfVersion(queries, version),
+    ruleChoice,
   };
 }
 

@@ -32,6 +32,14 @@ export const routes: Routes = [
           import('./cost-tables/cost-tables.routes').then((m) => m.costTableRoutes),
       },
       {
+        path: 'breaks',
+        loadChildren: () => import('./breaks/breaks.routes').then((m) => m.breakRoutes),
+      },
+      {
+        path: 'rules',
+        loadChildren: () => import('./rules/rules.routes').then((m) => m.ruleRoutes),
+      },
+      {
         path: 'receipts',
         loadChildren: () => import('./receipts/receipts.routes').then((m) => m.receiptRoutes),
       },

@@ -1,7 +1,9 @@
 import Joi from 'joi';
 import { identifier, instant, objectOf, shortText } from '../forms/fields';
+import type { BreakContent } from '../forms/break-form';
 import type { CostTableContent } from '../forms/cost-table-form';
 import type { LevelContent } from '../forms/level-form';
+import type { RuleContent } from '../forms/rule-form';
 import type { AgreementForm, BasePriceForm, SettingsForm } from '../forms/setup-form';
 import type { CatalogueMoves } from './catalogue';
 import { SETUP_OBJECT_KINDS, type SetupObjectKind } from './setup-objects';
@@ -52,6 +54,8 @@ export interface SetupContents {
   readonly sharedPrice: { readonly name: string; readonly price: string };
   readonly agreement: Omit<AgreementForm, 'id'>;
   readonly costTable: CostTableContent;
+  readonly break: BreakContent;
+  readonly rule: RuleContent;
   readonly settings: SettingsForm;
 }
 

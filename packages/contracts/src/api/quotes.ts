@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import type { DocumentForm, DocumentLineForm } from '../forms/document-form';
-import { documentLineFields } from '../forms/document-schema';
+import { codesSchema, documentLineFields } from '../forms/document-schema';
 import { currencyCode, customerCode, identifier, objectOf, shortCode } from '../forms/fields';
 import type { PricedLineForm } from '../forms/priced-form';
 import type { SetupForm } from '../forms/setup-form';
@@ -54,6 +54,8 @@ export interface QuoteContent {
   readonly title: string;
   readonly outlet: string | null;
   readonly currency: string;
+  /** Codes that start rules, as they were typed. */
+  readonly codes: readonly string[];
   /** A level chosen for the whole quote. */
   readonly level: string | null;
   readonly lines: readonly QuoteLineInput[];
@@ -71,6 +73,7 @@ export const quoteEditSchema = objectOf<QuoteEdit>({
   title: Joi.string().trim().max(120).allow('').required(),
   outlet: shortCode.allow(null).required(),
   currency: currencyCode.required(),
+  codes: codesSchema,
   level: identifier.guid().allow(null).required(),
   lines: Joi.array()
     .items(

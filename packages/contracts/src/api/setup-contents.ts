@@ -1,8 +1,10 @@
 import Joi from 'joi';
 import { agreementFields } from '../forms/agreement-schema';
+import { breakContentSchema } from '../forms/break-schema';
 import { costTableContentSchema } from '../forms/cost-table-schema';
 import { decimalText, objectOf, PRICE_BOUNDS, shortText } from '../forms/fields';
 import { levelContentSchema } from '../forms/level-schema';
+import { ruleContentSchema } from '../forms/rule-schema';
 import { basePricesSchema, settingsFields } from '../forms/setup-schema';
 import type { SetupContents } from './drafts';
 import type { SetupObjectKind } from './setup-objects';
@@ -18,6 +20,8 @@ export const setupContentSchemas: {
     price: decimalText(PRICE_BOUNDS).required(),
   }),
   costTable: costTableContentSchema,
+  break: breakContentSchema,
+  rule: ruleContentSchema,
   agreement: objectOf<SetupContents['agreement']>(agreementFields),
   settings: objectOf<SetupContents['settings']>(settingsFields),
 };

@@ -5,6 +5,8 @@ export const SETUP_OBJECT_KINDS = [
   'sharedPrice',
   'agreement',
   'costTable',
+  'break',
+  'rule',
   'settings',
 ] as const;
 export type SetupObjectKind = (typeof SETUP_OBJECT_KINDS)[number];

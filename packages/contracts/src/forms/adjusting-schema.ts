@@ -17,7 +17,7 @@ const unit = unitCode.allow(null).default(null);
 const percent = decimalText(PERCENT_BOUNDS).required();
 const amount = decimalText(AMOUNT_BOUNDS).required();
 
-export const adjustmentSchema = oneOfKinds<AdjustmentForm>({
+export const adjustmentKinds = {
   percent: Joi.object({ percent }),
   amount: Joi.object({ amount, unit }),
   percentAndAmount: Joi.object({ percent, amount, unit }),
@@ -25,7 +25,9 @@ export const adjustmentSchema = oneOfKinds<AdjustmentForm>({
   multiplier: Joi.object({ factor: decimalText(MULTIPLIER_BOUNDS).required() }),
   markup: Joi.object({ percent: decimalText(MARKUP_BOUNDS).required() }),
   margin: Joi.object({ percent: decimalText(MARGIN_BOUNDS).required() }),
-});
+};
+
+export const adjustmentSchema = oneOfKinds<AdjustmentForm>(adjustmentKinds);
 
 const bands = risingBands({
   from: decimalText(PRICE_BOUNDS).required(),

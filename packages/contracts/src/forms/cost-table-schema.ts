@@ -73,18 +73,20 @@ const feesSchema = Joi.object({
   fixed: decimalText(PRICE_BOUNDS).required(),
 });
 
+/** Goods, none of them twice. */
+export const reachesSchema = Joi.array()
+  .items(reachSchema)
+  .max(MOST_REACHES)
+  .custom((reaches: CostTableForm['reaches'], help) => {
+    const twice = twins(reaches.map(reachKey));
+    return twice ? help.error('reaches.twins', twice) : reaches;
+  })
+  .messages({ 'reaches.twins': 'goods {#first} and {#second} are the same' });
+
 const contentFields = {
   name: shortText.required(),
   currency: currencyCode.required(),
-  reaches: Joi.array()
-    .items(reachSchema)
-    .max(MOST_REACHES)
-    .custom((reaches: CostTableForm['reaches'], help) => {
-      const twice = twins(reaches.map(reachKey));
-      return twice ? help.error('reaches.twins', twice) : reaches;
-    })
-    .required()
-    .messages({ 'reaches.twins': 'goods {#first} and {#second} are the same' }),
+  reaches: reachesSchema.required(),
   outlets: Joi.array().items(shortCode).min(1).unique().allow(null).default(null),
   costs: Joi.array()
     .items(Joi.object({ cost: costKind.required(), bands: costBandsSchema.required() }))

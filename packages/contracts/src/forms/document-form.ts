@@ -23,8 +23,15 @@ export type DocumentLineForm = Printed<DocumentLine>;
 
 /** A document from its checked form. */
 export function documentFromForm(form: DocumentForm): PricingDocument {
-  const { pricedAt, currency, level, facts, lines } = form;
-  return { pricedAt, currency, level, facts: factsFromForm(facts), lines: lines.map(lineFromForm) };
+  const { pricedAt, currency, level, codes, facts, lines } = form;
+  return {
+    pricedAt,
+    currency,
+    level,
+    codes,
+    facts: factsFromForm(facts),
+    lines: lines.map(lineFromForm),
+  };
 }
 
 export function documentToForm(document: PricingDocument): DocumentForm {

@@ -41,6 +41,14 @@ export const documentLineFields = {
   priceByHand: priceByHandSchema.allow(null).default(null),
 } satisfies Record<keyof DocumentLineForm, Joi.Schema>;
 
+/** Codes that start rules; the same one twice is one. */
+export const codesSchema = Joi.array()
+  .items(Joi.string().trim().min(1).max(40))
+  .max(20)
+  .unique((a: string, b: string) => a.toLowerCase() === b.toLowerCase())
+  .default([])
+  .messages({ 'array.unique': 'a code stands there twice' });
+
 const lineSchema = objectOf<DocumentLineForm>(documentLineFields);
 
 export const documentSchema = objectOf<DocumentForm>({
@@ -49,6 +57,7 @@ export const documentSchema = objectOf<DocumentForm>({
   pricedAt: instant.required(),
   currency: currencyCode.required(),
   level: identifier.allow(null).default(null),
+  codes: codesSchema,
   facts: factsSchema.required(),
   lines: Joi.array().items(lineSchema).unique('id').required(),
 });

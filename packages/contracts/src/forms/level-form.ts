@@ -65,7 +65,7 @@ function adjustingFromForm(form: AdjustingForm): Adjusting {
   }
 }
 
-function adjustmentFromForm(form: AdjustmentForm): Adjustment {
+export function adjustmentFromForm(form: AdjustmentForm): Adjustment {
   switch (form.kind) {
     case 'percent':
       return { kind: form.kind, percent: decimal(form.percent) };

@@ -28,7 +28,8 @@ const basisSchema = oneOfKinds<Basis>({
   costTable: Joi.object({ table: identifier.allow(null).required() }),
 });
 
-const OF_COSTS: ReadonlySet<string> = new Set(['multiplier', 'markup', 'margin']);
+/** Adjustments that are reckoned on a cost alone. */
+export const OF_COSTS: ReadonlySet<string> = new Set(['multiplier', 'markup', 'margin']);
 
 export const levelEntrySchema = objectOf<LevelEntryForm>({
   id: identifier.required(),

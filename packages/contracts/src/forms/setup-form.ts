@@ -6,7 +6,9 @@ import {
   type Printed,
   type Setup,
 } from '@honest-ledger/engine';
+import { breakFromForm } from './break-form';
 import { costTableFromForm } from './cost-table-form';
+import { ruleFromForm } from './rule-form';
 import { datedFromForm, levelFromForm } from './level-form';
 
 /** The name and version of the format, as they stand in a setup file. */
@@ -25,7 +27,7 @@ export type BasePriceForm = Printed<BasePrice>;
 /** What holds for the whole setup. */
 export type SettingsForm = Pick<
   SetupForm,
-  'homeCurrency' | 'roundingMode' | 'unitPriceDigits' | 'defaultLevel' | 'costOrder'
+  'homeCurrency' | 'roundingMode' | 'unitPriceDigits' | 'defaultLevel' | 'costOrder' | 'ruleChoice'
 >;
 
 /** A setup from its checked form. */
@@ -47,6 +49,9 @@ export function setupFromForm(form: SetupForm): Setup {
     agreements: form.agreements.map(agreementFromForm),
     levels: form.levels.map(levelFromForm),
     costTables: form.costTables.map(costTableFromForm),
+    breaks: form.breaks.map(breakFromForm),
+    rules: form.rules.map(ruleFromForm),
+    ruleChoice: form.ruleChoice,
   };
 }
 

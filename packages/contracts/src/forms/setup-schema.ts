@@ -1,6 +1,13 @@
-import { COST_KINDS, isDecimalText, levelCircle, type Setup } from '@honest-ledger/engine';
+import {
+  COST_KINDS,
+  isDecimalText,
+  levelCircle,
+  RULE_CHOICES,
+  type Setup,
+} from '@honest-ledger/engine';
 import Joi from 'joi';
 import { agreementSchema } from './agreement-schema';
+import { breakSchema } from './break-schema';
 import { costTableSchema } from './cost-table-schema';
 import { datedPriceKey } from './dated-price-schema';
 import {
@@ -16,6 +23,7 @@ import {
 } from './fields';
 import { oneOfKinds } from './kinds';
 import { levelSchema, twins } from './level-schema';
+import { ruleSchema } from './rule-schema';
 import { check, type Reading } from './reading';
 import {
   SETUP_FORMAT,
@@ -88,6 +96,9 @@ export const settingsFields = {
     .unique()
     .default([...COST_KINDS])
     .messages({ 'array.unique': 'a kind of cost stands in the order twice' }),
+  ruleChoice: Joi.string()
+    .valid(...RULE_CHOICES)
+    .default('first'),
 } satisfies Record<keyof SettingsForm, Joi.Schema>;
 
 /** A shared price that is pointed to exists; levels do not start from each other in a circle. */
@@ -101,6 +112,8 @@ export const setupSchema = objectOf<SetupForm>({
   agreements,
   levels: Joi.array().items(levelSchema).unique('id').required(),
   costTables: Joi.array().items(costTableSchema).unique('id').default([]),
+  breaks: Joi.array().items(breakSchema).unique('id').default([]),
+  rules: Joi.array().items(ruleSchema).unique('id').default([]),
 })
   .custom((setup: SetupForm, help) => {
     const circle = levelCircle(setup.levels);

@@ -49,11 +49,15 @@ export function costCurve(table: CostTable, kind: CostKind): CurvePoint[] {
       agreements: [],
       levels: [],
       costTables: [{ ...everywhere, costs: table.costs.filter(({ cost }) => cost === kind) }],
+      breaks: [],
+      rules: [],
+      ruleChoice: 'first',
     },
     {
       pricedAt: '2000-01-01T00:00:00Z',
       currency,
       level: null,
+      codes: [],
       facts: {
         ...NOBODY,
         outlet: null,

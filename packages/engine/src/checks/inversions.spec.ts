@@ -1,7 +1,8 @@
 import fc from 'fast-check';
-import { compare, decimal, make, print, type Decimal } from '../number/decimal';
+import { decimal, make, print, type Decimal } from '../number/decimal';
 import { compareExact, printExact, type Exact } from '../number/exact';
-import { bandAt, priceOfCost } from '../pricing/cost-adjustment';
+import { bandAt } from '../pricing/band-at';
+import { priceOfCost } from '../pricing/cost-adjustment';
 import type { CostBand } from '../setup/cost-table';
 import { costBands } from '../testing/arbitraries';
 import { bandsOf, markup, times } from '../testing/saltmarsh';
@@ -11,7 +12,7 @@ const DIGITS = { priceDigits: 2, costDigits: 2 };
 const SLIDING = bandsOf({ '0': times('5'), '3.20': times('4.5'), '6.40': times('4') });
 
 function priceAt(bands: readonly CostBand[], cost: Decimal): Exact | null {
-  const adjustment = bandAt(bands, ({ from }) => compare(from, cost) <= 0)?.adjustment;
+  const adjustment = bandAt(bands, cost)?.adjustment;
   return !adjustment || adjustment.kind === 'byRequest' ? null : priceOfCost(cost, adjustment);
 }
 

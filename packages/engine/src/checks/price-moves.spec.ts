@@ -10,7 +10,7 @@ function pricedAt(prices: Readonly<Record<string, string | null>>): PricedDocume
       return { kind: 'unpriced', id: item, item, quantity: one, problem: { kind: 'noStartPrice' } };
     }
     const amount: Decimal = decimal(text);
-    const slices = [{ quantity: one, unitPrice: amount, amount, steps: [] }];
+    const slices = [{ quantity: one, unit: 'bag', unitPrice: amount, amount, steps: [] }];
     return {
       kind: 'priced',
       id: item,
@@ -21,6 +21,7 @@ function pricedAt(prices: Readonly<Record<string, string | null>>): PricedDocume
       level: null,
       closedBy: null,
       slices,
+      flats: [],
       amount,
       cost: null,
       notApplied: [],

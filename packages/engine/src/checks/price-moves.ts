@@ -33,7 +33,7 @@ export interface PriceMoves {
 const EXTREMES = 3;
 
 /**
- * Compares two pricings of the same document, line by line, by the unit price of the first slice.
+ * Compares two pricings of the same document, line by line, by the unit price of the last slice.
  * Lines are matched by their ids.
  */
 export function priceMoves(before: PricedDocument, after: PricedDocument): PriceMoves {
@@ -67,7 +67,7 @@ function move(from: PricedLine | undefined, to: PricedLine): PriceMove {
 }
 
 function unitPrice(line: PricedLine | undefined): Decimal | null {
-  return line?.kind === 'priced' ? (line.slices[0]?.unitPrice ?? null) : null;
+  return line?.kind === 'priced' ? (line.slices.at(-1)?.unitPrice ?? null) : null;
 }
 
 /** The largest fall first: change / before, compared exactly by multiplying across. */

@@ -12,12 +12,10 @@ export interface CompiledCostTable {
   readonly bands: ReadonlyMap<CostKind, readonly CostBand[]>;
   /** The first piece charge that takes an item in. */
   pieceCharge(item: ItemFacts): PieceCharge | null;
-  /** Whether it may be used at an outlet, or at none. */
-  isAt(outlet: string | null): boolean;
 }
 
 export function compileCostTable(table: CostTable): CompiledCostTable {
-  const { id, name, currency, costs, pieceCharges, outlets } = table;
+  const { id, name, currency, costs, pieceCharges } = table;
   return {
     table,
     name: { id, name, currency },
@@ -25,7 +23,6 @@ export function compileCostTable(table: CostTable): CompiledCostTable {
     bands: new Map(costs.map(({ cost, bands }) => [cost, bands])),
     pieceCharge: (item) =>
       pieceCharges.find(({ reach }) => narrowness(reach, item) !== null) ?? null,
-    isAt: (outlet) => outlets === null || (outlet !== null && outlets.includes(outlet)),
   };
 }
 

@@ -5,9 +5,12 @@ import type { CostKind } from '../setup/cost';
 import type { CostTableId } from '../setup/cost-table';
 import type { BasePrice, ItemNumber, SharedPrice, SharedPriceId, UnitCode } from '../setup/goods';
 import type { LevelId } from '../setup/level';
+import type { RuleChoice } from '../setup/rule';
 import type { Setup } from '../setup/setup';
+import { breaksReaching, compileBreak, type ReachingBreak } from './compile-break';
 import { compileCostTable, tablesReaching, type CompiledCostTable } from './compile-cost-table';
 import { compileLevel, type CompiledLevel } from './compile-level';
+import { ruleFinder, type RuleFinder } from './compile-rule';
 import { groupBy } from './group-by';
 import { inPriceOrder } from './price-order';
 import type { ReachFinder } from './reach-finder';
@@ -25,6 +28,11 @@ export interface CompiledSetup {
   readonly soldWindows: readonly (number | null)[];
   /** The cost tables that take an item in, the narrowest first. */
   readonly tablesReaching: ReachFinder<{ readonly compiled: CompiledCostTable }>;
+  /** The breaks that take an item in, the narrowest first; null where the setup has none. */
+  readonly breaksReaching: ReachFinder<ReachingBreak> | null;
+  /** The rules that can touch an item; null where the setup has none. */
+  readonly rulesFor: RuleFinder | null;
+  readonly ruleChoice: RuleChoice;
   readonly sharedPrices: ReadonlyMap<SharedPriceId, SharedPrice>;
   /** The base price an item has for a unit; null asks for the base unit. */
   basePrice(item: ItemNumber, unit: UnitCode | null): BasePrice | undefined;
@@ -53,6 +61,10 @@ export function compileSetup(setup: Setup): CompiledSetup {
       ...new Set(setup.costTables.flatMap(({ points }) => (points ? [points.days] : []))),
     ],
     tablesReaching: tablesReaching(tables),
+    breaksReaching:
+      setup.breaks.length === 0 ? null : breaksReaching(setup.breaks.map(compileBreak)),
+    rulesFor: setup.rules.length === 0 ? null : ruleFinder(setup.rules),
+    ruleChoice: setup.ruleChoice,
     levels: new Map(setup.levels.map((level) => [level.id, compileLevel(level)])),
     sharedPrices: new Map(setup.sharedPrices.map((shared) => [shared.id, shared])),
     basePrice: (item, unit) => basePrices.get(priceKey(item, unit)),

@@ -5,6 +5,9 @@ import { NARROWNESS, type Reach } from '../setup/reach';
 /** More than any tree is deep. */
 const DEEPEST = 1000;
 
+/** The place in the ladder of what is for everything at some levels: after kinds, before all. */
+export const NARROWER_THAN_ALL = NARROWNESS.indexOf('all') * DEEPEST - 1;
+
 /**
  * How narrowly a reach takes an item in: the lower the number, the narrower. Null where the reach
  * does not take it in. Of two categories the one nearer to the item is narrower.

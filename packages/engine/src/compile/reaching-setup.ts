@@ -3,8 +3,12 @@ import type { CostTable, CostTableId } from '../setup/cost-table';
 import type { PricingDocument } from '../setup/document';
 import type { ItemNumber } from '../setup/goods';
 import type { Level, LevelId } from '../setup/level';
+import { isForCustomer } from '../setup/limits';
+import type { QuantityBreak } from '../setup/quantity-break';
 import type { Reach } from '../setup/reach';
+import type { Rule } from '../setup/rule';
 import type { Setup } from '../setup/setup';
+import { ruleFinder } from './compile-rule';
 import { narrowness } from './narrowness';
 
 /**
@@ -25,6 +29,8 @@ export function reachingSetup(setup: Setup, document: PricingDocument): Setup {
     ),
     levels: levels.map((level) => onlyFor(level, items)),
     costTables: tablesOf(setup.costTables, levels, document),
+    breaks: setup.breaks.filter((one) => mayReach(one, document)),
+    rules: rulesReaching(setup.rules, document),
   };
 }
 
@@ -74,6 +80,22 @@ function tablesOf(
   const takesIn = (reach: Reach): boolean =>
     facts.items.some((item) => narrowness(reach, item) !== null);
   return tables.filter(({ id, reaches }) => named.has(id) || reaches.some(takesIn));
+}
+
+/** A break that takes in goods of the document, for its customer; its days and outlets may change. */
+function mayReach({ reaches, parties }: QuantityBreak, { facts }: PricingDocument): boolean {
+  return (
+    isForCustomer(parties, facts.customer) &&
+    reaches.some((reach) => facts.items.some((item) => narrowness(reach, item) !== null))
+  );
+}
+
+/** Rules that can touch one of the document's items; their moments, codes and outlets may change. */
+function rulesReaching(rules: readonly Rule[], { facts }: PricingDocument): readonly Rule[] {
+  if (rules.length === 0) return rules;
+  const find = ruleFinder(rules);
+  const reached = new Set(facts.items.flatMap((item) => find(item).map(({ rule }) => rule)));
+  return rules.filter((rule) => reached.has(rule));
 }
 
 function isPartyTo({ facts: { customer } }: PricingDocument, party: Party): boolean {

@@ -1,6 +1,6 @@
 import DecimalJs from 'decimal.js';
 import fc from 'fast-check';
-import { decimals, exacts } from '../testing/arbitraries';
+import { decimals, exacts } from '../testing/arbitrary-parts';
 import { decimal, isZero, print } from './decimal';
 import {
   addExact,
@@ -8,6 +8,7 @@ import {
   divide,
   isFraction,
   multiplyExact,
+  percentOfExact,
   printExact,
   ratio,
   signOf,
@@ -16,6 +17,19 @@ import {
 import { roundToDigits } from './rounding';
 
 const d = decimal;
+
+describe('a percent of something exact', () => {
+  it('is the same whether it ends as a decimal or not', () => {
+    expect(printExact(percentOfExact(d('8.00'), d('12.5')))).toBe('1.00000');
+    expect(printExact(percentOfExact(divide(d('1'), d('3')), d('12')))).toBe('0.04');
+    fc.assert(
+      fc.property(exacts, decimals, (basis, percent) => {
+        const slowly = divide(multiplyExact(basis, percent), d('100'));
+        expect(compareExact(percentOfExact(basis, percent), slowly)).toBe(0);
+      }),
+    );
+  });
+});
 
 describe('a division', () => {
   it('that ends is a decimal', () => {

@@ -4,6 +4,7 @@ import {
   make,
   multiply,
   negate,
+  percentOf,
   powerOfTen,
   print,
   withDigits,
@@ -24,6 +25,8 @@ export interface Fraction {
  * did not. Only rounding turns it into a decimal for good.
  */
 export type Exact = Decimal | Fraction;
+
+const HUNDRED: Decimal = { units: 100, scale: 0 };
 
 /** How many decimals of a fraction are printed; then come three dots. */
 const PRINTED_DECIMALS = 10;
@@ -56,6 +59,12 @@ export function multiplyExact(a: Exact, b: Exact): Exact {
   if (!isFraction(a) && !isFraction(b)) return multiply(a, b);
   const [x, y] = [ratio(a), ratio(b)];
   return quotient(x.numerator * y.numerator, x.denominator * y.denominator);
+}
+
+/** `percent` per cent of a basis; nothing is divided where the basis ends as a decimal. */
+export function percentOfExact(basis: Exact, percent: Decimal): Exact {
+  if (!isFraction(basis)) return percentOf(basis, percent);
+  return divide(multiplyExact(basis, percent), HUNDRED);
 }
 
 export function compareExact(a: Exact, b: Exact): -1 | 0 | 1 {

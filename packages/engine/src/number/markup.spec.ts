@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { exacts } from '../testing/arbitraries';
+import { exacts } from '../testing/arbitrary-parts';
 import { decimal, fromInteger } from './decimal';
 import {
   addExact,

@@ -1,6 +1,6 @@
 import { decimal, print, withDigits } from './decimal';
 import fc from 'fast-check';
-import { exacts, roundings } from '../testing/arbitraries';
+import { exacts, roundings } from '../testing/arbitrary-parts';
 import { compareExact, divide, printExact, signOf, subtractExact, type Exact } from './exact';
 import { applyRoundingRule, type EndingsRule, type IncrementRule } from './rounding-rule';
 

@@ -1,7 +1,7 @@
 import Big from 'big.js';
 import { Decimal as Reference } from 'decimal.js';
 import fc from 'fast-check';
-import { decimals } from '../testing/arbitraries';
+import { decimals } from '../testing/arbitrary-parts';
 import { compare, decimal, make, print, subtract } from './decimal';
 import { roundToDigits, roundToIncrement, type RoundingMode } from './rounding';
 

@@ -1,20 +1,12 @@
-import { add, fromInteger, percentOf, type Decimal } from '../number/decimal';
-import {
-  addExact,
-  compareExact,
-  divide,
-  isFraction,
-  multiplyExact,
-  type Exact,
-} from '../number/exact';
+import type { Decimal } from '../number/decimal';
+import { addExact, percentOfExact, type Exact } from '../number/exact';
 import type { ItemFacts, UnitFacts } from '../setup/facts';
 import type { UnitCode } from '../setup/goods';
-import type { Adjusting, Adjustment, PriceBand } from '../setup/level';
-import { bandAt, priceOfCost } from './cost-adjustment';
+import type { Adjusting, Adjustment } from '../setup/level';
+import { bandAt } from './band-at';
+import { priceOfCost } from './cost-adjustment';
 import type { LineInProgress } from './line-in-progress';
 import { perUnit, unitOf } from './units';
-
-const HUNDRED = fromInteger(100);
 
 /**
  * What an entry does to a basis: its one adjustment, or that of the band which a price of a pricing
@@ -27,9 +19,7 @@ export function adjustmentFor(
 ): Adjustment | null {
   if (adjusting.kind === 'plain') return adjusting.adjustment;
   // Thresholds are prices of a base unit, so they are multiplied to the pricing unit.
-  const isReached = ({ from }: PriceBand): boolean =>
-    compareExact(multiplyExact(from, factor), measured) <= 0;
-  return bandAt(adjusting.bands, isReached)?.adjustment ?? null;
+  return bandAt(adjusting.bands, measured, factor)?.adjustment ?? null;
 }
 
 /** The first unit that an entry's amounts are per and that the item does not have; null for none. */
@@ -69,9 +59,7 @@ export function adjusted(basis: Exact, adjustment: Adjustment, work: LineInProgr
 }
 
 function withPercent(basis: Exact, percent: Decimal): Exact {
-  return isFraction(basis)
-    ? addExact(basis, divide(multiplyExact(basis, percent), HUNDRED))
-    : add(basis, percentOf(basis, percent));
+  return addExact(basis, percentOfExact(basis, percent));
 }
 
 /** The caller has made sure that the item has the unit. */

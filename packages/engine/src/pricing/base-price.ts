@@ -1,5 +1,7 @@
-import { startAt } from './column';
+import type { Exact } from '../number/exact';
+import { emptyColumn, startAt } from './column';
 import { startFromReachingTable } from './cost-table';
+import { exchangeTo } from './exchange-step';
 import type { LineInProgress, PassOver, PricingContext } from './line-in-progress';
 
 /** Starts the column at the item's base price for the pricing unit; false where it has none. */
@@ -20,6 +22,13 @@ export function startFromBasePrice(work: LineInProgress, { setup }: PricingConte
       : null,
   );
   return true;
+}
+
+/** The item's base price per pricing unit in the document's currency; null where there is none. */
+export function basePriceOfLine(work: LineInProgress, context: PricingContext): Exact | null {
+  const aside: LineInProgress = { ...work, column: emptyColumn(context.currency, false) };
+  if (!startFromBasePrice(aside, context)) return null;
+  return exchangeTo(aside, context.currency, context) ? aside.column.price : null;
 }
 
 /** The item's base price, else what the cost table that takes it in makes of it; false for neither. */

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { compare, decimal, isPositive, make, negate, print, type Decimal } from '../number/decimal';
 import { compareExact, printExact, subtractExact, type Exact } from '../number/exact';
 import { marginOf, markupOf, priceAtMargin } from '../number/markup';
-import { prices } from '../testing/arbitraries';
+import { prices } from '../testing/arbitrary-parts';
 import { changedPrice, typedPrice, type PriceChange, type PriceTyped } from './changed-price';
 
 const ENDS = { rounding: null, digits: 2, mode: 'halfAwayFromZero' } as const;

@@ -1,5 +1,5 @@
-import { fromInteger, type Decimal } from '../number/decimal';
-import { addExact, divide, multiplyExact, signOf, type Exact } from '../number/exact';
+import type { Decimal } from '../number/decimal';
+import { addExact, percentOfExact, signOf, type Exact } from '../number/exact';
 import { priceOfCost, type PricingCostAdjustment } from './cost-adjustment';
 import { endedPrice, type PriceEnds } from './price-ends';
 
@@ -11,7 +11,7 @@ export type PriceChange =
 export function changedPrice(from: Exact, change: PriceChange, ends: PriceEnds): Decimal | null {
   const exact =
     change.kind === 'percent'
-      ? addExact(from, divide(multiplyExact(from, change.percent), HUNDRED))
+      ? addExact(from, percentOfExact(from, change.percent))
       : priceOfCost(from, change);
   return endedPrice(exact, ends);
 }
@@ -57,5 +57,3 @@ export function typedPrice(
       return changedPrice(cost, typed, ends) ?? 'belowZero';
   }
 }
-
-const HUNDRED = fromInteger(100);

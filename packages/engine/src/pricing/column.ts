@@ -22,6 +22,11 @@ export function emptyColumn(currency: CurrencyCode, recording: boolean): Column 
   return { price: ZERO, currency, recording, steps: recording ? [] : NO_STEPS };
 }
 
+/** A column that goes on by itself from where another stands. */
+export function branch(column: Column): Column {
+  return { ...column, steps: column.recording ? [...column.steps] : NO_STEPS };
+}
+
 /** Starts the column at a price. `source` is null where nothing is written down. */
 export function startAt(
   column: Column,

@@ -57,18 +57,3 @@ export function perFactor(
 export function takesPoints({ kind }: CostAdjustment): boolean {
   return kind === 'multiplier' || kind === 'markup' || kind === 'margin';
 }
-
-/** The last band whose threshold times the factor is not above the value: found by halving. */
-export function bandAt<Band extends { readonly from: Decimal }>(
-  bands: readonly Band[],
-  isReached: (band: Band) => boolean,
-): Band | undefined {
-  let [low, high] = [0, bands.length];
-  while (low < high) {
-    const middle = (low + high) >>> 1;
-    const band = bands[middle];
-    if (band && isReached(band)) low = middle + 1;
-    else high = middle;
-  }
-  return bands[low - 1];
-}

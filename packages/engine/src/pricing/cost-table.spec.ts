@@ -4,7 +4,7 @@ import { printExact } from '../number/exact';
 import type { CostTable } from '../setup/cost-table';
 import type { ItemFacts } from '../setup/facts';
 import type { Setup } from '../setup/setup';
-import { costBands, documents, setups } from '../testing/arbitraries';
+import { documents, setups } from '../testing/arbitraries';
 import { column, passedOver, pricedLine, problem, unitPrice } from '../testing/priced';
 import {
   bandsOf,
@@ -27,7 +27,6 @@ import {
 } from '../testing/saltmarsh';
 import { price, priceDocument } from './price-document';
 import { compileSetup } from '../compile/compile-setup';
-import { bandAt } from './cost-adjustment';
 
 /** An item without a base price under one table, for a customer without a level. */
 function under(table: CostTable, item: Partial<ItemFacts>, quantity = '1') {
@@ -298,18 +297,6 @@ describe('the cost of a line', () => {
           if (line.kind !== 'priced' || other?.kind !== 'priced') return;
           expect(other.cost).toEqual(line.cost && { ...line.cost, margin: null, markup: null });
         });
-      }),
-    );
-  });
-});
-
-describe('finding a band by halving', () => {
-  it('finds what trying all of them finds', () => {
-    fc.assert(
-      fc.property(costBands, fc.integer({ min: 0, max: 6000 }), (bands, value) => {
-        const isReached = ({ from }: (typeof bands)[number]): boolean =>
-          Number(print(from)) * 100 <= value;
-        expect(bandAt(bands, isReached)).toBe(bands.findLast(isReached));
       }),
     );
   });

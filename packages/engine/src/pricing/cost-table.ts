@@ -1,13 +1,15 @@
 import type { CompiledCostTable } from '../compile/compile-cost-table';
 import { fromInteger, isZero, multiply, subtract, ZERO, type Decimal } from '../number/decimal';
-import { addExact, compareExact, divide, multiplyExact, signOf, type Exact } from '../number/exact';
+import { addExact, divide, multiplyExact, signOf, type Exact } from '../number/exact';
 import { applyRoundingRule } from '../number/rounding-rule';
 import type { CostKind } from '../setup/cost';
 import type { CostBand, SoldPoints } from '../setup/cost-table';
+import { isAtOutlet } from '../setup/limits';
 import type { Reason } from '../workings/workings';
+import { bandAt } from './band-at';
 import { empty, moveTo } from './column';
 import { askedBy, kindsTried, startFromCost } from './cost';
-import { bandAt, perFactor, priceOfCost, takesPoints } from './cost-adjustment';
+import { perFactor, priceOfCost, takesPoints } from './cost-adjustment';
 import { exchangeTo } from './exchange-step';
 import { firstCost } from './item-cost';
 import type { LineInProgress, PassOver, PricingContext } from './line-in-progress';
@@ -49,7 +51,7 @@ export function startFromCostTable(
   context: PricingContext,
 ): readonly Reason[] {
   const { outlet } = context.facts;
-  if (!compiled.isAt(outlet?.code ?? null)) {
+  if (!isAtOutlet(compiled.table.outlets, outlet?.code ?? null)) {
     return [{ kind: 'tableNotAtOutlet', outlet: outlet?.name ?? null }];
   }
   const known = knownKinds(compiled, work);
@@ -60,7 +62,8 @@ export function startFromCostTable(
   startFromCost(cost, work);
   if (!exchangeTo(work, currency, context)) return NONE;
   const bands = compiled.bands.get(cost.kind) ?? [];
-  const band = bandOf(bands, column.price, work);
+  // thresholds are costs of a base unit
+  const band = bandAt(bands, column.price, work.pricingUnit.factor);
   if (!band) {
     const reasons = belowFirst(bands, column.price);
     empty(column);
@@ -84,17 +87,6 @@ function knownKinds(
 ): readonly CostKind[] {
   if (work.line.formOfSupply === null) return kinds;
   return [...kindsTried(work, kinds)].filter((kind) => bands.has(kind));
-}
-
-/** Thresholds are costs of a base unit, so they are multiplied to the pricing unit. */
-function bandOf(
-  bands: readonly CostBand[],
-  cost: Exact,
-  { item, pricingUnit: { unit, factor } }: LineInProgress,
-): CostBand | undefined {
-  return unit === item.unit
-    ? bandAt(bands, ({ from }) => compareExact(from, cost) <= 0)
-    : bandAt(bands, ({ from }) => compareExact(multiply(from, factor), cost) <= 0);
 }
 
 function belowFirst(bands: readonly CostBand[], price: Exact): readonly Reason[] {
@@ -128,7 +120,7 @@ function pointsFor(
   if (!points) return null;
   const sold = item.unitsSold.find(({ days }) => days === points.days)?.quantity;
   if (sold === undefined) return null;
-  const band = bandAt(points.bands, ({ from }) => compareExact(from, sold) <= 0);
+  const band = bandAt(points.bands, sold);
   return band ? { points: band.points, sold, days: points.days } : null;
 }
 
@@ -150,6 +142,7 @@ function addPieceCharge(
   { setup: { version } }: PricingContext,
 ): void {
   const { name: table } = compiled;
+  if (compiled.table.pieceCharges.length === 0) return;
   const charge = compiled.pieceCharge(item);
   if (!charge || isZero(charge.amount)) return;
   const after = addExact(column.price, multiplyExact(charge.amount, pricingUnit.factor));

@@ -100,8 +100,11 @@ export function startFromCost(
   { kind: cost, amount, currency, unit: per }: ItemCost,
   { column, item, pricingUnit }: LineInProgress,
 ): void {
-  const price = perUnit(amount, unitOf(item, per) ?? pricingUnit, pricingUnit);
   const { unit } = pricingUnit;
-  const source = { kind: 'cost', item: item.item, cost, unit } as const;
-  startAt(column, price, currency, column.recording ? source : null);
+  const price =
+    (per ?? item.unit) === unit
+      ? amount
+      : perUnit(amount, unitOf(item, per) ?? pricingUnit, pricingUnit);
+  const source = column.recording ? ({ kind: 'cost', item: item.item, cost, unit } as const) : null;
+  startAt(column, price, currency, source);
 }

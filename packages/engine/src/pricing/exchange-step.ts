@@ -1,5 +1,7 @@
 import type { CurrencyCode } from '../number/currency';
+import type { Decimal } from '../number/decimal';
 import { exchange } from '../number/exchange';
+import { roundToDigits } from '../number/rounding';
 import { startAt } from './column';
 import type { LineInProgress, PricingContext } from './line-in-progress';
 
@@ -28,4 +30,19 @@ export function exchangeTo(
   } as const;
   startAt(work.column, converted, to, work.column.recording ? source : null);
   return true;
+}
+
+/**
+ * An amount of the setup in the document's currency, rounded to digits where it is converted; null
+ * where there is no rate.
+ */
+export function amountInDocument(
+  amount: Decimal,
+  from: CurrencyCode,
+  digits: number,
+  { currency, rates, setup }: PricingContext,
+): Decimal | null {
+  if (from === currency) return amount;
+  const exact = exchange(amount, from, currency, rates);
+  return exact && roundToDigits(exact, digits, setup.roundingMode);
 }

@@ -27,7 +27,8 @@ export function costOfKind(
     return row && { kind, amount: row.amount, currency: row.currency, unit: row.unit };
   }
   const found = item.costs.find((cost) => cost.kind === kind);
-  return found && isPositive(found.amount) && unitOf(item, found.unit) ? found : undefined;
+  if (!found || !isPositive(found.amount)) return undefined;
+  return found.unit === null || unitOf(item, found.unit) ? found : undefined;
 }
 
 /** An item's first cost above zero of some kinds. */

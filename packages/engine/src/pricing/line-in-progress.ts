@@ -1,6 +1,7 @@
 import type { CompiledSetup } from '../compile/compile-setup';
 import type { CurrencyCode } from '../number/currency';
 import type { Decimal } from '../number/decimal';
+import type { Exact } from '../number/exact';
 import type { Rates } from '../number/exchange';
 import type { DocumentLine } from '../setup/document';
 import type { DocumentFacts, ItemFacts, UnitFacts } from '../setup/facts';
@@ -11,14 +12,17 @@ import type {
   NotApplied,
   NotAppliedSubject,
   Reason,
+  RuleName,
 } from '../workings/workings';
 import type { Column } from './column';
-import type { ClosedBy, LineProblem, PricedSlice } from './priced';
+import type { ClosedBy, LineProblem, LineWithoutPrice, PricedSlice } from './priced';
 
 /** What the steps may ask about the document around a line. */
 export interface PricingContext {
   readonly setup: CompiledSetup;
   readonly currency: CurrencyCode;
+  /** The codes that the document has, in lower case. */
+  readonly codes: ReadonlySet<string>;
   /** The level chosen for the whole document. */
   readonly level: LevelId | null;
   readonly facts: Omit<DocumentFacts, 'items' | 'rates'>;
@@ -28,6 +32,25 @@ export interface PricingContext {
   readonly amountDigits: number;
   /** Whether the steps write down what they did. */
   readonly workings: boolean;
+  /** Whether each line is priced as if it were the only one. */
+  readonly alone: boolean;
+}
+
+/** Part of a line's quantity that goes on at a price of its own. */
+export interface LinePart {
+  readonly quantity: Decimal;
+  /** What the quantity is in: the line's unit, or the base unit where the line was split. */
+  readonly unit: UnitFacts;
+  readonly column: Column;
+}
+
+/** An amount on a line as a whole, on its way. */
+export interface FlatInProgress {
+  readonly rule: RuleName;
+  /** Signed, in the document's currency, rounded to its minor digits. */
+  readonly amount: Decimal;
+  /** How often it is taken: once, or for every so many units. */
+  readonly times: number;
 }
 
 /** The working copy that the steps fill; it never leaves the pipeline. */
@@ -40,15 +63,24 @@ export interface LineInProgress {
   readonly pricingUnit: UnitFacts;
   /** The line's quantity in base units. */
   readonly baseQuantity: Decimal;
-  readonly column: Column;
+  /** Of the whole line; parts have columns of their own. */
+  column: Column;
   /** Whether a step has given the line its start price. */
   started: boolean;
   level: { readonly level: LevelName; readonly by: LevelChooser } | null;
   closedBy: ClosedBy | null;
+  /** What the level made of it, in the currency it did; null where nobody asks. */
+  afterLevel: { readonly price: Exact; readonly currency: CurrencyCode } | null;
+  /** What an incremental break split the line into; null for a line that is whole. */
+  parts: readonly LinePart[] | null;
+  /** What rules do to the line as a whole, once its unit prices are rounded. */
+  flats: FlatInProgress[];
   /** Set by the last step. */
   slices: readonly PricedSlice[];
   problem: LineProblem | null;
   readonly notApplied: NotApplied[];
+  /** Of a line priced by hand, the same without the hand price. */
+  readonly computed: LineInProgress | LineWithoutPrice | null;
 }
 
 /** Writes down that something was considered and why it did not apply. */

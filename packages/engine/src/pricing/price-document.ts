@@ -5,13 +5,17 @@ import { ratesOf } from '../number/exchange';
 import type { PricingDocument } from '../setup/document';
 import type { Setup } from '../setup/setup';
 import type { PricingContext } from './line-in-progress';
-import { priceLine } from './price-line';
+import { beginLine, finishLine } from './price-line';
+import { applyBreaks } from './quantity-break';
+import { applyLineRules, rememberLevelPrices } from './line-rules';
 import { MODEL_VERSION, type PricedDocument } from './priced';
 
 /** What a pricing is asked to write down. */
 export interface PricingWish {
   /** False leaves out how prices came about; the prices are the same. */
   readonly workings: boolean;
+  /** Each line as if it were the only one: for lists of prices, which are documents of nobody. */
+  readonly alone?: boolean;
 }
 
 const WITH_WORKINGS: PricingWish = { workings: true };
@@ -25,22 +29,28 @@ export function price(setup: Setup, document: PricingDocument): PricedDocument {
 export function priceDocument(
   setup: CompiledSetup,
   document: PricingDocument,
-  { workings }: PricingWish = WITH_WORKINGS,
+  { workings, alone = false }: PricingWish = WITH_WORKINGS,
 ): PricedDocument {
-  const { currency, level, facts, pricedAt } = document;
+  const { currency, level, facts, pricedAt, codes } = document;
   const rates = ratesOf(setup.homeCurrency, facts.rates);
   const context: PricingContext = {
     setup,
     currency,
+    codes: new Set(codes.map((code) => code.toLowerCase())),
     level,
     facts,
     rates,
     unitDigits: setup.unitPriceDigits(currency),
     amountDigits: minorDigits(currency),
     workings,
+    alone,
   };
   const items = new Map(facts.items.map((item) => [item.item, item]));
-  const lines = document.lines.map((line) => priceLine(line, items.get(line.item), context));
+  const begun = document.lines.map((line) => beginLine(line, items.get(line.item), context));
+  if (setup.rulesFor) rememberLevelPrices(begun);
+  applyBreaks(begun, context);
+  applyLineRules(begun, context);
+  const lines = begun.map((line) => finishLine(line, context));
   let total = ZERO;
   let unpricedLines = 0;
   for (const line of lines) {

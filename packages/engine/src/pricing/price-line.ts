@@ -1,7 +1,15 @@
-import { multiply, sum, withDigits, type Decimal } from '../number/decimal';
+import {
+  compare,
+  fromInteger,
+  multiply,
+  subtract,
+  sum,
+  withDigits,
+  type Decimal,
+} from '../number/decimal';
 import type { DocumentLine } from '../setup/document';
 import type { ItemFacts, UnitFacts } from '../setup/facts';
-import { checkSlice } from '../workings/self-check';
+import { checkQuantities, checkSlice } from '../workings/self-check';
 import { NOT_APPLIED_LISTED } from '../workings/workings';
 import { startFromAgreement } from './agreement';
 import { lineFault } from './check-line';
@@ -14,44 +22,60 @@ import type {
   LineProblem,
   LineWithoutPrice,
   LineWithPrice,
+  PricedFlat,
   PricedLine,
   PricedSlice,
 } from './priced';
+import { takenTo } from './rule-effect';
 import { roundUnitsAndExtend } from './unit-rounding';
 import { baseUnit, unitOf } from './units';
 
-/** The steps of the pricing model, in its order; each fills the line's working copy. */
-const STEPS: readonly ((work: LineInProgress, context: PricingContext) => void)[] = [
+/** The steps that a line takes by itself, up to its price after the level. */
+const FIRST_STEPS: readonly ((work: LineInProgress, context: PricingContext) => void)[] = [
   startByHand,
   startFromAgreement,
   applyLevel,
-  roundUnitsAndExtend,
 ];
 
-/** Prices one line. A line priced by hand is priced without the hand price, too. */
-export function priceLine(
+/**
+ * Takes a line as far as it goes without the others. One priced by hand is begun without the hand
+ * price, too.
+ */
+export function beginLine(
   line: DocumentLine,
   item: ItemFacts | undefined,
   context: PricingContext,
-): PricedLine {
+): LineInProgress | LineWithoutPrice {
   if (!item) return withoutPrice(line, { kind: 'itemUnknown' });
   const unit = unitOf(item, line.unit);
   if (!unit) return withoutPrice(line, { kind: 'unitNotOfItem', unit: line.unit ?? item.unit });
   const fault = lineFault(line, item, unit);
   if (fault) return withoutPrice(line, fault);
-  const work = startLine(line, item, unit, context);
-  for (const step of STEPS) {
+  const computed = line.priceByHand && beginLine({ ...line, priceByHand: null }, item, context);
+  const work = startLine(line, item, unit, computed, context);
+  for (const step of FIRST_STEPS) {
     step(work, context);
     if (work.problem) return withoutPrice(line, work.problem);
   }
-  const computed = line.priceByHand && priceLine({ ...line, priceByHand: null }, item, context);
-  return withPrice(work, context, computed);
+  return work;
+}
+
+/** Rounds what the steps have made of a line, and hands it out. */
+export function finishLine(
+  work: LineInProgress | LineWithoutPrice,
+  context: PricingContext,
+): PricedLine {
+  if ('kind' in work) return work;
+  if (!work.problem) roundUnitsAndExtend(work, context);
+  if (work.problem) return withoutPrice(work.line, work.problem);
+  return withPrice(work, context, work.computed && finishLine(work.computed, context));
 }
 
 function startLine(
   line: DocumentLine,
   item: ItemFacts,
   unit: UnitFacts,
+  computed: LineInProgress['computed'],
   { setup, currency, workings }: PricingContext,
 ): LineInProgress {
   const inBase = unit.unit === item.unit;
@@ -66,9 +90,13 @@ function startLine(
     started: false,
     level: null,
     closedBy: null,
+    afterLevel: null,
+    parts: null,
+    flats: [],
     slices: [],
     problem: null,
     notApplied: [],
+    computed,
   };
 }
 
@@ -83,11 +111,12 @@ function withPrice(
 ): LineWithPrice {
   const { setup, amountDigits, workings } = context;
   const { line, slices, notApplied } = work;
-  const amount = amountOf(slices, amountDigits);
+  const { flats, amount } = withFlats(amountOf(slices, amountDigits), work, context);
   if (workings) {
     for (const slice of slices) {
       checkSlice(slice, line.duration, amountDigits, setup.roundingMode);
     }
+    checkQuantities(slices, work);
   }
   return {
     kind: 'priced',
@@ -99,6 +128,7 @@ function withPrice(
     level: work.level,
     closedBy: work.closedBy,
     slices,
+    flats,
     amount,
     cost: lineCost(work, context, amount),
     notApplied:
@@ -107,6 +137,26 @@ function withPrice(
     computed,
   };
 }
+
+/** A line's flat amounts, each of what the ones before it have left. */
+function withFlats(
+  whole: Decimal,
+  { flats }: LineInProgress,
+  { setup: { version }, amountDigits }: PricingContext,
+): { flats: readonly PricedFlat[]; amount: Decimal } {
+  if (flats.length === 0) return { flats: NO_FLATS, amount: whole };
+  let amount = whole;
+  const told = flats.map(({ rule, amount: each, times }): PricedFlat => {
+    const before = amount;
+    amount = withDigits(takenTo(before, each, times), amountDigits);
+    const taken = subtract(amount, before);
+    const asked = multiply(each, fromInteger(times));
+    return { version, rule, amount: taken, times, tookAll: compare(taken, asked) !== 0 };
+  });
+  return { flats: told, amount };
+}
+
+const NO_FLATS: readonly PricedFlat[] = [];
 
 /** Most lines are one slice, whose amount is the line's. */
 function amountOf(slices: readonly PricedSlice[], digits: number): Decimal {

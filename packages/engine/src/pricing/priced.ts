@@ -3,10 +3,16 @@ import type { Decimal } from '../number/decimal';
 import type { Exact } from '../number/exact';
 import type { CostKind } from '../setup/cost';
 import type { ItemNumber, TimeUnit, UnitCode } from '../setup/goods';
-import type { LevelChooser, LevelName, NotApplied, WorkingStep } from '../workings/workings';
+import type {
+  LevelChooser,
+  LevelName,
+  NotApplied,
+  RuleName,
+  WorkingStep,
+} from '../workings/workings';
 
 /** Raised by every change of the engine that can alter a cent or a working. */
-export const MODEL_VERSION = 4;
+export const MODEL_VERSION = 5;
 
 export interface PricedDocument {
   readonly modelVersion: number;
@@ -28,7 +34,7 @@ export interface LineWithPrice {
   readonly id: string;
   readonly item: ItemNumber;
   readonly quantity: Decimal;
-  /** What quantity and unit price are in. */
+  /** What the quantity is in. */
   readonly unit: UnitCode;
   /** For goods priced by time, in the item's time unit. */
   readonly duration: Decimal | null;
@@ -38,6 +44,9 @@ export interface LineWithPrice {
   readonly closedBy: ClosedBy | null;
   /** Parts of the quantity, each at one unit price. A line starts as one. */
   readonly slices: readonly PricedSlice[];
+  /** What rules do to the line as a whole, after its slices. */
+  readonly flats: readonly PricedFlat[];
+  /** The slices' amounts and the flat amounts. */
   readonly amount: Decimal;
   /** What the line costs; null where nothing is known. */
   readonly cost: LineCost | null;
@@ -46,6 +55,18 @@ export interface LineWithPrice {
   readonly notAppliedMore: number;
   /** Of a line priced by hand, what it would be without. */
   readonly computed: PricedLine | null;
+}
+
+/** An amount on a line as a whole, in the document's currency. */
+export interface PricedFlat {
+  readonly version: number;
+  readonly rule: RuleName;
+  /** What it changes the line's amount by; below zero for an amount off. */
+  readonly amount: Decimal;
+  /** How often the rule's amount is in it. */
+  readonly times: number;
+  /** There was less than it would have taken. */
+  readonly tookAll: boolean;
 }
 
 /** In the document's currency, exactly. */
@@ -76,6 +97,8 @@ export interface LineWithoutPrice {
 
 export interface PricedSlice {
   readonly quantity: Decimal;
+  /** What quantity and unit price are in: the line's unit, or the base unit of a line in slices. */
+  readonly unit: UnitCode;
   /** Rounded to the currency's unit price digits. */
   readonly unitPrice: Decimal;
   /** quantity x unit price (x duration), rounded to the currency's minor digits. */
@@ -95,5 +118,7 @@ export type LineProblem =
   | { readonly kind: 'durationNotAsked' }
   | { readonly kind: 'noStartPrice' }
   | { readonly kind: 'byRequest'; readonly table: string }
+  /** The tier that the line reaches says that somebody is asked. */
+  | { readonly kind: 'tierByRequest'; readonly break: string; readonly from: Decimal }
   | { readonly kind: 'noExchangeRate'; readonly from: CurrencyCode; readonly to: CurrencyCode }
   | { readonly kind: 'roundsToZero'; readonly unitPrice: Exact; readonly digits: number };

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { compare, decimal, isPositive, make, print } from '../number/decimal';
 import { printExact } from '../number/exact';
-import { prices } from '../testing/arbitraries';
+import { prices } from '../testing/arbitrary-parts';
 import { itemOf, purchaseCostOf } from '../testing/saltmarsh';
 import { judgedOffers, purchaseFrom } from './purchase';
 import { unitOf } from './units';

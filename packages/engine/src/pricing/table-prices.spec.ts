@@ -7,7 +7,7 @@ import type { Level } from '../setup/level';
 import type { Setup } from '../setup/setup';
 import { documents, setups } from '../testing/arbitraries';
 import { priceDocument } from './price-document';
-import { tablePrices } from './table-prices';
+import { priceAt, tablePrices } from './table-prices';
 
 /** A level that gives every item what a table makes of it, and nothing else. */
 const levelOf = (table: CostTableId, currency: string): Level => ({
@@ -41,6 +41,8 @@ function asLines(
     basePrices: [],
     agreements: [],
     defaultLevel: null,
+    breaks: [],
+    rules: [],
     levels: level ? [level] : [],
     // else a table that makes nothing would hand over to the one that keeps the item
     costTables: setup.costTables.map((table) => (level ? { ...table, reaches: [] } : table)),
@@ -52,6 +54,7 @@ function asLines(
       pricedAt,
       currency,
       level: level?.id ?? null,
+      codes: [],
       facts: { ...facts, outlet, customer: null },
       lines: facts.items.map(({ item, timeUnit }, index) => ({
         id: String(index),
@@ -76,12 +79,15 @@ describe('the prices that tables make of a catalogue', () => {
     const { facts, currency } = document;
     const found = setup.costTables.find(({ id }) => id === table);
     const level = found ? levelOf(found.id, found.currency) : null;
-    const [prices = []] = tablePrices(compileSetup(setup), [table], facts.items, {
+    const [prices] = tablePrices(compileSetup(setup), [table], facts.items, {
       facts,
       currency,
     });
     const lines = asLines(setup, level, document);
-    return prices.every((price, index) => (price && print(price)) === lines[index]);
+    return lines.every((line, index) => {
+      const price = prices && priceAt(prices, index);
+      return (price ? print(price) : null) === line;
+    });
   };
 
   it('are those of lines at a level that starts from the table', () => {
@@ -106,7 +112,7 @@ describe('the prices that tables make of a catalogue', () => {
     const { facts, currency } = document;
     const ids = [...setup.costTables.map(({ id }) => id), 'nothing', null];
     const columns = tablePrices(compileSetup(setup), ids, facts.items, { facts, currency });
-    expect(columns.map((column) => column.length)).toEqual(ids.map(() => facts.items.length));
-    expect(columns[ids.indexOf('nothing')]?.every((price) => price === null)).toBeTrue();
+    expect(columns.map(({ units }) => units.length)).toEqual(ids.map(() => facts.items.length));
+    expect(columns[ids.indexOf('nothing')]?.units.every((price) => price === null)).toBeTrue();
   });
 });

@@ -18,12 +18,29 @@ export interface TablePricesAsked {
   readonly currency: CurrencyCode;
 }
 
+/**
+ * Prices side by side, all with the same digits, so that each is a number and no object: of a whole
+ * catalogue, making and keeping an object a price takes longer than finding the prices.
+ */
+export interface PriceColumn {
+  /** The decimals of each. */
+  readonly digits: number;
+  /** Counted in units of 10^-`digits`; null where there is no price. */
+  readonly units: (Decimal['units'] | null)[];
+}
+
+/** The price at a place of a column; null where there is none. */
+export function priceAt({ digits, units }: PriceColumn, place: number): Decimal | null {
+  const found = units[place] ?? null;
+  return found === null ? null : { units: found, scale: digits };
+}
+
 const ONE = fromInteger(1);
 
 /**
  * What cost tables make of one base unit of each item, table by table: the unit prices that lines
  * would have at a level that starts from the table, without all else that a line has. For whole
- * catalogues, whose every price is wanted and no workings. Null where a table makes nothing.
+ * catalogues, whose every price is wanted and no workings.
  * @param tables null for the table that takes each item in most narrowly
  */
 export function tablePrices(
@@ -31,24 +48,26 @@ export function tablePrices(
   tables: readonly (CostTableId | null)[],
   items: readonly ItemFacts[],
   { facts, currency }: TablePricesAsked,
-): (Decimal | null)[][] {
+): PriceColumn[] {
   const context: PricingContext = {
     setup,
     currency,
+    codes: new Set(),
     level: null,
     facts,
     rates: ratesOf(setup.homeCurrency, facts.rates),
     unitDigits: setup.unitPriceDigits(currency),
     amountDigits: minorDigits(currency),
     workings: false,
+    alone: true,
   };
   const starts = tables.map((id) => startFrom(id, context));
-  const columns = starts.map((): (Decimal | null)[] => []);
+  const columns = starts.map((): PriceColumn => ({ digits: context.unitDigits, units: [] }));
   for (const item of items) {
     const work = oneOf(item, currency);
     starts.forEach((start, place) => {
       work.problem = null;
-      columns[place]?.push(start(work) ? unitPrice(work, context) : null);
+      columns[place]?.units.push(start(work) ? unitPrice(work, context) : null);
     });
   }
   return columns;
@@ -85,17 +104,21 @@ function oneOf(item: ItemFacts, currency: CurrencyCode): LineInProgress {
     started: false,
     level: null,
     closedBy: null,
+    afterLevel: null,
+    parts: null,
+    flats: [],
     slices: [],
     problem: null,
     notApplied: [],
+    computed: null,
   };
 }
 
 /** As step 6 rounds it: a positive price that would become 0 is none. */
-function unitPrice(work: LineInProgress, context: PricingContext): Decimal | null {
+function unitPrice(work: LineInProgress, context: PricingContext): Decimal['units'] | null {
   if (work.problem || !exchangeTo(work, context.currency, context)) return null;
   const { price } = work.column;
   const rounded = roundToDigits(price, context.unitDigits, context.setup.roundingMode);
   if (isZero(rounded) && signOf(price) > 0) return null;
-  return withDigits(rounded, context.unitDigits);
+  return withDigits(rounded, context.unitDigits).units;
 }

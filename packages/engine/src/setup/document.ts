@@ -12,6 +12,8 @@ export interface PricingDocument {
   readonly currency: CurrencyCode;
   /** A level chosen for the whole document, or null. */
   readonly level: LevelId | null;
+  /** Codes that start rules, as they were typed. */
+  readonly codes: readonly string[];
   readonly facts: DocumentFacts;
   readonly lines: readonly DocumentLine[];
 }

@@ -5,6 +5,8 @@ import type { CostKind } from './cost';
 import type { CostTable } from './cost-table';
 import type { BasePrice, SharedPrice } from './goods';
 import type { Level, LevelId } from './level';
+import type { QuantityBreak } from './quantity-break';
+import type { Rule, RuleChoice } from './rule';
 
 /** One published version of what administrators decide. */
 export interface Setup {
@@ -26,4 +28,9 @@ export interface Setup {
   readonly levels: readonly Level[];
   /** In the order in which they are tried where they take an item in alike. */
   readonly costTables: readonly CostTable[];
+  /** In the order in which they are tried where they take a line in alike. */
+  readonly breaks: readonly QuantityBreak[];
+  /** In the order in which they are applied. */
+  readonly rules: readonly Rule[];
+  readonly ruleChoice: RuleChoice;
 }

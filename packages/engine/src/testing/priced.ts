@@ -1,7 +1,7 @@
 import { print, type Decimal } from '../number/decimal';
 import { printExact } from '../number/exact';
 import { price } from '../pricing/price-document';
-import type { LineProblem, LineWithPrice } from '../pricing/priced';
+import type { LineProblem, LineWithPrice, PricedLine } from '../pricing/priced';
 import type { PricingDocument } from '../setup/document';
 import type { Setup } from '../setup/setup';
 import { documentOf } from './saltmarsh';
@@ -43,3 +43,11 @@ export function passedOver({ notApplied }: LineWithPrice): string[] {
 }
 
 export const text = (value: Decimal | undefined): string => (value ? print(value) : 'nothing');
+
+/** "9 x 4.00 = 36.00 + 15 x 3.80 = 57.00" */
+export function slices(line: PricedLine | undefined): string {
+  if (line?.kind !== 'priced') return 'no price';
+  return line.slices
+    .map((one) => `${print(one.quantity)} x ${print(one.unitPrice)} = ${print(one.amount)}`)
+    .join(' + ');
+}

@@ -7,6 +7,8 @@ import type { DocumentLine, PricingDocument } from '../setup/document';
 import type { CustomerFacts, DocumentFacts, ItemFacts } from '../setup/facts';
 import type { BasePrice } from '../setup/goods';
 import type { Adjustment, Level, LevelEntry, TypedPrice } from '../setup/level';
+import type { QuantityBreak, TierAdjustment } from '../setup/quantity-break';
+import type { Condition, LineEffect, Rule } from '../setup/rule';
 import type { Setup } from '../setup/setup';
 
 /** A small invented setup that specifications vary. */
@@ -23,6 +25,9 @@ export function setupOf(changes: Partial<Setup> = {}): Setup {
     agreements: [],
     levels: [schools()],
     costTables: [],
+    breaks: [],
+    rules: [],
+    ruleChoice: 'first',
     ...changes,
   };
 }
@@ -161,6 +166,82 @@ export function costTable(
   };
 }
 
+/** A percent off from each of some quantities on, for everything, on every unit of each line. */
+export function breakOf(
+  tiers: Readonly<Record<string, TierAdjustment | string>>,
+  changes: Partial<QuantityBreak> = {},
+): QuantityBreak {
+  return {
+    id: 'bags',
+    name: 'Clay by the bag',
+    words: '',
+    currency: 'EUR',
+    reaches: [{ kind: 'all' }],
+    levels: null,
+    parties: null,
+    outlets: null,
+    window: ALWAYS,
+    count: 'line',
+    measure: { kind: 'quantity', unit: null },
+    mode: 'allUnits',
+    basis: { kind: 'afterLevel' },
+    always: false,
+    tiers: Object.entries(tiers)
+      .map(([from, tier]) => ({
+        from: decimal(from),
+        adjustment:
+          typeof tier === 'string' ? { kind: 'percent' as const, percent: decimal(tier) } : tier,
+      }))
+      .toSorted((a, b) => compare(a.from, b.from)),
+    rounding: null,
+    ...changes,
+  };
+}
+
+/** A rule for everything, by itself, together with others. */
+export function ruleOf(
+  effect: LineEffect,
+  when: Condition = { kind: 'all', of: [] },
+  changes: Partial<Rule> = {},
+): Rule {
+  return {
+    id: JSON.stringify([effect, when]),
+    name: 'Spring glaze week',
+    words: '',
+    currency: 'EUR',
+    place: 0,
+    paused: false,
+    validity: { days: ALWAYS, weekdays: null, times: null },
+    outlets: null,
+    starts: { kind: 'byItself' },
+    when,
+    effect,
+    together: true,
+    stops: false,
+    ...changes,
+  };
+}
+
+export function percentOff(percent: string, changes: Partial<PercentEffect> = {}): LineEffect {
+  return {
+    kind: 'percent',
+    percent: decimal(`-${percent}`),
+    of: 'running',
+    startsFrom: 'running',
+    ...changes,
+  };
+}
+
+type PercentEffect = Extract<LineEffect, { kind: 'percent' }>;
+
+export function flat(amount: string, every: string | null = null): LineEffect {
+  return { kind: 'flat', amount: decimal(amount), every: every === null ? null : decimal(every) };
+}
+
+export function setTo(price: string, unit: string | null = null): TierAdjustment {
+  return { kind: 'set', price: decimal(price), unit };
+}
+
 export function lineOf(quantity: string, changes: Partial<DocumentLine> = {}): DocumentLine {
   return {
     id: '1',
@@ -232,6 +313,7 @@ export function documentOf(
     pricedAt: '2026-11-24T14:32:00Z',
     currency: 'EUR',
     level: null,
+    codes: [],
     facts: factsOf(),
     lines: [lineOf(quantity)],
     ...changes,

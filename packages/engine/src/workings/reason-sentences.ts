@@ -1,4 +1,7 @@
+import type { ClosedBy } from '../pricing/priced';
 import type { Window } from '../setup/dates';
+import { tierWords } from './break-sentences';
+import { validityWords } from './rule-sentences';
 import type { Printed } from './printed';
 import {
   basisName,
@@ -62,10 +65,62 @@ export function reasonSentence(
         : `it is not used at ${reason.outlet}`;
     case 'noEntryPricedItem':
       return 'no entry of the level made the price, so it rounds nothing';
+    case 'lineClosed':
+      return CLOSED_WORDS[reason.by];
+    case 'notAtOutlet':
+      return reason.outlet === null
+        ? 'it is for certain outlets, and the document is at none'
+        : `it is not for ${reason.outlet}`;
+    case 'notForLevel':
+      return reason.level === null
+        ? 'it is for certain levels, and the line has none'
+        : `it is not for level ${reason.level.name}`;
+    case 'noRate':
+      return `there is no rate from ${reason.from} to ${reason.to}`;
+    case 'notCounted':
+      return reason.measure === 'term'
+        ? 'the goods have no term to count'
+        : 'the line is not counted';
+    case 'belowFirstTier': {
+      const more = `${write.number(reason.missing)} ${reason.measured} more`;
+      const bring = tierWords(reason.tier.adjustment, reason.currency, write);
+      return `${more} would bring ${bring}`;
+    }
+    case 'anotherBreakFirst':
+      return `break ${reason.break.name} comes first`;
+    case 'ruleNotNow':
+      return `it is in force ${validityWords(reason.validity, write).join(', ')}`;
+    case 'codeNeeded':
+      return 'its code is needed';
+    case 'conditionFails':
+      return 'its conditions do not hold';
+    case 'anotherRuleStandsAlone':
+      return `${reason.rule.name} stands alone and comes first`;
+    case 'ruleMeetsOthers':
+      return `it stands alone, and ${reason.rule.name} comes first`;
+    case 'ruleStopsBefore':
+      return `${reason.rule.name} stops the rules after it`;
+    case 'overtakenBy':
+      return `${reason.rule.name} takes its place`;
+    case 'leavesMoreToPay':
+      return `the customer pays less with ${reason.rule.name}`;
+    case 'priceBaseMissing':
+      return reason.base === 'listPrice'
+        ? 'the item has no list price'
+        : 'the item has no base price';
+    case 'notLower':
+      return `its ${write.number(reason.price)} would not be lower`;
     case 'ruleInOtherCurrency':
       return `it rounds prices in ${reason.rule}, and this one is in ${reason.price}`;
   }
 }
+
+const CLOSED_WORDS: Readonly<Record<ClosedBy, string>> = {
+  priceByHand: 'the line is closed by its price by hand',
+  agreement: 'the line is closed by its agreement',
+  typedPrice: 'the line is closed by the price typed on its level',
+  levelEntry: 'the line is closed by the entry of its level',
+};
 
 /** "last, average or landed" */
 function orWords(words: readonly string[]): string {

@@ -20,6 +20,7 @@ const off: WorkingStep = {
 };
 const sound: PricedSlice = {
   quantity: decimal('2'),
+  unit: 'bag',
   unitPrice: decimal('16.00'),
   amount: decimal('32.00'),
   steps: [start, off],

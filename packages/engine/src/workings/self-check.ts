@@ -1,4 +1,4 @@
-import { multiply, print, type Decimal } from '../number/decimal';
+import { compare, multiply, print, sum, type Decimal } from '../number/decimal';
 import {
   addExact,
   compareExact,
@@ -39,6 +39,28 @@ export function checkSlice(
   if (compareExact(roundToDigits(whole, amountDigits, mode), slice.amount) !== 0) {
     throw new WorkingsFault(`${print(slice.amount)} is not quantity x ${print(slice.unitPrice)}`);
   }
+}
+
+/**
+ * Checks that the slices of a line are the whole of it.
+ * @throws {WorkingsFault} where they are more or less
+ */
+export function checkQuantities(
+  slices: readonly PricedSlice[],
+  { line: { quantity }, unit, baseQuantity }: QuantitiesOfLine,
+): void {
+  const [only] = slices;
+  const whole =
+    slices.length === 1 && only?.unit === unit.unit
+      ? compare(only.quantity, quantity) === 0
+      : compare(sum(slices.map((slice) => slice.quantity)), baseQuantity) === 0;
+  if (!whole) throw new WorkingsFault(`the slices are not the ${print(quantity)} of the line`);
+}
+
+interface QuantitiesOfLine {
+  readonly line: { readonly quantity: Decimal };
+  readonly unit: { readonly unit: string };
+  readonly baseQuantity: Decimal;
 }
 
 function afterStep(running: Exact | null, step: WorkingStep): Exact {

@@ -1,7 +1,9 @@
 import type { RoundingMode } from '../number/rounding';
 import type { LineProblem } from '../pricing/priced';
 import type { Printed } from './printed';
+import { breakStepSentence } from './break-sentences';
 import { feesWords, tableStepSentence } from './cost-table-sentences';
+import { effectWords } from './rule-sentences';
 import { chooserWords, reasonSentence } from './reason-sentences';
 import {
   entrySentence,
@@ -91,6 +93,18 @@ export function stepWording(
         title: roundingSentence(source.rule, write),
         sentence: `the rounding of level ${source.level.name}`,
       };
+    case 'quantityBreak':
+      return { title: `Break ${source.break.name}`, sentence: breakStepSentence(source, write) };
+    case 'breakRounding':
+      return {
+        title: roundingSentence(source.rule, write),
+        sentence: `the rounding of break ${source.break.name}`,
+      };
+    case 'rule':
+      return {
+        title: `Rule ${source.rule.name}`,
+        sentence: ruleStepSentence(source, write),
+      };
     case 'exchange':
       return {
         title: `Into another currency`,
@@ -144,6 +158,8 @@ export function problemSentence(problem: Printed<LineProblem>, write = plainWrit
       return 'No price: the item has no base price, and no level or cost table gives it one.';
     case 'byRequest':
       return `No price: the cost table ${problem.table} says that goods of this cost are priced by request.`;
+    case 'tierByRequest':
+      return `No price: the break ${problem.break} says that from ${write.number(problem.from)} the price is by request.`;
     case 'noExchangeRate':
       return `No price: there is no rate from ${problem.from} to ${problem.to}.`;
     case 'roundsToZero':
@@ -192,6 +208,15 @@ function unitSentence(
   }`;
 }
 
+function ruleStepSentence(
+  { rule, effect, tookAll }: Extract<Printed<WorkingSource>, { kind: 'rule' }>,
+  write: Writer,
+): string {
+  const all = tookAll ? ': more than there is, so all of it' : '';
+  const read = rule.words === '' ? '' : ` (the customer reads “${rule.words}”)`;
+  return `${effectWords(effect, rule.currency, write)}${all}${read}`;
+}
+
 function subjectTitle(subject: Printed<NotAppliedSubject>, names: Names, write: Writer): string {
   switch (subject.kind) {
     case 'anyLevel':
@@ -215,6 +240,10 @@ function subjectTitle(subject: Printed<NotAppliedSubject>, names: Names, write: 
       return `Typed on level ${subject.level.name}: ${datedWords(subject.typed, write)}`;
     case 'costTable':
       return `Cost table ${subject.table.name}`;
+    case 'break':
+      return `Break ${subject.break.name}`;
+    case 'rule':
+      return `Rule ${subject.rule.name}`;
   }
 }
 

@@ -154,7 +154,12 @@ function bandsWords(
     .join(', ');
 }
 
-function bandWords(adjustment: Printed<Adjustment>, currency: string, write: Writer): string {
+/** What is done, without the goods: "12 % off", "7.50 EUR". */
+export function bandWords(
+  adjustment: Printed<Adjustment>,
+  currency: string,
+  write: Writer,
+): string {
   if (adjustment.kind === 'percent' && isZeroText(adjustment.percent)) return 'as it is';
   return adjustmentWords(adjustment, '', currency, write).replace(/ (to|for|on|over)$/, '');
 }

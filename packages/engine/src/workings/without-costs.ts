@@ -47,6 +47,8 @@ function isOfCost(source: Printed<WorkingSource>): boolean {
       return true;
     case 'levelEntry':
       return isEntryOfCost(source.entry);
+    case 'quantityBreak':
+      return source.basis.kind === 'cost';
     default:
       return false;
   }
@@ -54,18 +56,28 @@ function isOfCost(source: Printed<WorkingSource>): boolean {
 
 /** Whether an entry of a level starts from a cost or asks for one. */
 export function isEntryOfCost({ basis, adjusting }: EntryParts): boolean {
-  return basis.kind === 'cost' || basis.kind === 'costTable' || adjusting.kind === 'byCost';
+  return isOfCosts(basis) || adjusting.kind === 'byCost';
+}
+
+function isOfCosts({ kind }: { readonly kind: string }): boolean {
+  return kind === 'cost' || kind === 'costTable';
 }
 
 /** Whether pricing with a setup can ask for a cost, but for telling a line's own. */
 export function asksForCosts({
   levels,
   costTables,
+  breaks,
 }: {
   readonly levels: readonly { readonly entries: readonly EntryParts[] }[];
   readonly costTables: readonly unknown[];
+  readonly breaks: readonly { readonly basis: { readonly kind: string } }[];
 }): boolean {
-  return costTables.length > 0 || levels.some(({ entries }) => entries.some(isEntryOfCost));
+  return (
+    costTables.length > 0 ||
+    levels.some(({ entries }) => entries.some(isEntryOfCost)) ||
+    breaks.some(({ basis }) => basis.kind === 'cost')
+  );
 }
 
 interface EntryParts {
@@ -82,6 +94,9 @@ function tellsCost({ subject, reasons }: Printed<NotApplied>): boolean {
 function reasonTellsCost(reason: Printed<Reason>): boolean {
   return (
     reason.kind === 'noCost' ||
+    (reason.kind === 'basisMissing' && isOfCosts(reason.basis)) ||
+    ((reason.kind === 'belowFirstTier' || reason.kind === 'notLower') &&
+      reason.basis?.kind === 'cost') ||
     ((reason.kind === 'narrowerEntryApplies' || reason.kind === 'earlierEntryApplies') &&
       isEntryOfCost(reason.entry))
   );

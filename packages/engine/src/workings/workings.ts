@@ -10,6 +10,9 @@ import type { Window } from '../setup/dates';
 import type { CodeAndName, LevelAssignment, Money, UnitFacts } from '../setup/facts';
 import type { ItemNumber, SharedPrice, UnitCode } from '../setup/goods';
 import type { Adjustment, Basis, LevelEntry, LevelId, TypedPrice } from '../setup/level';
+import type { BreakBasis, BreakId, BreakMeasure, BreakTier } from '../setup/quantity-break';
+import type { LineEffect, PriceBase, RuleId, RuleValidity } from '../setup/rule';
+import type { ClosedBy } from '../pricing/priced';
 
 /**
  * One thing that touched a price, in the order in which it did. `before` is null where a column
@@ -109,6 +112,38 @@ export type WorkingSource =
       readonly level: LevelName;
       readonly rule: RoundingRule;
     }
+  /** A tier of a quantity break. */
+  | {
+      readonly kind: 'quantityBreak';
+      readonly version: number;
+      readonly break: BreakName;
+      readonly tier: { readonly from: Decimal; readonly adjustment: Adjustment };
+      readonly basis: BreakBasis;
+      /** Over all that the break counts together. */
+      readonly counted: Exact;
+      /** What is counted: a unit, a currency, or a time unit. */
+      readonly measured: string;
+      readonly incremental: boolean;
+      /** The next tier up; null for none. */
+      readonly next: BreakTier | null;
+      /** It would have taken more than there was. */
+      readonly tookAll: boolean;
+    }
+  | {
+      readonly kind: 'breakRounding';
+      readonly version: number;
+      readonly break: BreakName;
+      readonly rule: RoundingRule;
+    }
+  /** A conditional rule. */
+  | {
+      readonly kind: 'rule';
+      readonly version: number;
+      readonly rule: RuleName;
+      readonly effect: Exclude<LineEffect, { kind: 'flat' }>;
+      /** It would have taken more than there was. */
+      readonly tookAll: boolean;
+    }
   /** The price goes on in another currency; rates are null for the home currency. */
   | {
       readonly kind: 'exchange';
@@ -143,6 +178,24 @@ export interface TableName {
   readonly currency: CurrencyCode;
 }
 
+/** A quantity break as workings name it, with the currency that its amounts are in. */
+export interface BreakName {
+  readonly id: BreakId;
+  readonly name: string;
+  /** What the customer reads; empty for nothing. */
+  readonly words: string;
+  readonly currency: CurrencyCode;
+}
+
+/** A rule as workings name it, with the currency that its amounts are in. */
+export interface RuleName {
+  readonly id: RuleId;
+  readonly name: string;
+  /** What the customer reads; empty for nothing. */
+  readonly words: string;
+  readonly currency: CurrencyCode;
+}
+
 /** Who or what says that a line has a level, in the order in which they are asked. */
 export type LevelChooser =
   | { readonly kind: 'line' }
@@ -172,7 +225,9 @@ export type NotAppliedSubject =
       readonly segment: CodeAndName | null;
     }
   | { readonly kind: 'typedPrice'; readonly level: LevelName; readonly typed: TypedPrice }
-  | { readonly kind: 'costTable'; readonly table: TableName };
+  | { readonly kind: 'costTable'; readonly table: TableName }
+  | { readonly kind: 'break'; readonly break: BreakName }
+  | { readonly kind: 'rule'; readonly rule: RuleName };
 
 export type Reason =
   | { readonly kind: 'nothingGivesALevel' }
@@ -207,6 +262,39 @@ export type Reason =
   /** Null where the document is at no outlet. */
   | { readonly kind: 'tableNotAtOutlet'; readonly outlet: string | null }
   | { readonly kind: 'noEntryPricedItem' }
+  | { readonly kind: 'lineClosed'; readonly by: ClosedBy }
+  /** Null where the document is at no outlet. */
+  | { readonly kind: 'notAtOutlet'; readonly outlet: string | null }
+  /** Null for a line without a level. */
+  | { readonly kind: 'notForLevel'; readonly level: LevelName | null }
+  | { readonly kind: 'noRate'; readonly from: CurrencyCode; readonly to: CurrencyCode }
+  | { readonly kind: 'notCounted'; readonly measure: BreakMeasure['kind'] }
+  | {
+      readonly kind: 'belowFirstTier';
+      readonly counted: Exact;
+      readonly missing: Exact;
+      readonly tier: BreakTier;
+      readonly basis: BreakBasis;
+      /** What is counted: a unit, a currency, or a time unit. */
+      readonly measured: string;
+      /** The break's, in which its amounts are. */
+      readonly currency: CurrencyCode;
+    }
+  | { readonly kind: 'anotherBreakFirst'; readonly break: BreakName }
+  | { readonly kind: 'ruleNotNow'; readonly validity: RuleValidity }
+  | { readonly kind: 'codeNeeded' }
+  | { readonly kind: 'conditionFails' }
+  | {
+      readonly kind:
+        | 'anotherRuleStandsAlone'
+        | 'ruleMeetsOthers'
+        | 'ruleStopsBefore'
+        | 'overtakenBy'
+        | 'leavesMoreToPay';
+      readonly rule: RuleName;
+    }
+  | { readonly kind: 'priceBaseMissing'; readonly base: PriceBase }
+  | { readonly kind: 'notLower'; readonly price: Exact; readonly basis: BreakBasis | null }
   | {
       readonly kind: 'ruleInOtherCurrency';
       readonly rule: CurrencyCode;

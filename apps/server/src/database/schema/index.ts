@@ -1,4 +1,5 @@
 export * from './attributes';
+export * from './breaks';
 export * from './changes';
 export * from './cost-tables';
 export * from './costs';
@@ -13,6 +14,7 @@ export * from './quotes';
 export * from './reach';
 export * from './receipts';
 export * from './repricings';
+export * from './rules';
 export * from './setup';
 export * from './versions';
 export * from './workers';

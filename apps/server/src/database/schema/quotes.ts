@@ -39,6 +39,8 @@ export const quotes = pgTable(
     currency: text().notNull(),
     /** Where it is made; null for no outlet. */
     outletId: integer().references(() => outlets.id),
+    /** Codes that start rules. */
+    codes: text().array().notNull().default([]),
     /** A level chosen for the whole quote. */
     levelId: uuid().references(() => levels.id),
     /** Goes up with every change; a change names the one it was made from. */

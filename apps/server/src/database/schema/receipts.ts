@@ -178,6 +178,8 @@ export const priceProposals = pgTable(
     decidedAt: timestamp({ withTimezone: true }),
     /** The price that was accepted, where it is another than the one that would follow. */
     decidedPrice: numeric(),
+    /** The receipt that brought a later cost: undone, it lets this wait again. */
+    overtakenBy: uuid().references(() => receipts.id),
   },
   (table) => [
     index('price_proposals_receipt').on(table.receiptId),

@@ -13,7 +13,7 @@ import {
   type AnyPgColumn,
 } from 'drizzle-orm/pg-core';
 import type { AdjustingForm, RoundingForm } from '@honest-ledger/contracts';
-import type { Basis, Level, RoundingMode } from '@honest-ledger/engine';
+import type { Basis, Level, RoundingMode, RuleChoice } from '@honest-ledger/engine';
 import { costTables } from './cost-tables';
 import { costKinds } from './costs';
 import { customers, segments } from './customers';
@@ -44,6 +44,8 @@ export const settingRows = pgTable(
     defaultLevelId: uuid().references(() => levels.id),
     /** Codes of kinds of cost. */
     costOrder: text().array().notNull(),
+    /** Who wins where a rule that stands alone meets others. */
+    ruleChoice: text().notNull().default('first').$type<RuleChoice>(),
     ...versionRange(),
   },
   (table) => [

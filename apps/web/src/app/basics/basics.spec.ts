@@ -12,6 +12,7 @@ const SETTINGS: Found['settings']['published'] = {
   unitPriceDigits: { USD: 4 },
   defaultLevel: null,
   costOrder: ['last', 'landed'],
+  ruleChoice: 'first',
 };
 
 const found = (changes: Partial<Found> = {}): Found => ({

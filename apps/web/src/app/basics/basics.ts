@@ -6,7 +6,7 @@ import {
   type SetupContents,
   type SharedPriceRow,
 } from '@honest-ledger/contracts';
-import { minorDigits, type RoundingMode } from '@honest-ledger/engine';
+import { minorDigits, RULE_CHOICES, type RoundingMode } from '@honest-ledger/engine';
 import { Store } from '@ngrx/store';
 import { EditRefusal } from '../draft/edit-refusal';
 import { EditSteps } from '../draft/edit-steps';
@@ -17,7 +17,7 @@ import {
   type Drafted,
   type ObjectEdit,
 } from '../draft/object-edits.feature';
-import { MODE_WORDS } from '../draft/object-words';
+import { CHOICE_WORDS, MODE_WORDS } from '../draft/object-words';
 import { CodeChoice } from '../reference/code-choice';
 import { namesOfThings } from '../reference/names';
 import { referenceFeature } from '../reference/reference.feature';
@@ -51,6 +51,7 @@ export class Basics {
   private readonly reference = this.store.selectSignal(referenceFeature.selectReference);
   private readonly published = this.store.selectSignal(referenceFeature.selectPublishedLevels);
   protected readonly mayEdit = mayDo('editSetup');
+  protected readonly choices = RULE_CHOICES.map((code) => ({ code, name: CHOICE_WORDS[code] }));
   protected readonly modes = MODES.map((code) => ({ code, name: MODE_WORDS[code] }));
   protected readonly levels = computed(() =>
     this.published().map(({ id, content }) => ({ code: id, name: content.name })),
@@ -107,6 +108,11 @@ export class Basics {
   protected setMode(code: string): void {
     const roundingMode = MODES.find((mode) => mode === code);
     if (roundingMode) this.set({ roundingMode });
+  }
+
+  protected setChoice(code: string): void {
+    const ruleChoice = RULE_CHOICES.find((choice) => choice === code);
+    if (ruleChoice) this.set({ ruleChoice });
   }
 
   /** Empty for as many as the currency has. */

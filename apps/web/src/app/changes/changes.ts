@@ -26,6 +26,8 @@ const KINDS: readonly (readonly [string, string])[] = [
   ['sharedPrice', 'shared prices'],
   ['agreement', 'agreements'],
   ['costTable', 'cost tables'],
+  ['break', 'quantity breaks'],
+  ['rule', 'rules'],
   ['re-pricing', 'prices changed together'],
   ['costs', 'costs'],
   ['receipt', 'costs received'],

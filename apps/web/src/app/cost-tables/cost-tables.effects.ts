@@ -1,8 +1,7 @@
 import { inject } from '@angular/core';
-import { Router } from '@angular/router';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
-import { filter, map, of, switchMap, tap } from 'rxjs';
-import { objectEditsActions } from '../draft/object-edits.feature';
+import { of, switchMap } from 'rxjs';
+import { objectEditEffects } from '../draft/object-effects';
 import { answer } from '../shared/answer';
 import { CostTablesApi } from './cost-tables.api';
 import { costTablesActions } from './cost-tables.feature';
@@ -40,47 +39,12 @@ export const costTablesEffects = {
     { functional: true },
   ),
 
-  begin: createEffect(
-    (actions$ = inject(Actions)) =>
-      actions$.pipe(
-        ofType(costTablesActions.opened),
-        map(({ id }) => objectEditsActions.opened({ scope: `costTable ${id}` })),
-      ),
-    { functional: true },
-  ),
-
-  seen: createEffect(
-    (actions$ = inject(Actions)) =>
-      actions$.pipe(
-        ofType(costTablesActions.came),
-        map(({ table: { id, draft } }) =>
-          objectEditsActions.seen({ revisions: { [id]: draft?.revision ?? 0 } }),
-        ),
-      ),
-    { functional: true },
-  ),
-
-  /** What stands there after somebody else's edit was taken is asked of the server. */
-  again: createEffect(
-    (actions$ = inject(Actions)) =>
-      actions$.pipe(
-        ofType(objectEditsActions.theirsTaken),
-        filter(({ edit }) => edit.object.kind === 'costTable'),
-        map(({ edit }) => costTablesActions.opened({ id: edit.object.key, isNew: false })),
-      ),
-    { functional: true },
-  ),
-
-  /** A table that is kept for the first time has an address of its own from then on. */
-  settle: createEffect(
-    (actions$ = inject(Actions), router = inject(Router)) =>
-      actions$.pipe(
-        ofType(objectEditsActions.kept),
-        filter(({ edit: { object } }) => router.url.startsWith(`/cost-tables/${object.key}?`)),
-        tap(({ edit: { object } }) => {
-          void router.navigate(['/cost-tables', object.key], { replaceUrl: true });
-        }),
-      ),
-    { functional: true, dispatch: false },
-  ),
+  ...objectEditEffects({
+    kind: 'costTable',
+    address: '/cost-tables',
+    opened: costTablesActions.opened,
+    came: costTablesActions.came,
+    view: ({ table }: ReturnType<typeof costTablesActions.came>) => table,
+    again: (id) => costTablesActions.opened({ id, isNew: false }),
+  }),
 };

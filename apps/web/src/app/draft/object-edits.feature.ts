@@ -115,6 +115,8 @@ export const objectEditsFeature = createFeature({
       state: 'kept',
       waiting: oneLess(state),
       revisions: { ...state.revisions, [edit.object.key]: revision },
+      // an edit before it may have been refused while this one waited: what is kept is the whole
+      refused: withoutKey(state.refused, edit.object.key),
     })),
     on(objectEditsActions.refused, (state, { edit, problem }): ObjectEditsState => ({
       ...state,

@@ -90,6 +90,16 @@ describe('edits of objects in grids', () => {
     await screen.answer('DELETE', URL, null);
   });
 
+  it('are refused no more once a later one is kept, though it was made before the refusal came', async () => {
+    await edit(untouched, to('-1'));
+    await edit(to('-1'), to('1'));
+    await screen.answer('PUT', URL, problemBody(422, 'The price must be at least 0.'), 422);
+    expect(state().refused['a']).toBeDefined();
+    await kept(1);
+    expect(state().refused).toEqual({});
+    expect(state().state).toBe('kept');
+  });
+
   it('are sent again where the server could not be reached', async () => {
     await edit(untouched, to('1'));
     await screen.answer('PUT', URL, null, 0);

@@ -1,10 +1,13 @@
 import type { AnyObjectChange, SetupContents } from '@honest-ledger/contracts';
 import {
+  breakSentence,
   costTableSentence,
   levelSentence,
+  ruleSentence,
   windowWords,
   type Names,
   type RoundingMode,
+  type RuleChoice,
   type Writer,
 } from '@honest-ledger/engine';
 
@@ -14,6 +17,8 @@ const KIND_WORDS: Readonly<Record<AnyObjectChange['kind'], string>> = {
   sharedPrice: 'Shared price',
   agreement: 'Agreement',
   costTable: 'Cost table',
+  break: 'Quantity break',
+  rule: 'Rule',
   settings: 'Settings',
 };
 
@@ -40,6 +45,10 @@ export function objectSentence(
       return change[side] && agreementSentence(change[side], write);
     case 'costTable':
       return change[side] && costTableSentence(change[side], names, write);
+    case 'break':
+      return change[side] && breakSentence(change[side], names, write);
+    case 'rule':
+      return change[side] && ruleSentence(change[side], names, write);
     case 'settings':
       return change[side] && settingsSentence(change[side], names);
   }
@@ -61,6 +70,10 @@ export function objectAddress({ kind, key, before, after }: AnyObjectChange): st
     }
     case 'costTable':
       return ['/cost-tables', key];
+    case 'break':
+      return ['/breaks', key];
+    case 'rule':
+      return ['/rules', key];
     case 'sharedPrice':
     case 'settings':
       return ['/basics'];
@@ -96,6 +109,12 @@ export const MODE_WORDS: Readonly<Record<RoundingMode, string>> = {
   towardsZero: 'always towards zero',
 };
 
+/** Who wins where a rule that stands alone meets others, in words. */
+export const CHOICE_WORDS: Readonly<Record<RuleChoice, string>> = {
+  first: 'where rules compete, the first in the list',
+  least: 'where rules compete, the customer pays least',
+};
+
 function settingsSentence(
   {
     homeCurrency,
@@ -103,6 +122,7 @@ function settingsSentence(
     unitPriceDigits,
     defaultLevel,
     costOrder,
+    ruleChoice,
   }: SetupContents['settings'],
   names: Names,
 ): string {
@@ -110,5 +130,5 @@ function settingsSentence(
     .map(([currency, count]) => `, unit prices in ${currency} with ${String(count)} decimals`)
     .join('');
   const level = defaultLevel === null ? '' : `, level ${names.level(defaultLevel)} by default`;
-  return `Home currency ${homeCurrency}, ${MODE_WORDS[roundingMode]}${digits}${level}, costs tried in the order ${costOrder.map(names.cost).join(', ')}.`;
+  return `Home currency ${homeCurrency}, ${MODE_WORDS[roundingMode]}${digits}${level}, costs tried in the order ${costOrder.map(names.cost).join(', ')}, ${CHOICE_WORDS[ruleChoice]}.`;
 }

@@ -30,6 +30,8 @@ export const PLACES: readonly PlaceGroup[] = [
     places: [
       { name: 'Levels', link: '/levels' },
       { name: 'Cost tables', link: '/cost-tables', may: 'seeCosts' },
+      { name: 'Quantity breaks', link: '/breaks' },
+      { name: 'Rules', link: '/rules' },
       { name: 'Prices that wait', link: '/waiting-prices', may: 'seeCosts' },
       { name: 'Change prices', link: '/repricings', may: 'seeCosts' },
       { name: 'Basics', link: '/basics' },

@@ -50,6 +50,9 @@ const SETUP: SetupForm = {
     },
   ],
   costTables: [],
+  breaks: [],
+  rules: [],
+  ruleChoice: 'first',
 };
 const LINE = quoteLine('2f1c7a44-0f1e-4e0b-9a57-6d2b7f3a9c10', 'CL-0207', '2');
 const DOCUMENT: DocumentForm = {
@@ -57,6 +60,7 @@ const DOCUMENT: DocumentForm = {
   formatVersion: 2,
   pricedAt: '2026-11-24T14:32:00Z',
   currency: 'EUR',
+  codes: [],
   level: null,
   facts: {
     local: { day: '2026-11-24', time: '14:32:00', offset: '+00:00' },
@@ -92,6 +96,7 @@ function view(lines: QuoteView['lines'] = [LINE], changes: Partial<QuoteView> = 
     title: '',
     outlet: null,
     currency: 'EUR',
+    codes: [],
     level: null,
     lines,
     version: 2,
@@ -292,6 +297,7 @@ describe('the editor of a quote', () => {
       name: 'Fair stand',
       timeZone: 'Europe/Lisbon',
       currency: 'EUR',
+      codes: [],
       level: null,
       levelsAllowed: ['b'],
     };

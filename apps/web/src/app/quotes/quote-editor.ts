@@ -31,6 +31,7 @@ import { lossOf, type EditingScreen } from '../shared/leave-kept';
 import { Notice } from '../shared/notice';
 import { writeNumber } from '../shared/numbers';
 import { besidesFields } from '../shared/problems';
+import { TextField } from '../shared/text-field';
 import { whenChanged } from '../shared/when-changed';
 import { workingsActions, type ExplainedPrice } from '../workings/workings.feature';
 import {
@@ -60,6 +61,7 @@ const TOLD_BESIDE = /^lines\[\d+\]\.(quantity|duration|priceByHand\.(price|reaso
     KeptState,
     Notice,
     RouterLink,
+    TextField,
     TouchMarks,
   ],
   templateUrl: './quote-editor.html',
@@ -262,6 +264,16 @@ export class QuoteEditor implements EditingScreen, OnDestroy {
   protected switchBack(): void {
     this.switched.set(null);
     this.undo();
+  }
+
+  /** Codes as they are typed, apart by blanks or commas; each once. */
+  protected setCodes(text: string): void {
+    const typed = text.split(/[\s,;]+/).filter((code) => code !== '');
+    const once = typed.filter(
+      (code, place) =>
+        typed.findIndex((other) => other.toLowerCase() === code.toLowerCase()) === place,
+    );
+    this.change((content) => ({ ...content, codes: once }));
   }
 
   protected setLevel(level: string): void {

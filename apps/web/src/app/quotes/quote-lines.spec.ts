@@ -1,5 +1,5 @@
 import type { OpenQuote } from './quotes.feature';
-import { beforeSwitch, switchMoves } from './quote-lines';
+import { beforeSwitch, shownLines, switchMoves } from './quote-lines';
 
 /** As much of an open quote as these look at. */
 function quote(currency: string, each: Readonly<Record<string, string>>): OpenQuote {
@@ -26,5 +26,41 @@ describe('what a switch does to the prices of a quote', () => {
     expect(switchMoves(quote('USD', { a: '19.87' }), before)).toEqual([
       { item: 'item a', now: '18.40 EUR', then: '19.87 USD' },
     ]);
+  });
+});
+
+describe('a line as the quote shows it', () => {
+  const rule = { id: 'r', name: 'Spring', words: 'Spring glazes', currency: 'EUR' };
+  const source = { kind: 'quantityBreak', break: { ...rule, words: 'By the bag' } };
+  const slice = (quantity: string, unitPrice: string) => ({
+    quantity,
+    unit: 'bag',
+    unitPrice,
+    steps: [{ source }],
+  });
+  const shown = (priced: object) => {
+    const open = {
+      editing: { content: { currency: 'EUR', lines: [{ id: 'a', item: 'CL-0207' }] } },
+      inputs: { document: { facts: { items: [] } } },
+      added: {},
+      priced: { a: { kind: 'priced', duration: null, cost: null, ...priced } },
+    };
+    return shownLines(open as unknown as OpenQuote)[0];
+  };
+
+  it('has its slices in words, their average, and what the customer reads', () => {
+    const line = shown({
+      slices: [slice('9', '4.00'), slice('15', '3.80'), slice('6', '3.52')],
+      flats: [{ rule, amount: '0.00' }],
+      amount: '114.12',
+    });
+    expect(line?.slices).toBe('9 × 4.00 + 15 × 3.80 + 6 × 3.52 per bag');
+    expect(line?.each).toBe('3.80');
+    expect(line?.words).toEqual(['By the bag', 'Spring glazes']);
+  });
+
+  it('that is whole has its unit price and no slices', () => {
+    const line = shown({ slices: [slice('9', '4.00')], flats: [], amount: '36.00' });
+    expect([line?.slices, line?.each]).toEqual([null, '4.00']);
   });
 });

@@ -1,5 +1,5 @@
 import type { ItemFactsForm, PricedLineForm, QuoteLineInput } from '@honest-ledger/contracts';
-import { basePriceOf, problemSentence } from '@honest-ledger/engine';
+import { averageEach, basePriceOf, problemSentence } from '@honest-ledger/engine';
 import { printedPercent } from '../cost-tables/markup-words';
 import { mostDigits } from '../shared/amount';
 import { writeNumber, writer } from '../shared/numbers';
@@ -12,7 +12,12 @@ export interface ShownLine extends QuoteLineInput {
   /** Null while it is not priced yet. */
   readonly priced: PricedLineForm | null;
   readonly base: string | null;
+  /** Its unit price, or the average of its slices. */
   readonly each: string | null;
+  /** Its slices in words, where it has several; null where it is whole. */
+  readonly slices: string | null;
+  /** What the customer reads of it. */
+  readonly words: readonly string[];
   readonly amount: string | null;
   /** In percent; empty where no cost is known, or may be seen. */
   readonly margin: string;
@@ -31,12 +36,39 @@ export function shownLines({ editing, inputs, added, priced }: OpenQuote): Shown
       facts: facts.get(item) ?? added[item] ?? null,
       priced: line,
       base: withPrice && basePriceOf(withPrice, editing.content.currency),
-      each: withPrice?.slices[0]?.unitPrice ?? null,
+      each: withPrice && averageEach(withPrice),
+      slices: withPrice && slicesWords(withPrice),
+      words: withPrice ? customerWords(withPrice) : [],
       amount: withPrice?.amount ?? null,
       margin: printedPercent(withPrice?.cost?.margin),
       problem: line?.kind === 'unpriced' ? problemSentence(line.problem, writer) : null,
     };
   });
+}
+
+type WithPrice = Extract<PricedLineForm, { kind: 'priced' }>;
+
+/** "9 bag × 4.00 + 15 × 3.80": the slices of a line that has several. */
+function slicesWords({ slices }: WithPrice): string | null {
+  if (slices.length < 2) return null;
+  const each = slices.map(
+    ({ quantity, unitPrice }) => `${writeNumber(quantity)} × ${writeNumber(unitPrice)}`,
+  );
+  return `${each.join(' + ')} per ${slices[0]?.unit ?? ''}`;
+}
+
+/** The words for the customer of everything that touched a line, each once. */
+function customerWords({ slices, flats }: WithPrice): string[] {
+  const said = [
+    ...slices.flatMap(({ steps }) =>
+      steps.map(({ source }) => {
+        if (source.kind === 'rule') return source.rule.words;
+        return source.kind === 'quantityBreak' ? source.break.words : '';
+      }),
+    ),
+    ...flats.map(({ rule }) => rule.words),
+  ];
+  return [...new Set(said.filter((words) => words !== ''))];
 }
 
 /** The most decimals in each column of figures. */
@@ -91,5 +123,6 @@ export function switchMoves({ editing, priced }: OpenQuote, before: BeforeSwitch
 }
 
 function each(line: PricedLineForm | undefined): string {
-  return line?.kind === 'priced' ? writeNumber(line.slices[0]?.unitPrice ?? '') : 'no price';
+  const found = line && averageEach(line);
+  return found ? writeNumber(found) : 'no price';
 }

@@ -193,8 +193,8 @@ export function theirs({ problem }: Editing<QuoteContent>): QuoteView | null {
 }
 
 function openQuote(view: QuoteView): OpenQuote {
-  const { customer, title, outlet, currency, level, lines } = view;
-  const content = { customer, title, outlet, currency, level, lines };
+  const { customer, title, outlet, currency, codes, level, lines } = view;
+  const content = { customer, title, outlet, currency, codes, level, lines };
   return {
     number: view.number,
     view,

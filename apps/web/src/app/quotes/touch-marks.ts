@@ -50,7 +50,7 @@ export class TouchMarks {
   protected readonly touches = computed((): Touch[] => {
     const line = this.line();
     if (line.kind === 'unpriced') return [];
-    const steps = line.slices[0]?.steps.slice(1) ?? [];
+    const steps = line.slices.at(-1)?.steps.slice(1) ?? [];
     return steps.map(({ change }) =>
       !/[1-9]/.test(change) ? 'same' : change.startsWith('-') ? 'lower' : 'higher',
     );

@@ -78,6 +78,7 @@ export interface PressedCell<Row> {
       [defaultColDef]="defaults"
       [getRowId]="identify()"
       [alwaysShowVerticalScroll]="true"
+      [animateRows]="false"
       [rowSelection]="selection()"
       [selectionColumnDef]="selectionColumn"
       [rowClassRules]="rowClasses()"

@@ -21,9 +21,11 @@ const line: PricedLineForm = {
   closedBy: null,
   computed: null,
   amount: '388.80',
+  flats: [],
   slices: [
     {
       quantity: '24',
+      unit: 'bag',
       unitPrice: '16.20',
       amount: '388.80',
       steps: [
@@ -99,6 +101,35 @@ describe('the workings strip', () => {
       'it is not in version 2',
       'and 4 more',
       'Version 2',
+    ]) {
+      expect(text()).toContain(part);
+    }
+  });
+
+  it('shows each slice in its unit, and what rules put on the line', async () => {
+    const [whole] = line.slices;
+    if (!whole) throw new Error('it has a slice');
+    const rule = { id: 'r', name: 'Cutting charge', words: '', currency: 'EUR' };
+    const split: PricedLineForm = {
+      ...line,
+      slices: [
+        { ...whole, quantity: '9', amount: '145.80' },
+        { ...whole, quantity: '15', unit: 'sack', amount: '243.00' },
+      ],
+      flats: [
+        { version: 2, rule, amount: '6.50', times: 1, tookAll: false },
+        { version: 2, rule: { ...rule, name: 'Cones' }, amount: '-3.00', times: 2, tookAll: true },
+      ],
+      amount: '392.30',
+    };
+    const { text } = await show({ ...price, line: split });
+    for (const part of [
+      '9 × 16.20',
+      'Each, EUR per sack',
+      'Rule Cutting charge',
+      'on the line, 2 times: all that was there',
+      'The line',
+      '392.30',
     ]) {
       expect(text()).toContain(part);
     }

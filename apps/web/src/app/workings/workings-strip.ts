@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { namesFromFacts, type NamedSetup, type PricedLineForm } from '@honest-ledger/contracts';
 import {
+  averageEach,
   notAppliedWording,
   problemSentence,
   stepWording,
@@ -81,7 +82,7 @@ function computedSentence(computed: PricedLineForm, currency: string): string {
   if (computed.kind === 'unpriced') {
     return `Computed, it would have no price. ${problemSentence(computed.problem, writer)}`;
   }
-  const each = writeNumber(computed.slices[0]?.unitPrice ?? '');
+  const each = writeNumber(averageEach(computed) ?? '');
   return `Computed, it would be ${each} ${currency} each.`;
 }
 
@@ -93,9 +94,11 @@ function explain({ line, item, currency: inCurrency }: ExplainedPrice, setup: Na
       problem: problemSentence(line.problem, writer),
       unit: item.unit,
       duration: null,
+      amount: null,
       closed: null,
       computed: null,
       slices: [],
+      flats: [],
       notApplied: [],
       more: 0,
     };
@@ -124,6 +127,12 @@ function explain({ line, item, currency: inCurrency }: ExplainedPrice, setup: Na
     closed: closedBy && `Closed to breaks and rules by ${CLOSED_BY[closedBy]}.`,
     computed: computed && computedSentence(computed, inCurrency),
     slices,
+    flats: line.flats.map(({ rule, amount, times, tookAll }) => ({
+      title: `Rule ${rule.name}`,
+      amount,
+      sentence: `on the line${times === 1 ? '' : `, ${String(times)} times`}${tookAll ? ': all that was there' : ''}`,
+    })),
+    amount: line.amount,
     notApplied: line.notApplied.map((one) => notAppliedWording(one, names, writer)),
     more: line.notAppliedMore,
   };

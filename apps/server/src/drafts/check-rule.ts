@@ -1,0 +1,71 @@
+import type { ConditionForm, FieldProblem, RuleContent } from '@honest-ledger/contracts';
+import type { Reach, Setup } from '@honest-ledger/engine';
+import { missingGoods, numbersIn, readGoodsCodes } from '../catalogue/goods-codes';
+import type { Queries } from '../database/database';
+import { customers, outlets, segments } from '../database/schema/index';
+import { missingCodes } from './check-break';
+import { currencyProblems } from './check-currency';
+
+/** What the form of a rule alone cannot know, but for its name. */
+export async function ruleProblems(
+  queries: Queries,
+  edited: Setup,
+  key: string,
+  { when, outlets: places, starts, currency }: RuleContent,
+): Promise<FieldProblem[]> {
+  const tests = testsIn(when);
+  const goods = tests.flatMap(({ path, test }) =>
+    goodsOf(test).map((reach, index) => ({ path: `${path}.reaches[${String(index)}]`, reach })),
+  );
+  const codes = await readGoodsCodes(queries, {
+    numbers: numbersIn(goods.map(({ reach }) => reach)),
+  });
+  const named = (kind: 'customer' | 'segment'): string[] =>
+    tests.flatMap(({ test }) =>
+      test.kind === 'customer' && kind === 'customer'
+        ? [...test.customers]
+        : test.kind === 'segment' && kind === 'segment'
+          ? [...test.segments]
+          : [],
+    );
+  return [
+    ...goods.flatMap(({ path, reach }): FieldProblem[] => {
+      const sentence = missingGoods(reach, codes);
+      return sentence === null ? [] : [{ path, sentence }];
+    }),
+    ...(await missingCodes(queries, customers, named('customer'), 'customer', 'when')),
+    ...(await missingCodes(queries, segments, named('segment'), 'segment', 'when')),
+    ...(await missingCodes(queries, outlets, places ?? [], 'outlet', 'outlets')),
+    ...(await currencyProblems(queries, edited, currency, 'currency')),
+    ...codeTaken(edited, key, starts),
+  ];
+}
+
+/** One code would start two rules. */
+function codeTaken({ rules }: Setup, key: string, starts: RuleContent['starts']): FieldProblem[] {
+  if (starts.kind !== 'code') return [];
+  const code = starts.code.toLowerCase();
+  return rules
+    .filter(
+      ({ id, starts: other }) =>
+        id !== key && other.kind === 'code' && other.code.toLowerCase() === code,
+    )
+    .map(({ name }) => ({ path: 'starts.code', sentence: `The rule ${name} has this code` }));
+}
+
+/** All tests of a tree, each with the path of its goods. */
+function testsIn(
+  condition: ConditionForm,
+  path = 'when',
+): { readonly path: string; readonly test: ConditionForm }[] {
+  if ('of' in condition) {
+    return condition.of.flatMap((one, index) => testsIn(one, `${path}.of[${String(index)}]`));
+  }
+  const isCount = condition.kind === 'number' && condition.fact.kind === 'count';
+  return [{ path: isCount ? `${path}.fact` : path, test: condition }];
+}
+
+function goodsOf(test: ConditionForm): readonly Reach[] {
+  if (test.kind === 'goods') return test.reaches;
+  return test.kind === 'number' && test.fact.kind === 'count' ? test.fact.reaches : [];
+}

@@ -1,0 +1,42 @@
+import type { RuleList, RuleSummary, RuleView } from '@honest-ledger/contracts';
+import type { Setup } from '@honest-ledger/engine';
+import type { Queries } from '../database/database';
+import { draftedObjects, heldEdit, stateOf } from '../drafts/queries';
+import type { Services } from '../services';
+import { versionInForce } from '../versions/queries';
+import { contentOfRule } from '../versions/rules-of-version';
+import { contentIn } from '../versions/setup-objects';
+
+/** All rules, those that only a draft has included, in the order in which they are applied. */
+export async function findRules(queries: Queries, services: Services): Promise<RuleList> {
+  const setup = await setupInForce(queries, services);
+  const published = new Map(setup.rules.map((rule) => [rule.id, contentOfRule(rule)]));
+  const rows = await draftedObjects(queries, 'rule', published);
+  const rules = rows.flatMap(({ id, published: old, draft }): RuleSummary[] => {
+    const content = draft?.content ?? old;
+    return content ? [{ id, state: stateOf(old, draft), content }] : [];
+  });
+  return {
+    rules: rules.sort(
+      (a, b) =>
+        a.content.place - b.content.place || a.content.name.localeCompare(b.content.name, 'en'),
+    ),
+  };
+}
+
+/** A rule as published and as a draft would have it; null where neither knows it. */
+export async function findRule(
+  queries: Queries,
+  services: Services,
+  id: string,
+): Promise<RuleView | null> {
+  const setup = await setupInForce(queries, services);
+  const published = contentIn(setup, { kind: 'rule', key: id });
+  const draft = await heldEdit(queries, 'rule', id);
+  return published || draft ? { id, published, draft } : null;
+}
+
+async function setupInForce(queries: Queries, { setups }: Services): Promise<Setup> {
+  const { setup } = await setups.of(queries, await versionInForce(queries));
+  return setup;
+}

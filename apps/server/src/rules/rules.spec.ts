@@ -1,0 +1,172 @@
+import type {
+  DraftRow,
+  DraftView,
+  QuoteView,
+  RuleContent,
+  RuleList,
+  RuleView,
+} from '@honest-ledger/contracts';
+import { randomUUID } from 'node:crypto';
+import { testServer, type Answer, type Browser, type TestServer } from '../testing/test-server';
+
+const GLAZES: RuleContent = {
+  name: 'Glaze days',
+  words: 'Spring glazes',
+  currency: 'EUR',
+  place: 0,
+  paused: false,
+  validity: { days: { from: null, until: null }, weekdays: null, times: null },
+  outlets: null,
+  starts: { kind: 'byItself' },
+  when: {
+    kind: 'all',
+    of: [
+      { kind: 'goods', reaches: [{ kind: 'category', category: 'dipping' }] },
+      {
+        kind: 'number',
+        fact: { kind: 'quantity' },
+        comparison: { kind: 'atLeast', value: '3' },
+      },
+    ],
+  },
+  effect: { kind: 'percent', percent: '-10', of: 'running', startsFrom: 'running' },
+  together: true,
+  stops: false,
+};
+
+describe('conditional rules', () => {
+  let server: TestServer;
+  let browser: Browser;
+  beforeEach(async () => {
+    server = await testServer();
+    browser = await server.signedIn();
+  });
+  afterEach(() => server.stop());
+
+  const keep = (content: unknown, id: string, revision = 0): Promise<Answer> =>
+    browser.ask('PUT', `/edits/rule/${id}`, { content, revision, draft: null });
+  const draft = async (): Promise<DraftRow> => {
+    const [found] = (await browser.ask('GET', '/drafts')).as<DraftRow[]>();
+    if (!found) throw new Error('a draft is open');
+    return found;
+  };
+  const publish = async (): Promise<void> => {
+    const { id, revision } = await draft();
+    const answer = await browser.ask('POST', `/drafts/${id}/publish`, { revision, note: 'rules' });
+    expect(answer.status).toBe(200);
+  };
+  const quote = async (quantity: string, codes: readonly string[] = []): Promise<QuoteView> => {
+    const begun = (await browser.ask('POST', '/quotes', { customer: 'C4001' })).as<QuoteView>();
+    const line = { item: 'GL-2100', quantity, unit: null, duration: null, formOfSupply: null };
+    const kept = await browser.ask('PUT', `/quotes/${String(begun.number)}`, {
+      revision: begun.revision,
+      customer: 'C4001',
+      title: '',
+      outlet: null,
+      currency: 'EUR',
+      codes,
+      level: null,
+      lines: [{ id: randomUUID(), ...line, item: await dipping(), level: null, priceByHand: null }],
+    });
+    expect(kept.status).toBe(200);
+    return kept.as<QuoteView>();
+  };
+  const dipping = async (): Promise<string> => {
+    const page = (await browser.ask('GET', '/items?category=dipping&limit=1&offset=0')).as<{
+      readonly rows: readonly { readonly item: string }[];
+    }>();
+    return page.rows[0]?.item ?? '';
+  };
+  const rulesIn = ({ priced: [line] }: QuoteView): string[] =>
+    line?.kind === 'priced'
+      ? line.slices.flatMap(({ steps }) =>
+          steps.flatMap(({ source }) => (source.kind === 'rule' ? [source.rule.name] : [])),
+        )
+      : [];
+  const fields = (answer: Answer): string =>
+    (answer.problem.fields ?? []).map(({ path, sentence }) => `${path}: ${sentence}`).join('\n');
+
+  it('go through a draft into a version, price quotes, and are withdrawn', async () => {
+    const id = randomUUID();
+    expect((await keep(GLAZES, id)).status).toBe(200);
+    expect(rulesIn(await quote('3'))).toEqual([]);
+    const { rules } = (await browser.ask('GET', '/rules')).as<RuleList>();
+    expect(rules.find((rule) => rule.id === id)?.state).toBe('new');
+    await publish();
+    const view = (await browser.ask('GET', `/rules/${id}`)).as<RuleView>();
+    expect(view.published).toEqual(GLAZES);
+    expect(rulesIn(await quote('3'))).toEqual(['Glaze days']);
+    expect(rulesIn(await quote('2'))).toEqual([]);
+    expect((await keep(null, id)).status).toBe(200);
+    await publish();
+    expect((await browser.ask('GET', `/rules/${id}`)).status).toBe(404);
+  });
+
+  it('start with their code, which is kept on the quote', async () => {
+    await keep({ ...GLAZES, starts: { kind: 'code', code: 'KILN' } }, randomUUID());
+    await publish();
+    expect(rulesIn(await quote('3'))).toEqual([]);
+    const coded = await quote('3', ['kiln']);
+    expect(rulesIn(coded)).toEqual(['Glaze days']);
+    expect(coded.codes).toEqual(['kiln']);
+  });
+
+  it('charge a line as a whole, and the total has it', async () => {
+    await keep({ ...GLAZES, effect: { kind: 'flat', amount: '7.50', every: null } }, randomUUID());
+    const without = Number((await quote('3')).total);
+    await publish();
+    expect(Number((await quote('3')).total)).toBeCloseTo(without + 7.5, 6);
+  });
+
+  it('say in the draft how many prices move, at the quantities they name', async () => {
+    await keep(GLAZES, randomUUID());
+    const { id } = await draft();
+    const view = (await browser.ask('GET', `/drafts/${id}`)).as<DraftView>();
+    expect(view.edits[0]?.moves?.lowered).toBeGreaterThan(5);
+  });
+
+  it('are refused with what is wrong beside each part', async () => {
+    const told = fields(
+      await keep(
+        {
+          ...GLAZES,
+          outlets: ['moon'],
+          currency: 'KWD',
+          when: {
+            kind: 'any',
+            of: [
+              { kind: 'goods', reaches: [{ kind: 'brand', brand: 'nobody' }] },
+              { kind: 'segment', segments: ['nobody'] },
+              { kind: 'customer', customers: ['C0000'] },
+            ],
+          },
+        },
+        randomUUID(),
+      ),
+    );
+    for (const what of [
+      'when.of[0].reaches[0]: ',
+      'There is no segment nobody',
+      'There is no customer C0000',
+      'There is no outlet moon',
+    ]) {
+      expect(told).toContain(what);
+    }
+    const twice = { ...GLAZES, starts: { kind: 'code', code: 'Kiln' } };
+    await keep(twice, randomUUID());
+    const other = await keep({ ...twice, name: 'Other' }, randomUUID());
+    expect(fields(other)).toContain('The rule Glaze days has this code');
+    const deep = Array.from({ length: 20 }).reduce<object>(
+      (inner) => ({ kind: 'all', of: [inner] }),
+      GLAZES.when,
+    );
+    expect(fields(await keep({ ...GLAZES, when: deep }, randomUUID()))).toContain('nested');
+    const reversed = {
+      kind: 'number',
+      fact: { kind: 'quantity' },
+      comparison: { kind: 'between', value: '5', to: '3' },
+    };
+    expect(fields(await keep({ ...GLAZES, when: reversed }, randomUUID()))).toContain('turn them');
+    expect((await keep({ ...GLAZES, when: { kind: 'guess' } }, randomUUID())).status).toBe(422);
+  });
+});

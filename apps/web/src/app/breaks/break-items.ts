@@ -1,0 +1,180 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  output,
+  signal,
+} from '@angular/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { RouterLink } from '@angular/router';
+import {
+  breakContentSchema,
+  check,
+  type BreakContent,
+  type BreakItemsPage,
+} from '@honest-ledger/contracts';
+import { catchError, debounceTime, map, of, switchMap, type Observable } from 'rxjs';
+import { Amount, mostDigits } from '../shared/amount';
+import { writeNumber } from '../shared/numbers';
+import { problemOf } from '../shared/problems';
+import { BreaksApi } from './breaks.api';
+
+const PAUSE_MILLISECONDS = 500;
+const ROWS_AT_ONCE = 25;
+/** More than that nobody reads in a list. */
+const MOST_SHOWN = 500;
+
+interface Found {
+  readonly page: BreakItemsPage | null;
+  readonly problem: string | null;
+}
+
+const NOTHING: Found = { page: null, problem: null };
+
+/** The items that a break takes in as it is edited, with what one costs at each threshold. */
+@Component({
+  selector: 'hl-break-items',
+  imports: [Amount, RouterLink],
+  template: `
+    <header class="part-head">
+      <h2>Items it takes in</h2>
+      @if (found().page; as page) {
+        <span class="soft" role="status">
+          {{ page.total }} in all; what one costs for anybody, in {{ page.currency }}
+        </span>
+      }
+    </header>
+    @if (found().problem; as problem) {
+      <p class="wrong" role="alert">{{ problem }}</p>
+    }
+    @if (found().page; as page) {
+      @if (page.rows.length > 0) {
+        <table class="ledger" aria-label="Items the break takes in">
+          <thead>
+            <tr>
+              <th>Item</th>
+              <th>Name</th>
+              <th>Unit</th>
+              <th class="figure">without</th>
+              @for (threshold of thresholds(); track $index) {
+                <th class="figure">from {{ threshold }}</th>
+              }
+              <th>Before it comes</th>
+              @if (mayEdit()) {
+                <th><span class="unseen">Its own</span></th>
+              }
+            </tr>
+          </thead>
+          <tbody>
+            @for (row of page.rows; track row.item) {
+              <tr>
+                <td>
+                  <a [routerLink]="['/catalogue', row.item]">{{ row.item }}</a>
+                </td>
+                <td>{{ row.name }}</td>
+                <td>{{ row.unit }}</td>
+                @for (each of row.each; track $index) {
+                  <td class="figure">
+                    @if (each !== null) {
+                      <hl-amount [value]="each" [digits]="digits()" />
+                    } @else {
+                      –
+                    }
+                  </td>
+                }
+                <td class="soft">{{ row.narrower ?? '' }}</td>
+                @if (mayEdit()) {
+                  <td>
+                    <button
+                      type="button"
+                      class="quiet small"
+                      [attr.aria-label]="'A break of its own for ' + row.item"
+                      (click)="own.emit(row.item)"
+                    >
+                      A break of its own
+                    </button>
+                  </td>
+                }
+              </tr>
+            }
+          </tbody>
+        </table>
+        @if (page.rows.length < most(page)) {
+          <button type="button" class="quiet small" (click)="more()">
+            Show more of {{ most(page) }}
+          </button>
+        }
+      } @else {
+        <p class="soft">It takes in no item yet.</p>
+      }
+    }
+  `,
+  styles: `
+    :host {
+      display: block;
+      padding: 10px 18px;
+    }
+    .part-head .soft {
+      flex: 1;
+    }
+    table {
+      margin: 0 -18px 8px;
+      width: calc(100% + 36px);
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class BreakItems {
+  readonly id = input.required<string>();
+  readonly content = input.required<BreakContent>();
+  readonly mayEdit = input.required<boolean>();
+  /** Asks for a break of its own for an item, like this one. */
+  readonly own = output<string>();
+
+  private readonly api = inject(BreaksApi);
+  private readonly limit = signal(ROWS_AT_ONCE);
+  private readonly question = computed(() => {
+    const content = { ...this.content(), name: this.content().name || 'x' };
+    // what is wrong with the break is told beside its fields
+    if (!check(breakContentSchema, content).ok) return null;
+    return { content, offset: 0, limit: this.limit() };
+  });
+  protected readonly found = toSignal(
+    toObservable(this.question).pipe(
+      debounceTime(PAUSE_MILLISECONDS),
+      switchMap((question): Observable<Found> =>
+        question
+          ? this.api.items(this.id(), question).pipe(
+              map((page): Found => ({ page, problem: null })),
+              catchError((error: unknown) =>
+                of<Found>({ page: null, problem: problemOf(error).detail }),
+              ),
+            )
+          : of(NOTHING),
+      ),
+    ),
+    { initialValue: NOTHING },
+  );
+  /** As many as there are prices of. */
+  protected readonly thresholds = computed(() => {
+    const shown = (this.found().page?.rows[0]?.each.length ?? 1) - 1;
+    const from = this.content().tiers.map((tier) => tier.from);
+    return from
+      .filter((one) => /[1-9]/.test(one))
+      .slice(0, shown)
+      .map(writeNumber);
+  });
+  protected readonly digits = computed(() =>
+    mostDigits((this.found().page?.rows ?? []).flatMap(({ each }) => each.map((one) => one ?? ''))),
+  );
+
+  protected most({ total }: BreakItemsPage): number {
+    return Math.min(total, MOST_SHOWN);
+  }
+
+  protected more(): void {
+    this.limit.update((limit) => Math.min(limit * 2, MOST_SHOWN));
+  }
+}

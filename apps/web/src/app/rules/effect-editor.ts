@@ -1,0 +1,139 @@
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import type { LineEffectForm } from '@honest-ledger/contracts';
+import { PRICE_BASES, type PriceBase } from '@honest-ledger/engine';
+import { SignedFigure } from '../levels/signed-figure';
+import { FigureField } from '../shared/figure-field';
+import { startEffect } from './rule-edits';
+
+const KINDS: readonly (readonly [LineEffectForm['kind'], string])[] = [
+  ['percent', 'a percent'],
+  ['amountEach', 'an amount each'],
+  ['set', 'a unit price'],
+  ['flat', 'an amount on the line'],
+];
+
+const BASES: Readonly<Record<PriceBase, string>> = {
+  running: 'the price as it runs',
+  afterLevel: 'the price after the level',
+  basePrice: 'the base price',
+  listPrice: 'the list price',
+};
+
+/** What a rule does to a line. */
+@Component({
+  selector: 'hl-effect-editor',
+  imports: [FigureField, SignedFigure],
+  template: `
+    @let one = effect();
+    <select class="cell" aria-label="What is done" (change)="choose($event)">
+      @for (kind of kinds; track kind[0]) {
+        <option [value]="kind[0]" [selected]="kind[0] === one.kind">{{ kind[1] }}</option>
+      }
+    </select>
+    @if (one.kind === 'percent') {
+      <hl-signed-figure
+        label="Percent"
+        sign="%"
+        [value]="one.percent"
+        [problem]="problem('percent')"
+        (changed)="set({ percent: $event })"
+      />
+      <span>of</span>
+      <select class="cell" aria-label="Of which price" (change)="setBase('of', $event)">
+        @for (base of bases; track base) {
+          <option [value]="base" [selected]="base === one.of">{{ baseWords[base] }}</option>
+        }
+      </select>
+    }
+    @if (one.kind === 'amountEach' || one.kind === 'flat') {
+      <hl-signed-figure
+        label="Amount"
+        [sign]="currency()"
+        [value]="one.amount"
+        [problem]="problem('amount')"
+        (changed)="set({ amount: $event })"
+      />
+    }
+    @if (one.kind === 'flat') {
+      <span>for every</span>
+      <hl-figure-field
+        label="For every so many"
+        [mayBeEmpty]="true"
+        [value]="one.every ?? ''"
+        [problem]="problem('every')"
+        (changed)="set({ every: $event === '' ? null : $event })"
+      />
+      <span class="soft">{{ one.every === null ? 'empty: once' : 'base units' }}</span>
+    }
+    @if (one.kind === 'set') {
+      <hl-figure-field
+        label="Price"
+        [value]="one.price"
+        [problem]="problem('price')"
+        (changed)="set({ price: $event })"
+      />
+      <span>{{ currency() }}</span>
+      <label>
+        <input type="checkbox" [checked]="one.raises" (change)="setRaises($event)" />
+        also where it raises the price
+      </label>
+    }
+    @if (startsFrom(); as base) {
+      <span>starting from</span>
+      <select class="cell" aria-label="Starting from" (change)="setBase('startsFrom', $event)">
+        @for (one of bases; track one) {
+          <option [value]="one" [selected]="one === base">{{ baseWords[one] }}</option>
+        }
+      </select>
+    }
+  `,
+  styles: `
+    :host {
+      display: flex;
+      flex-wrap: wrap;
+      align-items: baseline;
+      gap: 4px 10px;
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class EffectEditor {
+  readonly effect = input.required<LineEffectForm>();
+  readonly currency = input.required<string>();
+  /** What is wrong with the rule, by path. */
+  readonly problems = input.required<ReadonlyMap<string, string>>();
+  readonly changed = output<LineEffectForm>();
+
+  protected readonly kinds = KINDS;
+  protected readonly bases = PRICE_BASES;
+  protected readonly baseWords = BASES;
+  protected readonly startsFrom = computed((): PriceBase | null => {
+    const effect = this.effect();
+    return 'startsFrom' in effect ? effect.startsFrom : null;
+  });
+
+  protected problem(field: string): string | null {
+    return this.problems().get(`effect.${field}`) ?? null;
+  }
+
+  protected choose({ target }: Event): void {
+    if (!(target instanceof HTMLSelectElement)) return;
+    const kind = KINDS.find(([one]) => one === target.value)?.[0];
+    if (kind) this.changed.emit(startEffect(kind, this.effect()));
+  }
+
+  protected setBase(field: 'of' | 'startsFrom', { target }: Event): void {
+    if (!(target instanceof HTMLSelectElement)) return;
+    const base = PRICE_BASES.find((one) => one === target.value);
+    if (base) this.set({ [field]: base });
+  }
+
+  protected setRaises({ target }: Event): void {
+    if (target instanceof HTMLInputElement) this.set({ raises: target.checked });
+  }
+
+  /** The same kind with another part; the fields above offer only what it has. */
+  protected set(part: Readonly<Record<string, string | boolean | null>>): void {
+    this.changed.emit({ ...this.effect(), ...part });
+  }
+}

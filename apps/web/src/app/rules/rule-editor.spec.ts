@@ -1,0 +1,215 @@
+import type { RuleContent, RuleView } from '@honest-ledger/contracts';
+import { provideEffects } from '@ngrx/effects';
+import { provideState } from '@ngrx/store';
+import { problemBody, showScreen, signedIn, type ShownScreen } from '../testing/screens';
+import {
+  copyOf,
+  emptyRule,
+  startComparison,
+  startEffect,
+  startTest,
+  subjectOf,
+  TEST_SUBJECTS,
+} from './rule-edits';
+import { RuleEditor } from './rule-editor';
+import { RuleListSheet } from './rule-list';
+import { rulesEffects } from './rules.effects';
+import { rulesFeature } from './rules.feature';
+
+const ID = '00000000-0000-4000-8000-000000000001';
+const GLAZES: RuleContent = {
+  ...emptyRule('EUR'),
+  name: 'Spring glaze week',
+  when: {
+    kind: 'all',
+    of: [
+      { kind: 'goods', reaches: [{ kind: 'category', category: 'clay' }] },
+      {
+        kind: 'number',
+        fact: { kind: 'quantity' },
+        comparison: { kind: 'atLeast', value: '3' },
+      },
+    ],
+  },
+};
+
+describe('a rule on its screen', () => {
+  let screen: ShownScreen<RuleEditor>;
+
+  async function open(view: Partial<RuleView> | null, inputs = {}): Promise<void> {
+    screen = await showScreen(
+      RuleEditor,
+      { id: ID, ...inputs },
+      provideState(rulesFeature),
+      provideEffects(rulesEffects),
+    );
+    signedIn(screen);
+    await screen.answerReference();
+    if (view) {
+      const found = { id: ID, published: GLAZES, draft: null, ...view };
+      await screen.answer('GET', `/api/rules/${ID}`, found);
+    }
+  }
+  /** The rule as it was sent to be kept. */
+  const sent = async (): Promise<RuleContent> => {
+    const body = (await screen.answer('PUT', `/api/edits/rule/${ID}`, {
+      revision: 1,
+      draft: 'd',
+    })) as { content: RuleContent };
+    return body.content;
+  };
+
+  it('reads back as one sentence', async () => {
+    await open({});
+    expect(screen.text()).toContain(
+      'and the quantity of the line is at least 3: 10 % off the price',
+    );
+    expect(screen.text()).toContain('together with other rules');
+  });
+
+  it('has its condition written as a tree of sentences', async () => {
+    await open({});
+    await screen.choose('How these go together', 'at least one of these holds');
+    expect((await sent()).when.kind).toBe('any');
+    await screen.choose('How it is compared', 'between');
+    await sent();
+    await screen.type('Up to', '5');
+    const between = (await sent()).when;
+    expect('of' in between && between.of[1]).toEqual({
+      kind: 'number',
+      fact: { kind: 'quantity' },
+      comparison: { kind: 'between', value: '3', to: '5' },
+    });
+    await screen.type('Value', '9');
+    expect(screen.text()).toContain('turn them round');
+    await sent();
+    await screen.press('Add a group');
+    const grouped = (await sent()).when;
+    expect('of' in grouped && grouped.of[2]?.kind).toBe('any');
+    expect(screen.text()).toContain('the item is everything');
+    screen.server.match(() => true);
+  });
+
+  it('says what is done, and from what', async () => {
+    await open({});
+    await screen.choose('Of which price', 'the base price');
+    const percent = (await sent()).effect;
+    expect(percent.kind === 'percent' && percent.of).toBe('basePrice');
+    await screen.choose('What is done', 'an amount on the line');
+    await sent();
+    await screen.type('For every so many', '4');
+    expect((await sent()).effect).toEqual({ kind: 'flat', amount: '-1', every: '4' });
+    await screen.choose('What is done', 'a unit price');
+    expect((await sent()).effect.kind).toBe('set');
+    screen.server.match(() => true);
+  });
+
+  it('says when it is in force, how it starts, and with which others', async () => {
+    await open({});
+    await screen.type('Time from', '22:00');
+    expect((await sent()).validity.times).toEqual({ from: '22:00', until: '23:59' });
+    await screen.type('Time until', '02:00');
+    expect((await sent()).validity.times?.until).toBe('02:00');
+    expect(screen.text()).toContain('past midnight');
+    await screen.choose('How it goes with others', 'alone');
+    expect((await sent()).together).toBeFalse();
+    await screen.choose('How it starts', 'with a code');
+    expect(screen.text()).toContain('type the code');
+    await sent();
+    await screen.type('Code', 'KILN');
+    expect((await sent()).starts).toEqual({ kind: 'code', code: 'KILN' });
+    await screen.type('Place in the list', '5');
+    expect((await sent()).place).toBe(5);
+    screen.server.match(() => true);
+  });
+
+  it('says beside a part what is wrong, found here or told by the server', async () => {
+    await open({});
+    await screen.type('Name', '');
+    await screen.answer(
+      'PUT',
+      `/api/edits/rule/${ID}`,
+      problemBody(422, 'The goods are wrong.', {
+        fields: [{ path: 'content.when.of[0].reaches[0]', sentence: 'There is no category clay' }],
+      }),
+      422,
+    );
+    expect(screen.text()).toContain('Give the rule a name');
+    expect(screen.text()).toContain('There is no category clay');
+    screen.server.match(() => true);
+  });
+
+  it('is begun empty, or as a copy', async () => {
+    await open(null, { new: 'yes', like: ID });
+    await screen.answer('GET', `/api/rules/${ID}`, { id: ID, published: GLAZES, draft: null });
+    expect(screen.text()).toContain('Spring glaze week, copy');
+    await screen.type('Customers read', 'Once more');
+    expect((await sent()).words).toBe('Once more');
+    screen.server.match(() => true);
+  });
+});
+
+describe('the list of rules', () => {
+  it('reads each back as a sentence, in the order of their places', async () => {
+    const screen = await showScreen(
+      RuleListSheet,
+      {},
+      provideState(rulesFeature),
+      provideEffects(rulesEffects),
+    );
+    signedIn(screen);
+    await screen.answerReference();
+    await screen.answer('GET', '/api/rules', {
+      rules: [
+        { id: 'a', state: 'new', content: { ...GLAZES, starts: { kind: 'code', code: 'KILN' } } },
+      ],
+    });
+    await screen.settle(100);
+    for (const part of ['10 % off the price', 'with the code KILN', 'New rule']) {
+      expect(screen.text()).toContain(part);
+    }
+  });
+});
+
+describe('the edits of a rule', () => {
+  it('begin a test about anything that can be tested', () => {
+    for (const [subject] of TEST_SUBJECTS) {
+      const test = startTest(subject, { kind: 'segment', segments: [] }, 'EUR');
+      expect(subjectOf(test)).toBe(subject);
+    }
+    const spend = startTest(
+      'countSpend',
+      startTest('quantity', { kind: 'goods', reaches: [] }, 'EUR'),
+      'EUR',
+    );
+    expect(spend).toEqual({
+      kind: 'number',
+      fact: { kind: 'count', of: 'spend', reaches: [{ kind: 'all' }] },
+      comparison: { kind: 'atLeast', value: '1' },
+    });
+  });
+
+  it('keep the figure of a comparison, and begin another effect', () => {
+    const between = startComparison('between', { kind: 'atLeast', value: '3' });
+    expect(between).toEqual({ kind: 'between', value: '3', to: '3' });
+    expect(startComparison('lessThan', between)).toEqual({ kind: 'lessThan', value: '3' });
+    const percent = emptyRule('EUR').effect;
+    expect(startEffect('percent', percent)).toBe(percent);
+    expect(startEffect('amountEach', percent)).toEqual({
+      kind: 'amountEach',
+      amount: '-1',
+      unit: null,
+      startsFrom: 'running',
+    });
+  });
+
+  it('copy a rule without its code', () => {
+    const coded: RuleContent = { ...GLAZES, starts: { kind: 'code', code: 'KILN' } };
+    const copy = copyOf({ id: ID, published: coded, draft: null });
+    expect([copy?.name, copy?.starts]).toEqual([
+      'Spring glaze week, copy',
+      { kind: 'code', code: '' },
+    ]);
+    expect(copyOf({ id: ID, published: null, draft: null })).toBeNull();
+  });
+});

@@ -1,0 +1,119 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { Router, RouterLink } from '@angular/router';
+import { ruleContentSchema } from '@honest-ledger/contracts';
+import { ruleSentence } from '@honest-ledger/engine';
+import { Store } from '@ngrx/store';
+import { EditRefusal } from '../draft/edit-refusal';
+import { EditSteps } from '../draft/edit-steps';
+import { objectSheet } from '../draft/object-sheet';
+import { CodeChoice } from '../reference/code-choice';
+import { namesOfThings } from '../reference/names';
+import { OutletChoice } from '../reference/outlet-choice';
+import { referenceFeature } from '../reference/reference.feature';
+import { mayDo } from '../session/may-do';
+import { FigureField } from '../shared/figure-field';
+import { Notice } from '../shared/notice';
+import { unbroken, writer } from '../shared/numbers';
+import { TextField } from '../shared/text-field';
+import { whenChanged } from '../shared/when-changed';
+import { ConditionEditor } from './condition-editor';
+import { EffectEditor } from './effect-editor';
+import { emptyRule } from './rule-edits';
+import { rulesActions, rulesFeature } from './rules.feature';
+import { ValidityEditor } from './validity-editor';
+
+/** A conditional rule in a draft: where it holds, what it does, when, and with which others. */
+@Component({
+  selector: 'hl-rule-editor',
+  imports: [
+    CodeChoice,
+    ConditionEditor,
+    EditRefusal,
+    EditSteps,
+    EffectEditor,
+    FigureField,
+    Notice,
+    OutletChoice,
+    RouterLink,
+    TextField,
+    ValidityEditor,
+  ],
+  templateUrl: './rule-editor.html',
+  styleUrl: './rule-editor.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class RuleEditor {
+  readonly id = input.required<string>();
+  /** Set where the rule is to be begun. */
+  readonly new = input<string>();
+  /** Another rule that it begins as a copy of. */
+  readonly like = input<string>();
+
+  private readonly store = inject(Store);
+  private readonly router = inject(Router);
+  private readonly names = namesOfThings();
+  private readonly reference = this.store.selectSignal(referenceFeature.selectReference);
+  protected readonly found = this.store.selectSignal(rulesFeature.selectOpened);
+  protected readonly mayEdit = mayDo('editSetup');
+  protected readonly sheet = objectSheet({
+    kind: 'rule',
+    id: this.id,
+    view: computed(() => this.found().value),
+    schema: ruleContentSchema,
+    beginning: () =>
+      this.found().value?.copied ?? emptyRule(this.reference().customers.homeCurrency),
+  });
+  protected readonly content = this.sheet.content;
+  protected readonly state = this.sheet.state;
+  protected readonly problems = this.sheet.problems;
+  protected readonly sentence = computed(() => {
+    const content = this.content();
+    return content && unbroken(ruleSentence(content, this.names(), writer));
+  });
+  protected readonly currencies = computed(() =>
+    this.reference().customers.currencies.map((code) => ({ code, name: code })),
+  );
+
+  constructor() {
+    whenChanged(this.id, () => {
+      this.open();
+    });
+  }
+
+  protected open(): void {
+    const isNew = this.new() !== undefined;
+    const like = this.like() ?? null;
+    this.store.dispatch(rulesActions.opened({ id: this.id(), isNew, like }));
+  }
+
+  protected setFlag(field: 'paused' | 'stops', { target }: Event): void {
+    if (target instanceof HTMLInputElement) this.sheet.set({ [field]: target.checked });
+  }
+
+  protected setStart({ target }: Event): void {
+    if (!(target instanceof HTMLSelectElement)) return;
+    this.sheet.set({
+      starts: target.value === 'code' ? { kind: 'code', code: '' } : { kind: 'byItself' },
+    });
+  }
+
+  protected setTogether({ target }: Event): void {
+    if (target instanceof HTMLSelectElement)
+      this.sheet.set({ together: target.value === 'together' });
+  }
+
+  protected setPlace(text: string): void {
+    this.sheet.set({ place: Number(text) });
+  }
+
+  protected copy(): void {
+    void this.router.navigate(['/rules', crypto.randomUUID()], {
+      queryParams: { new: 'yes', like: this.id() },
+    });
+  }
+
+  protected withdraw(): void {
+    this.sheet.withdraw();
+    void this.router.navigate(['/rules']);
+  }
+}

@@ -1,0 +1,96 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { Router } from '@angular/router';
+import type { RuleSummary } from '@honest-ledger/contracts';
+import { ruleSentence } from '@honest-ledger/engine';
+import { Store } from '@ngrx/store';
+import type { ColDef } from 'ag-grid-community';
+import { STATE_WORDS } from '../levels/level-list';
+import { namesOfThings } from '../reference/names';
+import { mayDo } from '../session/may-do';
+import { LedgerGrid, sentenceColumn } from '../shared/ledger-grid';
+import { Notice } from '../shared/notice';
+import { unbroken, writer } from '../shared/numbers';
+import { rulesActions, rulesFeature } from './rules.feature';
+
+/** The conditional rules, each read back as a sentence, in the order in which they are applied. */
+@Component({
+  selector: 'hl-rule-list',
+  imports: [LedgerGrid, Notice],
+  template: `
+    <header class="sheet-head">
+      <h1>Rules</h1>
+      <span class="soft">Setup: edited in a draft, in force once published</span>
+      @if (mayEdit()) {
+        <button type="button" class="main-action" (click)="create()">New rule</button>
+      }
+    </header>
+    @if (list().problem; as problem) {
+      <hl-notice [problem]="problem" (retried)="ask()" />
+    }
+    <hl-ledger-grid
+      [rows]="rows()"
+      [columns]="columns()"
+      [rowId]="rowId"
+      [empty]="
+        list().state === 'loading' ? 'Reading the rules…' : 'No rule yet. Begin with New rule.'
+      "
+      (opened)="open($event)"
+    />
+  `,
+  host: { class: 'list-sheet' },
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class RuleListSheet {
+  private readonly store = inject(Store);
+  private readonly router = inject(Router);
+  private readonly names = namesOfThings();
+  protected readonly mayEdit = mayDo('editSetup');
+  protected readonly list = this.store.selectSignal(rulesFeature.selectList);
+  protected readonly rows = computed(() => [...(this.list().value ?? [])]);
+  protected readonly columns = computed((): ColDef<RuleSummary>[] => {
+    const names = this.names();
+    return [
+      {
+        headerName: 'Place',
+        type: 'rightAligned',
+        width: 80,
+        valueGetter: ({ data }) => data?.content.place,
+      },
+      { headerName: 'Rule', width: 190, valueGetter: ({ data }) => data?.content.name },
+      sentenceColumn({
+        headerName: 'What it does',
+        flex: 1,
+        minWidth: 300,
+        valueGetter: ({ data }) => data && unbroken(ruleSentence(data.content, names, writer)),
+      }),
+      {
+        headerName: 'Starts',
+        width: 120,
+        valueGetter: ({ data }) =>
+          data && (data.content.starts.kind === 'code' ? data.content.starts.code : 'by itself'),
+      },
+      {
+        headerName: 'State',
+        width: 170,
+        valueGetter: ({ data }) => data && STATE_WORDS[data.state],
+      },
+    ];
+  });
+  protected readonly rowId = ({ id }: RuleSummary): string => id;
+
+  constructor() {
+    this.ask();
+  }
+
+  protected ask(): void {
+    this.store.dispatch(rulesActions.listOpened());
+  }
+
+  protected open({ id }: RuleSummary): void {
+    void this.router.navigate(['/rules', id]);
+  }
+
+  protected create(): void {
+    void this.router.navigate(['/rules', crypto.randomUUID()], { queryParams: { new: 'yes' } });
+  }
+}

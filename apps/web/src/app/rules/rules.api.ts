@@ -1,0 +1,17 @@
+import { HttpClient } from '@angular/common/http';
+import { inject, Injectable } from '@angular/core';
+import type { RuleList, RuleView } from '@honest-ledger/contracts';
+import type { Observable } from 'rxjs';
+
+@Injectable({ providedIn: 'root' })
+export class RulesApi {
+  private readonly http = inject(HttpClient);
+
+  all(): Observable<RuleList> {
+    return this.http.get<RuleList>('/api/rules');
+  }
+
+  one(id: string): Observable<RuleView> {
+    return this.http.get<RuleView>(`/api/rules/${encodeURIComponent(id)}`);
+  }
+}

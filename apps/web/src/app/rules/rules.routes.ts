@@ -1,0 +1,24 @@
+import type { Routes } from '@angular/router';
+import { provideEffects } from '@ngrx/effects';
+import { provideState } from '@ngrx/store';
+import { leaveEdits } from '../draft/leave-edits';
+import { RuleEditor } from './rule-editor';
+import { RuleListSheet } from './rule-list';
+import { rulesEffects } from './rules.effects';
+import { rulesFeature } from './rules.feature';
+
+export const ruleRoutes: Routes = [
+  {
+    path: '',
+    providers: [provideState(rulesFeature), provideEffects(rulesEffects)],
+    children: [
+      { path: '', title: 'Rules', component: RuleListSheet },
+      {
+        path: ':id',
+        title: 'Rule',
+        component: RuleEditor,
+        canDeactivate: [leaveEdits],
+      },
+    ],
+  },
+];

@@ -1,0 +1,62 @@
+import { expect, test } from './ledger';
+
+test('a break is written, tried, mended where more costs less, published, and read on a quote', async ({
+  ledger,
+  page,
+}) => {
+  await ledger.signIn();
+  const tried = page.getByRole('table', { name: 'Quantities tried' });
+
+  await test.step('write its tiers for porcelain', async () => {
+    await ledger.open('Quantity breaks');
+    await page.getByRole('button', { name: 'New quantity break' }).click();
+    await page.getByLabel('Name', { exact: true }).fill('Porcelain in bulk');
+    await page.keyboard.press('Tab');
+    await page.getByRole('button', { name: 'Add goods' }).click();
+    await page.getByRole('combobox', { name: 'Reaches' }).selectOption('category');
+    await page.getByRole('combobox', { name: 'Category' }).selectOption('porcelain');
+    await page.getByRole('textbox', { name: 'From' }).fill('20');
+    await page.getByRole('textbox', { name: 'From' }).press('Tab');
+    await page.getByRole('textbox', { name: 'Percent' }).fill('30');
+    await page.getByRole('textbox', { name: 'Percent' }).press('Tab');
+    await page.getByLabel('Customers read').fill('Porcelain in bulk');
+    await page.keyboard.press('Tab');
+    await expect(
+      page.getByText('Everything under Porcelain bodies, counted on each line: 30 % off from 20'),
+    ).toBeVisible();
+  });
+
+  await test.step('try it on an item, and see where more costs less', async () => {
+    await page.getByLabel('Another item to try').fill('CL-0311');
+    await page.getByRole('option', { name: /CL-0311/ }).click();
+    await expect(tried).toContainText('434.00'); // 20 x 21.70
+    await expect(page.getByText('1 snag in this break.')).toBeVisible();
+    await expect(page.getByText('15 to 19 cost more than 20').first()).toBeVisible();
+  });
+
+  await test.step('let each tier price its own units, and publish', async () => {
+    await page.getByRole('button', { name: 'Price each tier by itself' }).click();
+    await expect(page.getByText('1 snag in this break.')).toHaveCount(0);
+    await expect(tried).toContainText('610.70'); // 19 x 31.00 + 21.70
+    await ledger.publish('Porcelain');
+  });
+
+  await test.step('read it on a quote, slice by slice, with what the customer reads', async () => {
+    await ledger.beginQuote('A. Bramble');
+    await ledger.addLine('CL-0311', '24');
+    await ledger.kept();
+    await expect(page.getByText(/Porcelain in bulk: 19 × .* \+ 5 × /)).toBeVisible();
+    await page.getByRole('button', { name: /^Price of CL-0311/ }).focus();
+    await expect(ledger.workings()).toContainText('Break Porcelain in bulk');
+    await expect(ledger.workings()).toContainText(
+      '30 % off from 20 bag, for the units of this tier',
+    );
+  });
+
+  await test.step('and on a smaller one, what is missing', async () => {
+    await page.getByLabel('Quantity of CL-0311').fill('18');
+    await page.getByLabel('Quantity of CL-0311').press('Tab');
+    await page.getByRole('button', { name: /^Price of CL-0311/ }).focus();
+    await expect(ledger.workings()).toContainText('2 bag more would bring 30 % off');
+  });
+});

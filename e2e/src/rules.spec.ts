@@ -1,0 +1,52 @@
+import { expect, test } from './ledger';
+
+test('a rule with a code is written as a tree, published, and started by its code on a quote', async ({
+  ledger,
+  page,
+}) => {
+  await ledger.signIn();
+
+  await test.step('say where it holds and what it does', async () => {
+    await ledger.open('Rules');
+    await page.getByRole('button', { name: 'New rule' }).click();
+    await page.getByLabel('Name', { exact: true }).fill('Porcelain days');
+    await page.keyboard.press('Tab');
+    await page.getByRole('combobox', { name: 'Reaches' }).selectOption('category');
+    await page.getByRole('combobox', { name: 'Category' }).selectOption('porcelain');
+    await page.getByRole('button', { name: 'Add a test' }).click();
+    await page.getByRole('combobox', { name: 'What is tested' }).nth(1).selectOption('quantity');
+    await page.getByRole('textbox', { name: 'Value' }).fill('2');
+    await page.keyboard.press('Tab');
+    await page.getByRole('combobox', { name: 'How it starts' }).selectOption('code');
+    await page.getByRole('textbox', { name: 'Code' }).fill('PORCELAIN');
+    await page.keyboard.press('Tab');
+    await page.waitForLoadState('networkidle');
+    await expect(
+      page.getByText(
+        'Where the item is everything under Porcelain bodies and the quantity of the line is at least 2: 10 % off the price, with the code PORCELAIN',
+      ),
+    ).toBeVisible();
+    await ledger.publish('Porcelain days');
+  });
+
+  await test.step('without the code, the workings say that it is needed', async () => {
+    await ledger.beginQuote('A. Bramble');
+    await ledger.addLine('CL-0311', '2');
+    await ledger.kept();
+    await expect(page.getByTestId('total')).toHaveText('62.00');
+    await page.getByRole('button', { name: /^Price of CL-0311/ }).focus();
+    await expect(ledger.workings()).toContainText('its code is needed');
+  });
+
+  await test.step('with it, the rule takes its part', async () => {
+    await page.getByLabel('Codes').fill('porcelain');
+    await page.keyboard.press('Enter');
+    await expect(page.getByTestId('total')).toHaveText('55.80');
+    await ledger.kept();
+    await page.getByRole('button', { name: /^Price of CL-0311/ }).focus();
+    await expect(ledger.workings()).toContainText('Rule Porcelain days');
+    await page.reload();
+    await expect(page.getByTestId('total')).toHaveText('55.80');
+    await expect(page.getByLabel('Codes')).toHaveValue('porcelain');
+  });
+});

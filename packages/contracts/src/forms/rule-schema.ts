@@ -1,0 +1,174 @@
+import {
+  compare,
+  decimal,
+  isDecimalText,
+  PRICE_BASES,
+  type NumberFact,
+  type RuleStart,
+  type RuleValidity,
+} from '@honest-ledger/engine';
+import Joi from 'joi';
+import { reachesSchema } from './cost-table-schema';
+import {
+  AMOUNT_BOUNDS,
+  currencyCode,
+  customerCode,
+  dayWindow,
+  decimalText,
+  identifier,
+  MINIMUM_BOUNDS,
+  objectOf,
+  PERCENT_BOUNDS,
+  PRICE_BOUNDS,
+  QUANTITY_BOUNDS,
+  shortCode,
+  shortText,
+  unitCode,
+} from './fields';
+import { oneOfKinds } from './kinds';
+import type {
+  ComparisonForm,
+  ConditionForm,
+  LineEffectForm,
+  RuleContent,
+  RuleForm,
+} from './rule-form';
+
+const MOST_PARTS = 100;
+/** Deeper than anybody reads. */
+const DEEPEST = 12;
+
+const goods = reachesSchema.min(1).required().messages({ 'array.min': 'say which goods' });
+const chosen = (one: Joi.Schema, what: string): Joi.Schema =>
+  Joi.array()
+    .items(one)
+    .min(1)
+    .max(500)
+    .unique()
+    .required()
+    .messages({ 'array.min': `choose at least one ${what}` });
+
+const value = decimalText(MINIMUM_BOUNDS).required();
+const comparisonSchema = oneOfKinds<ComparisonForm>({
+  atLeast: Joi.object({ value }),
+  moreThan: Joi.object({ value }),
+  atMost: Joi.object({ value }),
+  lessThan: Joi.object({ value }),
+  exactly: Joi.object({ value }),
+  between: Joi.object({ value, to: value })
+    .custom((range: { value: string; to: string }, help) =>
+      isDecimalText(range.value) &&
+      isDecimalText(range.to) &&
+      compare(decimal(range.value), decimal(range.to)) > 0
+        ? help.error('range.reversed', range)
+        : range,
+    )
+    .messages({ 'range.reversed': 'between {#value} and {#to} there is nothing: turn them round' }),
+});
+
+const factSchema = oneOfKinds<NumberFact>({
+  quantity: Joi.object({}),
+  duration: Joi.object({}),
+  basePrice: Joi.object({}),
+  priceAfterLevel: Joi.object({}),
+  priceAfterBreak: Joi.object({}),
+  count: Joi.object({
+    of: Joi.string().valid('quantity', 'spend', 'lines').required(),
+    reaches: goods,
+  }),
+});
+
+const parts = Joi.array().items(Joi.link('#condition')).max(MOST_PARTS).required();
+const conditionSchema = oneOfKinds<ConditionForm>({
+  all: Joi.object({ of: parts }),
+  any: Joi.object({ of: parts }),
+  none: Joi.object({ of: parts }),
+  goods: Joi.object({ reaches: goods }),
+  customer: Joi.object({ customers: chosen(customerCode, 'customer') }),
+  segment: Joi.object({ segments: chosen(shortCode, 'segment') }),
+  currency: Joi.object({ currencies: chosen(currencyCode, 'currency') }),
+  number: Joi.object({ fact: factSchema.required(), comparison: comparisonSchema.required() }),
+}).id('condition');
+
+const base = Joi.string()
+  .valid(...PRICE_BASES)
+  .default('running');
+const unit = unitCode.allow(null).default(null);
+const effectSchema = oneOfKinds<LineEffectForm>({
+  percent: Joi.object({
+    percent: decimalText(PERCENT_BOUNDS).required(),
+    of: base,
+    startsFrom: base,
+  }),
+  amountEach: Joi.object({ amount: decimalText(AMOUNT_BOUNDS).required(), unit, startsFrom: base }),
+  set: Joi.object({
+    price: decimalText(PRICE_BOUNDS).required(),
+    unit,
+    raises: Joi.boolean().default(false),
+  }),
+  flat: Joi.object({
+    amount: decimalText(AMOUNT_BOUNDS).required(),
+    every: decimalText(QUANTITY_BOUNDS).allow(null).default(null),
+  }),
+});
+
+const timeOfDay = Joi.string()
+  .pattern(/^([01]\d|2[0-3]):[0-5]\d$/, 'time')
+  .messages({ 'string.pattern.name': '{#label} must be a time of day such as 18:30' });
+
+const validitySchema = objectOf<RuleValidity>({
+  days: dayWindow,
+  weekdays: Joi.array()
+    .items(Joi.number().integer().min(1).max(7))
+    .min(1)
+    .unique()
+    .allow(null)
+    .default(null),
+  times: Joi.object({ from: timeOfDay.required(), until: timeOfDay.required() })
+    .custom((times: { from: string; until: string }, help) =>
+      times.from === times.until ? help.error('times.same') : times,
+    )
+    .messages({ 'times.same': 'a window of time must end at another time than it starts' })
+    .allow(null)
+    .default(null),
+}).default({ days: { from: null, until: null }, weekdays: null, times: null });
+
+const contentFields = {
+  name: shortText.required(),
+  words: Joi.string().trim().max(200).allow('').default(''),
+  currency: currencyCode.required(),
+  place: Joi.number().integer().min(0).max(1_000_000).default(0),
+  paused: Joi.boolean().default(false),
+  validity: validitySchema,
+  outlets: Joi.array().items(shortCode).min(1).unique().allow(null).default(null),
+  starts: oneOfKinds<RuleStart>({
+    byItself: Joi.object({}),
+    code: Joi.object({
+      code: Joi.string().trim().min(1).max(40).pattern(/^\S+$/).required().messages({
+        'string.pattern.base': 'a code has no blanks',
+        'string.empty': 'type the code',
+      }),
+    }),
+  }).default({ kind: 'byItself' }),
+  when: conditionSchema.required(),
+  effect: effectSchema.required(),
+  together: Joi.boolean().default(true),
+  stops: Joi.boolean().default(false),
+} satisfies Record<keyof RuleContent, Joi.Schema>;
+
+function shallow<T extends RuleContent>(schema: Joi.ObjectSchema<T>): Joi.ObjectSchema<T> {
+  return schema
+    .custom((rule: T, help) => (depth(rule.when) > DEEPEST ? help.error('rule.deep') : rule))
+    .messages({ 'rule.deep': `conditions may be nested ${String(DEEPEST)} deep` });
+}
+
+function depth(condition: ConditionForm): number {
+  if (!('of' in condition) || !Array.isArray(condition.of)) return 1;
+  return 1 + Math.max(0, ...condition.of.map(depth));
+}
+
+export const ruleContentSchema = shallow(objectOf<RuleContent>(contentFields));
+
+export const ruleSchema = shallow(
+  objectOf<RuleForm>({ id: identifier.required(), ...contentFields }),
+);

@@ -1,0 +1,168 @@
+import type { CompiledBreak, ReachingBreak } from '../compile/compile-break';
+import { narrowness, NARROWER_THAN_ALL } from '../compile/narrowness';
+import { subtractExact, type Exact } from '../number/exact';
+import { byStart } from '../setup/dates';
+import { isAtOutlet, isForCustomer } from '../setup/limits';
+import type { BreakTier, QuantityBreak } from '../setup/quantity-break';
+import type { Reason } from '../workings/workings';
+import { bandAt } from './band-at';
+import type { BreakCounted } from './break-count';
+import { whyNotToday } from './dated-price';
+import type { LineInProgress, PassOver, PricingContext } from './line-in-progress';
+import { thresholds, tierPrice, type TierPrice } from './tier-price';
+
+/** The break that prices a line, with what it counts and what its tiers make of the line. */
+export interface ChosenBreak {
+  readonly compiled: CompiledBreak;
+  readonly counted: BreakCounted;
+  /** All of them, their thresholds as they are compared. */
+  readonly tiers: readonly BreakTier[];
+  /** Of the tiers that touch the line; null for one that gives no price. */
+  readonly prices: ReadonlyMap<BreakTier, TierPrice | null>;
+}
+
+/**
+ * The first of some breaks, in their order, that is for the line and whose count reaches a tier that
+ * makes a price of it. The others are told.
+ */
+export function chooseBreak(
+  work: LineInProgress,
+  reaching: readonly ReachingBreak[],
+  count: (compiled: CompiledBreak) => BreakCounted | null,
+  context: PricingContext,
+  passOver: PassOver,
+): ChosenBreak | null {
+  let chosen: ChosenBreak | null = null;
+  for (const { compiled } of reaching) {
+    const reasons = whyNotFor(compiled, work, context);
+    if (chosen) reasons.push({ kind: 'anotherBreakFirst', break: chosen.compiled.name });
+    const found = tiersReached(compiled, count(compiled), work, context);
+    if ('kind' in found) reasons.push(found);
+    else if (reasons.length === 0) chosen = found;
+    if (reasons.length > 0) passOver({ kind: 'break', break: compiled.name }, ...reasons);
+    if (chosen && !context.workings) break;
+  }
+  return chosen;
+}
+
+/**
+ * The breaks that are for the document's customer, each once, in the order in which they are tried:
+ * by the part that takes the line in best.
+ */
+export function inBreakOrder(
+  found: readonly ReachingBreak[],
+  work: LineInProgress,
+  { facts: { customer } }: PricingContext,
+): readonly ReachingBreak[] {
+  const once = found.filter(
+    ({ compiled }, place) =>
+      isForCustomer(compiled.break.parties, customer) &&
+      found.findIndex((other) => other.compiled === compiled) === place,
+  );
+  if (once.length < 2) return once;
+  const party = ({ compiled: { break: one } }: ReachingBreak): number =>
+    one.parties === null ? 2 : one.parties.customers.includes(customer?.code ?? '') ? 0 : 1;
+  const narrow = ({ compiled: { break: one }, reach }: ReachingBreak): number =>
+    reach.kind === 'all' && one.levels !== null
+      ? NARROWER_THAN_ALL
+      : (narrowness(reach, work.item) ?? 0);
+  return once.toSorted(
+    (a, b) =>
+      party(a) - party(b) ||
+      narrow(a) - narrow(b) ||
+      byStart(a.compiled.break.window, b.compiled.break.window),
+  );
+}
+
+/** Whether a break is for the level that gave a line its price. */
+export function isForLevel({ levels }: QuantityBreak, { level }: LineInProgress): boolean {
+  return levels === null || (level !== null && levels.includes(level.level.id));
+}
+
+/** What a break counts is in: a unit, a currency, or the item's time unit. */
+export function measuredIn(
+  { break: { measure } }: Pick<CompiledBreak, 'break'>,
+  { item }: LineInProgress,
+  { currency }: PricingContext,
+): string {
+  switch (measure.kind) {
+    case 'quantity':
+      return measure.unit ?? item.unit;
+    case 'amount':
+      return currency;
+    case 'term':
+      return item.timeUnit ?? '';
+  }
+}
+
+/** Every reason why a break is not for a line, whatever is counted. */
+function whyNotFor(
+  compiled: CompiledBreak,
+  work: LineInProgress,
+  context: PricingContext,
+): Reason[] {
+  const { break: one } = compiled;
+  const { outlet } = context.facts;
+  const reasons: Reason[] = [];
+  if (work.closedBy) reasons.push({ kind: 'lineClosed', by: work.closedBy });
+  reasons.push(...whyNotToday(one.window, context));
+  if (!isAtOutlet(one.outlets, outlet?.code ?? null)) {
+    reasons.push({ kind: 'notAtOutlet', outlet: outlet?.name ?? null });
+  }
+  if (!isForLevel(one, work)) {
+    reasons.push({ kind: 'notForLevel', level: work.level?.level ?? null });
+  }
+  return reasons;
+}
+
+/** The tiers that a count reaches with their prices, or why there are none. */
+function tiersReached(
+  compiled: CompiledBreak,
+  counted: BreakCounted | null,
+  work: LineInProgress,
+  context: PricingContext,
+): ChosenBreak | Reason {
+  const { measure, currency, mode } = compiled.break;
+  if (!counted) {
+    return measure.kind === 'quantity' && measure.unit !== null
+      ? { kind: 'unitNotOfItem', unit: measure.unit }
+      : { kind: 'notCounted', measure: measure.kind };
+  }
+  const tiers = thresholds(compiled, context);
+  if (!tiers) return { kind: 'noRate', from: currency, to: context.currency };
+  const reached = bandAt(tiers, counted.total);
+  if (!reached) return belowFirst(compiled, tiers, counted.total, work, context);
+  const touching = mode === 'incremental' ? tiers.slice(0, tiers.indexOf(reached) + 1) : [reached];
+  const prices = new Map<BreakTier, TierPrice | null>();
+  for (const tier of touching) {
+    const { adjustment } = tier;
+    if (adjustment.kind === 'byRequest') {
+      prices.set(tier, null);
+      continue;
+    }
+    const made = tierPrice(compiled, adjustment, work, context);
+    if ('kind' in made) return made;
+    prices.set(tier, made);
+  }
+  return { compiled, counted, tiers, prices };
+}
+
+function belowFirst(
+  compiled: CompiledBreak,
+  [first]: readonly BreakTier[],
+  counted: Exact,
+  work: LineInProgress,
+  context: PricingContext,
+): Reason {
+  const { measure, currency, basis } = compiled.break;
+  if (!first) return { kind: 'notCounted', measure: measure.kind };
+  return {
+    kind: 'belowFirstTier',
+    counted,
+    missing: subtractExact(first.from, counted),
+    tier: first,
+    basis,
+    measured: measuredIn(compiled, work, context),
+    currency,
+  };
+}

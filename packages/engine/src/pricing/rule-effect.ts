@@ -1,0 +1,205 @@
+import type { CompiledRule } from '../compile/compile-rule';
+import {
+  add,
+  compare,
+  fromInteger,
+  isPositive,
+  multiply,
+  withDigits,
+  ZERO,
+  type Decimal,
+} from '../number/decimal';
+import { addExact, divide, percentOfExact, signOf, type Exact } from '../number/exact';
+import { exchange } from '../number/exchange';
+import { roundToIncrement } from '../number/rounding';
+import type { LineEffect, PriceBase } from '../setup/rule';
+import type { Reason } from '../workings/workings';
+import { basePriceOfLine } from './base-price';
+import { moveTo, type Column } from './column';
+import { amountInDocument } from './exchange-step';
+import type { LineInProgress, PassOver, PricingContext } from './line-in-progress';
+import { afterLevel } from './rule-conditions';
+import { amountAt, amountNow } from './unit-rounding';
+import { baseUnit, perUnit, unitOf } from './units';
+
+const ONE = fromInteger(1);
+
+/** Whether a rule only raises or charges: such rules do not compete with others. */
+export function onlyRaises(effect: LineEffect): boolean {
+  switch (effect.kind) {
+    case 'percent':
+      return effect.startsFrom === 'running' && isPositive(effect.percent);
+    case 'amountEach':
+      return effect.startsFrom === 'running' && isPositive(effect.amount);
+    case 'flat':
+      return isPositive(effect.amount);
+    case 'set':
+      return false;
+  }
+}
+
+/** Applies rules to a line in their order; what cannot be applied, or is overtaken, is told. */
+export function applyEffects(
+  rules: readonly CompiledRule[],
+  work: LineInProgress,
+  context: PricingContext,
+  passOver: PassOver,
+): void {
+  let onUnits: CompiledRule[] = [];
+  for (const compiled of rules) {
+    const { effect } = compiled.rule;
+    if (effect.kind === 'flat') {
+      addFlat(compiled, effect, work, context);
+      continue;
+    }
+    const made = onUnitPrice(compiled, effect, work, context);
+    if (made !== 'applied' && made !== 'restarted') {
+      passOver({ kind: 'rule', rule: compiled.name }, made);
+      continue;
+    }
+    if (made === 'restarted') {
+      for (const { name } of onUnits) {
+        passOver({ kind: 'rule', rule: name }, { kind: 'overtakenBy', rule: compiled.name });
+      }
+      onUnits = [];
+    }
+    onUnits.push(compiled);
+  }
+}
+
+/** What a line comes to as it stands, its flat amounts included. */
+export function amountWithFlats(work: LineInProgress, context: PricingContext): Decimal {
+  return work.flats.reduce(
+    (running, { amount, times }) => takenTo(running, amount, times),
+    amountNow(work, context),
+  );
+}
+
+/** An amount so many times on top of another, but never below zero. */
+export function takenTo(running: Decimal, amount: Decimal, times: number): Decimal {
+  const after = add(running, multiply(amount, fromInteger(times)));
+  return compare(after, ZERO) < 0 ? ZERO : after;
+}
+
+type UnitEffect = Exclude<LineEffect, { kind: 'flat' }>;
+
+function onUnitPrice(
+  compiled: CompiledRule,
+  effect: UnitEffect,
+  work: LineInProgress,
+  context: PricingContext,
+): 'applied' | 'restarted' | Reason {
+  if (effect.kind === 'set') {
+    const price = perPricingUnit(effect.price, effect.unit, compiled, work, context);
+    if ('kind' in price) return price;
+    return restart(compiled, effect, price, work, context, effect.raises);
+  }
+  const change = changeOf(compiled, effect, work, context);
+  if ('kind' in change) return change;
+  if (effect.startsFrom !== 'running') {
+    const start = priceOf(effect.startsFrom, work, context);
+    if (!start) return { kind: 'priceBaseMissing', base: effect.startsFrom };
+    return restart(compiled, effect, addExact(start, change.of(start)), work, context, false);
+  }
+  for (const column of work.parts?.map((part) => part.column) ?? [work.column]) {
+    write(column, addExact(column.price, change.of(column.price)), compiled, effect, context);
+  }
+  return 'applied';
+}
+
+/** What an effect adds to a running price. */
+function changeOf(
+  compiled: CompiledRule,
+  effect: Exclude<UnitEffect, { kind: 'set' }>,
+  work: LineInProgress,
+  context: PricingContext,
+): { readonly of: (running: Exact) => Exact } | Reason {
+  if (effect.kind === 'amountEach') {
+    const amount = perPricingUnit(effect.amount, effect.unit, compiled, work, context);
+    return 'kind' in amount ? amount : { of: () => amount };
+  }
+  const { percent, of } = effect;
+  const base = of === 'running' ? null : priceOf(of, work, context);
+  if (of !== 'running' && !base) return { kind: 'priceBaseMissing', base: of };
+  return { of: (running) => percentOfExact(base ?? running, percent) };
+}
+
+/** Takes the place of the running price where it is lower, or where the rule raises, too. */
+function restart(
+  compiled: CompiledRule,
+  effect: UnitEffect,
+  price: Exact,
+  work: LineInProgress,
+  context: PricingContext,
+  raises: boolean,
+): 'restarted' | Reason {
+  const wanted = signOf(price) < 0 ? ZERO : price;
+  const lower = compare(amountAt(wanted, work, context), amountNow(work, context)) < 0;
+  if (!lower && !raises) return { kind: 'notLower', price: wanted, basis: null };
+  // the line is whole again, from where it was before a break split it
+  work.parts = null;
+  write(work.column, price, compiled, effect, context);
+  return 'restarted';
+}
+
+function write(
+  column: Column,
+  after: Exact,
+  { name }: CompiledRule,
+  effect: UnitEffect,
+  { setup: { version } }: PricingContext,
+): void {
+  const tookAll = signOf(after) < 0;
+  const source = column.recording
+    ? ({ kind: 'rule', version, rule: name, effect, tookAll } as const)
+    : null;
+  moveTo(column, tookAll ? ZERO : after, source);
+}
+
+/** A price per pricing unit in the document's currency; null where it is not there. */
+function priceOf(base: PriceBase, work: LineInProgress, context: PricingContext): Exact | null {
+  switch (base) {
+    case 'running':
+      return work.column.price;
+    case 'afterLevel':
+      return afterLevel(work, context);
+    case 'basePrice':
+      return basePriceOfLine(work, context);
+    case 'listPrice': {
+      const list = work.item.listPrice;
+      const there = list && exchange(list.amount, list.currency, context.currency, context.rates);
+      return there && perUnit(there, baseUnit(work.item), work.pricingUnit);
+    }
+  }
+}
+
+/** An amount of a rule per pricing unit, in the document's currency at unit price digits. */
+function perPricingUnit(
+  amount: Decimal,
+  unit: string | null,
+  { rule: { currency } }: CompiledRule,
+  work: LineInProgress,
+  context: PricingContext,
+): Exact | Reason {
+  const per = unitOf(work.item, unit);
+  if (!per) return { kind: 'unitNotOfItem', unit: unit ?? work.item.unit };
+  const there = amountInDocument(amount, currency, context.unitDigits, context);
+  if (!there) return { kind: 'noRate', from: currency, to: context.currency };
+  return perUnit(there, per, work.pricingUnit);
+}
+
+function addFlat(
+  { name, rule: { currency } }: CompiledRule,
+  { amount, every }: Extract<LineEffect, { kind: 'flat' }>,
+  work: LineInProgress,
+  context: PricingContext,
+): void {
+  const there = amountInDocument(amount, currency, context.amountDigits, context);
+  const times = every ? wholeTimes(work.baseQuantity, every) : 1;
+  if (there && times > 0) work.flats.push({ rule: name, amount: there, times });
+}
+
+/** How often one quantity goes into another. */
+function wholeTimes(quantity: Decimal, every: Decimal): number {
+  return Number(withDigits(roundToIncrement(divide(quantity, every), ONE, 'down'), 0).units);
+}

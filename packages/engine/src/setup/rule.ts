@@ -1,0 +1,125 @@
+import type { CurrencyCode } from '../number/currency';
+import type { Decimal } from '../number/decimal';
+import type { Window } from './dates';
+import type { UnitCode } from './goods';
+import type { Reach } from './reach';
+
+/** Identifies a conditional rule; it stays the same when the rule is renamed. */
+export type RuleId = string;
+
+/**
+ * Something that is done to lines where conditions hold. Amounts and prices in it are in its own
+ * currency. Its conditions look at the document as it stands after breaks, before any rule.
+ */
+export interface Rule {
+  readonly id: RuleId;
+  readonly name: string;
+  /** What the customer reads on paper; empty for nothing. */
+  readonly words: string;
+  readonly currency: CurrencyCode;
+  /** Rules are applied in rising order of their places, those with the same by the list. */
+  readonly place: number;
+  /** A paused rule does nothing. */
+  readonly paused: boolean;
+  readonly validity: RuleValidity;
+  /** The codes of the outlets at which it counts; null where it does at all, and at none. */
+  readonly outlets: readonly string[] | null;
+  readonly starts: RuleStart;
+  readonly when: Condition;
+  readonly effect: LineEffect;
+  /** Whether it goes together with other rules; else it stands alone. */
+  readonly together: boolean;
+  /** Rules after it in the list do not touch its lines. */
+  readonly stops: boolean;
+}
+
+/** By the outlet's wall clock at the moment of pricing. */
+export interface RuleValidity {
+  readonly days: Window;
+  /** Of the week, 1 for Monday to 7 for Sunday; null for all. */
+  readonly weekdays: readonly number[] | null;
+  readonly times: TimeWindow | null;
+}
+
+/**
+ * From one time of day until another, 24 hours: 18:30. The start is included, the end is not; one
+ * that ends before it starts goes past midnight and belongs to the day on which it began.
+ */
+export interface TimeWindow {
+  readonly from: string;
+  readonly until: string;
+}
+
+export type RuleStart =
+  /** Wherever its conditions hold. */
+  | { readonly kind: 'byItself' }
+  /** Where the document has the code, whatever its case. */
+  | { readonly kind: 'code'; readonly code: string };
+
+/** A tree of tests. A fact that is missing makes a test false, whichever comparison it is. */
+export type Condition =
+  { readonly kind: 'all' | 'any' | 'none'; readonly of: readonly Condition[] } | RuleTest;
+
+export type RuleTest =
+  /** The line's item is among the goods. */
+  | { readonly kind: 'goods'; readonly reaches: readonly Reach[] }
+  | { readonly kind: 'customer'; readonly customers: readonly string[] }
+  | { readonly kind: 'segment'; readonly segments: readonly string[] }
+  | { readonly kind: 'currency'; readonly currencies: readonly CurrencyCode[] }
+  | { readonly kind: 'number'; readonly fact: NumberFact; readonly comparison: Comparison };
+
+export type NumberFact =
+  /** Of the line, in its base unit. */
+  | { readonly kind: 'quantity' }
+  /** Of the line, in the item's time unit. */
+  | { readonly kind: 'duration' }
+  /** Per unit of the line, in the rule's currency. */
+  | { readonly kind: 'basePrice' | 'priceAfterLevel' | 'priceAfterBreak' }
+  /** Over the lines of some goods: base units, what they come to, or how many lines there are. */
+  | {
+      readonly kind: 'count';
+      readonly of: 'quantity' | 'spend' | 'lines';
+      readonly reaches: readonly Reach[];
+    };
+
+/** Spelt so that the boundary is clear. */
+export type Comparison =
+  | {
+      readonly kind: 'atLeast' | 'moreThan' | 'atMost' | 'lessThan' | 'exactly';
+      readonly value: Decimal;
+    }
+  /** Both included. */
+  | { readonly kind: 'between'; readonly value: Decimal; readonly to: Decimal };
+
+/** What is done to a line. Percents and amounts are signed: -10 takes 10 % off. */
+export type LineEffect =
+  | {
+      readonly kind: 'percent';
+      readonly percent: Decimal;
+      readonly of: PriceBase;
+      readonly startsFrom: PriceBase;
+    }
+  /** On each unit, and each unit of time. */
+  | {
+      readonly kind: 'amountEach';
+      readonly amount: Decimal;
+      readonly unit: UnitCode | null;
+      readonly startsFrom: PriceBase;
+    }
+  /** `raises`: also where the price is lower. */
+  | {
+      readonly kind: 'set';
+      readonly price: Decimal;
+      readonly unit: UnitCode | null;
+      readonly raises: boolean;
+    }
+  /** On the line as a whole, after its unit prices are rounded; once for every so many units. */
+  | { readonly kind: 'flat'; readonly amount: Decimal; readonly every: Decimal | null };
+
+/** A price that a percent is of, or that a rule starts from. */
+export type PriceBase = (typeof PRICE_BASES)[number];
+export const PRICE_BASES = ['running', 'afterLevel', 'basePrice', 'listPrice'] as const;
+
+/** Who wins where a rule that stands alone meets others. */
+export type RuleChoice = (typeof RULE_CHOICES)[number];
+export const RULE_CHOICES = ['first', 'least'] as const;

@@ -1,0 +1,119 @@
+import fc from 'fast-check';
+import { make, type Decimal } from '../number/decimal';
+import {
+  PRICE_BASES,
+  type Comparison,
+  type Condition,
+  type LineEffect,
+  type NumberFact,
+  type Rule,
+  type RuleStart,
+  type RuleTest,
+} from '../setup/rule';
+import { prices, unitCodes, reaches, percents, amounts, windows } from './arbitrary-parts';
+
+const comparisons = (values: fc.Arbitrary<Decimal>): fc.Arbitrary<Comparison> =>
+  fc.oneof(
+    fc.record({
+      kind: fc.constantFrom('atLeast', 'moreThan', 'atMost', 'lessThan', 'exactly'),
+      value: values,
+    }),
+    fc.record({ kind: fc.constant('between'), value: values, to: values }),
+  );
+
+const ruleTests: fc.Arbitrary<RuleTest> = fc.oneof(
+  fc.array(reaches, { minLength: 1, maxLength: 2 }).map((all) => ({
+    kind: 'goods' as const,
+    reaches: all,
+  })),
+  fc.constantFrom<RuleTest>(
+    { kind: 'customer', customers: ['C1'] },
+    { kind: 'segment', segments: ['shops'] },
+    { kind: 'currency', currencies: ['EUR'] },
+  ),
+  fc.record({
+    kind: fc.constant('number'),
+    fact: fc.oneof(
+      fc.constantFrom<NumberFact>(
+        { kind: 'quantity' },
+        { kind: 'duration' },
+        { kind: 'basePrice' },
+        { kind: 'priceAfterLevel' },
+        { kind: 'priceAfterBreak' },
+      ),
+      fc.record({
+        kind: fc.constant('count'),
+        of: fc.constantFrom('quantity', 'spend', 'lines'),
+        reaches: fc.array(reaches, { minLength: 1, maxLength: 2 }),
+      }),
+    ),
+    comparison: comparisons(fc.integer({ min: 0, max: 400 }).map((value) => make(value, 0))),
+  }),
+);
+
+const conditions: fc.Arbitrary<Condition> = fc.oneof(
+  { weight: 2, arbitrary: ruleTests },
+  {
+    weight: 1,
+    arbitrary: fc.record({
+      kind: fc.constantFrom('all', 'any', 'none'),
+      of: fc.array(ruleTests, { maxLength: 3 }),
+    }),
+  },
+);
+
+const bases4 = fc.constantFrom(...PRICE_BASES, 'running' as const, 'running' as const);
+const lineEffects: fc.Arbitrary<LineEffect> = fc.oneof(
+  {
+    weight: 3,
+    arbitrary: fc.record({
+      kind: fc.constant('percent'),
+      percent: percents,
+      of: bases4,
+      startsFrom: bases4,
+    }),
+  },
+  fc.record({
+    kind: fc.constant('amountEach'),
+    amount: amounts,
+    unit: unitCodes,
+    startsFrom: bases4,
+  }),
+  fc.record({ kind: fc.constant('set'), price: prices, unit: unitCodes, raises: fc.boolean() }),
+  fc.record({
+    kind: fc.constant('flat'),
+    amount: amounts,
+    every: fc.constantFrom(null, make(4, 0), make(25, 1)),
+  }),
+);
+
+/** A conditional rule over those items. */
+export const rules = (id: string): fc.Arbitrary<Rule> =>
+  fc.record({
+    id: fc.constant(id),
+    name: fc.constant(`Rule ${id}`),
+    words: fc.constant(''),
+    currency: fc.constantFrom('EUR', 'EUR', 'EUR', 'USD'),
+    place: fc.constantFrom(0, 0, 1, 2),
+    paused: fc.constantFrom(false, false, false, true),
+    validity: fc.record({
+      days: fc.oneof({ weight: 4, arbitrary: fc.constant({ from: null, until: null }) }, windows),
+      weekdays: fc.constantFrom(null, null, [2], [1, 3]),
+      times: fc.constantFrom(
+        null,
+        null,
+        { from: '14:00', until: '15:00' },
+        { from: '22:00', until: '02:00' },
+      ),
+    }),
+    outlets: fc.constantFrom(null, null, null, ['O1']),
+    starts: fc.constantFrom<RuleStart>(
+      { kind: 'byItself' },
+      { kind: 'byItself' },
+      { kind: 'code', code: 'Spring' },
+    ),
+    when: conditions,
+    effect: lineEffects,
+    together: fc.constantFrom(true, true, false),
+    stops: fc.constantFrom(false, false, false, true),
+  });

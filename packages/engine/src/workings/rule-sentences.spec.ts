@@ -1,0 +1,139 @@
+import { decimal } from '../number/decimal';
+import { price } from '../pricing/price-document';
+import type { Condition, LineEffect, Rule } from '../setup/rule';
+import {
+  basePrice,
+  documentOf,
+  factsOf,
+  flat,
+  percentOff,
+  ruleOf,
+  setupOf,
+} from '../testing/saltmarsh';
+import { printed } from './printed';
+import { conditionWords, effectWords, ruleSentence, validityWords } from './rule-sentences';
+import { notAppliedWording, stepWording } from './sentences';
+import type { Names } from './setup-sentences';
+
+const own = (code: string): string => code;
+const NAMES: Names = {
+  category: (code) => (code === 'clay' ? 'Clay' : 'Glazes'),
+  item: own,
+  family: own,
+  brand: own,
+  supplier: own,
+  level: own,
+  cost: own,
+  costTable: own,
+};
+const goods = (...categories: string[]): Condition => ({
+  kind: 'goods',
+  reaches: categories.map((category) => ({ kind: 'category', category })),
+});
+const condition = (one: Condition): string => conditionWords(printed(one), 'EUR', NAMES);
+const effect = (one: LineEffect): string => effectWords(printed(one), 'EUR');
+
+describe('the conditions of a rule in words', () => {
+  it('tell either from both, and groups from tests', () => {
+    expect(condition(goods('clay', 'glaze'))).toBe(
+      'the item is everything under Clay or everything under Glazes',
+    );
+    expect(condition({ kind: 'all', of: [goods('clay'), goods('glaze')] })).toBe(
+      'the item is everything under Clay and the item is everything under Glazes',
+    );
+    const nested: Condition = {
+      kind: 'any',
+      of: [
+        { kind: 'all', of: [goods('clay'), { kind: 'segment', segments: ['schools'] }] },
+        goods('glaze'),
+      ],
+    };
+    expect(condition(nested)).toBe(
+      '(the item is everything under Clay and the segment is schools) or the item is everything under Glazes',
+    );
+    expect(condition({ kind: 'none', of: [goods('clay')] })).toBe(
+      'none of these: the item is everything under Clay',
+    );
+    expect(condition({ kind: 'all', of: [] })).toBe('always');
+    expect(condition({ kind: 'any', of: [] })).toBe('never');
+  });
+
+  it('spell the boundary, with the currency where it is money', () => {
+    expect(
+      condition({
+        kind: 'number',
+        fact: { kind: 'priceAfterLevel' },
+        comparison: { kind: 'moreThan', value: decimal('3') },
+      }),
+    ).toBe('the price after the level is more than 3 EUR');
+    expect(
+      condition({
+        kind: 'number',
+        fact: { kind: 'count', of: 'lines', reaches: [{ kind: 'all' }] },
+        comparison: { kind: 'between', value: decimal('3'), to: decimal('5') },
+      }),
+    ).toBe('the number of lines of everything is between 3 and 5, both included');
+  });
+});
+
+describe('the effect of a rule in words', () => {
+  it('says how much, of what, and from where', () => {
+    expect(effect(percentOff('10'))).toBe('10 % off the price');
+    expect(effect(percentOff('15', { of: 'listPrice', startsFrom: 'basePrice' }))).toBe(
+      '15 % off the list price, starting from the base price, where that is lower',
+    );
+    expect(effect(flat('-4.00', '4'))).toBe('4.00 EUR off the line for every 4');
+    expect(effect(flat('25'))).toBe('25 EUR added to the line');
+    expect(effect({ kind: 'set', price: decimal('9'), unit: 'pallet', raises: true })).toBe(
+      '9 EUR per pallet, in any case',
+    );
+  });
+});
+
+describe('a whole rule in one sentence', () => {
+  it('has its conditions, effect, times, start and company', () => {
+    const rule: Rule = ruleOf(percentOff('8'), goods('clay'), {
+      validity: {
+        days: { from: '2026-03-01', until: null },
+        weekdays: [2, 4],
+        times: { from: '18:00', until: '20:00' },
+      },
+      outlets: ['quay'],
+      starts: { kind: 'code', code: 'KILN' },
+      together: false,
+      stops: true,
+      paused: true,
+    });
+    expect(ruleSentence(printed(rule), NAMES)).toBe(
+      'Where the item is everything under Clay: 8 % off the price, from 2026-03-01, on Tuesdays or Thursdays, from 18:00 to 20:00, at the outlet quay, with the code KILN, alone, and no rule after it, paused.',
+    );
+    expect(
+      validityWords({ days: { from: null, until: null }, weekdays: null, times: null }),
+    ).toEqual([]);
+  });
+});
+
+describe('a rule in the workings', () => {
+  it('says what it did, and of others why they did not', () => {
+    const rules = [
+      ruleOf(percentOff('10'), undefined, { name: 'Glaze days', words: 'For spring' }),
+      ruleOf(percentOff('5'), undefined, { name: 'Coded', starts: { kind: 'code', code: 'X' } }),
+      ruleOf(percentOff('5'), goods('glaze'), { name: 'Elsewhere' }),
+      ruleOf(percentOff('5'), { kind: 'segment', segments: ['schools'] }, { name: 'Schools' }),
+    ];
+    const setup = setupOf({ basePrices: [basePrice('4.00')], rules });
+    const document = documentOf('1', { facts: factsOf({ customer: null }) });
+    const [line] = printed(price(setup, document)).lines;
+    if (line?.kind !== 'priced') throw new Error('it has a price');
+    const source = line.slices[0]?.steps[1]?.source;
+    expect(source && stepWording(source, NAMES)).toEqual({
+      title: 'Rule Glaze days',
+      sentence: '10 % off the price (the customer reads “For spring”)',
+    });
+    const told = line.notApplied.map((one) => notAppliedWording(one, NAMES));
+    expect(told).toContain({ title: 'Rule Coded', sentence: 'its code is needed' });
+    expect(told).toContain({ title: 'Rule Schools', sentence: 'its conditions do not hold' });
+    // what cannot reach the line is not among what was considered
+    expect(told.some(({ title }) => title === 'Rule Elsewhere')).toBeFalse();
+  });
+});
