@@ -124,6 +124,7 @@ function makeChunks(): PricingDocument[] {
     costs: [],
     purchaseCosts: [],
     unitsSold: [],
+    attributes: {},
   }));
   return Array.from({ length: ITEMS / CHUNK }, (_, chunk) => {
     const from = chunk * CHUNK;
@@ -135,7 +136,14 @@ function makeChunks(): PricingDocument[] {
       facts: {
         local: { day: '2026-11-25', time: '12:00:00', offset: '+00:00' },
         outlet: null,
-        customer: { code: 'C', name: 'C', segment: null, level: 'bench', assignments: [] },
+        customer: {
+          code: 'C',
+          name: 'C',
+          segment: null,
+          level: 'bench',
+          assignments: [],
+          attributes: {},
+        },
         rates: [],
         items: facts.slice(from, from + CHUNK),
       },

@@ -125,6 +125,7 @@ const facts = costs.map((cents, index): ItemFacts => ({
   costs: [{ kind: 'last', amount: make(cents, 2), currency: 'EUR', unit: null }],
   purchaseCosts: [],
   unitsSold: [],
+  attributes: {},
 }));
 
 /** Each table's prices of all items, a chunk a document. */

@@ -1,6 +1,6 @@
 import type { Attribute, AttributeOwner, AttributeValues } from '@honest-ledger/contracts';
 import { attributeProblem, type FieldProblem } from '@honest-ledger/contracts';
-import { asc, eq } from 'drizzle-orm';
+import { and, asc, eq } from 'drizzle-orm';
 import { isDeepStrictEqual } from 'node:util';
 import type { Queries, Transaction } from '../database/database';
 import { oneOf } from '../database/patterns';
@@ -23,18 +23,19 @@ export function attributesOf(queries: Queries, owner: AttributeOwner): Promise<A
     .orderBy(asc(attributes.name), asc(attributes.code));
 }
 
-/** The values of some items or customers, by their ids; those without any left out. */
+/** The values of some items or customers, or of all, by their ids; those without any left out. */
 export async function valuesOf(
   queries: Queries,
   owner: AttributeOwner,
-  ids: readonly number[],
+  ids: readonly number[] | undefined,
+  codes?: readonly string[],
 ): Promise<ReadonlyMap<number, AttributeValues>> {
   const table = TABLES[owner];
   const rows = await queries
     .select({ id: table.ownerId, code: attributes.code, value: table.value })
     .from(table)
     .innerJoin(attributes, eq(attributes.id, table.attributeId))
-    .where(oneOf(table.ownerId, ids))
+    .where(and(ids && oneOf(table.ownerId, ids), codes && oneOf(attributes.code, codes)))
     .orderBy(asc(attributes.code));
   const values = new Map<number, Record<string, string>>();
   for (const { id, code, value } of rows) {

@@ -90,6 +90,7 @@ function toFacts(
     costs: [],
     purchaseCosts: [],
     unitsSold: [],
+    attributes: {},
   };
 }
 

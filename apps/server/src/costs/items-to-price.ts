@@ -9,6 +9,7 @@ import {
 } from '@honest-ledger/engine';
 import { and, asc, desc, eq, gt, gte, isNull, lte, ne, or, sql, type SQL } from 'drizzle-orm';
 import type { AnyPgColumn } from 'drizzle-orm/pg-core';
+import { valuesOf } from '../attributes/values';
 import { byItem, readItemFacts, type ItemWithId } from '../catalogue/item-facts';
 import type { Queries } from '../database/database';
 import { oneOf } from '../database/patterns';
@@ -26,14 +27,20 @@ export interface PricingDay {
   readonly day: Day;
   /** The windows of days in which units sold are counted. */
   readonly windows: readonly (number | null)[];
+  /** The attributes of items that rules ask for. */
+  readonly attributes: readonly string[];
 }
 
 /** What pricing on a day under some setups asks of facts. */
 export function pricingDay(
   day: Day,
-  ...setups: readonly Pick<CompiledSetup, 'soldWindows'>[]
+  ...setups: readonly Pick<CompiledSetup, 'soldWindows' | 'attributesAsked'>[]
 ): PricingDay {
-  return { day, windows: [...new Set(setups.flatMap(({ soldWindows }) => soldWindows))] };
+  return {
+    day,
+    windows: [...new Set(setups.flatMap(({ soldWindows }) => soldWindows))],
+    attributes: [...new Set(setups.flatMap(({ attributesAsked }) => attributesAsked))],
+  };
 }
 
 /**
@@ -42,7 +49,7 @@ export function pricingDay(
  */
 export async function readItemsToPrice(
   queries: Queries,
-  { day, windows }: PricingDay,
+  { day, windows, attributes }: PricingDay,
   numbers?: readonly string[],
 ): Promise<ItemWithId[]> {
   const facts = await readItemFacts(queries, numbers);
@@ -51,8 +58,10 @@ export async function readItemsToPrice(
   const costs = await costsOn(queries, day, ids);
   const purchases = await purchaseCostsOn(queries, day, ids);
   const sold = await soldBefore(queries, day, windows, ids);
+  const values = attributes.length === 0 ? null : await valuesOf(queries, 'items', ids, attributes);
   return facts.map((item) => ({
     ...item,
+    attributes: values?.get(item.id) ?? item.attributes,
     costs: costs.get(item.id) ?? NONE,
     purchaseCosts: purchases.get(item.id) ?? NONE,
     unitsSold: windows.map((days) => sold.get(days)?.get(item.id) ?? { days, quantity: ZERO }),

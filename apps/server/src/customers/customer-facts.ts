@@ -1,5 +1,6 @@
 import type { CustomerFacts, LevelAssignment } from '@honest-ledger/engine';
 import { asc, eq } from 'drizzle-orm';
+import { valuesOf } from '../attributes/values';
 import { reachOf, readGoodsCodes } from '../catalogue/goods-codes';
 import type { Queries } from '../database/database';
 import { oneOf } from '../database/patterns';
@@ -21,6 +22,7 @@ export async function customerFacts(queries: Queries, code: string): Promise<Cus
     segment: segment && { code: segment.code, name: segment.name, level: segment.levelId },
     level: customer.levelId,
     assignments: await assignmentsOf(queries, customer.id),
+    attributes: (await valuesOf(queries, 'customers', [customer.id])).get(customer.id) ?? {},
   };
 }
 

@@ -1,5 +1,6 @@
 import type { ConditionForm, FieldProblem, RuleContent } from '@honest-ledger/contracts';
 import type { Reach, Setup } from '@honest-ledger/engine';
+import { attributesOf } from '../attributes/values';
 import { missingGoods, numbersIn, readGoodsCodes } from '../catalogue/goods-codes';
 import type { Queries } from '../database/database';
 import { customers, outlets, segments } from '../database/schema/index';
@@ -35,10 +36,34 @@ export async function ruleProblems(
     }),
     ...(await missingCodes(queries, customers, named('customer'), 'customer', 'when')),
     ...(await missingCodes(queries, segments, named('segment'), 'segment', 'when')),
+    ...(await missingAttributes(queries, tests)),
     ...(await missingCodes(queries, outlets, places ?? [], 'outlet', 'outlets')),
     ...(await currencyProblems(queries, edited, currency, 'currency')),
     ...codeTaken(edited, key, starts),
   ];
+}
+
+/** Attributes that there are not, or not any more. */
+async function missingAttributes(
+  queries: Queries,
+  tests: readonly { readonly path: string; readonly test: ConditionForm }[],
+): Promise<FieldProblem[]> {
+  const asked = tests.flatMap(({ path, test }) =>
+    (test.kind === 'number' || test.kind === 'word') && test.fact.kind === 'attribute'
+      ? [{ path, fact: test.fact }]
+      : [],
+  );
+  if (asked.length === 0) return [];
+  const known = [
+    ...(await attributesOf(queries, 'items')),
+    ...(await attributesOf(queries, 'customers')),
+  ].map(({ of, code }) => `${of} ${code}`);
+  return asked
+    .filter(({ fact: { of, code } }) => !known.includes(`${of}s ${code}`))
+    .map(({ path, fact: { of, code } }) => ({
+      path: `${path}.fact.code`,
+      sentence: `There is no attribute ${code} of ${of}s`,
+    }));
 }
 
 /** One code would start two rules. */

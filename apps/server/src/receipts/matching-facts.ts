@@ -46,6 +46,7 @@ export async function readMatchingFacts(queries: Queries): Promise<ItemWithId[]>
     costs: NONE,
     purchaseCosts: NONE,
     unitsSold: NONE,
+    attributes: {},
   }));
 }
 

@@ -47,6 +47,8 @@ const outlet = Joi.object({
   levelsAllowed: Joi.array().items(identifier).unique().allow(null).default(null),
 });
 
+const attributes = Joi.object().pattern(shortCode, shortText).max(100).default({});
+
 const customer = Joi.object({
   code: customerCode.required(),
   name: shortText.required(),
@@ -63,6 +65,7 @@ const customer = Joi.object({
     )
     .unique('id')
     .default([]),
+  attributes,
 });
 
 const itemFacts = objectOf<ItemFactsForm>({
@@ -129,6 +132,7 @@ const itemFacts = objectOf<ItemFactsForm>({
     )
     .unique('days')
     .default([]),
+  attributes,
 })
   .custom((item: ItemFactsForm, help) =>
     item.units.some(({ unit }) => unit === item.unit) ? help.error('units.base', item) : item,

@@ -74,6 +74,7 @@ export function namesFromFacts(
     level: name(levels.map(({ id, name: code }) => ({ code: id, name: code }))),
     costTable: name(costTables.map(({ id, name: code }) => ({ code: id, name: code }))),
     cost: name(costKinds),
+    attribute: (code) => code,
   };
 }
 

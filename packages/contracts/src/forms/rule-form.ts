@@ -5,12 +5,14 @@ import {
   type LineEffect,
   type Printed,
   type Rule,
+  type WordComparison,
 } from '@honest-ledger/engine';
 
 /** A conditional rule as JSON. */
 export type RuleForm = Printed<Rule>;
 export type ConditionForm = Printed<Condition>;
 export type ComparisonForm = Printed<Comparison>;
+export type WordComparisonForm = Printed<WordComparison>;
 export type LineEffectForm = Printed<LineEffect>;
 
 /** What an administrator edits of a rule: all but its identity. */
@@ -33,6 +35,7 @@ function conditionFromForm(form: ConditionForm): Condition {
     case 'customer':
     case 'segment':
     case 'currency':
+    case 'word':
       return form;
   }
 }

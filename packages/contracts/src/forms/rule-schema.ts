@@ -6,6 +6,8 @@ import {
   type NumberFact,
   type RuleStart,
   type RuleValidity,
+  type WordComparison,
+  type WordFact,
 } from '@honest-ledger/engine';
 import Joi from 'joi';
 import { reachesSchema } from './cost-table-schema';
@@ -13,6 +15,7 @@ import {
   AMOUNT_BOUNDS,
   currencyCode,
   customerCode,
+  day,
   dayWindow,
   decimalText,
   identifier,
@@ -66,7 +69,28 @@ const comparisonSchema = oneOfKinds<ComparisonForm>({
     .messages({ 'range.reversed': 'between {#value} and {#to} there is nothing: turn them round' }),
 });
 
+const attribute = Joi.object({
+  of: Joi.string().valid('item', 'customer').required(),
+  code: shortCode.required().messages({ 'string.empty': 'say which attribute' }),
+});
+
+const wordFactSchema = oneOfKinds<WordFact>({
+  attribute,
+  unit: Joi.object({}),
+  formOfSupply: Joi.object({}),
+});
+
+const values = chosen(shortText, 'value');
+const wordComparisonSchema = oneOfKinds<WordComparison>({
+  isOneOf: Joi.object({ values }),
+  isNoneOf: Joi.object({ values }),
+  startsWith: Joi.object({ values }),
+  onOrAfter: Joi.object({ day: day.required() }),
+  onOrBefore: Joi.object({ day: day.required() }),
+});
+
 const factSchema = oneOfKinds<NumberFact>({
+  attribute,
   quantity: Joi.object({}),
   duration: Joi.object({}),
   basePrice: Joi.object({}),
@@ -88,6 +112,10 @@ const conditionSchema = oneOfKinds<ConditionForm>({
   segment: Joi.object({ segments: chosen(shortCode, 'segment') }),
   currency: Joi.object({ currencies: chosen(currencyCode, 'currency') }),
   number: Joi.object({ fact: factSchema.required(), comparison: comparisonSchema.required() }),
+  word: Joi.object({
+    fact: wordFactSchema.required(),
+    comparison: wordComparisonSchema.required(),
+  }),
 }).id('condition');
 
 const base = Joi.string()

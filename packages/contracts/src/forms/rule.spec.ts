@@ -18,6 +18,13 @@ const number = (comparison: object, fact: object = { kind: 'quantity' }): object
   comparison,
 });
 
+const FINISH = { kind: 'attribute', of: 'item', code: 'finish' };
+const word = (comparison: object, fact: object = FINISH): object => ({
+  kind: 'word',
+  fact,
+  comparison,
+});
+
 function read(content: unknown): RuleContent {
   const reading = check<RuleContent>(ruleContentSchema, content);
   if (!reading.ok) throw new Error(JSON.stringify(reading.problems));
@@ -35,6 +42,9 @@ describe('a rule at the border', () => {
       of: [
         { kind: 'all', of: [CLAY, number({ kind: 'between', value: '3', to: '5' })] },
         { kind: 'none', of: [{ kind: 'segment', segments: ['schools'] }] },
+        word({ kind: 'isOneOf', values: ['gloss'] }),
+        word({ kind: 'onOrBefore', day: '2026-01-31' }, { kind: 'unit' }),
+        number({ kind: 'lessThan', value: '12.5' }, { ...FINISH, code: 'weight' }),
         number(
           { kind: 'atLeast', value: '200' },
           { kind: 'count', of: 'spend', reaches: [{ kind: 'all' }] },

@@ -153,5 +153,6 @@ function itemAt(place: number, cost: ItemFacts['costs'][number]): ItemFacts {
           ]
         : [],
     unitsSold: [],
+    attributes: {},
   };
 }

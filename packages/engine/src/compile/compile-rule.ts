@@ -1,6 +1,6 @@
 import type { ItemFacts } from '../setup/facts';
 import type { Reach } from '../setup/reach';
-import type { Condition, Rule } from '../setup/rule';
+import type { Condition, Rule, RuleTest } from '../setup/rule';
 import { reachFinder } from './reach-finder';
 
 export interface CompiledRule {
@@ -40,6 +40,23 @@ export function ruleFinder(rules: readonly Rule[]): RuleFinder {
     once.set(found, known);
     return known;
   };
+}
+
+/** The attributes of items that conditions of rules ask for. */
+export function attributesAsked(rules: readonly Rule[]): readonly string[] {
+  const asked = rules
+    .flatMap(({ when }) => testsOf(when))
+    .flatMap((test) => {
+      if (test.kind !== 'number' && test.kind !== 'word') return [];
+      const { fact } = test;
+      return fact.kind === 'attribute' && fact.of === 'item' ? [fact.code] : [];
+    });
+  return [...new Set(asked)].sort();
+}
+
+/** All tests of a tree, from left to right. */
+export function testsOf(condition: Condition): readonly RuleTest[] {
+  return 'of' in condition ? condition.of.flatMap(testsOf) : [condition];
 }
 
 /** Goods without one of which a condition never holds; everything where it asks for none. */

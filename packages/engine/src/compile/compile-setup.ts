@@ -10,7 +10,7 @@ import type { Setup } from '../setup/setup';
 import { breaksReaching, compileBreak, type ReachingBreak } from './compile-break';
 import { compileCostTable, tablesReaching, type CompiledCostTable } from './compile-cost-table';
 import { compileLevel, type CompiledLevel } from './compile-level';
-import { ruleFinder, type RuleFinder } from './compile-rule';
+import { attributesAsked, ruleFinder, type RuleFinder } from './compile-rule';
 import { groupBy } from './group-by';
 import { inPriceOrder } from './price-order';
 import type { ReachFinder } from './reach-finder';
@@ -26,6 +26,8 @@ export interface CompiledSetup {
   readonly costTables: ReadonlyMap<CostTableId, CompiledCostTable>;
   /** The windows in which cost tables ask how many units were sold. */
   readonly soldWindows: readonly (number | null)[];
+  /** The attributes of items that rules ask for. */
+  readonly attributesAsked: readonly string[];
   /** The cost tables that take an item in, the narrowest first. */
   readonly tablesReaching: ReachFinder<{ readonly compiled: CompiledCostTable }>;
   /** The breaks that take an item in, the narrowest first; null where the setup has none. */
@@ -60,6 +62,7 @@ export function compileSetup(setup: Setup): CompiledSetup {
     soldWindows: [
       ...new Set(setup.costTables.flatMap(({ points }) => (points ? [points.days] : []))),
     ],
+    attributesAsked: attributesAsked(setup.rules),
     tablesReaching: tablesReaching(tables),
     breaksReaching:
       setup.breaks.length === 0 ? null : breaksReaching(setup.breaks.map(compileBreak)),

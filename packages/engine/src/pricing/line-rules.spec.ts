@@ -1,8 +1,15 @@
 import fc from 'fast-check';
 import { compare, decimal, multiply, print, ZERO } from '../number/decimal';
-import { compareExact } from '../number/exact';
+import { compareExact, printExact } from '../number/exact';
 import type { PricingDocument } from '../setup/document';
-import type { Condition, LineEffect, NumberFact, Rule } from '../setup/rule';
+import type {
+  Condition,
+  LineEffect,
+  NumberFact,
+  Rule,
+  WordComparison,
+  WordFact,
+} from '../setup/rule';
 import type { Setup } from '../setup/setup';
 import { documents, setups } from '../testing/arbitraries';
 import { rules } from '../testing/arbitrary-rules';
@@ -23,6 +30,7 @@ import {
   schools,
   setupOf,
 } from '../testing/saltmarsh';
+import type { Unmet } from '../workings/workings';
 import { price } from './price-document';
 
 const NOBODY = factsOf({ customer: null });
@@ -256,6 +264,76 @@ describe('the conditions of a rule', () => {
     // nobody is known, so no test of a customer holds
     expect(holds({ kind: 'segment', segments: ['schools'] })).toBeFalse();
     expect(holds({ kind: 'any', of: [] })).toBeFalse();
+  });
+
+  it('ask for what the company keeps besides, and say no where it is not known', () => {
+    const fact = (of: 'item' | 'customer', code: string) =>
+      ({ kind: 'attribute', of, code }) as const;
+    const word = (asked: WordFact, comparison: WordComparison): Condition => ({
+      kind: 'word',
+      fact: asked,
+      comparison,
+    });
+    const facts = factsOf({
+      customer: customerOf({ attributes: { since: '2024-03-01' } }),
+      items: [itemOf({ attributes: { finish: 'matt', weight: '12.5', firing: 'cone 6' } })],
+    });
+    const known = (when: Condition): boolean => holds(when, { facts });
+    expect(known(number(fact('item', 'weight'), 'atLeast', '12.50'))).toBeTrue();
+    expect(known(number(fact('item', 'weight'), 'moreThan', '12.5'))).toBeFalse();
+    expect(known(number(fact('item', 'finish'), 'atLeast', '0'))).toBeFalse();
+    const finish = fact('item', 'finish');
+    expect(known(word(finish, { kind: 'isOneOf', values: ['gloss', 'matt'] }))).toBeTrue();
+    expect(known(word(finish, { kind: 'isNoneOf', values: ['gloss'] }))).toBeTrue();
+    const firing = fact('item', 'firing');
+    expect(known(word(firing, { kind: 'startsWith', values: ['cone'] }))).toBeTrue();
+    const since = fact('customer', 'since');
+    const on = (kind: 'onOrAfter' | 'onOrBefore', day: string): boolean =>
+      known(word(since, { kind, day }));
+    expect([on('onOrAfter', '2024-03-01'), on('onOrBefore', '2024-03-01')]).toEqual([true, true]);
+    expect([on('onOrAfter', '2024-03-02'), on('onOrBefore', '2024-02-29')]).toEqual([false, false]);
+    // a missing fact makes a test false, whichever comparison; the tree is evaluated then
+    const other: Condition = word(fact('item', 'gone'), { kind: 'isNoneOf', values: ['x'] });
+    expect(known(other)).toBeFalse();
+    expect(known({ kind: 'none', of: [other] })).toBeTrue();
+    expect(known(word({ kind: 'unit' }, { kind: 'isOneOf', values: ['bag'] }))).toBeTrue();
+    expect(
+      known(word({ kind: 'formOfSupply' }, { kind: 'isNoneOf', values: ['split'] })),
+    ).toBeFalse();
+  });
+
+  it('tell each test that does not hold, with what is there', () => {
+    const gone: Condition = {
+      kind: 'word',
+      fact: { kind: 'attribute', of: 'item', code: 'gone' },
+      comparison: { kind: 'isOneOf', values: ['x'] },
+    };
+    const when: Condition = {
+      kind: 'all',
+      of: [
+        CLAY,
+        number(QUANTITY, 'atLeast', '8'),
+        { kind: 'any', of: [GLAZE, gone] },
+        { kind: 'none', of: [CLAY, GLAZE] },
+      ],
+    };
+    const line = priced('4.00', [ruleOf(percentOff('50'), when)], '5');
+    const reason = line.notApplied.find(({ subject }) => subject.kind === 'rule')?.reasons[0];
+    const told = (unmet: readonly Unmet[]): unknown[] =>
+      unmet.map((one) =>
+        one.kind === 'test'
+          ? typeof one.actual === 'object'
+            ? one.actual && printExact(one.actual)
+            : one.actual
+          : one.kind === 'oneOf'
+            ? one.of.map(told)
+            : one.condition,
+      );
+    expect(reason?.kind === 'conditionFails' && told(reason.unmet)).toEqual([
+      '5',
+      [['CL-0207'], [null]],
+      CLAY,
+    ]);
   });
 
   it('look at the document before any rule, so that no rule unmakes its own condition', () => {

@@ -12,7 +12,8 @@ import {
   type PricingContext,
 } from './line-in-progress';
 import type { LineWithoutPrice } from './priced';
-import { holdsFor, type DocumentBeforeRules, type LineBeforeRules } from './rule-conditions';
+import { holdsFor, unmetOf } from './rule-conditions';
+import type { DocumentBeforeRules, LineBeforeRules } from './rule-facts';
 import { amountWithFlats, applyEffects, onlyRaises } from './rule-effect';
 import { inForce } from './rule-validity';
 import { amountNow } from './unit-rounding';
@@ -106,7 +107,10 @@ function whyNot(
   if (rule.starts.kind === 'code' && !codes.has(rule.starts.code.toLowerCase())) {
     reasons.push({ kind: 'codeNeeded' });
   }
-  if (!holdsFor(rule.when, rule, line, document)) reasons.push({ kind: 'conditionFails' });
+  if (!holdsFor(rule.when, rule, line, document)) {
+    const unmet = document.context.workings ? unmetOf(rule.when, rule, line, document) : [];
+    reasons.push({ kind: 'conditionFails', unmet });
+  }
   return reasons;
 }
 

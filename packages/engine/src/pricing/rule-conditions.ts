@@ -1,33 +1,13 @@
-import { narrowness } from '../compile/narrowness';
-import { add, fromInteger, multiply, ZERO, type Decimal } from '../number/decimal';
-import { compareExact, multiplyExact, type Exact } from '../number/exact';
-import { exchange } from '../number/exchange';
-import type { Reach } from '../setup/reach';
-import type { Comparison, Condition, NumberFact, Rule, RuleTest } from '../setup/rule';
-import { basePriceOfLine } from './base-price';
-import type { LineInProgress, PricingContext } from './line-in-progress';
-import { amountAt } from './unit-rounding';
-
-/** A line as conditions see it: after breaks, before any rule, rounded as step 6 would. */
-export interface LineBeforeRules {
-  readonly work: LineInProgress;
-  /** What it comes to, in the document's currency. */
-  readonly amount: Decimal;
-}
-
-/** The document as all conditions of all rules look at it. */
-export interface DocumentBeforeRules {
-  readonly lines: readonly LineBeforeRules[];
-  readonly context: PricingContext;
-  /** Counts that were made, by the goods they are over: many rules ask for the same. */
-  readonly counts: Map<string, Counted>;
-}
-
-interface Counted {
-  readonly quantity: Decimal;
-  readonly spend: Decimal;
-  readonly lines: number;
-}
+import { compareExact, type Exact } from '../number/exact';
+import type { Comparison, Condition, Rule, RuleTest, WordComparison } from '../setup/rule';
+import type { Unmet } from '../workings/workings';
+import {
+  isAmong,
+  numberFact,
+  wordFact,
+  type DocumentBeforeRules,
+  type LineBeforeRules,
+} from './rule-facts';
 
 /** Whether a rule's condition holds for a line. */
 export function holdsFor(
@@ -55,7 +35,8 @@ export function testHolds(
   line: LineBeforeRules,
   document: DocumentBeforeRules,
 ): boolean {
-  const { customer } = document.context.facts;
+  const { context } = document;
+  const { customer } = context.facts;
   switch (test.kind) {
     case 'goods':
       return isAmong(line.work, test.reaches);
@@ -64,73 +45,77 @@ export function testHolds(
     case 'segment':
       return customer?.segment != null && test.segments.includes(customer.segment.code);
     case 'currency':
-      return test.currencies.includes(document.context.currency);
-    case 'number':
-      return numberHolds(test.fact, test.comparison, rule, line, document);
+      return test.currencies.includes(context.currency);
+    case 'number': {
+      const actual = numberFact(test.fact, rule.currency, line, document);
+      return actual !== null && compares(actual, test.comparison);
+    }
+    case 'word': {
+      const actual = wordFact(test.fact, line.work, context);
+      return actual !== null && isSo(actual, test.comparison);
+    }
   }
 }
 
-/**
- * Prices are compared as the line's amount with value x quantity, so that a line in slices is
- * compared as a whole. Amounts of the rule are in its currency, and converted exactly.
- */
-function numberHolds(
-  fact: NumberFact,
-  comparison: Comparison,
+/** What would have to turn out otherwise for a condition to hold; nothing where it does. */
+export function unmetOf(
+  condition: Condition,
   rule: Rule,
   line: LineBeforeRules,
   document: DocumentBeforeRules,
-): boolean {
-  const { context } = document;
-  const { work } = line;
-  const { quantity, duration } = work.line;
-  const money = (value: Decimal): Exact | null =>
-    exchange(value, rule.currency, context.currency, context.rates);
-  const times = (value: Decimal): Exact | null => {
-    const there = money(value);
-    const whole = duration === null ? quantity : multiply(quantity, duration);
-    return there && multiplyExact(there, whole);
-  };
-  switch (fact.kind) {
-    case 'quantity':
-      return compares(work.baseQuantity, comparison);
-    case 'duration':
-      return duration !== null && compares(duration, comparison);
-    case 'priceAfterBreak':
-      return compares(line.amount, comparison, times);
-    case 'priceAfterLevel': {
-      const price = afterLevel(work, context);
-      return price !== null && compares(amountAt(price, work, context), comparison, times);
-    }
-    case 'basePrice': {
-      const price = basePriceOfLine(work, context);
-      return price !== null && compares(amountAt(price, work, context), comparison, times);
-    }
-    case 'count': {
-      const counted = countOver(fact.reaches, document);
-      if (fact.of === 'spend') return compares(counted.spend, comparison, money);
-      return compares(
-        fact.of === 'quantity' ? counted.quantity : fromInteger(counted.lines),
-        comparison,
-      );
-    }
+): readonly Unmet[] {
+  const holds = (one: Condition): boolean => holdsFor(one, rule, line, document);
+  const unmet = (one: Condition): readonly Unmet[] => unmetOf(one, rule, line, document);
+  switch (condition.kind) {
+    case 'all':
+      return condition.of.flatMap(unmet);
+    case 'any':
+      return condition.of.some(holds) ? [] : [{ kind: 'oneOf', of: condition.of.map(unmet) }];
+    case 'none':
+      return condition.of
+        .filter(holds)
+        .map((one) => ({ kind: 'holds', condition: one, currency: rule.currency }));
+    default:
+      return holds(condition)
+        ? []
+        : [
+            {
+              kind: 'test',
+              test: condition,
+              actual: actualOf(condition, rule, line, document),
+              currency: rule.currency,
+            },
+          ];
   }
 }
 
-/** The price after the level per pricing unit, in the document's currency; null without a rate. */
-export function afterLevel(work: LineInProgress, context: PricingContext): Exact | null {
-  const { afterLevel: at } = work;
-  return at && exchange(at.price, at.currency, context.currency, context.rates);
+/** What a test looks at, as it is; null where it is not known. */
+export function actualOf(
+  test: RuleTest,
+  rule: Rule,
+  line: LineBeforeRules,
+  document: DocumentBeforeRules,
+): Exact | string | null {
+  const { context } = document;
+  const { customer } = context.facts;
+  switch (test.kind) {
+    case 'goods':
+      return line.work.item.item;
+    case 'customer':
+      return customer?.code ?? null;
+    case 'segment':
+      return customer?.segment?.code ?? null;
+    case 'currency':
+      return context.currency;
+    case 'number':
+      return numberFact(test.fact, rule.currency, line, document);
+    case 'word':
+      return wordFact(test.fact, line.work, context);
+  }
 }
 
-function compares(
-  measured: Exact,
-  comparison: Comparison,
-  asMeasured: (value: Decimal) => Exact | null = (value) => value,
-): boolean {
-  const value = asMeasured(comparison.value);
-  if (value === null) return false;
-  const order = compareExact(measured, value);
+function compares(actual: Exact, comparison: Comparison): boolean {
+  const order = compareExact(actual, comparison.value);
   switch (comparison.kind) {
     case 'atLeast':
       return order >= 0;
@@ -142,34 +127,23 @@ function compares(
       return order < 0;
     case 'exactly':
       return order === 0;
-    case 'between': {
-      const to = asMeasured(comparison.to);
-      return order >= 0 && to !== null && compareExact(measured, to) <= 0;
-    }
+    case 'between':
+      return order >= 0 && compareExact(actual, comparison.to) <= 0;
   }
 }
 
-function isAmong({ item }: LineInProgress, reaches: readonly Reach[]): boolean {
-  return reaches.some((reach) => narrowness(reach, item) !== null);
-}
-
-/** What a selection of goods comes to over the document; closed lines count. */
-export function countOver(
-  reaches: readonly Reach[],
-  { lines, counts }: DocumentBeforeRules,
-): Counted {
-  const key = JSON.stringify(reaches);
-  const known = counts.get(key);
-  if (known) return known;
-  let counted: Counted = { quantity: ZERO, spend: ZERO, lines: 0 };
-  for (const { work, amount } of lines) {
-    if (!isAmong(work, reaches)) continue;
-    counted = {
-      quantity: add(counted.quantity, work.baseQuantity),
-      spend: add(counted.spend, amount),
-      lines: counted.lines + 1,
-    };
+/** Days are compared as they are written: ISO 8601 sorts by time. */
+function isSo(actual: string, comparison: WordComparison): boolean {
+  switch (comparison.kind) {
+    case 'isOneOf':
+      return comparison.values.includes(actual);
+    case 'isNoneOf':
+      return !comparison.values.includes(actual);
+    case 'startsWith':
+      return comparison.values.some((start) => actual.startsWith(start));
+    case 'onOrAfter':
+      return actual >= comparison.day;
+    case 'onOrBefore':
+      return actual <= comparison.day;
   }
-  counts.set(key, counted);
-  return counted;
 }

@@ -18,7 +18,7 @@ import { basePriceOfLine } from './base-price';
 import { moveTo, type Column } from './column';
 import { amountInDocument } from './exchange-step';
 import type { LineInProgress, PassOver, PricingContext } from './line-in-progress';
-import { afterLevel } from './rule-conditions';
+import { afterLevel } from './rule-facts';
 import { amountAt, amountNow } from './unit-rounding';
 import { baseUnit, perUnit, unitOf } from './units';
 

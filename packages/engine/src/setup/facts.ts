@@ -47,7 +47,14 @@ export interface CustomerFacts {
   readonly level: LevelId | null;
   /** Levels for some of the goods, or for some time. */
   readonly assignments: readonly LevelAssignment[];
+  readonly attributes: AttributeFacts;
 }
+
+/**
+ * Values by the codes of attributes, as text: numbers with a decimal point, days in ISO 8601, yes or
+ * no. What has no value, or is asked for by no rule, may be left out.
+ */
+export type AttributeFacts = Readonly<Record<string, string>>;
 
 export interface SegmentFacts {
   readonly code: string;
@@ -90,6 +97,7 @@ export interface ItemFacts {
   readonly purchaseCosts: readonly PurchaseCost[];
   /** By each window that a cost table asks for. */
   readonly unitsSold: readonly UnitsSold[];
+  readonly attributes: AttributeFacts;
 }
 
 export interface CodeAndName<Code extends string = string> {

@@ -1,6 +1,6 @@
 import type { CurrencyCode } from '../number/currency';
 import type { Decimal } from '../number/decimal';
-import type { Window } from './dates';
+import type { Day, Window } from './dates';
 import type { UnitCode } from './goods';
 import type { Reach } from './reach';
 
@@ -66,7 +66,8 @@ export type RuleTest =
   | { readonly kind: 'customer'; readonly customers: readonly string[] }
   | { readonly kind: 'segment'; readonly segments: readonly string[] }
   | { readonly kind: 'currency'; readonly currencies: readonly CurrencyCode[] }
-  | { readonly kind: 'number'; readonly fact: NumberFact; readonly comparison: Comparison };
+  | { readonly kind: 'number'; readonly fact: NumberFact; readonly comparison: Comparison }
+  | { readonly kind: 'word'; readonly fact: WordFact; readonly comparison: WordComparison };
 
 export type NumberFact =
   /** Of the line, in its base unit. */
@@ -75,12 +76,33 @@ export type NumberFact =
   | { readonly kind: 'duration' }
   /** Per unit of the line, in the rule's currency. */
   | { readonly kind: 'basePrice' | 'priceAfterLevel' | 'priceAfterBreak' }
+  | AttributeFact
   /** Over the lines of some goods: base units, what they come to, or how many lines there are. */
   | {
       readonly kind: 'count';
       readonly of: 'quantity' | 'spend' | 'lines';
       readonly reaches: readonly Reach[];
     };
+
+/** Something that is a text, a choice or a day. */
+export type WordFact =
+  | AttributeFact
+  /** What the line's quantity is in. */
+  | { readonly kind: 'unit' }
+  /** The kind of cost that the goods of the line have as they are supplied. */
+  | { readonly kind: 'formOfSupply' };
+
+/** What a company keeps of its goods or of its customers besides what everybody keeps. */
+export interface AttributeFact {
+  readonly kind: 'attribute';
+  readonly of: 'item' | 'customer';
+  readonly code: string;
+}
+
+export type WordComparison =
+  | { readonly kind: 'isOneOf' | 'isNoneOf' | 'startsWith'; readonly values: readonly string[] }
+  /** Days, in ISO 8601. */
+  | { readonly kind: 'onOrAfter' | 'onOrBefore'; readonly day: Day };
 
 /** Spelt so that the boundary is clear. */
 export type Comparison =

@@ -208,6 +208,7 @@ const customers: fc.Arbitrary<CustomerFacts> = fc.record({
     }),
     { maxLength: 3 },
   ),
+  attributes: fc.constantFrom({}, { member: 'yes' }, { member: 'no', since: '2024-03-01' }),
 });
 
 const outlets: fc.Arbitrary<OutletFacts> = fc.record({

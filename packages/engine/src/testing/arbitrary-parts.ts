@@ -71,6 +71,12 @@ const PURCHASES: readonly PurchaseCost[] = [
 }));
 export const costKinds = fc.constantFrom('last', 'landed', 'purchase', 'split', 'standard');
 
+const ATTRIBUTES: readonly ItemFacts['attributes'][] = [
+  { weight: '12.5', firing: 'cone 6' },
+  { weight: '20' },
+  { firing: 'cone 10', weight: 'heavy' },
+];
+
 /** Four items that differ in everything a reach can ask for. */
 export const ITEMS: readonly ItemFacts[] = [
   { item: 'CL-1', categories: [CLAY], brand: named('ebb'), supplier: named('pits'), ...BAG },
@@ -88,6 +94,7 @@ export const ITEMS: readonly ItemFacts[] = [
   costs: COSTS[index] ?? [],
   purchaseCosts: index === 0 || index === 2 ? PURCHASES : [],
   unitsSold: index === 0 ? [{ days: 90, quantity: make(120, 0) }] : [],
+  attributes: ATTRIBUTES[index] ?? {},
   ...item,
 }));
 export const NUMBERS = ITEMS.map(({ item }) => item);

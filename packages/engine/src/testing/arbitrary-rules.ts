@@ -9,6 +9,8 @@ import {
   type Rule,
   type RuleStart,
   type RuleTest,
+  type WordComparison,
+  type WordFact,
 } from '../setup/rule';
 import { prices, unitCodes, reaches, percents, amounts, windows } from './arbitrary-parts';
 
@@ -40,6 +42,7 @@ const ruleTests: fc.Arbitrary<RuleTest> = fc.oneof(
         { kind: 'basePrice' },
         { kind: 'priceAfterLevel' },
         { kind: 'priceAfterBreak' },
+        { kind: 'attribute', of: 'item', code: 'weight' },
       ),
       fc.record({
         kind: fc.constant('count'),
@@ -48,6 +51,23 @@ const ruleTests: fc.Arbitrary<RuleTest> = fc.oneof(
       }),
     ),
     comparison: comparisons(fc.integer({ min: 0, max: 400 }).map((value) => make(value, 0))),
+  }),
+  fc.record({
+    kind: fc.constant('word'),
+    fact: fc.constantFrom<WordFact>(
+      { kind: 'unit' },
+      { kind: 'formOfSupply' },
+      { kind: 'attribute', of: 'item', code: 'firing' },
+      { kind: 'attribute', of: 'customer', code: 'member' },
+      { kind: 'attribute', of: 'customer', code: 'since' },
+    ),
+    comparison: fc.constantFrom<WordComparison>(
+      { kind: 'isOneOf', values: ['cone 6', 'pallet', 'yes'] },
+      { kind: 'isNoneOf', values: ['no', 'bag'] },
+      { kind: 'startsWith', values: ['cone', '2024'] },
+      { kind: 'onOrAfter', day: '2024-01-01' },
+      { kind: 'onOrBefore', day: '2024-01-01' },
+    ),
   }),
 );
 

@@ -263,6 +263,7 @@ export function customerOf(changes: Partial<CustomerFacts> = {}): CustomerFacts 
     segment: null,
     level: 'schools',
     assignments: [],
+    attributes: {},
     ...changes,
   };
 }
@@ -289,6 +290,7 @@ export function itemOf(changes: Partial<ItemFacts> = {}): ItemFacts {
     costs: [],
     purchaseCosts: [],
     unitsSold: [],
+    attributes: {},
     ...changes,
   };
 }

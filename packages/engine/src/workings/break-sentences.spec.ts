@@ -16,6 +16,7 @@ const NAMES: Names = {
   level: () => 'Schools',
   cost: own,
   costTable: own,
+  attribute: (code) => code,
 };
 const CLAY = { reaches: [{ kind: 'category' as const, category: 'clay' }] };
 const TIERS = { '10': '-5', '25': '-12', '60': '-20' };

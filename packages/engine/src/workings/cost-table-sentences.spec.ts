@@ -28,6 +28,7 @@ const names: Names = {
   level: same,
   cost: same,
   costTable: (id) => `T-${id}`,
+  attribute: (code) => code,
 };
 
 const FULL: CostTable = costTable(

@@ -1,7 +1,7 @@
 import type { ClosedBy } from '../pricing/priced';
 import type { Window } from '../setup/dates';
 import { tierWords } from './break-sentences';
-import { validityWords } from './rule-sentences';
+import { unmetWords, validityWords } from './rule-sentences';
 import type { Printed } from './printed';
 import {
   basisName,
@@ -93,7 +93,7 @@ export function reasonSentence(
     case 'codeNeeded':
       return 'its code is needed';
     case 'conditionFails':
-      return 'its conditions do not hold';
+      return unmetWords(reason.unmet, names, write);
     case 'anotherRuleStandsAlone':
       return `${reason.rule.name} stands alone and comes first`;
     case 'ruleMeetsOthers':

@@ -25,6 +25,7 @@ const NAMES: Names = {
   level: own,
   cost: own,
   costTable: own,
+  attribute: (code) => code,
 };
 const goods = (...categories: string[]): Condition => ({
   kind: 'goods',
@@ -32,6 +33,49 @@ const goods = (...categories: string[]): Condition => ({
 });
 const condition = (one: Condition): string => conditionWords(printed(one), 'EUR', NAMES);
 const effect = (one: LineEffect): string => effectWords(printed(one), 'EUR');
+
+describe('what keeps a condition from holding, in words', () => {
+  const quantity = (kind: 'atLeast' | 'moreThan', value: string): Condition => ({
+    kind: 'number',
+    fact: { kind: 'quantity' },
+    comparison: { kind, value: decimal(value) },
+  });
+  const member: Condition = {
+    kind: 'word',
+    fact: { kind: 'attribute', of: 'customer', code: 'member' },
+    comparison: { kind: 'isOneOf', values: ['yes'] },
+  };
+  const why = (when: Condition, amount = '5'): string => {
+    const [line] = price(
+      setupOf({ basePrices: [basePrice('4.00')], rules: [ruleOf(percentOff('10'), when)] }),
+      documentOf(amount),
+    ).lines;
+    const told = line?.kind === 'priced' ? line.notApplied : [];
+    const rule = told.find(({ subject }) => subject.kind === 'rule');
+    return rule ? notAppliedWording(printed(rule), NAMES).sentence : 'it holds';
+  };
+
+  it('says how much is missing, and each test by itself', () => {
+    expect(why(quantity('atLeast', '8'))).toBe(
+      'the quantity of the line is 5, not at least 8: 3 more needed',
+    );
+    expect(why(quantity('moreThan', '5'))).toBe('the quantity of the line is 5, not more than 5');
+    expect(why({ kind: 'all', of: [quantity('atLeast', '6'), member] })).toBe(
+      'the quantity of the line is 5, not at least 6: 1 more needed; and it needs that the customer’s member is yes, which is not known',
+    );
+    expect(why(quantity('atLeast', '5'))).toBe('it holds');
+  });
+
+  it('says what would do instead, and what must not be', () => {
+    expect(why({ kind: 'any', of: [goods('glaze'), quantity('atLeast', '6')] })).toBe(
+      'one of these would do: it needs that the item is everything under Glazes | the quantity of the line is 5, not at least 6: 1 more needed',
+    );
+    expect(why({ kind: 'none', of: [goods('clay'), goods('glaze')] })).toBe(
+      'it must not be that the item is everything under Clay',
+    );
+    expect(why({ kind: 'any', of: [] })).toBe('its conditions never hold');
+  });
+});
 
 describe('the conditions of a rule in words', () => {
   it('tell either from both, and groups from tests', () => {
@@ -132,7 +176,10 @@ describe('a rule in the workings', () => {
     });
     const told = line.notApplied.map((one) => notAppliedWording(one, NAMES));
     expect(told).toContain({ title: 'Rule Coded', sentence: 'its code is needed' });
-    expect(told).toContain({ title: 'Rule Schools', sentence: 'its conditions do not hold' });
+    expect(told).toContain({
+      title: 'Rule Schools',
+      sentence: 'it needs that the segment is schools, which is not known',
+    });
     // what cannot reach the line is not among what was considered
     expect(told.some(({ title }) => title === 'Rule Elsewhere')).toBeFalse();
   });

@@ -1,3 +1,4 @@
+import { decimal, isDecimalText, isPositive, print, subtract } from '../number/decimal';
 import type {
   Comparison,
   Condition,
@@ -6,9 +7,12 @@ import type {
   PriceBase,
   Rule,
   RuleValidity,
+  WordComparison,
+  WordFact,
 } from '../setup/rule';
 import type { Printed } from './printed';
 import { plainWriter, reachWords, windowWords, type Names, type Writer } from './setup-sentences';
+import type { Unmet } from './workings';
 
 type PrintedRule = Omit<Printed<Rule>, 'id' | 'name' | 'words'>;
 
@@ -56,11 +60,92 @@ export function conditionWords(
       return `the currency is ${orWords(condition.currencies)}`;
     case 'number':
       return `${factWords(condition.fact, names)} is ${comparisonWords(condition.comparison, moneyOf(condition.fact, currency), write)}`;
+    case 'word':
+      return `${factWords(condition.fact, names)} ${wordComparisonWords(condition.comparison, write)}`;
   }
 }
 
-function factWords(fact: NumberFact, names: Names): string {
+/** What keeps a condition from holding: "the quantity of the line is 5, not at least 8: 3 more are needed". */
+export function unmetWords(
+  unmet: readonly Printed<Unmet>[],
+  names: Names,
+  write: Writer = plainWriter,
+): string {
+  if (unmet.length === 0) return 'its conditions do not hold';
+  return unmet.map((one) => oneUnmet(one, names, write)).join('; and ');
+}
+
+function oneUnmet(unmet: Printed<Unmet>, names: Names, write: Writer): string {
+  switch (unmet.kind) {
+    case 'holds':
+      return `it must not be that ${conditionWords(unmet.condition, unmet.currency, names, write)}`;
+    case 'oneOf': {
+      if (unmet.of.length === 0) return 'its conditions never hold';
+      const each = unmet.of.map((parts) => unmetWords(parts, names, write));
+      return each.length === 1 ? (each[0] ?? '') : `one of these would do: ${each.join(' | ')}`;
+    }
+    case 'test':
+      return unmetTest(unmet, names, write);
+  }
+}
+
+function unmetTest(
+  { test, actual, currency }: Extract<Printed<Unmet>, { kind: 'test' }>,
+  names: Names,
+  write: Writer,
+): string {
+  const wanted = conditionWords(test, currency, names, write);
+  if (actual === null) return `it needs that ${wanted}, which is not known`;
+  switch (test.kind) {
+    case 'number': {
+      const unit = moneyOf(test.fact, currency);
+      const not = comparisonWords(test.comparison, unit, write);
+      const more = missingWords(test.comparison, actual, unit, write);
+      return `${factWords(test.fact, names)} is ${write.number(actual)}${unit}, not ${not}${more}`;
+    }
+    case 'word':
+      return `${factWords(test.fact, names)} is ${actual}, and it needs one that ${wordComparisonWords(test.comparison, write)}`;
+    default:
+      return `it needs that ${wanted}`;
+  }
+}
+
+/** ": 3 more are needed", where so much more is enough. */
+function missingWords(
+  comparison: Printed<Comparison>,
+  actual: string,
+  unit: string,
+  write: Writer,
+): string {
+  const enough = ['atLeast', 'exactly', 'between'].includes(comparison.kind);
+  if (!enough || !isDecimalText(actual)) return '';
+  const missing = subtract(decimal(comparison.value), decimal(actual));
+  return isPositive(missing) ? `: ${write.number(print(missing))}${unit} more needed` : '';
+}
+
+function wordComparisonWords(comparison: Printed<WordComparison>, write: Writer): string {
+  switch (comparison.kind) {
+    case 'isOneOf':
+      return `is ${orWords(comparison.values)}`;
+    case 'isNoneOf':
+      return `is known and not ${orWords(comparison.values)}`;
+    case 'startsWith':
+      return `starts with ${orWords(comparison.values)}`;
+    case 'onOrAfter':
+      return `is ${write.day(comparison.day)} or later`;
+    case 'onOrBefore':
+      return `is ${write.day(comparison.day)} or earlier`;
+  }
+}
+
+function factWords(fact: Printed<NumberFact | WordFact>, names: Names): string {
   switch (fact.kind) {
+    case 'attribute':
+      return `the ${fact.of}’s ${names.attribute(fact.code)}`;
+    case 'unit':
+      return 'the unit of the line';
+    case 'formOfSupply':
+      return 'the form of supply';
     case 'quantity':
       return 'the quantity of the line';
     case 'duration':
@@ -80,9 +165,17 @@ function factWords(fact: NumberFact, names: Names): string {
 }
 
 /** The currency that a fact is compared in; empty for what is no money. */
-function moneyOf(fact: NumberFact, currency: string): string {
-  if (fact.kind === 'quantity' || fact.kind === 'duration') return '';
-  return fact.kind === 'count' && fact.of !== 'spend' ? '' : ` ${currency}`;
+function moneyOf(fact: Printed<NumberFact>, currency: string): string {
+  switch (fact.kind) {
+    case 'quantity':
+    case 'duration':
+    case 'attribute':
+      return '';
+    case 'count':
+      return fact.of === 'spend' ? ` ${currency}` : '';
+    default:
+      return ` ${currency}`;
+  }
 }
 
 const COMPARISON_WORDS = {

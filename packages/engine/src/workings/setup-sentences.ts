@@ -22,6 +22,8 @@ export interface Names {
   /** Of a kind of cost, without the word: "last", "full pallet". */
   readonly cost: (kind: string) => string;
   readonly costTable: (id: string) => string;
+  /** Of an attribute of items or customers: "firing temperature". */
+  readonly attribute: (code: string) => string;
 }
 
 /** Numbers and days as they are stored. */

@@ -11,7 +11,14 @@ import type { CodeAndName, LevelAssignment, Money, UnitFacts } from '../setup/fa
 import type { ItemNumber, SharedPrice, UnitCode } from '../setup/goods';
 import type { Adjustment, Basis, LevelEntry, LevelId, TypedPrice } from '../setup/level';
 import type { BreakBasis, BreakId, BreakMeasure, BreakTier } from '../setup/quantity-break';
-import type { LineEffect, PriceBase, RuleId, RuleValidity } from '../setup/rule';
+import type {
+  Condition,
+  LineEffect,
+  PriceBase,
+  RuleId,
+  RuleTest,
+  RuleValidity,
+} from '../setup/rule';
 import type { ClosedBy } from '../pricing/priced';
 
 /**
@@ -283,7 +290,7 @@ export type Reason =
   | { readonly kind: 'anotherBreakFirst'; readonly break: BreakName }
   | { readonly kind: 'ruleNotNow'; readonly validity: RuleValidity }
   | { readonly kind: 'codeNeeded' }
-  | { readonly kind: 'conditionFails' }
+  | { readonly kind: 'conditionFails'; readonly unmet: readonly Unmet[] }
   | {
       readonly kind:
         | 'anotherRuleStandsAlone'
@@ -299,6 +306,24 @@ export type Reason =
       readonly kind: 'ruleInOtherCurrency';
       readonly rule: CurrencyCode;
       readonly price: CurrencyCode;
+    };
+
+/** What would have to turn out otherwise for a condition to hold. Money is in `currency`. */
+export type Unmet =
+  /** Null where it is not known. */
+  | {
+      readonly kind: 'test';
+      readonly test: RuleTest;
+      readonly actual: Exact | string | null;
+      readonly currency: CurrencyCode;
+    }
+  /** One of these would have to, each with all that it wants. */
+  | { readonly kind: 'oneOf'; readonly of: readonly (readonly Unmet[])[] }
+  /** It holds, and must not. */
+  | {
+      readonly kind: 'holds';
+      readonly condition: Condition;
+      readonly currency: CurrencyCode;
     };
 
 /** Not applied: at most this many are listed, the rest are counted. */

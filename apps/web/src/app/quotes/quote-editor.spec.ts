@@ -71,6 +71,7 @@ const DOCUMENT: DocumentForm = {
       segment: null,
       level: 'schools',
       assignments: [],
+      attributes: {},
     },
     rates: [{ currency: 'USD', rate: '1.1' }],
     items: [itemFacts('CL-0207', { units: [{ unit: 'pallet', factor: '60', digits: 0 }] })],

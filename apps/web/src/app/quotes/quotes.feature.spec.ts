@@ -74,7 +74,14 @@ function view(changes: Partial<QuoteView> = {}): QuoteView {
         facts: {
           local: { day: '2026-11-24', time: '14:32:00', offset: '+00:00' },
           outlet: null,
-          customer: { code: 'C1', name: 'A school', segment: null, level: null, assignments: [] },
+          customer: {
+            code: 'C1',
+            name: 'A school',
+            segment: null,
+            level: null,
+            assignments: [],
+            attributes: {},
+          },
           rates: [],
           items: [],
         },

@@ -12,6 +12,7 @@ const NAMES: Names = {
   level: named,
   cost: named,
   costTable: named,
+  attribute: (code: string) => code,
 };
 const rule = (part: Partial<FollowRule>): FollowRule => ({
   id: '00000000-0000-4000-8000-000000000001',

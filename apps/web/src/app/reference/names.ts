@@ -16,7 +16,7 @@ export function namesOfThings(): Signal<Names> {
   if (categories().value === null) store.dispatch(categoriesActions.asked());
   if (all().value === null) store.dispatch(referenceActions.asked());
   return computed(() => {
-    const { goods, levels } = reference();
+    const { goods, levels, customers } = reference();
     return {
       category: nameFinder(categories().value ?? []),
       item: (number) => (number === '' ? 'an item still to be picked' : number),
@@ -26,6 +26,7 @@ export function namesOfThings(): Signal<Names> {
       level: nameFinder(levels.map(({ id, content }) => ({ code: id, name: content.name }))),
       cost: nameFinder(goods.costKinds),
       costTable: nameFinder(goods.costTables),
+      attribute: nameFinder([...goods.attributes, ...customers.attributes]),
     };
   });
 }

@@ -11,6 +11,7 @@ const NAMES = {
   level: (code: string) => (code === 'l-1' ? 'Studios' : code),
   cost: said,
   costTable: said,
+  attribute: (code: string) => code,
 };
 
 describe('a change of many prices', () => {

@@ -1,15 +1,9 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
-import type { ComparisonForm, ConditionForm, CustomerRow } from '@honest-ledger/contracts';
-import type { Reach } from '@honest-ledger/engine';
-import { Store } from '@ngrx/store';
-import { CustomerPicker } from '../customers/customer-picker';
-import { ReachList } from '../reference/reach-list';
-import { referenceFeature } from '../reference/reference.feature';
-import { FigureField } from '../shared/figure-field';
-import { startComparison, startTest, subjectOf, TEST_SUBJECTS, withPart } from './rule-edits';
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import type { ConditionForm } from '@honest-ledger/contracts';
+import { withPart, type TestForm } from './rule-edits';
+import { TestEditor } from './test-editor';
 
 type Group = Extract<ConditionForm, { of: unknown }>;
-type Test = Exclude<ConditionForm, { of: unknown }>;
 
 const GROUPS: readonly (readonly [Group['kind'], string])[] = [
   ['all', 'all of these hold'],
@@ -17,19 +11,10 @@ const GROUPS: readonly (readonly [Group['kind'], string])[] = [
   ['none', 'none of these holds'],
 ];
 
-const COMPARISONS: readonly (readonly [ComparisonForm['kind'], string])[] = [
-  ['atLeast', 'at least'],
-  ['moreThan', 'more than'],
-  ['atMost', 'at most'],
-  ['lessThan', 'less than'],
-  ['exactly', 'exactly'],
-  ['between', 'between'],
-];
-
 /** A condition of a rule as a tree of sentences: a group of others, or one test. */
 @Component({
   selector: 'hl-condition-editor',
-  imports: [CustomerPicker, FigureField, ReachList],
+  imports: [TestEditor],
   template: `
     @if (group(); as group) {
       <div class="line">
@@ -66,115 +51,14 @@ const COMPARISONS: readonly (readonly [ComparisonForm['kind'], string])[] = [
       <button type="button" class="quiet small" (click)="addTest()">Add a test</button>
       <button type="button" class="quiet small" (click)="addGroup()">Add a group</button>
     } @else if (test(); as test) {
-      <div class="line">
-        <select class="cell" aria-label="What is tested" (change)="chooseSubject($event)">
-          @for (one of subjects; track one[0]) {
-            <option [value]="one[0]" [selected]="one[0] === subject()">{{ one[1] }}</option>
-          }
-        </select>
-        @switch (test.kind) {
-          @case ('segment') {
-            @for (one of segments(); track one.code) {
-              <label>
-                <input
-                  type="checkbox"
-                  [checked]="test.segments.includes(one.code)"
-                  (change)="turn('segment', one.code, $event)"
-                />
-                {{ one.name }}
-              </label>
-            }
-          }
-          @case ('currency') {
-            @for (one of currencies(); track one) {
-              <label>
-                <input
-                  type="checkbox"
-                  [checked]="test.currencies.includes(one)"
-                  (change)="turn('currency', one, $event)"
-                />
-                {{ one }}
-              </label>
-            }
-          }
-          @case ('customer') {
-            @for (one of test.customers; track one) {
-              <label>
-                <input type="checkbox" checked (change)="turn('customer', one, $event)" />
-                {{ one }}
-              </label>
-            }
-            <hl-customer-picker (picked)="addCustomer($event)" />
-          }
-        }
-        @if (!reaches() && figures()) {
-          <select class="cell" aria-label="How it is compared" (change)="compare($event)">
-            @for (one of comparisons; track one[0]) {
-              <option [value]="one[0]" [selected]="one[0] === figures()?.kind">{{ one[1] }}</option>
-            }
-          </select>
-          <hl-figure-field
-            label="Value"
-            [value]="figures()?.value ?? ''"
-            [problem]="wrong('comparison.value')"
-            (changed)="setValue({ value: $event })"
-          />
-          @if (upper() !== null) {
-            <span>and</span>
-            <hl-figure-field
-              label="Up to"
-              [value]="upper() ?? ''"
-              [problem]="wrong('comparison.to') ?? wrong('comparison')"
-              (changed)="setValue({ to: $event })"
-            />
-            <span class="soft">both included</span>
-          }
-        }
-        <button type="button" class="quiet small" (click)="removed.emit()">Take out</button>
-        @if (
-          wrong('') ?? wrong('segments') ?? wrong('customers') ?? wrong('currencies');
-          as problem
-        ) {
-          <span class="wrong" role="alert">{{ problem }}</span>
-        }
-      </div>
-      @if (reaches(); as reaches) {
-        <div class="goods">
-          <hl-reach-list
-            [reaches]="reaches"
-            [problems]="reachProblems()"
-            none="Say which goods."
-            (changed)="setReaches($event)"
-          />
-          @if (figures(); as figures) {
-            <div class="line">
-              <span>is</span>
-              <select class="cell" aria-label="How it is compared" (change)="compare($event)">
-                @for (one of comparisons; track one[0]) {
-                  <option [value]="one[0]" [selected]="one[0] === figures.kind">
-                    {{ one[1] }}
-                  </option>
-                }
-              </select>
-              <hl-figure-field
-                label="Value"
-                [value]="figures.value"
-                [problem]="wrong('comparison.value')"
-                (changed)="setValue({ value: $event })"
-              />
-              @if (upper() !== null) {
-                <span>and</span>
-                <hl-figure-field
-                  label="Up to"
-                  [value]="upper() ?? ''"
-                  [problem]="wrong('comparison.to') ?? wrong('comparison')"
-                  (changed)="setValue({ to: $event })"
-                />
-              }
-            </div>
-          }
-        </div>
-      }
+      <hl-test-editor
+        [test]="test"
+        [problems]="problems()"
+        [path]="path()"
+        [currency]="currency()"
+        (changed)="changed.emit($event)"
+        (removed)="removed.emit()"
+      />
     }
   `,
   styles: `
@@ -196,9 +80,6 @@ const COMPARISONS: readonly (readonly [ComparisonForm['kind'], string])[] = [
     li {
       padding: 4px 0;
     }
-    .goods {
-      padding-left: 16px;
-    }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
@@ -213,50 +94,19 @@ export class ConditionEditor {
   readonly changed = output<ConditionForm>();
   readonly removed = output();
 
-  private readonly reference = inject(Store).selectSignal(referenceFeature.selectReference);
-  protected readonly segments = computed(() => this.reference().customers.segments);
-  protected readonly currencies = computed(() => this.reference().customers.currencies);
   protected readonly groups = GROUPS;
-  protected readonly subjects = TEST_SUBJECTS;
-  protected readonly comparisons = COMPARISONS;
   protected readonly group = computed((): Group | null => {
     const condition = this.condition();
     return 'of' in condition ? condition : null;
   });
-  protected readonly test = computed((): Test | null => {
+  protected readonly test = computed((): TestForm | null => {
     const condition = this.condition();
     return 'of' in condition ? null : condition;
   });
-  protected readonly subject = computed(() => {
-    const test = this.test();
-    return test && subjectOf(test);
-  });
-  protected readonly figures = computed((): ComparisonForm | null => {
-    const test = this.test();
-    return test?.kind === 'number' ? test.comparison : null;
-  });
-  protected readonly upper = computed(() => {
-    const figures = this.figures();
-    return figures?.kind === 'between' ? figures.to : null;
-  });
-  protected readonly reaches = computed((): readonly Reach[] | null => {
-    const test = this.test();
-    if (test?.kind === 'goods') return test.reaches;
-    return test?.kind === 'number' && test.fact.kind === 'count' ? test.fact.reaches : null;
-  });
-  /** What is wrong with the goods of this test, by the paths that a list of goods knows. */
-  protected readonly reachProblems = computed(() => {
-    const at = this.test()?.kind === 'goods' ? `${this.path()}.` : `${this.path()}.fact.`;
-    const own = [...this.problems()].filter(([path]) => path.startsWith(`${at}reaches`));
-    return new Map(own.map(([path, sentence]) => [path.slice(at.length), sentence]));
-  });
 
-  protected wrong(field: string): string | null {
-    return this.problems().get(field === '' ? this.path() : `${this.path()}.${field}`) ?? null;
-  }
-
-  protected chooseGroup(event: Event): void {
-    const kind = GROUPS.find(([one]) => one === chosen(event))?.[0];
+  protected chooseGroup({ target }: Event): void {
+    if (!(target instanceof HTMLSelectElement)) return;
+    const kind = GROUPS.find(([one]) => one === target.value)?.[0];
     const group = this.group();
     if (kind && group) this.changed.emit({ kind, of: group.of });
   }
@@ -278,68 +128,4 @@ export class ConditionEditor {
     const group = this.group();
     if (group) this.changed.emit({ kind: group.kind, of: [...group.of, part] });
   }
-
-  protected chooseSubject(event: Event): void {
-    const subject = TEST_SUBJECTS.find(([one]) => one === chosen(event))?.[0];
-    const test = this.test();
-    if (subject && test) this.changed.emit(startTest(subject, test, this.currency()));
-  }
-
-  protected compare(event: Event): void {
-    const kind = COMPARISONS.find(([one]) => one === chosen(event))?.[0];
-    const test = this.test();
-    if (!kind || test?.kind !== 'number') return;
-    this.changed.emit({ ...test, comparison: startComparison(kind, test.comparison) });
-  }
-
-  protected setValue(part: { readonly value?: string; readonly to?: string }): void {
-    const test = this.test();
-    if (test?.kind !== 'number') return;
-    const { comparison } = test;
-    const { value = comparison.value, to } = part;
-    this.changed.emit({
-      ...test,
-      comparison:
-        comparison.kind === 'between'
-          ? { ...comparison, value, to: to ?? comparison.to }
-          : { ...comparison, value },
-    });
-  }
-
-  protected setReaches(reaches: readonly Reach[]): void {
-    const test = this.test();
-    if (test?.kind === 'goods') this.changed.emit({ ...test, reaches });
-    if (test?.kind === 'number' && test.fact.kind === 'count') {
-      this.changed.emit({ ...test, fact: { ...test.fact, reaches } });
-    }
-  }
-
-  protected turn(what: 'segment' | 'customer' | 'currency', code: string, { target }: Event): void {
-    if (target instanceof HTMLInputElement) this.put(what, code, target.checked);
-  }
-
-  protected addCustomer({ code }: CustomerRow): void {
-    this.put('customer', code, true);
-  }
-
-  private put(what: 'segment' | 'customer' | 'currency', code: string, on: boolean): void {
-    const test = this.test();
-    const turned = (all: readonly string[]): string[] => {
-      const others = all.filter((one) => one !== code);
-      return on ? [...others, code] : others;
-    };
-    if (test?.kind === 'segment' && what === 'segment') {
-      this.changed.emit({ ...test, segments: turned(test.segments) });
-    }
-    if (test?.kind === 'customer' && what === 'customer') {
-      this.changed.emit({ ...test, customers: turned(test.customers) });
-    }
-    if (test?.kind === 'currency' && what === 'currency') {
-      this.changed.emit({ ...test, currencies: turned(test.currencies) });
-    }
-  }
-}
-
-function chosen({ target }: Event): string {
-  return target instanceof HTMLSelectElement ? target.value : '';
 }

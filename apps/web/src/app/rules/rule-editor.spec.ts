@@ -9,7 +9,9 @@ import {
   startEffect,
   startTest,
   subjectOf,
-  TEST_SUBJECTS,
+  testSubjects,
+  type TestForm,
+  type TestSubject,
 } from './rule-edits';
 import { RuleEditor } from './rule-editor';
 import { RuleListSheet } from './rule-list';
@@ -173,15 +175,27 @@ describe('the list of rules', () => {
 
 describe('the edits of a rule', () => {
   it('begin a test about anything that can be tested', () => {
-    for (const [subject] of TEST_SUBJECTS) {
-      const test = startTest(subject, { kind: 'segment', segments: [] }, 'EUR');
+    const attributes = (['text', 'number', 'day', 'yesNo', 'choice'] as const).map((type, at) => ({
+      code: type,
+      name: type,
+      of: at % 2 === 0 ? ('items' as const) : ('customers' as const),
+      type,
+      choices: [],
+    }));
+    const start = (subject: TestSubject, old: TestForm): TestForm =>
+      startTest(subject, old, 'EUR', attributes);
+    const subjects = testSubjects(attributes);
+    expect(subjects.map(([, words]) => words)).toContain('the customer’s yesNo');
+    for (const [subject] of subjects) {
+      const test = start(subject, { kind: 'segment', segments: [] });
       expect(subjectOf(test)).toBe(subject);
     }
-    const spend = startTest(
-      'countSpend',
-      startTest('quantity', { kind: 'goods', reaches: [] }, 'EUR'),
-      'EUR',
-    );
+    expect(start('attribute:item:day', { kind: 'segment', segments: [] })).toEqual({
+      kind: 'word',
+      fact: { kind: 'attribute', of: 'item', code: 'day' },
+      comparison: { kind: 'onOrAfter', day: '' },
+    });
+    const spend = start('countSpend', start('quantity', { kind: 'goods', reaches: [] }));
     expect(spend).toEqual({
       kind: 'number',
       fact: { kind: 'count', of: 'spend', reaches: [{ kind: 'all' }] },

@@ -1,11 +1,12 @@
 import type {
+  Attribute,
   ComparisonForm,
   ConditionForm,
   LineEffectForm,
   RuleContent,
   RuleView,
 } from '@honest-ledger/contracts';
-import type { NumberFact } from '@honest-ledger/engine';
+import type { NumberFact, WordFact } from '@honest-ledger/engine';
 
 /** The edits that a rule's screen makes: each gives the whole content anew. */
 
@@ -40,7 +41,9 @@ export function copyOf({ published, draft }: RuleView): RuleContent | null {
 }
 
 /** What a test can be about, in the words of the list. */
-export type TestSubject =
+export type TestSubject = PlainSubject | AttributeSubject;
+
+type PlainSubject =
   | 'goods'
   | 'segment'
   | 'customer'
@@ -52,15 +55,22 @@ export type TestSubject =
   | 'priceAfterBreak'
   | 'countQuantity'
   | 'countSpend'
-  | 'countLines';
+  | 'countLines'
+  | 'unit'
+  | 'formOfSupply';
 
-export const TEST_SUBJECTS: readonly (readonly [TestSubject, string])[] = [
+/** Of what, and the attribute's code. */
+type AttributeSubject = `attribute:${'item' | 'customer'}:${string}`;
+
+const PLAIN_SUBJECTS: readonly (readonly [PlainSubject, string])[] = [
   ['goods', 'the item is'],
   ['quantity', 'the quantity of the line is'],
   ['duration', 'the duration of the line is'],
   ['basePrice', 'the base price is'],
   ['priceAfterLevel', 'the price after the level is'],
   ['priceAfterBreak', 'the price after the break is'],
+  ['unit', 'the unit of the line'],
+  ['formOfSupply', 'the form of supply'],
   ['countQuantity', 'the quantity together of'],
   ['countSpend', 'what is spent together on'],
   ['countLines', 'the number of lines of'],
@@ -69,27 +79,68 @@ export const TEST_SUBJECTS: readonly (readonly [TestSubject, string])[] = [
   ['currency', 'the currency is'],
 ];
 
-type Test = Exclude<ConditionForm, { of: unknown }>;
+/** All that a test can be about, with what the company keeps of items and customers besides. */
+export function testSubjects(
+  attributes: readonly Attribute[],
+): readonly (readonly [TestSubject, string])[] {
+  return [
+    ...PLAIN_SUBJECTS,
+    ...attributes.map(
+      (one) => [attributeSubject(one), `the ${ownerOf(one)}’s ${one.name}`] as const,
+    ),
+  ];
+}
 
-export function subjectOf(test: Test): TestSubject {
-  if (test.kind !== 'number') return test.kind;
-  if (test.fact.kind !== 'count') return test.fact.kind;
-  return COUNTS[test.fact.of];
+function attributeSubject(attribute: Attribute): AttributeSubject {
+  return `attribute:${ownerOf(attribute)}:${attribute.code}`;
+}
+
+function ownerOf({ of }: Attribute): 'item' | 'customer' {
+  return of === 'items' ? 'item' : 'customer';
+}
+
+export type TestForm = Exclude<ConditionForm, { of: unknown }>;
+
+export function subjectOf(test: TestForm): TestSubject {
+  if (test.kind !== 'number' && test.kind !== 'word') return test.kind;
+  const { fact } = test;
+  if (fact.kind === 'attribute') return `attribute:${fact.of}:${fact.code}`;
+  return fact.kind === 'count' ? COUNTS[fact.of] : fact.kind;
 }
 
 const COUNTS = { quantity: 'countQuantity', spend: 'countSpend', lines: 'countLines' } as const;
 
 /** A test about something else; its comparison stays where both have one. */
-export function startTest(subject: TestSubject, old: Test, currency: string): Test {
-  const comparison: ComparisonForm =
-    old.kind === 'number' ? old.comparison : { kind: 'atLeast', value: '1' };
-  const counted = (of: 'quantity' | 'spend' | 'lines'): Test => {
+export function startTest(
+  subject: TestSubject,
+  old: TestForm,
+  currency: string,
+  attributes: readonly Attribute[],
+): TestForm {
+  const figure = (fact: NumberFact): TestForm => ({
+    kind: 'number',
+    fact,
+    comparison: old.kind === 'number' ? old.comparison : { kind: 'atLeast', value: '1' },
+  });
+  const word = (fact: WordFact): TestForm => ({
+    kind: 'word',
+    fact,
+    comparison: { kind: 'isOneOf', values: [] },
+  });
+  const counted = (of: 'quantity' | 'spend' | 'lines'): TestForm => {
     const reaches =
       old.kind === 'number' && old.fact.kind === 'count'
         ? old.fact.reaches
         : [{ kind: 'all' as const }];
-    return { kind: 'number', fact: { kind: 'count', of, reaches }, comparison };
+    return figure({ kind: 'count', of, reaches });
   };
+  const attribute = attributes.find((one) => attributeSubject(one) === subject);
+  if (attribute) {
+    const fact = { kind: 'attribute', of: ownerOf(attribute), code: attribute.code } as const;
+    if (attribute.type === 'number') return figure(fact);
+    if (attribute.type !== 'day') return word(fact);
+    return { kind: 'word', fact, comparison: { kind: 'onOrAfter', day: '' } };
+  }
   switch (subject) {
     case 'goods':
       return { kind: 'goods', reaches: [{ kind: 'all' }] };
@@ -105,8 +156,17 @@ export function startTest(subject: TestSubject, old: Test, currency: string): Te
       return counted('spend');
     case 'countLines':
       return counted('lines');
+    case 'unit':
+    case 'formOfSupply':
+      return word({ kind: subject });
+    case 'quantity':
+    case 'duration':
+    case 'basePrice':
+    case 'priceAfterLevel':
+    case 'priceAfterBreak':
+      return figure({ kind: subject });
     default:
-      return { kind: 'number', fact: { kind: subject } satisfies NumberFact, comparison };
+      return old; // an attribute that is not there any more
   }
 }
 

@@ -19,6 +19,7 @@ export function itemFacts(item: string, changes: Partial<ItemFactsForm> = {}): I
     costs: [],
     purchaseCosts: [],
     unitsSold: [],
+    attributes: {},
     ...changes,
   };
 }

@@ -1,0 +1,210 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import type { ConditionForm, CustomerRow } from '@honest-ledger/contracts';
+import type { CodeAndName, Reach } from '@honest-ledger/engine';
+import { Store } from '@ngrx/store';
+import { CustomerPicker } from '../customers/customer-picker';
+import { ReachList } from '../reference/reach-list';
+import { referenceFeature } from '../reference/reference.feature';
+import { FigureComparison } from './figure-comparison';
+import { startTest, subjectOf, testSubjects, type TestForm } from './rule-edits';
+import { WordComparison } from './word-comparison';
+
+/** One test of a rule's condition: what it is about, and what it must be. */
+@Component({
+  selector: 'hl-test-editor',
+  imports: [CustomerPicker, FigureComparison, ReachList, WordComparison],
+  template: `
+    @let one = test();
+    <div class="line">
+      <select class="cell" aria-label="What is tested" (change)="chooseSubject($event)">
+        @for (about of subjects(); track about[0]) {
+          <option [value]="about[0]" [selected]="about[0] === subject()">{{ about[1] }}</option>
+        }
+      </select>
+      @switch (one.kind) {
+        @case ('segment') {
+          @for (segment of segments(); track segment.code) {
+            <label>
+              <input
+                type="checkbox"
+                [checked]="one.segments.includes(segment.code)"
+                (change)="turn(segment.code, $event)"
+              />
+              {{ segment.name }}
+            </label>
+          }
+        }
+        @case ('currency') {
+          @for (currency of currencies(); track currency) {
+            <label>
+              <input
+                type="checkbox"
+                [checked]="one.currencies.includes(currency)"
+                (change)="turn(currency, $event)"
+              />
+              {{ currency }}
+            </label>
+          }
+        }
+        @case ('customer') {
+          @for (customer of one.customers; track customer) {
+            <label>
+              <input type="checkbox" checked (change)="turn(customer, $event)" />
+              {{ customer }}
+            </label>
+          }
+          <hl-customer-picker (picked)="addCustomer($event)" />
+        }
+        @case ('word') {
+          <hl-word-comparison
+            [comparison]="one.comparison"
+            [choices]="choices()"
+            [problems]="own()"
+            (changed)="changed.emit({ kind: 'word', fact: one.fact, comparison: $event })"
+          />
+        }
+        @case ('number') {
+          @if (!reaches()) {
+            <hl-figure-comparison
+              [comparison]="one.comparison"
+              [problems]="own()"
+              (changed)="changed.emit({ kind: 'number', fact: one.fact, comparison: $event })"
+            />
+          }
+        }
+      }
+      <button type="button" class="quiet small" (click)="removed.emit()">Take out</button>
+      @if (problem(); as problem) {
+        <span class="wrong" role="alert">{{ problem }}</span>
+      }
+    </div>
+    @if (reaches(); as reaches) {
+      <div class="goods">
+        <hl-reach-list
+          [reaches]="reaches"
+          [problems]="reachProblems()"
+          none="Say which goods."
+          (changed)="setReaches($event)"
+        />
+        @if (one.kind === 'number') {
+          <div class="line">
+            <span>is</span>
+            <hl-figure-comparison
+              [comparison]="one.comparison"
+              [problems]="own()"
+              (changed)="changed.emit({ kind: 'number', fact: one.fact, comparison: $event })"
+            />
+          </div>
+        }
+      </div>
+    }
+  `,
+  styles: `
+    :host {
+      display: block;
+    }
+    .line {
+      display: flex;
+      flex-wrap: wrap;
+      align-items: baseline;
+      gap: 4px 10px;
+    }
+    .goods {
+      padding-left: 16px;
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class TestEditor {
+  readonly test = input.required<TestForm>();
+  /** What is wrong with the rule, by path, and the path of this test in it. */
+  readonly problems = input.required<ReadonlyMap<string, string>>();
+  readonly path = input.required<string>();
+  readonly currency = input.required<string>();
+  readonly changed = output<ConditionForm>();
+  readonly removed = output();
+
+  private readonly reference = inject(Store).selectSignal(referenceFeature.selectReference);
+  private readonly attributes = computed(() => {
+    const { goods, customers } = this.reference();
+    return [...goods.attributes, ...customers.attributes];
+  });
+  protected readonly segments = computed(() => this.reference().customers.segments);
+  protected readonly currencies = computed(() => this.reference().customers.currencies);
+  protected readonly subjects = computed(() => testSubjects(this.attributes()));
+  protected readonly subject = computed(() => subjectOf(this.test()));
+  /** What is wrong with this test, by the path in it. */
+  protected readonly own = computed((): ReadonlyMap<string, string> => {
+    const at = `${this.path()}.`;
+    const own = [...this.problems()].filter(([path]) => path.startsWith(at));
+    return new Map(own.map(([path, sentence]) => [path.slice(at.length), sentence]));
+  });
+  protected readonly problem = computed(() => {
+    const own = this.own();
+    const parts = ['segments', 'customers', 'currencies', 'fact.code'].map((part) => own.get(part));
+    return this.problems().get(this.path()) ?? parts.find((one) => one !== undefined) ?? null;
+  });
+  protected readonly reaches = computed((): readonly Reach[] | null => {
+    const test = this.test();
+    if (test.kind === 'goods') return test.reaches;
+    return test.kind === 'number' && test.fact.kind === 'count' ? test.fact.reaches : null;
+  });
+  /** What is wrong with the goods of this test, by the paths that a list of goods knows. */
+  protected readonly reachProblems = computed(() => {
+    const start = this.test().kind === 'goods' ? '' : 'fact.';
+    const own = [...this.own()].filter(([path]) => path.startsWith(`${start}reaches`));
+    return new Map(own.map(([path, sentence]) => [path.slice(start.length), sentence]));
+  });
+  /** What the word can be, where it cannot be just anything. */
+  protected readonly choices = computed((): readonly CodeAndName[] | null => {
+    const test = this.test();
+    if (test.kind !== 'word') return null;
+    const { fact } = test;
+    if (fact.kind === 'formOfSupply') {
+      return this.reference().goods.costKinds.filter(({ formOfSupply }) => formOfSupply);
+    }
+    if (fact.kind === 'unit') return null;
+    const attribute = this.attributes().find(({ code }) => code === fact.code);
+    if (attribute?.type === 'yesNo') return ['yes', 'no'].map((code) => ({ code, name: code }));
+    if (attribute?.type !== 'choice') return null;
+    return attribute.choices.map((code) => ({ code, name: code }));
+  });
+
+  protected chooseSubject({ target }: Event): void {
+    if (!(target instanceof HTMLSelectElement)) return;
+    const subject = this.subjects().find(([one]) => one === target.value)?.[0];
+    if (!subject) return;
+    this.changed.emit(startTest(subject, this.test(), this.currency(), this.attributes()));
+  }
+
+  protected setReaches(reaches: readonly Reach[]): void {
+    const test = this.test();
+    if (test.kind === 'goods') this.changed.emit({ ...test, reaches });
+    if (test.kind === 'number' && test.fact.kind === 'count') {
+      this.changed.emit({ ...test, fact: { ...test.fact, reaches } });
+    }
+  }
+
+  protected turn(code: string, { target }: Event): void {
+    if (target instanceof HTMLInputElement) this.put(code, target.checked);
+  }
+
+  protected addCustomer({ code }: CustomerRow): void {
+    this.put(code, true);
+  }
+
+  private put(code: string, on: boolean): void {
+    const test = this.test();
+    const turned = (all: readonly string[]): string[] => {
+      const others = all.filter((one) => one !== code);
+      return on ? [...others, code] : others;
+    };
+    if (test.kind === 'segment') {
+      this.changed.emit({ ...test, segments: turned(test.segments) });
+    } else if (test.kind === 'customer') {
+      this.changed.emit({ ...test, customers: turned(test.customers) });
+    } else if (test.kind === 'currency') {
+      this.changed.emit({ ...test, currencies: turned(test.currencies) });
+    }
+  }
+}

@@ -1,0 +1,123 @@
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import type { WordComparisonForm } from '@honest-ledger/contracts';
+import { TextField } from '../shared/text-field';
+
+const OF_VALUES = [
+  ['isOneOf', 'is one of'],
+  ['isNoneOf', 'is known, and none of'],
+  ['startsWith', 'starts with'],
+] as const;
+const OF_DAYS = [
+  ['onOrAfter', 'is this day or later'],
+  ['onOrBefore', 'is this day or earlier'],
+] as const;
+
+/** How a word or a day is compared. */
+@Component({
+  selector: 'hl-word-comparison',
+  imports: [TextField],
+  template: `
+    <select class="cell" aria-label="How it is compared" (change)="choose($event)">
+      @for (one of kinds(); track one[0]) {
+        <option [value]="one[0]" [selected]="one[0] === comparison().kind">{{ one[1] }}</option>
+      }
+    </select>
+    @let day = asDay();
+    @if (day !== null) {
+      <input
+        type="date"
+        class="cell"
+        aria-label="Day"
+        [value]="day"
+        [attr.aria-invalid]="problems().has('comparison.day')"
+        (change)="setDay($event)"
+      />
+    } @else if (choices(); as choices) {
+      @for (one of choices; track one.code) {
+        <label>
+          <input
+            type="checkbox"
+            [checked]="values().includes(one.code)"
+            (change)="turn(one.code, $event)"
+          />
+          {{ one.name }}
+        </label>
+      }
+    } @else {
+      <hl-text-field
+        class="values"
+        label="Values, with commas between them"
+        [value]="values().join(', ')"
+        [problem]="null"
+        (changed)="setText($event)"
+      />
+    }
+    @if (problems().get('comparison.values') ?? problems().get('comparison.day'); as problem) {
+      <span class="wrong" role="alert">{{ problem }}</span>
+    }
+  `,
+  styles: `
+    :host {
+      display: flex;
+      flex-wrap: wrap;
+      align-items: baseline;
+      gap: 4px 10px;
+    }
+    .values {
+      inline-size: 24ch;
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class WordComparison {
+  readonly comparison = input.required<WordComparisonForm>();
+  /** What it can be; null where it is a text of any kind. */
+  readonly choices = input.required<readonly { code: string; name: string }[] | null>();
+  /** What is wrong with its test, by the path in it. */
+  readonly problems = input.required<ReadonlyMap<string, string>>();
+  readonly changed = output<WordComparisonForm>();
+
+  protected readonly asDay = computed(() => {
+    const comparison = this.comparison();
+    return 'day' in comparison ? comparison.day : null;
+  });
+  protected readonly values = computed((): readonly string[] => {
+    const comparison = this.comparison();
+    return 'values' in comparison ? comparison.values : [];
+  });
+  protected readonly kinds = computed(() => {
+    if (this.asDay() !== null) return OF_DAYS;
+    return this.choices() ? OF_VALUES.slice(0, 2) : OF_VALUES;
+  });
+
+  protected choose({ target }: Event): void {
+    if (!(target instanceof HTMLSelectElement)) return;
+    const ofValues = OF_VALUES.find(([one]) => one === target.value)?.[0];
+    if (ofValues) this.changed.emit({ kind: ofValues, values: this.values() });
+    const ofDays = OF_DAYS.find(([one]) => one === target.value)?.[0];
+    if (ofDays) this.changed.emit({ kind: ofDays, day: this.asDay() ?? '' });
+  }
+
+  protected turn(code: string, { target }: Event): void {
+    if (!(target instanceof HTMLInputElement)) return;
+    const others = this.values().filter((one) => one !== code);
+    this.setValues(target.checked ? [...others, code] : others);
+  }
+
+  protected setText(text: string): void {
+    const parts = text.split(',').map((part) => part.trim());
+    this.setValues([...new Set(parts.filter((part) => part !== ''))]);
+  }
+
+  protected setDay({ target }: Event): void {
+    const comparison = this.comparison();
+    if (target instanceof HTMLInputElement && 'day' in comparison) {
+      this.changed.emit({ kind: comparison.kind, day: target.value });
+    }
+  }
+
+  private setValues(values: readonly string[]): void {
+    const comparison = this.comparison();
+    if ('values' in comparison) this.changed.emit({ kind: comparison.kind, values });
+  }
+}

@@ -1,0 +1,134 @@
+import { narrowness } from '../compile/narrowness';
+import {
+  add,
+  fromInteger,
+  isDecimalText,
+  decimal,
+  multiply,
+  ZERO,
+  type Decimal,
+} from '../number/decimal';
+import { divide, type Exact } from '../number/exact';
+import { exchange } from '../number/exchange';
+import type { CurrencyCode } from '../number/currency';
+import type { Reach } from '../setup/reach';
+import type { NumberFact, WordFact } from '../setup/rule';
+import { basePriceOfLine } from './base-price';
+import type { LineInProgress, PricingContext } from './line-in-progress';
+import { amountAt } from './unit-rounding';
+
+/** A line as conditions see it: after breaks, before any rule, rounded as step 6 would. */
+export interface LineBeforeRules {
+  readonly work: LineInProgress;
+  /** What it comes to, in the document's currency. */
+  readonly amount: Decimal;
+}
+
+/** The document as all conditions of all rules look at it. */
+export interface DocumentBeforeRules {
+  readonly lines: readonly LineBeforeRules[];
+  readonly context: PricingContext;
+  /** Counts that were made, by the goods they are over: many rules ask for the same. */
+  readonly counts: Map<string, Counted>;
+}
+
+interface Counted {
+  readonly quantity: Decimal;
+  readonly spend: Decimal;
+  readonly lines: number;
+}
+
+/**
+ * What a figure is for a line, exactly; null where it is not known. Money is in the currency of the
+ * rule that asks. A price is the line's amount over its quantity, so that a line in slices is
+ * looked at as a whole.
+ */
+export function numberFact(
+  fact: NumberFact,
+  currency: CurrencyCode,
+  line: LineBeforeRules,
+  document: DocumentBeforeRules,
+): Exact | null {
+  const { context } = document;
+  const { work } = line;
+  const price = (amount: Decimal): Exact | null => {
+    const { quantity, duration } = work.line;
+    const whole = duration === null ? quantity : multiply(quantity, duration);
+    return exchange(divide(amount, whole), context.currency, currency, context.rates);
+  };
+  const priceAt = (at: Exact | null): Exact | null => at && price(amountAt(at, work, context));
+  switch (fact.kind) {
+    case 'quantity':
+      return work.baseQuantity;
+    case 'duration':
+      return work.line.duration;
+    case 'priceAfterBreak':
+      return price(line.amount);
+    case 'priceAfterLevel':
+      return priceAt(afterLevel(work, context));
+    case 'basePrice':
+      return priceAt(basePriceOfLine(work, context));
+    case 'attribute': {
+      const text = attributeOf(fact, work, context);
+      return text !== null && isDecimalText(text) ? decimal(text) : null;
+    }
+    case 'count': {
+      const counted = countOver(fact.reaches, document);
+      if (fact.of === 'quantity') return counted.quantity;
+      if (fact.of === 'lines') return fromInteger(counted.lines);
+      return exchange(counted.spend, context.currency, currency, context.rates);
+    }
+  }
+}
+
+/** What a word is for a line; null where it is not known. */
+export function wordFact(
+  fact: WordFact,
+  work: LineInProgress,
+  context: PricingContext,
+): string | null {
+  switch (fact.kind) {
+    case 'attribute':
+      return attributeOf(fact, work, context);
+    case 'unit':
+      return work.unit.unit;
+    case 'formOfSupply':
+      return work.line.formOfSupply;
+  }
+}
+
+function attributeOf(
+  { of, code }: Extract<WordFact, { kind: 'attribute' }>,
+  { item }: LineInProgress,
+  { facts: { customer } }: PricingContext,
+): string | null {
+  return (of === 'item' ? item.attributes : customer?.attributes)?.[code] ?? null;
+}
+
+/** The price after the level per pricing unit, in the document's currency; null without a rate. */
+export function afterLevel(work: LineInProgress, context: PricingContext): Exact | null {
+  const { afterLevel: at } = work;
+  return at && exchange(at.price, at.currency, context.currency, context.rates);
+}
+
+export function isAmong({ item }: LineInProgress, reaches: readonly Reach[]): boolean {
+  return reaches.some((reach) => narrowness(reach, item) !== null);
+}
+
+/** What a selection of goods comes to over the document; closed lines count. */
+function countOver(reaches: readonly Reach[], { lines, counts }: DocumentBeforeRules): Counted {
+  const key = JSON.stringify(reaches);
+  const known = counts.get(key);
+  if (known) return known;
+  let counted: Counted = { quantity: ZERO, spend: ZERO, lines: 0 };
+  for (const { work, amount } of lines) {
+    if (!isAmong(work, reaches)) continue;
+    counted = {
+      quantity: add(counted.quantity, work.baseQuantity),
+      spend: add(counted.spend, amount),
+      lines: counted.lines + 1,
+    };
+  }
+  counts.set(key, counted);
+  return counted;
+}
