@@ -133,6 +133,7 @@ function makeChunks(): PricingDocument[] {
       currency: 'EUR',
       level: null,
       codes: [],
+      shipping: null,
       facts: {
         local: { day: '2026-11-25', time: '12:00:00', offset: '+00:00' },
         outlet: null,
@@ -205,7 +206,9 @@ function byHand(): string {
         closedBy: null,
         slices: [{ quantity, unit: 'piece', unitPrice, amount, steps: [] }],
         flats: [],
+        shares: [],
         amount,
+        net: amount,
         cost: null,
         notApplied: [],
         notAppliedMore: 0,

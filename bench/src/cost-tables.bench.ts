@@ -138,6 +138,7 @@ function byEngine(setup: Setup): () => string {
       currency: 'EUR',
       level: null,
       codes: [],
+      shipping: null,
       facts: {
         local: { day: '2026-11-25', time: '12:00:00', offset: '+00:00' },
         outlet: null,

@@ -35,8 +35,13 @@ export class Ledger {
   async publish(note: string): Promise<void> {
     await this.page.getByRole('link', { name: 'Look through and publish' }).click();
     await this.page.getByLabel('What this version is for').fill(note);
-    await this.page.getByRole('button', { name: 'Publish', exact: true }).click();
-    await expect(this.page.getByRole('heading', { name: /^Version \d+$/ })).toBeVisible();
+    // an edit that was still on its way is told, and looked at before it is published again
+    await expect(async () => {
+      const publish = this.page.getByRole('button', { name: 'Publish', exact: true });
+      if (await publish.isVisible()) await publish.click({ timeout: 1000 });
+      const published = this.page.getByRole('heading', { name: /^Version \d+$/ });
+      await expect(published).toBeVisible({ timeout: 5000 });
+    }).toPass();
   }
 
   async beginQuote(customer: string): Promise<void> {

@@ -69,6 +69,7 @@ export async function tryBreak(
         currency,
         level: null,
         codes: [],
+        shipping: null,
         facts: { ...facts, items: [item] },
         lines,
       },

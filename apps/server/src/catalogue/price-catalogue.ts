@@ -58,6 +58,7 @@ export function priceCatalogue(
       currency,
       level,
       codes: [],
+      shipping: null,
       facts: { ...facts, items },
       lines: quantities.flatMap((quantity, place) =>
         items.map(({ item, timeUnit }) => ({

@@ -187,7 +187,7 @@ describe('costs that somebody may not see', () => {
     });
     const whole = kept.as<QuoteView>();
     const seen = (await seller.ask('GET', `/quotes/${String(number)}`)).as<QuoteView>();
-    expect(seen.total).toBe(whole.total);
+    expect(seen.outcome.total).toBe(whole.outcome.total);
     expect(whole.pricing.setup).not.toBeNull();
     expect(seen.pricing.setup).toBeNull();
     const sources = seen.priced.flatMap((line) =>

@@ -83,6 +83,7 @@ describe('our decimals against PostgreSQL’s numeric', () => {
       currency: 'EUR',
       level: studios?.id ?? null,
       codes: [],
+      shipping: null,
       facts: { ...around, items },
       lines: items.map(({ item, timeUnit }) => ({
         id: item,

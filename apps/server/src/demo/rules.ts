@@ -1,4 +1,4 @@
-import type { ConditionForm, LineEffectForm, RuleContent } from '@honest-ledger/contracts';
+import type { ConditionForm, RuleEffectForm, RuleContent } from '@honest-ledger/contracts';
 import type { Reach } from '@honest-ledger/engine';
 
 const ID = '5c2f8e10-7d3b-4a96-b1e4-2f9a6c0d8e';
@@ -16,7 +16,7 @@ const spent = (reach: Reach, value: string): ConditionForm => ({
   comparison: { kind: 'atLeast', value },
 });
 const all = (...of: ConditionForm[]): ConditionForm => ({ kind: 'all', of });
-const percentOff = (percent: string): LineEffectForm => ({
+const percentOff = (percent: string): RuleEffectForm => ({
   kind: 'percent',
   percent: `-${percent}`,
   of: 'running',
@@ -26,7 +26,7 @@ const percentOff = (percent: string): LineEffectForm => ({
 function rule(
   name: string,
   when: ConditionForm,
-  effect: LineEffectForm,
+  effect: RuleEffectForm,
   changes: Partial<RuleContent> = {},
 ): RuleContent {
   return {
@@ -90,9 +90,72 @@ const RULES: readonly RuleContent[] = [
     { kind: 'flat', amount: '-1.50', every: '20' },
     { words: 'For every 20 cones' },
   ),
+  rule(
+    'Three brushes, the cheapest half',
+    goods(under('brushes')),
+    {
+      kind: 'buyAndGet',
+      buy: { quantity: 2, reaches: [under('brushes')] },
+      get: { quantity: 1, reaches: [under('brushes')] },
+      offer: { kind: 'percent', percent: '-50' },
+      dearest: false,
+      most: 5,
+    },
+    { words: 'Every third brush at half price', place: 40 },
+  ),
+  rule(
+    'Modelling starter set',
+    goods({ kind: 'all' }),
+    {
+      kind: 'bundle',
+      parts: [
+        { quantity: 2, reaches: [under('modelling')], price: null },
+        { quantity: 1, reaches: [under('turning')], price: null },
+      ],
+      total: '29.00',
+    },
+    { words: 'Starter set', place: 40, starts: { kind: 'code', code: 'STARTER' } },
+  ),
+  rule(
+    'Stand allowance',
+    goods(under('cones')),
+    { kind: 'spread', amount: '-4.00', every: '50' },
+    { words: 'For your stand', place: 45, starts: { kind: 'code', code: 'STAND' } },
+  ),
+  rule(
+    'Two percent over 2,500',
+    all(goods({ kind: 'all' }), spent({ kind: 'all' }, '2500')),
+    { kind: 'subtotal', off: { kind: 'percent', percent: '-2' } },
+    { words: 'For orders over 2,500.00', place: 50 },
+  ),
+  rule(
+    'Clay travels free',
+    all(goods(under('clay')), spent(under('clay'), '600')),
+    { kind: 'shipping', off: { kind: 'percent', percent: '-100' } },
+    { words: 'Free delivery with your clay', place: 50 },
+  ),
+  rule(
+    'Kiln shelf crate',
+    all(goods(under('shelves')), quantity('10')),
+    { kind: 'charge', amount: '14.00' },
+    { words: 'Returnable crate', place: 55, starts: { kind: 'code', code: 'CRATE' } },
+  ),
+  rule(
+    'Gloss over matt',
+    all(
+      {
+        kind: 'word',
+        fact: { kind: 'attribute', of: 'item', code: 'finish' },
+        comparison: { kind: 'isOneOf', values: ['gloss'] },
+      },
+      goods(under('dipping')),
+    ),
+    percentOff('4'),
+    { words: 'Gloss finishes', place: 15, starts: { kind: 'code', code: 'GLOSS' } },
+  ),
   rule('End of line stains', goods(under('stains')), percentOff('30'), { paused: true }),
 ];
 
-/** Rules of every kind of line effect, one of them paused. */
+/** Rules of every kind of effect, one of them paused. */
 export const DEMO_RULES: readonly { readonly id: string; readonly content: RuleContent }[] =
   RULES.map((content, place) => ({ id: `${ID}${String(place + 10)}`, content }));

@@ -44,7 +44,17 @@ export async function writeQuotes(
     const lines = Array.from({ length: 3 + demo.random.whole(5) }, () => demoLine(demo));
     const { customer, outlet, currency, level } = begun;
     const title = TITLES[index % TITLES.length] ?? '';
-    const content = { customer, outlet, currency, codes: [], level, title, lines, revision: 1 };
+    const content = {
+      customer,
+      outlet,
+      currency,
+      codes: [],
+      shipping: null,
+      level,
+      title,
+      lines,
+      revision: 1,
+    };
     await keepQuote(transaction, atThen, number, content, editor);
   }
 }

@@ -1,4 +1,9 @@
-import type { ConditionForm, FieldProblem, RuleContent } from '@honest-ledger/contracts';
+import type {
+  ConditionForm,
+  FieldProblem,
+  RuleContent,
+  RuleEffectForm,
+} from '@honest-ledger/contracts';
 import type { Reach, Setup } from '@honest-ledger/engine';
 import { attributesOf } from '../attributes/values';
 import { missingGoods, numbersIn, readGoodsCodes } from '../catalogue/goods-codes';
@@ -12,11 +17,14 @@ export async function ruleProblems(
   queries: Queries,
   edited: Setup,
   key: string,
-  { when, outlets: places, starts, currency }: RuleContent,
+  { when, effect, outlets: places, starts, currency }: RuleContent,
 ): Promise<FieldProblem[]> {
   const tests = testsIn(when);
-  const goods = tests.flatMap(({ path, test }) =>
-    goodsOf(test).map((reach, index) => ({ path: `${path}.reaches[${String(index)}]`, reach })),
+  const goods = [
+    ...tests.map(({ path, test }) => ({ path, reaches: goodsOf(test) })),
+    ...goodsOfEffect(effect),
+  ].flatMap(({ path, reaches }) =>
+    reaches.map((reach, index) => ({ path: `${path}.reaches[${String(index)}]`, reach })),
   );
   const codes = await readGoodsCodes(queries, {
     numbers: numbersIn(goods.map(({ reach }) => reach)),
@@ -93,4 +101,24 @@ function testsIn(
 function goodsOf(test: ConditionForm): readonly Reach[] {
   if (test.kind === 'goods') return test.reaches;
   return test.kind === 'number' && test.fact.kind === 'count' ? test.fact.reaches : [];
+}
+
+/** The goods that an effect takes, each with its path. */
+function goodsOfEffect(
+  effect: RuleEffectForm,
+): { readonly path: string; readonly reaches: readonly Reach[] }[] {
+  switch (effect.kind) {
+    case 'buyAndGet':
+      return [
+        { path: 'effect.buy', reaches: effect.buy.reaches },
+        { path: 'effect.get', reaches: effect.get.reaches },
+      ];
+    case 'bundle':
+      return effect.parts.map(({ reaches }, place) => ({
+        path: `effect.parts[${String(place)}]`,
+        reaches,
+      }));
+    default:
+      return [];
+  }
 }

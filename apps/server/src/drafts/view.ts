@@ -6,6 +6,7 @@ import type {
   DraftView,
   ObjectChange,
   ObjectEdit,
+  RuleContent,
 } from '@honest-ledger/contracts';
 import {
   compileSetup,
@@ -166,7 +167,13 @@ function quantitiesIn({ before, after }: ObjectChange<'rule'>): Decimal[] {
       fact.kind === 'quantity' || (fact.kind === 'count' && fact.of === 'quantity');
     return isQuantity ? [comparison.value] : [];
   };
-  const all = new Set([before, after].flatMap((content) => (content ? named(content.when) : [])));
+  const earned = ({ effect }: RuleContent): string[] =>
+    effect.kind === 'buyAndGet' ? [String(effect.buy.quantity + effect.get.quantity)] : [];
+  const all = new Set(
+    [before, after].flatMap((content) =>
+      content ? [...named(content.when), ...earned(content)] : [],
+    ),
+  );
   return [...all].map(decimal).filter(isPositive).slice(0, 4);
 }
 

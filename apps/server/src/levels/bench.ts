@@ -46,6 +46,7 @@ export async function tryLevel(
     currency: content.currency,
     level: null,
     codes: [],
+    shipping: null,
     facts: { ...facts, local, items: [item] },
     lines: [
       {

@@ -93,6 +93,7 @@ export async function keepQuote(
       outletId: await outletIdOf(transaction, content.outlet),
       currency: content.currency,
       codes: [...content.codes],
+      shipping: content.shipping,
       levelId: content.level,
       revision: quote.revision + 1,
       changedBy: editor.id,
@@ -129,6 +130,12 @@ async function replaceLines(
   const pricedAt = quote.changedAt;
   const document = await documentNow(transaction, compiled, content, pricedAt);
   const priced = priceDocument(compiled, document);
+  const { subtotal, shipping, rules, notApplied, codes, total } = priced;
+  const outcome = printed({ subtotal, shipping, rules, notApplied, codes, total });
+  await transaction
+    .update(quotes)
+    .set({ outcome, total: outcome.total })
+    .where(eq(quotes.number, quote.number));
   const factsHash = await storeFacts(transaction, document);
   await transaction.delete(quoteLines).where(eq(quoteLines.quoteNumber, quote.number));
   if (lines.length === 0) return;

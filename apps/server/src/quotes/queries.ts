@@ -3,6 +3,7 @@ import {
   lineFromForm,
   setupToForm,
   type DocumentForm,
+  type DocumentOutcome,
   type QuoteContent,
   type Page,
   type PageAsked,
@@ -16,8 +17,8 @@ import {
   minorDigits,
   print,
   reachingSetup,
-  sum,
   withDigits,
+  ZERO,
   type CompiledSetup,
   type PricingDocument,
 } from '@honest-ledger/engine';
@@ -35,19 +36,19 @@ import { versionInForce } from '../versions/queries';
 /** A page of the quotes. */
 export async function findQuotes(queries: Queries, query: QuoteQuery): Promise<Page<QuoteRow>> {
   const rows = await onPage(selectQuotes(queries, query), query);
-  const sums = await sumsOf(
+  const counts = await countsOf(
     queries,
     rows.map(({ quote }) => quote.number),
   );
   return {
     rows: rows.map(({ quote, code, name, by }) => {
-      const { lines = 0, priced = 0, total = '0' } = sums.get(quote.number) ?? {};
+      const { lines = 0, priced = 0 } = counts.get(quote.number) ?? {};
       return {
         number: quote.number,
         customer: { code, name },
         title: quote.title,
         lines,
-        total: print(withDigits(decimal(total), minorDigits(quote.currency))),
+        total: print(withDigits(decimal(quote.total), minorDigits(quote.currency))),
         unpricedLines: lines - priced,
         currency: quote.currency,
         changedAt: quote.changedAt.toISOString(),
@@ -78,15 +79,13 @@ function selectQuotes(queries: Queries, query: Omit<QuoteQuery, keyof PageAsked>
     .$dynamic();
 }
 
-/** What the lines of some quotes come to. */
-async function sumsOf(queries: Queries, numbers: readonly number[]) {
+/** How many lines some quotes have. */
+async function countsOf(queries: Queries, numbers: readonly number[]) {
   const rows = await queries
     .select({
       number: quoteLines.quoteNumber,
       lines: count(),
       priced: count(quoteLines.amount),
-      // numeric all the way: PostgreSQL adds exactly and hands the sum over as text
-      total: sql<string>`coalesce(sum(${quoteLines.amount}), 0)::text`,
     })
     .from(quoteLines)
     .where(oneOf(quoteLines.quoteNumber, numbers))
@@ -101,7 +100,6 @@ export async function readQuote(
   number: number,
 ): Promise<QuoteView> {
   const { quote, by, content, rows } = await storedQuote(queries, number);
-  const amounts = rows.flatMap(({ amount }) => (amount === null ? [] : [decimal(amount)]));
   const inForce = await versionInForce(queries);
   const { setup, compiled } = await services.setups.of(queries, inForce);
   const document = await documentNow(queries, compiled, content, services.now());
@@ -112,8 +110,8 @@ export async function readQuote(
     version: rows[0]?.version ?? inForce,
     versionInForce: inForce,
     priced: rows.map(({ priced }) => priced),
-    total: print(withDigits(sum(amounts), minorDigits(quote.currency))),
-    unpricedLines: rows.length - amounts.length,
+    outcome: quote.outcome ?? nothingPriced(quote),
+    unpricedLines: rows.filter(({ amount }) => amount === null).length,
     changedAt: quote.changedAt.toISOString(),
     changedBy: by,
     pricing: {
@@ -132,6 +130,19 @@ export async function documentOfQuote(
   const { content } = await storedQuote(queries, number);
   const { compiled } = await services.setups.of(queries, await versionInForce(queries));
   return documentToForm(await documentNow(queries, compiled, content, services.now()));
+}
+
+/** Of a quote that was never kept. */
+function nothingPriced({ currency }: typeof quotes.$inferSelect): DocumentOutcome {
+  const nothing = print(withDigits(ZERO, minorDigits(currency)));
+  return {
+    subtotal: nothing,
+    shipping: null,
+    rules: [],
+    notApplied: [],
+    codes: [],
+    total: nothing,
+  };
 }
 
 interface StoredQuote {
@@ -163,6 +174,7 @@ async function storedQuote(queries: Queries, number: number): Promise<StoredQuot
     outlet,
     currency: quote.currency,
     codes: quote.codes,
+    shipping: quote.shipping,
     level: quote.levelId,
     lines: rows.map(({ line, item }) => toLine(line, item)),
   };
@@ -171,15 +183,15 @@ async function storedQuote(queries: Queries, number: number): Promise<StoredQuot
 
 /** What somebody wrote of a quote. */
 export function contentOfQuote(quote: QuoteContent): QuoteContent {
-  const { customer, title, outlet, currency, codes, level, lines } = quote;
-  return { customer, title, outlet, currency, codes, level, lines };
+  const { customer, title, outlet, currency, codes, shipping, level, lines } = quote;
+  return { customer, title, outlet, currency, codes, shipping, level, lines };
 }
 
 /** The document as it would be priced at an instant, with the facts of now. */
 export async function documentNow(
   queries: Queries,
   setup: CompiledSetup,
-  { customer, outlet, currency, codes, level, lines }: QuoteContent,
+  { customer, outlet, currency, codes, shipping, level, lines }: QuoteContent,
   now: Date,
 ): Promise<PricingDocument> {
   const around = await surroundings(queries, { customer, outlet }, now);
@@ -193,6 +205,7 @@ export async function documentNow(
     pricedAt: now.toISOString(),
     currency,
     codes,
+    shipping: shipping === null ? null : decimal(shipping),
     level,
     facts: { ...around, items },
     lines: lines.map(lineFromForm),

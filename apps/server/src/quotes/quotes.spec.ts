@@ -72,7 +72,7 @@ describe('a quote', () => {
   it('prices worked example 1 on its line, workings and all', async () => {
     const { number } = await begin();
     const quote = (await keep(number, {})).as<QuoteView>();
-    expect([quote.total, quote.version, quote.revision]).toEqual(['16.20', 2, 2]);
+    expect([quote.outcome.total, quote.version, quote.revision]).toEqual(['16.20', 2, 2]);
     const [priced] = quote.priced;
     const steps = priced?.kind === 'priced' ? priced.slices.flatMap((slice) => slice.steps) : [];
     expect(steps.map(({ source, change, after }) => [source.kind, change, after])).toEqual([
@@ -101,7 +101,11 @@ describe('a quote', () => {
     const before = (await keep(number, { lines })).as<QuoteView>();
     await publishLevel(school, schoolsContent({ entries: [] }));
     const after = (await browser.ask('GET', `/quotes/${String(number)}`)).as<QuoteView>();
-    expect([after.version, after.versionInForce, after.total]).toEqual([2, 3, before.total]);
+    expect([after.version, after.versionInForce, after.outcome.total]).toEqual([
+      2,
+      3,
+      before.outcome.total,
+    ]);
 
     const rows = await server.database
       .select()
@@ -120,6 +124,7 @@ describe('a quote', () => {
           currency: 'EUR',
           level: null,
           codes: [],
+          shipping: null,
           facts: facts.content,
           // rules and breaks look at all lines of the quote
           lines: before.lines,
@@ -134,7 +139,7 @@ describe('a quote', () => {
     const first = (await keep(number, {})).as<QuoteView>();
     await publishLevel(school, schoolsContent({ entries: [] }));
     const again = (await keep(number, { revision: 2, lines: first.lines })).as<QuoteView>();
-    expect([again.version, again.total]).toEqual([3, '18.40']);
+    expect([again.version, again.outcome.total]).toEqual([3, '18.40']);
   });
 
   it('stores the same facts once', async () => {
@@ -165,7 +170,7 @@ describe('a quote', () => {
     const { number } = await begin();
     const lines = [line('CL-0207', '1'), line('CL-0207', '1.5')];
     const quote = (await keep(number, { lines })).as<QuoteView>();
-    expect([quote.total, quote.unpricedLines]).toEqual(['16.20', 1]);
+    expect([quote.outcome.total, quote.unpricedLines]).toEqual(['16.20', 1]);
     const [row] = await listed('');
     expect([row?.number, row?.lines, row?.total, row?.unpricedLines]).toEqual([
       number,

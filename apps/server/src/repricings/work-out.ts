@@ -156,6 +156,7 @@ function pricing(
         currency,
         level,
         codes: [],
+        shipping: null,
         facts: { ...facts, items },
         lines: prices.map(({ item, unit, inBaseUnit, minQuantity }, index) => ({
           id: String(index),

@@ -111,11 +111,37 @@ describe('conditional rules', () => {
     expect(coded.codes).toEqual(['kiln']);
   });
 
+  it('ask for what the company keeps of its goods, and name no attribute that there is not', async () => {
+    const finish = (code: string, value: string): unknown => ({
+      ...GLAZES,
+      when: {
+        kind: 'word',
+        fact: { kind: 'attribute', of: 'item', code },
+        comparison: { kind: 'isOneOf', values: [value] },
+      },
+    });
+    const facts = (await browser.ask('GET', `/items/${await dipping()}`)).as<{
+      readonly attributes: Readonly<Record<string, string>>;
+    }>();
+    const own = facts.attributes['finish'] ?? '';
+    expect(own).not.toBe('');
+    expect(fields(await keep(finish('glitter', 'much'), randomUUID()))).toBe(
+      'content.when.fact.code: There is no attribute glitter of items',
+    );
+    const id = randomUUID();
+    await keep(finish('finish', own), id);
+    await publish();
+    expect(rulesIn(await quote('1'))).toEqual(['Glaze days']);
+    await keep(finish('finish', own === 'gloss' ? 'matt' : 'gloss'), id);
+    await publish();
+    expect(rulesIn(await quote('1'))).toEqual([]);
+  });
+
   it('charge a line as a whole, and the total has it', async () => {
     await keep({ ...GLAZES, effect: { kind: 'flat', amount: '7.50', every: null } }, randomUUID());
-    const without = Number((await quote('3')).total);
+    const without = Number((await quote('3')).outcome.total);
     await publish();
-    expect(Number((await quote('3')).total)).toBeCloseTo(without + 7.5, 6);
+    expect(Number((await quote('3')).outcome.total)).toBeCloseTo(without + 7.5, 6);
   });
 
   it('say in the draft how many prices move, at the quantities they name', async () => {

@@ -1,8 +1,8 @@
 import Joi from 'joi';
 import type { DocumentForm, DocumentLineForm } from '../forms/document-form';
-import { codesSchema, documentLineFields } from '../forms/document-schema';
+import { codesSchema, documentLineFields, shippingSchema } from '../forms/document-schema';
 import { currencyCode, customerCode, identifier, objectOf, shortCode } from '../forms/fields';
-import type { PricedLineForm } from '../forms/priced-form';
+import type { DocumentOutcome, PricedLineForm } from '../forms/priced-form';
 import type { SetupForm } from '../forms/setup-form';
 import { orderFields, pageFields, searchText, type ListOrder, type PageAsked } from './pages';
 
@@ -56,6 +56,8 @@ export interface QuoteContent {
   readonly currency: string;
   /** Codes that start rules, as they were typed. */
   readonly codes: readonly string[];
+  /** What shipping costs before rules, in the quote's currency. */
+  readonly shipping: string | null;
   /** A level chosen for the whole quote. */
   readonly level: string | null;
   readonly lines: readonly QuoteLineInput[];
@@ -74,6 +76,7 @@ export const quoteEditSchema = objectOf<QuoteEdit>({
   outlet: shortCode.allow(null).required(),
   currency: currencyCode.required(),
   codes: codesSchema,
+  shipping: shippingSchema,
   level: identifier.guid().allow(null).required(),
   lines: Joi.array()
     .items(
@@ -97,7 +100,8 @@ export interface QuoteView extends QuoteContent {
   /** The version in force now. */
   readonly versionInForce: number;
   readonly priced: readonly PricedLineForm[];
-  readonly total: string;
+  /** What was priced besides the lines, the total among it. */
+  readonly outcome: DocumentOutcome;
   readonly unpricedLines: number;
   readonly changedAt: string;
   readonly changedBy: string;

@@ -23,12 +23,13 @@ export type DocumentLineForm = Printed<DocumentLine>;
 
 /** A document from its checked form. */
 export function documentFromForm(form: DocumentForm): PricingDocument {
-  const { pricedAt, currency, level, codes, facts, lines } = form;
+  const { pricedAt, currency, level, codes, shipping, facts, lines } = form;
   return {
     pricedAt,
     currency,
     level,
     codes,
+    shipping: shipping === null ? null : decimal(shipping),
     facts: factsFromForm(facts),
     lines: lines.map(lineFromForm),
   };

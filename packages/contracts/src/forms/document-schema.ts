@@ -49,6 +49,9 @@ export const codesSchema = Joi.array()
   .default([])
   .messages({ 'array.unique': 'a code stands there twice' });
 
+/** What shipping costs before rules, in the document's currency. */
+export const shippingSchema = decimalText(PRICE_BOUNDS).allow(null).default(null);
+
 const lineSchema = objectOf<DocumentLineForm>(documentLineFields);
 
 export const documentSchema = objectOf<DocumentForm>({
@@ -58,6 +61,7 @@ export const documentSchema = objectOf<DocumentForm>({
   currency: currencyCode.required(),
   level: identifier.allow(null).default(null),
   codes: codesSchema,
+  shipping: shippingSchema,
   facts: factsSchema.required(),
   lines: Joi.array().items(lineSchema).unique('id').required(),
 });

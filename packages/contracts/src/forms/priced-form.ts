@@ -1,4 +1,5 @@
 import {
+  codeSentence,
   notAppliedWording,
   printed,
   problemSentence,
@@ -19,15 +20,22 @@ export const PRICED_FORMAT_VERSION = 2;
 
 export type PricedLineForm = Printed<PricedLine>;
 export type PricedDocumentForm = Printed<PricedDocument>;
+/** What was priced of a document besides its lines. */
+export type DocumentOutcome = Pick<
+  PricedDocumentForm,
+  'subtotal' | 'shipping' | 'rules' | 'notApplied' | 'codes' | 'total'
+>;
 type WithPrice = Extract<PricedLineForm, { kind: 'priced' }>;
 type WithoutPrice = Extract<PricedLineForm, { kind: 'unpriced' }>;
 type Worded<T> = T & Wording;
 
 /** A priced document as a file: what was computed, and beside each step the words for it. */
-export interface PricedFile extends Omit<PricedDocumentForm, 'lines'> {
+export interface PricedFile extends Omit<PricedDocumentForm, 'lines' | 'notApplied' | 'codes'> {
   readonly format: typeof PRICED_FORMAT;
   readonly formatVersion: typeof PRICED_FORMAT_VERSION;
   readonly lines: readonly LineOnFile[];
+  readonly notApplied: readonly Worded<PricedDocumentForm['notApplied'][number]>[];
+  readonly codes: readonly (PricedDocumentForm['codes'][number] & { readonly sentence: string })[];
 }
 
 type LineOnFile = WordedLine | (WithoutPrice & { readonly sentence: string });
@@ -53,6 +61,8 @@ export function pricedToFile(
     formatVersion: PRICED_FORMAT_VERSION,
     ...form,
     lines: form.lines.map((line) => wordLine(line, names)),
+    notApplied: form.notApplied.map((one) => ({ ...one, ...notAppliedWording(one, names) })),
+    codes: form.codes.map((one) => ({ ...one, sentence: codeSentence(one, names) })),
   };
 }
 

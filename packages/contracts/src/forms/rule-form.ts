@@ -2,7 +2,10 @@ import {
   decimal,
   type Comparison,
   type Condition,
-  type LineEffect,
+  type Decimal,
+  type DocumentOff,
+  type RuleEffect,
+  type UnitOffer,
   type Printed,
   type Rule,
   type WordComparison,
@@ -13,7 +16,7 @@ export type RuleForm = Printed<Rule>;
 export type ConditionForm = Printed<Condition>;
 export type ComparisonForm = Printed<Comparison>;
 export type WordComparisonForm = Printed<WordComparison>;
-export type LineEffectForm = Printed<LineEffect>;
+export type RuleEffectForm = Printed<RuleEffect>;
 
 /** What an administrator edits of a rule: all but its identity. */
 export type RuleContent = Omit<RuleForm, 'id'>;
@@ -46,7 +49,7 @@ function comparisonFromForm(form: ComparisonForm): Comparison {
     : { kind: form.kind, value: decimal(form.value) };
 }
 
-function effectFromForm(form: LineEffectForm): LineEffect {
+function effectFromForm(form: RuleEffectForm): RuleEffect {
   switch (form.kind) {
     case 'percent':
       return { ...form, percent: decimal(form.percent) };
@@ -55,10 +58,34 @@ function effectFromForm(form: LineEffectForm): LineEffect {
     case 'set':
       return { ...form, price: decimal(form.price) };
     case 'flat':
+    case 'spread':
+      return { kind: form.kind, amount: decimal(form.amount), every: orNull(form.every) };
+    case 'buyAndGet':
+      return { ...form, offer: offerFromForm(form.offer) };
+    case 'bundle':
       return {
         kind: form.kind,
-        amount: decimal(form.amount),
-        every: form.every === null ? null : decimal(form.every),
+        parts: form.parts.map((part) => ({ ...part, price: orNull(part.price) })),
+        total: orNull(form.total),
       };
+    case 'subtotal':
+    case 'shipping':
+      return { kind: form.kind, off: offFromForm(form.off) };
+    case 'charge':
+      return { kind: form.kind, amount: decimal(form.amount) };
   }
+}
+
+function offerFromForm(form: Printed<UnitOffer>): UnitOffer {
+  return form.kind === 'set' ? { kind: form.kind, price: decimal(form.price) } : offFromForm(form);
+}
+
+function offFromForm(form: Printed<DocumentOff>): DocumentOff {
+  return form.kind === 'percent'
+    ? { kind: form.kind, percent: decimal(form.percent) }
+    : { kind: form.kind, amount: decimal(form.amount) };
+}
+
+function orNull(text: string | null): Decimal | null {
+  return text === null ? null : decimal(text);
 }

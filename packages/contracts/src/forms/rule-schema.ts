@@ -3,6 +3,9 @@ import {
   decimal,
   isDecimalText,
   PRICE_BASES,
+  type DocumentOff,
+  type Printed,
+  type UnitOffer,
   type NumberFact,
   type RuleStart,
   type RuleValidity,
@@ -32,7 +35,7 @@ import { oneOfKinds } from './kinds';
 import type {
   ComparisonForm,
   ConditionForm,
-  LineEffectForm,
+  RuleEffectForm,
   RuleContent,
   RuleForm,
 } from './rule-form';
@@ -122,7 +125,33 @@ const base = Joi.string()
   .valid(...PRICE_BASES)
   .default('running');
 const unit = unitCode.allow(null).default(null);
-const effectSchema = oneOfKinds<LineEffectForm>({
+const unitsOf = {
+  quantity: Joi.number().integer().min(1).max(1_000_000).required(),
+  reaches: goods,
+};
+const every = decimalText(QUANTITY_BOUNDS).allow(null).default(null);
+const below = { ...AMOUNT_BOUNDS, to: '0' };
+const off = oneOfKinds<Printed<DocumentOff>>({
+  percent: Joi.object({ percent: decimalText({ ...PERCENT_BOUNDS, to: '0' }).required() }),
+  amount: Joi.object({ amount: decimalText(below).required() }),
+});
+const offer = oneOfKinds<Printed<UnitOffer>>({
+  percent: Joi.object({ percent: decimalText({ ...PERCENT_BOUNDS, to: '0' }).required() }),
+  amount: Joi.object({ amount: decimalText(below).required() }),
+  set: Joi.object({ price: decimalText(PRICE_BOUNDS).required() }),
+});
+
+/** A bundle has one price for all, or one for each of its parts. */
+function pricedOnce(
+  bundle: { total: string | null; parts: readonly { price: string | null }[] },
+  help: Joi.CustomHelpers,
+): unknown {
+  if (bundle.total !== null) return bundle;
+  const missing = bundle.parts.findIndex(({ price }) => price === null);
+  return missing < 0 ? bundle : help.error('bundle.price');
+}
+
+const effectSchema = oneOfKinds<RuleEffectForm>({
   percent: Joi.object({
     percent: decimalText(PERCENT_BOUNDS).required(),
     of: base,
@@ -134,10 +163,31 @@ const effectSchema = oneOfKinds<LineEffectForm>({
     unit,
     raises: Joi.boolean().default(false),
   }),
-  flat: Joi.object({
-    amount: decimalText(AMOUNT_BOUNDS).required(),
-    every: decimalText(QUANTITY_BOUNDS).allow(null).default(null),
+  flat: Joi.object({ amount: decimalText(AMOUNT_BOUNDS).required(), every }),
+  buyAndGet: Joi.object({
+    buy: Joi.object(unitsOf).required(),
+    get: Joi.object(unitsOf).required(),
+    offer: offer.required(),
+    dearest: Joi.boolean().default(false),
+    most: Joi.number().integer().min(1).max(1_000_000).allow(null).default(null),
   }),
+  bundle: Joi.object({
+    parts: Joi.array()
+      .items(Joi.object({ ...unitsOf, price: decimalText(PRICE_BOUNDS).allow(null).default(null) }))
+      .min(1)
+      .max(50)
+      .required()
+      .messages({ 'array.min': 'say what is in the bundle' }),
+    total: decimalText(PRICE_BOUNDS).allow(null).default(null),
+  })
+    .custom(pricedOnce)
+    .messages({
+      'bundle.price': 'type a price for the whole bundle, or one for each of its parts',
+    }),
+  spread: Joi.object({ amount: decimalText(AMOUNT_BOUNDS).required(), every }),
+  subtotal: Joi.object({ off: off.required() }),
+  shipping: Joi.object({ off: off.required() }),
+  charge: Joi.object({ amount: decimalText(PRICE_BOUNDS).required() }),
 });
 
 const timeOfDay = Joi.string()

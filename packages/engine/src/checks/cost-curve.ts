@@ -58,6 +58,7 @@ export function costCurve(table: CostTable, kind: CostKind): CurvePoint[] {
       currency,
       level: null,
       codes: [],
+      shipping: null,
       facts: {
         ...NOBODY,
         outlet: null,

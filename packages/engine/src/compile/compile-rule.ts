@@ -1,10 +1,21 @@
 import type { ItemFacts } from '../setup/facts';
 import type { Reach } from '../setup/reach';
-import type { Condition, Rule, RuleTest } from '../setup/rule';
+import {
+  stageOf,
+  type Condition,
+  type DocumentEffect,
+  type GroupEffect,
+  type LineEffect,
+  type Rule,
+  type RuleEffect,
+  type RuleStage,
+  type RuleTest,
+} from '../setup/rule';
 import { reachFinder } from './reach-finder';
 
-export interface CompiledRule {
+export interface CompiledRule<Effect extends RuleEffect = RuleEffect> {
   readonly rule: Rule;
+  readonly effect: Effect;
   /** What workings say of it. */
   readonly name: Pick<Rule, 'id' | 'name' | 'words' | 'currency'>;
   /** Its place in the list. */
@@ -12,24 +23,51 @@ export interface CompiledRule {
 }
 
 /** Finds the rules that can touch an item, in the order of the list. */
-export type RuleFinder = (item: ItemFacts) => readonly CompiledRule[];
+export type RuleFinder<Effect extends RuleEffect = RuleEffect> = (
+  item: ItemFacts,
+) => readonly CompiledRule<Effect>[];
+
+/** The rules of a setup by what they are applied to; null where there are none of a kind. */
+export interface RuleFinders {
+  readonly line: RuleFinder<LineEffect> | null;
+  readonly group: RuleFinder<GroupEffect> | null;
+  readonly document: RuleFinder<DocumentEffect> | null;
+}
 
 const EVERYTHING: readonly Reach[] = [{ kind: 'all' }];
 
-/**
- * Finds rules by the goods that their conditions ask for before anything else, so that a line looks
- * at those that can reach it and no others, however many there are. Paused rules are not among them.
- */
+export function ruleFinders(rules: readonly Rule[]): RuleFinders {
+  const all = inListOrder(rules);
+  const only = <Effect extends RuleEffect>(stage: RuleStage): RuleFinder<Effect> | null => {
+    const own = all.filter(({ effect }) => stageOf(effect) === stage);
+    // the effects of a stage are those of its type, by the function that tells stages
+    return own.length === 0 ? null : (finderOf(own) as RuleFinder<Effect>);
+  };
+  return { line: only('line'), group: only('group'), document: only('document') };
+}
+
+/** Finds rules of any stage. */
 export function ruleFinder(rules: readonly Rule[]): RuleFinder {
+  return finderOf(inListOrder(rules));
+}
+
+function inListOrder(rules: readonly Rule[]): readonly CompiledRule[] {
   const inOrder = rules.toSorted((a, b) => a.place - b.place);
-  const compiled = inOrder.map((rule, place): CompiledRule => {
-    const { id, name, words, currency } = rule;
-    return { rule, name: { id, name, words, currency }, place };
+  return inOrder.map((rule, place): CompiledRule => {
+    const { id, name, words, currency, effect } = rule;
+    return { rule, effect, name: { id, name, words, currency }, place };
   });
+}
+
+/**
+ * Finds rules by the goods that they ask for before anything else, so that a line looks at those that
+ * can reach it and no others, however many there are. Paused rules are not among them.
+ */
+function finderOf(compiled: readonly CompiledRule[]): RuleFinder {
   const find = reachFinder(
     compiled
       .filter(({ rule }) => !rule.paused)
-      .flatMap((one) => goodsAsked(one.rule.when).map((reach) => ({ one, reach }))),
+      .flatMap((one) => goodsOf(one.rule).map((reach) => ({ one, reach }))),
     'list',
   );
   // a finder hands out one list for items alike, so what is made of it is made once
@@ -57,6 +95,20 @@ export function attributesAsked(rules: readonly Rule[]): readonly string[] {
 /** All tests of a tree, from left to right. */
 export function testsOf(condition: Condition): readonly RuleTest[] {
   return 'of' in condition ? condition.of.flatMap(testsOf) : [condition];
+}
+
+/** Goods without one of which a rule does nothing to a line. */
+function goodsOf({ when, effect }: Rule): readonly Reach[] {
+  const asked = goodsAsked(when);
+  if (asked !== EVERYTHING) return asked;
+  switch (effect.kind) {
+    case 'buyAndGet':
+      return [...effect.buy.reaches, ...effect.get.reaches];
+    case 'bundle':
+      return effect.parts.flatMap(({ reaches }) => reaches);
+    default:
+      return EVERYTHING;
+  }
 }
 
 /** Goods without one of which a condition never holds; everything where it asks for none. */

@@ -5,12 +5,12 @@ import type { CostKind } from '../setup/cost';
 import type { CostTableId } from '../setup/cost-table';
 import type { BasePrice, ItemNumber, SharedPrice, SharedPriceId, UnitCode } from '../setup/goods';
 import type { LevelId } from '../setup/level';
-import type { RuleChoice } from '../setup/rule';
+import type { Rule, RuleChoice } from '../setup/rule';
 import type { Setup } from '../setup/setup';
 import { breaksReaching, compileBreak, type ReachingBreak } from './compile-break';
 import { compileCostTable, tablesReaching, type CompiledCostTable } from './compile-cost-table';
 import { compileLevel, type CompiledLevel } from './compile-level';
-import { attributesAsked, ruleFinder, type RuleFinder } from './compile-rule';
+import { attributesAsked, ruleFinders, type RuleFinders } from './compile-rule';
 import { groupBy } from './group-by';
 import { inPriceOrder } from './price-order';
 import type { ReachFinder } from './reach-finder';
@@ -32,8 +32,10 @@ export interface CompiledSetup {
   readonly tablesReaching: ReachFinder<{ readonly compiled: CompiledCostTable }>;
   /** The breaks that take an item in, the narrowest first; null where the setup has none. */
   readonly breaksReaching: ReachFinder<ReachingBreak> | null;
-  /** The rules that can touch an item; null where the setup has none. */
-  readonly rulesFor: RuleFinder | null;
+  /** The rules that can touch an item. */
+  readonly rules: RuleFinders;
+  /** Paused rules, too, by their codes in lower case. */
+  readonly ruleByCode: ReadonlyMap<string, Rule>;
   readonly ruleChoice: RuleChoice;
   readonly sharedPrices: ReadonlyMap<SharedPriceId, SharedPrice>;
   /** The base price an item has for a unit; null asks for the base unit. */
@@ -66,7 +68,12 @@ export function compileSetup(setup: Setup): CompiledSetup {
     tablesReaching: tablesReaching(tables),
     breaksReaching:
       setup.breaks.length === 0 ? null : breaksReaching(setup.breaks.map(compileBreak)),
-    rulesFor: setup.rules.length === 0 ? null : ruleFinder(setup.rules),
+    rules: ruleFinders(setup.rules),
+    ruleByCode: new Map(
+      setup.rules.flatMap((rule) =>
+        rule.starts.kind === 'code' ? [[rule.starts.code.toLowerCase(), rule] as const] : [],
+      ),
+    ),
     ruleChoice: setup.ruleChoice,
     levels: new Map(setup.levels.map((level) => [level.id, compileLevel(level)])),
     sharedPrices: new Map(setup.sharedPrices.map((shared) => [shared.id, shared])),

@@ -90,12 +90,18 @@ function mayReach({ reaches, parties }: QuantityBreak, { facts }: PricingDocumen
   );
 }
 
-/** Rules that can touch one of the document's items; their moments, codes and outlets may change. */
-function rulesReaching(rules: readonly Rule[], { facts }: PricingDocument): readonly Rule[] {
+/**
+ * Rules that can touch one of the document's items, and those whose codes it has; their moments,
+ * codes and outlets may change.
+ */
+function rulesReaching(rules: readonly Rule[], { facts, codes }: PricingDocument): readonly Rule[] {
   if (rules.length === 0) return rules;
   const find = ruleFinder(rules);
   const reached = new Set(facts.items.flatMap((item) => find(item).map(({ rule }) => rule)));
-  return rules.filter((rule) => reached.has(rule));
+  const typed = new Set(codes.map((code) => code.toLowerCase()));
+  const isTyped = ({ starts }: Rule): boolean =>
+    starts.kind === 'code' && typed.has(starts.code.toLowerCase());
+  return rules.filter((rule) => reached.has(rule) || isTyped(rule));
 }
 
 function isPartyTo({ facts: { customer } }: PricingDocument, party: Party): boolean {

@@ -1,3 +1,4 @@
+import type { CompiledRule } from '../compile/compile-rule';
 import type { CompiledSetup } from '../compile/compile-setup';
 import type { CurrencyCode } from '../number/currency';
 import type { Decimal } from '../number/decimal';
@@ -15,7 +16,14 @@ import type {
   RuleName,
 } from '../workings/workings';
 import type { Column } from './column';
-import type { ClosedBy, LineProblem, LineWithoutPrice, PricedSlice } from './priced';
+import type {
+  ClosedBy,
+  LineProblem,
+  LineWithoutPrice,
+  PricedFlat,
+  PricedShare,
+  PricedSlice,
+} from './priced';
 
 /** What the steps may ask about the document around a line. */
 export interface PricingContext {
@@ -75,8 +83,16 @@ export interface LineInProgress {
   parts: readonly LinePart[] | null;
   /** What rules do to the line as a whole, once its unit prices are rounded. */
   flats: FlatInProgress[];
-  /** Set by the last step. */
+  /** The rules that its units are under. */
+  rulesOnUnits: CompiledRule[];
+  /** The rule that stops all rules after it in the list here. */
+  stop: CompiledRule | null;
+  /** Set when its units are rounded. */
   slices: readonly PricedSlice[];
+  flatsTaken: readonly PricedFlat[];
+  /** What it comes to with its flat amounts and its shares of rules for groups. */
+  amount: Decimal;
+  shares: PricedShare[];
   problem: LineProblem | null;
   readonly notApplied: NotApplied[];
   /** Of a line priced by hand, the same without the hand price. */

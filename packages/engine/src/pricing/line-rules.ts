@@ -1,21 +1,13 @@
 import type { CompiledRule, RuleFinder } from '../compile/compile-rule';
-import { compare } from '../number/decimal';
-import { isAtOutlet } from '../setup/limits';
-import type { Reason } from '../workings/workings';
+import type { Decimal } from '../number/decimal';
+import type { LineEffect } from '../setup/rule';
+import { beforeStop, chooseRules, whyNot } from './choose-rules';
 import { branch } from './column';
 import { exchangeTo } from './exchange-step';
-import {
-  teller,
-  tellNobody,
-  type LineInProgress,
-  type PassOver,
-  type PricingContext,
-} from './line-in-progress';
+import { teller, tellNobody, type LineInProgress, type PricingContext } from './line-in-progress';
 import type { LineWithoutPrice } from './priced';
-import { holdsFor, unmetOf } from './rule-conditions';
+import { amountWithFlats, applyEffects } from './rule-effect';
 import type { DocumentBeforeRules, LineBeforeRules } from './rule-facts';
-import { amountWithFlats, applyEffects, onlyRaises } from './rule-effect';
-import { inForce } from './rule-validity';
 import { amountNow } from './unit-rounding';
 
 type Lines = readonly (LineInProgress | LineWithoutPrice)[];
@@ -35,14 +27,11 @@ export function rememberLevelPrices(lines: Lines): void {
  * document as it stands after breaks, so no rule's effect can switch another on or off, and the
  * order of the list cannot change who qualifies.
  */
-export function applyLineRules(lines: Lines, context: PricingContext): void {
-  const find = context.setup.rulesFor;
+export function applyLineRules(together: DocumentBeforeRules): void {
+  const { context } = together;
+  const find = context.setup.rules.line;
   if (!find) return;
-  const priced = lines.filter(
-    (line): line is LineInProgress =>
-      !('kind' in line) && !line.problem && exchangeTo(line, context.currency, context),
-  );
-  const together = documentOf(priced, context);
+  const priced = together.lines.map(({ work }) => work);
   const places = new Map(together.lines.map((line) => [line.work, line]));
   for (const work of priced) {
     const line = places.get(work);
@@ -62,7 +51,17 @@ export function applyLineRules(lines: Lines, context: PricingContext): void {
   }
 }
 
-function documentOf(
+/** The lines that have a price, as conditions look at them; their prices are exchanged by it. */
+export function beforeRules(lines: Lines, context: PricingContext): DocumentBeforeRules {
+  const priced = lines.filter(
+    (line): line is LineInProgress =>
+      !('kind' in line) && !line.problem && exchangeTo(line, context.currency, context),
+  );
+  return documentOf(priced, context);
+}
+
+/** Some lines as a document of their own. */
+export function documentOf(
   works: readonly LineInProgress[],
   context: PricingContext,
 ): DocumentBeforeRules {
@@ -73,114 +72,32 @@ function before(work: LineInProgress, context: PricingContext): LineBeforeRules 
   return { work, amount: amountNow(work, context) };
 }
 
-function applyToLine(line: LineBeforeRules, find: RuleFinder, document: DocumentBeforeRules): void {
+function applyToLine(
+  line: LineBeforeRules,
+  find: RuleFinder<LineEffect>,
+  document: DocumentBeforeRules,
+): void {
   const { work } = line;
   const { context } = document;
   const passOver = teller(work, context);
-  const holding: CompiledRule[] = [];
+  const holding: CompiledRule<LineEffect>[] = [];
   for (const compiled of find(work.item)) {
     const reasons = whyNot(compiled, line, document);
+    if (work.closedBy) reasons.unshift({ kind: 'lineClosed', by: work.closedBy });
     if (reasons.length > 0) passOver({ kind: 'rule', rule: compiled.name }, ...reasons);
     else holding.push(compiled);
   }
   if (holding.length === 0) return;
-  const chosen = choose(beforeStop(holding, passOver), work, context, passOver);
+  const ahead = beforeStop(holding, passOver);
+  const last = ahead.at(-1);
+  if (last?.rule.stops) work.stop = last;
+  const toPay = (rules: readonly CompiledRule<LineEffect>[]): Decimal => {
+    const aside = copyOf(work);
+    applyEffects(rules, aside, context, tellNobody);
+    return amountWithFlats(aside, context);
+  };
+  const chosen = chooseRules(ahead, context.setup.ruleChoice, toPay, passOver);
   applyEffects(chosen, work, context, passOver);
-}
-
-/** Every reason why a rule does not hold for a line. */
-function whyNot(
-  { rule }: CompiledRule,
-  line: LineBeforeRules,
-  document: DocumentBeforeRules,
-): Reason[] {
-  const { facts, codes } = document.context;
-  const reasons: Reason[] = [];
-  if (line.work.closedBy) reasons.push({ kind: 'lineClosed', by: line.work.closedBy });
-  if (!inForce(rule.validity, facts.local)) {
-    reasons.push({ kind: 'ruleNotNow', validity: rule.validity });
-  }
-  const outlet = facts.outlet;
-  if (!isAtOutlet(rule.outlets, outlet?.code ?? null)) {
-    reasons.push({ kind: 'notAtOutlet', outlet: outlet?.name ?? null });
-  }
-  if (rule.starts.kind === 'code' && !codes.has(rule.starts.code.toLowerCase())) {
-    reasons.push({ kind: 'codeNeeded' });
-  }
-  if (!holdsFor(rule.when, rule, line, document)) {
-    const unmet = document.context.workings ? unmetOf(rule.when, rule, line, document) : [];
-    reasons.push({ kind: 'conditionFails', unmet });
-  }
-  return reasons;
-}
-
-/** Up to the first rule that stops here; those after it are told. */
-function beforeStop(holding: readonly CompiledRule[], passOver: PassOver): readonly CompiledRule[] {
-  const at = holding.findIndex(({ rule }) => rule.stops);
-  const stop = holding[at];
-  if (!stop) return holding;
-  for (const { name } of holding.slice(at + 1)) {
-    passOver({ kind: 'rule', rule: name }, { kind: 'ruleStopsBefore', rule: stop.name });
-  }
-  return holding.slice(0, at + 1);
-}
-
-/**
- * Which of the rules that hold are applied. Rules that only raise do not compete. Where a rule stands
- * alone, either the first in the list decides, or the choice that leaves the customer paying least:
- * all that go together, or each that stands alone.
- */
-function choose(
-  holding: readonly CompiledRule[],
-  work: LineInProgress,
-  context: PricingContext,
-  passOver: PassOver,
-): readonly CompiledRule[] {
-  const raising = holding.filter(({ rule }) => onlyRaises(rule.effect));
-  const competing = holding.filter(({ rule }) => !onlyRaises(rule.effect));
-  const alone = competing.filter(({ rule }) => !rule.together);
-  const [first] = competing;
-  if (!first || alone.length === 0 || competing.length === 1) return holding;
-  const joined = competing.filter(({ rule }) => rule.together);
-  const won =
-    context.setup.ruleChoice === 'first'
-      ? first.rule.together
-        ? joined
-        : [first]
-      : leastToPay(
-          [...(joined.length > 0 ? [joined] : []), ...alone.map((one) => [one])],
-          work,
-          context,
-        );
-  const [winner] = won;
-  for (const one of competing) {
-    if (won.includes(one) || !winner) continue;
-    const kind =
-      context.setup.ruleChoice === 'least'
-        ? 'leavesMoreToPay'
-        : one.rule.together
-          ? 'anotherRuleStandsAlone'
-          : 'ruleMeetsOthers';
-    passOver({ kind: 'rule', rule: one.name }, { kind, rule: winner.name });
-  }
-  const applied = new Set([...won, ...raising]);
-  return holding.filter((one) => applied.has(one));
-}
-
-/** The choice that makes the line cheapest; of equal ones that whose first rule is the earlier. */
-function leastToPay(
-  choices: readonly (readonly CompiledRule[])[],
-  work: LineInProgress,
-  context: PricingContext,
-): readonly CompiledRule[] {
-  const tried = choices
-    .map((rules) => {
-      const aside = copyOf(work);
-      applyEffects(rules, aside, context, tellNobody);
-      return { rules, amount: amountWithFlats(aside, context), place: rules[0]?.place ?? 0 };
-    })
-    .toSorted((a, b) => compare(a.amount, b.amount) || a.place - b.place);
-  return tried[0]?.rules ?? [];
 }
 
 /** A working copy on which something can be tried. */
@@ -194,5 +111,6 @@ function copyOf(work: LineInProgress): LineInProgress {
     column: quiet(work.column),
     parts: work.parts?.map((part) => ({ ...part, column: quiet(part.column) })) ?? null,
     flats: [],
+    rulesOnUnits: [],
   };
 }

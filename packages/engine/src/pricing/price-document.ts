@@ -1,14 +1,17 @@
 import { compileSetup, type CompiledSetup } from '../compile/compile-setup';
 import { minorDigits } from '../number/currency';
-import { add, withDigits, ZERO } from '../number/decimal';
+import { sum, withDigits } from '../number/decimal';
 import { ratesOf } from '../number/exchange';
 import type { PricingDocument } from '../setup/document';
 import type { Setup } from '../setup/setup';
-import type { PricingContext } from './line-in-progress';
-import { beginLine, finishLine } from './price-line';
+import type { LineInProgress, PricingContext } from './line-in-progress';
+import { beginLine, handOut, roundLine } from './price-line';
 import { applyBreaks } from './quantity-break';
-import { applyLineRules, rememberLevelPrices } from './line-rules';
-import { MODEL_VERSION, type PricedDocument } from './priced';
+import { codeStates } from './code-states';
+import { applyDocumentRules } from './document-rules';
+import { applyGroupRules } from './group-rules';
+import { applyLineRules, beforeRules, rememberLevelPrices } from './line-rules';
+import { MODEL_VERSION, type LineWithoutPrice, type PricedDocument } from './priced';
 
 /** What a pricing is asked to write down. */
 export interface PricingWish {
@@ -47,23 +50,39 @@ export function priceDocument(
   };
   const items = new Map(facts.items.map((item) => [item.item, item]));
   const begun = document.lines.map((line) => beginLine(line, items.get(line.item), context));
-  if (setup.rulesFor) rememberLevelPrices(begun);
+  const { rules } = setup;
+  const hasRules = rules.line !== null || rules.group !== null || rules.document !== null;
+  if (hasRules) rememberLevelPrices(begun);
   applyBreaks(begun, context);
-  applyLineRules(begun, context);
-  const lines = begun.map((line) => finishLine(line, context));
-  let total = ZERO;
-  let unpricedLines = 0;
-  for (const line of lines) {
-    if (line.kind === 'priced') total = add(total, line.amount);
-    else unpricedLines += 1;
-  }
+  const before = hasRules ? beforeRules(begun, context) : { lines: [], context, counts: new Map() };
+  applyLineRules(before);
+  for (const line of begun) roundLine(line, context);
+  const groups = applyGroupRules(before);
+  const whole = applyDocumentRules(before, document.shipping);
+  const lines = begun.map((line) => handOut(line, context));
+  const priced = lines.filter((line) => line.kind === 'priced');
+  const total = [
+    ...priced.map(({ net }) => net),
+    ...(document.shipping ? [document.shipping] : []),
+    ...whole.rules.filter(({ effect }) => effect.kind !== 'subtotal').map(({ amount }) => amount),
+  ];
+  const digits = context.amountDigits;
   return {
     modelVersion: MODEL_VERSION,
     version: setup.version,
     pricedAt,
     currency,
     lines,
-    total: withDigits(total, context.amountDigits),
-    unpricedLines,
+    subtotal: withDigits(sum(priced.map(({ amount }) => amount)), digits),
+    shipping: document.shipping && withDigits(document.shipping, digits),
+    rules: [...groups, ...whole.rules],
+    notApplied: whole.notApplied,
+    codes: codeStates(codes, worksOf(begun), whole, context),
+    total: withDigits(sum(total), digits),
+    unpricedLines: lines.length - priced.length,
   };
+}
+
+function worksOf(lines: readonly (LineInProgress | LineWithoutPrice)[]): LineInProgress[] {
+  return lines.filter((line): line is LineInProgress => !('kind' in line) && !line.problem);
 }

@@ -5,11 +5,12 @@ import {
   subtract,
   sum,
   withDigits,
+  ZERO,
   type Decimal,
 } from '../number/decimal';
 import type { DocumentLine } from '../setup/document';
 import type { ItemFacts, UnitFacts } from '../setup/facts';
-import { checkQuantities, checkSlice } from '../workings/self-check';
+import { checkAmount, checkQuantities, checkSlice } from '../workings/self-check';
 import { NOT_APPLIED_LISTED } from '../workings/workings';
 import { startFromAgreement } from './agreement';
 import { lineFault } from './check-line';
@@ -26,6 +27,7 @@ import type {
   PricedLine,
   PricedSlice,
 } from './priced';
+import { netOf } from './document-rules';
 import { takenTo } from './rule-effect';
 import { roundUnitsAndExtend } from './unit-rounding';
 import { baseUnit, unitOf } from './units';
@@ -60,15 +62,25 @@ export function beginLine(
   return work;
 }
 
-/** Rounds what the steps have made of a line, and hands it out. */
-export function finishLine(
+/** Step 6: rounds what the steps have made of a line, and takes its flat amounts. */
+export function roundLine(work: LineInProgress | LineWithoutPrice, context: PricingContext): void {
+  if ('kind' in work) return;
+  if (!work.problem) roundUnitsAndExtend(work, context);
+  if (work.problem) return;
+  const { flats, amount } = withFlats(amountOf(work.slices, context.amountDigits), work, context);
+  work.flatsTaken = flats;
+  work.amount = amount;
+  if (work.computed) roundLine(work.computed, context);
+}
+
+/** Hands out a line that all steps have gone over. */
+export function handOut(
   work: LineInProgress | LineWithoutPrice,
   context: PricingContext,
 ): PricedLine {
   if ('kind' in work) return work;
-  if (!work.problem) roundUnitsAndExtend(work, context);
   if (work.problem) return withoutPrice(work.line, work.problem);
-  return withPrice(work, context, work.computed && finishLine(work.computed, context));
+  return withPrice(work, context, work.computed && handOut(work.computed, context));
 }
 
 function startLine(
@@ -93,7 +105,12 @@ function startLine(
     afterLevel: null,
     parts: null,
     flats: [],
+    rulesOnUnits: [],
+    stop: null,
     slices: [],
+    flatsTaken: NO_FLATS,
+    amount: ZERO,
+    shares: [],
     problem: null,
     notApplied: [],
     computed,
@@ -110,13 +127,14 @@ function withPrice(
   computed: PricedLine | null,
 ): LineWithPrice {
   const { setup, amountDigits, workings } = context;
-  const { line, slices, notApplied } = work;
-  const { flats, amount } = withFlats(amountOf(slices, amountDigits), work, context);
+  const { line, slices, notApplied, flatsTaken: flats, shares, amount } = work;
+  const net = shares.length === 0 ? amount : withDigits(netOf(work), amountDigits);
   if (workings) {
     for (const slice of slices) {
       checkSlice(slice, line.duration, amountDigits, setup.roundingMode);
     }
     checkQuantities(slices, work);
+    checkAmount(work, net);
   }
   return {
     kind: 'priced',
@@ -129,8 +147,10 @@ function withPrice(
     closedBy: work.closedBy,
     slices,
     flats,
+    shares,
     amount,
-    cost: lineCost(work, context, amount),
+    net,
+    cost: lineCost(work, context, net),
     notApplied:
       notApplied.length > NOT_APPLIED_LISTED ? notApplied.slice(0, NOT_APPLIED_LISTED) : notApplied,
     notAppliedMore: Math.max(0, notApplied.length - NOT_APPLIED_LISTED),

@@ -2,17 +2,19 @@ import type { CurrencyCode } from '../number/currency';
 import type { Decimal } from '../number/decimal';
 import type { Exact } from '../number/exact';
 import type { CostKind } from '../setup/cost';
+import type { DocumentEffect, GroupEffect } from '../setup/rule';
 import type { ItemNumber, TimeUnit, UnitCode } from '../setup/goods';
 import type {
   LevelChooser,
   LevelName,
   NotApplied,
+  Reason,
   RuleName,
   WorkingStep,
 } from '../workings/workings';
 
 /** Raised by every change of the engine that can alter a cent or a working. */
-export const MODEL_VERSION = 5;
+export const MODEL_VERSION = 6;
 
 export interface PricedDocument {
   readonly modelVersion: number;
@@ -22,9 +24,35 @@ export interface PricedDocument {
   readonly currency: CurrencyCode;
   readonly lines: readonly PricedLine[];
   /** The sum of the priced lines' amounts. */
+  readonly subtotal: Decimal;
+  /** What shipping costs before rules; null where there is none. */
+  readonly shipping: Decimal | null;
+  /** Rules for groups and for the document that did something, in their order. */
+  readonly rules: readonly PricedRule[];
+  /** Rules for the document that did nothing. */
+  readonly notApplied: readonly NotApplied[];
+  /** What became of each code, in the order in which they were typed. */
+  readonly codes: readonly CodeState[];
+  /** What the lines are sold for, with shipping and charges. */
   readonly total: Decimal;
   /** How many lines have no price and so are missing from the total. */
   readonly unpricedLines: number;
+}
+
+/** What a code that was typed does. */
+export interface CodeState {
+  readonly code: string;
+  /** The rule that it starts; null where there is none. */
+  readonly rule: RuleName | null;
+  readonly is:
+    | { readonly kind: 'noRule' }
+    | { readonly kind: 'paused' }
+    /** No goods of the document are any that the rule is for. */
+    | { readonly kind: 'otherGoods' }
+    /** On so many lines, or on the document where that is 0. */
+    | { readonly kind: 'applied'; readonly lines: number }
+    /** With all that keeps it from one of the lines, or from the document. */
+    | { readonly kind: 'notApplied'; readonly reasons: readonly Reason[] };
 }
 
 export type PricedLine = LineWithPrice | LineWithoutPrice;
@@ -46,8 +74,12 @@ export interface LineWithPrice {
   readonly slices: readonly PricedSlice[];
   /** What rules do to the line as a whole, after its slices. */
   readonly flats: readonly PricedFlat[];
-  /** The slices' amounts and the flat amounts. */
+  /** What rules for several lines together, or for the document, do to this one. */
+  readonly shares: readonly PricedShare[];
+  /** The slices' amounts, the flat amounts, and the shares of rules for groups. */
   readonly amount: Decimal;
+  /** The amount with the shares of rules for the document: what the line is sold for. */
+  readonly net: Decimal;
   /** What the line costs; null where nothing is known. */
   readonly cost: LineCost | null;
   readonly notApplied: readonly NotApplied[];
@@ -65,6 +97,30 @@ export interface PricedFlat {
   readonly amount: Decimal;
   /** How often the rule's amount is in it. */
   readonly times: number;
+  /** There was less than it would have taken. */
+  readonly tookAll: boolean;
+}
+
+/** A line's part of what a rule does to several lines, in the document's currency. */
+export interface PricedShare {
+  readonly version: number;
+  readonly rule: RuleName;
+  readonly of: 'group' | 'document';
+  /** How many base units of the line a rule for groups changed; null for the document. */
+  readonly units: number | null;
+  /** What it changes the line's amount by; below zero for an amount off. */
+  readonly amount: Decimal;
+}
+
+/** What a rule for groups or for the document did in all, in the document's currency. */
+export interface PricedRule {
+  readonly version: number;
+  readonly rule: RuleName;
+  readonly effect: GroupEffect | DocumentEffect;
+  /** How many deals, sets or times. */
+  readonly times: number;
+  /** What it changes the document's total by; below zero for an amount off. */
+  readonly amount: Decimal;
   /** There was less than it would have taken. */
   readonly tookAll: boolean;
 }

@@ -3,7 +3,6 @@ import {
   add,
   compare,
   fromInteger,
-  isPositive,
   multiply,
   withDigits,
   ZERO,
@@ -24,30 +23,15 @@ import { baseUnit, perUnit, unitOf } from './units';
 
 const ONE = fromInteger(1);
 
-/** Whether a rule only raises or charges: such rules do not compete with others. */
-export function onlyRaises(effect: LineEffect): boolean {
-  switch (effect.kind) {
-    case 'percent':
-      return effect.startsFrom === 'running' && isPositive(effect.percent);
-    case 'amountEach':
-      return effect.startsFrom === 'running' && isPositive(effect.amount);
-    case 'flat':
-      return isPositive(effect.amount);
-    case 'set':
-      return false;
-  }
-}
-
 /** Applies rules to a line in their order; what cannot be applied, or is overtaken, is told. */
 export function applyEffects(
-  rules: readonly CompiledRule[],
+  rules: readonly CompiledRule<LineEffect>[],
   work: LineInProgress,
   context: PricingContext,
   passOver: PassOver,
 ): void {
-  let onUnits: CompiledRule[] = [];
   for (const compiled of rules) {
-    const { effect } = compiled.rule;
+    const { effect } = compiled;
     if (effect.kind === 'flat') {
       addFlat(compiled, effect, work, context);
       continue;
@@ -58,12 +42,12 @@ export function applyEffects(
       continue;
     }
     if (made === 'restarted') {
-      for (const { name } of onUnits) {
+      for (const { name } of work.rulesOnUnits) {
         passOver({ kind: 'rule', rule: name }, { kind: 'overtakenBy', rule: compiled.name });
       }
-      onUnits = [];
+      work.rulesOnUnits = [];
     }
-    onUnits.push(compiled);
+    work.rulesOnUnits.push(compiled);
   }
 }
 
@@ -200,6 +184,6 @@ function addFlat(
 }
 
 /** How often one quantity goes into another. */
-function wholeTimes(quantity: Decimal, every: Decimal): number {
+export function wholeTimes(quantity: Decimal, every: Decimal): number {
   return Number(withDigits(roundToIncrement(divide(quantity, every), ONE, 'down'), 0).units);
 }

@@ -55,6 +55,7 @@ function asLines(
       currency,
       level: level?.id ?? null,
       codes: [],
+      shipping: null,
       facts: { ...facts, outlet, customer: null },
       lines: facts.items.map(({ item, timeUnit }, index) => ({
         id: String(index),

@@ -1,6 +1,6 @@
 import type { CompiledSetup } from '../compile/compile-setup';
 import { minorDigits, type CurrencyCode } from '../number/currency';
-import { fromInteger, isZero, withDigits, type Decimal } from '../number/decimal';
+import { fromInteger, isZero, withDigits, ZERO, type Decimal } from '../number/decimal';
 import { signOf } from '../number/exact';
 import { ratesOf } from '../number/exchange';
 import { roundToDigits } from '../number/rounding';
@@ -107,6 +107,11 @@ function oneOf(item: ItemFacts, currency: CurrencyCode): LineInProgress {
     afterLevel: null,
     parts: null,
     flats: [],
+    rulesOnUnits: [],
+    stop: null,
+    flatsTaken: [],
+    amount: ZERO,
+    shares: [],
     slices: [],
     problem: null,
     notApplied: [],

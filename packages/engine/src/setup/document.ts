@@ -14,6 +14,8 @@ export interface PricingDocument {
   readonly level: LevelId | null;
   /** Codes that start rules, as they were typed. */
   readonly codes: readonly string[];
+  /** What shipping costs before rules, in the document's currency; null where there is none. */
+  readonly shipping: Decimal | null;
   readonly facts: DocumentFacts;
   readonly lines: readonly DocumentLine[];
 }

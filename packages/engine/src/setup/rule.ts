@@ -26,7 +26,7 @@ export interface Rule {
   readonly outlets: readonly string[] | null;
   readonly starts: RuleStart;
   readonly when: Condition;
-  readonly effect: LineEffect;
+  readonly effect: RuleEffect;
   /** Whether it goes together with other rules; else it stands alone. */
   readonly together: boolean;
   /** Rules after it in the list do not touch its lines. */
@@ -113,6 +113,9 @@ export type Comparison =
   /** Both included. */
   | { readonly kind: 'between'; readonly value: Decimal; readonly to: Decimal };
 
+/** What a rule does: to each line by itself, to units of lines together, or to the document. */
+export type RuleEffect = LineEffect | GroupEffect | DocumentEffect;
+
 /** What is done to a line. Percents and amounts are signed: -10 takes 10 % off. */
 export type LineEffect =
   | {
@@ -137,6 +140,77 @@ export type LineEffect =
     }
   /** On the line as a whole, after its unit prices are rounded; once for every so many units. */
   | { readonly kind: 'flat'; readonly amount: Decimal; readonly every: Decimal | null };
+
+/**
+ * What is done to whole units of lines that the conditions hold for. Quantities are in base units,
+ * amounts and prices per base unit (and for the whole time of goods priced by time).
+ */
+export type GroupEffect =
+  /** So many of one selection earn so many of another; percents and amounts are signed. */
+  | {
+      readonly kind: 'buyAndGet';
+      readonly buy: UnitsOf;
+      readonly get: UnitsOf;
+      readonly offer: UnitOffer;
+      /** Whether the dearest units are given, and not the cheapest. */
+      readonly dearest: boolean;
+      /** The most deals in one document; null for any number. */
+      readonly most: number | null;
+    }
+  /** These together, for one total, or each at its own price where that is null. */
+  | {
+      readonly kind: 'bundle';
+      readonly parts: readonly BundlePart[];
+      readonly total: Decimal | null;
+    }
+  /** A signed amount shared by units; once, or for every so many units together. */
+  | { readonly kind: 'spread'; readonly amount: Decimal; readonly every: Decimal | null };
+
+/** So many units of some goods. */
+export interface UnitsOf {
+  readonly quantity: number;
+  readonly reaches: readonly Reach[];
+}
+
+/** `price` counts where a bundle has no total. */
+export interface BundlePart extends UnitsOf {
+  readonly price: Decimal | null;
+}
+
+export type UnitOffer =
+  | { readonly kind: 'percent'; readonly percent: Decimal }
+  | { readonly kind: 'amount'; readonly amount: Decimal }
+  | { readonly kind: 'set'; readonly price: Decimal };
+
+/** What is done to the document where the conditions hold for one of its lines. */
+export type DocumentEffect =
+  /** Off what the open lines come to, or off the shipping. */
+  | { readonly kind: 'subtotal' | 'shipping'; readonly off: DocumentOff }
+  /** On top. */
+  | { readonly kind: 'charge'; readonly amount: Decimal };
+
+/** Signed. */
+export type DocumentOff =
+  | { readonly kind: 'percent'; readonly percent: Decimal }
+  | { readonly kind: 'amount'; readonly amount: Decimal };
+
+/** In this order rules are applied: to lines, to units together, to the document. */
+export type RuleStage = 'line' | 'group' | 'document';
+
+export function stageOf({ kind }: Pick<RuleEffect, 'kind'>): RuleStage {
+  switch (kind) {
+    case 'buyAndGet':
+    case 'bundle':
+    case 'spread':
+      return 'group';
+    case 'subtotal':
+    case 'shipping':
+    case 'charge':
+      return 'document';
+    default:
+      return 'line';
+  }
+}
 
 /** A price that a percent is of, or that a rule starts from. */
 export type PriceBase = (typeof PRICE_BASES)[number];

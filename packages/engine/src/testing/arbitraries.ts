@@ -238,6 +238,7 @@ export const documents: fc.Arbitrary<PricingDocument> = fc
     currency: fc.constantFrom('EUR', 'EUR', 'EUR', 'USD', 'KWD'),
     level: fc.constantFrom(null, null, 'A'),
     codes: fc.constantFrom([], [], ['SPRING']),
+    shipping: fc.constantFrom(null, null, make(1290, 2)),
     customer: fc.option(customers),
     outlet: fc.option(outlets, { freq: 1 }),
     lines: fc.array(lines, { maxLength: 8 }),

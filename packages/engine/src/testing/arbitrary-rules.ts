@@ -1,9 +1,11 @@
 import fc from 'fast-check';
-import { make, type Decimal } from '../number/decimal';
+import { make, negate, type Decimal } from '../number/decimal';
 import {
   PRICE_BASES,
   type Comparison,
   type Condition,
+  type DocumentEffect,
+  type GroupEffect,
   type LineEffect,
   type NumberFact,
   type Rule,
@@ -107,6 +109,52 @@ const lineEffects: fc.Arbitrary<LineEffect> = fc.oneof(
   }),
 );
 
+const unitsOf = fc.record({
+  quantity: fc.constantFrom(1, 1, 2, 3),
+  reaches: fc.array(reaches, { minLength: 1, maxLength: 2 }),
+});
+const below = (values: fc.Arbitrary<Decimal>): fc.Arbitrary<Decimal> =>
+  values.map((value) => (value.units > 0 ? negate(value) : value));
+const groupEffects: fc.Arbitrary<GroupEffect> = fc.oneof(
+  fc.record({
+    kind: fc.constant('buyAndGet'),
+    buy: unitsOf,
+    get: unitsOf,
+    offer: fc.oneof(
+      fc.record({ kind: fc.constant('percent'), percent: below(percents) }),
+      fc.record({ kind: fc.constant('amount'), amount: below(amounts) }),
+      fc.record({ kind: fc.constant('set'), price: prices }),
+    ),
+    dearest: fc.boolean(),
+    most: fc.constantFrom(null, null, 1, 5),
+  }),
+  fc.record({
+    kind: fc.constant('bundle'),
+    parts: fc.array(
+      fc.tuple(unitsOf, prices).map(([units, price]) => ({ ...units, price })),
+      { minLength: 1, maxLength: 3 },
+    ),
+    total: fc.option(prices, { freq: 2 }),
+  }),
+  fc.record({
+    kind: fc.constant('spread'),
+    amount: amounts,
+    every: fc.constantFrom(null, make(4, 0)),
+  }),
+);
+
+const offs = fc.oneof(
+  fc.record({ kind: fc.constant('percent'), percent: below(percents) }),
+  fc.record({ kind: fc.constant('amount'), amount: below(amounts) }),
+);
+const documentEffects: fc.Arbitrary<DocumentEffect> = fc.oneof(
+  fc.record({ kind: fc.constantFrom('subtotal', 'subtotal', 'shipping'), off: offs }),
+  fc.record({
+    kind: fc.constant('charge'),
+    amount: amounts.map((one) => (one.units < 0 ? negate(one) : one)),
+  }),
+);
+
 /** A conditional rule over those items. */
 export const rules = (id: string): fc.Arbitrary<Rule> =>
   fc.record({
@@ -133,7 +181,11 @@ export const rules = (id: string): fc.Arbitrary<Rule> =>
       { kind: 'code', code: 'Spring' },
     ),
     when: conditions,
-    effect: lineEffects,
+    effect: fc.oneof(
+      { weight: 3, arbitrary: lineEffects },
+      { weight: 2, arbitrary: groupEffects },
+      { weight: 1, arbitrary: documentEffects },
+    ),
     together: fc.constantFrom(true, true, false),
     stops: fc.constantFrom(false, false, false, true),
   });

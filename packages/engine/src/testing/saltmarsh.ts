@@ -8,7 +8,7 @@ import type { CustomerFacts, DocumentFacts, ItemFacts } from '../setup/facts';
 import type { BasePrice } from '../setup/goods';
 import type { Adjustment, Level, LevelEntry, TypedPrice } from '../setup/level';
 import type { QuantityBreak, TierAdjustment } from '../setup/quantity-break';
-import type { Condition, LineEffect, Rule } from '../setup/rule';
+import type { Condition, LineEffect, Rule, RuleEffect } from '../setup/rule';
 import type { Setup } from '../setup/setup';
 
 /** A small invented setup that specifications vary. */
@@ -200,7 +200,7 @@ export function breakOf(
 
 /** A rule for everything, by itself, together with others. */
 export function ruleOf(
-  effect: LineEffect,
+  effect: RuleEffect,
   when: Condition = { kind: 'all', of: [] },
   changes: Partial<Rule> = {},
 ): Rule {
@@ -316,6 +316,7 @@ export function documentOf(
     currency: 'EUR',
     level: null,
     codes: [],
+    shipping: null,
     facts: factsOf(),
     lines: [lineOf(quantity)],
     ...changes,

@@ -21,7 +21,7 @@ export function marginOfLines(lines: readonly Printed<PricedLine>[]): MarginOfLi
   let counted = 0;
   for (const line of priced) {
     if (!line.cost) continue;
-    amount = addExact(amount, decimal(line.amount));
+    amount = addExact(amount, decimal(line.net));
     cost = addExact(cost, readPrinted(line.cost.amount));
     counted += 1;
   }

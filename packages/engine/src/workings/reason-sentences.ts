@@ -2,6 +2,7 @@ import type { ClosedBy } from '../pricing/priced';
 import type { Window } from '../setup/dates';
 import { tierWords } from './break-sentences';
 import { unmetWords, validityWords } from './rule-sentences';
+import { orWords } from './or-words';
 import type { Printed } from './printed';
 import {
   basisName,
@@ -100,6 +101,12 @@ export function reasonSentence(
       return `it stands alone, and ${reason.rule.name} comes first`;
     case 'ruleStopsBefore':
       return `${reason.rule.name} stops the rules after it`;
+    case 'unitsMissing':
+      return `at least ${String(reason.missing)} ${reason.missing === 1 ? 'unit' : 'units'} more would be needed`;
+    case 'dearerTogether':
+      return 'its goods cost less each by itself';
+    case 'nothingToTake':
+      return 'there is nothing that it could take from';
     case 'overtakenBy':
       return `${reason.rule.name} takes its place`;
     case 'leavesMoreToPay':
@@ -121,12 +128,6 @@ const CLOSED_WORDS: Readonly<Record<ClosedBy, string>> = {
   typedPrice: 'the line is closed by the price typed on its level',
   levelEntry: 'the line is closed by the entry of its level',
 };
-
-/** "last, average or landed" */
-function orWords(words: readonly string[]): string {
-  const last = words.at(-1) ?? '';
-  return words.length < 2 ? last : `${words.slice(0, -1).join(', ')} or ${last}`;
-}
 
 function outsideWords({ from, until }: Window, day: string, write: Writer): string {
   if (until !== null && day > until) return `ended on ${write.day(until)}`;

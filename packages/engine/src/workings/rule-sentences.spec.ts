@@ -1,6 +1,6 @@
 import { decimal } from '../number/decimal';
 import { price } from '../pricing/price-document';
-import type { Condition, LineEffect, Rule } from '../setup/rule';
+import type { Condition, Rule, RuleEffect } from '../setup/rule';
 import {
   basePrice,
   documentOf,
@@ -11,7 +11,8 @@ import {
   setupOf,
 } from '../testing/saltmarsh';
 import { printed } from './printed';
-import { conditionWords, effectWords, ruleSentence, validityWords } from './rule-sentences';
+import { effectWords } from './effect-sentences';
+import { conditionWords, ruleSentence, validityWords } from './rule-sentences';
 import { notAppliedWording, stepWording } from './sentences';
 import type { Names } from './setup-sentences';
 
@@ -32,7 +33,7 @@ const goods = (...categories: string[]): Condition => ({
   reaches: categories.map((category) => ({ kind: 'category', category })),
 });
 const condition = (one: Condition): string => conditionWords(printed(one), 'EUR', NAMES);
-const effect = (one: LineEffect): string => effectWords(printed(one), 'EUR');
+const effect = (one: RuleEffect): string => effectWords(printed(one), 'EUR', NAMES);
 
 describe('what keeps a condition from holding, in words', () => {
   const quantity = (kind: 'atLeast' | 'moreThan', value: string): Condition => ({

@@ -2,14 +2,14 @@ import { decimal, isDecimalText, isPositive, print, subtract } from '../number/d
 import type {
   Comparison,
   Condition,
-  LineEffect,
   NumberFact,
-  PriceBase,
   Rule,
   RuleValidity,
   WordComparison,
   WordFact,
 } from '../setup/rule';
+import { effectWords } from './effect-sentences';
+import { orWords } from './or-words';
 import type { Printed } from './printed';
 import { plainWriter, reachWords, windowWords, type Names, type Writer } from './setup-sentences';
 import type { Unmet } from './workings';
@@ -19,7 +19,7 @@ type PrintedRule = Omit<Printed<Rule>, 'id' | 'name' | 'words'>;
 /** A whole rule in one sentence, conditions first. */
 export function ruleSentence(rule: PrintedRule, names: Names, write: Writer = plainWriter): string {
   const said = [
-    `where ${conditionWords(rule.when, rule.currency, names, write)}: ${effectWords(rule.effect, rule.currency, write)}`,
+    `where ${conditionWords(rule.when, rule.currency, names, write)}: ${effectWords(rule.effect, rule.currency, names, write)}`,
     ...validityWords(rule.validity, write),
     ...(rule.outlets === null ? [] : [`at the outlet ${orWords(rule.outlets)}`]),
     ...(rule.starts.kind === 'code' ? [`with the code ${rule.starts.code}`] : []),
@@ -193,50 +193,6 @@ function comparisonWords(comparison: Printed<Comparison>, unit: string, write: W
   return `${COMPARISON_WORDS[comparison.kind]} ${write.number(comparison.value)}${unit}`;
 }
 
-const BASE_WORDS: Readonly<Record<PriceBase, string>> = {
-  running: 'price',
-  afterLevel: 'price after the level',
-  basePrice: 'base price',
-  listPrice: 'list price',
-};
-
-/** "10 % off the price", "4.00 EUR off the line for every 4" */
-export function effectWords(
-  effect: Printed<LineEffect>,
-  currency: string,
-  write: Writer = plainWriter,
-): string {
-  switch (effect.kind) {
-    case 'percent': {
-      const what = signed(effect.percent, ' %', write);
-      const of = ` the ${BASE_WORDS[effect.of]}`;
-      return `${what}${of}${startWords(effect.startsFrom)}`;
-    }
-    case 'amountEach': {
-      const per = effect.unit === null ? ' each' : ` per ${effect.unit}`;
-      return `${signed(effect.amount, ` ${currency}`, write)}${per}${startWords(effect.startsFrom)}`;
-    }
-    case 'set': {
-      const per = effect.unit === null ? ' each' : ` per ${effect.unit}`;
-      return `${write.number(effect.price)} ${currency}${per}, ${effect.raises ? 'in any case' : 'where that is lower'}`;
-    }
-    case 'flat': {
-      const every = effect.every === null ? '' : ` for every ${write.number(effect.every)}`;
-      return `${signed(effect.amount, ` ${currency}`, write)} the line${every}`;
-    }
-  }
-}
-
-function signed(figure: string, unit: string, write: Writer): string {
-  return figure.startsWith('-')
-    ? `${write.number(figure.slice(1))}${unit} off`
-    : `${write.number(figure.replace('+', ''))}${unit} added to`;
-}
-
-function startWords(base: PriceBase): string {
-  return base === 'running' ? '' : `, starting from the ${BASE_WORDS[base]}, where that is lower`;
-}
-
 const WEEKDAYS = [
   'Mondays',
   'Tuesdays',
@@ -258,10 +214,4 @@ export function validityWords(
     ...(weekdays === null ? [] : [`on ${orWords(weekdays.map((day) => WEEKDAYS[day - 1] ?? ''))}`]),
     ...(times === null ? [] : [`from ${times.from} to ${times.until}`]),
   ];
-}
-
-/** "a, b or c" */
-function orWords(words: readonly string[]): string {
-  const last = words.at(-1) ?? 'none';
-  return words.length < 2 ? last : `${words.slice(0, -1).join(', ')} or ${last}`;
 }

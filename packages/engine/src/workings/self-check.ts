@@ -57,6 +57,24 @@ export function checkQuantities(
   if (!whole) throw new WorkingsFault(`the slices are not the ${print(quantity)} of the line`);
 }
 
+/**
+ * Checks that a line's slices, flat amounts and shares are what it is sold for, and not below zero.
+ * @throws {WorkingsFault} where they are not
+ */
+export function checkAmount({ slices, flatsTaken, shares }: AmountsOfLine, net: Decimal): void {
+  const parts = [...slices, ...flatsTaken, ...shares].map(({ amount }) => amount);
+  if (compare(sum(parts), net) !== 0) {
+    throw new WorkingsFault(`the parts of the line are not its ${print(net)}`);
+  }
+  if (net.units < 0) throw new WorkingsFault(`the line comes to ${print(net)}`);
+}
+
+interface AmountsOfLine {
+  readonly slices: readonly { readonly amount: Decimal }[];
+  readonly flatsTaken: readonly { readonly amount: Decimal }[];
+  readonly shares: readonly { readonly amount: Decimal }[];
+}
+
 interface QuantitiesOfLine {
   readonly line: { readonly quantity: Decimal };
   readonly unit: { readonly unit: string };

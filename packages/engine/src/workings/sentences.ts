@@ -3,7 +3,7 @@ import type { LineProblem } from '../pricing/priced';
 import type { Printed } from './printed';
 import { breakStepSentence } from './break-sentences';
 import { feesWords, tableStepSentence } from './cost-table-sentences';
-import { effectWords } from './rule-sentences';
+import { effectWords } from './effect-sentences';
 import { chooserWords, reasonSentence } from './reason-sentences';
 import {
   entrySentence,
@@ -103,7 +103,7 @@ export function stepWording(
     case 'rule':
       return {
         title: `Rule ${source.rule.name}`,
-        sentence: ruleStepSentence(source, write),
+        sentence: ruleStepSentence(source, names, write),
       };
     case 'exchange':
       return {
@@ -210,11 +210,12 @@ function unitSentence(
 
 function ruleStepSentence(
   { rule, effect, tookAll }: Extract<Printed<WorkingSource>, { kind: 'rule' }>,
+  names: Names,
   write: Writer,
 ): string {
   const all = tookAll ? ': more than there is, so all of it' : '';
   const read = rule.words === '' ? '' : ` (the customer reads “${rule.words}”)`;
-  return `${effectWords(effect, rule.currency, write)}${all}${read}`;
+  return `${effectWords(effect, rule.currency, names, write)}${all}${read}`;
 }
 
 function subjectTitle(subject: Printed<NotAppliedSubject>, names: Names, write: Writer): string {

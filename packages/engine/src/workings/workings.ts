@@ -300,6 +300,12 @@ export type Reason =
         | 'leavesMoreToPay';
       readonly rule: RuleName;
     }
+  /** At least so many units more, of the goods that a rule for groups takes. */
+  | { readonly kind: 'unitsMissing'; readonly missing: number }
+  /** Its units would cost more than they do. */
+  | { readonly kind: 'dearerTogether' }
+  /** There is no shipping, or nothing left of what it would take from. */
+  | { readonly kind: 'nothingToTake' }
   | { readonly kind: 'priceBaseMissing'; readonly base: PriceBase }
   | { readonly kind: 'notLower'; readonly price: Exact; readonly basis: BreakBasis | null }
   | {

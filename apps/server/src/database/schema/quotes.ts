@@ -12,7 +12,7 @@ import {
   unique,
   uuid,
 } from 'drizzle-orm/pg-core';
-import type { DocumentFactsForm, PricedLineForm } from '@honest-ledger/contracts';
+import type { DocumentFactsForm, DocumentOutcome, PricedLineForm } from '@honest-ledger/contracts';
 import { costKinds } from './costs';
 import { customers } from './customers';
 import { items } from './goods';
@@ -41,8 +41,13 @@ export const quotes = pgTable(
     outletId: integer().references(() => outlets.id),
     /** Codes that start rules. */
     codes: text().array().notNull().default([]),
+    /** What shipping costs before rules. */
+    shipping: numeric(),
     /** A level chosen for the whole quote. */
     levelId: uuid().references(() => levels.id),
+    /** What it came to when it was last priced, and what else was priced besides its lines. */
+    total: numeric().notNull().default('0'),
+    outcome: jsonb().$type<DocumentOutcome>(),
     /** Goes up with every change; a change names the one it was made from. */
     revision: integer().notNull().default(1),
     changedBy: integer()
@@ -50,7 +55,10 @@ export const quotes = pgTable(
       .references(() => users.id),
     changedAt: timestamp({ withTimezone: true }).notNull(),
   },
-  (table) => [index('quotes_changed_at').on(table.changedAt)],
+  (table) => [
+    index('quotes_changed_at').on(table.changedAt),
+    check('quotes_shipping', sql`${table.shipping} between 0 and 9999999999`),
+  ],
 );
 
 /** A line with its price and all it takes to compute that price again to the same cent. */

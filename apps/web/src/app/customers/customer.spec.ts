@@ -55,6 +55,8 @@ const PRICES: PriceListPage = {
         flats: [],
         slices: [{ quantity: '1', unit: 'bag', unitPrice: '13.20', amount: '13.20', steps: [] }],
         amount: '13.20',
+        shares: [],
+        net: '13.20',
         cost: null,
         notApplied: [],
         notAppliedMore: 0,

@@ -22,6 +22,8 @@ const priced = (unitPrice: string): PricedLineForm => ({
   flats: [],
   slices: [{ quantity: '1', unit: 'bag', unitPrice, amount: unitPrice, steps: [] }],
   amount: unitPrice,
+  shares: [],
+  net: unitPrice,
   cost: null,
   notApplied: [],
   notAppliedMore: 0,

@@ -13,7 +13,7 @@ export interface PricingInputs {
  */
 export function inputsFor(
   { setup, document }: PricingInputs,
-  { customer, outlet, currency, codes, level, lines }: QuoteContent,
+  { customer, outlet, currency, codes, shipping, level, lines }: QuoteContent,
 ): { readonly setup: SetupForm; readonly document: DocumentForm } | null {
   if (!setup) return null;
   const { facts } = document;
@@ -25,5 +25,7 @@ export function inputsFor(
     (facts.outlet?.code ?? null) === outlet &&
     lines.every(({ item }) => items.has(item)) &&
     chosen.every((id) => id === null || levels.has(id));
-  return reach ? { setup, document: { ...document, currency, codes, level, lines } } : null;
+  return reach
+    ? { setup, document: { ...document, currency, codes, shipping, level, lines } }
+    : null;
 }

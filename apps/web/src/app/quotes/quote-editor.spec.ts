@@ -1,5 +1,6 @@
 import type {
   DocumentForm,
+  DocumentOutcome,
   LevelSummary,
   PricedDocumentForm,
   QuoteEdit,
@@ -12,6 +13,7 @@ import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
 import { of, type Observable } from 'rxjs';
 import { itemFacts, quoteLine } from '../testing/goods';
+import { outcomeOf } from '../testing/outcome';
 import { entry, levelContent } from '../testing/levels';
 import type { Reference } from '../reference/reference.api';
 import { problemBody, showScreen, signedIn, type ShownScreen } from '../testing/screens';
@@ -54,6 +56,7 @@ const SETUP: SetupForm = {
   rules: [],
   ruleChoice: 'first',
 };
+type PricedRuleForm = DocumentOutcome['rules'][number];
 const LINE = quoteLine('2f1c7a44-0f1e-4e0b-9a57-6d2b7f3a9c10', 'CL-0207', '2');
 const DOCUMENT: DocumentForm = {
   format: 'honest-ledger-document',
@@ -61,6 +64,7 @@ const DOCUMENT: DocumentForm = {
   pricedAt: '2026-11-24T14:32:00Z',
   currency: 'EUR',
   codes: [],
+  shipping: null,
   level: null,
   facts: {
     local: { day: '2026-11-24', time: '14:32:00', offset: '+00:00' },
@@ -98,12 +102,13 @@ function view(lines: QuoteView['lines'] = [LINE], changes: Partial<QuoteView> = 
     outlet: null,
     currency: 'EUR',
     codes: [],
+    shipping: null,
     level: null,
     lines,
     version: 2,
     versionInForce: 2,
     priced: priced.lines,
-    total: priced.total,
+    outcome: priced,
     unpricedLines: priced.unpricedLines,
     changedAt: '2026-11-24T14:32:00Z',
     changedBy: 'Ines Marlow',
@@ -146,6 +151,50 @@ describe('the editor of a quote', () => {
     expect(total()).toBe('32.40');
   });
 
+  it('shows what comes off the whole, shipping and charges, and what became of codes', async () => {
+    const done = (
+      name: string,
+      words: string,
+      effect: PricedRuleForm['effect'],
+      amount: string,
+    ) => ({
+      version: 2,
+      rule: { id: name, name, words, currency: 'EUR' },
+      effect,
+      times: 1,
+      amount,
+      tookAll: false,
+    });
+    const off = { kind: 'percent', percent: '-10' } as const;
+    const outcome: DocumentOutcome = {
+      ...outcomeOf('36.16'),
+      subtotal: '32.40',
+      shipping: '5.00',
+      rules: [
+        done('Tenth', 'A tenth off', { kind: 'subtotal', off }, '-3.24'),
+        done('Crate', '', { kind: 'charge', amount: '2.00' }, '2.00'),
+      ],
+      codes: [{ code: 'KILN', rule: null, is: { kind: 'noRule' } }],
+    };
+    await open(view([LINE], { outcome, shipping: '5.00', codes: ['KILN'] }));
+    for (const part of [
+      'Lines',
+      '32.40',
+      'A tenth off',
+      '10 % off the whole document',
+      'Shipping',
+      'Crate',
+      'No rule has the code KILN.',
+    ]) {
+      expect(screen.text()).toContain(part);
+    }
+    expect(total()).toBe('36.16');
+    await screen.type('Shipping', '6');
+    await screen.settle(PAUSE);
+    const sent = await screen.answer('PUT', '/api/quotes/1007', view());
+    expect((sent as QuoteEdit).shipping).toBe('6');
+  });
+
   it('prices an edit at once here, and then takes what the server says', async () => {
     await open(view());
     await screen.type('Quantity of CL-0207', '3');
@@ -155,7 +204,7 @@ describe('the editor of a quote', () => {
     const sent = await screen.answer(
       'PUT',
       '/api/quotes/1007',
-      view(lines, { revision: 2, total: '48.61' }),
+      view(lines, { revision: 2, outcome: outcomeOf('48.61') }),
     );
     expect((sent as QuoteEdit).lines).toEqual(lines);
     expect((sent as QuoteEdit).revision).toBe(1);

@@ -14,9 +14,8 @@ import {
 } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { CustomerRow, ItemRow, QuoteContent, QuoteLineInput } from '@honest-ledger/contracts';
-import { marginOfLines } from '@honest-ledger/engine';
+import { codeSentence, marginOfLines } from '@honest-ledger/engine';
 import { Store } from '@ngrx/store';
-import { printedPercent } from '../cost-tables/markup-words';
 import { ItemPicker } from '../catalogue/item-picker';
 import { CustomerPicker } from '../customers/customer-picker';
 import { CodeChoice } from '../reference/code-choice';
@@ -29,7 +28,7 @@ import { FigureField } from '../shared/figure-field';
 import { KeptState } from '../shared/kept-state';
 import { lossOf, type EditingScreen } from '../shared/leave-kept';
 import { Notice } from '../shared/notice';
-import { writeNumber } from '../shared/numbers';
+import { unbroken, writeNumber, writer } from '../shared/numbers';
 import { besidesFields } from '../shared/problems';
 import { TextField } from '../shared/text-field';
 import { whenChanged } from '../shared/when-changed';
@@ -43,11 +42,12 @@ import {
   type BeforeSwitch,
   type ShownLine,
 } from './quote-lines';
+import { QuoteTotals } from './quote-totals';
 import { quotesActions, quotesFeature, theirs } from './quotes.feature';
 import { TouchMarks } from './touch-marks';
 
 /** The fields that show what is wrong with them themselves. */
-const TOLD_BESIDE = /^lines\[\d+\]\.(quantity|duration|priceByHand\.(price|reason))$/;
+const TOLD_BESIDE = /^(shipping|lines\[\d+\]\.(quantity|duration|priceByHand\.(price|reason)))$/;
 
 /** A quote: its lines, what each costs this customer, and how each price came about. */
 @Component({
@@ -60,6 +60,7 @@ const TOLD_BESIDE = /^lines\[\d+\]\.(quantity|duration|priceByHand\.(price|reaso
     ItemPicker,
     KeptState,
     Notice,
+    QuoteTotals,
     RouterLink,
     TextField,
     TouchMarks,
@@ -73,6 +74,7 @@ export class QuoteEditor implements EditingScreen, OnDestroy {
   readonly number = input.required({ transform: numberAttribute });
 
   private readonly store = inject(Store);
+  private readonly names = namesOfThings();
   private readonly picker = viewChild(ItemPicker);
   private readonly quantities = viewChildren<FigureField>('quantity');
   /** The line whose price the workings show. */
@@ -99,13 +101,17 @@ export class QuoteEditor implements EditingScreen, OnDestroy {
     this.reference().goods.costKinds.filter(({ formOfSupply }) => formOfSupply),
   );
   /** Of all lines together. */
-  private readonly lineMargin = computed(() =>
+  protected readonly lineMargin = computed(() =>
     marginOfLines(Object.values(this.open()?.priced ?? {})),
   );
-  protected readonly margin = computed(() => printedPercent(this.lineMargin()?.margin));
-  protected readonly marginTitle = computed(() => {
-    const without = this.lineMargin()?.withoutCost ?? 0;
-    return without === 0 ? '' : `without ${String(without)} of the lines, whose cost nobody knows`;
+  /** What became of the codes that were typed. */
+  protected readonly codes = computed(() => {
+    const names = this.names();
+    return (this.open()?.outcome.codes ?? []).map((state) => ({
+      code: state.code,
+      applied: state.is.kind === 'applied',
+      sentence: unbroken(codeSentence(state, names, writer)),
+    }));
   });
   /** The line whose further fields are shown. */
   protected readonly unfolded = signal<string | null>(null);
@@ -174,7 +180,6 @@ export class QuoteEditor implements EditingScreen, OnDestroy {
   protected readonly changingCustomer = signal(false);
 
   constructor() {
-    namesOfThings(); // the choices below are filled from them
     whenChanged(this.number, () => {
       this.ask();
     });
@@ -217,17 +222,12 @@ export class QuoteEditor implements EditingScreen, OnDestroy {
   }
 
   protected wrong(index: number, field: string): string | null {
-    const path = `lines[${String(index)}].${field}`;
-    const fields = this.open()?.editing.problem?.fields;
-    return fields?.find((field) => field.path === path)?.sentence ?? null;
+    return this.wrongOf(`lines[${String(index)}].${field}`);
   }
 
-  /** Lines without a price are told with the total they are missing from. */
-  protected missing(lines: number): string {
-    if (lines === 0) return '';
-    return lines === 1
-      ? ' without 1 line that has no price'
-      : ` without ${String(lines)} lines that have no price`;
+  protected wrongOf(path: string): string | null {
+    const fields = this.open()?.editing.problem?.fields;
+    return fields?.find((field) => field.path === path)?.sentence ?? null;
   }
 
   protected retitle({ target }: Event): void {
@@ -274,6 +274,10 @@ export class QuoteEditor implements EditingScreen, OnDestroy {
         typed.findIndex((other) => other.toLowerCase() === code.toLowerCase()) === place,
     );
     this.change((content) => ({ ...content, codes: once }));
+  }
+
+  protected setShipping(shipping: string): void {
+    this.change((content) => ({ ...content, shipping: shipping === '' ? null : shipping }));
   }
 
   protected setLevel(level: string): void {

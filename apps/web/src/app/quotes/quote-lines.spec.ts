@@ -43,7 +43,9 @@ describe('a line as the quote shows it', () => {
       editing: { content: { currency: 'EUR', lines: [{ id: 'a', item: 'CL-0207' }] } },
       inputs: { document: { facts: { items: [] } } },
       added: {},
-      priced: { a: { kind: 'priced', duration: null, cost: null, ...priced } },
+      priced: {
+        a: { kind: 'priced', duration: null, cost: null, flats: [], shares: [], ...priced },
+      },
     };
     return shownLines(open as unknown as OpenQuote)[0];
   };
@@ -57,6 +59,18 @@ describe('a line as the quote shows it', () => {
     expect(line?.slices).toBe('9 × 4.00 + 15 × 3.80 + 6 × 3.52 per bag');
     expect(line?.each).toBe('3.80');
     expect(line?.words).toEqual(['By the bag', 'Spring glazes']);
+    const third = { ...rule, words: 'Every third at half price' };
+    const given = shown({
+      slices: [slice('3', '4.00')],
+      shares: [
+        { rule: third, of: 'group', units: 1, amount: '-2.00' },
+        { rule, of: 'group', units: 0, amount: '0.00' },
+        { rule: { ...rule, words: 'Over 2,500' }, of: 'document', units: null, amount: '-0.10' },
+      ],
+      amount: '10.00',
+    });
+    // what earns it for others, and the document's, is not said on the line
+    expect(given?.words).toEqual(['By the bag', 'Every third at half price']);
   });
 
   it('that is whole has its unit price and no slices', () => {

@@ -58,7 +58,7 @@ function slicesWords({ slices }: WithPrice): string | null {
 }
 
 /** The words for the customer of everything that touched a line, each once. */
-function customerWords({ slices, flats }: WithPrice): string[] {
+function customerWords({ slices, flats, shares }: WithPrice): string[] {
   const said = [
     ...slices.flatMap(({ steps }) =>
       steps.map(({ source }) => {
@@ -67,6 +67,7 @@ function customerWords({ slices, flats }: WithPrice): string[] {
       }),
     ),
     ...flats.map(({ rule }) => rule.words),
+    ...shares.map(({ rule, of, units }) => (of === 'group' && units !== 0 ? rule.words : '')),
   ];
   return [...new Set(said.filter((words) => words !== ''))];
 }

@@ -1,6 +1,7 @@
 import type { ItemRow, PricedLineForm, QuoteView } from '@honest-ledger/contracts';
 import type { Action } from '@ngrx/store';
 import { itemRow, quoteLine } from '../testing/goods';
+import { outcomeOf } from '../testing/outcome';
 import { inputsFor } from './pricing-inputs';
 import { foreseenMoves, shownLines } from './quote-lines';
 import { quotesActions, quotesFeature, type OpenQuote } from './quotes.feature';
@@ -20,6 +21,8 @@ function priced(id: string, unitPrice: string): PricedLineForm {
     computed: null,
     amount: unitPrice,
     flats: [],
+    shares: [],
+    net: unitPrice,
     slices: [{ quantity: '1', unit: 'bag', unitPrice, amount: unitPrice, steps: [] }],
     cost: null,
     notApplied: [],
@@ -36,12 +39,13 @@ function view(changes: Partial<QuoteView> = {}): QuoteView {
     outlet: null,
     currency: 'EUR',
     codes: [],
+    shipping: null,
     level: null,
     lines: [],
     version: 2,
     versionInForce: 2,
     priced: [],
-    total: '0.00',
+    outcome: outcomeOf('0.00'),
     unpricedLines: 0,
     changedAt: '2026-11-24T14:32:00Z',
     changedBy: 'Ines Marlow',
@@ -70,6 +74,7 @@ function view(changes: Partial<QuoteView> = {}): QuoteView {
         pricedAt: '2026-11-24T14:32:00Z',
         currency: 'EUR',
         codes: [],
+        shipping: null,
         level: null,
         facts: {
           local: { day: '2026-11-24', time: '14:32:00', offset: '+00:00' },
@@ -117,7 +122,7 @@ const priceHere = (open: OpenQuote): Action =>
       pricedAt: '2026-11-24T14:32:00Z',
       currency: 'EUR',
       lines: [priced('a', '18.40')],
-      total: '18.40',
+      ...outcomeOf('18.40'),
       unpricedLines: 0,
     },
   });
@@ -142,25 +147,33 @@ describe('an open quote', () => {
 
   it('shows its own price as provisional until the server’s takes its place', () => {
     const here = after(add, priceHere);
-    expect([here.total, here.provisional]).toEqual(['18.40', true]);
+    expect([here.outcome.total, here.provisional]).toEqual(['18.40', true]);
     const kept = after(add, priceHere, ({ editing: { content } }) =>
       quotesActions.kept({
         content,
-        quote: view({ lines: content.lines, priced: [priced('a', '16.20')], total: '16.20' }),
+        quote: view({
+          lines: content.lines,
+          priced: [priced('a', '16.20')],
+          outcome: outcomeOf('16.20'),
+        }),
       }),
     );
-    expect([kept.total, kept.provisional, kept.editing.state]).toEqual(['16.20', false, 'kept']);
+    expect([kept.outcome.total, kept.provisional, kept.editing.state]).toEqual([
+      '16.20',
+      false,
+      'kept',
+    ]);
   });
 
   it('takes no price for what it no longer says', () => {
     const late = priceHere(after(add));
-    expect(after(add, quotesActions.undone(), late).total).toBe('0.00');
+    expect(after(add, quotesActions.undone(), late).outcome.total).toBe('0.00');
   });
 
   it('leaves another quote’s answer alone', () => {
-    const quote = view({ number: 1002, total: '99.00' });
+    const quote = view({ number: 1002, outcome: outcomeOf('99.00') });
     const open = after(add, quotesActions.kept({ content: quote, quote }));
-    expect([open.number, open.total]).toEqual([1001, '0.00']);
+    expect([open.number, open.outcome.total]).toEqual([1001, '0.00']);
   });
 
   it('shows each line with its figures, or why it has none', () => {
@@ -191,7 +204,7 @@ describe('an open quote', () => {
       pricedAt: '',
       currency: 'EUR',
       lines: [priced('a', '17.00')],
-      total: '17.00',
+      ...outcomeOf('17.00'),
       unpricedLines: 0,
     };
     const moves = foreseenMoves({ ...open, foreseen });

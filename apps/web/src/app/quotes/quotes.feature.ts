@@ -1,4 +1,5 @@
 import type {
+  DocumentOutcome,
   ItemRow,
   PricedDocumentForm,
   PricedLineForm,
@@ -69,7 +70,8 @@ export interface OpenQuote {
   readonly added: Readonly<Record<string, ItemRow>>;
   /** The lines' prices by their ids. */
   readonly priced: Readonly<Record<string, PricedLineForm>>;
-  readonly total: string;
+  /** What was priced besides the lines, the total among it. */
+  readonly outcome: DocumentOutcome;
   readonly unpricedLines: number;
   /** The version the prices shown are of. */
   readonly version: number;
@@ -161,7 +163,7 @@ export const quotesFeature = createFeature({
     on(quotesActions.pricedHere, (state, { content, priced }) =>
       withOpen(state, (open) =>
         open.editing.content === content && open.editing.state !== 'kept'
-          ? { ...open, ...pricedHere(priced) }
+          ? { ...open, ...pricedHere(priced, open.outcome) }
           : open,
       ),
     ),
@@ -193,8 +195,8 @@ export function theirs({ problem }: Editing<QuoteContent>): QuoteView | null {
 }
 
 function openQuote(view: QuoteView): OpenQuote {
-  const { customer, title, outlet, currency, codes, level, lines } = view;
-  const content = { customer, title, outlet, currency, codes, level, lines };
+  const { customer, title, outlet, currency, codes, shipping, level, lines } = view;
+  const content = { customer, title, outlet, currency, codes, shipping, level, lines };
   return {
     number: view.number,
     view,
@@ -213,11 +215,11 @@ function afterKeeping(open: OpenQuote, content: QuoteContent, view: QuoteView): 
 }
 
 function pricesOf(view: QuoteView) {
-  const { pricing, priced, total, unpricedLines, version } = view;
+  const { pricing, priced, outcome, unpricedLines, version } = view;
   return {
     inputs: pricing,
     priced: byId(priced),
-    total,
+    outcome,
     unpricedLines,
     version,
     provisional: false,
@@ -225,8 +227,28 @@ function pricesOf(view: QuoteView) {
   };
 }
 
-function pricedHere({ lines, total, unpricedLines, version }: PricedDocumentForm) {
-  return { priced: byId(lines), total, unpricedLines, version, provisional: true, foreseen: null };
+/** What codes do is the server's to say: this browser knows only rules that can reach the lines. */
+function pricedHere(
+  {
+    lines,
+    subtotal,
+    shipping,
+    rules,
+    notApplied,
+    total,
+    unpricedLines,
+    version,
+  }: PricedDocumentForm,
+  { codes }: DocumentOutcome,
+) {
+  return {
+    priced: byId(lines),
+    outcome: { subtotal, shipping, rules, notApplied, codes, total },
+    unpricedLines,
+    version,
+    provisional: true,
+    foreseen: null,
+  };
 }
 
 function byId(lines: readonly PricedLineForm[]): Readonly<Record<string, PricedLineForm>> {

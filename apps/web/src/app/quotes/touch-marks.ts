@@ -51,7 +51,11 @@ export class TouchMarks {
     const line = this.line();
     if (line.kind === 'unpriced') return [];
     const steps = line.slices.at(-1)?.steps.slice(1) ?? [];
-    return steps.map(({ change }) =>
+    const changes = [
+      ...steps.map(({ change }) => change),
+      ...[...line.flats, ...line.shares].map(({ amount }) => amount),
+    ];
+    return changes.map((change) =>
       !/[1-9]/.test(change) ? 'same' : change.startsWith('-') ? 'lower' : 'higher',
     );
   });

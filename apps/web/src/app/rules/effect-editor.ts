@@ -1,15 +1,24 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import type { LineEffectForm } from '@honest-ledger/contracts';
-import { PRICE_BASES, type PriceBase } from '@honest-ledger/engine';
+import type { RuleEffectForm } from '@honest-ledger/contracts';
+import { PRICE_BASES, stageOf, type PriceBase } from '@honest-ledger/engine';
 import { SignedFigure } from '../levels/signed-figure';
 import { FigureField } from '../shared/figure-field';
+import { BundleEditor } from './bundle-editor';
+import { BuyAndGetEditor } from './buy-and-get-editor';
+import { OffEditor } from './off-editor';
 import { startEffect } from './rule-edits';
 
-const KINDS: readonly (readonly [LineEffectForm['kind'], string])[] = [
+const KINDS: readonly (readonly [RuleEffectForm['kind'], string])[] = [
   ['percent', 'a percent'],
   ['amountEach', 'an amount each'],
   ['set', 'a unit price'],
   ['flat', 'an amount on the line'],
+  ['buyAndGet', 'units for others that are bought'],
+  ['bundle', 'a price for goods together'],
+  ['spread', 'an amount shared by units'],
+  ['subtotal', 'something off the whole document'],
+  ['shipping', 'something off the shipping'],
+  ['charge', 'a charge on the document'],
 ];
 
 const BASES: Readonly<Record<PriceBase, string>> = {
@@ -19,10 +28,10 @@ const BASES: Readonly<Record<PriceBase, string>> = {
   listPrice: 'the list price',
 };
 
-/** What a rule does to a line. */
+/** What a rule does: to lines, to units together, or to the document. */
 @Component({
   selector: 'hl-effect-editor',
-  imports: [FigureField, SignedFigure],
+  imports: [BundleEditor, BuyAndGetEditor, FigureField, OffEditor, SignedFigure],
   template: `
     @let one = effect();
     <select class="cell" aria-label="What is done" (change)="choose($event)">
@@ -45,7 +54,7 @@ const BASES: Readonly<Record<PriceBase, string>> = {
         }
       </select>
     }
-    @if (one.kind === 'amountEach' || one.kind === 'flat') {
+    @if (one.kind === 'amountEach' || one.kind === 'flat' || one.kind === 'spread') {
       <hl-signed-figure
         label="Amount"
         [sign]="currency()"
@@ -54,7 +63,7 @@ const BASES: Readonly<Record<PriceBase, string>> = {
         (changed)="set({ amount: $event })"
       />
     }
-    @if (one.kind === 'flat') {
+    @if (one.kind === 'flat' || one.kind === 'spread') {
       <span>for every</span>
       <hl-figure-field
         label="For every so many"
@@ -78,6 +87,54 @@ const BASES: Readonly<Record<PriceBase, string>> = {
         also where it raises the price
       </label>
     }
+    @switch (one.kind) {
+      @case ('buyAndGet') {
+        <hl-buy-and-get-editor
+          [effect]="one"
+          [currency]="currency()"
+          [problems]="problems()"
+          (changed)="changed.emit($event)"
+        />
+      }
+      @case ('bundle') {
+        <hl-bundle-editor
+          [effect]="one"
+          [currency]="currency()"
+          [problems]="problems()"
+          (changed)="changed.emit($event)"
+        />
+      }
+      @case ('subtotal') {
+        <hl-off-editor
+          path="effect.off"
+          [off]="one.off"
+          [currency]="currency()"
+          [problems]="problems()"
+          (changed)="set({ off: $event })"
+        />
+      }
+      @case ('shipping') {
+        <hl-off-editor
+          path="effect.off"
+          [off]="one.off"
+          [currency]="currency()"
+          [problems]="problems()"
+          (changed)="set({ off: $event })"
+        />
+      }
+      @case ('charge') {
+        <hl-figure-field
+          label="Charge"
+          [value]="one.amount"
+          [problem]="problem('amount')"
+          (changed)="set({ amount: $event })"
+        />
+        <span>{{ currency() }}</span>
+      }
+    }
+    @if (isOfDocument()) {
+      <span class="soft">where the conditions hold for one of the lines</span>
+    }
     @if (startsFrom(); as base) {
       <span>starting from</span>
       <select class="cell" aria-label="Starting from" (change)="setBase('startsFrom', $event)">
@@ -98,11 +155,11 @@ const BASES: Readonly<Record<PriceBase, string>> = {
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class EffectEditor {
-  readonly effect = input.required<LineEffectForm>();
+  readonly effect = input.required<RuleEffectForm>();
   readonly currency = input.required<string>();
   /** What is wrong with the rule, by path. */
   readonly problems = input.required<ReadonlyMap<string, string>>();
-  readonly changed = output<LineEffectForm>();
+  readonly changed = output<RuleEffectForm>();
 
   protected readonly kinds = KINDS;
   protected readonly bases = PRICE_BASES;
@@ -111,6 +168,8 @@ export class EffectEditor {
     const effect = this.effect();
     return 'startsFrom' in effect ? effect.startsFrom : null;
   });
+
+  protected readonly isOfDocument = computed(() => stageOf(this.effect()) === 'document');
 
   protected problem(field: string): string | null {
     return this.problems().get(`effect.${field}`) ?? null;
@@ -132,8 +191,8 @@ export class EffectEditor {
     if (target instanceof HTMLInputElement) this.set({ raises: target.checked });
   }
 
-  /** The same kind with another part; the fields above offer only what it has. */
-  protected set(part: Readonly<Record<string, string | boolean | null>>): void {
+  /** The same kind with another part: the fields above offer only what it has, which no type sees. */
+  protected set(part: Readonly<Record<string, unknown>>): void {
     this.changed.emit({ ...this.effect(), ...part });
   }
 }

@@ -106,6 +106,65 @@ describe('a rule on its screen', () => {
     screen.server.match(() => true);
   });
 
+  it('gives units for others, sells goods together, and takes off the document', async () => {
+    await open({});
+    await screen.choose('What is done', 'units for others that are bought');
+    expect(screen.text()).toContain(
+      'for every 2 of everything, 1 of everything free, the cheapest given',
+    );
+    await sent();
+    await screen.type('How many are bought', '3');
+    await sent();
+    await screen.choose('What is taken off', 'at a price of');
+    await sent();
+    await screen.type('Amount', '0.50');
+    await sent();
+    await screen.type('At most so many times', '2');
+    const deal = (await sent()).effect;
+    expect(deal.kind === 'buyAndGet' && [deal.buy.quantity, deal.offer, deal.most]).toEqual([
+      3,
+      { kind: 'set', price: '0.50' },
+      2,
+    ]);
+    await screen.choose('What is done', 'a price for goods together');
+    await sent();
+    await screen.press('Add a part');
+    await sent();
+    await screen.type('Price of the bundle', '29.00');
+    const together = (await sent()).effect;
+    expect(together.kind === 'bundle' && [together.parts.length, together.total]).toEqual([
+      3,
+      '29.00',
+    ]);
+    await screen.choose('How the bundle is priced', 'each at its own price');
+    const each = (await sent()).effect;
+    expect(each.kind === 'bundle' && each.parts.map(({ price }) => price)).toEqual(['0', '0', '0']);
+    await screen.choose('What is done', 'something off the whole document');
+    await sent();
+    await screen.type('Percent off', '2.5');
+    expect((await sent()).effect).toEqual({
+      kind: 'subtotal',
+      off: { kind: 'percent', percent: '-2.5' },
+    });
+    expect(screen.text()).toContain('2.5 % off the whole document');
+    screen.server.match(() => true);
+  });
+
+  it('asks for an attribute by what it can be', async () => {
+    await open({});
+    await screen.choose('What is tested', 'the unit of the line');
+    await sent();
+    expect(screen.text()).toContain('choose at least one value');
+    await screen.type('Values, with commas between them', 'bag, pallet , bag');
+    const { when } = await sent();
+    expect('of' in when && when.of[0]).toEqual({
+      kind: 'word',
+      fact: { kind: 'unit' },
+      comparison: { kind: 'isOneOf', values: ['bag', 'pallet'] },
+    });
+    screen.server.match(() => true);
+  });
+
   it('says when it is in force, how it starts, and with which others', async () => {
     await open({});
     await screen.type('Time from', '22:00');

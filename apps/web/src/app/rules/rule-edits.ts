@@ -2,11 +2,11 @@ import type {
   Attribute,
   ComparisonForm,
   ConditionForm,
-  LineEffectForm,
+  RuleEffectForm,
   RuleContent,
   RuleView,
 } from '@honest-ledger/contracts';
-import type { NumberFact, WordFact } from '@honest-ledger/engine';
+import type { NumberFact, Reach, WordFact } from '@honest-ledger/engine';
 
 /** The edits that a rule's screen makes: each gives the whole content anew. */
 
@@ -177,8 +177,10 @@ export function startComparison(kind: ComparisonForm['kind'], old: ComparisonFor
     : { kind, value: old.value };
 }
 
+const EVERYTHING: readonly Reach[] = [{ kind: 'all' }];
+
 /** Another thing that is done. */
-export function startEffect(kind: LineEffectForm['kind'], old: LineEffectForm): LineEffectForm {
+export function startEffect(kind: RuleEffectForm['kind'], old: RuleEffectForm): RuleEffectForm {
   if (kind === old.kind) return old;
   const startsFrom = 'startsFrom' in old ? old.startsFrom : 'running';
   switch (kind) {
@@ -189,7 +191,31 @@ export function startEffect(kind: LineEffectForm['kind'], old: LineEffectForm): 
     case 'set':
       return { kind, price: '0', unit: null, raises: false };
     case 'flat':
-      return { kind, amount: '-1', every: null };
+    case 'spread':
+      return { kind, amount: 'amount' in old ? old.amount : '-1', every: null };
+    case 'buyAndGet':
+      return {
+        kind,
+        buy: { quantity: 2, reaches: EVERYTHING },
+        get: { quantity: 1, reaches: EVERYTHING },
+        offer: { kind: 'percent', percent: '-100' },
+        dearest: false,
+        most: null,
+      };
+    case 'bundle':
+      return {
+        kind,
+        parts: [
+          { quantity: 1, reaches: EVERYTHING, price: null },
+          { quantity: 1, reaches: EVERYTHING, price: null },
+        ],
+        total: '0',
+      };
+    case 'subtotal':
+    case 'shipping':
+      return { kind, off: { kind: 'percent', percent: '-10' } };
+    case 'charge':
+      return { kind, amount: '1' };
   }
 }
 

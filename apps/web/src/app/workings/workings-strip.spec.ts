@@ -22,6 +22,8 @@ const line: PricedLineForm = {
   computed: null,
   amount: '388.80',
   flats: [],
+  shares: [],
+  net: '388.80',
   slices: [
     {
       quantity: '24',
@@ -120,7 +122,13 @@ describe('the workings strip', () => {
         { version: 2, rule, amount: '6.50', times: 1, tookAll: false },
         { version: 2, rule: { ...rule, name: 'Cones' }, amount: '-3.00', times: 2, tookAll: true },
       ],
-      amount: '392.30',
+      shares: [
+        { version: 2, rule, of: 'group', units: 2, amount: '-0.10' },
+        { version: 2, rule, of: 'group', units: 0, amount: '0.00' },
+        { version: 2, rule, of: 'document', units: null, amount: '-0.20' },
+      ],
+      amount: '392.20',
+      net: '392.00',
     };
     const { text } = await show({ ...price, line: split });
     for (const part of [
@@ -129,7 +137,10 @@ describe('the workings strip', () => {
       'Rule Cutting charge',
       'on the line, 2 times: all that was there',
       'The line',
-      '392.30',
+      'on 2 units of this line',
+      'units of this line earn it for others',
+      'part of what comes off the document',
+      '392.00',
     ]) {
       expect(text()).toContain(part);
     }

@@ -70,6 +70,8 @@ export class WorkingsStrip {
   }
 }
 
+type PricedShareForm = Extract<PricedLineForm, { kind: 'priced' }>['shares'][number];
+
 const CLOSED_BY: Readonly<Record<ClosedBy, string>> = {
   priceByHand: 'its price by hand',
   agreement: 'its agreement',
@@ -84,6 +86,13 @@ function computedSentence(computed: PricedLineForm, currency: string): string {
   }
   const each = writeNumber(averageEach(computed) ?? '');
   return `Computed, it would be ${each} ${currency} each.`;
+}
+
+/** What a rule for several lines, or for the document, has to do with this one. */
+function shareSentence({ of, units }: PricedShareForm): string {
+  if (of === 'document') return 'this line’s part of what comes off the document';
+  if (units === 0) return 'units of this line earn it for others';
+  return `on ${units === 1 ? '1 unit' : `${String(units ?? 0)} units`} of this line`;
 }
 
 /** What the strip shows of a price. */
@@ -127,12 +136,19 @@ function explain({ line, item, currency: inCurrency }: ExplainedPrice, setup: Na
     closed: closedBy && `Closed to breaks and rules by ${CLOSED_BY[closedBy]}.`,
     computed: computed && computedSentence(computed, inCurrency),
     slices,
-    flats: line.flats.map(({ rule, amount, times, tookAll }) => ({
-      title: `Rule ${rule.name}`,
-      amount,
-      sentence: `on the line${times === 1 ? '' : `, ${String(times)} times`}${tookAll ? ': all that was there' : ''}`,
-    })),
-    amount: line.amount,
+    flats: [
+      ...line.flats.map(({ rule, amount, times, tookAll }) => ({
+        title: `Rule ${rule.name}`,
+        amount,
+        sentence: `on the line${times === 1 ? '' : `, ${String(times)} times`}${tookAll ? ': all that was there' : ''}`,
+      })),
+      ...line.shares.map((share) => ({
+        title: `Rule ${share.rule.name}`,
+        amount: share.amount,
+        sentence: shareSentence(share),
+      })),
+    ],
+    amount: line.net,
     notApplied: line.notApplied.map((one) => notAppliedWording(one, names, writer)),
     more: line.notAppliedMore,
   };

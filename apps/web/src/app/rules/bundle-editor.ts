@@ -1,0 +1,107 @@
+import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
+import type { GroupEffect, Printed, UnitsOf } from '@honest-ledger/engine';
+import { FigureField } from '../shared/figure-field';
+import { UnitsEditor } from './units-editor';
+
+type Bundle = Extract<Printed<GroupEffect>, { kind: 'bundle' }>;
+type Part = Bundle['parts'][number];
+
+/** Goods that are sold together: how many of which, for one price or each at its own. */
+@Component({
+  selector: 'hl-bundle-editor',
+  imports: [FigureField, UnitsEditor],
+  template: `
+    @let one = effect();
+    @for (part of one.parts; track $index; let place = $index) {
+      <div class="line">
+        <hl-units-editor
+          label="How many of this part"
+          [path]="'effect.parts[' + place + ']'"
+          [units]="part"
+          [problems]="problems()"
+          (changed)="setUnits(place, $event)"
+        />
+        @if (one.total === null) {
+          <span>at</span>
+          <hl-figure-field
+            label="Price of each of this part"
+            [value]="part.price ?? ''"
+            [problem]="problems().get('effect.parts[' + place + '].price') ?? null"
+            (changed)="setPart(place, { price: $event })"
+          />
+          <span>{{ currency() }} each</span>
+        }
+        <button type="button" class="quiet small" (click)="remove(place)">Take the part out</button>
+      </div>
+    }
+    @if (problems().get('effect.parts') ?? problems().get('effect'); as problem) {
+      <p class="wrong" role="alert">{{ problem }}</p>
+    }
+    <div class="line">
+      <button type="button" class="quiet small" (click)="add()">Add a part</button>
+      <select class="cell" aria-label="How the bundle is priced" (change)="choose($event)">
+        <option value="total" [selected]="one.total !== null">together for</option>
+        <option value="each" [selected]="one.total === null">each at its own price</option>
+      </select>
+      @if (one.total !== null) {
+        <hl-figure-field
+          label="Price of the bundle"
+          [value]="one.total"
+          [problem]="problems().get('effect.total') ?? null"
+          (changed)="changed.emit({ kind: 'bundle', parts: one.parts, total: $event })"
+        />
+        <span>{{ currency() }}</span>
+      }
+    </div>
+  `,
+  styles: `
+    .line {
+      display: flex;
+      flex-wrap: wrap;
+      align-items: baseline;
+      gap: 4px 10px;
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class BundleEditor {
+  readonly effect = input.required<Bundle>();
+  readonly currency = input.required<string>();
+  readonly problems = input.required<ReadonlyMap<string, string>>();
+  readonly changed = output<Bundle>();
+
+  protected setUnits(place: number, { quantity, reaches }: UnitsOf): void {
+    this.setPart(place, { quantity, reaches });
+  }
+
+  protected setPart(place: number, changes: Partial<Part>): void {
+    this.setParts(
+      this.effect().parts.map((part, at) => (at === place ? { ...part, ...changes } : part)),
+    );
+  }
+
+  protected add(): void {
+    const price = this.effect().total === null ? '0' : null;
+    this.setParts([...this.effect().parts, { quantity: 1, reaches: [{ kind: 'all' }], price }]);
+  }
+
+  protected remove(place: number): void {
+    this.setParts(this.effect().parts.filter((_, at) => at !== place));
+  }
+
+  /** Prices that were typed for the parts stay, in case the total is taken back. */
+  protected choose({ target }: Event): void {
+    if (!(target instanceof HTMLSelectElement)) return;
+    const { parts } = this.effect();
+    const priced = parts.map((part) => ({ ...part, price: part.price ?? '0' }));
+    this.changed.emit(
+      target.value === 'total'
+        ? { kind: 'bundle', parts, total: '0' }
+        : { kind: 'bundle', parts: priced, total: null },
+    );
+  }
+
+  private setParts(parts: readonly Part[]): void {
+    this.changed.emit({ kind: 'bundle', parts, total: this.effect().total });
+  }
+}

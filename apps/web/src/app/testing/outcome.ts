@@ -1,0 +1,6 @@
+import type { DocumentOutcome } from '@honest-ledger/contracts';
+
+/** What a document without rules and shipping comes to. */
+export function outcomeOf(total: string): DocumentOutcome {
+  return { subtotal: total, shipping: null, rules: [], notApplied: [], codes: [], total };
+}

@@ -1,0 +1,110 @@
+import type { CompiledRule } from '../compile/compile-rule';
+import { compare, isPositive, type Decimal } from '../number/decimal';
+import { isAtOutlet } from '../setup/limits';
+import type { RuleChoice, RuleEffect } from '../setup/rule';
+import type { Reason } from '../workings/workings';
+import type { PassOver } from './line-in-progress';
+import { holdsFor, unmetOf } from './rule-conditions';
+import type { DocumentBeforeRules, LineBeforeRules } from './rule-facts';
+import { inForce } from './rule-validity';
+
+/** Every reason why a rule does not hold for a line, but for what closes the line. */
+export function whyNot(
+  { rule }: CompiledRule,
+  line: LineBeforeRules,
+  document: DocumentBeforeRules,
+): Reason[] {
+  const { facts, codes, workings } = document.context;
+  const reasons: Reason[] = [];
+  if (!inForce(rule.validity, facts.local)) {
+    reasons.push({ kind: 'ruleNotNow', validity: rule.validity });
+  }
+  const outlet = facts.outlet;
+  if (!isAtOutlet(rule.outlets, outlet?.code ?? null)) {
+    reasons.push({ kind: 'notAtOutlet', outlet: outlet?.name ?? null });
+  }
+  if (rule.starts.kind === 'code' && !codes.has(rule.starts.code.toLowerCase())) {
+    reasons.push({ kind: 'codeNeeded' });
+  }
+  if (!holdsFor(rule.when, rule, line, document)) {
+    const unmet = workings ? unmetOf(rule.when, rule, line, document) : [];
+    reasons.push({ kind: 'conditionFails', unmet });
+  }
+  return reasons;
+}
+
+/** Up to the first rule that stops here; those after it are told. */
+export function beforeStop<Rule extends CompiledRule>(
+  holding: readonly Rule[],
+  passOver: PassOver,
+): readonly Rule[] {
+  const at = holding.findIndex(({ rule }) => rule.stops);
+  const stop = holding[at];
+  if (!stop) return holding;
+  for (const { name } of holding.slice(at + 1)) {
+    passOver({ kind: 'rule', rule: name }, { kind: 'ruleStopsBefore', rule: stop.name });
+  }
+  return holding.slice(0, at + 1);
+}
+
+/**
+ * Which of the rules that hold are applied. Rules that only raise do not compete. Where a rule stands
+ * alone, either the first in the list decides, or the choice that leaves the customer paying least:
+ * all that go together, or each that stands alone; of equal ones that whose first rule is the earlier.
+ * @param toPay what would be paid under some of them
+ */
+export function chooseRules<Rule extends CompiledRule>(
+  holding: readonly Rule[],
+  ruleChoice: RuleChoice,
+  toPay: (rules: readonly Rule[]) => Decimal,
+  passOver: PassOver,
+): readonly Rule[] {
+  const competing = holding.filter(({ effect }) => !onlyRaises(effect));
+  const alone = competing.filter(({ rule }) => !rule.together);
+  const [first] = competing;
+  if (!first || alone.length === 0 || competing.length === 1) return holding;
+  const joined = competing.filter(({ rule }) => rule.together);
+  const won =
+    ruleChoice === 'first'
+      ? first.rule.together
+        ? joined
+        : [first]
+      : leastToPay([...(joined.length > 0 ? [joined] : []), ...alone.map((one) => [one])], toPay);
+  const [winner] = won;
+  for (const one of competing) {
+    if (won.includes(one) || !winner) continue;
+    const kind =
+      ruleChoice === 'least'
+        ? 'leavesMoreToPay'
+        : one.rule.together
+          ? 'anotherRuleStandsAlone'
+          : 'ruleMeetsOthers';
+    passOver({ kind: 'rule', rule: one.name }, { kind, rule: winner.name });
+  }
+  return holding.filter((one) => won.includes(one) || !competing.includes(one));
+}
+
+function leastToPay<Rule extends CompiledRule>(
+  choices: readonly (readonly Rule[])[],
+  toPay: (rules: readonly Rule[]) => Decimal,
+): readonly Rule[] {
+  const tried = choices
+    .map((rules) => ({ rules, amount: toPay(rules), place: rules[0]?.place ?? 0 }))
+    .toSorted((a, b) => compare(a.amount, b.amount) || a.place - b.place);
+  return tried[0]?.rules ?? [];
+}
+
+/** Whether a rule only raises or charges: such rules do not compete with others. */
+export function onlyRaises(effect: RuleEffect): boolean {
+  switch (effect.kind) {
+    case 'percent':
+      return effect.startsFrom === 'running' && isPositive(effect.percent);
+    case 'amountEach':
+      return effect.startsFrom === 'running' && isPositive(effect.amount);
+    case 'flat':
+    case 'charge':
+      return isPositive(effect.amount);
+    default:
+      return false;
+  }
+}

@@ -1,0 +1,93 @@
+import type { CompiledRule } from '../compile/compile-rule';
+import {
+  compare,
+  fromInteger,
+  isZero,
+  multiply,
+  negate,
+  subtract,
+  withDigits,
+  type Decimal,
+} from '../number/decimal';
+import { addExact, divide } from '../number/exact';
+import { roundToDigits } from '../number/rounding';
+import { shareOut } from '../number/share-out';
+import type { GroupEffect } from '../setup/rule';
+import type { Reason } from '../workings/workings';
+import { amountInDocument } from './exchange-step';
+import { amountOf, bySlice, countOf, type GroupOutcome, type UnitRun } from './group-units';
+import type { PricingContext } from './line-in-progress';
+import { wholeTimes } from './rule-effect';
+
+/** Units of one slice, with what they come to. */
+interface Sharer {
+  readonly units: readonly { readonly run: UnitRun; readonly count: number }[];
+  readonly count: number;
+  readonly amount: Decimal;
+}
+
+/**
+ * An amount shared by units over slices. No slice is taken below zero: what one cannot take is shared
+ * again over the rest.
+ */
+export function spread(
+  { amount, every }: Extract<GroupEffect, { kind: 'spread' }>,
+  { rule: { currency } }: CompiledRule,
+  runs: readonly UnitRun[],
+  context: PricingContext,
+): GroupOutcome | Reason {
+  const { amountDigits, setup } = context;
+  const units = countOf(runs);
+  const times = every ? wholeTimes(fromInteger(units), every) : Math.min(units, 1);
+  if (times === 0) return { kind: 'unitsMissing', missing: missingFor(every, units) };
+  const there = amountInDocument(amount, currency, amountDigits, context);
+  if (!there) return { kind: 'noRate', from: currency, to: context.currency };
+  let open: readonly Sharer[] = bySlice(runs.map((run) => ({ run, count: run.count }))).map(
+    (slice) => ({
+      units: slice,
+      count: countOf(slice),
+      amount: withDigits(
+        roundToDigits(amountOf(slice), amountDigits, setup.roundingMode),
+        amountDigits,
+      ),
+    }),
+  );
+  let left = withDigits(
+    roundToDigits(multiply(there, fromInteger(times)), amountDigits, setup.roundingMode),
+    amountDigits,
+  );
+  const shares = new Map<Sharer, Decimal>();
+  for (;;) {
+    const weights = open.map(({ count }) => fromInteger(count));
+    const shared = shareOut(left, weights, amountDigits);
+    const emptied = open.filter((one, place) => {
+      const share = shared[place];
+      return share !== undefined && compare(share, negate(one.amount)) < 0;
+    });
+    if (emptied.length === 0) {
+      for (const [place, one] of open.entries()) {
+        const share = shared[place];
+        if (share) shares.set(one, share);
+      }
+      if (open.length > 0) left = subtract(left, left);
+      break;
+    }
+    for (const one of emptied) {
+      shares.set(one, negate(one.amount));
+      left = subtract(left, negate(one.amount));
+    }
+    open = open.filter((one) => !emptied.includes(one));
+  }
+  const takings = [...shares].flatMap(([{ units: slice, count }, share]) =>
+    slice.map(({ run, count: own }) => ({
+      run,
+      count: own,
+      after: addExact(run.left, divide(share, fromInteger(count))),
+    })),
+  );
+  return { times, takings, tookAll: !isZero(left) };
+}
+
+function missingFor(every: Decimal | null, units: number): number {
+  return every ? Math.ceil(Number(every.units) / 10 ** every.scale) - units : 1;
+}
