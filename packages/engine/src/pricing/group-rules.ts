@@ -92,7 +92,7 @@ function goodsOf(effect: GroupEffect): readonly Reach[] | null {
 }
 
 function closedTo({ place }: GroupRule, work: LineInProgress): Reason[] {
-  const alone = work.rulesOnUnits.find(({ rule }) => !rule.together);
+  const alone = work.standsAlone;
   return [
     ...(work.closedBy ? [{ kind: 'lineClosed' as const, by: work.closedBy }] : []),
     ...(alone ? [{ kind: 'anotherRuleStandsAlone' as const, rule: alone.name }] : []),

@@ -85,6 +85,8 @@ export interface LineInProgress {
   flats: FlatInProgress[];
   /** The rules that its units are under. */
   rulesOnUnits: CompiledRule[];
+  /** The rule that stands alone on it: rules for groups keep off. */
+  standsAlone: CompiledRule | null;
   /** The rule that stops all rules after it in the list here. */
   stop: CompiledRule | null;
   /** Set when its units are rounded. */

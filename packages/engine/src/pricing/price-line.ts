@@ -106,6 +106,7 @@ function startLine(
     parts: null,
     flats: [],
     rulesOnUnits: [],
+    standsAlone: null,
     stop: null,
     slices: [],
     flatsTaken: NO_FLATS,

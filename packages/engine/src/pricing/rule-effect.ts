@@ -33,7 +33,9 @@ export function applyEffects(
   for (const compiled of rules) {
     const { effect } = compiled;
     if (effect.kind === 'flat') {
-      addFlat(compiled, effect, work, context);
+      if (addFlat(compiled, effect, work, context) && !compiled.rule.together) {
+        work.standsAlone = compiled;
+      }
       continue;
     }
     const made = onUnitPrice(compiled, effect, work, context);
@@ -48,6 +50,7 @@ export function applyEffects(
       work.rulesOnUnits = [];
     }
     work.rulesOnUnits.push(compiled);
+    if (!compiled.rule.together) work.standsAlone = compiled;
   }
 }
 
@@ -177,10 +180,12 @@ function addFlat(
   { amount, every }: Extract<LineEffect, { kind: 'flat' }>,
   work: LineInProgress,
   context: PricingContext,
-): void {
+): boolean {
   const there = amountInDocument(amount, currency, context.amountDigits, context);
   const times = every ? wholeTimes(work.baseQuantity, every) : 1;
-  if (there && times > 0) work.flats.push({ rule: name, amount: there, times });
+  if (!there || times === 0) return false;
+  work.flats.push({ rule: name, amount: there, times });
+  return true;
 }
 
 /** How often one quantity goes into another. */

@@ -108,6 +108,7 @@ function oneOf(item: ItemFacts, currency: CurrencyCode): LineInProgress {
     parts: null,
     flats: [],
     rulesOnUnits: [],
+    standsAlone: null,
     stop: null,
     flatsTaken: [],
     amount: ZERO,
