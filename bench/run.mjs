@@ -21,7 +21,7 @@ try {
         platform: 'node',
         format: 'esm',
         target: 'node20',
-        external: ['pg', 'big.js', 'decimal.js', 'fast-formula-parser'],
+        external: ['pg', 'big.js', 'decimal.js', 'fast-formula-parser', 'json-rules-engine'],
         logLevel: 'warning',
       });
       const env = { ...process.env, HONEST_LEDGER_DATABASE: cluster.url(DATABASE) };

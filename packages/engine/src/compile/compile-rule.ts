@@ -20,7 +20,12 @@ export interface CompiledRule<Effect extends RuleEffect = RuleEffect> {
   readonly name: Pick<Rule, 'id' | 'name' | 'words' | 'currency'>;
   /** Its place in the list. */
   readonly place: number;
+  /** Tests of the document alone, without any one of which it never holds. */
+  readonly ofDocument: readonly DocumentTest[];
 }
+
+/** A test that every line of a document answers alike. */
+export type DocumentTest = Extract<RuleTest, { kind: 'customer' | 'segment' | 'currency' }>;
 
 /** Finds the rules that can touch an item, in the order of the list. */
 export type RuleFinder<Effect extends RuleEffect = RuleEffect> = (
@@ -55,7 +60,8 @@ function inListOrder(rules: readonly Rule[]): readonly CompiledRule[] {
   const inOrder = rules.toSorted((a, b) => a.place - b.place);
   return inOrder.map((rule, place): CompiledRule => {
     const { id, name, words, currency, effect } = rule;
-    return { rule, effect, name: { id, name, words, currency }, place };
+    const ofDocument = documentTests(rule.when);
+    return { rule, effect, name: { id, name, words, currency }, place, ofDocument };
   });
 }
 
@@ -90,6 +96,20 @@ export function attributesAsked(rules: readonly Rule[]): readonly string[] {
       return fact.kind === 'attribute' && fact.of === 'item' ? [fact.code] : [];
     });
   return [...new Set(asked)].sort();
+}
+
+/** The tests of a tree that must hold whatever else does, and ask for the document alone. */
+function documentTests(condition: Condition): readonly DocumentTest[] {
+  switch (condition.kind) {
+    case 'all':
+      return condition.of.flatMap(documentTests);
+    case 'customer':
+    case 'segment':
+    case 'currency':
+      return [condition];
+    default:
+      return [];
+  }
 }
 
 /** All tests of a tree, from left to right. */

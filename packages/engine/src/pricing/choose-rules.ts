@@ -4,9 +4,32 @@ import { isAtOutlet } from '../setup/limits';
 import type { RuleChoice, RuleEffect } from '../setup/rule';
 import type { Reason } from '../workings/workings';
 import type { PassOver } from './line-in-progress';
-import { holdsFor, unmetOf } from './rule-conditions';
+import { holdsFor, isOf, unmetOf } from './rule-conditions';
 import type { DocumentBeforeRules, LineBeforeRules } from './rule-facts';
 import { inForce } from './rule-validity';
+
+/**
+ * Of the rules for some goods, those that are for such a document: of its customer, segment, currency
+ * and outlet. The others are not looked at line by line, however many there are, and are not told; a
+ * rule whose code was typed always is.
+ */
+export function forDocument<Rule extends CompiledRule>(
+  rules: readonly Rule[],
+  { context, open }: DocumentBeforeRules,
+): readonly Rule[] {
+  // found once for each list that a finder hands out; it was filled for the same rules
+  const known = open.get(rules) as readonly Rule[] | undefined;
+  if (known) return known;
+  const { customer, outlet } = context.facts;
+  const found = rules.filter(({ rule, ofDocument }) => {
+    if (rule.starts.kind === 'code' && context.codes.has(rule.starts.code.toLowerCase()))
+      return true;
+    if (!isAtOutlet(rule.outlets, outlet?.code ?? null)) return false;
+    return ofDocument.every((test) => isOf(test, customer, context.currency));
+  });
+  open.set(rules, found);
+  return found;
+}
 
 /** Every reason why a rule does not hold for a line, but for what closes the line. */
 export function whyNot(

@@ -24,6 +24,7 @@ const subtotal = (off: DocumentOff): DocumentEffect => ({ kind: 'subtotal', off 
 const shipping = (off: DocumentOff): DocumentEffect => ({ kind: 'shipping', off });
 const charge = (much: string): DocumentEffect => ({ kind: 'charge', amount: decimal(much) });
 const named = (name: string, rule: Rule): Rule => ({ ...rule, id: name, name });
+const NOBODYS: Condition = { kind: 'any', of: [{ kind: 'segment', segments: ['x'] }] };
 const FIRST: Condition = { kind: 'goods', reaches: [{ kind: 'item', item: 'IT-1' }] };
 
 /** Lines of one unit each at these prices. */
@@ -139,7 +140,7 @@ describe('a rule for the document', () => {
   });
 
   it('says why it does nothing, by the line that lacks least', () => {
-    const when: Condition = { kind: 'all', of: [FIRST, { kind: 'segment', segments: ['x'] }] };
+    const when: Condition = { kind: 'all', of: [FIRST, NOBODYS] };
     expect(why(under(['1.00', '2.00'], [ruleOf(subtotal(percent('10')), when)]))).toEqual([
       'conditionFails',
     ]);

@@ -14,7 +14,7 @@ import { roundToDigits } from '../number/rounding';
 import { shareOut } from '../number/share-out';
 import type { DocumentEffect, DocumentOff } from '../setup/rule';
 import type { NotApplied, Reason } from '../workings/workings';
-import { beforeStop, chooseRules, whyNot } from './choose-rules';
+import { beforeStop, chooseRules, forDocument, whyNot } from './choose-rules';
 import { amountInDocument } from './exchange-step';
 import {
   tellNobody,
@@ -59,7 +59,7 @@ export function applyDocumentRules(
       }
     : tellNobody;
   const lines = document.lines.filter(({ work }) => !work.problem);
-  const reached = new Set(lines.flatMap(({ work }) => [...find(work.item)]));
+  const reached = new Set(lines.flatMap(({ work }) => [...forDocument(find(work.item), document)]));
   const holding = [...reached]
     .sort((a, b) => a.place - b.place)
     .filter((compiled) => {

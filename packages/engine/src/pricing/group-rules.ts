@@ -6,7 +6,7 @@ import type { Reach } from '../setup/reach';
 import type { Reason } from '../workings/workings';
 import { bundle } from './bundle';
 import { buyAndGet } from './buy-and-get';
-import { whyNot } from './choose-rules';
+import { forDocument, whyNot } from './choose-rules';
 import {
   afterTaking,
   changesByLine,
@@ -20,6 +20,8 @@ import { teller, type LineInProgress, type PricingContext } from './line-in-prog
 import type { PricedRule } from './priced';
 import { isAmong, type DocumentBeforeRules, type LineBeforeRules } from './rule-facts';
 import { spread } from './spread';
+
+const NONE: readonly GroupRule[] = [];
 
 type GroupRule = CompiledRule<GroupEffect>;
 
@@ -39,7 +41,9 @@ function applyIn(document: DocumentBeforeRules): readonly PricedRule[] {
   const { context } = document;
   const find = context.setup.rules.group;
   const lines = document.lines.filter(({ work }) => !work.problem);
-  const reached = new Set(lines.flatMap(({ work }) => [...(find?.(work.item) ?? [])]));
+  const reached = new Set(
+    lines.flatMap(({ work }) => [...forDocument(find?.(work.item) ?? NONE, document)]),
+  );
   let units = unitsOf(lines.map(({ work }) => work));
   const done: PricedRule[] = [];
   for (const compiled of [...reached].sort((a, b) => a.place - b.place)) {

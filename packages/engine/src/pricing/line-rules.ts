@@ -1,7 +1,7 @@
 import type { CompiledRule, RuleFinder } from '../compile/compile-rule';
 import type { Decimal } from '../number/decimal';
 import type { LineEffect } from '../setup/rule';
-import { beforeStop, chooseRules, whyNot } from './choose-rules';
+import { beforeStop, chooseRules, forDocument, whyNot } from './choose-rules';
 import { branch } from './column';
 import { exchangeTo } from './exchange-step';
 import { teller, tellNobody, type LineInProgress, type PricingContext } from './line-in-progress';
@@ -46,7 +46,7 @@ export function applyLineRules(together: DocumentBeforeRules): void {
     const others = together.lines.map((line) => (line.work === work ? instead : line));
     const document = context.alone
       ? documentOf([computed], context)
-      : { lines: others, context, counts: new Map<string, never>() };
+      : { ...together, lines: others, counts: new Map<string, never>() };
     applyToLine(instead, find, document);
   }
 }
@@ -65,11 +65,12 @@ export function documentOf(
   works: readonly LineInProgress[],
   context: PricingContext,
 ): DocumentBeforeRules {
-  return { lines: works.map((work) => before(work, context)), context, counts: new Map() };
+  const lines = works.map((work) => before(work, context));
+  return { lines, context, counts: new Map(), open: new Map() };
 }
 
 function before(work: LineInProgress, context: PricingContext): LineBeforeRules {
-  return { work, amount: amountNow(work, context) };
+  return { work, amount: amountNow(work, context), prices: new Map() };
 }
 
 function applyToLine(
@@ -81,7 +82,7 @@ function applyToLine(
   const { context } = document;
   const passOver = teller(work, context);
   const holding: CompiledRule<LineEffect>[] = [];
-  for (const compiled of find(work.item)) {
+  for (const compiled of forDocument(find(work.item), document)) {
     const reasons = whyNot(compiled, line, document);
     if (work.closedBy) reasons.unshift({ kind: 'lineClosed', by: work.closedBy });
     if (reasons.length > 0) passOver({ kind: 'rule', rule: compiled.name }, ...reasons);

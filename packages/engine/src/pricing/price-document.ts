@@ -10,7 +10,7 @@ import { applyBreaks } from './quantity-break';
 import { codeStates } from './code-states';
 import { applyDocumentRules } from './document-rules';
 import { applyGroupRules } from './group-rules';
-import { applyLineRules, beforeRules, rememberLevelPrices } from './line-rules';
+import { applyLineRules, beforeRules, documentOf, rememberLevelPrices } from './line-rules';
 import { MODEL_VERSION, type LineWithoutPrice, type PricedDocument } from './priced';
 
 /** What a pricing is asked to write down. */
@@ -54,7 +54,7 @@ export function priceDocument(
   const hasRules = rules.line !== null || rules.group !== null || rules.document !== null;
   if (hasRules) rememberLevelPrices(begun);
   applyBreaks(begun, context);
-  const before = hasRules ? beforeRules(begun, context) : { lines: [], context, counts: new Map() };
+  const before = hasRules ? beforeRules(begun, context) : documentOf([], context);
   applyLineRules(before);
   for (const line of begun) roundLine(line, context);
   const groups = applyGroupRules(before);

@@ -1,4 +1,7 @@
+import type { DocumentTest } from '../compile/compile-rule';
+import type { CurrencyCode } from '../number/currency';
 import { compareExact, type Exact } from '../number/exact';
+import type { CustomerFacts } from '../setup/facts';
 import type { Comparison, Condition, Rule, RuleTest, WordComparison } from '../setup/rule';
 import type { Unmet } from '../workings/workings';
 import {
@@ -36,16 +39,13 @@ export function testHolds(
   document: DocumentBeforeRules,
 ): boolean {
   const { context } = document;
-  const { customer } = context.facts;
   switch (test.kind) {
     case 'goods':
       return isAmong(line.work, test.reaches);
     case 'customer':
-      return customer !== null && test.customers.includes(customer.code);
     case 'segment':
-      return customer?.segment != null && test.segments.includes(customer.segment.code);
     case 'currency':
-      return test.currencies.includes(context.currency);
+      return isOf(test, context.facts.customer, context.currency);
     case 'number': {
       const actual = numberFact(test.fact, rule.currency, line, document);
       return actual !== null && compares(actual, test.comparison);
@@ -54,6 +54,22 @@ export function testHolds(
       const actual = wordFact(test.fact, line.work, context);
       return actual !== null && isSo(actual, test.comparison);
     }
+  }
+}
+
+/** Whether a document is of some customers, of their segments, or in some currencies. */
+export function isOf(
+  test: DocumentTest,
+  customer: CustomerFacts | null,
+  currency: CurrencyCode,
+): boolean {
+  switch (test.kind) {
+    case 'customer':
+      return customer !== null && test.customers.includes(customer.code);
+    case 'segment':
+      return customer?.segment != null && test.segments.includes(customer.segment.code);
+    case 'currency':
+      return test.currencies.includes(currency);
   }
 }
 

@@ -1,3 +1,4 @@
+import type { CompiledRule } from '../compile/compile-rule';
 import { narrowness } from '../compile/narrowness';
 import {
   add,
@@ -22,6 +23,8 @@ export interface LineBeforeRules {
   readonly work: LineInProgress;
   /** What it comes to, in the document's currency. */
   readonly amount: Decimal;
+  /** Prices of it that were worked out, by what they are: many rules ask for the same. */
+  readonly prices: Map<string, Exact | null>;
 }
 
 /** The document as all conditions of all rules look at it. */
@@ -30,6 +33,8 @@ export interface DocumentBeforeRules {
   readonly context: PricingContext;
   /** Counts that were made, by the goods they are over: many rules ask for the same. */
   readonly counts: Map<string, Counted>;
+  /** Of the rules for some goods, those that are for such a document. */
+  readonly open: Map<object, readonly CompiledRule[]>;
 }
 
 interface Counted {
@@ -50,7 +55,15 @@ export function numberFact(
   document: DocumentBeforeRules,
 ): Exact | null {
   const { context } = document;
-  const { work } = line;
+  const { work, prices } = line;
+  const once = (make: () => Exact | null): Exact | null => {
+    const key = `${fact.kind} ${currency}`;
+    const known = prices.get(key);
+    if (known !== undefined) return known;
+    const made = make();
+    prices.set(key, made);
+    return made;
+  };
   const price = (amount: Decimal): Exact | null => {
     const { quantity, duration } = work.line;
     const whole = duration === null ? quantity : multiply(quantity, duration);
@@ -63,11 +76,11 @@ export function numberFact(
     case 'duration':
       return work.line.duration;
     case 'priceAfterBreak':
-      return price(line.amount);
+      return once(() => price(line.amount));
     case 'priceAfterLevel':
-      return priceAt(afterLevel(work, context));
+      return once(() => priceAt(afterLevel(work, context)));
     case 'basePrice':
-      return priceAt(basePriceOfLine(work, context));
+      return once(() => priceAt(basePriceOfLine(work, context)));
     case 'attribute': {
       const text = attributeOf(fact, work, context);
       return text !== null && isDecimalText(text) ? decimal(text) : null;

@@ -183,7 +183,8 @@ function chooseAmong(
   let best = choices[0] ?? [];
   for (const one of choices) {
     const [a, b] = [toPay(one), toPay(best)];
-    const earlier = rules.indexOf(one[0] as Simple) < rules.indexOf(best[0] as Simple);
+    const at = ([first]: readonly Simple[]): number => rules.findIndex((rule) => rule === first);
+    const earlier = at(one) < at(best);
     if (a < b || (a === b && earlier)) best = one;
   }
   return best;
