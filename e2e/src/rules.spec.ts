@@ -50,3 +50,32 @@ test('a rule with a code is written as a tree, published, and started by its cod
     await expect(page.getByLabel('Codes')).toHaveValue('porcelain');
   });
 });
+
+test('units are given for others, codes say what became of them, and shipping comes on top', async ({
+  ledger,
+  page,
+}) => {
+  await ledger.signIn();
+  await ledger.beginQuote('A. Bramble');
+  await ledger.addLine('BR-0001', '3');
+  await ledger.kept();
+  // 3 x 4.25, one of them at half price: 2.125, rounded once
+  await expect(page.getByTestId('total')).toHaveText('10.62');
+  await expect(page.getByText('Every third brush at half price')).toBeVisible();
+  await page.getByRole('button', { name: /^Price of BR-0001/ }).focus();
+  await expect(ledger.workings()).toContainText('Rule Three brushes, the cheapest half');
+  await expect(ledger.workings()).toContainText('on 1 unit of this line');
+
+  await page.getByLabel('Codes').fill('nope STARTER');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('No rule has the code nope.')).toBeVisible();
+  await expect(page.getByText('STARTER is the code of Modelling starter set')).toBeVisible();
+
+  await page.getByRole('textbox', { name: 'Shipping' }).fill('5');
+  await page.keyboard.press('Tab');
+  await expect(page.getByTestId('total')).toHaveText('15.62');
+  await ledger.kept();
+  await page.reload();
+  await expect(page.getByTestId('total')).toHaveText('15.62');
+  await expect(page.getByText('which is for other goods than these')).toBeVisible();
+});
