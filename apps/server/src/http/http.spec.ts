@@ -44,6 +44,7 @@ const ROUTES: readonly (readonly [Method, string, Permission])[] = [
   ['PUT', '/items/CL-0207/costs', 'editFacts'],
   ['GET', '/rules', 'look'],
   ['GET', `/rules/${LEVEL}`, 'look'],
+  ['POST', `/rules/${LEVEL}/try`, 'look'],
   ['GET', '/breaks', 'look'],
   ['GET', `/breaks/${LEVEL}`, 'look'],
   ['POST', `/breaks/${LEVEL}/try`, 'look'],

@@ -152,7 +152,8 @@ interface StoredQuote {
   readonly rows: readonly (typeof quoteLines.$inferSelect)[];
 }
 
-async function storedQuote(queries: Queries, number: number): Promise<StoredQuote> {
+/** A quote as it was kept. */
+export async function storedQuote(queries: Queries, number: number): Promise<StoredQuote> {
   const [found] = await queries
     .select({ quote: quotes, customer: customers.code, outlet: outlets.code, by: users.name })
     .from(quotes)

@@ -1,14 +1,22 @@
 import {
+  may,
   ruleParams,
+  ruleQuestionSchema,
+  type RuleAnswer,
+  type RuleContent,
   type RuleList,
   type RuleParams,
+  type RuleQuestion,
   type RuleView,
+  type SignedInUser,
 } from '@honest-ledger/contracts';
 import type { FastifyPluginCallback } from 'fastify';
-import { snapshot } from '../database/database';
+import { snapshot, type Queries } from '../database/database';
 import { notFound } from '../http/problems';
 import type { Services } from '../services';
+import { signedIn } from '../session/plugin';
 import { findRule, findRules } from './queries';
+import { tryRule } from './try-rule';
 
 /** Conditional rules as they are published and as drafts would have them. */
 export const ruleRoutes: FastifyPluginCallback<Services> = (app, services, done) => {
@@ -29,5 +37,32 @@ export const ruleRoutes: FastifyPluginCallback<Services> = (app, services, done)
       return found;
     },
   );
+
+  app.post<{ Params: RuleParams; Body: RuleQuestion; Reply: RuleAnswer }>(
+    '/rules/:id/try',
+    { config: { may: 'look' }, schema: { params: ruleParams, body: ruleQuestionSchema } },
+    (request) =>
+      snapshot(database, async (queries) => {
+        const { params, body } = request;
+        const user = signedIn(request);
+        const content = await contentAsked(queries, services, user, params.id, body.content);
+        return tryRule(queries, services, params.id, { ...body, content });
+      }),
+  );
   done();
 };
+
+/** What a rule says where somebody asks of it; who may not edit it asks of it as it stands. */
+async function contentAsked(
+  queries: Queries,
+  services: Services,
+  user: SignedInUser,
+  id: string,
+  asked: RuleContent,
+): Promise<RuleContent> {
+  if (may(user.role, 'editSetup')) return asked;
+  const found = await findRule(queries, services, id);
+  const content = found?.draft?.content ?? found?.published;
+  if (!content) throw notFound('This rule');
+  return content;
+}

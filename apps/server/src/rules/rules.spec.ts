@@ -2,6 +2,7 @@ import type {
   DraftRow,
   DraftView,
   QuoteView,
+  RuleAnswer,
   RuleContent,
   RuleList,
   RuleView,
@@ -135,6 +136,54 @@ describe('conditional rules', () => {
     await keep(finish('finish', own === 'gloss' ? 'matt' : 'gloss'), id);
     await publish();
     expect(rulesIn(await quote('1'))).toEqual([]);
+  });
+
+  it('are tried on a quote before anybody else sees them, paused and coded ones, too', async () => {
+    const { number, outcome, lines } = await quote('2');
+    const ask = async (changes: Partial<RuleContent>, at: string | null = null) => {
+      const body = { content: { ...GLAZES, ...changes }, quote: number, at };
+      const answer = await browser.ask('POST', `/rules/${randomUUID()}/try`, body);
+      expect(answer.status).toBe(200);
+      return answer.as<RuleAnswer>();
+    };
+    const failing = await ask({});
+    expect(failing.total).toEqual({ now: outcome.total, edited: outcome.total });
+    const told = failing.lines.map(({ tests }) =>
+      tests.map(({ holds, actual }) => [holds, actual]),
+    );
+    expect(told).toEqual([
+      [
+        [true, lines[0]?.item ?? ''],
+        [false, '2'],
+      ],
+    ]);
+    const anything = { when: { kind: 'goods', reaches: [{ kind: 'all' }] } } as const;
+    const coded = await ask({
+      ...anything,
+      paused: true,
+      starts: { kind: 'code', code: 'KILN' },
+    });
+    expect(Number(coded.total.edited)).toBeLessThan(Number(coded.total.now));
+    const whole = await ask({
+      ...anything,
+      effect: { kind: 'subtotal', off: { kind: 'amount', amount: '-1' } },
+    });
+    expect(whole.did).toEqual({ times: 1, amount: '-1.00' });
+    const days = { from: '2031-01-01', until: '2031-01-31' };
+    const later = { ...anything, validity: { days, weekdays: null, times: null } };
+    const kinds = ({ lines: [line] }: RuleAnswer): string[] =>
+      (line?.reasons ?? []).map(({ kind }) => kind);
+    expect(kinds(await ask(later))).toEqual(['ruleNotNow']);
+    expect(kinds(await ask(later, '2031-01-15T12:00:00Z'))).toEqual([]);
+    expect(kinds(await ask({ ...anything, outlets: ['quay'] }))).toEqual(['notAtOutlet']);
+    const gone = await browser.ask('POST', `/rules/${randomUUID()}/try`, {
+      content: GLAZES,
+      quote: 99_999,
+      at: null,
+    });
+    expect(gone.status).toBe(404);
+    // nobody else sees it
+    expect((await quote('3')).outcome.total).toBe((Number(outcome.total) * 1.5).toFixed(2));
   });
 
   it('charge a line as a whole, and the total has it', async () => {

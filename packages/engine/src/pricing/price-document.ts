@@ -7,6 +7,7 @@ import type { Setup } from '../setup/setup';
 import type { LineInProgress, PricingContext } from './line-in-progress';
 import { beginLine, handOut, roundLine } from './price-line';
 import { applyBreaks } from './quantity-break';
+import type { DocumentBeforeRules } from './rule-facts';
 import { codeStates } from './code-states';
 import { applyDocumentRules } from './document-rules';
 import { applyGroupRules } from './group-rules';
@@ -32,29 +33,10 @@ export function price(setup: Setup, document: PricingDocument): PricedDocument {
 export function priceDocument(
   setup: CompiledSetup,
   document: PricingDocument,
-  { workings, alone = false }: PricingWish = WITH_WORKINGS,
+  wish: PricingWish = WITH_WORKINGS,
 ): PricedDocument {
-  const { currency, level, facts, pricedAt, codes } = document;
-  const rates = ratesOf(setup.homeCurrency, facts.rates);
-  const context: PricingContext = {
-    setup,
-    currency,
-    codes: new Set(codes.map((code) => code.toLowerCase())),
-    level,
-    facts,
-    rates,
-    unitDigits: setup.unitPriceDigits(currency),
-    amountDigits: minorDigits(currency),
-    workings,
-    alone,
-  };
-  const items = new Map(facts.items.map((item) => [item.item, item]));
-  const begun = document.lines.map((line) => beginLine(line, items.get(line.item), context));
-  const { rules } = setup;
-  const hasRules = rules.line !== null || rules.group !== null || rules.document !== null;
-  if (hasRules) rememberLevelPrices(begun);
-  applyBreaks(begun, context);
-  const before = hasRules ? beforeRules(begun, context) : documentOf([], context);
+  const { currency, pricedAt, codes } = document;
+  const { context, begun, before } = upToRules(setup, document, wish);
   applyLineRules(before);
   for (const line of begun) roundLine(line, context);
   const groups = applyGroupRules(before);
@@ -81,6 +63,43 @@ export function priceDocument(
     total: withDigits(sum(total), digits),
     unpricedLines: lines.length - priced.length,
   };
+}
+
+/** A document on its way: its lines after breaks, and as the conditions of rules look at them. */
+export interface BegunDocument {
+  readonly context: PricingContext;
+  readonly begun: readonly (LineInProgress | LineWithoutPrice)[];
+  readonly before: DocumentBeforeRules;
+}
+
+/** The steps up to the rules. */
+export function upToRules(
+  setup: CompiledSetup,
+  document: PricingDocument,
+  { workings, alone = false }: PricingWish,
+): BegunDocument {
+  const { currency, level, facts, codes } = document;
+  const rates = ratesOf(setup.homeCurrency, facts.rates);
+  const context: PricingContext = {
+    setup,
+    currency,
+    codes: new Set(codes.map((code) => code.toLowerCase())),
+    level,
+    facts,
+    rates,
+    unitDigits: setup.unitPriceDigits(currency),
+    amountDigits: minorDigits(currency),
+    workings,
+    alone,
+  };
+  const items = new Map(facts.items.map((item) => [item.item, item]));
+  const begun = document.lines.map((line) => beginLine(line, items.get(line.item), context));
+  const { rules } = setup;
+  const hasRules = rules.line !== null || rules.group !== null || rules.document !== null;
+  if (hasRules) rememberLevelPrices(begun);
+  applyBreaks(begun, context);
+  const before = hasRules ? beforeRules(begun, context) : documentOf([], context);
+  return { context, begun, before };
 }
 
 function worksOf(lines: readonly (LineInProgress | LineWithoutPrice)[]): LineInProgress[] {

@@ -12,6 +12,7 @@ import { effectWords } from './effect-sentences';
 import { orWords } from './or-words';
 import type { Printed } from './printed';
 import { plainWriter, reachWords, windowWords, type Names, type Writer } from './setup-sentences';
+import type { AskedTest } from '../pricing/try-rule';
 import type { Unmet } from './workings';
 
 type PrintedRule = Omit<Printed<Rule>, 'id' | 'name' | 'words'>;
@@ -87,6 +88,19 @@ function oneUnmet(unmet: Printed<Unmet>, names: Names, write: Writer): string {
     case 'test':
       return unmetTest(unmet, names, write);
   }
+}
+
+/** A test with what is there: "the quantity of the line is at least 8 (5)". */
+export function askedWords(
+  { test, actual }: Pick<Printed<AskedTest>, 'test' | 'actual'>,
+  currency: string,
+  names: Names,
+  write: Writer = plainWriter,
+): string {
+  const wanted = conditionWords(test, currency, names, write);
+  if (actual === null) return `${wanted} (not known)`;
+  if (test.kind === 'goods') return wanted;
+  return `${wanted} (${test.kind === 'number' ? write.number(actual) : actual})`;
 }
 
 function unmetTest(

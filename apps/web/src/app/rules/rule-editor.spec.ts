@@ -1,4 +1,5 @@
-import type { RuleContent, RuleView } from '@honest-ledger/contracts';
+import type { RuleAnswer, RuleContent, RuleQuestion, RuleView } from '@honest-ledger/contracts';
+import type { AskedTest, Printed } from '@honest-ledger/engine';
 import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
 import { problemBody, showScreen, signedIn, type ShownScreen } from '../testing/screens';
@@ -147,6 +148,67 @@ describe('a rule on its screen', () => {
       off: { kind: 'percent', percent: '-2.5' },
     });
     expect(screen.text()).toContain('2.5 % off the whole document');
+    screen.server.match(() => true);
+  });
+
+  it('is tried on a quote, line by line, with each test and what is there', async () => {
+    await open({});
+    const choice = screen.host.querySelector<HTMLSelectElement>(
+      '[aria-label="Quote to try it on"]',
+    );
+    choice?.dispatchEvent(new Event('focus'));
+    await screen.settle(0);
+    const row = { number: 1007, customer: { code: 'C1', name: 'Harbour Lane' }, title: 'Spring' };
+    await screen.answer('GET', '/api/quotes?limit=30&offset=0', { rows: [row], total: 1 });
+    await screen.choose('Quote to try it on', '1007 Harbour Lane, Spring');
+    await screen.settle(350);
+    const test: Printed<AskedTest> = {
+      test: {
+        kind: 'number',
+        fact: { kind: 'quantity' },
+        comparison: { kind: 'atLeast', value: '3' },
+      },
+      holds: false,
+      actual: '2',
+    };
+    const answer: RuleAnswer = {
+      customer: 'Harbour Lane',
+      currency: 'EUR',
+      lines: [
+        {
+          item: 'GL-1',
+          name: 'A glaze',
+          quantity: '2',
+          now: '20.00',
+          edited: '18.00',
+          tests: [{ ...test, holds: true }],
+          reasons: [],
+        },
+        {
+          item: 'GL-2',
+          name: 'Another',
+          quantity: '2',
+          now: '9.00',
+          edited: null,
+          tests: [test],
+          reasons: [{ kind: 'lineClosed', by: 'agreement' }],
+        },
+      ],
+      total: { now: '29.00', edited: '18.00' },
+      did: { times: 2, amount: '-2.00' },
+      reasons: [],
+    };
+    const sent = await screen.answer('POST', `/api/rules/${ID}/try`, answer);
+    expect((sent as RuleQuestion).quote).toBe(1007);
+    for (const part of [
+      '✓ the quantity of the line is at least 3 (2)',
+      '✗ the quantity of the line is at least 3 (2)',
+      '✗ the line is closed by its agreement',
+      '18.00',
+      '2 times, −2.00 EUR in all',
+    ]) {
+      expect(screen.text().replace(/\u00a0/g, ' ')).toContain(part);
+    }
     screen.server.match(() => true);
   });
 

@@ -18,6 +18,7 @@ import { TextField } from '../shared/text-field';
 import { whenChanged } from '../shared/when-changed';
 import { ConditionEditor } from './condition-editor';
 import { EffectEditor } from './effect-editor';
+import { RuleBench } from './rule-bench';
 import { emptyRule } from './rule-edits';
 import { rulesActions, rulesFeature } from './rules.feature';
 import { ValidityEditor } from './validity-editor';
@@ -35,6 +36,7 @@ import { ValidityEditor } from './validity-editor';
     Notice,
     OutletChoice,
     RouterLink,
+    RuleBench,
     TextField,
     ValidityEditor,
   ],

@@ -1,6 +1,6 @@
 import { HttpClient } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
-import type { RuleList, RuleView } from '@honest-ledger/contracts';
+import type { RuleAnswer, RuleList, RuleQuestion, RuleView } from '@honest-ledger/contracts';
 import type { Observable } from 'rxjs';
 
 @Injectable({ providedIn: 'root' })
@@ -13,5 +13,10 @@ export class RulesApi {
 
   one(id: string): Observable<RuleView> {
     return this.http.get<RuleView>(`/api/rules/${encodeURIComponent(id)}`);
+  }
+
+  /** What a rule makes of a quote as it is edited. */
+  attempt(id: string, question: RuleQuestion): Observable<RuleAnswer> {
+    return this.http.post<RuleAnswer>(`/api/rules/${encodeURIComponent(id)}/try`, question);
   }
 }

@@ -1,0 +1,94 @@
+import {
+  ruleFromForm,
+  type RuleAnswer,
+  type RuleContent,
+  type RuleQuestion,
+  type TriedLine,
+} from '@honest-ledger/contracts';
+import {
+  askRule,
+  compileSetup,
+  isAtOutlet,
+  priceDocument,
+  print,
+  printed,
+  type NotApplied,
+  type PricedLine,
+  type Reason,
+} from '@honest-ledger/engine';
+import type { Queries } from '../database/database';
+import { editedSetup, heldEdits } from '../drafts/queries';
+import { documentNow, storedQuote } from '../quotes/queries';
+import type { Services } from '../services';
+import { versionInForce } from '../versions/queries';
+import { withContents } from '../versions/setup-objects';
+
+/**
+ * Tries a rule on a quote as if it were in force and its code typed: the quote as published against
+ * the quote with the rule as it is edited, together with what else its draft holds.
+ */
+export async function tryRule(
+  queries: Queries,
+  { setups, now }: Services,
+  id: string,
+  { content: asked, quote, at }: RuleQuestion,
+): Promise<RuleAnswer> {
+  const content: RuleContent = { ...asked, paused: false };
+  const { setup, compiled } = await setups.of(queries, await versionInForce(queries));
+  const held = await heldEdits(queries);
+  const draft = held.find(({ kind, key }) => kind === 'rule' && key === id)?.draft;
+  const others = held.filter((edit) => edit.draft === draft);
+  const drafted = editedSetup(setup, others).setup;
+  const edited = compileSetup(withContents(drafted, 'rule', new Map([[id, content]])));
+  const { content: written } = await storedQuote(queries, quote);
+  const moment = at === null ? now() : new Date(at);
+  const document = await documentNow(queries, edited, written, moment);
+  const code = content.starts.kind === 'code' ? content.starts.code : null;
+  const isTyped = document.codes.some((one) => one.toLowerCase() === code?.toLowerCase());
+  const coded =
+    code === null || isTyped ? document : { ...document, codes: [...document.codes, code] };
+  const [before, after] = [priceDocument(compiled, document), priceDocument(edited, coded)];
+  const rule = ruleFromForm({ id, ...content });
+  const tests = new Map(askRule(edited, coded, rule).map((one) => [one.id, one]));
+  const names = new Map(document.facts.items.map(({ item, name }) => [item, name]));
+  // rules for other outlets are not looked at, so it is said here
+  const outlet = document.facts.outlet;
+  const elsewhere: Reason[] = isAtOutlet(content.outlets, outlet?.code ?? null)
+    ? []
+    : [{ kind: 'notAtOutlet', outlet: outlet?.name ?? null }];
+  const did = after.rules.find((one) => one.rule.id === id);
+  return {
+    customer: document.facts.customer?.name ?? '',
+    currency: document.currency,
+    lines: after.lines.map((line, place): TriedLine => ({
+      item: line.item,
+      name: names.get(line.item) ?? '',
+      quantity: print(line.quantity),
+      now: netOf(before.lines[place]),
+      edited: netOf(line),
+      tests: printed(tests.get(line.id)?.tests ?? []),
+      reasons: printed([
+        ...elsewhere,
+        ...besidesConditions(reasonsOf(id, line.kind === 'priced' ? line.notApplied : [])),
+      ]),
+    })),
+    total: { now: print(before.total), edited: print(after.total) },
+    did: did ? { times: did.times, amount: print(did.amount) } : null,
+    reasons: printed(besidesConditions(reasonsOf(id, after.notApplied))),
+  };
+}
+
+function netOf(line: PricedLine | undefined): string | null {
+  return line?.kind === 'priced' ? print(line.net) : null;
+}
+
+function reasonsOf(id: string, all: readonly NotApplied[]): readonly Reason[] {
+  return all
+    .filter(({ subject }) => subject.kind === 'rule' && subject.rule.id === id)
+    .flatMap(({ reasons }) => reasons);
+}
+
+/** What the tests beside them say already is left out. */
+function besidesConditions(reasons: readonly Reason[]): readonly Reason[] {
+  return reasons.filter(({ kind }) => kind !== 'conditionFails');
+}

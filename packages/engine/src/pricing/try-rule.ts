@@ -1,0 +1,42 @@
+import { testsOf } from '../compile/compile-rule';
+import type { CompiledSetup } from '../compile/compile-setup';
+import type { Exact } from '../number/exact';
+import type { PricingDocument } from '../setup/document';
+import type { Rule, RuleTest } from '../setup/rule';
+import { upToRules } from './price-document';
+import { actualOf, holdsFor, testHolds } from './rule-conditions';
+
+/** A test of a rule's condition, asked of a line. */
+export interface AskedTest {
+  readonly test: RuleTest;
+  readonly holds: boolean;
+  /** What there is; null where it is not known. */
+  readonly actual: Exact | string | null;
+}
+
+export interface LineAsked {
+  /** The line's id. */
+  readonly id: string;
+  /** Whether the whole condition holds. */
+  readonly holds: boolean;
+  readonly tests: readonly AskedTest[];
+}
+
+/** Asks every test of a rule's condition of every line that has a price before rules. */
+export function askRule(
+  setup: CompiledSetup,
+  document: PricingDocument,
+  rule: Rule,
+): readonly LineAsked[] {
+  const { before } = upToRules(setup, document, { workings: false });
+  const tests = testsOf(rule.when);
+  return before.lines.map((line) => ({
+    id: line.work.line.id,
+    holds: holdsFor(rule.when, rule, line, before),
+    tests: tests.map((test) => ({
+      test,
+      holds: testHolds(test, rule, line, before),
+      actual: actualOf(test, rule, line, before),
+    })),
+  }));
+}
