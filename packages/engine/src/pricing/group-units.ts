@@ -1,6 +1,12 @@
-import { withDigits, type Decimal } from '../number/decimal';
-import { addExact, divide, multiplyExact, subtractExact, type Exact } from '../number/exact';
-import { fromInteger, multiply, ZERO } from '../number/decimal';
+import { fromInteger, multiply, withDigits, ZERO, type Decimal } from '../number/decimal';
+import {
+  addExact,
+  divide,
+  multiplyExact,
+  signOf,
+  subtractExact,
+  type Exact,
+} from '../number/exact';
 import { roundToDigits, roundToIncrement } from '../number/rounding';
 import type { Reach } from '../setup/reach';
 import type { LineInProgress, PricingContext } from './line-in-progress';
@@ -122,7 +128,8 @@ export function afterTaking(
       ...own.map(({ count, after }) => ({
         ...run,
         count,
-        left: after,
+        // what is shared by units can be more than a cheap one comes to
+        left: signOf(after) < 0 ? ZERO : after,
         touched: true,
         closed: closes,
       })),
