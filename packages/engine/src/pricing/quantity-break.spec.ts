@@ -1,4 +1,5 @@
 import { decimal, print } from '../number/decimal';
+import { printExact } from '../number/exact';
 import type { PricingDocument } from '../setup/document';
 import type { BreakBasis, QuantityBreak } from '../setup/quantity-break';
 import { column, passedOver, pricedLine, problem, slices } from '../testing/priced';
@@ -334,5 +335,25 @@ describe('what a break counts', () => {
     expect(closed?.kind === 'priced' && closed.computed && slices(closed.computed)).toBe(
       '4 x 2.00 = 8.00',
     );
+  });
+
+  it('no line whose price has no rate, whether a break reaches it or not', () => {
+    const glaze = itemOf({ item: 'GL-2100', categories: [{ code: 'glaze', name: 'Glazes' }] });
+    const facts = factsOf({ customer: null, items: [itemOf(), glaze] });
+    const byHand = { price: decimal('3.90'), reason: 'a promise' };
+    // the bags are in euros, and the document has no rate for them
+    const lines = [lineOf('4'), lineOf('3', { id: '2', item: 'GL-2100', priceByHand: byHand })];
+    const document = documentOf('1', { currency: 'USD', facts, lines });
+    const one = breakOf(
+      { '9': '-50' },
+      {
+        reaches: [{ kind: 'category', category: 'glaze' }],
+        count: 'document',
+      },
+    );
+    const [, line] = price(setupOf({ basePrices: goods, breaks: [one] }), document).lines;
+    const reasons = line?.kind === 'priced' ? line.notApplied.flatMap((told) => told.reasons) : [];
+    const below = reasons.find(({ kind }) => kind === 'belowFirstTier');
+    expect(below?.kind === 'belowFirstTier' && printExact(below.counted)).toBe('3');
   });
 });

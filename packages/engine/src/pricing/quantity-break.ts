@@ -62,8 +62,10 @@ function reachingLines(
 ): ReachingLines {
   const reaching = new Map<LineInProgress, readonly ReachingBreak[]>();
   for (const work of lines) {
+    // a line whose price has no rate is not counted, whether a break reaches it or not
+    if (!exchangeTo(work, context.currency, context)) continue;
     const found = find(work.item);
-    if (found.length === 0 || !exchangeTo(work, context.currency, context)) continue;
+    if (found.length === 0) continue;
     reaching.set(work, inBreakOrder(found, work, context));
   }
   return reaching;
