@@ -16,7 +16,7 @@ export default defineConfig({
     { name: 'then', testIgnore: 'first-price.spec.ts', dependencies: ['first'] },
   ],
   // generous, for a machine that is busy with something else
-  timeout: 240_000,
+  timeout: 600_000,
   expect: { timeout: 20_000 },
   reporter: [['./closing-line.ts']],
   outputDir: './test-results',
