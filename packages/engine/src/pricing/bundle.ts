@@ -1,6 +1,14 @@
 import type { CompiledRule } from '../compile/compile-rule';
 import { fromInteger, multiply, withDigits, ZERO, type Decimal } from '../number/decimal';
-import { addExact, compareExact, divide, multiplyExact, signOf, type Exact } from '../number/exact';
+import {
+  addExact,
+  compareExact,
+  divide,
+  multiplyExact,
+  signOf,
+  subtractExact,
+  type Exact,
+} from '../number/exact';
 import { roundToDigits } from '../number/rounding';
 import { shareOut } from '../number/share-out';
 import type { BundlePart, GroupEffect } from '../setup/rule';
@@ -52,7 +60,7 @@ export function bundle(
   while (stop === null) {
     const set = nextSet(parts, runs, taken);
     if ('kind' in set) stop = set;
-    else if (signOf(subtractPrices(set, total)) >= 0) stop = { kind: 'dearerTogether' };
+    else if (signOf(dearerBy(set, total)) >= 0) stop = { kind: 'dearerTogether' };
     else {
       const alike = setsAlike(set, taken);
       sets += alike;
@@ -108,7 +116,7 @@ function setsAlike(set: readonly PartUnits[], taken: readonly PartUnits[]): numb
 }
 
 /** What a set is sold for less what its units come to by themselves. */
-function subtractPrices(set: readonly PartUnits[], total: Decimal | null): Exact {
+function dearerBy(set: readonly PartUnits[], total: Decimal | null): Exact {
   const sold =
     total ??
     set.reduce<Exact>(
@@ -116,7 +124,7 @@ function subtractPrices(set: readonly PartUnits[], total: Decimal | null): Exact
         addExact(sum, multiplyExact(price ?? run.left, fromInteger(count))),
       ZERO,
     );
-  return addExact(sold, multiplyExact(amountOf(set), fromInteger(-1)));
+  return subtractExact(sold, amountOf(set));
 }
 
 /** A total shared over slices, so that each set's units come to their part of it. */

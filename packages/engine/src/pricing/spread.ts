@@ -1,12 +1,13 @@
 import type { CompiledRule } from '../compile/compile-rule';
 import {
+  add,
   compare,
   fromInteger,
   isZero,
   multiply,
   negate,
-  subtract,
   withDigits,
+  ZERO,
   type Decimal,
 } from '../number/decimal';
 import { addExact, divide } from '../number/exact';
@@ -42,42 +43,19 @@ export function spread(
   if (times === 0) return { kind: 'unitsMissing', missing: missingFor(every, units) };
   const there = amountInDocument(amount, currency, amountDigits, context);
   if (!there) return { kind: 'noRate', from: currency, to: context.currency };
-  let open: readonly Sharer[] = bySlice(runs.map((run) => ({ run, count: run.count }))).map(
-    (slice) => ({
-      units: slice,
-      count: countOf(slice),
-      amount: withDigits(
-        roundToDigits(amountOf(slice), amountDigits, setup.roundingMode),
-        amountDigits,
-      ),
-    }),
-  );
-  let left = withDigits(
+  const sharers = bySlice(runs.map((run) => ({ run, count: run.count }))).map((slice) => ({
+    units: slice,
+    count: countOf(slice),
+    amount: withDigits(
+      roundToDigits(amountOf(slice), amountDigits, setup.roundingMode),
+      amountDigits,
+    ),
+  }));
+  const whole = withDigits(
     roundToDigits(multiply(there, fromInteger(times)), amountDigits, setup.roundingMode),
     amountDigits,
   );
-  const shares = new Map<Sharer, Decimal>();
-  for (;;) {
-    const weights = open.map(({ count }) => fromInteger(count));
-    const shared = shareOut(left, weights, amountDigits);
-    const emptied = open.filter((one, place) => {
-      const share = shared[place];
-      return share !== undefined && compare(share, negate(one.amount)) < 0;
-    });
-    if (emptied.length === 0) {
-      for (const [place, one] of open.entries()) {
-        const share = shared[place];
-        if (share) shares.set(one, share);
-      }
-      if (open.length > 0) left = subtract(left, left);
-      break;
-    }
-    for (const one of emptied) {
-      shares.set(one, negate(one.amount));
-      left = subtract(left, negate(one.amount));
-    }
-    open = open.filter((one) => !emptied.includes(one));
-  }
+  const { shares, left } = sharedWithin(whole, sharers, amountDigits);
   const takings = [...shares].flatMap(([{ units: slice, count }, share]) =>
     slice.map(({ run, count: own }) => ({
       run,
@@ -86,6 +64,33 @@ export function spread(
     })),
   );
   return { times, takings, tookAll: !isZero(left) };
+}
+
+/** Shares by units until no sharer is asked for more than it comes to; what nobody can take is left. */
+function sharedWithin(
+  whole: Decimal,
+  sharers: readonly Sharer[],
+  digits: number,
+): { readonly shares: ReadonlyMap<Sharer, Decimal>; readonly left: Decimal } {
+  const shares = new Map<Sharer, Decimal>();
+  let [open, left] = [sharers, whole];
+  while (open.length > 0) {
+    const asked = new Map<Sharer, Decimal>();
+    const shared = shareOut(
+      left,
+      open.map(({ count }) => fromInteger(count)),
+      digits,
+    );
+    for (const [place, one] of open.entries()) asked.set(one, shared[place] ?? ZERO);
+    const emptied = open.filter((one) => compare(asked.get(one) ?? ZERO, negate(one.amount)) < 0);
+    if (emptied.length === 0) return { shares: new Map([...shares, ...asked]), left: ZERO };
+    for (const one of emptied) {
+      shares.set(one, negate(one.amount));
+      left = add(left, one.amount);
+    }
+    open = open.filter((one) => !emptied.includes(one));
+  }
+  return { shares, left };
 }
 
 function missingFor(every: Decimal | null, units: number): number {
