@@ -4,7 +4,7 @@ import type { PricingDocument } from '../setup/document';
 import type { Condition, DocumentEffect, DocumentOff, Rule } from '../setup/rule';
 import type { Setup } from '../setup/setup';
 import { documents, setups } from '../testing/arbitraries';
-import { rules } from '../testing/arbitrary-rules';
+import { documentEffects, groupEffects, rules } from '../testing/arbitrary-rules';
 import {
   basePrice,
   documentOf,
@@ -188,7 +188,13 @@ describe('the laws of documents', () => {
       starts: { kind: 'byItself' },
       when: { kind: 'all', of: [] },
     });
-    const several = fc.tuple(...['1', '2', '3', '4'].map((id) => rules(id).map(open)));
+    const ofSeveral = fc.oneof(groupEffects, documentEffects);
+    const several = fc.tuple(
+      rules('line').map(open),
+      ...['1', '2', '3'].map((id) =>
+        fc.tuple(rules(id), ofSeveral).map(([one, effect]) => open({ ...one, effect })),
+      ),
+    );
     fc.assert(
       fc.property(setups, documents, several, (setup, document, all) => {
         const done = price({ ...setup, rules: all }, document);
@@ -209,7 +215,7 @@ describe('the laws of documents', () => {
           expect(compare(own.reduce(add, ZERO), one.amount)).toBe(0);
         }
       }),
-      { numRuns: 1000 },
+      { numRuns: 2000 },
     );
     expect(shared).withContext('there must be shared amounts').toBeGreaterThan(50);
   });

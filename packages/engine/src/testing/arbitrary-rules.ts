@@ -115,7 +115,8 @@ const unitsOf = fc.record({
 });
 const below = (values: fc.Arbitrary<Decimal>): fc.Arbitrary<Decimal> =>
   values.map((value) => (value.units > 0 ? negate(value) : value));
-const groupEffects: fc.Arbitrary<GroupEffect> = fc.oneof(
+/** What is done to units together. */
+export const groupEffects: fc.Arbitrary<GroupEffect> = fc.oneof(
   fc.record({
     kind: fc.constant('buyAndGet'),
     buy: unitsOf,
@@ -147,7 +148,8 @@ const offs = fc.oneof(
   fc.record({ kind: fc.constant('percent'), percent: below(percents) }),
   fc.record({ kind: fc.constant('amount'), amount: below(amounts) }),
 );
-const documentEffects: fc.Arbitrary<DocumentEffect> = fc.oneof(
+/** What is done to the document. */
+export const documentEffects: fc.Arbitrary<DocumentEffect> = fc.oneof(
   fc.record({ kind: fc.constantFrom('subtotal', 'subtotal', 'shipping'), off: offs }),
   fc.record({
     kind: fc.constant('charge'),
