@@ -5,6 +5,7 @@
  * statement with `numeric`, whose sum must be the same to the cent. Run: npm run bench
  */
 import {
+  PLAIN_DOCUMENT,
   add,
   applyRoundingRule,
   compileSetup,
@@ -129,11 +130,9 @@ function makeChunks(): PricingDocument[] {
   return Array.from({ length: ITEMS / CHUNK }, (_, chunk) => {
     const from = chunk * CHUNK;
     return {
+      ...PLAIN_DOCUMENT,
       pricedAt: '2026-11-25T12:00:00Z',
       currency: 'EUR',
-      level: null,
-      codes: [],
-      shipping: null,
       facts: {
         local: { day: '2026-11-25', time: '12:00:00', offset: '+00:00' },
         outlet: null,

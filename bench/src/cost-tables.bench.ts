@@ -7,6 +7,7 @@
  * a spreadsheet computes in binary floats, so it is a reference for speed alone. Run: npm run bench
  */
 import {
+  PLAIN_DOCUMENT,
   add,
   compileSetup,
   decimal,
@@ -134,11 +135,9 @@ function byEngine(setup: Setup): () => string {
   const documents = Array.from({ length: ITEMS / CHUNK }, (_, chunk): PricingDocument => {
     const items = facts.slice(chunk * CHUNK, (chunk + 1) * CHUNK);
     return {
+      ...PLAIN_DOCUMENT,
       pricedAt: '2026-11-25T12:00:00Z',
       currency: 'EUR',
-      level: null,
-      codes: [],
-      shipping: null,
       facts: {
         local: { day: '2026-11-25', time: '12:00:00', offset: '+00:00' },
         outlet: null,

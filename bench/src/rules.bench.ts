@@ -6,6 +6,7 @@
  * rules library from the registry, which computes no price. Run: npm run bench
  */
 import {
+  PLAIN_DOCUMENT,
   compileSetup,
   decimal,
   fromInteger,
@@ -122,11 +123,9 @@ function documentOf(lines: number, size: number): PricingDocument {
     };
   });
   return {
+    ...PLAIN_DOCUMENT,
     pricedAt: '2026-11-26T12:00:00Z',
     currency: 'EUR',
-    level: null,
-    codes: [],
-    shipping: null,
     facts: {
       local: { day: '2026-11-26', time: '12:00:00', offset: '+00:00' },
       outlet: null,

@@ -1,9 +1,14 @@
-import { attributeProblem, type AttributeContent } from '@honest-ledger/contracts';
+import {
+  ATTRIBUTE_OWNERS,
+  attributeProblem,
+  type AttributeContent,
+} from '@honest-ledger/contracts';
 import { asc, count, eq } from 'drizzle-orm';
 import type { Transaction } from '../database/database';
-import { attributes, customerAttributes, itemAttributes } from '../database/schema/index';
+import { attributes } from '../database/schema/index';
 import { refused } from '../http/problems';
 import type { List } from '../lists/lists';
+import { VALUE_TABLES } from './values';
 
 /** The attributes as a list that is kept in the settings. */
 export const attributeList: List<AttributeContent> = {
@@ -37,8 +42,8 @@ async function refuseMisfits(
   code: string,
   content: AttributeContent,
 ): Promise<void> {
-  for (const owner of ['items', 'customers'] as const) {
-    const table = owner === 'items' ? itemAttributes : customerAttributes;
+  for (const owner of ATTRIBUTE_OWNERS) {
+    const table = VALUE_TABLES[owner];
     const rows = await transaction
       .select({ value: table.value, times: count() })
       .from(table)

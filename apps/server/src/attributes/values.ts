@@ -4,11 +4,21 @@ import { and, asc, eq } from 'drizzle-orm';
 import { isDeepStrictEqual } from 'node:util';
 import type { Queries, Transaction } from '../database/database';
 import { oneOf } from '../database/patterns';
-import { attributes, customerAttributes, itemAttributes } from '../database/schema/index';
+import {
+  attributes,
+  customerAttributes,
+  itemAttributes,
+  quoteAttributes,
+} from '../database/schema/index';
 
-const TABLES = { items: itemAttributes, customers: customerAttributes };
+/** Where the values of each kind of owner are kept. */
+export const VALUE_TABLES = {
+  items: itemAttributes,
+  customers: customerAttributes,
+  documents: quoteAttributes,
+};
 
-/** What a company keeps of its items, or of its customers, by name. */
+/** What a company keeps of its items, of its customers, or of its documents, by name. */
 export function attributesOf(queries: Queries, owner: AttributeOwner): Promise<Attribute[]> {
   return queries
     .select({
@@ -23,14 +33,14 @@ export function attributesOf(queries: Queries, owner: AttributeOwner): Promise<A
     .orderBy(asc(attributes.name), asc(attributes.code));
 }
 
-/** The values of some items or customers, or of all, by their ids; those without any left out. */
+/** The values of some items, customers or documents, or of all, by their ids; those without any left out. */
 export async function valuesOf(
   queries: Queries,
   owner: AttributeOwner,
   ids: readonly number[] | undefined,
   codes?: readonly string[],
 ): Promise<ReadonlyMap<number, AttributeValues>> {
-  const table = TABLES[owner];
+  const table = VALUE_TABLES[owner];
   const rows = await queries
     .select({ id: table.ownerId, code: attributes.code, value: table.value })
     .from(table)
@@ -67,7 +77,7 @@ export interface KeptValues {
   readonly after: AttributeValues;
 }
 
-/** Keeps the values of items or customers, where they differ from what was there. */
+/** Keeps the values of items, customers or documents, where they differ from what was there. */
 export async function keepValues(
   transaction: Transaction,
   owner: AttributeOwner,
@@ -80,7 +90,7 @@ export async function keepValues(
     .from(attributes)
     .where(eq(attributes.of, owner));
   const ids = new Map(known.map(({ id, code }) => [code, id]));
-  const table = TABLES[owner];
+  const table = VALUE_TABLES[owner];
   await transaction.delete(table).where(
     oneOf(
       table.ownerId,

@@ -14,7 +14,7 @@ import {
   type SignedInUser,
 } from '@honest-ledger/contracts';
 import type { FastifyPluginCallback } from 'fastify';
-import { isBreakOfCost } from '../costs/hide-costs';
+import { asksForCost } from '../costs/hide-costs';
 import { snapshot, type Queries } from '../database/database';
 import { notFound } from '../http/problems';
 import type { Services } from '../services';
@@ -80,7 +80,7 @@ export const breakRoutes: FastifyPluginCallback<Services> = (app, services, done
 
 /** A break that is reckoned on a cost says what things cost. */
 function isHidden({ published, draft }: BreakView, { role }: SignedInUser): boolean {
-  return !may(role, 'seeCosts') && [published, draft?.content].some(isBreakOfCost);
+  return !may(role, 'seeCosts') && [published, draft?.content].some(asksForCost);
 }
 
 /**

@@ -1,5 +1,6 @@
 import { type BreakAnswer, type BreakQuestion, type TriedPrice } from '@honest-ledger/contracts';
 import {
+  PLAIN_DOCUMENT,
   compileSetup,
   dearZones,
   decimal,
@@ -65,11 +66,9 @@ export async function tryBreak(
     priceDocument(
       one,
       {
+        ...PLAIN_DOCUMENT,
         pricedAt: now().toISOString(),
         currency,
-        level: null,
-        codes: [],
-        shipping: null,
         facts: { ...facts, items: [item] },
         lines,
       },

@@ -1,5 +1,6 @@
 import type { CatalogueMoves } from '@honest-ledger/contracts';
 import {
+  PLAIN_DOCUMENT,
   fromInteger,
   priceDocument,
   priceMoves,
@@ -54,11 +55,10 @@ export function priceCatalogue(
   return priceDocument(
     setup,
     {
+      ...PLAIN_DOCUMENT,
       pricedAt: now.toISOString(),
       currency,
       level,
-      codes: [],
-      shipping: null,
       facts: { ...facts, items },
       lines: quantities.flatMap((quantity, place) =>
         items.map(({ item, timeUnit }) => ({

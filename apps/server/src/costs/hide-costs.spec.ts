@@ -7,6 +7,7 @@ import type {
 } from '@honest-ledger/contracts';
 import { DEMO_COST_TABLES } from '../demo/cost-tables';
 import { percentEntry } from '../testing/levels';
+import { GLAZES, ruleDesk } from '../testing/rules';
 import { testServer, type Browser, type TestServer } from '../testing/test-server';
 
 const LEVEL = '5b0e7a52-93a1-4c55-8d3e-2f6c1f0a7b01';
@@ -20,6 +21,18 @@ const BREAK_OF_COST = {
   basis: { kind: 'cost', cost: 'last' },
   always: true,
   tiers: [{ from: '10', adjustment: { kind: 'multiplier', factor: '1.1' } }],
+};
+
+const RULE = '3b9e5d70-6a1c-4f28-8c43-9e0d7f5a2b98';
+const RULE_OF_MARGIN = {
+  ...GLAZES,
+  name: 'Room enough',
+  starts: { kind: 'code', code: 'ROOM' },
+  when: {
+    kind: 'number',
+    fact: { kind: 'margin' },
+    comparison: { kind: 'atLeast', value: '99' },
+  },
 };
 
 /** Prices changed together to a margin, which says what they cost; they come to the record. */
@@ -89,6 +102,12 @@ describe('costs that somebody may not see', () => {
     const content = { ...published, entries: [entry, ...(published?.entries ?? [])] };
     const path = `/edits/level/${LEVEL}`;
     await pricing.ask('PUT', path, { content, revision: 0, draft: null });
+    // and a rule that asks for a margin
+    await pricing.ask('PUT', `/edits/rule/${RULE}`, {
+      content: RULE_OF_MARGIN,
+      revision: 0,
+      draft: null,
+    });
     const [draft] = (await pricing.ask('GET', '/drafts')).as<DraftRow[]>();
     const revision = draft?.revision ?? 0;
     await pricing.ask('POST', `/drafts/${draft?.id ?? ''}/publish`, { revision, note: '' });
@@ -158,6 +177,18 @@ describe('costs that somebody may not see', () => {
       }
     });
   }
+
+  it('are not told by a rule that asks for a margin', async () => {
+    const quote = await ruleDesk(pricing).quote('2', { codes: ['ROOM'] });
+    expect(JSON.stringify(quote.outcome.codes)).toContain('"margin"');
+    const seller = await server.signedIn('noor@saltmarsh.example');
+    const seen = await seller.ask('GET', `/quotes/${String(quote.number)}`);
+    expect(tells(JSON.stringify(seen.as()))).toEqual([]);
+    expect(JSON.stringify(seen.as<QuoteView>().outcome.codes)).toContain('"unmet":[]');
+    expect((await seller.ask('GET', `/rules/${RULE}`)).status).toBe(404);
+    const body = { content: RULE_OF_MARGIN, quote: quote.number, at: null };
+    expect((await seller.ask('POST', `/rules/${RULE}/try`, body)).status).toBe(404);
+  });
 
   it('are there for who may see them', async () => {
     const answer = await pricing.ask('GET', `/items/${ITEM}`);

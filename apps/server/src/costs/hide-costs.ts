@@ -1,5 +1,10 @@
 import { may, type PricedLineForm } from '@honest-ledger/contracts';
-import { isEntryOfCost, withoutCosts } from '@honest-ledger/engine';
+import {
+  isConditionOfCost,
+  isEntryOfCost,
+  reasonWithoutCosts,
+  withoutCosts,
+} from '@honest-ledger/engine';
 import plugin from 'fastify-plugin';
 
 /**
@@ -28,7 +33,11 @@ export function hidden(value: unknown): unknown {
 function ofName(name: string, value: unknown): unknown {
   if (!Array.isArray(value)) return hidden(value);
   if (EMPTIED.has(name)) return [];
-  if (name === 'breaks') return value.filter((one) => !isBreakOfCost(one)).map(hidden);
+  if (name === 'tests') return value.filter((one) => !asksOfCost(one)).map(hidden);
+  if (name === 'reasons') return value.map(reasonWithout).map(hidden);
+  if (name === 'breaks' || name === 'rules') {
+    return value.filter((one) => !asksForCost(one)).map(hidden);
+  }
   return name === 'entries' ? value.filter((entry) => !isOfCost(entry)).map(hidden) : hidden(value);
 }
 
@@ -38,10 +47,10 @@ const EMPTIED: ReadonlySet<string> = new Set(['costs', 'purchaseCosts', 'costTab
 /** What a change of costs was from and to. */
 function withoutRecord(value: object): object {
   if (!('kind' in value && 'after' in value)) return value;
-  const ofBreak =
-    value.kind === 'break' &&
-    [value.after, 'before' in value ? value.before : null].some(isBreakOfCost);
-  const isOne = ofBreak || RECORDS.has(String(value.kind));
+  const asks =
+    (value.kind === 'break' || value.kind === 'rule') &&
+    [value.after, 'before' in value ? value.before : null].some(asksForCost);
+  const isOne = asks || RECORDS.has(String(value.kind));
   return isOne ? { ...value, before: null, after: null } : value;
 }
 
@@ -60,18 +69,32 @@ function isPricedLine(value: object): value is PricedLineForm {
   return 'kind' in value && value.kind === 'priced' && 'slices' in value && 'notApplied' in value;
 }
 
-/** Whether a quantity break, or what a list says of one, is reckoned on a cost. */
-export function isBreakOfCost(one: unknown): boolean {
+/** Whether a quantity break or a rule, or what a list says of one, asks for a cost. */
+export function asksForCost(one: unknown): boolean {
   if (typeof one !== 'object' || one === null) return false;
-  if ('content' in one) return isBreakOfCost(one.content);
+  if ('content' in one) return asksForCost(one.content);
+  if ('when' in one && 'effect' in one) return isConditionOfCost(one.when as Condition);
   if (!('tiers' in one && 'basis' in one)) return false;
   const { basis } = one;
   return typeof basis === 'object' && basis !== null && 'kind' in basis && basis.kind === 'cost';
 }
 
+type Condition = Parameters<typeof isConditionOfCost>[0];
+
 function isOfCost(entry: unknown): boolean {
   if (typeof entry !== 'object' || entry === null) return false;
   return 'basis' in entry && 'adjusting' in entry && isEntryOfCost(entry as Entry);
+}
+
+/** Whether a test of a rule, with what is there, is one of a cost or a margin. */
+function asksOfCost(one: unknown): boolean {
+  if (typeof one !== 'object' || one === null || !('test' in one && 'actual' in one)) return false;
+  return isConditionOfCost(one.test as Condition);
+}
+
+function reasonWithout(one: unknown): unknown {
+  const isReason = typeof one === 'object' && one !== null && 'kind' in one;
+  return isReason ? reasonWithoutCosts(one as Parameters<typeof reasonWithoutCosts>[0]) : one;
 }
 
 /** What was found to have both parts of an entry of a level. */

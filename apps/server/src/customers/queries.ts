@@ -80,6 +80,7 @@ export async function findGroups(queries: Queries): Promise<CustomerGroups> {
     homeCurrency,
     currencies: await knownCurrencies(queries, homeCurrency),
     attributes: await attributesOf(queries, 'customers'),
+    documentAttributes: await attributesOf(queries, 'documents'),
   };
 }
 

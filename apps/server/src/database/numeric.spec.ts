@@ -1,4 +1,5 @@
 import {
+  PLAIN_DOCUMENT,
   add,
   compare,
   compileSetup,
@@ -79,11 +80,10 @@ describe('our decimals against PostgreSQL’s numeric', () => {
     const now = new Date('2026-11-24T14:32:00Z');
     const around = await surroundings(test.database, { customer: null, outlet: null }, now);
     const priced = priceDocument(compileSetup({ ...setup, breaks: [], rules: [] }), {
+      ...PLAIN_DOCUMENT,
       pricedAt: now.toISOString(),
       currency: 'EUR',
       level: studios?.id ?? null,
-      codes: [],
-      shipping: null,
       facts: { ...around, items },
       lines: items.map(({ item, timeUnit }) => ({
         id: item,

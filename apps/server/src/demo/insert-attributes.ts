@@ -20,6 +20,14 @@ const DEMO_ATTRIBUTES = [
     type: 'choice',
     choices: ['e-mail', 'post'],
   },
+  {
+    code: 'site',
+    name: 'Site',
+    of: 'documents',
+    type: 'choice',
+    choices: ['school', 'studio', 'home'],
+  },
+  { code: 'three-phase', name: 'Three-phase power', of: 'documents', type: 'yesNo', choices: [] },
 ] as const;
 
 /** What the demo's firm keeps of goods and customers besides, and other numbers of its clays. */

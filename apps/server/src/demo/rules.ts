@@ -1,6 +1,8 @@
 import type { ConditionForm, RuleEffectForm, RuleContent } from '@honest-ledger/contracts';
 import type { Reach } from '@honest-ledger/engine';
 
+/** The level of the studios. */
+const STUDIOS = '5b0e7a52-93a1-4c55-8d3e-2f6c1f0a7b01';
 const ID = '5c2f8e10-7d3b-4a96-b1e4-2f9a6c0d8e';
 
 const under = (category: string): Reach => ({ kind: 'category', category });
@@ -14,6 +16,11 @@ const spent = (reach: Reach, value: string): ConditionForm => ({
   kind: 'number',
   fact: { kind: 'count', of: 'spend', reaches: [reach] },
   comparison: { kind: 'atLeast', value },
+});
+const documentSays = (code: string, value: string): ConditionForm => ({
+  kind: 'word',
+  fact: { kind: 'attribute', of: 'document', code },
+  comparison: { kind: 'isOneOf', values: [value] },
 });
 const all = (...of: ConditionForm[]): ConditionForm => ({ kind: 'all', of });
 const percentOff = (percent: string): RuleEffectForm => ({
@@ -152,6 +159,65 @@ const RULES: readonly RuleContent[] = [
     ),
     percentOff('4'),
     { words: 'Gloss finishes', place: 15, starts: { kind: 'code', code: 'GLOSS' } },
+  ),
+  rule('Counter favour', goods({ kind: 'all' }), percentOff('5'), {
+    words: 'With our thanks',
+    place: 60,
+    starts: { kind: 'byHand' },
+  }),
+  rule(
+    'Where there is room',
+    all(goods(under('kilns')), {
+      kind: 'number',
+      fact: { kind: 'margin' },
+      comparison: { kind: 'atLeast', value: '22' },
+    }),
+    percentOff('2'),
+    { place: 60, starts: { kind: 'byHand' } },
+  ),
+  rule(
+    'Studio prices for clubs on Fridays',
+    all(goods(under('clay')), { kind: 'segment', segments: ['clubs'] }),
+    { kind: 'level', level: STUDIOS, raises: false },
+    {
+      words: 'Club Friday',
+      validity: { days: { from: null, until: null }, weekdays: [5], times: null },
+    },
+  ),
+  rule(
+    'Wheels to clear',
+    goods(under('wheels')),
+    {
+      kind: 'ownPrices',
+      prices: [
+        { item: 'WH-0010', price: '549.00', unit: null },
+        { item: 'WH-0050', price: '899.00', unit: null },
+      ],
+      raises: false,
+    },
+    { words: 'While stocks last' },
+  ),
+  rule(
+    'Kilns for schools, with the power there',
+    all(goods(under('kilns')), documentSays('site', 'school'), documentSays('three-phase', 'yes')),
+    { kind: 'flat', amount: '-120.00', every: null },
+    { words: 'School kiln, power on site' },
+  ),
+  // two that never do anything, for the snags to find
+  rule(
+    'Brushes in small lots of many',
+    all(goods(under('brushes')), quantity('50'), {
+      kind: 'number',
+      fact: { kind: 'quantity' },
+      comparison: { kind: 'atMost', value: '20' },
+    }),
+    percentOff('6'),
+  ),
+  rule(
+    'School brushes, once more',
+    all(goods(under('brushes')), { kind: 'segment', segments: ['schools'] }, quantity('24')),
+    percentOff('20'),
+    { place: 70 },
   ),
   rule('End of line stains', goods(under('stains')), percentOff('30'), { paused: true }),
 ];

@@ -50,6 +50,8 @@ export async function writeQuotes(
       currency,
       codes: [],
       shipping: null,
+      byHand: [],
+      attributes: {},
       level,
       title,
       lines,

@@ -92,9 +92,16 @@ function withdrawProblems({ edited, key }: Checked, kind: EditParams['kind']): F
     const heirs = edited.levels.filter(({ entries }) =>
       entries.some(({ basis }) => basis.kind === 'level' && basis.level === key),
     );
+    const starting = edited.rules.filter(
+      ({ effect }) => effect.kind === 'level' && effect.level === key,
+    );
     const limited = edited.breaks.filter(({ levels }) => levels?.includes(key) ?? false);
     return [
       ...heirs.map(({ name }) => ({ path: '', sentence: `Level ${name} starts from this one` })),
+      ...starting.map(({ name }) => ({
+        path: '',
+        sentence: `The rule ${name} prices at this one`,
+      })),
       ...limited.map(({ name }) => ({ path: '', sentence: `The break ${name} is for this level` })),
     ];
   }

@@ -26,8 +26,10 @@ export async function ruleProblems(
   ].flatMap(({ path, reaches }) =>
     reaches.map((reach, index) => ({ path: `${path}.reaches[${String(index)}]`, reach })),
   );
+  const prices = effect.kind === 'ownPrices' ? effect.prices : [];
+  const own = prices.map(({ item }) => item);
   const codes = await readGoodsCodes(queries, {
-    numbers: numbersIn(goods.map(({ reach }) => reach)),
+    numbers: [...numbersIn(goods.map(({ reach }) => reach)), ...own],
   });
   const named = (kind: 'customer' | 'segment'): string[] =>
     tests.flatMap(({ test }) =>
@@ -42,6 +44,13 @@ export async function ruleProblems(
       const sentence = missingGoods(reach, codes);
       return sentence === null ? [] : [{ path, sentence }];
     }),
+    ...prices.flatMap(({ item }, index): FieldProblem[] => {
+      const sentence = missingGoods({ kind: 'item', item }, codes);
+      return sentence === null ? [] : [{ path: `effect.prices[${String(index)}].item`, sentence }];
+    }),
+    ...(effect.kind === 'level' && !edited.levels.some(({ id }) => id === effect.level)
+      ? [{ path: 'effect.level', sentence: 'There is no such level' }]
+      : []),
     ...(await missingCodes(queries, customers, named('customer'), 'customer', 'when')),
     ...(await missingCodes(queries, segments, named('segment'), 'segment', 'when')),
     ...(await missingAttributes(queries, tests)),
@@ -65,6 +74,7 @@ async function missingAttributes(
   const known = [
     ...(await attributesOf(queries, 'items')),
     ...(await attributesOf(queries, 'customers')),
+    ...(await attributesOf(queries, 'documents')),
   ].map(({ of, code }) => `${of} ${code}`);
   return asked
     .filter(({ fact: { of, code } }) => !known.includes(`${of}s ${code}`))

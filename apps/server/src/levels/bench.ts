@@ -5,6 +5,7 @@ import type {
   PricedLineForm,
 } from '@honest-ledger/contracts';
 import {
+  PLAIN_DOCUMENT,
   compileSetup,
   decimal,
   fromInteger,
@@ -42,11 +43,9 @@ export async function tryLevel(
   if (!found) throw notFound(`Item ${number}`);
   const { id: _, ...item } = found;
   const document: PricingDocument = {
+    ...PLAIN_DOCUMENT,
     pricedAt: now().toISOString(),
     currency: content.currency,
-    level: null,
-    codes: [],
-    shipping: null,
     facts: { ...facts, local, items: [item] },
     lines: [
       {

@@ -1,4 +1,10 @@
-import { may, type QuoteContent, type QuoteEdit, type Role } from '@honest-ledger/contracts';
+import {
+  contentOfQuote,
+  may,
+  type QuoteContent,
+  type QuoteEdit,
+  type Role,
+} from '@honest-ledger/contracts';
 import {
   MODEL_VERSION,
   priceDocument,
@@ -8,15 +14,16 @@ import {
 } from '@honest-ledger/engine';
 import { eq, inArray } from 'drizzle-orm';
 import { isDeepStrictEqual } from 'node:util';
+import { attributesOf, keepValues, valueProblems } from '../attributes/values';
 import { record } from '../changes/record';
 import type { Transaction } from '../database/database';
 import { customers, items, outlets, quoteLines, quotes } from '../database/schema/index';
 import { ratesAt } from '../facts/surroundings';
-import { conflict, notFound, Problem } from '../http/problems';
+import { conflict, notFound, Problem, refused } from '../http/problems';
 import type { Services } from '../services';
 import { settingsInForce, versionInForce } from '../versions/queries';
 import { storeFacts } from './facts';
-import { contentOfQuote, documentNow, readQuote } from './queries';
+import { documentNow, readQuote } from './queries';
 
 export interface Editor {
   readonly id: number;
@@ -82,9 +89,11 @@ export async function keepQuote(
   const before = contentOfQuote(await readQuote(transaction, services, number));
   const { revision: _, ...content } = edit;
   checkOverrides(before, content, editor.role);
+  await checkByHand(transaction, services, before, content);
   const now = services.now();
   const customer = await customerOf(transaction, content.customer);
   await checkCurrency(transaction, content.currency, now);
+  await checkAttributes(transaction, content);
   const [changed] = await transaction
     .update(quotes)
     .set({
@@ -94,6 +103,7 @@ export async function keepQuote(
       currency: content.currency,
       codes: [...content.codes],
       shipping: content.shipping,
+      byHand: content.byHand,
       levelId: content.level,
       revision: quote.revision + 1,
       changedBy: editor.id,
@@ -102,6 +112,9 @@ export async function keepQuote(
     .where(eq(quotes.number, number))
     .returning();
   if (!changed) throw new Error('a quote was lost while it was kept');
+  const { attributes } = content;
+  const values = { id: number, before: before.attributes, after: attributes };
+  await keepValues(transaction, 'documents', [values]);
   await replaceLines(transaction, services, changed, content);
   await record(
     transaction,
@@ -168,6 +181,9 @@ async function replaceLines(
 
 /** What was typed by hand or chosen by somebody who may stays; anything new needs the right to. */
 function checkOverrides(before: QuoteContent, after: QuoteContent, role: Role): void {
+  if (!may(role, 'chooseRules') && !isDeepStrictEqual(before.byHand, after.byHand)) {
+    throw new Problem(403, 'Your role may not put rules on or take them off.');
+  }
   if (may(role, 'overridePrices')) return;
   const overrides = (line: QuoteContent['lines'][number] | undefined): unknown[] => [
     line?.level ?? null,
@@ -180,6 +196,39 @@ function checkOverrides(before: QuoteContent, after: QuoteContent, role: Role): 
   if (!same) {
     throw new Problem(403, 'Your role may not choose a level or type a price by hand.');
   }
+}
+
+/** A rule that is put on or taken off is one that there is, on a line that there is. */
+async function checkByHand(
+  transaction: Transaction,
+  { setups }: Services,
+  before: QuoteContent,
+  { byHand, lines }: QuoteContent,
+): Promise<void> {
+  if (byHand.length === 0) return;
+  const { setup } = await setups.of(transaction, await versionInForce(transaction));
+  const rules = new Set([
+    ...setup.rules.map(({ id }) => id),
+    ...before.byHand.map(({ rule }) => rule),
+  ]);
+  const ids = new Set<string | null>([null, ...lines.map(({ id }) => id)]);
+  const problems = byHand.flatMap(({ rule, line }, index) => {
+    const at = `byHand[${String(index)}]`;
+    return [
+      ...(rules.has(rule) ? [] : [{ path: `${at}.rule`, sentence: 'There is no such rule' }]),
+      ...(ids.has(line) ? [] : [{ path: `${at}.line`, sentence: 'There is no such line' }]),
+    ];
+  });
+  if (problems.length > 0) throw refused(problems);
+}
+
+async function checkAttributes(
+  transaction: Transaction,
+  { attributes }: QuoteContent,
+): Promise<void> {
+  const known = await attributesOf(transaction, 'documents');
+  const problems = valueProblems(known, attributes);
+  if (problems.length > 0) throw refused(problems);
 }
 
 async function checkCurrency(transaction: Transaction, currency: string, now: Date): Promise<void> {

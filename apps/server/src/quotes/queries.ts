@@ -23,6 +23,7 @@ import {
   type PricingDocument,
 } from '@honest-ledger/engine';
 import { asc, count, eq, sql } from 'drizzle-orm';
+import { valuesOf } from '../attributes/values';
 import { pricingDay, readItemsToPrice } from '../costs/items-to-price';
 import type { Queries } from '../database/database';
 import { countOf, inOrder, onPage } from '../database/pages';
@@ -176,23 +177,19 @@ export async function storedQuote(queries: Queries, number: number): Promise<Sto
     currency: quote.currency,
     codes: quote.codes,
     shipping: quote.shipping,
+    byHand: quote.byHand,
+    attributes: (await valuesOf(queries, 'documents', [number])).get(number) ?? {},
     level: quote.levelId,
     lines: rows.map(({ line, item }) => toLine(line, item)),
   };
   return { quote, by, content, rows: rows.map(({ line }) => line) };
 }
 
-/** What somebody wrote of a quote. */
-export function contentOfQuote(quote: QuoteContent): QuoteContent {
-  const { customer, title, outlet, currency, codes, shipping, level, lines } = quote;
-  return { customer, title, outlet, currency, codes, shipping, level, lines };
-}
-
 /** The document as it would be priced at an instant, with the facts of now. */
 export async function documentNow(
   queries: Queries,
   setup: CompiledSetup,
-  { customer, outlet, currency, codes, shipping, level, lines }: QuoteContent,
+  { customer, outlet, currency, codes, shipping, byHand, attributes, level, lines }: QuoteContent,
   now: Date,
 ): Promise<PricingDocument> {
   const around = await surroundings(queries, { customer, outlet }, now);
@@ -207,6 +204,8 @@ export async function documentNow(
     currency,
     codes,
     shipping: shipping === null ? null : decimal(shipping),
+    byHand,
+    attributes,
     level,
     facts: { ...around, items },
     lines: lines.map(lineFromForm),

@@ -92,7 +92,8 @@ describe('a quote', () => {
     expect(printed(here).lines as unknown).toEqual(quote.priced);
     // one of them has a price by the pallet, too
     expect(setup.basePrices.length).toBe(4);
-    expect(setup.levels.length).toBe(1);
+    // the customer's level, and one that a rule for clay prices at
+    expect(setup.levels.length).toBe(2);
   });
 
   it('can be computed again to the cent under its version, instant and facts, whatever came since', async () => {
@@ -125,6 +126,8 @@ describe('a quote', () => {
           level: null,
           codes: [],
           shipping: null,
+          byHand: [],
+          attributes: {},
           facts: facts.content,
           // rules and breaks look at all lines of the quote
           lines: before.lines,

@@ -1,10 +1,11 @@
+import { contentOfQuote } from '@honest-ledger/contracts';
 import { and, eq, exists, inArray, lt, sql } from 'drizzle-orm';
 import { serializable, type Queries, type Transaction } from '../database/database';
 import { quoteLines, quotes, repricingRows, repricings, users } from '../database/schema/index';
 import { Problem } from '../http/problems';
 import { addJob } from '../jobs/add-job';
 import { keepQuote } from '../quotes/keep-quote';
-import { contentOfQuote, readQuote } from '../quotes/queries';
+import { readQuote } from '../quotes/queries';
 import type { Services } from '../services';
 import { CHANGING } from './queries';
 

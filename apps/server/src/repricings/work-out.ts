@@ -5,6 +5,7 @@ import {
   type RepricingContent,
 } from '@honest-ledger/contracts';
 import {
+  PLAIN_DOCUMENT,
   baseUnit,
   changedPrice,
   compare,
@@ -152,11 +153,10 @@ function pricing(
     let at = found.get(key);
     if (!at) {
       const document = {
+        ...PLAIN_DOCUMENT,
         pricedAt: now.toISOString(),
         currency,
         level,
-        codes: [],
-        shipping: null,
         facts: { ...facts, items },
         lines: prices.map(({ item, unit, inBaseUnit, minQuantity }, index) => ({
           id: String(index),

@@ -11,6 +11,7 @@ import {
   type SignedInUser,
 } from '@honest-ledger/contracts';
 import type { FastifyPluginCallback } from 'fastify';
+import { asksForCost } from '../costs/hide-costs';
 import { snapshot, type Queries } from '../database/database';
 import { notFound } from '../http/problems';
 import type { Services } from '../services';
@@ -33,7 +34,7 @@ export const ruleRoutes: FastifyPluginCallback<Services> = (app, services, done)
       const found = await snapshot(database, (queries) =>
         findRule(queries, services, request.params.id),
       );
-      if (!found) throw notFound('This rule');
+      if (!found || isHidden(found, signedIn(request))) throw notFound('This rule');
       return found;
     },
   );
@@ -52,6 +53,11 @@ export const ruleRoutes: FastifyPluginCallback<Services> = (app, services, done)
   done();
 };
 
+/** A rule that asks for a cost says what things cost. */
+function isHidden({ published, draft }: RuleView, { role }: SignedInUser): boolean {
+  return !may(role, 'seeCosts') && [published, draft?.content].some(asksForCost);
+}
+
 /** What a rule says where somebody asks of it; who may not edit it asks of it as it stands. */
 async function contentAsked(
   queries: Queries,
@@ -63,6 +69,6 @@ async function contentAsked(
   if (may(user.role, 'editSetup')) return asked;
   const found = await findRule(queries, services, id);
   const content = found?.draft?.content ?? found?.published;
-  if (!content) throw notFound('This rule');
+  if (!found || !content || isHidden(found, user)) throw notFound('This rule');
   return content;
 }

@@ -1,91 +1,28 @@
 import type {
-  DraftRow,
   DraftView,
-  QuoteView,
   RuleAnswer,
   RuleContent,
   RuleList,
   RuleView,
 } from '@honest-ledger/contracts';
 import { randomUUID } from 'node:crypto';
-import { testServer, type Answer, type Browser, type TestServer } from '../testing/test-server';
-
-const GLAZES: RuleContent = {
-  name: 'Glaze days',
-  words: 'Spring glazes',
-  currency: 'EUR',
-  place: 0,
-  paused: false,
-  validity: { days: { from: null, until: null }, weekdays: null, times: null },
-  outlets: null,
-  starts: { kind: 'byItself' },
-  when: {
-    kind: 'all',
-    of: [
-      { kind: 'goods', reaches: [{ kind: 'category', category: 'dipping' }] },
-      {
-        kind: 'number',
-        fact: { kind: 'quantity' },
-        comparison: { kind: 'atLeast', value: '3' },
-      },
-    ],
-  },
-  effect: { kind: 'percent', percent: '-10', of: 'running', startsFrom: 'running' },
-  together: true,
-  stops: false,
-};
+import { GLAZES, refusedIn, ruleDesk, rulesIn, type RuleDesk } from '../testing/rules';
+import { testServer, type Browser, type TestServer } from '../testing/test-server';
 
 describe('conditional rules', () => {
   let server: TestServer;
   let browser: Browser;
+  let keep: RuleDesk['keep'];
+  let draft: RuleDesk['draft'];
+  let publish: RuleDesk['publish'];
+  let quote: RuleDesk['quote'];
+  let dipping: RuleDesk['dipping'];
   beforeEach(async () => {
     server = await testServer();
     browser = await server.signedIn();
+    ({ keep, draft, publish, quote, dipping } = ruleDesk(browser));
   });
   afterEach(() => server.stop());
-
-  const keep = (content: unknown, id: string, revision = 0): Promise<Answer> =>
-    browser.ask('PUT', `/edits/rule/${id}`, { content, revision, draft: null });
-  const draft = async (): Promise<DraftRow> => {
-    const [found] = (await browser.ask('GET', '/drafts')).as<DraftRow[]>();
-    if (!found) throw new Error('a draft is open');
-    return found;
-  };
-  const publish = async (): Promise<void> => {
-    const { id, revision } = await draft();
-    const answer = await browser.ask('POST', `/drafts/${id}/publish`, { revision, note: 'rules' });
-    expect(answer.status).toBe(200);
-  };
-  const quote = async (quantity: string, codes: readonly string[] = []): Promise<QuoteView> => {
-    const begun = (await browser.ask('POST', '/quotes', { customer: 'C4001' })).as<QuoteView>();
-    const line = { item: 'GL-2100', quantity, unit: null, duration: null, formOfSupply: null };
-    const kept = await browser.ask('PUT', `/quotes/${String(begun.number)}`, {
-      revision: begun.revision,
-      customer: 'C4001',
-      title: '',
-      outlet: null,
-      currency: 'EUR',
-      codes,
-      level: null,
-      lines: [{ id: randomUUID(), ...line, item: await dipping(), level: null, priceByHand: null }],
-    });
-    expect(kept.status).toBe(200);
-    return kept.as<QuoteView>();
-  };
-  const dipping = async (): Promise<string> => {
-    const page = (await browser.ask('GET', '/items?category=dipping&limit=1&offset=0')).as<{
-      readonly rows: readonly { readonly item: string }[];
-    }>();
-    return page.rows[0]?.item ?? '';
-  };
-  const rulesIn = ({ priced: [line] }: QuoteView): string[] =>
-    line?.kind === 'priced'
-      ? line.slices.flatMap(({ steps }) =>
-          steps.flatMap(({ source }) => (source.kind === 'rule' ? [source.rule.name] : [])),
-        )
-      : [];
-  const fields = (answer: Answer): string =>
-    (answer.problem.fields ?? []).map(({ path, sentence }) => `${path}: ${sentence}`).join('\n');
 
   it('go through a draft into a version, price quotes, and are withdrawn', async () => {
     const id = randomUUID();
@@ -107,7 +44,7 @@ describe('conditional rules', () => {
     await keep({ ...GLAZES, starts: { kind: 'code', code: 'KILN' } }, randomUUID());
     await publish();
     expect(rulesIn(await quote('3'))).toEqual([]);
-    const coded = await quote('3', ['kiln']);
+    const coded = await quote('3', { codes: ['kiln'] });
     expect(rulesIn(coded)).toEqual(['Glaze days']);
     expect(coded.codes).toEqual(['kiln']);
   });
@@ -126,7 +63,7 @@ describe('conditional rules', () => {
     }>();
     const own = facts.attributes['finish'] ?? '';
     expect(own).not.toBe('');
-    expect(fields(await keep(finish('glitter', 'much'), randomUUID()))).toBe(
+    expect(refusedIn(await keep(finish('glitter', 'much'), randomUUID()))).toBe(
       'content.when.fact.code: There is no attribute glitter of items',
     );
     const id = randomUUID();
@@ -201,7 +138,7 @@ describe('conditional rules', () => {
   });
 
   it('are refused with what is wrong beside each part', async () => {
-    const told = fields(
+    const told = refusedIn(
       await keep(
         {
           ...GLAZES,
@@ -230,18 +167,20 @@ describe('conditional rules', () => {
     const twice = { ...GLAZES, starts: { kind: 'code', code: 'Kiln' } };
     await keep(twice, randomUUID());
     const other = await keep({ ...twice, name: 'Other' }, randomUUID());
-    expect(fields(other)).toContain('The rule Glaze days has this code');
+    expect(refusedIn(other)).toContain('The rule Glaze days has this code');
     const deep = Array.from({ length: 20 }).reduce<object>(
       (inner) => ({ kind: 'all', of: [inner] }),
       GLAZES.when,
     );
-    expect(fields(await keep({ ...GLAZES, when: deep }, randomUUID()))).toContain('nested');
+    expect(refusedIn(await keep({ ...GLAZES, when: deep }, randomUUID()))).toContain('nested');
     const reversed = {
       kind: 'number',
       fact: { kind: 'quantity' },
       comparison: { kind: 'between', value: '5', to: '3' },
     };
-    expect(fields(await keep({ ...GLAZES, when: reversed }, randomUUID()))).toContain('turn them');
+    expect(refusedIn(await keep({ ...GLAZES, when: reversed }, randomUUID()))).toContain(
+      'turn them',
+    );
     expect((await keep({ ...GLAZES, when: { kind: 'guess' } }, randomUUID())).status).toBe(422);
   });
 });

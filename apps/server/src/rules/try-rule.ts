@@ -14,6 +14,7 @@ import {
   printed,
   type NotApplied,
   type PricedLine,
+  type PricingDocument,
   type Reason,
 } from '@honest-ledger/engine';
 import type { Queries } from '../database/database';
@@ -43,13 +44,10 @@ export async function tryRule(
   const { content: written } = await storedQuote(queries, quote);
   const moment = at === null ? now() : new Date(at);
   const document = await documentNow(queries, edited, written, moment);
-  const code = content.starts.kind === 'code' ? content.starts.code : null;
-  const isTyped = document.codes.some((one) => one.toLowerCase() === code?.toLowerCase());
-  const coded =
-    code === null || isTyped ? document : { ...document, codes: [...document.codes, code] };
-  const [before, after] = [priceDocument(compiled, document), priceDocument(edited, coded)];
+  const begun = started(document, id, content.starts);
+  const [before, after] = [priceDocument(compiled, document), priceDocument(edited, begun)];
   const rule = ruleFromForm({ id, ...content });
-  const tests = new Map(askRule(edited, coded, rule).map((one) => [one.id, one]));
+  const tests = new Map(askRule(edited, begun, rule).map((one) => [one.id, one]));
   const names = new Map(document.facts.items.map(({ item, name }) => [item, name]));
   // rules for other outlets are not looked at, so it is said here
   const outlet = document.facts.outlet;
@@ -76,6 +74,27 @@ export async function tryRule(
     did: did ? { times: did.times, amount: print(did.amount) } : null,
     reasons: printed(besidesConditions(reasonsOf(id, after.notApplied))),
   };
+}
+
+/** The document with the rule's code typed, or with the rule put on it. */
+function started(
+  document: PricingDocument,
+  rule: string,
+  starts: RuleContent['starts'],
+): PricingDocument {
+  const { codes, byHand } = document;
+  switch (starts.kind) {
+    case 'byItself':
+      return document;
+    case 'code': {
+      const isTyped = codes.some((one) => one.toLowerCase() === starts.code.toLowerCase());
+      return isTyped ? document : { ...document, codes: [...codes, starts.code] };
+    }
+    case 'byHand': {
+      const others = byHand.filter((one) => one.rule !== rule);
+      return { ...document, byHand: [...others, { rule, line: null, is: 'on' }] };
+    }
+  }
 }
 
 function netOf(line: PricedLine | undefined): string | null {

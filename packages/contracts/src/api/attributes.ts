@@ -3,14 +3,14 @@ import { day, decimalText, objectOf, shortCode, shortText } from '../forms/field
 import { readParts } from '../sheets/sheet';
 
 /** What has attributes of its own. */
-export const ATTRIBUTE_OWNERS = ['items', 'customers'] as const;
+export const ATTRIBUTE_OWNERS = ['items', 'customers', 'documents'] as const;
 export type AttributeOwner = (typeof ATTRIBUTE_OWNERS)[number];
 
 /** What the value of an attribute can be. */
 export const ATTRIBUTE_TYPES = ['text', 'number', 'day', 'yesNo', 'choice'] as const;
 export type AttributeType = (typeof ATTRIBUTE_TYPES)[number];
 
-/** What a company keeps of its goods or customers besides what everybody keeps. */
+/** What a company keeps of its goods, customers or documents besides what everybody keeps. */
 export interface AttributeContent {
   readonly name: string;
   readonly of: AttributeOwner;

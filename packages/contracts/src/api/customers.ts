@@ -174,6 +174,8 @@ export interface CustomerGroups {
   readonly currencies: readonly string[];
   /** What the company keeps of customers besides. */
   readonly attributes: readonly Attribute[];
+  /** What is kept of documents. */
+  readonly documentAttributes: readonly Attribute[];
 }
 
 export interface OutletRow extends CodeAndName {

@@ -1,6 +1,13 @@
+import type { AttributeFacts, RuleByHand } from '@honest-ledger/engine';
 import Joi from 'joi';
 import type { DocumentForm, DocumentLineForm } from '../forms/document-form';
-import { codesSchema, documentLineFields, shippingSchema } from '../forms/document-schema';
+import {
+  byHandSchema,
+  codesSchema,
+  documentLineFields,
+  shippingSchema,
+} from '../forms/document-schema';
+import { attributeFactsSchema } from '../forms/facts-schema';
 import { currencyCode, customerCode, identifier, objectOf, shortCode } from '../forms/fields';
 import type { DocumentOutcome, PricedLineForm } from '../forms/priced-form';
 import type { SetupForm } from '../forms/setup-form';
@@ -58,9 +65,20 @@ export interface QuoteContent {
   readonly codes: readonly string[];
   /** What shipping costs before rules, in the quote's currency. */
   readonly shipping: string | null;
+  /** Rules that somebody put on or took off. */
+  readonly byHand: readonly RuleByHand[];
+  /** What the company keeps of its documents, by the codes of attributes. */
+  readonly attributes: AttributeFacts;
   /** A level chosen for the whole quote. */
   readonly level: string | null;
   readonly lines: readonly QuoteLineInput[];
+}
+
+/** What somebody wrote of a quote. */
+export function contentOfQuote(quote: QuoteContent): QuoteContent {
+  const { customer, title, outlet, currency, codes, shipping, byHand, attributes, level, lines } =
+    quote;
+  return { customer, title, outlet, currency, codes, shipping, byHand, attributes, level, lines };
 }
 
 export interface QuoteEdit extends QuoteContent {
@@ -77,6 +95,8 @@ export const quoteEditSchema = objectOf<QuoteEdit>({
   currency: currencyCode.required(),
   codes: codesSchema,
   shipping: shippingSchema,
+  byHand: byHandSchema,
+  attributes: attributeFactsSchema,
   level: identifier.guid().allow(null).required(),
   lines: Joi.array()
     .items(

@@ -13,6 +13,8 @@ const PERMISSIONS = {
   writeQuotes: ['administrator', 'pricing', 'approver', 'sales'],
   /** Choose a level for a quote or a line, and type a price by hand. */
   overridePrices: ['administrator', 'pricing', 'approver'],
+  /** Put rules that start by hand on a quote, and take rules off it. */
+  chooseRules: ['administrator', 'pricing', 'approver', 'sales'],
   /** See what goods cost, and margins. */
   seeCosts: ['administrator', 'pricing', 'approver'],
   /** Edit goods, customers and their levels: facts, which count at once. */

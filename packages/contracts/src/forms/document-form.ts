@@ -23,13 +23,15 @@ export type DocumentLineForm = Printed<DocumentLine>;
 
 /** A document from its checked form. */
 export function documentFromForm(form: DocumentForm): PricingDocument {
-  const { pricedAt, currency, level, codes, shipping, facts, lines } = form;
+  const { pricedAt, currency, level, codes, shipping, byHand, attributes, facts, lines } = form;
   return {
     pricedAt,
     currency,
     level,
     codes,
     shipping: shipping === null ? null : decimal(shipping),
+    byHand,
+    attributes,
     facts: factsFromForm(facts),
     lines: lines.map(lineFromForm),
   };

@@ -1,4 +1,4 @@
-import type { PricingDocument } from '@honest-ledger/engine';
+import type { PricingDocument, RuleByHand } from '@honest-ledger/engine';
 import Joi from 'joi';
 import {
   DOCUMENT_FORMAT,
@@ -7,7 +7,7 @@ import {
   type DocumentForm,
   type DocumentLineForm,
 } from './document-form';
-import { factsSchema } from './facts-schema';
+import { attributeFactsSchema, factsSchema } from './facts-schema';
 import {
   costKind,
   currencyCode,
@@ -49,6 +49,20 @@ export const codesSchema = Joi.array()
   .default([])
   .messages({ 'array.unique': 'a code stands there twice' });
 
+/** What somebody decided about rules. */
+export const byHandSchema = Joi.array()
+  .items(
+    objectOf<RuleByHand>({
+      rule: identifier.required(),
+      line: identifier.allow(null).default(null),
+      is: Joi.string().valid('on', 'off').required(),
+    }),
+  )
+  .max(2000)
+  .unique((a: RuleByHand, b: RuleByHand) => a.rule === b.rule && a.line === b.line)
+  .default([])
+  .messages({ 'array.unique': 'a rule is put on or taken off twice at the same place' });
+
 /** What shipping costs before rules, in the document's currency. */
 export const shippingSchema = decimalText(PRICE_BOUNDS).allow(null).default(null);
 
@@ -62,6 +76,8 @@ export const documentSchema = objectOf<DocumentForm>({
   level: identifier.allow(null).default(null),
   codes: codesSchema,
   shipping: shippingSchema,
+  byHand: byHandSchema,
+  attributes: attributeFactsSchema,
   facts: factsSchema.required(),
   lines: Joi.array().items(lineSchema).unique('id').required(),
 });

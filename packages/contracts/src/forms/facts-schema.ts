@@ -47,7 +47,7 @@ const outlet = Joi.object({
   levelsAllowed: Joi.array().items(identifier).unique().allow(null).default(null),
 });
 
-const attributes = Joi.object().pattern(shortCode, shortText).max(100).default({});
+export const attributeFactsSchema = Joi.object().pattern(shortCode, shortText).max(100).default({});
 
 const customer = Joi.object({
   code: customerCode.required(),
@@ -65,7 +65,7 @@ const customer = Joi.object({
     )
     .unique('id')
     .default([]),
-  attributes,
+  attributes: attributeFactsSchema,
 });
 
 const itemFacts = objectOf<ItemFactsForm>({
@@ -132,7 +132,7 @@ const itemFacts = objectOf<ItemFactsForm>({
     )
     .unique('days')
     .default([]),
-  attributes,
+  attributes: attributeFactsSchema,
 })
   .custom((item: ItemFactsForm, help) =>
     item.units.some(({ unit }) => unit === item.unit) ? help.error('units.base', item) : item,

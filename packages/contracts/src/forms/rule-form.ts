@@ -57,6 +57,13 @@ function effectFromForm(form: RuleEffectForm): RuleEffect {
       return { ...form, amount: decimal(form.amount) };
     case 'set':
       return { ...form, price: decimal(form.price) };
+    case 'level':
+      return form;
+    case 'ownPrices':
+      return {
+        ...form,
+        prices: form.prices.map((one) => ({ ...one, price: decimal(one.price) })),
+      };
     case 'flat':
     case 'spread':
       return { kind: form.kind, amount: decimal(form.amount), every: orNull(form.every) };

@@ -7,6 +7,7 @@ import {
   type Printed,
   type UnitOffer,
   type NumberFact,
+  type OwnPrice,
   type RuleStart,
   type RuleValidity,
   type WordComparison,
@@ -22,6 +23,7 @@ import {
   dayWindow,
   decimalText,
   identifier,
+  itemNumber,
   MINIMUM_BOUNDS,
   objectOf,
   PERCENT_BOUNDS,
@@ -41,6 +43,7 @@ import type {
 } from './rule-form';
 
 const MOST_PARTS = 100;
+const MOST_PRICES = 5000;
 /** Deeper than anybody reads. */
 const DEEPEST = 12;
 
@@ -73,7 +76,7 @@ const comparisonSchema = oneOfKinds<ComparisonForm>({
 });
 
 const attribute = Joi.object({
-  of: Joi.string().valid('item', 'customer').required(),
+  of: Joi.string().valid('item', 'customer', 'document').required(),
   code: shortCode.required().messages({ 'string.empty': 'say which attribute' }),
 });
 
@@ -99,6 +102,8 @@ const factSchema = oneOfKinds<NumberFact>({
   basePrice: Joi.object({}),
   priceAfterLevel: Joi.object({}),
   priceAfterBreak: Joi.object({}),
+  cost: Joi.object({}),
+  margin: Joi.object({}),
   count: Joi.object({
     of: Joi.string().valid('quantity', 'spend', 'lines').required(),
     reaches: goods,
@@ -163,6 +168,29 @@ const effectSchema = oneOfKinds<RuleEffectForm>({
     unit,
     raises: Joi.boolean().default(false),
   }),
+  level: Joi.object({
+    level: identifier.required().messages({ 'string.empty': 'say which level' }),
+    raises: Joi.boolean().default(false),
+  }),
+  ownPrices: Joi.object({
+    prices: Joi.array()
+      .items(
+        objectOf<Printed<OwnPrice>>({
+          item: itemNumber.required(),
+          price: decimalText(PRICE_BOUNDS).required(),
+          unit,
+        }),
+      )
+      .min(1)
+      .max(MOST_PRICES)
+      .unique('item')
+      .required()
+      .messages({
+        'array.min': 'say what some item costs',
+        'array.unique': 'an item has two prices',
+      }),
+    raises: Joi.boolean().default(false),
+  }),
   flat: Joi.object({ amount: decimalText(AMOUNT_BOUNDS).required(), every }),
   buyAndGet: Joi.object({
     buy: Joi.object(unitsOf).required(),
@@ -221,6 +249,7 @@ const contentFields = {
   outlets: Joi.array().items(shortCode).min(1).unique().allow(null).default(null),
   starts: oneOfKinds<RuleStart>({
     byItself: Joi.object({}),
+    byHand: Joi.object({}),
     code: Joi.object({
       code: Joi.string().trim().min(1).max(40).pattern(/^\S+$/).required().messages({
         'string.pattern.base': 'a code has no blanks',

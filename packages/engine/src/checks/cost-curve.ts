@@ -1,3 +1,4 @@
+import { PLAIN_DOCUMENT } from '../setup/document';
 import {
   add,
   compare,
@@ -54,11 +55,9 @@ export function costCurve(table: CostTable, kind: CostKind): CurvePoint[] {
       ruleChoice: 'first',
     },
     {
+      ...PLAIN_DOCUMENT,
       pricedAt: '2000-01-01T00:00:00Z',
       currency,
-      level: null,
-      codes: [],
-      shipping: null,
       facts: {
         ...NOBODY,
         outlet: null,

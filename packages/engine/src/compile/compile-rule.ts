@@ -1,4 +1,5 @@
 import type { ItemFacts } from '../setup/facts';
+import type { ItemNumber } from '../setup/goods';
 import type { Reach } from '../setup/reach';
 import {
   stageOf,
@@ -6,6 +7,7 @@ import {
   type DocumentEffect,
   type GroupEffect,
   type LineEffect,
+  type OwnPrice,
   type Rule,
   type RuleEffect,
   type RuleStage,
@@ -20,6 +22,8 @@ export interface CompiledRule<Effect extends RuleEffect = RuleEffect> {
   readonly name: Pick<Rule, 'id' | 'name' | 'words' | 'currency'>;
   /** Its place in the list. */
   readonly place: number;
+  /** What single items cost under it, by their numbers. */
+  readonly ownPrices: ReadonlyMap<ItemNumber, OwnPrice> | null;
   /** Tests of the document alone, without any one of which it never holds. */
   readonly ofDocument: readonly DocumentTest[];
 }
@@ -61,7 +65,9 @@ function inListOrder(rules: readonly Rule[]): readonly CompiledRule[] {
   return inOrder.map((rule, place): CompiledRule => {
     const { id, name, words, currency, effect } = rule;
     const ofDocument = documentTests(rule.when);
-    return { rule, effect, name: { id, name, words, currency }, place, ofDocument };
+    const ownPrices =
+      effect.kind === 'ownPrices' ? new Map(effect.prices.map((one) => [one.item, one])) : null;
+    return { rule, effect, name: { id, name, words, currency }, place, ownPrices, ofDocument };
   });
 }
 
@@ -120,12 +126,14 @@ export function testsOf(condition: Condition): readonly RuleTest[] {
 /** Goods without one of which a rule does nothing to a line. */
 function goodsOf({ when, effect }: Rule): readonly Reach[] {
   const asked = goodsAsked(when);
-  if (asked !== EVERYTHING) return asked;
+  if (asked !== EVERYTHING && effect.kind !== 'ownPrices') return asked;
   switch (effect.kind) {
     case 'buyAndGet':
       return [...effect.buy.reaches, ...effect.get.reaches];
     case 'bundle':
       return effect.parts.flatMap(({ reaches }) => reaches);
+    case 'ownPrices':
+      return effect.prices.map(({ item }) => ({ kind: 'item', item }));
     default:
       return EVERYTHING;
   }

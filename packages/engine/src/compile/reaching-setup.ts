@@ -18,8 +18,12 @@ import { narrowness } from './narrowness';
 export function reachingSetup(setup: Setup, document: PricingDocument): Setup {
   const items = itemsOf(document);
   const basePrices = setup.basePrices.filter(({ item }) => items.has(item));
+  const rules = rulesReaching(setup.rules, document).map((rule) => onlyPricesOf(rule, items));
   const shared = new Set(basePrices.map((one) => (one.kind === 'shared' ? one.shared : null)));
-  const levels = withBases(setup.levels, levelsOf(setup, document));
+  const levels = withBases(setup.levels, [
+    ...levelsOf(setup, document),
+    ...rules.map(({ effect }) => (effect.kind === 'level' ? effect.level : null)),
+  ]);
   return {
     ...setup,
     basePrices,
@@ -30,7 +34,7 @@ export function reachingSetup(setup: Setup, document: PricingDocument): Setup {
     levels: levels.map((level) => onlyFor(level, items)),
     costTables: tablesOf(setup.costTables, levels, document),
     breaks: setup.breaks.filter((one) => mayReach(one, document)),
-    rules: rulesReaching(setup.rules, document),
+    rules,
   };
 }
 
@@ -108,6 +112,16 @@ function isPartyTo({ facts: { customer } }: PricingDocument, party: Party): bool
   return party.kind === 'customer'
     ? party.customer === customer?.code
     : party.segment === customer?.segment?.code;
+}
+
+/** A rule without its prices of items that the document does not have. */
+function onlyPricesOf(rule: Rule, items: ReadonlySet<ItemNumber>): Rule {
+  const { effect } = rule;
+  if (effect.kind !== 'ownPrices') return rule;
+  return {
+    ...rule,
+    effect: { ...effect, prices: effect.prices.filter(({ item }) => items.has(item)) },
+  };
 }
 
 /** A level without what it says of single items that the document does not have. */

@@ -3,6 +3,7 @@ import { compare, isPositive, type Decimal } from '../number/decimal';
 import { isAtOutlet } from '../setup/limits';
 import type { RuleChoice, RuleEffect } from '../setup/rule';
 import type { Reason } from '../workings/workings';
+import { handChoice, isPutOn } from './hand-choices';
 import type { PassOver } from './line-in-progress';
 import { holdsFor, isOf, unmetOf } from './rule-conditions';
 import type { DocumentBeforeRules, LineBeforeRules } from './rule-facts';
@@ -11,7 +12,7 @@ import { inForce } from './rule-validity';
 /**
  * Of the rules for some goods, those that are for such a document: of its customer, segment, currency
  * and outlet. The others are not looked at line by line, however many there are, and are not told; a
- * rule whose code was typed always is.
+ * rule whose code was typed, or that somebody put on, always is.
  */
 export function forDocument<Rule extends CompiledRule>(
   rules: readonly Rule[],
@@ -24,6 +25,7 @@ export function forDocument<Rule extends CompiledRule>(
   const found = rules.filter(({ rule, ofDocument }) => {
     if (rule.starts.kind === 'code' && context.codes.has(rule.starts.code.toLowerCase()))
       return true;
+    if (rule.starts.kind === 'byHand' && isPutOn(context.byHand, rule.id)) return true;
     if (!isAtOutlet(rule.outlets, outlet?.code ?? null)) return false;
     return ofDocument.every((test) => isOf(test, customer, context.currency));
   });
@@ -37,8 +39,13 @@ export function whyNot(
   line: LineBeforeRules,
   document: DocumentBeforeRules,
 ): Reason[] {
-  const { facts, codes, workings } = document.context;
+  const { facts, codes, byHand, workings } = document.context;
   const reasons: Reason[] = [];
+  const chosen = handChoice(byHand, rule.id, line.work.line.id);
+  if (chosen === 'off') reasons.push({ kind: 'takenOff' });
+  if (rule.starts.kind === 'byHand' && chosen === null) {
+    reasons.push({ kind: 'handNeeded', effect: rule.effect, currency: rule.currency });
+  }
   if (!inForce(rule.validity, facts.local)) {
     reasons.push({ kind: 'ruleNotNow', validity: rule.validity });
   }

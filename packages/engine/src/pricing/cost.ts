@@ -40,7 +40,7 @@ export function costOfLine(
  * What a line costs, for its margin: the kind of its form of supply, else the first above zero in
  * the setup's order, exactly in the document's currency. Null where it has none, or no rate.
  */
-function costed(work: LineInProgress, context: PricingContext): Costed | null {
+export function costed(work: LineInProgress, context: PricingContext): Costed | null {
   const cost = costOfLine(context.setup.costOrder, work, context);
   const unit = cost && unitOf(work.item, cost.unit);
   if (!cost || !unit) return null;

@@ -5,7 +5,7 @@ import type { Decimal } from '../number/decimal';
 import type { Exact } from '../number/exact';
 import type { Rates } from '../number/exchange';
 import type { DocumentLine } from '../setup/document';
-import type { DocumentFacts, ItemFacts, UnitFacts } from '../setup/facts';
+import type { AttributeFacts, DocumentFacts, ItemFacts, UnitFacts } from '../setup/facts';
 import type { LevelId } from '../setup/level';
 import type {
   LevelChooser,
@@ -16,6 +16,7 @@ import type {
   RuleName,
 } from '../workings/workings';
 import type { Column } from './column';
+import type { HandChoices } from './hand-choices';
 import type {
   ClosedBy,
   LineProblem,
@@ -31,6 +32,10 @@ export interface PricingContext {
   readonly currency: CurrencyCode;
   /** The codes that the document has, in lower case. */
   readonly codes: ReadonlySet<string>;
+  /** What somebody decided about rules. */
+  readonly byHand: HandChoices;
+  /** Attributes of the document. */
+  readonly attributes: AttributeFacts;
   /** The level chosen for the whole document. */
   readonly level: LevelId | null;
   readonly facts: Omit<DocumentFacts, 'items' | 'rates'>;

@@ -4,6 +4,7 @@ import { sum, withDigits } from '../number/decimal';
 import { ratesOf } from '../number/exchange';
 import type { PricingDocument } from '../setup/document';
 import type { Setup } from '../setup/setup';
+import { handChoices } from './hand-choices';
 import type { LineInProgress, PricingContext } from './line-in-progress';
 import { beginLine, handOut, roundLine } from './price-line';
 import { applyBreaks } from './quantity-break';
@@ -78,12 +79,14 @@ export function upToRules(
   document: PricingDocument,
   { workings, alone = false }: PricingWish,
 ): BegunDocument {
-  const { currency, level, facts, codes } = document;
+  const { currency, level, facts, codes, byHand, attributes } = document;
   const rates = ratesOf(setup.homeCurrency, facts.rates);
   const context: PricingContext = {
     setup,
     currency,
     codes: new Set(codes.map((code) => code.toLowerCase())),
+    byHand: handChoices(byHand),
+    attributes,
     level,
     facts,
     rates,

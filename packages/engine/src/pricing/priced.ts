@@ -14,7 +14,7 @@ import type {
 } from '../workings/workings';
 
 /** Raised by every change of the engine that can alter a cent or a working. */
-export const MODEL_VERSION = 6;
+export const MODEL_VERSION = 7;
 
 export interface PricedDocument {
   readonly modelVersion: number;

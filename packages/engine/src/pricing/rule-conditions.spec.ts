@@ -6,6 +6,7 @@ import { passedOver, pricedLine } from '../testing/priced';
 import {
   agreement,
   basePrice,
+  costOf,
   customerOf,
   documentOf,
   factsOf,
@@ -199,5 +200,47 @@ describe('the conditions of a rule', () => {
     const line = pricedLine(setup, documentOf('1', { facts: factsOf({ customer: customerOf() }) }));
     expect(print(line.amount)).toBe('3.00');
     expect(passedOver(line)).toContain('rule: lineClosed');
+  });
+});
+
+describe('conditions that ask for costs, and for what is kept of documents', () => {
+  const costing = (amount: string) =>
+    factsOf({
+      customer: null,
+      items: [itemOf({ costs: [costOf(amount)] })],
+    });
+  const figure = (kind: 'cost' | 'margin', value: string): Condition => ({
+    kind: 'number',
+    fact: { kind },
+    comparison: { kind: 'atLeast', value: decimal(value) },
+  });
+  const under = (when: Condition, changes: Partial<PricingDocument>): string =>
+    amountUnder('4.00', [ruleOf(percentOff('50'), when)], '3', changes);
+
+  it('know the cost per unit of the line, and the margin before any rule', () => {
+    const facts = costing('3.00');
+    expect(under(figure('cost', '3.00'), { facts })).toBe('6.00');
+    expect(under(figure('cost', '3.01'), { facts })).toBe('12.00');
+    expect(under(figure('margin', '25'), { facts })).toBe('6.00'); // (4.00 - 3.00) / 4.00
+    expect(under(figure('margin', '25.01'), { facts })).toBe('12.00');
+    const lines = [lineOf('1', { unit: 'pallet' })];
+    expect(under(figure('cost', '180'), { facts, lines })).toBe('120.00');
+    expect(under(figure('cost', '180.01'), { facts, lines })).toBe('240.00');
+  });
+
+  it('do not hold where no cost is known', () => {
+    expect(under(figure('cost', '0'), {})).toBe('12.00');
+    expect(under(figure('margin', '-1000'), {})).toBe('12.00');
+  });
+
+  it('know attributes of the document', () => {
+    const school: Condition = {
+      kind: 'word',
+      fact: { kind: 'attribute', of: 'document', code: 'site' },
+      comparison: { kind: 'isOneOf', values: ['school'] },
+    };
+    expect(under(school, { attributes: { site: 'school' } })).toBe('6.00');
+    expect(under(school, { attributes: { site: 'studio' } })).toBe('12.00');
+    expect(under(school, {})).toBe('12.00');
   });
 });

@@ -11,12 +11,19 @@ import {
 import { addExact, divide, percentOfExact, signOf, type Exact } from '../number/exact';
 import { exchange } from '../number/exchange';
 import { roundToIncrement } from '../number/rounding';
-import type { LineEffect, PriceBase } from '../setup/rule';
+import type { LineEffect, OwnPrice, PriceBase } from '../setup/rule';
 import type { Reason } from '../workings/workings';
 import { basePriceOfLine } from './base-price';
-import { moveTo, type Column } from './column';
-import { amountInDocument } from './exchange-step';
-import type { LineInProgress, PassOver, PricingContext } from './line-in-progress';
+import { emptyColumn, moveTo, type Column } from './column';
+import { whyNotToday } from './dated-price';
+import { amountInDocument, exchangeTo } from './exchange-step';
+import { levelPrice } from './level-price';
+import {
+  tellNobody,
+  type LineInProgress,
+  type PassOver,
+  type PricingContext,
+} from './line-in-progress';
 import { afterLevel } from './rule-facts';
 import { amountAt, amountNow } from './unit-rounding';
 import { baseUnit, perUnit, unitOf } from './units';
@@ -69,6 +76,7 @@ export function takenTo(running: Decimal, amount: Decimal, times: number): Decim
 }
 
 type UnitEffect = Exclude<LineEffect, { kind: 'flat' }>;
+type WrittenEffect = Exclude<UnitEffect, { kind: 'ownPrices' }>;
 
 function onUnitPrice(
   compiled: CompiledRule,
@@ -76,6 +84,12 @@ function onUnitPrice(
   work: LineInProgress,
   context: PricingContext,
 ): 'applied' | 'restarted' | Reason {
+  if (effect.kind === 'level') return takeLevel(compiled, effect, work, context);
+  if (effect.kind === 'ownPrices') {
+    const own = compiled.ownPrices?.get(work.item.item);
+    if (!own) return { kind: 'noOwnPrice' };
+    return onUnitPrice(compiled, setTo(own, effect.raises), work, context);
+  }
   if (effect.kind === 'set') {
     const price = perPricingUnit(effect.price, effect.unit, compiled, work, context);
     if ('kind' in price) return price;
@@ -97,7 +111,7 @@ function onUnitPrice(
 /** What an effect adds to a running price. */
 function changeOf(
   compiled: CompiledRule,
-  effect: Exclude<UnitEffect, { kind: 'set' }>,
+  effect: Extract<UnitEffect, { kind: 'percent' | 'amountEach' }>,
   work: LineInProgress,
   context: PricingContext,
 ): { readonly of: (running: Exact) => Exact } | Reason {
@@ -114,18 +128,60 @@ function changeOf(
 /** Takes the place of the running price where it is lower, or where the rule raises, too. */
 function restart(
   compiled: CompiledRule,
-  effect: UnitEffect,
+  effect: WrittenEffect,
   price: Exact,
   work: LineInProgress,
   context: PricingContext,
   raises: boolean,
 ): 'restarted' | Reason {
   const wanted = signOf(price) < 0 ? ZERO : price;
-  const lower = compare(amountAt(wanted, work, context), amountNow(work, context)) < 0;
-  if (!lower && !raises) return { kind: 'notLower', price: wanted, basis: null };
+  if (!raises && !isLower(wanted, work, context)) {
+    return { kind: 'notLower', price: wanted, basis: null };
+  }
   // the line is whole again, from where it was before a break split it
   work.parts = null;
   write(work.column, price, compiled, effect, context);
+  return 'restarted';
+}
+
+function isLower(price: Exact, work: LineInProgress, context: PricingContext): boolean {
+  return compare(amountAt(price, work, context), amountNow(work, context)) < 0;
+}
+
+/** The price of one item in a rule is one that is set. */
+function setTo({ price, unit }: OwnPrice, raises: boolean): WrittenEffect {
+  return { kind: 'set', price, unit, raises };
+}
+
+/**
+ * Prices a line as if it were at another level; its column starts anew with what that level made it
+ * from, and says what it was instead of.
+ */
+function takeLevel(
+  compiled: CompiledRule,
+  effect: Extract<LineEffect, { kind: 'level' }>,
+  work: LineInProgress,
+  context: PricingContext,
+): 'restarted' | Reason {
+  const { setup, currency } = context;
+  const level = setup.levels.get(effect.level);
+  if (!level) return { kind: 'notInVersion', version: setup.version };
+  const [notToday] = whyNotToday(level.level.window, context);
+  if (notToday) return notToday;
+  const column = emptyColumn(currency, work.column.recording);
+  const aside: LineInProgress = { ...work, column };
+  const made = levelPrice(level, aside, context, tellNobody);
+  if (!made || aside.problem || !exchangeTo(aside, currency, context)) {
+    return { kind: 'levelMakesNoPrice', level: level.name };
+  }
+  const { price } = column;
+  if (!effect.raises && !isLower(price, work, context)) {
+    return { kind: 'notLower', price, basis: null };
+  }
+  const instead = work.parts === null ? work.column.price : null;
+  work.parts = null;
+  work.column = column;
+  write(column, price, compiled, effect, context, instead);
   return 'restarted';
 }
 
@@ -133,12 +189,13 @@ function write(
   column: Column,
   after: Exact,
   { name }: CompiledRule,
-  effect: UnitEffect,
+  effect: WrittenEffect,
   { setup: { version } }: PricingContext,
+  instead: Exact | null = null,
 ): void {
   const tookAll = signOf(after) < 0;
   const source = column.recording
-    ? ({ kind: 'rule', version, rule: name, effect, tookAll } as const)
+    ? ({ kind: 'rule', version, rule: name, effect, instead, tookAll } as const)
     : null;
   moveTo(column, tookAll ? ZERO : after, source);
 }

@@ -11,10 +11,12 @@ import {
 } from '../number/decimal';
 import { divide, type Exact } from '../number/exact';
 import { exchange } from '../number/exchange';
+import { marginOf } from '../number/markup';
 import type { CurrencyCode } from '../number/currency';
 import type { Reach } from '../setup/reach';
 import type { NumberFact, WordFact } from '../setup/rule';
 import { basePriceOfLine } from './base-price';
+import { costed } from './cost';
 import type { LineInProgress, PricingContext } from './line-in-progress';
 import { amountAt } from './unit-rounding';
 
@@ -81,6 +83,16 @@ export function numberFact(
       return once(() => priceAt(afterLevel(work, context)));
     case 'basePrice':
       return once(() => priceAt(basePriceOfLine(work, context)));
+    case 'cost':
+      return once(() => {
+        const cost = costed(work, context);
+        return cost && exchange(cost.each, context.currency, currency, context.rates);
+      });
+    case 'margin':
+      return once(() => {
+        const cost = costed(work, context);
+        return cost && marginOf(line.amount, cost.amount);
+      });
     case 'attribute': {
       const text = attributeOf(fact, work, context);
       return text !== null && isDecimalText(text) ? decimal(text) : null;
@@ -113,9 +125,10 @@ export function wordFact(
 function attributeOf(
   { of, code }: Extract<WordFact, { kind: 'attribute' }>,
   { item }: LineInProgress,
-  { facts: { customer } }: PricingContext,
+  { facts: { customer }, attributes }: PricingContext,
 ): string | null {
-  return (of === 'item' ? item.attributes : customer?.attributes)?.[code] ?? null;
+  const all = { item: item.attributes, customer: customer?.attributes, document: attributes };
+  return all[of]?.[code] ?? null;
 }
 
 /** The price after the level per pricing unit, in the document's currency; null without a rate. */

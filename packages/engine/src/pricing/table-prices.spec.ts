@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { compileSetup } from '../compile/compile-setup';
 import { fromInteger, print } from '../number/decimal';
 import type { CostTableId } from '../setup/cost-table';
-import type { PricingDocument } from '../setup/document';
+import { PLAIN_DOCUMENT, type PricingDocument } from '../setup/document';
 import type { Level } from '../setup/level';
 import type { Setup } from '../setup/setup';
 import { documents, setups } from '../testing/arbitraries';
@@ -51,11 +51,10 @@ function asLines(
   const priced = priceDocument(
     alone,
     {
+      ...PLAIN_DOCUMENT,
       pricedAt,
       currency,
       level: level?.id ?? null,
-      codes: [],
-      shipping: null,
       facts: { ...facts, outlet, customer: null },
       lines: facts.items.map(({ item, timeUnit }, index) => ({
         id: String(index),

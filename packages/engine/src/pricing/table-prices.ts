@@ -9,6 +9,7 @@ import type { DocumentFacts, ItemFacts } from '../setup/facts';
 import { emptyColumn } from './column';
 import { startFromCostTable, startFromReachingTable } from './cost-table';
 import { exchangeTo } from './exchange-step';
+import { NO_HAND_CHOICES } from './hand-choices';
 import { tellNobody, type LineInProgress, type PricingContext } from './line-in-progress';
 import { baseUnit } from './units';
 
@@ -53,6 +54,8 @@ export function tablePrices(
     setup,
     currency,
     codes: new Set(),
+    byHand: NO_HAND_CHOICES,
+    attributes: {},
     level: null,
     facts,
     rates: ratesOf(setup.homeCurrency, facts.rates),

@@ -1,9 +1,10 @@
 import type { CurrencyCode } from '../number/currency';
 import type { Decimal } from '../number/decimal';
 import type { CostKind } from './cost';
-import type { DocumentFacts } from './facts';
+import type { AttributeFacts, DocumentFacts } from './facts';
 import type { ItemNumber, UnitCode } from './goods';
 import type { LevelId } from './level';
+import type { RuleId } from './rule';
 
 /** What is to be priced, with every fact that pricing it can ask for. */
 export interface PricingDocument {
@@ -16,8 +17,21 @@ export interface PricingDocument {
   readonly codes: readonly string[];
   /** What shipping costs before rules, in the document's currency; null where there is none. */
   readonly shipping: Decimal | null;
+  /** Rules that somebody put on or took off. */
+  readonly byHand: readonly RuleByHand[];
+  /** What the company keeps of its documents besides what everybody keeps. */
+  readonly attributes: AttributeFacts;
   readonly facts: DocumentFacts;
   readonly lines: readonly DocumentLine[];
+}
+
+/** What somebody decided about a rule; what is said of a line goes before the document. */
+export interface RuleByHand {
+  readonly rule: RuleId;
+  /** The line's id; null for all lines, and for rules for the document. */
+  readonly line: string | null;
+  /** Put on, for a rule that starts by hand; or taken off, however it starts. */
+  readonly is: 'on' | 'off';
 }
 
 /** One line as somebody wrote it. */
@@ -42,3 +56,12 @@ export interface PriceByHand {
   readonly price: Decimal;
   readonly reason: string;
 }
+
+/** A document of which nothing is said but what is in it. */
+export const PLAIN_DOCUMENT = {
+  level: null,
+  codes: [],
+  shipping: null,
+  byHand: [],
+  attributes: {},
+} as const satisfies Partial<PricingDocument>;

@@ -1,7 +1,8 @@
 import type { CurrencyCode } from '../number/currency';
 import type { Decimal } from '../number/decimal';
 import type { Day, Window } from './dates';
-import type { UnitCode } from './goods';
+import type { ItemNumber, UnitCode } from './goods';
+import type { LevelId } from './level';
 import type { Reach } from './reach';
 
 /** Identifies a conditional rule; it stays the same when the rule is renamed. */
@@ -54,7 +55,9 @@ export type RuleStart =
   /** Wherever its conditions hold. */
   | { readonly kind: 'byItself' }
   /** Where the document has the code, whatever its case. */
-  | { readonly kind: 'code'; readonly code: string };
+  | { readonly kind: 'code'; readonly code: string }
+  /** Where somebody put it on the line, or on the document. */
+  | { readonly kind: 'byHand' };
 
 /** A tree of tests. A fact that is missing makes a test false, whichever comparison it is. */
 export type Condition =
@@ -76,6 +79,10 @@ export type NumberFact =
   | { readonly kind: 'duration' }
   /** Per unit of the line, in the rule's currency. */
   | { readonly kind: 'basePrice' | 'priceAfterLevel' | 'priceAfterBreak' }
+  /** Of the line, per unit of it, in the rule's currency. */
+  | { readonly kind: 'cost' }
+  /** In percent: what part of the price after the break is not cost. */
+  | { readonly kind: 'margin' }
   | AttributeFact
   /** Over the lines of some goods: base units, what they come to, or how many lines there are. */
   | {
@@ -92,10 +99,10 @@ export type WordFact =
   /** The kind of cost that the goods of the line have as they are supplied. */
   | { readonly kind: 'formOfSupply' };
 
-/** What a company keeps of its goods or of its customers besides what everybody keeps. */
+/** What a company keeps of its goods, customers or documents besides what everybody keeps. */
 export interface AttributeFact {
   readonly kind: 'attribute';
-  readonly of: 'item' | 'customer';
+  readonly of: 'item' | 'customer' | 'document';
   readonly code: string;
 }
 
@@ -138,8 +145,19 @@ export type LineEffect =
       readonly unit: UnitCode | null;
       readonly raises: boolean;
     }
+  /** The price that another level makes of it, with nothing of its own level and its break left. */
+  | { readonly kind: 'level'; readonly level: LevelId; readonly raises: boolean }
+  /** Each item at a price of its own; other items stay as they are. */
+  | { readonly kind: 'ownPrices'; readonly prices: readonly OwnPrice[]; readonly raises: boolean }
   /** On the line as a whole, after its unit prices are rounded; once for every so many units. */
   | { readonly kind: 'flat'; readonly amount: Decimal; readonly every: Decimal | null };
+
+/** A price of one item in a rule; `unit` is what it is per, null for the base unit. */
+export interface OwnPrice {
+  readonly item: ItemNumber;
+  readonly price: Decimal;
+  readonly unit: UnitCode | null;
+}
 
 /**
  * What is done to whole units of lines that the conditions hold for. Quantities are in base units,

@@ -239,6 +239,15 @@ export const documents: fc.Arbitrary<PricingDocument> = fc
     level: fc.constantFrom(null, null, 'A'),
     codes: fc.constantFrom([], [], ['SPRING']),
     shipping: fc.constantFrom(null, null, make(1290, 2)),
+    byHand: fc.array(
+      fc.record({
+        rule: fc.constantFrom('1', '2', '3', '4'),
+        line: fc.constantFrom(null, '1', '2'),
+        is: fc.constantFrom('on', 'on', 'off'),
+      }),
+      { maxLength: 3 },
+    ),
+    attributes: fc.constantFrom({}, { site: 'school' }),
     customer: fc.option(customers),
     outlet: fc.option(outlets, { freq: 1 }),
     lines: fc.array(lines, { maxLength: 8 }),

@@ -45,6 +45,8 @@ const ruleTests: fc.Arbitrary<RuleTest> = fc.oneof(
         { kind: 'priceAfterLevel' },
         { kind: 'priceAfterBreak' },
         { kind: 'attribute', of: 'item', code: 'weight' },
+        { kind: 'cost' },
+        { kind: 'margin' },
       ),
       fc.record({
         kind: fc.constant('count'),
@@ -62,9 +64,10 @@ const ruleTests: fc.Arbitrary<RuleTest> = fc.oneof(
       { kind: 'attribute', of: 'item', code: 'firing' },
       { kind: 'attribute', of: 'customer', code: 'member' },
       { kind: 'attribute', of: 'customer', code: 'since' },
+      { kind: 'attribute', of: 'document', code: 'site' },
     ),
     comparison: fc.constantFrom<WordComparison>(
-      { kind: 'isOneOf', values: ['cone 6', 'pallet', 'yes'] },
+      { kind: 'isOneOf', values: ['cone 6', 'pallet', 'yes', 'school'] },
       { kind: 'isNoneOf', values: ['no', 'bag'] },
       { kind: 'startsWith', values: ['cone', '2024'] },
       { kind: 'onOrAfter', day: '2024-01-01' },
@@ -102,6 +105,19 @@ const lineEffects: fc.Arbitrary<LineEffect> = fc.oneof(
     startsFrom: bases4,
   }),
   fc.record({ kind: fc.constant('set'), price: prices, unit: unitCodes, raises: fc.boolean() }),
+  fc.record({
+    kind: fc.constant('level'),
+    level: fc.constantFrom('A', 'B', 'C', 'gone'),
+    raises: fc.boolean(),
+  }),
+  fc.record({
+    kind: fc.constant('ownPrices'),
+    prices: fc.uniqueArray(
+      fc.record({ item: fc.constantFrom('CL-1', 'GL-1', 'TO-1'), price: prices, unit: unitCodes }),
+      { selector: ({ item }) => item, maxLength: 2 },
+    ),
+    raises: fc.boolean(),
+  }),
   fc.record({
     kind: fc.constant('flat'),
     amount: amounts,
@@ -181,6 +197,7 @@ export const rules = (id: string): fc.Arbitrary<Rule> =>
       { kind: 'byItself' },
       { kind: 'byItself' },
       { kind: 'code', code: 'Spring' },
+      { kind: 'byHand' },
     ),
     when: conditions,
     effect: fc.oneof(

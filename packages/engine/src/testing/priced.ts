@@ -4,6 +4,9 @@ import { price } from '../pricing/price-document';
 import type { LineProblem, LineWithPrice, PricedLine } from '../pricing/priced';
 import type { PricingDocument } from '../setup/document';
 import type { Setup } from '../setup/setup';
+import { printed } from '../workings/printed';
+import { notAppliedWording } from '../workings/sentences';
+import type { Names } from '../workings/setup-sentences';
 import { documentOf } from './saltmarsh';
 
 /** The first line of a document, which must have a price. */
@@ -51,3 +54,24 @@ export function slices(line: PricedLine | undefined): string {
     .map((one) => `${print(one.quantity)} x ${print(one.unitPrice)} = ${print(one.amount)}`)
     .join(' + ');
 }
+
+/** What was passed over, as people read it, things by their codes: "Rule Spring: its code is needed". */
+export function toldOf({ notApplied }: LineWithPrice): string[] {
+  return printed(notApplied).map((one) => {
+    const { title, sentence } = notAppliedWording(one, CODES);
+    return `${title}: ${sentence}`;
+  });
+}
+
+const itself = (code: string): string => code;
+const CODES: Names = {
+  category: itself,
+  item: itself,
+  family: itself,
+  brand: itself,
+  supplier: itself,
+  level: itself,
+  cost: itself,
+  costTable: itself,
+  attribute: itself,
+};

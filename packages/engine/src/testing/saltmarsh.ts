@@ -3,7 +3,7 @@ import type { Agreement } from '../setup/agreement';
 import { COST_KINDS, type ItemCost, type PurchaseCost } from '../setup/cost';
 import type { CostAdjustment, CostTable } from '../setup/cost-table';
 import { ALWAYS } from '../setup/dates';
-import type { DocumentLine, PricingDocument } from '../setup/document';
+import { PLAIN_DOCUMENT, type DocumentLine, type PricingDocument } from '../setup/document';
 import type { CustomerFacts, DocumentFacts, ItemFacts } from '../setup/facts';
 import type { BasePrice } from '../setup/goods';
 import type { Adjustment, Level, LevelEntry, TypedPrice } from '../setup/level';
@@ -312,11 +312,9 @@ export function documentOf(
   changes: Partial<PricingDocument> = {},
 ): PricingDocument {
   return {
+    ...PLAIN_DOCUMENT,
     pricedAt: '2026-11-24T14:32:00Z',
     currency: 'EUR',
-    level: null,
-    codes: [],
-    shipping: null,
     facts: factsOf(),
     lines: [lineOf(quantity)],
     ...changes,

@@ -29,7 +29,13 @@ export function effectWords(
     }
     case 'set': {
       const per = effect.unit === null ? ' each' : ` per ${effect.unit}`;
-      return `${write.number(effect.price)} ${currency}${per}, ${effect.raises ? 'in any case' : 'where that is lower'}`;
+      return `${write.number(effect.price)} ${currency}${per}, ${whereLower(effect)}`;
+    }
+    case 'level':
+      return `the price of ${names.level(effect.level)}, ${whereLower(effect)}`;
+    case 'ownPrices': {
+      const items = effect.prices.length;
+      return `own prices of ${items === 1 ? '1 item' : `${String(items)} items`}, ${whereLower(effect)}`;
     }
     case 'flat': {
       const every = effect.every === null ? '' : ` for every ${write.number(effect.every)}`;
@@ -55,6 +61,10 @@ export function effectWords(
     case 'charge':
       return `a charge of ${write.number(effect.amount)} ${currency} on the document`;
   }
+}
+
+function whereLower({ raises }: { readonly raises: boolean }): string {
+  return raises ? 'in any case' : 'where that is lower';
 }
 
 function signed(figure: string, unit: string, write: Writer): string {

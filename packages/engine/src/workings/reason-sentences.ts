@@ -1,6 +1,7 @@
 import type { ClosedBy } from '../pricing/priced';
 import type { Window } from '../setup/dates';
 import { tierWords } from './break-sentences';
+import { effectWords } from './effect-sentences';
 import { unmetWords, validityWords } from './rule-sentences';
 import { orWords } from './or-words';
 import type { Printed } from './printed';
@@ -93,6 +94,14 @@ export function reasonSentence(
       return `it is in force ${validityWords(reason.validity, write).join(', ')}`;
     case 'codeNeeded':
       return 'its code is needed';
+    case 'handNeeded':
+      return `by hand: ${effectWords(reason.effect, reason.currency, names, write)}`;
+    case 'takenOff':
+      return 'somebody took it off';
+    case 'noOwnPrice':
+      return 'it has no price for this item';
+    case 'levelMakesNoPrice':
+      return `level ${reason.level.name} makes no price of it`;
     case 'conditionFails':
       return unmetWords(reason.unmet, names, write);
     case 'anotherRuleStandsAlone':

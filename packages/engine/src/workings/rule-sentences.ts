@@ -4,6 +4,7 @@ import type {
   Condition,
   NumberFact,
   Rule,
+  RuleStart,
   RuleValidity,
   WordComparison,
   WordFact,
@@ -23,13 +24,24 @@ export function ruleSentence(rule: PrintedRule, names: Names, write: Writer = pl
     `where ${conditionWords(rule.when, rule.currency, names, write)}: ${effectWords(rule.effect, rule.currency, names, write)}`,
     ...validityWords(rule.validity, write),
     ...(rule.outlets === null ? [] : [`at the outlet ${orWords(rule.outlets)}`]),
-    ...(rule.starts.kind === 'code' ? [`with the code ${rule.starts.code}`] : []),
+    ...startWords(rule.starts),
     rule.together ? 'together with other rules' : 'alone',
     ...(rule.stops ? ['and no rule after it'] : []),
     ...(rule.paused ? ['paused'] : []),
   ];
   const sentence = said.join(', ');
   return `${sentence.charAt(0).toUpperCase()}${sentence.slice(1)}.`;
+}
+
+function startWords(starts: RuleStart): readonly string[] {
+  switch (starts.kind) {
+    case 'byItself':
+      return [];
+    case 'code':
+      return [`with the code ${starts.code}`];
+    case 'byHand':
+      return ['where somebody puts it on'];
+  }
 }
 
 /** "the goods are everything under Clay and the quantity is at least 3" */
@@ -170,6 +182,10 @@ function factWords(fact: Printed<NumberFact | WordFact>, names: Names): string {
       return 'the price after the level';
     case 'priceAfterBreak':
       return 'the price after the break';
+    case 'cost':
+      return 'the cost';
+    case 'margin':
+      return 'the margin after the break';
     case 'count': {
       const goods = orWords(fact.reaches.map((reach) => reachWords(reach, names)));
       if (fact.of === 'lines') return `the number of lines of ${goods}`;
@@ -185,6 +201,8 @@ function moneyOf(fact: Printed<NumberFact>, currency: string): string {
     case 'duration':
     case 'attribute':
       return '';
+    case 'margin':
+      return ' %';
     case 'count':
       return fact.of === 'spend' ? ` ${currency}` : '';
     default:

@@ -209,13 +209,14 @@ function unitSentence(
 }
 
 function ruleStepSentence(
-  { rule, effect, tookAll }: Extract<Printed<WorkingSource>, { kind: 'rule' }>,
+  { rule, effect, instead, tookAll }: Extract<Printed<WorkingSource>, { kind: 'rule' }>,
   names: Names,
   write: Writer,
 ): string {
   const all = tookAll ? ': more than there is, so all of it' : '';
   const read = rule.words === '' ? '' : ` (the customer reads “${rule.words}”)`;
-  return `${effectWords(effect, rule.currency, names, write)}${all}${read}`;
+  const before = instead === null ? '' : `, in place of ${write.number(instead)}`;
+  return `${effectWords(effect, rule.currency, names, write)}${before}${all}${read}`;
 }
 
 function subjectTitle(subject: Printed<NotAppliedSubject>, names: Names, write: Writer): string {

@@ -1,6 +1,7 @@
 import type { LineWithPrice, PricedLine, PricedSlice } from '../pricing/priced';
 import type { Printed } from './printed';
-import type { NotApplied, Reason, WorkingSource, WorkingStep } from './workings';
+import type { Condition } from '../setup/rule';
+import type { NotApplied, Reason, Unmet, WorkingSource, WorkingStep } from './workings';
 
 type Line = Printed<PricedLine>;
 type Step = Printed<WorkingStep>;
@@ -11,7 +12,9 @@ type Step = Printed<WorkingStep>;
  */
 export function withoutCosts(line: Line): Line {
   if (line.kind === 'unpriced') return line;
-  const notApplied = line.notApplied.filter((one) => !tellsCost(one));
+  const notApplied = line.notApplied
+    .filter((one) => !tellsCost(one))
+    .map((one) => ({ ...one, reasons: one.reasons.map(reasonWithoutCosts) }));
   return {
     ...line,
     cost: null,
@@ -68,16 +71,25 @@ export function asksForCosts({
   levels,
   costTables,
   breaks,
+  rules,
 }: {
   readonly levels: readonly { readonly entries: readonly EntryParts[] }[];
   readonly costTables: readonly unknown[];
   readonly breaks: readonly { readonly basis: { readonly kind: string } }[];
+  readonly rules: readonly { readonly when: Printed<Condition> }[];
 }): boolean {
   return (
     costTables.length > 0 ||
     levels.some(({ entries }) => entries.some(isEntryOfCost)) ||
-    breaks.some(({ basis }) => basis.kind === 'cost')
+    breaks.some(({ basis }) => basis.kind === 'cost') ||
+    rules.some(({ when }) => isConditionOfCost(when))
   );
+}
+
+/** Whether a condition of a rule asks for a cost or a margin. */
+export function isConditionOfCost(condition: Printed<Condition>): boolean {
+  if ('of' in condition) return condition.of.some(isConditionOfCost);
+  return condition.kind === 'number' && ['cost', 'margin'].includes(condition.fact.kind);
 }
 
 interface EntryParts {
@@ -91,6 +103,12 @@ function tellsCost({ subject, reasons }: Printed<NotApplied>): boolean {
   return reasons.some(reasonTellsCost);
 }
 
+/** A reason for a reader who may not see costs: what a condition misses is not told where it is one. */
+export function reasonWithoutCosts(reason: Printed<Reason>): Printed<Reason> {
+  const tells = reason.kind === 'conditionFails' && reason.unmet.some(unmetTellsCost);
+  return tells ? { kind: 'conditionFails', unmet: [] } : reason;
+}
+
 function reasonTellsCost(reason: Printed<Reason>): boolean {
   return (
     reason.kind === 'noCost' ||
@@ -100,4 +118,15 @@ function reasonTellsCost(reason: Printed<Reason>): boolean {
     ((reason.kind === 'narrowerEntryApplies' || reason.kind === 'earlierEntryApplies') &&
       isEntryOfCost(reason.entry))
   );
+}
+
+function unmetTellsCost(unmet: Printed<Unmet>): boolean {
+  switch (unmet.kind) {
+    case 'test':
+      return isConditionOfCost(unmet.test);
+    case 'oneOf':
+      return unmet.of.flat().some(unmetTellsCost);
+    case 'holds':
+      return isConditionOfCost(unmet.condition);
+  }
 }

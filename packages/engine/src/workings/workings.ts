@@ -15,6 +15,7 @@ import type {
   Condition,
   LineEffect,
   PriceBase,
+  RuleEffect,
   RuleId,
   RuleTest,
   RuleValidity,
@@ -147,7 +148,9 @@ export type WorkingSource =
       readonly kind: 'rule';
       readonly version: number;
       readonly rule: RuleName;
-      readonly effect: Exclude<LineEffect, { kind: 'flat' }>;
+      readonly effect: Exclude<LineEffect, { kind: 'flat' | 'ownPrices' }>;
+      /** What the price was before another level's took its place; null where none did. */
+      readonly instead: Exact | null;
       /** It would have taken more than there was. */
       readonly tookAll: boolean;
     }
@@ -290,6 +293,17 @@ export type Reason =
   | { readonly kind: 'anotherBreakFirst'; readonly break: BreakName }
   | { readonly kind: 'ruleNotNow'; readonly validity: RuleValidity }
   | { readonly kind: 'codeNeeded' }
+  /** It starts by hand, and nobody put it on. */
+  | {
+      readonly kind: 'handNeeded';
+      /** What it would do. */
+      readonly effect: RuleEffect;
+      readonly currency: CurrencyCode;
+    }
+  | { readonly kind: 'takenOff' }
+  /** The item is not among those that it has prices for. */
+  | { readonly kind: 'noOwnPrice' }
+  | { readonly kind: 'levelMakesNoPrice'; readonly level: LevelName }
   | { readonly kind: 'conditionFails'; readonly unmet: readonly Unmet[] }
   | {
       readonly kind:

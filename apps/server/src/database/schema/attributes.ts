@@ -3,8 +3,9 @@ import { sql } from 'drizzle-orm';
 import { check, index, integer, pgTable, primaryKey, text } from 'drizzle-orm/pg-core';
 import { customers } from './customers';
 import { items } from './goods';
+import { quotes } from './quotes';
 
-/** What a company keeps of its goods or customers besides. A fact. */
+/** What a company keeps of its goods, customers or documents besides. A fact. */
 export const attributes = pgTable(
   'attributes',
   {
@@ -17,7 +18,7 @@ export const attributes = pgTable(
     choices: text().array().notNull().default([]),
   },
   (table) => [
-    check('attributes_of', sql`${table.of} in ('items', 'customers')`),
+    check('attributes_of', sql`${table.of} in ('items', 'customers', 'documents')`),
     check('attributes_type', sql`${table.type} in ('text', 'number', 'day', 'yesNo', 'choice')`),
     check(
       'attributes_choices',
@@ -60,5 +61,21 @@ export const customerAttributes = pgTable(
   (table) => [
     primaryKey({ columns: [table.ownerId, table.attributeId] }),
     index('customer_attributes_attribute').on(table.attributeId, table.value),
+  ],
+);
+
+/** Values of quotes, likewise. */
+export const quoteAttributes = pgTable(
+  'quote_attributes',
+  {
+    ownerId: integer('quote_number')
+      .notNull()
+      .references(() => quotes.number, { onDelete: 'cascade' }),
+    attributeId: attributeId(),
+    value: text().notNull(),
+  },
+  (table) => [
+    primaryKey({ columns: [table.ownerId, table.attributeId] }),
+    index('quote_attributes_attribute').on(table.attributeId, table.value),
   ],
 );

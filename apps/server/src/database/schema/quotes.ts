@@ -12,6 +12,7 @@ import {
   unique,
   uuid,
 } from 'drizzle-orm/pg-core';
+import type { RuleByHand } from '@honest-ledger/engine';
 import type { DocumentFactsForm, DocumentOutcome, PricedLineForm } from '@honest-ledger/contracts';
 import { costKinds } from './costs';
 import { customers } from './customers';
@@ -43,6 +44,8 @@ export const quotes = pgTable(
     codes: text().array().notNull().default([]),
     /** What shipping costs before rules. */
     shipping: numeric(),
+    /** Rules that somebody put on or took off. */
+    byHand: jsonb().notNull().default([]).$type<readonly RuleByHand[]>(),
     /** A level chosen for the whole quote. */
     levelId: uuid().references(() => levels.id),
     /** What it came to when it was last priced, and what else was priced besides its lines. */

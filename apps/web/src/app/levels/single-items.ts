@@ -5,7 +5,7 @@ import { ItemPicker } from '../catalogue/item-picker';
 import { DayField } from '../shared/day-field';
 import { FigureField } from '../shared/figure-field';
 import { FileLinks } from '../shared/file-links';
-import { readNumber } from '../shared/numbers';
+import { pastedPrices } from '../shared/pasted-prices';
 import { typedPrice } from './level-edits';
 
 /** Items that a level treats apart: prices typed for them, and items left at their base price. */
@@ -32,18 +32,9 @@ export class SingleItems {
     this.addPrices([[item, basePrice ?? '0']]);
   }
 
-  /** A block from a spreadsheet: a row an item, its number and its price in the first two columns. */
   protected paste(event: ClipboardEvent): void {
-    const rows = (event.clipboardData?.getData('text/plain') ?? '')
-      .split(/\r?\n/)
-      .map((row) => row.split('\t'))
-      .flatMap(([item, price]): [string, string][] =>
-        item && price ? [[item.trim(), readNumber(price) ?? price.trim()]] : [],
-      );
-    if (rows.length === 0) return;
-    event.preventDefault();
-    event.stopPropagation();
-    this.addPrices(rows);
+    const rows = pastedPrices(event);
+    if (rows.length > 0) this.addPrices(rows);
   }
 
   protected set(id: string, part: Partial<TypedPriceForm>): void {

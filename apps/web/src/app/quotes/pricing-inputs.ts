@@ -13,10 +13,11 @@ export interface PricingInputs {
  */
 export function inputsFor(
   { setup, document }: PricingInputs,
-  { customer, outlet, currency, codes, shipping, level, lines }: QuoteContent,
+  { customer, outlet, ...written }: QuoteContent,
 ): { readonly setup: SetupForm; readonly document: DocumentForm } | null {
   if (!setup) return null;
   const { facts } = document;
+  const { currency, codes, shipping, byHand, attributes, level, lines } = written;
   const items = new Set(facts.items.map(({ item }) => item));
   const levels = new Set(setup.levels.map(({ id }) => id));
   const chosen = [level, ...lines.map((line) => line.level)];
@@ -26,6 +27,9 @@ export function inputsFor(
     lines.every(({ item }) => items.has(item)) &&
     chosen.every((id) => id === null || levels.has(id));
   return reach
-    ? { setup, document: { ...document, currency, codes, shipping, level, lines } }
+    ? {
+        setup,
+        document: { ...document, currency, codes, shipping, byHand, attributes, level, lines },
+      }
     : null;
 }

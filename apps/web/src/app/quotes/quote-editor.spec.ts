@@ -65,6 +65,8 @@ const DOCUMENT: DocumentForm = {
   currency: 'EUR',
   codes: [],
   shipping: null,
+  byHand: [],
+  attributes: {},
   level: null,
   facts: {
     local: { day: '2026-11-24', time: '14:32:00', offset: '+00:00' },
@@ -103,6 +105,8 @@ function view(lines: QuoteView['lines'] = [LINE], changes: Partial<QuoteView> = 
     currency: 'EUR',
     codes: [],
     shipping: null,
+    byHand: [],
+    attributes: {},
     level: null,
     lines,
     version: 2,
@@ -305,7 +309,7 @@ describe('the editor of a quote', () => {
 
   it('takes a price by hand only with a reason, and keeps what was computed', async () => {
     await open(view());
-    await screen.press('Form of supply, level and price by hand of CL-0207');
+    await screen.press('Form of supply, level, price by hand and rules of CL-0207');
     await screen.type('Price by hand of CL-0207', '15');
     await screen.settle(PAUSE);
     expect(screen.text()).toContain('Say why the price is typed by hand');
@@ -318,7 +322,7 @@ describe('the editor of a quote', () => {
 
   it('takes the form in which the goods are supplied, which says what they cost', async () => {
     await open(view());
-    await screen.press('Form of supply, level and price by hand of CL-0207');
+    await screen.press('Form of supply, level, price by hand and rules of CL-0207');
     await screen.choose('Form of supply of CL-0207', 'split pallet');
     await screen.settle(PAUSE);
     const sent = (await screen.answer('PUT', '/api/quotes/1007', view())) as QuoteEdit;
@@ -357,6 +361,7 @@ describe('the editor of a quote', () => {
       homeCurrency: 'EUR',
       currencies: ['EUR'],
       attributes: [],
+      documentAttributes: [],
     };
     const levels = [level('a', 'Schools'), level('b', 'Fairs')];
     await open(view([LINE], { outlet: 'fair' }), { customers, levels });

@@ -13,11 +13,23 @@ import {
   type OnDestroy,
 } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import type { CustomerRow, ItemRow, QuoteContent, QuoteLineInput } from '@honest-ledger/contracts';
-import { codeSentence, marginOfLines } from '@honest-ledger/engine';
+import type {
+  AttributeValues,
+  CustomerRow,
+  ItemRow,
+  QuoteContent,
+  QuoteLineInput,
+} from '@honest-ledger/contracts';
+import {
+  codeSentence,
+  marginOfLines,
+  reasonSentence,
+  type RuleByHand,
+} from '@honest-ledger/engine';
 import { Store } from '@ngrx/store';
 import { ItemPicker } from '../catalogue/item-picker';
 import { CustomerPicker } from '../customers/customer-picker';
+import { AttributeFields } from '../reference/attribute-fields';
 import { CodeChoice } from '../reference/code-choice';
 import { namesOfThings } from '../reference/names';
 import { referenceFeature } from '../reference/reference.feature';
@@ -33,6 +45,7 @@ import { besidesFields } from '../shared/problems';
 import { TextField } from '../shared/text-field';
 import { whenChanged } from '../shared/when-changed';
 import { workingsActions, type ExplainedPrice } from '../workings/workings.feature';
+import { LineFurther } from './line-further';
 import {
   beforeSwitch,
   columnDigits,
@@ -44,24 +57,30 @@ import {
 } from './quote-lines';
 import { QuoteTotals } from './quote-totals';
 import { quotesActions, quotesFeature, theirs } from './quotes.feature';
+import { RuleChoiceList } from './rule-choice-list';
+import { choicesOfDocument } from './rule-choices';
 import { TouchMarks } from './touch-marks';
 
 /** The fields that show what is wrong with them themselves. */
-const TOLD_BESIDE = /^(shipping|lines\[\d+\]\.(quantity|duration|priceByHand\.(price|reason)))$/;
+const TOLD_BESIDE =
+  /^(shipping|attributes\..*|lines\[\d+\]\.(quantity|duration|priceByHand\.(price|reason)))$/;
 
 /** A quote: its lines, what each costs this customer, and how each price came about. */
 @Component({
   selector: 'hl-quote-editor',
   imports: [
     Amount,
+    AttributeFields,
     CodeChoice,
     CustomerPicker,
     FigureField,
     ItemPicker,
     KeptState,
+    LineFurther,
     Notice,
     QuoteTotals,
     RouterLink,
+    RuleChoiceList,
     TextField,
     TouchMarks,
   ],
@@ -94,12 +113,9 @@ export class QuoteEditor implements EditingScreen, OnDestroy {
   protected readonly levels = this.store.selectSignal(referenceFeature.selectPublishedLevels);
   protected readonly mayWrite = mayDo('writeQuotes');
   protected readonly mayOverride = mayDo('overridePrices');
+  protected readonly mayChooseRules = mayDo('chooseRules');
   protected readonly seesCosts = mayDo('seeCosts');
   protected readonly columns = computed(() => (this.seesCosts() ? 9 : 8));
-  /** The forms in which goods are supplied, each with a cost of its own. */
-  protected readonly forms = computed(() =>
-    this.reference().goods.costKinds.filter(({ formOfSupply }) => formOfSupply),
-  );
   /** Of all lines together. */
   protected readonly lineMargin = computed(() =>
     marginOfLines(Object.values(this.open()?.priced ?? {})),
@@ -112,6 +128,21 @@ export class QuoteEditor implements EditingScreen, OnDestroy {
       applied: state.is.kind === 'applied',
       sentence: unbroken(codeSentence(state, names, writer)),
     }));
+  });
+  /** The rules for the quote as a whole that somebody may decide about. */
+  protected readonly wholeChoices = computed(() => {
+    const open = this.open();
+    if (!open) return [];
+    return choicesOfDocument(open.outcome, open.editing.content.byHand, this.names());
+  });
+  /** Rules that ceased to hold, until somebody has seen it. */
+  protected readonly gone = computed(() => {
+    const names = this.names();
+    return (this.open()?.gone ?? []).map(({ id, name, reasons }) => {
+      const why = reasons.map((reason) => reasonSentence(reason, names, writer)).join('; ');
+      const because = why === '' ? 'nothing here is for it' : why;
+      return { id, sentence: unbroken(`${name} applies no more: ${because}.`) };
+    });
   });
   /** The line whose further fields are shown. */
   protected readonly unfolded = signal<string | null>(null);
@@ -225,6 +256,15 @@ export class QuoteEditor implements EditingScreen, OnDestroy {
     return this.wrongOf(`lines[${String(index)}].${field}`);
   }
 
+  /** What is wrong with a line, by the path in it. */
+  protected problemsOf(index: number): ReadonlyMap<string, string> {
+    const start = `lines[${String(index)}].`;
+    const own = (this.open()?.editing.problem?.fields ?? []).filter(({ path }) =>
+      path.startsWith(start),
+    );
+    return new Map(own.map(({ path, sentence }) => [path.slice(start.length), sentence]));
+  }
+
   protected wrongOf(path: string): string | null {
     const fields = this.open()?.editing.problem?.fields;
     return fields?.find((field) => field.path === path)?.sentence ?? null;
@@ -303,16 +343,16 @@ export class QuoteEditor implements EditingScreen, OnDestroy {
     this.setLine(line, { unit: target.value === '' ? null : target.value });
   }
 
-  /** An empty field takes the price by hand back; a first one begins with a reason still to be given. */
-  protected setPriceByHand(line: ShownLine, price: string): void {
-    const reason = line.priceByHand?.reason ?? '';
-    this.setLine(line, { priceByHand: price === '' ? null : { price, reason } });
+  protected setByHand(byHand: readonly RuleByHand[]): void {
+    this.change((content) => ({ ...content, byHand }));
   }
 
-  protected setReason(line: ShownLine, { target }: Event): void {
-    if (!(target instanceof HTMLInputElement) || !line.priceByHand) return;
-    const { price } = line.priceByHand;
-    this.setLine(line, { priceByHand: { price, reason: target.value.trim() } });
+  protected setAttributes(attributes: AttributeValues): void {
+    this.change((content) => ({ ...content, attributes }));
+  }
+
+  protected seeGone(): void {
+    this.store.dispatch(quotesActions.goneSeen());
   }
 
   protected unfold({ id }: ShownLine): void {
@@ -321,8 +361,9 @@ export class QuoteEditor implements EditingScreen, OnDestroy {
 
   /** Shown while it is open, and where there is something in it that makes the price. */
   protected isUnfolded({ id, level, priceByHand, formOfSupply }: ShownLine): boolean {
+    const byHand = this.open()?.editing.content.byHand ?? [];
     const isUsual = level === null && priceByHand === null && formOfSupply === null;
-    return this.unfolded() === id || !isUsual;
+    return this.unfolded() === id || !isUsual || byHand.some(({ line }) => line === id);
   }
 
   protected print(): void {
@@ -333,6 +374,7 @@ export class QuoteEditor implements EditingScreen, OnDestroy {
     this.change((content) => ({
       ...content,
       lines: content.lines.filter((line) => line.id !== id),
+      byHand: content.byHand.filter(({ line }) => line !== id),
     }));
     this.picker()?.focus();
   }

@@ -40,6 +40,8 @@ function view(changes: Partial<QuoteView> = {}): QuoteView {
     currency: 'EUR',
     codes: [],
     shipping: null,
+    byHand: [],
+    attributes: {},
     level: null,
     lines: [],
     version: 2,
@@ -75,6 +77,8 @@ function view(changes: Partial<QuoteView> = {}): QuoteView {
         currency: 'EUR',
         codes: [],
         shipping: null,
+        byHand: [],
+        attributes: {},
         level: null,
         facts: {
           local: { day: '2026-11-24', time: '14:32:00', offset: '+00:00' },

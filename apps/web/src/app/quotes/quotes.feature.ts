@@ -1,3 +1,4 @@
+import { contentOfQuote } from '@honest-ledger/contracts';
 import type {
   DocumentOutcome,
   ItemRow,
@@ -29,6 +30,7 @@ import {
   type Editing,
 } from '../shared/editing';
 import { failed, nothingYet, ready, type Loadable } from '../shared/loadable';
+import { goneRules, type GoneRule } from './gone-rules';
 import type { PricingInputs } from './pricing-inputs';
 
 export const quotesActions = createActionGroup({
@@ -53,6 +55,8 @@ export const quotesActions = createActionGroup({
     'Not Kept': props<{ number: number; problem: ProblemDetails }>(),
     'Theirs Taken': emptyProps(),
     'Mine Insisted': emptyProps(),
+    /** Somebody has seen which rules apply no more. */
+    'Gone Seen': emptyProps(),
     /** This browser has priced what the quote says now. */
     'Priced Here': props<{ content: QuoteContent; priced: PricedDocumentForm }>(),
     /** What pricing again under the version in force would give. */
@@ -73,6 +77,8 @@ export interface OpenQuote {
   /** What was priced besides the lines, the total among it. */
   readonly outcome: DocumentOutcome;
   readonly unpricedLines: number;
+  /** Rules that ceased to hold since it was opened, until somebody has seen it. */
+  readonly gone: readonly GoneRule[];
   /** The version the prices shown are of. */
   readonly version: number;
   /** The prices shown are this browser's; the server's are on their way. */
@@ -160,10 +166,11 @@ export const quotesFeature = createFeature({
         return quote ? openQuote(quote) : open;
       }),
     ),
+    on(quotesActions.goneSeen, (state) => withOpen(state, (open) => ({ ...open, gone: [] }))),
     on(quotesActions.pricedHere, (state, { content, priced }) =>
       withOpen(state, (open) =>
         open.editing.content === content && open.editing.state !== 'kept'
-          ? { ...open, ...pricedHere(priced, open.outcome) }
+          ? withPrices(open, pricedHere(priced, open.outcome))
           : open,
       ),
     ),
@@ -195,13 +202,12 @@ export function theirs({ problem }: Editing<QuoteContent>): QuoteView | null {
 }
 
 function openQuote(view: QuoteView): OpenQuote {
-  const { customer, title, outlet, currency, codes, shipping, level, lines } = view;
-  const content = { customer, title, outlet, currency, codes, shipping, level, lines };
   return {
     number: view.number,
     view,
-    editing: beginEditing<QuoteContent>(content, view.revision),
+    editing: beginEditing<QuoteContent>(contentOfQuote(view), view.revision),
     added: {},
+    gone: [],
     ...pricesOf(view),
   };
 }
@@ -210,8 +216,17 @@ function openQuote(view: QuoteView): OpenQuote {
 function afterKeeping(open: OpenQuote, content: QuoteContent, view: QuoteView): OpenQuote {
   const editing = kept(open.editing, content, view.revision);
   return editing.state === 'kept'
-    ? { ...open, view, editing, ...pricesOf(view) }
+    ? withPrices({ ...open, view, editing }, pricesOf(view))
     : { ...open, view, editing };
+}
+
+/** Other prices of the same quote, with what applies no more. */
+function withPrices(
+  open: OpenQuote,
+  prices: Pick<OpenQuote, 'priced' | 'outcome'> & Partial<OpenQuote>,
+): OpenQuote {
+  const gone = goneRules(open, prices, open.gone, open.editing.content.byHand);
+  return { ...open, ...prices, gone };
 }
 
 function pricesOf(view: QuoteView) {

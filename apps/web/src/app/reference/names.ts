@@ -26,7 +26,11 @@ export function namesOfThings(): Signal<Names> {
       level: nameFinder(levels.map(({ id, content }) => ({ code: id, name: content.name }))),
       cost: nameFinder(goods.costKinds),
       costTable: nameFinder(goods.costTables),
-      attribute: nameFinder([...goods.attributes, ...customers.attributes]),
+      attribute: nameFinder([
+        ...goods.attributes,
+        ...customers.attributes,
+        ...customers.documentAttributes,
+      ]),
     };
   });
 }

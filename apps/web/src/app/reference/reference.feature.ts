@@ -36,7 +36,14 @@ const NONE: Reference = {
     costKinds: [],
     costTables: [],
   },
-  customers: { segments: [], outlets: [], homeCurrency: '', currencies: [], attributes: [] },
+  customers: {
+    segments: [],
+    outlets: [],
+    homeCurrency: '',
+    currencies: [],
+    attributes: [],
+    documentAttributes: [],
+  },
   levels: [],
 };
 

@@ -1,17 +1,23 @@
-import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import type { RuleEffectForm } from '@honest-ledger/contracts';
 import { PRICE_BASES, stageOf, type PriceBase } from '@honest-ledger/engine';
+import { Store } from '@ngrx/store';
 import { SignedFigure } from '../levels/signed-figure';
+import { CodeChoice } from '../reference/code-choice';
+import { referenceFeature } from '../reference/reference.feature';
 import { FigureField } from '../shared/figure-field';
 import { BundleEditor } from './bundle-editor';
 import { BuyAndGetEditor } from './buy-and-get-editor';
 import { OffEditor } from './off-editor';
+import { OwnPricesEditor } from './own-prices-editor';
 import { startEffect } from './rule-edits';
 
 const KINDS: readonly (readonly [RuleEffectForm['kind'], string])[] = [
   ['percent', 'a percent'],
   ['amountEach', 'an amount each'],
   ['set', 'a unit price'],
+  ['level', 'the price of another level'],
+  ['ownPrices', 'own prices of items'],
   ['flat', 'an amount on the line'],
   ['buyAndGet', 'units for others that are bought'],
   ['bundle', 'a price for goods together'],
@@ -31,7 +37,15 @@ const BASES: Readonly<Record<PriceBase, string>> = {
 /** What a rule does: to lines, to units together, or to the document. */
 @Component({
   selector: 'hl-effect-editor',
-  imports: [BundleEditor, BuyAndGetEditor, FigureField, OffEditor, SignedFigure],
+  imports: [
+    BundleEditor,
+    BuyAndGetEditor,
+    CodeChoice,
+    FigureField,
+    OffEditor,
+    OwnPricesEditor,
+    SignedFigure,
+  ],
   template: `
     @let one = effect();
     <select class="cell" aria-label="What is done" (change)="choose($event)">
@@ -82,10 +96,32 @@ const BASES: Readonly<Record<PriceBase, string>> = {
         (changed)="set({ price: $event })"
       />
       <span>{{ currency() }}</span>
+    }
+    @if (one.kind === 'level') {
+      <hl-code-choice
+        label="Level"
+        none="choose a level"
+        [code]="one.level"
+        [all]="levels()"
+        (chosen)="set({ level: $event })"
+      />
+      @if (problem('level'); as problem) {
+        <span class="wrong" role="alert">{{ problem }}</span>
+      }
+    }
+    @if (one.kind === 'set' || one.kind === 'level' || one.kind === 'ownPrices') {
       <label>
         <input type="checkbox" [checked]="one.raises" (change)="setRaises($event)" />
         also where it raises the price
       </label>
+    }
+    @if (one.kind === 'ownPrices') {
+      <hl-own-prices-editor
+        [prices]="one.prices"
+        [currency]="currency()"
+        [problems]="problems()"
+        (changed)="set({ prices: $event })"
+      />
     }
     @switch (one.kind) {
       @case ('buyAndGet') {
@@ -161,6 +197,10 @@ export class EffectEditor {
   readonly problems = input.required<ReadonlyMap<string, string>>();
   readonly changed = output<RuleEffectForm>();
 
+  private readonly published = inject(Store).selectSignal(referenceFeature.selectPublishedLevels);
+  protected readonly levels = computed(() =>
+    this.published().map(({ id, content: { name } }) => ({ code: id, name })),
+  );
   protected readonly kinds = KINDS;
   protected readonly bases = PRICE_BASES;
   protected readonly baseWords = BASES;

@@ -23,6 +23,8 @@ import { emptyRule } from './rule-edits';
 import { rulesActions, rulesFeature } from './rules.feature';
 import { ValidityEditor } from './validity-editor';
 
+const STARTS = ['byItself', 'code', 'byHand'] as const;
+
 /** A conditional rule in a draft: where it holds, what it does, when, and with which others. */
 @Component({
   selector: 'hl-rule-editor',
@@ -94,9 +96,8 @@ export class RuleEditor {
 
   protected setStart({ target }: Event): void {
     if (!(target instanceof HTMLSelectElement)) return;
-    this.sheet.set({
-      starts: target.value === 'code' ? { kind: 'code', code: '' } : { kind: 'byItself' },
-    });
+    const kind = STARTS.find((one) => one === target.value) ?? 'byItself';
+    this.sheet.set({ starts: kind === 'code' ? { kind, code: '' } : { kind } });
   }
 
   protected setTogether({ target }: Event): void {

@@ -53,6 +53,8 @@ type PlainSubject =
   | 'basePrice'
   | 'priceAfterLevel'
   | 'priceAfterBreak'
+  | 'cost'
+  | 'margin'
   | 'countQuantity'
   | 'countSpend'
   | 'countLines'
@@ -60,7 +62,9 @@ type PlainSubject =
   | 'formOfSupply';
 
 /** Of what, and the attribute's code. */
-type AttributeSubject = `attribute:${'item' | 'customer'}:${string}`;
+type AttributeSubject = `attribute:${AttributeOwner}:${string}`;
+
+type AttributeOwner = 'item' | 'customer' | 'document';
 
 const PLAIN_SUBJECTS: readonly (readonly [PlainSubject, string])[] = [
   ['goods', 'the item is'],
@@ -69,6 +73,8 @@ const PLAIN_SUBJECTS: readonly (readonly [PlainSubject, string])[] = [
   ['basePrice', 'the base price is'],
   ['priceAfterLevel', 'the price after the level is'],
   ['priceAfterBreak', 'the price after the break is'],
+  ['cost', 'the cost is'],
+  ['margin', 'the margin after the break is'],
   ['unit', 'the unit of the line'],
   ['formOfSupply', 'the form of supply'],
   ['countQuantity', 'the quantity together of'],
@@ -95,8 +101,10 @@ function attributeSubject(attribute: Attribute): AttributeSubject {
   return `attribute:${ownerOf(attribute)}:${attribute.code}`;
 }
 
-function ownerOf({ of }: Attribute): 'item' | 'customer' {
-  return of === 'items' ? 'item' : 'customer';
+const OWNERS = { items: 'item', customers: 'customer', documents: 'document' } as const;
+
+function ownerOf({ of }: Attribute): AttributeOwner {
+  return OWNERS[of];
 }
 
 export type TestForm = Exclude<ConditionForm, { of: unknown }>;
@@ -164,6 +172,8 @@ export function startTest(
     case 'basePrice':
     case 'priceAfterLevel':
     case 'priceAfterBreak':
+    case 'cost':
+    case 'margin':
       return figure({ kind: subject });
     default:
       return old; // an attribute that is not there any more
@@ -190,6 +200,10 @@ export function startEffect(kind: RuleEffectForm['kind'], old: RuleEffectForm): 
       return { kind, amount: '-1', unit: null, startsFrom };
     case 'set':
       return { kind, price: '0', unit: null, raises: false };
+    case 'level':
+      return { kind, level: '', raises: false };
+    case 'ownPrices':
+      return { kind, prices: [], raises: false };
     case 'flat':
     case 'spread':
       return { kind, amount: 'amount' in old ? old.amount : '-1', every: null };

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { Router } from '@angular/router';
-import type { RuleSummary } from '@honest-ledger/contracts';
+import type { RuleContent, RuleSummary } from '@honest-ledger/contracts';
 import { ruleSentence } from '@honest-ledger/engine';
 import { Store } from '@ngrx/store';
 import type { ColDef } from 'ag-grid-community';
@@ -11,6 +11,18 @@ import { LedgerGrid, sentenceColumn } from '../shared/ledger-grid';
 import { Notice } from '../shared/notice';
 import { unbroken, writer } from '../shared/numbers';
 import { rulesActions, rulesFeature } from './rules.feature';
+
+/** How a rule starts: by itself, by hand, or its code. */
+export function startWords(starts: RuleContent['starts']): string {
+  switch (starts.kind) {
+    case 'byItself':
+      return 'by itself';
+    case 'byHand':
+      return 'by hand';
+    case 'code':
+      return starts.code;
+  }
+}
 
 /** The conditional rules, each read back as a sentence, in the order in which they are applied. */
 @Component({
@@ -66,8 +78,7 @@ export class RuleListSheet {
       {
         headerName: 'Starts',
         width: 120,
-        valueGetter: ({ data }) =>
-          data && (data.content.starts.kind === 'code' ? data.content.starts.code : 'by itself'),
+        valueGetter: ({ data }) => data && startWords(data.content.starts),
       },
       {
         headerName: 'State',

@@ -127,7 +127,7 @@ export class TestEditor {
   private readonly reference = inject(Store).selectSignal(referenceFeature.selectReference);
   private readonly attributes = computed(() => {
     const { goods, customers } = this.reference();
-    return [...goods.attributes, ...customers.attributes];
+    return [...goods.attributes, ...customers.attributes, ...customers.documentAttributes];
   });
   protected readonly segments = computed(() => this.reference().customers.segments);
   protected readonly currencies = computed(() => this.reference().customers.currencies);

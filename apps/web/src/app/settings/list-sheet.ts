@@ -40,6 +40,7 @@ const BEGINNINGS: { readonly [Kind in ListKind]: Omit<ListContents[Kind], 'name'
 const OWNERS: readonly CodeAndName[] = [
   { code: 'items', name: 'items' },
   { code: 'customers', name: 'customers' },
+  { code: 'documents', name: 'documents' },
 ];
 
 const TYPES: readonly CodeAndName[] = [

@@ -179,6 +179,15 @@ const REFERENCE: Reference = {
       { code: 'since', name: 'Customer since', of: 'customers', type: 'day', choices: [] },
       { code: 'note', name: 'Delivery note', of: 'customers', type: 'text', choices: [] },
     ],
+    documentAttributes: [
+      {
+        code: 'site',
+        name: 'Site',
+        of: 'documents',
+        type: 'choice',
+        choices: ['school', 'studio'],
+      },
+    ],
   },
   levels: [],
 };

@@ -1,0 +1,87 @@
+import type { DraftRow, QuoteEdit, QuoteView, RuleContent } from '@honest-ledger/contracts';
+import { randomUUID } from 'node:crypto';
+import type { Answer, Browser } from './test-server';
+
+/** 10 % off three dipping glazes or more. */
+export const GLAZES: RuleContent = {
+  name: 'Glaze days',
+  words: 'Spring glazes',
+  currency: 'EUR',
+  place: 0,
+  paused: false,
+  validity: { days: { from: null, until: null }, weekdays: null, times: null },
+  outlets: null,
+  starts: { kind: 'byItself' },
+  when: {
+    kind: 'all',
+    of: [
+      { kind: 'goods', reaches: [{ kind: 'category', category: 'dipping' }] },
+      {
+        kind: 'number',
+        fact: { kind: 'quantity' },
+        comparison: { kind: 'atLeast', value: '3' },
+      },
+    ],
+  },
+  effect: { kind: 'percent', percent: '-10', of: 'running', startsFrom: 'running' },
+  together: true,
+  stops: false,
+};
+
+/** What specifications of rules do over and over, as somebody who is signed in. */
+export function ruleDesk(browser: Browser) {
+  const keep = (content: unknown, id: string, revision = 0): Promise<Answer> =>
+    browser.ask('PUT', `/edits/rule/${id}`, { content, revision, draft: null });
+  const draft = async (): Promise<DraftRow> => {
+    const [found] = (await browser.ask('GET', '/drafts')).as<DraftRow[]>();
+    if (!found) throw new Error('a draft is open');
+    return found;
+  };
+  const publish = async (): Promise<void> => {
+    const { id, revision } = await draft();
+    const answer = await browser.ask('POST', `/drafts/${id}/publish`, { revision, note: 'rules' });
+    expect(answer.status).toBe(200);
+  };
+  const dipping = async (): Promise<string> => {
+    const page = (await browser.ask('GET', '/items?category=dipping&limit=1&offset=0')).as<{
+      readonly rows: readonly { readonly item: string }[];
+    }>();
+    return page.rows[0]?.item ?? '';
+  };
+  /** A new quote of one dipping glaze. */
+  const quote = async (quantity: string, changes: Partial<QuoteEdit> = {}): Promise<QuoteView> => {
+    const begun = (await browser.ask('POST', '/quotes', { customer: 'C4001' })).as<QuoteView>();
+    const line = { item: await dipping(), quantity, unit: null, duration: null };
+    const rest = { formOfSupply: null, level: null, priceByHand: null };
+    const kept = await browser.ask('PUT', `/quotes/${String(begun.number)}`, {
+      revision: begun.revision,
+      customer: 'C4001',
+      title: '',
+      outlet: null,
+      currency: 'EUR',
+      level: null,
+      lines: [{ id: randomUUID(), ...line, ...rest }],
+      ...changes,
+    });
+    expect(kept.status).toBe(200);
+    return kept.as<QuoteView>();
+  };
+  return { keep, draft, publish, dipping, quote };
+}
+
+export type RuleDesk = ReturnType<typeof ruleDesk>;
+
+/** The names of the rules that the first line's units are under. */
+export function rulesIn({ priced: [line] }: QuoteView): string[] {
+  if (line?.kind !== 'priced') return [];
+  return line.slices.flatMap(({ steps }) =>
+    steps.flatMap(({ source }) => (source.kind === 'rule' ? [source.rule.name] : [])),
+  );
+}
+
+/** What an answer refuses, a field a line. */
+export function refusedIn(answer: Answer): string {
+  return (answer.problem.fields ?? [])
+    .map(({ path, sentence }) => `${path}: ${sentence}`)
+    .join('\n');
+}

@@ -1,0 +1,62 @@
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import type { RuleByHand } from '@honest-ledger/engine';
+import { withChoice, type RuleChoice } from './rule-choices';
+
+/** Rules that somebody may put on or take off, of a line or of the document. */
+@Component({
+  selector: 'hl-rule-choice-list',
+  template: `
+    @for (row of rows(); track row.rule) {
+      <span class="rule" [class.attention]="row.chosen === 'on' && !row.applied">
+        {{ row.chosen === 'on' && !row.applied ? '△ ' : '' }}<strong>{{ row.name }}</strong>
+        @if (row.sentence !== '') {
+          <span class="soft">{{ row.sentence }}</span>
+        }
+        <button
+          type="button"
+          class="quiet small"
+          [attr.aria-label]="row.act + ' ' + row.name + where()"
+          (click)="choose(row)"
+        >
+          {{ row.act }}
+        </button>
+      </span>
+    }
+  `,
+  styles: `
+    :host {
+      display: flex;
+      flex-direction: column;
+      gap: 2px;
+    }
+    .rule {
+      display: inline-flex;
+      align-items: baseline;
+      gap: 8px;
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class RuleChoiceList {
+  readonly choices = input.required<readonly RuleChoice[]>();
+  readonly byHand = input.required<readonly RuleByHand[]>();
+  /** The line's id, and what tells it from others; null and empty for the document. */
+  readonly line = input<string | null>(null);
+  readonly where = input('');
+  readonly changed = output<readonly RuleByHand[]>();
+
+  protected readonly rows = computed(() =>
+    this.choices().map((one) => ({ ...one, act: actOf(one) })),
+  );
+
+  /** A word that was said is taken back; else one that is applied is taken off, another put on. */
+  protected choose({ rule, applied, chosen }: RuleChoice): void {
+    const is = chosen === null ? (applied ? 'off' : 'on') : null;
+    this.changed.emit(withChoice(this.byHand(), rule, this.line(), is));
+  }
+}
+
+function actOf({ applied, chosen }: RuleChoice): string {
+  if (chosen === 'off') return 'Put back';
+  return chosen === 'on' || applied ? 'Take off' : 'Put on';
+}

@@ -1,0 +1,148 @@
+import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import type { ItemRow } from '@honest-ledger/contracts';
+import type { OwnPrice, Printed } from '@honest-ledger/engine';
+import { ItemPicker } from '../catalogue/item-picker';
+import { FigureField } from '../shared/figure-field';
+import { pastedPrices } from '../shared/pasted-prices';
+
+type OwnPriceForm = Printed<OwnPrice>;
+
+/** Longer lists are shown in part until somebody asks for the rest, or narrows them. */
+const SHOWN = 50;
+
+/** What single items cost under a rule: typed, or pasted as rows of a spreadsheet. */
+@Component({
+  selector: 'hl-own-prices-editor',
+  imports: [FigureField, ItemPicker, RouterLink],
+  template: `
+    <table class="ledger" aria-label="Own prices" (paste)="paste($event)">
+      <thead>
+        <tr>
+          <th>Item</th>
+          <th class="figure">Price, {{ currency() }}</th>
+          <th>Per</th>
+          <th><span class="unseen">Take out</span></th>
+        </tr>
+      </thead>
+      <tbody>
+        @for (row of shown(); track row.one.item) {
+          <tr>
+            <td>
+              <a [routerLink]="['/catalogue', row.one.item]">{{ row.one.item }}</a>
+              @if (wrong(row.at, 'item'); as problem) {
+                <span class="wrong" role="alert">{{ problem }}</span>
+              }
+            </td>
+            <td class="figure">
+              <hl-figure-field
+                [label]="'Price of ' + row.one.item"
+                [value]="row.one.price"
+                [problem]="wrong(row.at, 'price')"
+                (changed)="set(row.at, { price: $event })"
+              />
+            </td>
+            <td>
+              <input
+                class="cell per"
+                [attr.aria-label]="'What the price of ' + row.one.item + ' is per'"
+                placeholder="base unit"
+                autocomplete="off"
+                [value]="row.one.unit ?? ''"
+                (change)="setUnit(row.at, $event)"
+              />
+            </td>
+            <td>
+              <button type="button" class="quiet small" (click)="remove(row.at)">Take out</button>
+            </td>
+          </tr>
+        } @empty {
+          <tr>
+            <td colspan="4" class="soft">
+              No item yet. Pick one, or paste rows of item and price from a spreadsheet.
+            </td>
+          </tr>
+        }
+        <tr>
+          <td colspan="4">
+            <hl-item-picker label="Add an item, or paste rows here" (picked)="add($event)" />
+          </td>
+        </tr>
+      </tbody>
+    </table>
+    @if (hidden() > 0) {
+      <button type="button" class="quiet small" (click)="all.set(true)">
+        Show {{ hidden() }} more
+      </button>
+    }
+    @if (problems().get('effect.prices'); as problem) {
+      <p class="wrong" role="alert">{{ problem }}</p>
+    }
+  `,
+  styles: `
+    :host {
+      display: block;
+      flex-basis: 100%;
+      max-width: 640px;
+    }
+    .per {
+      width: 90px;
+    }
+    .wrong {
+      display: block;
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class OwnPricesEditor {
+  readonly prices = input.required<readonly OwnPriceForm[]>();
+  readonly currency = input.required<string>();
+  /** What is wrong with the rule, by path. */
+  readonly problems = input.required<ReadonlyMap<string, string>>();
+  readonly changed = output<readonly OwnPriceForm[]>();
+
+  protected readonly all = signal(false);
+  protected readonly shown = computed(() => {
+    const rows = this.prices().map((one, at) => ({ one, at }));
+    return this.all() ? rows : rows.slice(0, SHOWN);
+  });
+  protected readonly hidden = computed(() => this.prices().length - this.shown().length);
+
+  protected wrong(at: number, field: string): string | null {
+    return this.problems().get(`effect.prices[${String(at)}].${field}`) ?? null;
+  }
+
+  protected add({ item, basePrice }: ItemRow): void {
+    this.put([[item, basePrice ?? '0']]);
+  }
+
+  protected paste(event: ClipboardEvent): void {
+    const rows = pastedPrices(event);
+    if (rows.length > 0) this.put(rows);
+  }
+
+  protected set(at: number, part: Partial<OwnPriceForm>): void {
+    this.changed.emit(
+      this.prices().map((one, place) => (place === at ? { ...one, ...part } : one)),
+    );
+  }
+
+  protected setUnit(at: number, { target }: Event): void {
+    if (!(target instanceof HTMLInputElement)) return;
+    const unit = target.value.trim();
+    this.set(at, { unit: unit === '' ? null : unit });
+  }
+
+  protected remove(at: number): void {
+    this.changed.emit(this.prices().filter((_, place) => place !== at));
+  }
+
+  /** An item has one price in a rule: another that is typed or pasted takes its place. */
+  private put(rows: readonly (readonly [string, string])[]): void {
+    const prices = new Map(this.prices().map((one) => [one.item, one]));
+    for (const [item, price] of rows) {
+      prices.set(item, { item, price, unit: prices.get(item)?.unit ?? null });
+    }
+    this.changed.emit([...prices.values()]);
+  }
+}
