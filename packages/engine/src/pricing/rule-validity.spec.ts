@@ -1,5 +1,6 @@
+import fc from 'fast-check';
 import type { RuleValidity } from '../setup/rule';
-import { inForce, weekdayOf } from './rule-validity';
+import { hoursInForce, inForce, weekdayOf } from './rule-validity';
 
 const at = (day: string, time: string) => ({ day, time: `${time}:00`, offset: '+00:00' });
 const validity = (changes: Partial<RuleValidity>): RuleValidity => ({
@@ -77,4 +78,49 @@ describe('when a rule is in force', () => {
       expect(weekdayOf(text)).toBe(((date.getUTCDay() + 6) % 7) + 1);
     }
   });
+});
+
+describe('the hours of a day in which a rule is in force', () => {
+  it('are all of it, a window, or two where one goes past midnight', () => {
+    expect(hoursInForce(validity({}), '2026-11-24')).toEqual([{ from: 0, until: 1440 }]);
+    const evening = validity({ weekdays: [2], times: { from: '18:30', until: '20:00' } });
+    expect(hoursInForce(evening, '2026-11-24')).toEqual([{ from: 1110, until: 1200 }]);
+    expect(hoursInForce(evening, '2026-11-25')).toEqual([]);
+    const night = validity({ weekdays: [2, 3], times: { from: '22:00', until: '02:00' } });
+    expect(hoursInForce(night, '2026-11-25')).toEqual([
+      { from: 0, until: 120 },
+      { from: 1320, until: 1440 },
+    ]);
+    const toMidnight = validity({ times: { from: '22:00', until: '00:00' } });
+    expect(hoursInForce(toMidnight, '2026-11-25')).toEqual([{ from: 1320, until: 1440 }]);
+  });
+
+  it('are the minutes at which it is in force, and no others', () => {
+    const times = fc
+      .tuple(fc.integer({ min: 0, max: 1439 }), fc.integer({ min: 0, max: 1439 }))
+      .filter(([from, until]) => from !== until)
+      .map(([from, until]) => ({ from: clock(from), until: clock(until) }));
+    const validities = fc.record({
+      days: fc.constantFrom(
+        { from: null, until: null },
+        { from: '2026-11-24', until: null },
+        { from: null, until: '2026-11-24' },
+      ),
+      weekdays: fc.constantFrom(null, [2], [2, 3], [7]),
+      times: fc.option(times, { freq: 4 }),
+    });
+    const days = fc.constantFrom('2026-11-23', '2026-11-24', '2026-11-25', '2026-11-26');
+    fc.assert(
+      fc.property(validities, days, fc.integer({ min: 0, max: 1439 }), (one, day, minute) => {
+        const within = hoursInForce(one, day).some(
+          ({ from, until }) => minute >= from && minute < until,
+        );
+        return within === inForce(one, at(day, clock(minute)));
+      }),
+      { numRuns: 5000 },
+    );
+  });
+
+  const clock = (minute: number): string =>
+    [Math.floor(minute / 60), minute % 60].map((part) => String(part).padStart(2, '0')).join(':');
 });

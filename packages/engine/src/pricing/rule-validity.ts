@@ -50,3 +50,29 @@ function daysSinceEpoch(day: Day): number {
   const leaps = Math.floor(before / 4) - Math.floor(before / 100) + Math.floor(before / 400);
   return days + 365 * (year - 1970) + leaps - 477; // 477 leap years before 1970
 }
+
+/** Part of a day by a wall clock, in minutes from midnight: the start included, the end not. */
+export interface DayHours {
+  readonly from: number;
+  readonly until: number;
+}
+
+const MINUTES_OF_DAY = 24 * 60;
+
+/** The parts of a day in which a rule is in force, in their order; what goes past midnight is two. */
+export function hoursInForce({ days, weekdays, times }: RuleValidity, day: Day): DayHours[] {
+  const begunToday = onDay(days, weekdays, day);
+  if (!times) return begunToday ? [{ from: 0, until: MINUTES_OF_DAY }] : [];
+  const [from, until] = [minutesOf(times.from), minutesOf(times.until)];
+  if (from < until) return begunToday ? [{ from, until }] : [];
+  const begunYesterday = until > 0 && onDay(days, weekdays, dayBefore(day));
+  return [
+    ...(begunYesterday ? [{ from: 0, until }] : []),
+    ...(begunToday ? [{ from, until: MINUTES_OF_DAY }] : []),
+  ];
+}
+
+function minutesOf(time: string): number {
+  const [hours = 0, minutes = 0] = time.split(':').map(Number);
+  return hours * 60 + minutes;
+}

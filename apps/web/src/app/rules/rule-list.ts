@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { Router } from '@angular/router';
+import { Router, RouterLink } from '@angular/router';
 import type { RuleContent, RuleSummary } from '@honest-ledger/contracts';
 import { ruleSentence } from '@honest-ledger/engine';
 import { Store } from '@ngrx/store';
@@ -27,11 +27,12 @@ export function startWords(starts: RuleContent['starts']): string {
 /** The conditional rules, each read back as a sentence, in the order in which they are applied. */
 @Component({
   selector: 'hl-rule-list',
-  imports: [LedgerGrid, Notice],
+  imports: [LedgerGrid, Notice, RouterLink],
   template: `
     <header class="sheet-head">
       <h1>Rules</h1>
       <span class="soft">Setup: edited in a draft, in force once published</span>
+      <a class="quiet small" routerLink="/rules/calendar">Calendar</a>
       @if (mayEdit()) {
         <button type="button" class="main-action" (click)="create()">New rule</button>
       }

@@ -2,6 +2,7 @@ import type { Routes } from '@angular/router';
 import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
 import { leaveEdits } from '../draft/leave-edits';
+import { RuleCalendar } from './rule-calendar';
 import { RuleEditor } from './rule-editor';
 import { RuleListSheet } from './rule-list';
 import { rulesEffects } from './rules.effects';
@@ -13,6 +14,7 @@ export const ruleRoutes: Routes = [
     providers: [provideState(rulesFeature), provideEffects(rulesEffects)],
     children: [
       { path: '', title: 'Rules', component: RuleListSheet },
+      { path: 'calendar', title: 'Calendar of rules', component: RuleCalendar },
       {
         path: ':id',
         title: 'Rule',
