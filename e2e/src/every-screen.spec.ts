@@ -113,6 +113,12 @@ test('axe finds nothing on the screens of costs and of many prices', async ({ le
   await page.goto('/rules');
   await page.getByRole('gridcell').first().waitFor();
   await findsNothing(page, 'rules');
+  await page.goto('/rules/calendar');
+  await page.getByRole('table', { name: 'Rules by day' }).getByRole('link').first().waitFor();
+  await findsNothing(page, 'the calendar of rules');
+  await page.goto('/rules/try');
+  await page.getByRole('combobox', { name: 'What to try it on' }).selectOption('basket');
+  await findsNothing(page, 'the bench of rules');
   await page.goto('/rules/5c2f8e10-7d3b-4a96-b1e4-2f9a6c0d8e13');
   await page.getByRole('heading', { name: 'What is done' }).waitFor();
   await findsNothing(page, 'a rule');

@@ -79,3 +79,79 @@ test('units are given for others, codes say what became of them, and shipping co
   await expect(page.getByTestId('total')).toHaveText('15.62');
   await expect(page.getByText('which is for other goods than these')).toBeVisible();
 });
+
+test('a rule is put on a line by hand, another taken off, and what ceases to hold says so', async ({
+  ledger,
+  page,
+}) => {
+  await ledger.signIn();
+  await ledger.beginQuote('A. Bramble');
+  await ledger.addLine('BR-0001', '3');
+  await ledger.kept();
+  await expect(page.getByTestId('total')).toHaveText('10.62');
+
+  await test.step('take the rule off that is applied, and put it back', async () => {
+    await page.getByRole('button', { name: /^Form of supply.*BR-0001/ }).click();
+    await page
+      .getByRole('button', { name: 'Take off Three brushes, the cheapest half, BR-0001' })
+      .click();
+    await expect(page.getByTestId('total')).toHaveText('12.75');
+    await page
+      .getByRole('button', { name: 'Put back Three brushes, the cheapest half, BR-0001' })
+      .click();
+    await expect(page.getByTestId('total')).toHaveText('10.62');
+  });
+
+  await test.step('put one on that waits for a hand', async () => {
+    const lines = page.getByRole('table', { name: 'Lines' });
+    await expect(lines.getByText('by hand: 5 % off the price')).toBeVisible();
+    await page.getByRole('button', { name: 'Put on Counter favour, BR-0001' }).click();
+    // 4.25 less 5 % is 4.04: two of them, and one at half of it
+    await expect(page.getByTestId('total')).toHaveText('10.10');
+    await ledger.kept();
+    await page.reload();
+    await expect(page.getByTestId('total')).toHaveText('10.10');
+    await page.getByRole('button', { name: /^Price of BR-0001/ }).focus();
+    await expect(ledger.workings()).toContainText('Rule Counter favour');
+  });
+
+  await test.step('with fewer brushes the other goes, and is said to', async () => {
+    await page.getByLabel('Quantity of BR-0001').fill('2');
+    await page.keyboard.press('Enter');
+    await expect(page.getByText('Three brushes, the cheapest half applies no more')).toBeVisible();
+    await page.getByRole('button', { name: 'All right' }).click();
+    await expect(page.getByText('applies no more')).toHaveCount(0);
+    await ledger.kept();
+  });
+});
+
+test('rules are tried on a basket, and the calendar says what is in force at a moment', async ({
+  ledger,
+  page,
+}) => {
+  await ledger.signIn();
+  await ledger.open('Rules');
+  await page.getByRole('link', { name: 'Try them' }).click();
+  await page.getByRole('combobox', { name: 'What to try it on' }).selectOption('basket');
+  await page.getByLabel('Put an item into the basket').fill('TL-0042');
+  await page.getByRole('option', { name: /TL-0042/ }).click();
+  await page.getByRole('combobox', { name: 'Outlet of the basket' }).selectOption('quay');
+  const fates = page.getByRole('table', { name: 'What became of each rule' });
+  // a Tuesday in winter, when the clock there is that of UTC
+  await page.locator('#tried-at-all').fill('2026-12-01T18:30');
+  await expect(fates.getByRole('row', { name: /Tools with a good deal of clay/ })).toContainText(
+    'what is spent on everything under Clay is 0 EUR, not at least 200 EUR',
+  );
+  await page.getByRole('link', { name: 'All rules' }).click();
+
+  await page.getByRole('link', { name: 'Calendar' }).click();
+  await page.getByRole('textbox', { name: 'Day', exact: true }).fill('2026-12-01');
+  await page.getByLabel('Time of day').fill('18:30');
+  const live = page.locator('.live');
+  await expect(live.filter({ hasText: 'Tuesday class hour' })).toBeVisible();
+  await page.getByLabel('Time of day').fill('20:00');
+  await expect(live.filter({ hasText: 'Tuesday class hour' })).toHaveCount(0);
+  await page.getByLabel('Time of day').fill('18:30');
+  await page.getByRole('combobox', { name: 'Outlet' }).selectOption('mill');
+  await expect(live.filter({ hasText: 'Tuesday class hour' })).toHaveCount(0);
+});

@@ -186,7 +186,8 @@ describe('costs that somebody may not see', () => {
     expect(tells(JSON.stringify(seen.as()))).toEqual([]);
     expect(JSON.stringify(seen.as<QuoteView>().outcome.codes)).toContain('"unmet":[]');
     expect((await seller.ask('GET', `/rules/${RULE}`)).status).toBe(404);
-    const body = { content: RULE_OF_MARGIN, quote: quote.number, at: null };
+    const on = { kind: 'quote', number: quote.number };
+    const body = { content: RULE_OF_MARGIN, on, at: null };
     expect((await seller.ask('POST', `/rules/${RULE}/try`, body)).status).toBe(404);
   });
 

@@ -45,6 +45,7 @@ const ROUTES: readonly (readonly [Method, string, Permission])[] = [
   ['GET', '/rules', 'look'],
   ['GET', `/rules/${LEVEL}`, 'look'],
   ['POST', `/rules/${LEVEL}/try`, 'look'],
+  ['POST', '/rules/try', 'look'],
   ['GET', '/breaks', 'look'],
   ['GET', `/breaks/${LEVEL}`, 'look'],
   ['POST', `/breaks/${LEVEL}/try`, 'look'],

@@ -185,14 +185,20 @@ export async function storedQuote(queries: Queries, number: number): Promise<Sto
   return { quote, by, content, rows: rows.map(({ line }) => line) };
 }
 
+/** What a document says of itself; its customer may be one nobody knows. */
+export interface WrittenDocument extends Omit<QuoteContent, 'customer' | 'title'> {
+  readonly customer: string | null;
+}
+
 /** The document as it would be priced at an instant, with the facts of now. */
 export async function documentNow(
   queries: Queries,
   setup: CompiledSetup,
-  { customer, outlet, currency, codes, shipping, byHand, attributes, level, lines }: QuoteContent,
+  written: WrittenDocument,
   now: Date,
 ): Promise<PricingDocument> {
-  const around = await surroundings(queries, { customer, outlet }, now);
+  const { currency, codes, shipping, byHand, attributes, level, lines } = written;
+  const around = await surroundings(queries, written, now);
   const found = await readItemsToPrice(
     queries,
     pricingDay(around.local.day, setup),

@@ -72,7 +72,7 @@ describe('rules that somebody puts on a quote or takes off it', () => {
   it('are tried as if they were put on', async () => {
     const { number } = await desk.quote('3');
     const content = { ...GLAZES, starts: { kind: 'byHand' } };
-    const body = { content, quote: number, at: null };
+    const body = { content, on: { kind: 'quote', number }, at: null };
     const answer = (await browser.ask('POST', `/rules/${id}/try`, body)).as<RuleAnswer>();
     expect(Number(answer.total.edited)).toBeLessThan(Number(answer.total.now));
   });

@@ -1,10 +1,15 @@
-import type { RuleList, RuleSummary, RuleView } from '@honest-ledger/contracts';
-import type { Setup } from '@honest-ledger/engine';
+import {
+  ruleFromForm,
+  type RuleList,
+  type RuleSummary,
+  type RuleView,
+} from '@honest-ledger/contracts';
+import { ruleSnags, type Setup } from '@honest-ledger/engine';
 import type { Queries } from '../database/database';
 import { draftedObjects, heldEdit, stateOf } from '../drafts/queries';
 import type { Services } from '../services';
 import { versionInForce } from '../versions/queries';
-import { contentOfRule } from '../versions/rules-of-version';
+import { contentOfRule, inRuleOrder } from '../versions/rules-of-version';
 import { contentIn } from '../versions/setup-objects';
 
 /** All rules, those that only a draft has included, in the order in which they are applied. */
@@ -12,15 +17,16 @@ export async function findRules(queries: Queries, services: Services): Promise<R
   const setup = await setupInForce(queries, services);
   const published = new Map(setup.rules.map((rule) => [rule.id, contentOfRule(rule)]));
   const rows = await draftedObjects(queries, 'rule', published);
-  const rules = rows.flatMap(({ id, published: old, draft }): RuleSummary[] => {
-    const content = draft?.content ?? old;
-    return content ? [{ id, state: stateOf(old, draft), content }] : [];
-  });
+  const rules = rows
+    .flatMap(({ id, published: old, draft }) => {
+      const content = draft?.content ?? old;
+      return content ? [{ id, state: stateOf(old, draft), content }] : [];
+    })
+    .sort((a, b) => inRuleOrder(a.content, b.content));
+  const all = rules.map(({ id, content }) => ruleFromForm({ id, ...content }));
+  const snags = ruleSnags(all, setup.ruleChoice, services.now().toISOString().slice(0, 10));
   return {
-    rules: rules.sort(
-      (a, b) =>
-        a.content.place - b.content.place || a.content.name.localeCompare(b.content.name, 'en'),
-    ),
+    rules: rules.map((rule): RuleSummary => ({ ...rule, snag: snags.get(rule.id) ?? null })),
   };
 }
 

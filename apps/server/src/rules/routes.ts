@@ -2,12 +2,15 @@ import {
   may,
   ruleParams,
   ruleQuestionSchema,
+  trialSchema,
   type RuleAnswer,
   type RuleContent,
   type RuleList,
   type RuleParams,
   type RuleQuestion,
+  type RulesAnswer,
   type RuleView,
+  type Trial,
   type SignedInUser,
 } from '@honest-ledger/contracts';
 import type { FastifyPluginCallback } from 'fastify';
@@ -18,6 +21,7 @@ import type { Services } from '../services';
 import { signedIn } from '../session/plugin';
 import { findRule, findRules } from './queries';
 import { tryRule } from './try-rule';
+import { tryRules } from './try-rules';
 
 /** Conditional rules as they are published and as drafts would have them. */
 export const ruleRoutes: FastifyPluginCallback<Services> = (app, services, done) => {
@@ -25,6 +29,12 @@ export const ruleRoutes: FastifyPluginCallback<Services> = (app, services, done)
 
   app.get<{ Reply: RuleList }>('/rules', { config: { may: 'look' } }, () =>
     snapshot(database, (queries) => findRules(queries, services)),
+  );
+
+  app.post<{ Body: Trial; Reply: RulesAnswer }>(
+    '/rules/try',
+    { config: { may: 'look' }, schema: { body: trialSchema } },
+    (request) => snapshot(database, (queries) => tryRules(queries, services, request.body)),
   );
 
   app.get<{ Params: RuleParams; Reply: RuleView }>(

@@ -4,6 +4,7 @@ import type {
   RuleContent,
   RuleList,
   RuleView,
+  RulesAnswer,
 } from '@honest-ledger/contracts';
 import { randomUUID } from 'node:crypto';
 import { GLAZES, refusedIn, ruleDesk, rulesIn, type RuleDesk } from '../testing/rules';
@@ -78,7 +79,8 @@ describe('conditional rules', () => {
   it('are tried on a quote before anybody else sees them, paused and coded ones, too', async () => {
     const { number, outcome, lines } = await quote('2');
     const ask = async (changes: Partial<RuleContent>, at: string | null = null) => {
-      const body = { content: { ...GLAZES, ...changes }, quote: number, at };
+      const on = { kind: 'quote', number };
+      const body = { content: { ...GLAZES, ...changes }, on, at };
       const answer = await browser.ask('POST', `/rules/${randomUUID()}/try`, body);
       expect(answer.status).toBe(200);
       return answer.as<RuleAnswer>();
@@ -115,7 +117,7 @@ describe('conditional rules', () => {
     expect(kinds(await ask({ ...anything, outlets: ['quay'] }))).toEqual(['notAtOutlet']);
     const gone = await browser.ask('POST', `/rules/${randomUUID()}/try`, {
       content: GLAZES,
-      quote: 99_999,
+      on: { kind: 'quote', number: 99_999 },
       at: null,
     });
     expect(gone.status).toBe(404);
@@ -135,6 +137,62 @@ describe('conditional rules', () => {
     const { id } = await draft();
     const view = (await browser.ask('GET', `/drafts/${id}`)).as<DraftView>();
     expect(view.edits[0]?.moves?.lowered).toBeGreaterThan(5);
+  });
+
+  it('are tried on a basket of nobody, all of them at once, as drafts have them', async () => {
+    const id = randomUUID();
+    await keep(GLAZES, id);
+    const glaze = await dipping();
+    const basket = (quantity: string, changes = {}) => ({
+      kind: 'basket',
+      currency: 'EUR',
+      lines: [{ item: glaze, quantity }],
+      ...changes,
+    });
+    const ask = async (on: object) => {
+      const answer = await browser.ask('POST', '/rules/try', { on });
+      expect(answer.status).toBe(200);
+      return answer.as<RulesAnswer>();
+    };
+    const fate = ({ rules }: RulesAnswer, name: string) => rules.find((rule) => rule.name === name);
+    const three = await ask(basket('3', { codes: ['WELCOME'] }));
+    expect(fate(three, 'Glaze days')?.items).toEqual([glaze]);
+    expect(fate(three, 'Welcome code')?.items).toEqual([glaze]);
+    expect(fate(three, 'Two percent over 2,500')?.reasons.map(({ kind }) => kind)).toEqual([
+      'conditionFails',
+    ]);
+    expect(fate(three, 'Cones, every 20')).toBeUndefined();
+    const two = await ask(basket('2'));
+    expect(fate(two, 'Glaze days')?.reasons.map(({ kind }) => kind)).toEqual(['conditionFails']);
+    const many = await ask(basket('2000'));
+    expect(Number(fate(many, 'Two percent over 2,500')?.amount)).toBeLessThan(-50);
+    // one rule alone is tried on it, too
+    const body = {
+      content: { ...GLAZES, effect: { kind: 'flat', amount: '-1' } },
+      on: basket('3'),
+    };
+    const one = (await browser.ask('POST', `/rules/${id}/try`, body)).as<RuleAnswer>();
+    expect(Number(one.total.now) - Number(one.total.edited)).toBeCloseTo(1, 6);
+    const wrong: [object, number][] = [
+      [basket('0'), 422],
+      [basket('1', { customer: 'NOBODY' }), 404],
+      [basket('1', { outlet: 'moon' }), 422],
+      [{ kind: 'sack' }, 422],
+    ];
+    for (const [on, status] of wrong) {
+      expect((await browser.ask('POST', '/rules/try', { on })).status).toBe(status);
+    }
+    const unknown = await ask(basket('1', { lines: [{ item: 'NO-1', quantity: '1' }] }));
+    expect(unknown.lines.map(({ kind }) => kind)).toEqual(['unpriced']);
+  });
+
+  it('say in their list which of them never does anything, and why', async () => {
+    const { rules } = (await browser.ask('GET', '/rules')).as<RuleList>();
+    const snags = rules.flatMap(({ content, snag }) => (snag ? [[content.name, snag]] : []));
+    expect(snags).toEqual([
+      ['Brushes in small lots of many', { kind: 'neverHolds' }],
+      ['School brushes, once more', { kind: 'beaten', rule: 'Back to school brushes' }],
+    ]);
   });
 
   it('are refused with what is wrong beside each part', async () => {

@@ -19,7 +19,7 @@ import {
 } from '@honest-ledger/engine';
 import type { Queries } from '../database/database';
 import { editedSetup, heldEdits } from '../drafts/queries';
-import { documentNow, storedQuote } from '../quotes/queries';
+import { documentOfTrial } from './trial';
 import type { Services } from '../services';
 import { versionInForce } from '../versions/queries';
 import { withContents } from '../versions/setup-objects';
@@ -32,7 +32,7 @@ export async function tryRule(
   queries: Queries,
   { setups, now }: Services,
   id: string,
-  { content: asked, quote, at }: RuleQuestion,
+  { content: asked, on, at }: RuleQuestion,
 ): Promise<RuleAnswer> {
   const content: RuleContent = { ...asked, paused: false };
   const { setup, compiled } = await setups.of(queries, await versionInForce(queries));
@@ -41,9 +41,8 @@ export async function tryRule(
   const others = held.filter((edit) => edit.draft === draft);
   const drafted = editedSetup(setup, others).setup;
   const edited = compileSetup(withContents(drafted, 'rule', new Map([[id, content]])));
-  const { content: written } = await storedQuote(queries, quote);
   const moment = at === null ? now() : new Date(at);
-  const document = await documentNow(queries, edited, written, moment);
+  const document = await documentOfTrial(queries, edited, on, moment);
   const begun = started(document, id, content.starts);
   const [before, after] = [priceDocument(compiled, document), priceDocument(edited, begun)];
   const rule = ruleFromForm({ id, ...content });

@@ -1,6 +1,19 @@
 import Joi from 'joi';
-import type { AskedTest, Printed, Reason } from '@honest-ledger/engine';
-import { instant, objectOf } from '../forms/fields';
+import type { AskedTest, Printed, Reason, RuleSnag } from '@honest-ledger/engine';
+import { codesSchema } from '../forms/document-schema';
+import {
+  currencyCode,
+  customerCode,
+  decimalText,
+  instant,
+  itemNumber,
+  objectOf,
+  QUANTITY_BOUNDS,
+  shortCode,
+  unitCode,
+} from '../forms/fields';
+import { oneOfKinds } from '../forms/kinds';
+import type { PricedLineForm } from '../forms/priced-form';
 import type { RuleContent } from '../forms/rule-form';
 import { ruleContentSchema } from '../forms/rule-schema';
 import type { ObjectDraft } from './catalogue';
@@ -11,6 +24,8 @@ export interface RuleSummary {
   readonly state: LevelState;
   /** As the draft has it, where one changes it. */
   readonly content: RuleContent;
+  /** Why it never does anything, where that can be seen; null where it may. */
+  readonly snag: RuleSnag | null;
 }
 
 export interface RuleList {
@@ -25,18 +40,86 @@ export interface RuleView {
   readonly draft: ObjectDraft<RuleContent> | null;
 }
 
-/** What a rule, as it is edited, makes of a quote. */
-export interface RuleQuestion {
-  readonly content: RuleContent;
-  readonly quote: number;
+/** What rules are tried on: a quote as it stands, or goods that somebody names. */
+export type TrialSubject =
+  | { readonly kind: 'quote'; readonly number: number }
+  | {
+      readonly kind: 'basket';
+      /** Null for a customer nobody knows. */
+      readonly customer: string | null;
+      readonly outlet: string | null;
+      readonly currency: string;
+      readonly codes: readonly string[];
+      readonly lines: readonly BasketLine[];
+    };
+
+export interface BasketLine {
+  readonly item: string;
+  readonly quantity: string;
+  /** Null for the base unit. */
+  readonly unit: string | null;
+}
+
+/** When and on what something is tried. */
+export interface Trial {
+  readonly on: TrialSubject;
   /** The instant it is tried at, ISO 8601; null for now. */
   readonly at: string | null;
 }
+
+const trialFields = {
+  on: oneOfKinds<TrialSubject>({
+    quote: Joi.object({ number: Joi.number().integer().min(1).max(2147483647).required() }),
+    basket: Joi.object({
+      customer: customerCode.allow(null).default(null),
+      outlet: shortCode.allow(null).default(null),
+      currency: currencyCode.required(),
+      codes: codesSchema,
+      lines: Joi.array()
+        .items(
+          objectOf<BasketLine>({
+            item: itemNumber.required(),
+            quantity: decimalText(QUANTITY_BOUNDS).required(),
+            unit: unitCode.allow(null).default(null),
+          }),
+        )
+        .max(200)
+        .required(),
+    }),
+  }).required(),
+  at: instant.allow(null).default(null),
+};
+export const trialSchema = objectOf<Trial>(trialFields);
+
+/** What a rule, as it is edited, makes of something. */
+export interface RuleQuestion extends Trial {
+  readonly content: RuleContent;
+}
 export const ruleQuestionSchema = objectOf<RuleQuestion>({
   content: ruleContentSchema.required(),
-  quote: Joi.number().integer().min(1).max(2147483647).required(),
-  at: instant.allow(null).default(null),
+  ...trialFields,
 });
+
+/** What becomes of all rules, as drafts have them. */
+export interface RulesAnswer {
+  readonly currency: string;
+  readonly total: string;
+  readonly lines: readonly PricedLineForm[];
+  /** In the order of the list; those that are not looked at for it are left out. */
+  readonly rules: readonly RuleFate[];
+}
+
+/** What a rule did, or why it did nothing. */
+export interface RuleFate {
+  readonly id: string;
+  readonly name: string;
+  /** The items of the lines that it touched. */
+  readonly items: readonly string[];
+  /** What it did in all, for units together and for documents; null for others. */
+  readonly amount: string | null;
+  /** Where it did nothing, the least that keeps it from it. */
+  readonly reasons: readonly Printed<Reason>[];
+}
 
 /** A rule tried as if it were in force and its code typed: as published against as edited. */
 export interface RuleAnswer {

@@ -3,22 +3,21 @@ import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import {
   check,
   ruleContentSchema,
-  type QuoteRow,
   type RuleAnswer,
   type RuleContent,
   type RuleQuestion,
+  type Trial,
 } from '@honest-ledger/contracts';
 import { askedWords, reasonSentence } from '@honest-ledger/engine';
 import { catchError, debounceTime, map, of, switchMap, type Observable } from 'rxjs';
-import { QuotesApi } from '../quotes/quotes.api';
 import { namesOfThings } from '../reference/names';
 import { Amount, mostDigits } from '../shared/amount';
 import { unbroken, writeNumber, writer } from '../shared/numbers';
 import { problemOf } from '../shared/problems';
 import { RulesApi } from './rules.api';
+import { TrialChooser } from './trial-chooser';
 
 const PAUSE_MILLISECONDS = 300;
-const LATEST_QUOTES = 30;
 
 interface Tried {
   readonly answer: RuleAnswer | null;
@@ -28,45 +27,22 @@ interface Tried {
 const NOTHING: Tried = { answer: null, problem: null };
 
 /**
- * Tries a rule on a quote before anybody else sees it: line by line as published against as edited,
+ * Tries a rule on a quote or a basket before anybody else sees it: line by line as published against as edited,
  * and each of its tests with what is there.
  */
 @Component({
   selector: 'hl-rule-bench',
-  imports: [Amount],
+  imports: [Amount, TrialChooser],
   template: `
-    <h2>Try it on a quote</h2>
-    <p class="line">
-      <select
-        class="cell"
-        aria-label="Quote to try it on"
-        (focus)="ask()"
-        (change)="choose($event)"
-      >
-        <option value="" [selected]="quote() === null">choose a quote…</option>
-        @for (one of quotes(); track one.number) {
-          <option [value]="one.number" [selected]="one.number === quote()">
-            {{ one.number }} {{ one.customer.name }}{{ one.title === '' ? '' : ', ' + one.title }}
-          </option>
-        }
-      </select>
-      @if (quote() !== null) {
-        <label for="rule-tried-at">as of</label>
-        <input
-          id="rule-tried-at"
-          class="cell"
-          type="datetime-local"
-          title="Empty for now"
-          [value]="moment()"
-          (change)="setMoment($event)"
-        />
-        <span class="soft">as if in force and its code typed</span>
-      }
-    </p>
+    <h2>Try it</h2>
+    <hl-trial-chooser name="rule" (chosen)="trial.set($event)" />
+    @if (trial()) {
+      <p class="soft">As if it were in force, and its code typed or somebody had put it on.</p>
+    }
     @if (tried().problem; as problem) {
       <p class="wrong" role="alert">{{ problem }}</p>
     } @else if (tried().answer; as answer) {
-      <table class="ledger" aria-label="The quote under the rule">
+      <table class="ledger" aria-label="What the rule makes of it">
         <thead>
           <tr>
             <th>Item</th>
@@ -114,7 +90,7 @@ const NOTHING: Tried = { answer: null, problem: null };
             </tr>
           } @empty {
             <tr>
-              <td colspan="5" class="soft">The quote has no lines.</td>
+              <td colspan="5" class="soft">There are no lines.</td>
             </tr>
           }
         </tbody>
@@ -131,20 +107,13 @@ const NOTHING: Tried = { answer: null, problem: null };
           </tr>
         </tfoot>
       </table>
-    } @else if (quote() !== null) {
+    } @else if (trial()) {
       <p class="soft">Prices come once all parts of the rule are right.</p>
     }
   `,
   styles: `
     :host {
       display: block;
-    }
-    .line {
-      display: flex;
-      flex-wrap: wrap;
-      align-items: baseline;
-      gap: 4px 12px;
-      margin: 4px 0;
     }
     ul {
       margin: 0;
@@ -162,32 +131,14 @@ export class RuleBench {
   readonly content = input.required<RuleContent>();
 
   private readonly api = inject(RulesApi);
-  private readonly quotesApi = inject(QuotesApi);
   private readonly names = namesOfThings();
-  private readonly asked = signal(false);
-  protected readonly quote = signal<number | null>(null);
-  /** In the browser's own time, as its field gives it; empty for now. */
-  protected readonly moment = signal('');
-  protected readonly quotes = toSignal(
-    toObservable(this.asked).pipe(
-      switchMap((asked): Observable<readonly QuoteRow[]> =>
-        asked
-          ? this.quotesApi.page({ limit: LATEST_QUOTES, offset: 0 }).pipe(
-              map(({ rows }) => rows),
-              catchError(() => of([])),
-            )
-          : of([]),
-      ),
-    ),
-    { initialValue: [] },
-  );
+  protected readonly trial = signal<Trial | null>(null);
   private readonly question = computed((): RuleQuestion | null => {
-    const quote = this.quote();
+    const trial = this.trial();
     const content = { ...this.content(), name: this.content().name || 'x' };
     // what is wrong with the rule is told beside its fields
-    if (quote === null || !check(ruleContentSchema, content).ok) return null;
-    const moment = this.moment();
-    return { content, quote, at: moment === '' ? null : new Date(moment).toISOString() };
+    if (trial === null || !check(ruleContentSchema, content).ok) return null;
+    return { content, ...trial };
   });
   protected readonly tried = toSignal(
     toObservable(this.question).pipe(
@@ -232,18 +183,4 @@ export class RuleBench {
   protected readonly digits = computed(() =>
     mostDigits(this.lines().flatMap(({ now, edited }) => [now ?? '', edited ?? ''])),
   );
-
-  /** The quotes are asked for when somebody is about to choose one. */
-  protected ask(): void {
-    this.asked.set(true);
-  }
-
-  protected choose({ target }: Event): void {
-    if (!(target instanceof HTMLSelectElement)) return;
-    this.quote.set(target.value === '' ? null : Number(target.value));
-  }
-
-  protected setMoment({ target }: Event): void {
-    if (target instanceof HTMLInputElement) this.moment.set(target.value);
-  }
 }

@@ -11,6 +11,7 @@ import { rulesFeature } from './rules.feature';
 const rule = (name: string, changes: Partial<RuleContent> = {}): RuleSummary => ({
   id: name,
   state: 'published',
+  snag: null,
   content: { ...emptyRule('EUR'), name, ...changes },
 });
 const validity = (changes: Partial<RuleContent['validity']>): Partial<RuleContent> => ({

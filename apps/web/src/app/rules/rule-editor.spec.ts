@@ -1,5 +1,4 @@
-import type { RuleAnswer, RuleContent, RuleQuestion, RuleView } from '@honest-ledger/contracts';
-import type { AskedTest, Printed } from '@honest-ledger/engine';
+import type { RuleContent, RuleView } from '@honest-ledger/contracts';
 import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
 import { problemBody, showScreen, signedIn, type ShownScreen } from '../testing/screens';
@@ -93,6 +92,32 @@ describe('a rule on its screen', () => {
     screen.server.match(() => true);
   });
 
+  it('marks tests that contradict another while they are typed', async () => {
+    const atLeast50 = {
+      kind: 'number',
+      fact: { kind: 'quantity' },
+      comparison: { kind: 'atLeast', value: '50' },
+    } as const;
+    const atMost = (value: string) => ({
+      ...atLeast50,
+      comparison: { kind: 'atMost' as const, value },
+    });
+    await open({
+      published: { ...GLAZES, when: { kind: 'all', of: [atLeast50, atMost('60')] } },
+    });
+    expect(screen.text()).not.toContain('Never together');
+    const fields = screen.host.querySelectorAll<HTMLInputElement>('[aria-label="Value"]');
+    const field = fields[1];
+    if (!field) throw new Error('there are two tests');
+    field.value = '20';
+    field.dispatchEvent(new Event('input'));
+    field.dispatchEvent(new Event('change'));
+    await screen.settle();
+    expect(screen.text()).toContain('Never together with: the quantity of the line is at least 50');
+    expect(screen.text()).toContain('it applies nowhere');
+    screen.server.match(() => true);
+  });
+
   it('says what is done, and from what', async () => {
     await open({});
     await screen.choose('Of which price', 'the base price');
@@ -148,67 +173,6 @@ describe('a rule on its screen', () => {
       off: { kind: 'percent', percent: '-2.5' },
     });
     expect(screen.text()).toContain('2.5 % off the whole document');
-    screen.server.match(() => true);
-  });
-
-  it('is tried on a quote, line by line, with each test and what is there', async () => {
-    await open({});
-    const choice = screen.host.querySelector<HTMLSelectElement>(
-      '[aria-label="Quote to try it on"]',
-    );
-    choice?.dispatchEvent(new Event('focus'));
-    await screen.settle(0);
-    const row = { number: 1007, customer: { code: 'C1', name: 'Harbour Lane' }, title: 'Spring' };
-    await screen.answer('GET', '/api/quotes?limit=30&offset=0', { rows: [row], total: 1 });
-    await screen.choose('Quote to try it on', '1007 Harbour Lane, Spring');
-    await screen.settle(350);
-    const test: Printed<AskedTest> = {
-      test: {
-        kind: 'number',
-        fact: { kind: 'quantity' },
-        comparison: { kind: 'atLeast', value: '3' },
-      },
-      holds: false,
-      actual: '2',
-    };
-    const answer: RuleAnswer = {
-      customer: 'Harbour Lane',
-      currency: 'EUR',
-      lines: [
-        {
-          item: 'GL-1',
-          name: 'A glaze',
-          quantity: '2',
-          now: '20.00',
-          edited: '18.00',
-          tests: [{ ...test, holds: true }],
-          reasons: [],
-        },
-        {
-          item: 'GL-2',
-          name: 'Another',
-          quantity: '2',
-          now: '9.00',
-          edited: null,
-          tests: [test],
-          reasons: [{ kind: 'lineClosed', by: 'agreement' }],
-        },
-      ],
-      total: { now: '29.00', edited: '18.00' },
-      did: { times: 2, amount: '-2.00' },
-      reasons: [],
-    };
-    const sent = await screen.answer('POST', `/api/rules/${ID}/try`, answer);
-    expect((sent as RuleQuestion).quote).toBe(1007);
-    for (const part of [
-      '✓ the quantity of the line is at least 3 (2)',
-      '✗ the quantity of the line is at least 3 (2)',
-      '✗ the line is closed by its agreement',
-      '18.00',
-      '2 times, −2.00 EUR in all',
-    ]) {
-      expect(screen.text().replace(/\u00a0/g, ' ')).toContain(part);
-    }
     screen.server.match(() => true);
   });
 
@@ -284,11 +248,21 @@ describe('the list of rules', () => {
     await screen.answerReference();
     await screen.answer('GET', '/api/rules', {
       rules: [
-        { id: 'a', state: 'new', content: { ...GLAZES, starts: { kind: 'code', code: 'KILN' } } },
+        {
+          id: 'a',
+          state: 'new',
+          content: { ...GLAZES, starts: { kind: 'code', code: 'KILN' } },
+          snag: { kind: 'beaten', rule: 'Glaze days' },
+        },
       ],
     });
     await screen.settle(100);
-    for (const part of ['10 % off the price', 'with the code KILN', 'New rule']) {
+    for (const part of [
+      '10 % off the price',
+      'with the code KILN',
+      'New rule',
+      'Glaze days holds wherever',
+    ]) {
       expect(screen.text()).toContain(part);
     }
   });

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import { ruleContentSchema } from '@honest-ledger/contracts';
-import { ruleSentence } from '@honest-ledger/engine';
+import { conditionWords, contradictions, neverHolds, ruleSentence } from '@honest-ledger/engine';
 import { Store } from '@ngrx/store';
 import { EditRefusal } from '../draft/edit-refusal';
 import { EditSteps } from '../draft/edit-steps';
@@ -69,7 +69,21 @@ export class RuleEditor {
   });
   protected readonly content = this.sheet.content;
   protected readonly state = this.sheet.state;
-  protected readonly problems = this.sheet.problems;
+  /** What keeps the rule from being kept, and the tests that contradict another. */
+  protected readonly problems = computed((): ReadonlyMap<string, string> => {
+    const content = this.content();
+    if (!content) return this.sheet.problems();
+    const { when, currency } = content;
+    const marks = contradictions(when).map(({ path, other, mustHold }): [string, string] => {
+      const words = conditionWords(other, currency, this.names(), writer);
+      return [path, mustHold ? `Never together with: ${words}` : `It must hold as well: ${words}`];
+    });
+    return new Map([...marks, ...this.sheet.problems()]);
+  });
+  protected readonly never = computed(() => {
+    const content = this.content();
+    return content !== null && neverHolds(content.when);
+  });
   protected readonly sentence = computed(() => {
     const content = this.content();
     return content && unbroken(ruleSentence(content, this.names(), writer));

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import type { RuleContent, RuleSummary } from '@honest-ledger/contracts';
-import { ruleSentence } from '@honest-ledger/engine';
+import { ruleSentence, type RuleSnag } from '@honest-ledger/engine';
 import { Store } from '@ngrx/store';
 import type { ColDef } from 'ag-grid-community';
 import { STATE_WORDS } from '../levels/level-list';
@@ -24,6 +24,18 @@ export function startWords(starts: RuleContent['starts']): string {
   }
 }
 
+/** Why a rule never does anything. */
+export function snagWords(snag: RuleSnag): string {
+  switch (snag.kind) {
+    case 'neverHolds':
+      return 'Never applies: its conditions cannot hold together.';
+    case 'ended':
+      return `Ended on ${writer.day(snag.day)}.`;
+    case 'beaten':
+      return `Never applies: ${snag.rule} holds wherever it does, and keeps it away.`;
+  }
+}
+
 /** The conditional rules, each read back as a sentence, in the order in which they are applied. */
 @Component({
   selector: 'hl-rule-list',
@@ -32,6 +44,7 @@ export function startWords(starts: RuleContent['starts']): string {
     <header class="sheet-head">
       <h1>Rules</h1>
       <span class="soft">Setup: edited in a draft, in force once published</span>
+      <a class="quiet small" routerLink="/rules/try">Try them</a>
       <a class="quiet small" routerLink="/rules/calendar">Calendar</a>
       @if (mayEdit()) {
         <button type="button" class="main-action" (click)="create()">New rule</button>
@@ -74,7 +87,11 @@ export class RuleListSheet {
         headerName: 'What it does',
         flex: 1,
         minWidth: 300,
-        valueGetter: ({ data }) => data && unbroken(ruleSentence(data.content, names, writer)),
+        valueGetter: ({ data }) => {
+          if (!data) return undefined;
+          const sentence = unbroken(ruleSentence(data.content, names, writer));
+          return data.snag ? `△ ${snagWords(data.snag)} ${sentence}` : sentence;
+        },
       }),
       {
         headerName: 'Starts',

@@ -1,6 +1,13 @@
 import { HttpClient } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
-import type { RuleAnswer, RuleList, RuleQuestion, RuleView } from '@honest-ledger/contracts';
+import type {
+  RuleAnswer,
+  RuleList,
+  RuleQuestion,
+  RulesAnswer,
+  RuleView,
+  Trial,
+} from '@honest-ledger/contracts';
 import type { Observable } from 'rxjs';
 
 @Injectable({ providedIn: 'root' })
@@ -15,7 +22,12 @@ export class RulesApi {
     return this.http.get<RuleView>(`/api/rules/${encodeURIComponent(id)}`);
   }
 
-  /** What a rule makes of a quote as it is edited. */
+  /** What becomes of all rules on a quote or a basket. */
+  attemptAll(trial: Trial): Observable<RulesAnswer> {
+    return this.http.post<RulesAnswer>('/api/rules/try', trial);
+  }
+
+  /** What a rule makes of a quote or a basket as it is edited. */
   attempt(id: string, question: RuleQuestion): Observable<RuleAnswer> {
     return this.http.post<RuleAnswer>(`/api/rules/${encodeURIComponent(id)}/try`, question);
   }

@@ -2,6 +2,7 @@ import type { Routes } from '@angular/router';
 import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
 import { leaveEdits } from '../draft/leave-edits';
+import { AllRulesBench } from './all-rules-bench';
 import { RuleCalendar } from './rule-calendar';
 import { RuleEditor } from './rule-editor';
 import { RuleListSheet } from './rule-list';
@@ -15,6 +16,7 @@ export const ruleRoutes: Routes = [
     children: [
       { path: '', title: 'Rules', component: RuleListSheet },
       { path: 'calendar', title: 'Calendar of rules', component: RuleCalendar },
+      { path: 'try', title: 'Try the rules', component: AllRulesBench },
       {
         path: ':id',
         title: 'Rule',

@@ -1,0 +1,30 @@
+import type { TrialSubject } from '@honest-ledger/contracts';
+import { PLAIN_DOCUMENT, type CompiledSetup, type PricingDocument } from '@honest-ledger/engine';
+import type { Queries } from '../database/database';
+import { documentNow, storedQuote } from '../quotes/queries';
+
+/** What rules are tried on, as a document of an instant. */
+export async function documentOfTrial(
+  queries: Queries,
+  setup: CompiledSetup,
+  on: TrialSubject,
+  moment: Date,
+): Promise<PricingDocument> {
+  if (on.kind === 'quote') {
+    const { content } = await storedQuote(queries, on.number);
+    return documentNow(queries, setup, content, moment);
+  }
+  const { customer, outlet, currency, codes } = on;
+  const lines = on.lines.map(({ item, quantity, unit }, place) => ({
+    id: String(place + 1),
+    item,
+    quantity,
+    unit,
+    duration: null,
+    formOfSupply: null,
+    level: null,
+    priceByHand: null,
+  }));
+  const written = { ...PLAIN_DOCUMENT, customer, outlet, currency, codes, lines };
+  return documentNow(queries, setup, written, moment);
+}

@@ -1,0 +1,226 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  output,
+  signal,
+} from '@angular/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import type {
+  BasketLine,
+  CustomerRow,
+  ItemRow,
+  QuoteRow,
+  Trial,
+  TrialSubject,
+} from '@honest-ledger/contracts';
+import { Store } from '@ngrx/store';
+import { catchError, map, of, switchMap, type Observable } from 'rxjs';
+import { ItemPicker } from '../catalogue/item-picker';
+import { CustomerPicker } from '../customers/customer-picker';
+import { QuotesApi } from '../quotes/quotes.api';
+import { CodeChoice } from '../reference/code-choice';
+import { referenceFeature } from '../reference/reference.feature';
+import { FigureField } from '../shared/figure-field';
+import { TextField } from '../shared/text-field';
+import { whenChanged } from '../shared/when-changed';
+
+const LATEST_QUOTES = 30;
+type Basket = Extract<TrialSubject, { kind: 'basket' }>;
+
+/** On what rules are tried, and as of when: one of the latest quotes, or a basket of any goods. */
+@Component({
+  selector: 'hl-trial-chooser',
+  imports: [CodeChoice, CustomerPicker, FigureField, ItemPicker, TextField],
+  template: `
+    <p class="line">
+      <select class="cell" aria-label="What to try it on" (focus)="ask()" (change)="choose($event)">
+        <option value="" [selected]="on() === null">choose a quote or a basket…</option>
+        <option value="basket" [selected]="basket() !== null">a basket of goods</option>
+        @for (one of quotes(); track one.number) {
+          <option [value]="one.number" [selected]="isQuote(one.number)">
+            {{ one.number }} {{ one.customer.name }}{{ one.title === '' ? '' : ', ' + one.title }}
+          </option>
+        }
+      </select>
+      @if (on() !== null) {
+        <label [for]="'tried-at-' + name()">as of</label>
+        <input
+          class="cell"
+          type="datetime-local"
+          title="Empty for now"
+          [id]="'tried-at-' + name()"
+          [value]="moment()"
+          (change)="setMoment($event)"
+        />
+      }
+    </p>
+    @if (basket(); as basket) {
+      <p class="line">
+        <span>for</span>
+        @if (customer(); as customer) {
+          <strong>{{ customer.name }}</strong>
+          <button type="button" class="quiet small" (click)="setCustomer(null)">Nobody</button>
+        } @else {
+          <span>nobody in particular, or</span>
+          <hl-customer-picker (picked)="setCustomer($event)" />
+        }
+        <span>at</span>
+        <hl-code-choice
+          label="Outlet of the basket"
+          none="no outlet"
+          [code]="basket.outlet ?? ''"
+          [all]="outlets()"
+          (chosen)="put({ outlet: $event === '' ? null : $event })"
+        />
+        <span>in</span>
+        <hl-code-choice
+          label="Currency of the basket"
+          [code]="basket.currency"
+          [all]="currencies()"
+          (chosen)="put({ currency: $event })"
+        />
+        <span>codes</span>
+        <hl-text-field
+          label="Codes of the basket"
+          [value]="basket.codes.join(' ')"
+          (changed)="setCodes($event)"
+        />
+      </p>
+      @for (line of basket.lines; track $index; let place = $index) {
+        <p class="line">
+          <hl-figure-field
+            [label]="'Quantity of ' + line.item + ' in the basket'"
+            [value]="line.quantity"
+            (changed)="setLine(place, { quantity: $event })"
+          />
+          <span>× {{ line.item }}</span>
+          <button type="button" class="quiet small" (click)="remove(place)">Take out</button>
+        </p>
+      }
+      <hl-item-picker label="Put an item into the basket" (picked)="add($event)" />
+    }
+  `,
+  styles: `
+    :host {
+      display: block;
+    }
+    .line {
+      display: flex;
+      flex-wrap: wrap;
+      align-items: baseline;
+      gap: 4px 12px;
+      margin: 4px 0;
+    }
+    hl-item-picker {
+      max-width: 340px;
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class TrialChooser {
+  /** Tells its fields from those of another on the same screen. */
+  readonly name = input.required<string>();
+  /** Null while nothing is chosen, or the basket is empty. */
+  readonly chosen = output<Trial | null>();
+
+  private readonly quotesApi = inject(QuotesApi);
+  private readonly reference = inject(Store).selectSignal(referenceFeature.selectReference);
+  private readonly asked = signal(false);
+  protected readonly on = signal<TrialSubject | null>(null);
+  protected readonly customer = signal<CustomerRow | null>(null);
+  /** In the browser's own time, as its field gives it; empty for now. */
+  protected readonly moment = signal('');
+  protected readonly outlets = computed(() => this.reference().customers.outlets);
+  protected readonly currencies = computed(() =>
+    this.reference().customers.currencies.map((code) => ({ code, name: code })),
+  );
+  protected readonly basket = computed((): Basket | null => {
+    const on = this.on();
+    return on?.kind === 'basket' ? on : null;
+  });
+  protected readonly quotes = toSignal(
+    toObservable(this.asked).pipe(
+      switchMap((asked): Observable<readonly QuoteRow[]> =>
+        asked
+          ? this.quotesApi.page({ limit: LATEST_QUOTES, offset: 0 }).pipe(
+              map(({ rows }) => rows),
+              catchError(() => of([])),
+            )
+          : of([]),
+      ),
+    ),
+    { initialValue: [] },
+  );
+  private readonly trial = computed((): Trial | null => {
+    const [on, moment] = [this.on(), this.moment()];
+    if (!on || (on.kind === 'basket' && on.lines.length === 0)) return null;
+    return { on, at: moment === '' ? null : new Date(moment).toISOString() };
+  });
+
+  constructor() {
+    whenChanged(this.trial, (trial) => {
+      this.chosen.emit(trial);
+    });
+  }
+
+  /** The quotes are asked for when somebody is about to choose one. */
+  protected ask(): void {
+    this.asked.set(true);
+  }
+
+  protected isQuote(number: number): boolean {
+    const on = this.on();
+    return on?.kind === 'quote' && on.number === number;
+  }
+
+  protected choose({ target }: Event): void {
+    if (!(target instanceof HTMLSelectElement)) return;
+    const { value } = target;
+    if (value === '') this.on.set(null);
+    else if (value === 'basket') this.on.set(this.emptyBasket());
+    else this.on.set({ kind: 'quote', number: Number(value) });
+  }
+
+  protected setMoment({ target }: Event): void {
+    if (target instanceof HTMLInputElement) this.moment.set(target.value);
+  }
+
+  protected setCustomer(customer: CustomerRow | null): void {
+    this.customer.set(customer);
+    this.put({ customer: customer?.code ?? null });
+  }
+
+  protected setCodes(text: string): void {
+    const codes = text.split(/[\s,;]+/).filter((code) => code !== '');
+    this.put({ codes: [...new Set(codes)] });
+  }
+
+  protected add({ item }: ItemRow): void {
+    this.setLines((lines) => [...lines, { item, quantity: '1', unit: null }]);
+  }
+
+  protected setLine(place: number, part: Partial<BasketLine>): void {
+    this.setLines((lines) => lines.map((line, at) => (at === place ? { ...line, ...part } : line)));
+  }
+
+  protected remove(place: number): void {
+    this.setLines((lines) => lines.filter((_, at) => at !== place));
+  }
+
+  protected put(part: Partial<Basket>): void {
+    const basket = this.basket();
+    if (basket) this.on.set({ ...basket, ...part });
+  }
+
+  private setLines(how: (lines: readonly BasketLine[]) => readonly BasketLine[]): void {
+    this.put({ lines: how(this.basket()?.lines ?? []) });
+  }
+
+  private emptyBasket(): Basket {
+    const currency = this.reference().customers.homeCurrency;
+    return { kind: 'basket', customer: null, outlet: null, currency, codes: [], lines: [] };
+  }
+}

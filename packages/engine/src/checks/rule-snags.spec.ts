@@ -1,0 +1,164 @@
+import fc from 'fast-check';
+import { decimal, print } from '../number/decimal';
+import type { Comparison, Condition, Rule, RuleTest } from '../setup/rule';
+import type { Reach } from '../setup/reach';
+import { price } from '../pricing/price-document';
+import { documents, setups } from '../testing/arbitraries';
+import { rules } from '../testing/arbitrary-rules';
+import { percentOff, ruleOf } from '../testing/saltmarsh';
+import { printed } from '../workings/printed';
+import { contradictions, neverHolds } from './contradictions';
+import { ruleSnags } from './rule-snags';
+
+const goods = (...reaches: Reach[]): RuleTest => ({ kind: 'goods', reaches });
+const brand = (code: string): Reach => ({ kind: 'brand', brand: code });
+const category = (code: string): Reach => ({ kind: 'category', category: code });
+const quantity = (kind: Exclude<Comparison['kind'], 'between'>, value: string): RuleTest => ({
+  kind: 'number',
+  fact: { kind: 'quantity' },
+  comparison: { kind, value: decimal(value) },
+});
+const segment = (...segments: string[]): RuleTest => ({ kind: 'segment', segments });
+const all = (...of: Condition[]): Condition => ({ kind: 'all', of });
+const any = (...of: Condition[]): Condition => ({ kind: 'any', of });
+const none = (...of: Condition[]): Condition => ({ kind: 'none', of });
+const found = (condition: Condition): string[] =>
+  contradictions(printed(condition)).map(({ path }) => path);
+
+describe('contradictions in a condition', () => {
+  it('are figures that nothing has both', () => {
+    const pairs: [RuleTest, RuleTest, boolean][] = [
+      [quantity('atLeast', '50'), quantity('atMost', '20'), true],
+      [quantity('atLeast', '20'), quantity('atMost', '20'), false],
+      [quantity('moreThan', '20'), quantity('atMost', '20'), true],
+      [quantity('atLeast', '20'), quantity('lessThan', '20'), true],
+      [quantity('exactly', '3'), quantity('exactly', '4'), true],
+      [quantity('atLeast', '3'), quantity('atLeast', '4'), false],
+    ];
+    for (const [one, other, clash] of pairs) {
+      expect(found(all(one, other))).toEqual(clash ? ['when.of[1]'] : []);
+      expect(found(all(other, one))).toEqual(clash ? ['when.of[1]'] : []);
+    }
+    const spend: RuleTest = {
+      kind: 'number',
+      fact: { kind: 'count', of: 'spend', reaches: [{ kind: 'all' }] },
+      comparison: { kind: 'atMost', value: decimal('20') },
+    };
+    expect(found(all(quantity('atLeast', '50'), spend))).toEqual([]);
+  });
+
+  it('are goods, customers and words of which there is only one', () => {
+    expect(found(all(goods(brand('a')), goods(brand('b'))))).toEqual(['when.of[1]']);
+    expect(found(all(goods(brand('a'), brand('b')), goods(brand('b'))))).toEqual([]);
+    // categories lie in each other
+    expect(found(all(goods(category('clay')), goods(category('stoneware'))))).toEqual([]);
+    expect(found(all(segment('schools'), segment('clubs')))).toEqual(['when.of[1]']);
+    const site = (comparison: Extract<RuleTest, { kind: 'word' }>['comparison']): RuleTest => ({
+      kind: 'word',
+      fact: { kind: 'unit' },
+      comparison,
+    });
+    const bag = site({ kind: 'isOneOf', values: ['bag'] });
+    expect(found(all(bag, site({ kind: 'isNoneOf', values: ['bag', 'jar'] })))).toEqual([
+      'when.of[1]',
+    ]);
+    expect(found(all(bag, site({ kind: 'startsWith', values: ['j'] })))).toEqual(['when.of[1]']);
+    expect(found(all(bag, site({ kind: 'startsWith', values: ['b'] })))).toEqual([]);
+    const after = site({ kind: 'onOrAfter', day: '2026-02-01' });
+    expect(found(all(after, site({ kind: 'onOrBefore', day: '2026-01-31' })))).toEqual([
+      'when.of[1]',
+    ]);
+  });
+
+  it('are looked for in groups, too, and told where they stand', () => {
+    const clash = all(quantity('atLeast', '5'), quantity('atMost', '4'));
+    expect(found(all(segment('a'), clash))).toEqual(['when.of[1].of[1]']);
+    expect(found(any(segment('a'), clash))).toEqual(['when.of[1].of[1]']);
+    expect(found(all(quantity('atLeast', '5'), all(quantity('atMost', '4'))))).toEqual([
+      'when.of[1].of[0]',
+    ]);
+    expect(found(all(segment('a'), none(segment('a'))))).toEqual(['when.of[1].of[0]']);
+    expect(neverHolds(printed(any(clash, segment('a'))))).toBeFalse();
+    expect(neverHolds(printed(any(clash, clash)))).toBeTrue();
+    expect(neverHolds(printed(any()))).toBeTrue();
+    expect(neverHolds(printed(all(none(segment('a')), segment('a'))))).toBeTrue();
+    expect(neverHolds(printed(none(clash)))).toBeFalse();
+  });
+
+  it('say nothing while a figure is still being typed', () => {
+    const typing = printed(all(quantity('atLeast', '5'), quantity('atMost', '4')));
+    const half = JSON.parse(JSON.stringify(typing).replace('"4"', '"4."')) as typeof typing;
+    expect(contradictions(half)).toEqual([]);
+  });
+});
+
+describe('snags of rules', () => {
+  const rule = (id: string, when: Condition, changes: Partial<Rule> = {}): Rule =>
+    ruleOf(percentOff('10'), when, { id, name: id, ...changes });
+  const snags = (all: readonly Rule[], choice: 'first' | 'least' = 'first') =>
+    [...ruleSnags(all, choice, '2026-11-26')].map(([id, snag]) => [id, snag.kind]);
+  const ALONE = { together: false };
+
+  it('are conditions that never hold, and an end that is past', () => {
+    const past = { days: { from: null, until: '2026-11-25' }, weekdays: null, times: null };
+    const today = { ...past, days: { from: null, until: '2026-11-26' } };
+    expect(
+      snags([
+        rule('never', any()),
+        rule('past', all(), { validity: past }),
+        rule('today', all(), { validity: today }),
+        rule('paused', any(), { paused: true }),
+      ]),
+    ).toEqual([
+      ['never', 'neverHolds'],
+      ['past', 'ended'],
+    ]);
+  });
+
+  it('are rules that another one always keeps away', () => {
+    const wide = all(goods(category('clay'), category('glaze')), quantity('atLeast', '10'));
+    const narrow = all(goods(category('clay')), quantity('atLeast', '24'), segment('schools'));
+    expect(snags([rule('a', wide, ALONE), rule('b', narrow)])).toEqual([['b', 'beaten']]);
+    expect(snags([rule('a', wide, { stops: true }), rule('b', narrow)], 'least')).toEqual([
+      ['b', 'beaten'],
+    ]);
+    expect(snags([rule('a', wide, ALONE), rule('b', narrow)], 'least')).toEqual([]);
+    expect(snags([rule('a', narrow, ALONE), rule('b', wide)])).toEqual([]);
+    expect(snags([rule('b', narrow), rule('a', wide, ALONE)])).toEqual([]);
+    expect(snags([rule('a', wide), rule('b', narrow)])).toEqual([]);
+    const coded: Partial<Rule> = { ...ALONE, starts: { kind: 'code', code: 'X' } };
+    expect(snags([rule('a', wide, coded), rule('b', narrow)])).toEqual([]);
+    expect(snags([rule('a', wide, { ...ALONE, outlets: ['quay'] }), rule('b', narrow)])).toEqual(
+      [],
+    );
+  });
+
+  it('law: a rule with a snag changes no price, where nobody takes another one off', () => {
+    let met = 0;
+    const several = fc.tuple(...['1', '2', '3', '4'].map((id) => rules(id))).map((all) => [...all]);
+    fc.assert(
+      fc.property(setups, several, documents, (setup, all, asked) => {
+        const byHand = asked.byHand.filter(({ is }) => is === 'on');
+        const document = { ...asked, byHand };
+        // the second asks for all that the first does, and so is often kept away
+        const [first, second] = all;
+        const drawn = [
+          ...all,
+          ...(first && second ? [{ ...second, id: '5', when: both(first, second), place: 3 }] : []),
+        ];
+        const drawnSetup = { ...setup, rules: drawn };
+        const found = ruleSnags(drawn, setup.ruleChoice, document.facts.local.day);
+        const kept = drawn.filter(({ id }) => !found.has(id));
+        if (found.size > 0) met += 1;
+        const totals = [drawnSetup, { ...setup, rules: kept }].map((one) =>
+          print(price(one, document).total),
+        );
+        return totals[0] === totals[1];
+      }),
+      { numRuns: 3000 },
+    );
+    expect(met).toBeGreaterThan(300);
+  });
+
+  const both = (one: Rule, other: Rule): Condition => all(one.when, other.when);
+});

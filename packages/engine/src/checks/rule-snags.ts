@@ -1,0 +1,101 @@
+import { compare, decimal } from '../number/decimal';
+import { onlyRaises } from '../pricing/choose-rules';
+import type { Day } from '../setup/dates';
+import { stageOf, type Condition, type Rule, type RuleChoice, type RuleTest } from '../setup/rule';
+import { reachKey } from '../setup/reach';
+import { printed, type Printed } from '../workings/printed';
+import { neverHolds, requiredBy } from './contradictions';
+
+/** Why a rule does nothing, wherever it is looked at. */
+export type RuleSnag =
+  | { readonly kind: 'neverHolds' }
+  | { readonly kind: 'ended'; readonly day: Day }
+  /** Another rule holds wherever it does, and keeps it away unless somebody takes that one off. */
+  | { readonly kind: 'beaten'; readonly rule: string };
+
+/**
+ * The rules of a setup that can be seen never to do anything, by their ids. What it takes a catalogue
+ * or a customer to know is not looked at: a rule without a snag may still never do anything.
+ * @param day the day from which on it is asked; null for any day
+ */
+export function ruleSnags(
+  rules: readonly Rule[],
+  ruleChoice: RuleChoice,
+  day: Day | null,
+): ReadonlyMap<Rule['id'], RuleSnag> {
+  const inOrder = rules.filter(({ paused }) => !paused).toSorted((a, b) => a.place - b.place);
+  const snags = new Map<Rule['id'], RuleSnag>();
+  for (const [place, rule] of inOrder.entries()) {
+    const snag = snagOf(rule, inOrder.slice(0, place), ruleChoice, day);
+    if (snag) snags.set(rule.id, snag);
+  }
+  return snags;
+}
+
+function snagOf(
+  rule: Rule,
+  before: readonly Rule[],
+  ruleChoice: RuleChoice,
+  day: Day | null,
+): RuleSnag | null {
+  if (neverHolds(printed(rule.when))) return { kind: 'neverHolds' };
+  const { until } = rule.validity.days;
+  if (day !== null && until !== null && until < day) return { kind: 'ended', day: until };
+  const winner = before.find(
+    (other) => keepsAway(other, rule, ruleChoice) && holdsWherever(other, rule),
+  );
+  return winner ? { kind: 'beaten', rule: winner.name } : null;
+}
+
+/** Whether a rule before another keeps it from its lines wherever both hold. */
+function keepsAway(before: Rule, rule: Rule, ruleChoice: RuleChoice): boolean {
+  const stage = stageOf(rule.effect);
+  // rules for units go by units, and may leave each other some
+  if (stage === 'group' || stageOf(before.effect) !== stage) return false;
+  if (before.stops) return true;
+  const compete = !onlyRaises(before.effect) && !onlyRaises(rule.effect);
+  return (
+    ruleChoice === 'first' && compete && before.effect.kind !== 'ownPrices' && !before.together
+  );
+}
+
+/** Whether a rule holds wherever another does. */
+function holdsWherever(one: Rule, other: Rule): boolean {
+  const { days, weekdays, times } = one.validity;
+  const always = days.from === null && days.until === null && weekdays === null && times === null;
+  const isThen = always || JSON.stringify(one.validity) === JSON.stringify(other.validity);
+  const outlets = one.outlets;
+  const isThere =
+    outlets === null || (other.outlets?.every((outlet) => outlets.includes(outlet)) ?? false);
+  return (
+    one.starts.kind === 'byItself' &&
+    one.effect.kind !== 'ownPrices' &&
+    isThen &&
+    isThere &&
+    one.currency === other.currency &&
+    follows(printed(one.when), printed(other.when))
+  );
+}
+
+/** Whether a condition holds wherever another does: each test that it asks for follows from one there. */
+function follows(wanted: Printed<Condition>, given: Printed<Condition>): boolean {
+  if ('of' in wanted) return wanted.kind === 'all' && wanted.of.every((one) => follows(one, given));
+  return requiredBy(given, '').some(({ test }) => implies(test, wanted));
+}
+
+function implies(given: Printed<RuleTest>, wanted: Printed<RuleTest>): boolean {
+  if (JSON.stringify(given) === JSON.stringify(wanted)) return true;
+  if (wanted.kind === 'goods') {
+    if (wanted.reaches.some(({ kind }) => kind === 'all')) return true;
+    const keys = wanted.reaches.map(reachKey);
+    return given.kind === 'goods' && given.reaches.every((reach) => keys.includes(reachKey(reach)));
+  }
+  if (wanted.kind === 'segment') {
+    return given.kind === 'segment' && given.segments.every((one) => wanted.segments.includes(one));
+  }
+  if (wanted.kind !== 'number' || given.kind !== 'number') return false;
+  if (JSON.stringify(wanted.fact) !== JSON.stringify(given.fact)) return false;
+  const [least, most] = [given.comparison, wanted.comparison];
+  if (least.kind !== 'atLeast' || most.kind !== 'atLeast') return false;
+  return compare(decimal(least.value), decimal(most.value)) >= 0;
+}
