@@ -77,16 +77,15 @@ await page.getByLabel('Choose a CSV or XLSX file').setInputFiles({
 await page.getByRole('button', { name: /^All/ }).waitFor();
 await page.getByRole('gridcell').first().waitFor();
 await picture(page, 'file');
-await page.keyboard.press('Control+k');
-await page.getByLabel('Part of a number or a name').waitFor();
-await page.keyboard.type('glaze');
-await page.getByRole('dialog').getByRole('option').first().waitFor();
-await picture(page, 'find');
-await page.keyboard.press('Escape');
 await ledger.open('Rules');
 await page.getByRole('gridcell', { name: 'Tools with a good deal of clay', exact: true }).click();
 await page.getByRole('heading', { name: 'What is done' }).waitFor();
 await picture(page, 'rule');
+await page.goto('/rules/calendar');
+await page.getByRole('textbox', { name: 'Day', exact: true }).fill('2026-12-01');
+await page.getByLabel('Time of day').fill('18:30');
+await page.getByRole('table', { name: 'Rules by day' }).getByRole('link').first().waitFor();
+await picture(page, 'calendar');
 
 await page.goto('/cost-tables/7d1c4a90-2f6b-4e1d-9a57-0c8e5b3f6d01');
 await page.locator('hl-plot svg').first().waitFor();
