@@ -102,6 +102,7 @@ function makeSetup(): Setup {
     levels: [level],
     costTables: [],
     breaks: [],
+    conditions: [],
     rules: [],
     ruleChoice: 'first',
   };

@@ -104,6 +104,7 @@ function setupOf(count: number): Setup {
     })),
     costTables,
     breaks: [],
+    conditions: [],
     rules: [],
     ruleChoice: 'first',
   };

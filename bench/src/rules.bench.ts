@@ -93,6 +93,7 @@ function setupOf(lines: number, rules: readonly Rule[]): Setup {
     levels: [],
     costTables: [],
     breaks: [],
+    conditions: [],
     rules,
     ruleChoice: 'first',
   };

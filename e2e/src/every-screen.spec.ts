@@ -113,6 +113,9 @@ test('axe finds nothing on the screens of costs and of many prices', async ({ le
   await page.goto('/rules');
   await page.getByRole('gridcell').first().waitFor();
   await findsNothing(page, 'rules');
+  await page.goto('/rules/conditions');
+  await page.getByRole('gridcell').first().waitFor();
+  await findsNothing(page, 'saved conditions');
   await page.goto('/rules/calendar');
   await page.getByRole('table', { name: 'Rules by day' }).getByRole('link').first().waitFor();
   await findsNothing(page, 'the calendar of rules');

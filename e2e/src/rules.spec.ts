@@ -155,3 +155,41 @@ test('rules are tried on a basket, and the calendar says what is in force at a m
   await page.getByRole('combobox', { name: 'Outlet' }).selectOption('mill');
   await expect(live.filter({ hasText: 'Tuesday class hour' })).toHaveCount(0);
 });
+
+test('a condition is saved under a name, used by a rule, and changed for it', async ({
+  ledger,
+  page,
+}) => {
+  await ledger.signIn();
+  await ledger.open('Rules');
+  await page.getByRole('link', { name: 'Saved conditions' }).click();
+  await page.getByRole('button', { name: 'New condition' }).click();
+  await page.getByLabel('Name', { exact: true }).fill('Two of them');
+  await page.keyboard.press('Tab');
+  await page.getByRole('combobox', { name: 'What is tested' }).selectOption('quantity');
+  await page.getByRole('textbox', { name: 'Value' }).fill('2');
+  await page.keyboard.press('Tab');
+  await expect(page.getByText('Where the quantity of the line is at least 2.')).toBeVisible();
+  await ledger.publish('Two of them');
+
+  await ledger.open('Rules');
+  await page.getByRole('button', { name: 'New rule' }).click();
+  await page.getByLabel('Name', { exact: true }).fill('Underglaze in twos');
+  await page.keyboard.press('Tab');
+  await page.getByRole('combobox', { name: 'Reaches' }).selectOption('category');
+  await page.getByRole('combobox', { name: 'Category' }).selectOption('underglaze');
+  await page.getByRole('button', { name: 'Add a test' }).click();
+  await page.getByRole('combobox', { name: 'What is tested' }).nth(1).selectOption('saved');
+  await page.getByRole('combobox', { name: 'Saved condition' }).selectOption('Two of them');
+  await expect(page.getByText('and “Two of them” holds: 10 % off the price')).toBeVisible();
+  await ledger.publish('Underglaze in twos');
+
+  await ledger.beginQuote('A. Bramble');
+  await ledger.addLine('UG-0301', '2');
+  await ledger.kept();
+  await page.getByRole('button', { name: /^Price of UG-0301/ }).focus();
+  await expect(ledger.workings()).toContainText('Rule Underglaze in twos');
+  await page.getByLabel('Quantity of UG-0301').fill('1');
+  await page.keyboard.press('Enter');
+  await expect(ledger.workings()).toContainText('1, not at least 2: 1 more needed');
+});

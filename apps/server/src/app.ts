@@ -4,6 +4,7 @@ import { basicsRoutes } from './basics/routes';
 import { catalogueRoutes } from './catalogue/routes';
 import { changeRoutes } from './changes/routes';
 import { breakRoutes } from './breaks/routes';
+import { conditionRoutes } from './conditions/routes';
 import { ruleRoutes } from './rules/routes';
 import { costTableRoutes } from './cost-tables/routes';
 import { costRoutes } from './costs/routes';
@@ -64,6 +65,7 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
         customerRoutes,
         costRoutes,
         breakRoutes,
+        conditionRoutes,
         ruleRoutes,
         costTableRoutes,
         levelRoutes,

@@ -4,6 +4,7 @@ export * from './api/basics';
 export * from './api/catalogue';
 export * from './api/breaks';
 export * from './api/changes';
+export * from './api/conditions';
 export * from './api/cost-tables';
 export * from './api/costs';
 export * from './api/customers';

@@ -28,6 +28,7 @@ export * from './checks/rule-snags';
 export * from './compile/compile-setup';
 export * from './compile/reach-finder';
 export * from './compile/reaching-setup';
+export * from './compile/saved-conditions';
 export * from './pricing/changed-price';
 export * from './pricing/cost-adjustment';
 export * from './pricing/follow-cost';

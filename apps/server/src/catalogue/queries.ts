@@ -21,6 +21,7 @@ import { everyWordIn, type Said } from '../database/patterns';
 import {
   basePriceRows,
   brands,
+  conditionRows,
   costTableRows,
   families,
   itemCrossReferences,
@@ -119,20 +120,35 @@ export async function findGroups(queries: Queries): Promise<GoodsGroups> {
     taxClasses: await all(taxClasses),
     attributes: await attributesOf(queries, 'items'),
     costKinds: await readCostKindRows(queries),
-    costTables: await namedCostTables(queries),
+    costTables: await namedAlsoInDrafts(
+      queries,
+      'costTable',
+      await queries
+        .select({ code: costTableRows.tableId, name: costTableRows.name })
+        .from(costTableRows)
+        .where(isNull(costTableRows.toVersion)),
+    ),
+    savedConditions: await namedAlsoInDrafts(
+      queries,
+      'condition',
+      await queries
+        .select({ code: conditionRows.conditionId, name: conditionRows.name })
+        .from(conditionRows)
+        .where(isNull(conditionRows.toVersion)),
+    ),
   };
 }
 
-/** The cost tables by name: as in force, and as drafts have them. */
-async function namedCostTables(queries: Queries): Promise<CodeAndName[]> {
-  const published = await queries
-    .select({ code: costTableRows.tableId, name: costTableRows.name })
-    .from(costTableRows)
-    .where(isNull(costTableRows.toVersion));
+/** Objects of the setup by name: as in force, and as drafts have them. */
+async function namedAlsoInDrafts(
+  queries: Queries,
+  kind: 'costTable' | 'condition',
+  published: readonly CodeAndName[],
+): Promise<CodeAndName[]> {
   const names = new Map(published.map(({ code, name }) => [code, name]));
-  for (const { key, content } of await heldEdits(queries, { kind: 'costTable' })) {
-    // it was checked as a cost table before it was kept
-    if (content !== null) names.set(key, (content as SetupContents['costTable']).name);
+  for (const { key, content } of await heldEdits(queries, { kind })) {
+    // it was checked by the schema of its kind before it was kept
+    if (content !== null) names.set(key, (content as SetupContents[typeof kind]).name);
   }
   return [...names]
     .map(([code, name]) => ({ code, name }))

@@ -35,7 +35,7 @@ function ofName(name: string, value: unknown): unknown {
   if (EMPTIED.has(name)) return [];
   if (name === 'tests') return value.filter((one) => !asksOfCost(one)).map(hidden);
   if (name === 'reasons') return value.map(reasonWithout).map(hidden);
-  if (name === 'breaks' || name === 'rules') {
+  if (name === 'breaks' || name === 'rules' || name === 'conditions') {
     return value.filter((one) => !asksForCost(one)).map(hidden);
   }
   return name === 'entries' ? value.filter((entry) => !isOfCost(entry)).map(hidden) : hidden(value);
@@ -48,7 +48,7 @@ const EMPTIED: ReadonlySet<string> = new Set(['costs', 'purchaseCosts', 'costTab
 function withoutRecord(value: object): object {
   if (!('kind' in value && 'after' in value)) return value;
   const asks =
-    (value.kind === 'break' || value.kind === 'rule') &&
+    ['break', 'rule', 'condition'].includes(String(value.kind)) &&
     [value.after, 'before' in value ? value.before : null].some(asksForCost);
   const isOne = asks || RECORDS.has(String(value.kind));
   return isOne ? { ...value, before: null, after: null } : value;
@@ -73,7 +73,8 @@ function isPricedLine(value: object): value is PricedLineForm {
 export function asksForCost(one: unknown): boolean {
   if (typeof one !== 'object' || one === null) return false;
   if ('content' in one) return asksForCost(one.content);
-  if ('when' in one && 'effect' in one) return isConditionOfCost(one.when as Condition);
+  // a rule, or a condition that is saved for several
+  if ('when' in one) return isConditionOfCost(one.when as Condition);
   if (!('tiers' in one && 'basis' in one)) return false;
   const { basis } = one;
   return typeof basis === 'object' && basis !== null && 'kind' in basis && basis.kind === 'cost';

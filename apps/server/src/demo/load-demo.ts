@@ -15,7 +15,7 @@ import { insertCosts } from './insert-costs';
 import { insertGoods } from './insert-goods';
 import { insertCustomers, insertOutlets, insertSegments } from './insert-customers';
 import { DEMO_LEVELS } from './levels';
-import { DEMO_RULES } from './rules';
+import { DEMO_CONDITIONS, DEMO_RULES } from './rules';
 import { seededRandom } from './random';
 import { DEMO_SIGN_INS } from './sign-ins';
 import { writeQuotes } from './write-quotes';
@@ -90,6 +90,9 @@ function setupObjects(goods: readonly DemoItem[]): AnyObjectChange[] {
     ),
     ...DEMO_BREAKS.map(({ id, content }) =>
       objectChange({ kind: 'break', key: id }, null, content),
+    ),
+    ...DEMO_CONDITIONS.map(({ id, content }) =>
+      objectChange({ kind: 'condition', key: id }, null, content),
     ),
     ...DEMO_RULES.map(({ id, content }) => objectChange({ kind: 'rule', key: id }, null, content)),
     ...AGREEMENTS.map(({ id, ...content }) =>

@@ -1,4 +1,9 @@
-import type { ConditionForm, RuleEffectForm, RuleContent } from '@honest-ledger/contracts';
+import type {
+  ConditionForm,
+  RuleEffectForm,
+  RuleContent,
+  SavedConditionContent,
+} from '@honest-ledger/contracts';
 import type { Reach } from '@honest-ledger/engine';
 
 /** The level of the studios. */
@@ -22,6 +27,10 @@ const documentSays = (code: string, value: string): ConditionForm => ({
   fact: { kind: 'attribute', of: 'document', code },
   comparison: { kind: 'isOneOf', values: [value] },
 });
+const FOR_A_SCHOOL = {
+  kind: 'saved',
+  condition: '6e1d3b80-4c2a-4f57-9d08-1a7b5e9c2f01',
+} as const;
 const all = (...of: ConditionForm[]): ConditionForm => ({ kind: 'all', of });
 const percentOff = (percent: string): RuleEffectForm => ({
   kind: 'percent',
@@ -87,7 +96,7 @@ const RULES: readonly RuleContent[] = [
   ),
   rule(
     'Back to school brushes',
-    all(goods(under('brushes')), { kind: 'segment', segments: ['schools'] }, quantity('10')),
+    all(goods(under('brushes')), FOR_A_SCHOOL, quantity('10')),
     { kind: 'percent', percent: '-15', of: 'basePrice', startsFrom: 'basePrice' },
     { words: 'Back to school', stops: true, place: 5 },
   ),
@@ -215,11 +224,22 @@ const RULES: readonly RuleContent[] = [
   ),
   rule(
     'School brushes, once more',
-    all(goods(under('brushes')), { kind: 'segment', segments: ['schools'] }, quantity('24')),
+    all(goods(under('brushes')), FOR_A_SCHOOL, quantity('24')),
     percentOff('20'),
     { place: 70 },
   ),
   rule('End of line stains', goods(under('stains')), percentOff('30'), { paused: true }),
+];
+
+/** A condition that two of the rules use. */
+export const DEMO_CONDITIONS: readonly {
+  readonly id: string;
+  readonly content: SavedConditionContent;
+}[] = [
+  {
+    id: FOR_A_SCHOOL.condition,
+    content: { name: 'For a school', when: { kind: 'segment', segments: ['schools'] } },
+  },
 ];
 
 /** Rules of every kind of effect, one of them paused. */

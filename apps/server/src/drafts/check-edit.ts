@@ -1,5 +1,5 @@
 import type { EditParams, FieldProblem, SetupContents } from '@honest-ledger/contracts';
-import { levelCircle, type Setup } from '@honest-ledger/engine';
+import { levelCircle, savedIn, type Setup } from '@honest-ledger/engine';
 import { missingGoods, numbersIn, readGoodsCodes } from '../catalogue/goods-codes';
 import { readItemFacts } from '../catalogue/item-facts';
 import { readCostKinds } from '../costs/kinds';
@@ -8,6 +8,7 @@ import { refused } from '../http/problems';
 import { withContents } from '../versions/setup-objects';
 import { agreementProblems } from './check-agreements';
 import { breakProblems } from './check-break';
+import { conditionProblems } from './check-condition';
 import { costTableProblems } from './check-cost-table';
 import { currencyProblems } from './check-currency';
 import { ruleProblems } from './check-rule';
@@ -81,6 +82,11 @@ async function contentProblems(
         ...nameProblems(checked.edited.rules, checked.key, content.name, 'rule'),
         ...(await ruleProblems(checked.queries, checked.edited, checked.key, content)),
       ];
+    case 'condition':
+      return [
+        ...nameProblems(checked.edited.conditions, checked.key, content.name, 'saved condition'),
+        ...(await conditionProblems(checked.queries, checked.edited, content.when)),
+      ];
     case 'settings':
       return settingsProblems(checked, content);
   }
@@ -113,6 +119,10 @@ function withdrawProblems({ edited, key }: Checked, kind: EditParams['kind']): F
       path: '',
       sentence: `Level ${name} starts from this table`,
     }));
+  }
+  if (kind === 'condition') {
+    const using = edited.rules.filter(({ when }) => savedIn(when).includes(key));
+    return using.map(({ name }) => ({ path: '', sentence: `The rule ${name} uses it` }));
   }
   if (kind === 'sharedPrice') {
     const pointing = edited.basePrices.filter((one) => one.kind === 'shared' && one.shared === key);

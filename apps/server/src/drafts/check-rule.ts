@@ -1,15 +1,10 @@
-import type {
-  ConditionForm,
-  FieldProblem,
-  RuleContent,
-  RuleEffectForm,
-} from '@honest-ledger/contracts';
+import type { FieldProblem, RuleContent, RuleEffectForm } from '@honest-ledger/contracts';
 import type { Reach, Setup } from '@honest-ledger/engine';
-import { attributesOf } from '../attributes/values';
-import { missingGoods, numbersIn, readGoodsCodes } from '../catalogue/goods-codes';
+import { missingGoods, readGoodsCodes } from '../catalogue/goods-codes';
 import type { Queries } from '../database/database';
-import { customers, outlets, segments } from '../database/schema/index';
+import { outlets } from '../database/schema/index';
 import { missingCodes } from './check-break';
+import { conditionProblems, reachProblems } from './check-condition';
 import { currencyProblems } from './check-currency';
 
 /** What the form of a rule alone cannot know, but for its name. */
@@ -19,69 +14,31 @@ export async function ruleProblems(
   key: string,
   { when, effect, outlets: places, starts, currency }: RuleContent,
 ): Promise<FieldProblem[]> {
-  const tests = testsIn(when);
-  const goods = [
-    ...tests.map(({ path, test }) => ({ path, reaches: goodsOf(test) })),
-    ...goodsOfEffect(effect),
-  ].flatMap(({ path, reaches }) =>
-    reaches.map((reach, index) => ({ path: `${path}.reaches[${String(index)}]`, reach })),
-  );
-  const prices = effect.kind === 'ownPrices' ? effect.prices : [];
-  const own = prices.map(({ item }) => item);
-  const codes = await readGoodsCodes(queries, {
-    numbers: [...numbersIn(goods.map(({ reach }) => reach)), ...own],
-  });
-  const named = (kind: 'customer' | 'segment'): string[] =>
-    tests.flatMap(({ test }) =>
-      test.kind === 'customer' && kind === 'customer'
-        ? [...test.customers]
-        : test.kind === 'segment' && kind === 'segment'
-          ? [...test.segments]
-          : [],
-    );
   return [
-    ...goods.flatMap(({ path, reach }): FieldProblem[] => {
-      const sentence = missingGoods(reach, codes);
-      return sentence === null ? [] : [{ path, sentence }];
-    }),
-    ...prices.flatMap(({ item }, index): FieldProblem[] => {
-      const sentence = missingGoods({ kind: 'item', item }, codes);
-      return sentence === null ? [] : [{ path: `effect.prices[${String(index)}].item`, sentence }];
-    }),
-    ...(effect.kind === 'level' && !edited.levels.some(({ id }) => id === effect.level)
-      ? [{ path: 'effect.level', sentence: 'There is no such level' }]
-      : []),
-    ...(await missingCodes(queries, customers, named('customer'), 'customer', 'when')),
-    ...(await missingCodes(queries, segments, named('segment'), 'segment', 'when')),
-    ...(await missingAttributes(queries, tests)),
+    ...(await conditionProblems(queries, edited, when)),
+    ...(await effectProblems(queries, edited, effect)),
     ...(await missingCodes(queries, outlets, places ?? [], 'outlet', 'outlets')),
     ...(await currencyProblems(queries, edited, currency, 'currency')),
     ...codeTaken(edited, key, starts),
   ];
 }
 
-/** Attributes that there are not, or not any more. */
-async function missingAttributes(
+async function effectProblems(
   queries: Queries,
-  tests: readonly { readonly path: string; readonly test: ConditionForm }[],
+  { levels }: Setup,
+  effect: RuleEffectForm,
 ): Promise<FieldProblem[]> {
-  const asked = tests.flatMap(({ path, test }) =>
-    (test.kind === 'number' || test.kind === 'word') && test.fact.kind === 'attribute'
-      ? [{ path, fact: test.fact }]
-      : [],
-  );
-  if (asked.length === 0) return [];
-  const known = [
-    ...(await attributesOf(queries, 'items')),
-    ...(await attributesOf(queries, 'customers')),
-    ...(await attributesOf(queries, 'documents')),
-  ].map(({ of, code }) => `${of} ${code}`);
-  return asked
-    .filter(({ fact: { of, code } }) => !known.includes(`${of}s ${code}`))
-    .map(({ path, fact: { of, code } }) => ({
-      path: `${path}.fact.code`,
-      sentence: `There is no attribute ${code} of ${of}s`,
-    }));
+  if (effect.kind === 'level') {
+    const isThere = levels.some(({ id }) => id === effect.level);
+    return isThere ? [] : [{ path: 'effect.level', sentence: 'There is no such level' }];
+  }
+  if (effect.kind !== 'ownPrices') return reachProblems(queries, goodsOfEffect(effect));
+  const numbers = effect.prices.map(({ item }) => item);
+  const codes = await readGoodsCodes(queries, { numbers });
+  return numbers.flatMap((item, index): FieldProblem[] => {
+    const sentence = missingGoods({ kind: 'item', item }, codes);
+    return sentence === null ? [] : [{ path: `effect.prices[${String(index)}].item`, sentence }];
+  });
 }
 
 /** One code would start two rules. */
@@ -94,23 +51,6 @@ function codeTaken({ rules }: Setup, key: string, starts: RuleContent['starts'])
         id !== key && other.kind === 'code' && other.code.toLowerCase() === code,
     )
     .map(({ name }) => ({ path: 'starts.code', sentence: `The rule ${name} has this code` }));
-}
-
-/** All tests of a tree, each with the path of its goods. */
-function testsIn(
-  condition: ConditionForm,
-  path = 'when',
-): { readonly path: string; readonly test: ConditionForm }[] {
-  if ('of' in condition) {
-    return condition.of.flatMap((one, index) => testsIn(one, `${path}.of[${String(index)}]`));
-  }
-  const isCount = condition.kind === 'number' && condition.fact.kind === 'count';
-  return [{ path: isCount ? `${path}.fact` : path, test: condition }];
-}
-
-function goodsOf(test: ConditionForm): readonly Reach[] {
-  if (test.kind === 'goods') return test.reaches;
-  return test.kind === 'number' && test.fact.kind === 'count' ? test.fact.reaches : [];
 }
 
 /** The goods that an effect takes, each with its path. */

@@ -99,11 +99,12 @@ function refuseNamesakes(all: readonly { readonly name: string }[], what: string
 }
 
 /** Drafts are checked each for itself: two of them together may still name alike or go in circles. */
-function refuseClashes({ levels, costTables, breaks, rules }: Setup): void {
+function refuseClashes({ levels, costTables, breaks, rules, conditions }: Setup): void {
   refuseNamesakes(levels, 'levels');
   refuseNamesakes(costTables, 'cost tables');
   refuseNamesakes(breaks, 'quantity breaks');
   refuseNamesakes(rules, 'rules');
+  refuseNamesakes(conditions, 'saved conditions');
   const circle = levelCircle(levels);
   if (!circle) return;
   const called = circle.map((id) => levels.find((level) => level.id === id)?.name ?? id);

@@ -7,6 +7,7 @@ import type {
   ObjectChange,
   ObjectEdit,
   RuleContent,
+  SavedConditionContent,
 } from '@honest-ledger/contracts';
 import {
   compileSetup,
@@ -127,6 +128,7 @@ async function movesOf(
       case 'break':
         return moves(items.filter(takenInBy(change.key)), null, thresholdsOf(change));
       case 'rule':
+      case 'condition':
         return moves(items, null, [ONE, ...quantitiesIn(change)]);
       case 'costTable':
       case 'settings':
@@ -158,7 +160,7 @@ function thresholdsOf({ before, after }: ObjectChange<'break'>): Decimal[] {
 }
 
 /** The quantities at which a rule may begin to hold: those that its conditions name. */
-function quantitiesIn({ before, after }: ObjectChange<'rule'>): Decimal[] {
+function quantitiesIn({ before, after }: ObjectChange<'rule' | 'condition'>): Decimal[] {
   const named = (condition: ConditionForm): string[] => {
     if ('of' in condition) return condition.of.flatMap(named);
     if (condition.kind !== 'number') return [];
@@ -167,8 +169,10 @@ function quantitiesIn({ before, after }: ObjectChange<'rule'>): Decimal[] {
       fact.kind === 'quantity' || (fact.kind === 'count' && fact.of === 'quantity');
     return isQuantity ? [comparison.value] : [];
   };
-  const earned = ({ effect }: RuleContent): string[] =>
-    effect.kind === 'buyAndGet' ? [String(effect.buy.quantity + effect.get.quantity)] : [];
+  const earned = (content: RuleContent | SavedConditionContent): string[] =>
+    'effect' in content && content.effect.kind === 'buyAndGet'
+      ? [String(content.effect.buy.quantity + content.effect.get.quantity)]
+      : [];
   const all = new Set(
     [before, after].flatMap((content) =>
       content ? [...named(content.when), ...earned(content)] : [],

@@ -42,6 +42,8 @@ const ROUTES: readonly (readonly [Method, string, Permission])[] = [
   ['GET', '/basics', 'look'],
   ['GET', '/items/CL-0207/costs', 'seeCosts'],
   ['PUT', '/items/CL-0207/costs', 'editFacts'],
+  ['GET', '/conditions', 'look'],
+  ['GET', `/conditions/${LEVEL}`, 'look'],
   ['GET', '/rules', 'look'],
   ['GET', `/rules/${LEVEL}`, 'look'],
   ['POST', `/rules/${LEVEL}/try`, 'look'],

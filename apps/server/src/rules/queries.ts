@@ -1,13 +1,20 @@
 import {
   ruleFromForm,
+  savedConditionFromForm,
   type RuleList,
   type RuleSummary,
   type RuleView,
 } from '@honest-ledger/contracts';
-import { ruleSnags, type Setup } from '@honest-ledger/engine';
+import {
+  ruleSnags,
+  withSavedConditions,
+  type SavedCondition,
+  type Setup,
+} from '@honest-ledger/engine';
 import type { Queries } from '../database/database';
 import { draftedObjects, heldEdit, stateOf } from '../drafts/queries';
 import type { Services } from '../services';
+import { contentOfCondition } from '../versions/conditions-of-version';
 import { versionInForce } from '../versions/queries';
 import { contentOfRule, inRuleOrder } from '../versions/rules-of-version';
 import { contentIn } from '../versions/setup-objects';
@@ -24,10 +31,22 @@ export async function findRules(queries: Queries, services: Services): Promise<R
     })
     .sort((a, b) => inRuleOrder(a.content, b.content));
   const all = rules.map(({ id, content }) => ruleFromForm({ id, ...content }));
-  const snags = ruleSnags(all, setup.ruleChoice, services.now().toISOString().slice(0, 10));
+  const conditions = await conditionsDrafted(queries, setup);
+  const written = withSavedConditions(all, conditions);
+  const snags = ruleSnags(written, setup.ruleChoice, services.now().toISOString().slice(0, 10));
   return {
     rules: rules.map((rule): RuleSummary => ({ ...rule, snag: snags.get(rule.id) ?? null })),
   };
+}
+
+/** The saved conditions as drafts have them. */
+async function conditionsDrafted(queries: Queries, setup: Setup): Promise<SavedCondition[]> {
+  const published = new Map(setup.conditions.map((one) => [one.id, contentOfCondition(one)]));
+  const rows = await draftedObjects(queries, 'condition', published);
+  return rows.flatMap(({ id, published: old, draft }) => {
+    const content = draft?.content ?? old;
+    return content ? [savedConditionFromForm({ id, ...content })] : [];
+  });
 }
 
 /** A rule as published and as a draft would have it; null where neither knows it. */

@@ -38,7 +38,10 @@ export async function tryRule(
   const { setup, compiled } = await setups.of(queries, await versionInForce(queries));
   const held = await heldEdits(queries);
   const draft = held.find(({ kind, key }) => kind === 'rule' && key === id)?.draft;
-  const others = held.filter((edit) => edit.draft === draft);
+  // one that no draft has yet may still name a condition that one has
+  const others = held.filter((edit) =>
+    draft === undefined ? edit.kind === 'condition' : edit.draft === draft,
+  );
   const drafted = editedSetup(setup, others).setup;
   const edited = compileSetup(withContents(drafted, 'rule', new Map([[id, content]])));
   const moment = at === null ? now() : new Date(at);

@@ -2,6 +2,7 @@ import type { AnyObjectChange } from '@honest-ledger/contracts';
 import { max, sql } from 'drizzle-orm';
 import type { Transaction } from '../database/database';
 import { versions } from '../database/schema/index';
+import { identifyConditions, publishCondition } from './conditions-of-version';
 import { identifyBreaks, publishBreak } from './publish-break';
 import { identifyCostTables, publishCostTable } from './publish-cost-table';
 import { identifyLevels, publishLevel } from './publish-level';
@@ -45,6 +46,8 @@ export async function publishObjects(
   await identifyCostTables(transaction, tableIds, now);
   const breakIds = changes.flatMap(({ kind, key }) => (kind === 'break' ? [key] : []));
   await identifyBreaks(transaction, breakIds, now);
+  const conditionIds = changes.flatMap(({ kind, key }) => (kind === 'condition' ? [key] : []));
+  await identifyConditions(transaction, conditionIds, now);
   const ruleIds = changes.flatMap(({ kind, key }) => (kind === 'rule' ? [key] : []));
   await identifyRules(transaction, ruleIds, now);
   const prices = new Map(
@@ -78,6 +81,9 @@ async function publishObject(
       break;
     case 'rule':
       await publishRule(transaction, version, key, after);
+      break;
+    case 'condition':
+      await publishCondition(transaction, version, key, after);
       break;
     case 'settings':
       if (after) await publishSettings(transaction, version, after);

@@ -5,6 +5,7 @@ import {
   costTableFromForm,
   levelFromForm,
   ruleFromForm,
+  savedConditionFromForm,
   SETTINGS_KEY,
   type AnyObjectChange,
   type BasePriceForm,
@@ -17,6 +18,7 @@ import { isDeepStrictEqual } from 'node:util';
 import { contentOfBreak } from './breaks-of-version';
 import { byName, contentOfTable } from './cost-tables-of-version';
 import { contentOf } from './levels-of-version';
+import { contentOfCondition } from './conditions-of-version';
 import { contentOfRule, inRuleOrder } from './rules-of-version';
 
 /** Names an object of the setup. Base prices go by their item's number. */
@@ -176,6 +178,26 @@ const OBJECTS: { readonly [Kind in SetupObjectKind]: ObjectOfSetup<Kind> } = {
     all: ({ rules }, keys) =>
       new Map(
         rules.filter(({ id }) => isAmong(id, keys)).map((rule) => [rule.id, contentOfRule(rule)]),
+      ),
+    name: (_, { name }) => name,
+  },
+  condition: {
+    get: ({ conditions }, key) => {
+      const found = conditions.find(({ id }) => id === key);
+      return found ? contentOfCondition(found) : null;
+    },
+    set: (setup, contents) => ({
+      ...setup,
+      conditions: [
+        ...setup.conditions.filter(({ id }) => !contents.has(id)),
+        ...there(contents, (id, content) => [savedConditionFromForm({ id, ...content })]),
+      ].sort(byName),
+    }),
+    all: ({ conditions }, keys) =>
+      new Map(
+        conditions
+          .filter(({ id }) => isAmong(id, keys))
+          .map((one) => [one.id, contentOfCondition(one)]),
       ),
     name: (_, { name }) => name,
   },

@@ -18,6 +18,7 @@ import {
   sharedPriceRows,
 } from '../database/schema/index';
 import { readBreaksOfVersion } from './breaks-of-version';
+import { readConditionsOfVersion } from './conditions-of-version';
 import { readCostTablesOfVersion } from './cost-tables-of-version';
 import { patchBasePrices } from './patch-base-prices';
 import { readLevelsOfVersion } from './levels-of-version';
@@ -52,6 +53,7 @@ export async function readSetupOfVersion(
     levels: await readLevelsOfVersion(queries, version),
     costTables: await readCostTablesOfVersion(queries, version),
     breaks: await readBreaksOfVersion(queries, version),
+    conditions: await readConditionsOfVersion(queries, version),
     rules: await readRulesOfVersion(queries, version),
     ruleChoice,
   };

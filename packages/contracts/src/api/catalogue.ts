@@ -74,6 +74,8 @@ export interface GoodsGroups {
   readonly costKinds: readonly (CodeAndName & { readonly formOfSupply: boolean })[];
   /** Cost tables by their ids, those that only a draft has included. */
   readonly costTables: readonly CodeAndName[];
+  /** Conditions that are saved under a name, likewise. */
+  readonly savedConditions: readonly CodeAndName[];
 }
 
 export interface CodeAndName {

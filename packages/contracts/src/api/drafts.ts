@@ -3,7 +3,7 @@ import { identifier, instant, objectOf, shortText } from '../forms/fields';
 import type { BreakContent } from '../forms/break-form';
 import type { CostTableContent } from '../forms/cost-table-form';
 import type { LevelContent } from '../forms/level-form';
-import type { RuleContent } from '../forms/rule-form';
+import type { RuleContent, SavedConditionContent } from '../forms/rule-form';
 import type { AgreementForm, BasePriceForm, SettingsForm } from '../forms/setup-form';
 import type { CatalogueMoves } from './catalogue';
 import { SETUP_OBJECT_KINDS, type SetupObjectKind } from './setup-objects';
@@ -56,6 +56,7 @@ export interface SetupContents {
   readonly costTable: CostTableContent;
   readonly break: BreakContent;
   readonly rule: RuleContent;
+  readonly condition: SavedConditionContent;
   readonly settings: SettingsForm;
 }
 

@@ -4,7 +4,7 @@ import { breakContentSchema } from '../forms/break-schema';
 import { costTableContentSchema } from '../forms/cost-table-schema';
 import { decimalText, objectOf, PRICE_BOUNDS, shortText } from '../forms/fields';
 import { levelContentSchema } from '../forms/level-schema';
-import { ruleContentSchema } from '../forms/rule-schema';
+import { ruleContentSchema, savedConditionContentSchema } from '../forms/rule-schema';
 import { basePricesSchema, settingsFields } from '../forms/setup-schema';
 import type { SetupContents } from './drafts';
 import type { SetupObjectKind } from './setup-objects';
@@ -22,6 +22,7 @@ export const setupContentSchemas: {
   costTable: costTableContentSchema,
   break: breakContentSchema,
   rule: ruleContentSchema,
+  condition: savedConditionContentSchema,
   agreement: objectOf<SetupContents['agreement']>(agreementFields),
   settings: objectOf<SetupContents['settings']>(settingsFields),
 };

@@ -7,6 +7,7 @@ export const SETUP_OBJECT_KINDS = [
   'costTable',
   'break',
   'rule',
+  'condition',
   'settings',
 ] as const;
 export type SetupObjectKind = (typeof SETUP_OBJECT_KINDS)[number];

@@ -85,6 +85,8 @@ export function namesFromFacts(
     costTable: name(costTables.map(({ id, name: code }) => ({ code: id, name: code }))),
     cost: name(costKinds),
     attribute: (code) => code,
+    // workings have what is saved in place of its name
+    condition: (id) => id,
   };
 }
 

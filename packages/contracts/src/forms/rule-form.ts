@@ -8,6 +8,7 @@ import {
   type UnitOffer,
   type Printed,
   type Rule,
+  type SavedCondition,
   type WordComparison,
 } from '@honest-ledger/engine';
 
@@ -20,6 +21,17 @@ export type RuleEffectForm = Printed<RuleEffect>;
 
 /** What an administrator edits of a rule: all but its identity. */
 export type RuleContent = Omit<RuleForm, 'id'>;
+
+/** A condition that is saved under a name, as JSON. */
+export type SavedConditionForm = Printed<SavedCondition>;
+
+/** What an administrator edits of it: all but its identity. */
+export type SavedConditionContent = Omit<SavedConditionForm, 'id'>;
+
+/** A saved condition from its checked form. */
+export function savedConditionFromForm(form: SavedConditionForm): SavedCondition {
+  return { ...form, when: conditionFromForm(form.when) };
+}
 
 /** A rule from its checked form. */
 export function ruleFromForm(form: RuleForm): Rule {
@@ -39,6 +51,7 @@ function conditionFromForm(form: ConditionForm): Condition {
     case 'segment':
     case 'currency':
     case 'word':
+    case 'saved':
       return form;
   }
 }

@@ -40,6 +40,8 @@ import type {
   RuleEffectForm,
   RuleContent,
   RuleForm,
+  SavedConditionContent,
+  SavedConditionForm,
 } from './rule-form';
 
 const MOST_PARTS = 100;
@@ -120,6 +122,11 @@ const conditionSchema = oneOfKinds<ConditionForm>({
   segment: Joi.object({ segments: chosen(shortCode, 'segment') }),
   currency: Joi.object({ currencies: chosen(currencyCode, 'currency') }),
   number: Joi.object({ fact: factSchema.required(), comparison: comparisonSchema.required() }),
+  saved: Joi.object({
+    condition: identifier
+      .required()
+      .messages({ 'string.empty': 'choose a condition that is saved' }),
+  }),
   word: Joi.object({
     fact: wordFactSchema.required(),
     comparison: wordComparisonSchema.required(),
@@ -263,7 +270,9 @@ const contentFields = {
   stops: Joi.boolean().default(false),
 } satisfies Record<keyof RuleContent, Joi.Schema>;
 
-function shallow<T extends RuleContent>(schema: Joi.ObjectSchema<T>): Joi.ObjectSchema<T> {
+function shallow<T extends Pick<RuleContent, 'when'>>(
+  schema: Joi.ObjectSchema<T>,
+): Joi.ObjectSchema<T> {
   return schema
     .custom((rule: T, help) => (depth(rule.when) > DEEPEST ? help.error('rule.deep') : rule))
     .messages({ 'rule.deep': `conditions may be nested ${String(DEEPEST)} deep` });
@@ -278,4 +287,27 @@ export const ruleContentSchema = shallow(objectOf<RuleContent>(contentFields));
 
 export const ruleSchema = shallow(
   objectOf<RuleForm>({ id: identifier.required(), ...contentFields }),
+);
+
+function names(condition: ConditionForm): boolean {
+  if (!('of' in condition) || !Array.isArray(condition.of)) return condition.kind === 'saved';
+  return condition.of.some(names);
+}
+
+/** A saved condition is a tree of its own: it names no other. */
+function plain<T extends SavedConditionContent>(schema: Joi.ObjectSchema<T>): Joi.ObjectSchema<T> {
+  return shallow(schema)
+    .custom((saved: T, help) => (names(saved.when) ? help.error('saved.names') : saved))
+    .messages({ 'saved.names': 'a saved condition names no other one' });
+}
+
+const savedFields = {
+  name: shortText.required(),
+  when: conditionSchema.required(),
+} satisfies Record<keyof SavedConditionContent, Joi.Schema>;
+
+export const savedConditionContentSchema = plain(objectOf<SavedConditionContent>(savedFields));
+
+export const savedConditionSchema = plain(
+  objectOf<SavedConditionForm>({ id: identifier.required(), ...savedFields }),
 );

@@ -8,7 +8,7 @@ import {
 } from '@honest-ledger/engine';
 import { breakFromForm } from './break-form';
 import { costTableFromForm } from './cost-table-form';
-import { ruleFromForm } from './rule-form';
+import { ruleFromForm, savedConditionFromForm } from './rule-form';
 import { datedFromForm, levelFromForm } from './level-form';
 
 /** The name and version of the format, as they stand in a setup file. */
@@ -50,6 +50,7 @@ export function setupFromForm(form: SetupForm): Setup {
     levels: form.levels.map(levelFromForm),
     costTables: form.costTables.map(costTableFromForm),
     breaks: form.breaks.map(breakFromForm),
+    conditions: form.conditions.map(savedConditionFromForm),
     rules: form.rules.map(ruleFromForm),
     ruleChoice: form.ruleChoice,
   };

@@ -23,7 +23,7 @@ import {
 } from './fields';
 import { oneOfKinds } from './kinds';
 import { levelSchema, twins } from './level-schema';
-import { ruleSchema } from './rule-schema';
+import { ruleSchema, savedConditionSchema } from './rule-schema';
 import { check, type Reading } from './reading';
 import {
   SETUP_FORMAT,
@@ -113,6 +113,7 @@ export const setupSchema = objectOf<SetupForm>({
   levels: Joi.array().items(levelSchema).unique('id').required(),
   costTables: Joi.array().items(costTableSchema).unique('id').default([]),
   breaks: Joi.array().items(breakSchema).unique('id').default([]),
+  conditions: Joi.array().items(savedConditionSchema).unique('id').default([]),
   rules: Joi.array().items(ruleSchema).unique('id').default([]),
 })
   .custom((setup: SetupForm, help) => {

@@ -51,6 +51,7 @@ export function costCurve(table: CostTable, kind: CostKind): CurvePoint[] {
       levels: [],
       costTables: [{ ...everywhere, costs: table.costs.filter(({ cost }) => cost === kind) }],
       breaks: [],
+      conditions: [],
       rules: [],
       ruleChoice: 'first',
     },

@@ -5,7 +5,7 @@ import type { CostKind } from '../setup/cost';
 import type { CostTableId } from '../setup/cost-table';
 import type { BasePrice, ItemNumber, SharedPrice, SharedPriceId, UnitCode } from '../setup/goods';
 import type { LevelId } from '../setup/level';
-import type { Rule, RuleChoice } from '../setup/rule';
+import type { Condition, Rule, RuleChoice } from '../setup/rule';
 import type { Setup } from '../setup/setup';
 import { breaksReaching, compileBreak, type ReachingBreak } from './compile-break';
 import { compileCostTable, tablesReaching, type CompiledCostTable } from './compile-cost-table';
@@ -14,6 +14,7 @@ import { attributesAsked, ruleFinders, type RuleFinders } from './compile-rule';
 import { groupBy } from './group-by';
 import { inPriceOrder } from './price-order';
 import type { ReachFinder } from './reach-finder';
+import { withSavedConditions } from './saved-conditions';
 
 /** A setup turned once into look-ups, so that a line costs what applies to it and no more. */
 export interface CompiledSetup {
@@ -32,6 +33,8 @@ export interface CompiledSetup {
   readonly tablesReaching: ReachFinder<{ readonly compiled: CompiledCostTable }>;
   /** The breaks that take an item in, the narrowest first; null where the setup has none. */
   readonly breaksReaching: ReachFinder<ReachingBreak> | null;
+  /** Conditions that are saved under a name, by their ids. */
+  readonly conditions: ReadonlyMap<string, Condition>;
   /** The rules that can touch an item. */
   readonly rules: RuleFinders;
   /** Paused rules, too, by their codes in lower case. */
@@ -54,6 +57,7 @@ export function compileSetup(setup: Setup): CompiledSetup {
     groupBy(setup.agreements, ({ party, item }) => agreementKey(party, item)),
   );
   const tables = setup.costTables.map(compileCostTable);
+  const rules = withSavedConditions(setup.rules, setup.conditions);
   return {
     version: setup.version,
     homeCurrency: setup.homeCurrency,
@@ -64,13 +68,14 @@ export function compileSetup(setup: Setup): CompiledSetup {
     soldWindows: [
       ...new Set(setup.costTables.flatMap(({ points }) => (points ? [points.days] : []))),
     ],
-    attributesAsked: attributesAsked(setup.rules),
+    attributesAsked: attributesAsked(rules),
     tablesReaching: tablesReaching(tables),
     breaksReaching:
       setup.breaks.length === 0 ? null : breaksReaching(setup.breaks.map(compileBreak)),
-    rules: ruleFinders(setup.rules),
+    conditions: new Map(setup.conditions.map(({ id, when }) => [id, when])),
+    rules: ruleFinders(rules),
     ruleByCode: new Map(
-      setup.rules.flatMap((rule) =>
+      rules.flatMap((rule) =>
         rule.starts.kind === 'code' ? [[rule.starts.code.toLowerCase(), rule] as const] : [],
       ),
     ),

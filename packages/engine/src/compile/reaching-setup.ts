@@ -10,6 +10,7 @@ import type { Rule } from '../setup/rule';
 import type { Setup } from '../setup/setup';
 import { ruleFinder } from './compile-rule';
 import { narrowness } from './narrowness';
+import { withSavedConditions } from './saved-conditions';
 
 /**
  * The part of a setup that a document can reach: small enough to send to a browser.
@@ -18,7 +19,8 @@ import { narrowness } from './narrowness';
 export function reachingSetup(setup: Setup, document: PricingDocument): Setup {
   const items = itemsOf(document);
   const basePrices = setup.basePrices.filter(({ item }) => items.has(item));
-  const rules = rulesReaching(setup.rules, document).map((rule) => onlyPricesOf(rule, items));
+  const all = withSavedConditions(setup.rules, setup.conditions);
+  const rules = rulesReaching(all, document).map((rule) => onlyPricesOf(rule, items));
   const shared = new Set(basePrices.map((one) => (one.kind === 'shared' ? one.shared : null)));
   const levels = withBases(setup.levels, [
     ...levelsOf(setup, document),
@@ -34,6 +36,8 @@ export function reachingSetup(setup: Setup, document: PricingDocument): Setup {
     levels: levels.map((level) => onlyFor(level, items)),
     costTables: tablesOf(setup.costTables, levels, document),
     breaks: setup.breaks.filter((one) => mayReach(one, document)),
+    // they stand in the rules
+    conditions: [],
     rules,
   };
 }

@@ -1,5 +1,6 @@
 import { testsOf } from '../compile/compile-rule';
 import type { CompiledSetup } from '../compile/compile-setup';
+import { withSaved } from '../compile/saved-conditions';
 import type { Exact } from '../number/exact';
 import type { PricingDocument } from '../setup/document';
 import type { Rule, RuleTest } from '../setup/rule';
@@ -26,8 +27,9 @@ export interface LineAsked {
 export function askRule(
   setup: CompiledSetup,
   document: PricingDocument,
-  rule: Rule,
+  asked: Rule,
 ): readonly LineAsked[] {
+  const rule = withSaved(asked, setup.conditions);
   const { before } = upToRules(setup, document, { workings: false });
   const tests = testsOf(rule.when);
   return before.lines.map((line) => ({

@@ -63,6 +63,17 @@ export type RuleStart =
 export type Condition =
   { readonly kind: 'all' | 'any' | 'none'; readonly of: readonly Condition[] } | RuleTest;
 
+/**
+ * A condition that is saved under a name, for several rules. Money in it is in the currency of the
+ * rule that names it; it names no other.
+ */
+export interface SavedCondition {
+  /** Stays the same when it is renamed. */
+  readonly id: string;
+  readonly name: string;
+  readonly when: Condition;
+}
+
 export type RuleTest =
   /** The line's item is among the goods. */
   | { readonly kind: 'goods'; readonly reaches: readonly Reach[] }
@@ -70,7 +81,9 @@ export type RuleTest =
   | { readonly kind: 'segment'; readonly segments: readonly string[] }
   | { readonly kind: 'currency'; readonly currencies: readonly CurrencyCode[] }
   | { readonly kind: 'number'; readonly fact: NumberFact; readonly comparison: Comparison }
-  | { readonly kind: 'word'; readonly fact: WordFact; readonly comparison: WordComparison };
+  | { readonly kind: 'word'; readonly fact: WordFact; readonly comparison: WordComparison }
+  /** What is saved under this id; it stands in its place before anything is tested. */
+  | { readonly kind: 'saved'; readonly condition: SavedCondition['id'] };
 
 export type NumberFact =
   /** Of the line, in its base unit. */

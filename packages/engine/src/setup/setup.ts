@@ -6,7 +6,7 @@ import type { CostTable } from './cost-table';
 import type { BasePrice, SharedPrice } from './goods';
 import type { Level, LevelId } from './level';
 import type { QuantityBreak } from './quantity-break';
-import type { Rule, RuleChoice } from './rule';
+import type { Rule, RuleChoice, SavedCondition } from './rule';
 
 /** One published version of what administrators decide. */
 export interface Setup {
@@ -30,6 +30,8 @@ export interface Setup {
   readonly costTables: readonly CostTable[];
   /** In the order in which they are tried where they take a line in alike. */
   readonly breaks: readonly QuantityBreak[];
+  /** Conditions that rules name. */
+  readonly conditions: readonly SavedCondition[];
   /** In the order in which they are applied. */
   readonly rules: readonly Rule[];
   readonly ruleChoice: RuleChoice;

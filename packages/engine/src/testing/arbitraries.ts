@@ -22,7 +22,7 @@ import {
   roundings,
   windows,
 } from './arbitrary-parts';
-import { rules } from './arbitrary-rules';
+import { conditions, rules } from './arbitrary-rules';
 
 const adjustings: fc.Arbitrary<Adjusting> = fc.oneof(
   adjustments.map((adjustment) => ({ kind: 'plain' as const, adjustment })),
@@ -183,6 +183,7 @@ export const setups: fc.Arbitrary<Setup> = fc.record({
   rules: fc
     .tuple(...['1', '2', '3', '4'].map((id) => fc.option(rules(id), { freq: 2 })))
     .map((all) => all.filter((one) => one !== null)),
+  conditions: conditions.map((when) => [{ id: 'S', name: 'Saved', when }]),
   ruleChoice: fc.constantFrom(...RULE_CHOICES),
   breaks: fc
     .tuple(...['1', '2', '3'].map((id) => fc.option(breaks(id))))

@@ -76,7 +76,7 @@ const ruleTests: fc.Arbitrary<RuleTest> = fc.oneof(
   }),
 );
 
-const conditions: fc.Arbitrary<Condition> = fc.oneof(
+export const conditions: fc.Arbitrary<Condition> = fc.oneof(
   { weight: 2, arbitrary: ruleTests },
   {
     weight: 1,
@@ -199,7 +199,14 @@ export const rules = (id: string): fc.Arbitrary<Rule> =>
       { kind: 'code', code: 'Spring' },
       { kind: 'byHand' },
     ),
-    when: conditions,
+    when: fc.oneof(
+      { weight: 6, arbitrary: conditions },
+      fc.constantFrom<Condition>(
+        { kind: 'saved', condition: 'S' },
+        { kind: 'none', of: [{ kind: 'saved', condition: 'S' }] },
+        { kind: 'saved', condition: 'gone' },
+      ),
+    ),
     effect: fc.oneof(
       { weight: 3, arbitrary: lineEffects },
       { weight: 2, arbitrary: groupEffects },

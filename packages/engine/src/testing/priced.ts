@@ -74,4 +74,5 @@ const CODES: Names = {
   cost: itself,
   costTable: itself,
   attribute: itself,
+  condition: itself,
 };

@@ -26,6 +26,7 @@ export function setupOf(changes: Partial<Setup> = {}): Setup {
     levels: [schools()],
     costTables: [],
     breaks: [],
+    conditions: [],
     rules: [],
     ruleChoice: 'first',
     ...changes,

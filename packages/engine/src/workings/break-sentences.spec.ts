@@ -16,6 +16,7 @@ const NAMES: Names = {
   level: () => 'Schools',
   cost: own,
   costTable: own,
+  condition: (code) => code,
   attribute: (code) => code,
 };
 const CLAY = { reaches: [{ kind: 'category' as const, category: 'clay' }] };

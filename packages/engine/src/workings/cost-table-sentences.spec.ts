@@ -28,6 +28,7 @@ const names: Names = {
   level: same,
   cost: same,
   costTable: (id) => `T-${id}`,
+  condition: (code) => code,
   attribute: (code) => code,
 };
 

@@ -26,6 +26,7 @@ const NAMES: Names = {
   level: own,
   cost: own,
   costTable: own,
+  condition: (code) => code,
   attribute: (code) => code,
 };
 const goods = (...categories: string[]): Condition => ({

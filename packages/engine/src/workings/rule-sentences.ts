@@ -73,6 +73,8 @@ export function conditionWords(
       return `the currency is ${orWords(condition.currencies)}`;
     case 'number':
       return `${factWords(condition.fact, names)} is ${comparisonWords(condition.comparison, moneyOf(condition.fact, currency), write)}`;
+    case 'saved':
+      return `“${names.condition(condition.condition)}” holds`;
     case 'word':
       return `${factWords(condition.fact, names)} ${wordComparisonWords(condition.comparison, write)}`;
   }

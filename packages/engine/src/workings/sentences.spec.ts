@@ -31,6 +31,7 @@ const names: Names = {
   level: (id) => `L-${id}`,
   cost: (kind) => kind,
   costTable: (id) => id,
+  condition: (code) => code,
   attribute: (code) => code,
 };
 const level = (changes: Partial<Level>): string => levelSentence(printed(schools(changes)), names);

@@ -19,6 +19,8 @@ export interface Names {
   readonly brand: (code: string) => string;
   readonly supplier: (code: string) => string;
   readonly level: (id: string) => string;
+  /** A condition that is saved under a name. */
+  readonly condition: (id: string) => string;
   /** Of a kind of cost, without the word: "last", "full pallet". */
   readonly cost: (kind: string) => string;
   readonly costTable: (id: string) => string;

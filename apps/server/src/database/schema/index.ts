@@ -1,6 +1,7 @@
 export * from './attributes';
 export * from './breaks';
 export * from './changes';
+export * from './conditions';
 export * from './cost-tables';
 export * from './costs';
 export * from './customers';

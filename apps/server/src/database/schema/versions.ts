@@ -73,7 +73,7 @@ export const draftEdits = pgTable(
     unique('draft_edits_object').on(table.draftId, table.objectKind, table.objectKey),
     check(
       'draft_edits_kind',
-      sql`${table.objectKind} in ('level', 'basePrice', 'sharedPrice', 'agreement', 'costTable', 'break', 'rule', 'settings')`,
+      sql`${table.objectKind} in ('level', 'basePrice', 'sharedPrice', 'agreement', 'costTable', 'break', 'rule', 'condition', 'settings')`,
     ),
   ],
 );

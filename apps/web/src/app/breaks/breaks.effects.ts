@@ -16,7 +16,7 @@ export const breaksEffects = {
         switchMap(() =>
           answer(
             api.all(),
-            ({ breaks }) => breaksActions.listCame({ breaks }),
+            ({ breaks }) => breaksActions.listCame({ all: breaks }),
             (problem) => breaksActions.listFailed({ problem }),
           ),
         ),

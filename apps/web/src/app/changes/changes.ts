@@ -28,6 +28,7 @@ const KINDS: readonly (readonly [string, string])[] = [
   ['costTable', 'cost tables'],
   ['break', 'quantity breaks'],
   ['rule', 'rules'],
+  ['condition', 'saved conditions'],
   ['re-pricing', 'prices changed together'],
   ['costs', 'costs'],
   ['receipt', 'costs received'],

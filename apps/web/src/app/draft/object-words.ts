@@ -3,6 +3,7 @@ import {
   breakSentence,
   costTableSentence,
   levelSentence,
+  conditionWords,
   ruleSentence,
   windowWords,
   type Names,
@@ -19,6 +20,7 @@ const KIND_WORDS: Readonly<Record<AnyObjectChange['kind'], string>> = {
   costTable: 'Cost table',
   break: 'Quantity break',
   rule: 'Rule',
+  condition: 'Saved condition',
   settings: 'Settings',
 };
 
@@ -49,6 +51,8 @@ export function objectSentence(
       return change[side] && breakSentence(change[side], names, write);
     case 'rule':
       return change[side] && ruleSentence(change[side], names, write);
+    case 'condition':
+      return change[side] && conditionSentence(change[side], names, write);
     case 'settings':
       return change[side] && settingsSentence(change[side], names);
   }
@@ -74,10 +78,21 @@ export function objectAddress({ kind, key, before, after }: AnyObjectChange): st
       return ['/breaks', key];
     case 'rule':
       return ['/rules', key];
+    case 'condition':
+      return ['/rules/conditions', key];
     case 'sharedPrice':
     case 'settings':
       return ['/basics'];
   }
+}
+
+/** A saved condition in one sentence; its money is in the currency of the rule that names it. */
+export function conditionSentence(
+  { when }: SetupContents['condition'],
+  names: Names,
+  write: Writer,
+): string {
+  return `Where ${conditionWords(when, 'in the rule’s currency', names, write)}.`;
 }
 
 function basePriceSentence(prices: SetupContents['basePrice'], write: Writer): string {

@@ -53,6 +53,7 @@ const SETUP: SetupForm = {
   ],
   costTables: [],
   breaks: [],
+  conditions: [],
   rules: [],
   ruleChoice: 'first',
 };

@@ -67,6 +67,7 @@ function view(changes: Partial<QuoteView> = {}): QuoteView {
         levels: [],
         costTables: [],
         breaks: [],
+        conditions: [],
         rules: [],
         ruleChoice: 'first',
       },

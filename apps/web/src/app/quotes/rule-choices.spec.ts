@@ -16,6 +16,7 @@ const NAMES: Names = {
   level: itself,
   cost: itself,
   costTable: itself,
+  condition: (code) => code,
   attribute: itself,
 };
 const rule = (id: string) => ({ id, name: `Rule ${id}`, words: '', currency: 'EUR' });

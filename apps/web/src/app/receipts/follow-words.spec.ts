@@ -12,6 +12,7 @@ const NAMES: Names = {
   level: named,
   cost: named,
   costTable: named,
+  condition: (code) => code,
   attribute: (code: string) => code,
 };
 const rule = (part: Partial<FollowRule>): FollowRule => ({

@@ -26,6 +26,7 @@ export function namesOfThings(): Signal<Names> {
       level: nameFinder(levels.map(({ id, content }) => ({ code: id, name: content.name }))),
       cost: nameFinder(goods.costKinds),
       costTable: nameFinder(goods.costTables),
+      condition: nameFinder(goods.savedConditions),
       attribute: nameFinder([
         ...goods.attributes,
         ...customers.attributes,

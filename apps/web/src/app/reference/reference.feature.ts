@@ -35,6 +35,7 @@ const NONE: Reference = {
     attributes: [],
     costKinds: [],
     costTables: [],
+    savedConditions: [],
   },
   customers: {
     segments: [],

@@ -11,6 +11,7 @@ const NAMES = {
   level: (code: string) => (code === 'l-1' ? 'Studios' : code),
   cost: said,
   costTable: said,
+  condition: (code: string) => code,
   attribute: (code: string) => code,
 };
 

@@ -56,9 +56,14 @@ const GROUPS: readonly (readonly [Group['kind'], string])[] = [
         [problems]="problems()"
         [path]="path()"
         [currency]="currency()"
+        [removable]="removable()"
         (changed)="changed.emit($event)"
         (removed)="removed.emit()"
       />
+      @if (!removable()) {
+        <button type="button" class="quiet small" (click)="addTest()">Add a test</button>
+        <button type="button" class="quiet small" (click)="addGroup()">Add a group</button>
+      }
     }
   `,
   styles: `
@@ -124,8 +129,9 @@ export class ConditionEditor {
     this.add({ kind: 'any', of: [{ kind: 'goods', reaches: [{ kind: 'all' }] }] });
   }
 
+  /** A test that stands alone becomes the first of a group. */
   private add(part: ConditionForm): void {
-    const group = this.group();
-    if (group) this.changed.emit({ kind: group.kind, of: [...group.of, part] });
+    const { kind, of } = this.group() ?? { kind: 'all' as const, of: [this.condition()] };
+    this.changed.emit({ kind, of: [...of, part] });
   }
 }

@@ -92,6 +92,23 @@ describe('a rule on its screen', () => {
     screen.server.match(() => true);
   });
 
+  it('has a test that stands alone become one of a group, and none that cannot be taken out', async () => {
+    await open({ published: { ...GLAZES, when: { kind: 'segment', segments: ['schools'] } } });
+    const takeOuts = [...screen.host.querySelectorAll('hl-condition-editor button')].filter(
+      ({ textContent }) => textContent.trim() === 'Take out',
+    );
+    expect(takeOuts).toEqual([]);
+    await screen.press('Add a test');
+    expect((await sent()).when).toEqual({
+      kind: 'all',
+      of: [
+        { kind: 'segment', segments: ['schools'] },
+        { kind: 'goods', reaches: [{ kind: 'all' }] },
+      ],
+    });
+    screen.server.match(() => true);
+  });
+
   it('marks tests that contradict another while they are typed', async () => {
     const atLeast50 = {
       kind: 'number',

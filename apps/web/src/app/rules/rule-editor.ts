@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import { ruleContentSchema } from '@honest-ledger/contracts';
-import { conditionWords, contradictions, neverHolds, ruleSentence } from '@honest-ledger/engine';
+import { neverHolds, ruleSentence } from '@honest-ledger/engine';
 import { Store } from '@ngrx/store';
 import { EditRefusal } from '../draft/edit-refusal';
 import { EditSteps } from '../draft/edit-steps';
@@ -19,6 +19,7 @@ import { whenChanged } from '../shared/when-changed';
 import { ConditionEditor } from './condition-editor';
 import { EffectEditor } from './effect-editor';
 import { RuleBench } from './rule-bench';
+import { contradictionMarks } from './contradiction-marks';
 import { emptyRule } from './rule-edits';
 import { rulesActions, rulesFeature } from './rules.feature';
 import { ValidityEditor } from './validity-editor';
@@ -74,10 +75,7 @@ export class RuleEditor {
     const content = this.content();
     if (!content) return this.sheet.problems();
     const { when, currency } = content;
-    const marks = contradictions(when).map(({ path, other, mustHold }): [string, string] => {
-      const words = conditionWords(other, currency, this.names(), writer);
-      return [path, mustHold ? `Never together with: ${words}` : `It must hold as well: ${words}`];
-    });
+    const marks = contradictionMarks(when, currency, this.names());
     return new Map([...marks, ...this.sheet.problems()]);
   });
   protected readonly never = computed(() => {

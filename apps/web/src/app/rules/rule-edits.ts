@@ -44,6 +44,7 @@ export function copyOf({ published, draft }: RuleView): RuleContent | null {
 export type TestSubject = PlainSubject | AttributeSubject;
 
 type PlainSubject =
+  | 'saved'
   | 'goods'
   | 'segment'
   | 'customer'
@@ -83,6 +84,7 @@ const PLAIN_SUBJECTS: readonly (readonly [PlainSubject, string])[] = [
   ['segment', 'the segment is'],
   ['customer', 'the customer is'],
   ['currency', 'the currency is'],
+  ['saved', 'what is saved as'],
 ];
 
 /** All that a test can be about, with what the company keeps of items and customers besides. */
@@ -158,6 +160,8 @@ export function startTest(
       return { kind: 'customer', customers: [] };
     case 'currency':
       return { kind: 'currency', currencies: [currency] };
+    case 'saved':
+      return { kind: 'saved', condition: '' };
     case 'countQuantity':
       return counted('quantity');
     case 'countSpend':

@@ -44,6 +44,7 @@ export function snagWords(snag: RuleSnag): string {
     <header class="sheet-head">
       <h1>Rules</h1>
       <span class="soft">Setup: edited in a draft, in force once published</span>
+      <a class="quiet small" routerLink="/rules/conditions">Saved conditions</a>
       <a class="quiet small" routerLink="/rules/try">Try them</a>
       <a class="quiet small" routerLink="/rules/calendar">Calendar</a>
       @if (mayEdit()) {

@@ -16,7 +16,7 @@ export const rulesEffects = {
         switchMap(() =>
           answer(
             api.all(),
-            ({ rules }) => rulesActions.listCame({ rules }),
+            ({ rules }) => rulesActions.listCame({ all: rules }),
             (problem) => rulesActions.listFailed({ problem }),
           ),
         ),

@@ -15,6 +15,10 @@ export const ruleRoutes: Routes = [
     providers: [provideState(rulesFeature), provideEffects(rulesEffects)],
     children: [
       { path: '', title: 'Rules', component: RuleListSheet },
+      {
+        path: 'conditions',
+        loadChildren: () => import('./conditions.routes').then((m) => m.conditionRoutes),
+      },
       { path: 'calendar', title: 'Calendar of rules', component: RuleCalendar },
       { path: 'try', title: 'Try the rules', component: AllRulesBench },
       {

@@ -1,8 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import type { ConditionForm, CustomerRow } from '@honest-ledger/contracts';
 import type { CodeAndName, Reach } from '@honest-ledger/engine';
+import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { CustomerPicker } from '../customers/customer-picker';
+import { CodeChoice } from '../reference/code-choice';
 import { ReachList } from '../reference/reach-list';
 import { referenceFeature } from '../reference/reference.feature';
 import { FigureComparison } from './figure-comparison';
@@ -12,7 +14,7 @@ import { WordComparison } from './word-comparison';
 /** One test of a rule's condition: what it is about, and what it must be. */
 @Component({
   selector: 'hl-test-editor',
-  imports: [CustomerPicker, FigureComparison, ReachList, WordComparison],
+  imports: [CodeChoice, CustomerPicker, FigureComparison, ReachList, RouterLink, WordComparison],
   template: `
     @let one = test();
     <div class="line">
@@ -46,6 +48,18 @@ import { WordComparison } from './word-comparison';
             </label>
           }
         }
+        @case ('saved') {
+          <hl-code-choice
+            label="Saved condition"
+            none="choose one…"
+            [code]="one.condition"
+            [all]="reference().goods.savedConditions"
+            (chosen)="changed.emit({ kind: 'saved', condition: $event })"
+          />
+          @if (one.condition !== '') {
+            <a class="quiet small" [routerLink]="['/rules/conditions', one.condition]">Open</a>
+          }
+        }
         @case ('customer') {
           @for (customer of one.customers; track customer) {
             <label>
@@ -73,7 +87,9 @@ import { WordComparison } from './word-comparison';
           }
         }
       }
-      <button type="button" class="quiet small" (click)="removed.emit()">Take out</button>
+      @if (removable()) {
+        <button type="button" class="quiet small" (click)="removed.emit()">Take out</button>
+      }
       @if (problem(); as problem) {
         <span class="wrong" role="alert">{{ problem }}</span>
       }
@@ -121,10 +137,12 @@ export class TestEditor {
   readonly problems = input.required<ReadonlyMap<string, string>>();
   readonly path = input.required<string>();
   readonly currency = input.required<string>();
+  /** A test that is all of a condition stays. */
+  readonly removable = input(true);
   readonly changed = output<ConditionForm>();
   readonly removed = output();
 
-  private readonly reference = inject(Store).selectSignal(referenceFeature.selectReference);
+  protected readonly reference = inject(Store).selectSignal(referenceFeature.selectReference);
   private readonly attributes = computed(() => {
     const { goods, customers } = this.reference();
     return [...goods.attributes, ...customers.attributes, ...customers.documentAttributes];
@@ -141,7 +159,9 @@ export class TestEditor {
   });
   protected readonly problem = computed(() => {
     const own = this.own();
-    const parts = ['segments', 'customers', 'currencies', 'fact.code'].map((part) => own.get(part));
+    const parts = ['segments', 'customers', 'currencies', 'condition', 'fact.code'].map((part) =>
+      own.get(part),
+    );
     return this.problems().get(this.path()) ?? parts.find((one) => one !== undefined) ?? null;
   });
   protected readonly reaches = computed((): readonly Reach[] | null => {

@@ -160,6 +160,7 @@ const REFERENCE: Reference = {
       { code: 'split', name: 'split pallet', formOfSupply: true },
     ],
     costTables: [{ code: 'tools', name: 'Tools, sliding' }],
+    savedConditions: [{ code: 'clubs-clay', name: 'Clubs with clay' }],
   },
   customers: {
     segments: [{ code: 'schools', name: 'Schools', level: null }],
