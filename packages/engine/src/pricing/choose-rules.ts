@@ -1,7 +1,8 @@
 import type { CompiledRule } from '../compile/compile-rule';
 import { compare, isPositive, type Decimal } from '../number/decimal';
 import { isAtOutlet } from '../setup/limits';
-import type { RuleChoice, RuleEffect } from '../setup/rule';
+import type { ItemNumber } from '../setup/goods';
+import { setTo, type RuleChoice, type RuleEffect } from '../setup/rule';
 import type { Reason } from '../workings/workings';
 import { handChoice, isPutOn } from './hand-choices';
 import type { PassOver } from './line-in-progress';
@@ -35,16 +36,18 @@ export function forDocument<Rule extends CompiledRule>(
 
 /** Every reason why a rule does not hold for a line, but for what closes the line. */
 export function whyNot(
-  { rule }: CompiledRule,
+  compiled: CompiledRule,
   line: LineBeforeRules,
   document: DocumentBeforeRules,
 ): Reason[] {
+  const { rule } = compiled;
   const { facts, codes, byHand, workings } = document.context;
   const reasons: Reason[] = [];
   const chosen = handChoice(byHand, rule.id, line.work.line.id);
   if (chosen === 'off') reasons.push({ kind: 'takenOff' });
   if (rule.starts.kind === 'byHand' && chosen === null) {
-    reasons.push({ kind: 'handNeeded', effect: rule.effect, currency: rule.currency });
+    const effect = effectOn(compiled, line.work.item.item);
+    reasons.push({ kind: 'handNeeded', effect, currency: rule.currency });
   }
   if (!inForce(rule.validity, facts.local)) {
     reasons.push({ kind: 'ruleNotNow', validity: rule.validity });
@@ -61,6 +64,12 @@ export function whyNot(
     reasons.push({ kind: 'conditionFails', unmet });
   }
   return reasons;
+}
+
+/** What a rule would do to an item: of prices of many items, the one of this. */
+function effectOn({ effect, ownPrices }: CompiledRule, item: ItemNumber): RuleEffect {
+  const own = effect.kind === 'ownPrices' ? ownPrices?.get(item) : undefined;
+  return own && effect.kind === 'ownPrices' ? setTo(own, effect.raises) : effect;
 }
 
 /** Up to the first rule that stops here; those after it are told. */

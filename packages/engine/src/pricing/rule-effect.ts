@@ -11,7 +11,7 @@ import {
 import { addExact, divide, percentOfExact, signOf, type Exact } from '../number/exact';
 import { exchange } from '../number/exchange';
 import { roundToIncrement } from '../number/rounding';
-import type { LineEffect, OwnPrice, PriceBase } from '../setup/rule';
+import { setTo, type LineEffect, type PriceBase } from '../setup/rule';
 import type { Reason } from '../workings/workings';
 import { basePriceOfLine } from './base-price';
 import { emptyColumn, moveTo, type Column } from './column';
@@ -146,11 +146,6 @@ function restart(
 
 function isLower(price: Exact, work: LineInProgress, context: PricingContext): boolean {
   return compare(amountAt(price, work, context), amountNow(work, context)) < 0;
-}
-
-/** The price of one item in a rule is one that is set. */
-function setTo({ price, unit }: OwnPrice, raises: boolean): WrittenEffect {
-  return { kind: 'set', price, unit, raises };
 }
 
 /**

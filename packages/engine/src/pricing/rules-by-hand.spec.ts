@@ -32,6 +32,17 @@ describe('rules that somebody puts on or takes off', () => {
     );
   });
 
+  it('tell of own prices only the one of the item, as the part of a setup that it can reach does', () => {
+    const own = (item: string) => ({ item, price: decimal('8.00'), unit: null });
+    const clearance: Rule = {
+      ...school,
+      effect: { kind: 'ownPrices', prices: [own('CL-0207'), own('CL-0300')], raises: false },
+    };
+    expect(toldOf(underRules('10.00', [clearance]))).toContain(
+      'Rule School term: by hand: 8.00 EUR each, where that is lower',
+    );
+  });
+
   it('are taken off, however they start; what is said of a line goes before the document', () => {
     expect(under([off('spring', '1')], [spring])).toBe('10.00');
     expect(under([off('spring')], [spring])).toBe('10.00');

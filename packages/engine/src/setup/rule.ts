@@ -172,6 +172,14 @@ export interface OwnPrice {
   readonly unit: UnitCode | null;
 }
 
+/** What is done to one of these items: its price is set. */
+export function setTo(
+  { price, unit }: OwnPrice,
+  raises: boolean,
+): Extract<LineEffect, { kind: 'set' }> {
+  return { kind: 'set', price, unit, raises };
+}
+
 /**
  * What is done to whole units of lines that the conditions hold for. Quantities are in base units,
  * amounts and prices per base unit (and for the whole time of goods priced by time).
