@@ -38,6 +38,7 @@ export * from './pricing/price-ends';
 export * from './pricing/priced';
 export * from './pricing/purchase';
 export * from './pricing/rule-validity';
+export * from './pricing/rules-on';
 export * from './pricing/table-prices';
 export * from './pricing/try-rule';
 export * from './pricing/units';

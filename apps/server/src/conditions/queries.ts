@@ -1,9 +1,4 @@
-import {
-  ruleFromForm,
-  type ConditionSummary,
-  type ConditionView,
-  type RuleContent,
-} from '@honest-ledger/contracts';
+import type { ConditionSummary, ConditionView } from '@honest-ledger/contracts';
 import { savedIn } from '@honest-ledger/engine';
 import type { Queries } from '../database/database';
 import { draftedObjects, heldEdit, stateOf } from '../drafts/queries';
@@ -24,20 +19,18 @@ export async function findConditions(
   const using = (await draftedObjects(queries, 'rule', rules)).flatMap(
     ({ published: old, draft }) => draft?.content ?? old ?? [],
   );
+  const namesBy = new Map<string, string[]>();
+  for (const { name, when } of using) {
+    for (const id of new Set(savedIn(when))) namesBy.set(id, [...(namesBy.get(id) ?? []), name]);
+  }
   const rows = await draftedObjects(queries, 'condition', published);
   return rows
     .flatMap(({ id, published: old, draft }): ConditionSummary[] => {
       const content = draft?.content ?? old;
       if (!content) return [];
-      return [{ id, state: stateOf(old, draft), content, rules: namesUsing(using, id) }];
+      return [{ id, state: stateOf(old, draft), content, rules: namesBy.get(id) ?? [] }];
     })
     .sort((a, b) => a.content.name.localeCompare(b.content.name, 'en'));
-}
-
-function namesUsing(rules: readonly RuleContent[], id: string): string[] {
-  return rules
-    .filter((rule) => savedIn(ruleFromForm({ id: '', ...rule }).when).includes(id))
-    .map(({ name }) => name);
 }
 
 /** A saved condition as published and as a draft would have it; null where neither knows it. */

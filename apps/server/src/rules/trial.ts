@@ -15,12 +15,9 @@ export async function documentOfTrial(
     return documentNow(queries, setup, content, moment);
   }
   const { customer, outlet, currency, codes } = on;
-  const lines = on.lines.map(({ item, quantity, unit }, place) => ({
+  const lines = on.lines.map((line, place) => ({
     id: String(place + 1),
-    item,
-    quantity,
-    unit,
-    duration: null,
+    ...line,
     formOfSupply: null,
     level: null,
     priceByHand: null,

@@ -1,14 +1,12 @@
 import type { RuleFate, RulesAnswer, Trial } from '@honest-ledger/contracts';
 import {
   compileSetup,
+  fewestReasons,
   priceDocument,
   print,
   printed,
-  type NotApplied,
+  rulesOn,
   type PricedDocument,
-  type PricedLine,
-  type Reason,
-  type RuleName,
 } from '@honest-ledger/engine';
 import type { Queries } from '../database/database';
 import { editedSetup, heldEdits } from '../drafts/queries';
@@ -27,61 +25,27 @@ export async function tryRules(
   const compiled = compileSetup(edited);
   const moment = at === null ? now() : new Date(at);
   const priced = priceDocument(compiled, await documentOfTrial(queries, compiled, on, moment));
-  const fates = fatesIn(priced);
   const inOrder = edited.rules.toSorted((a, b) => a.place - b.place);
   return {
     currency: priced.currency,
     total: print(priced.total),
     lines: printed(priced.lines),
-    rules: inOrder.flatMap(({ id }) => fates.get(id) ?? []),
+    rules: inOrder.flatMap(({ id, name }) => fateOf({ id, name }, priced) ?? []),
   };
 }
 
-/** What became of each rule that was looked at. */
-function fatesIn(priced: PricedDocument): ReadonlyMap<string, RuleFate> {
-  const fates = new Map<string, RuleFate>();
-  const did = ({ id, name }: RuleName, item: string | null, amount: string | null): void => {
-    const known = fates.get(id) ?? { id, name, items: [], amount: null, reasons: [] };
-    const items =
-      item === null || known.items.includes(item) ? known.items : [...known.items, item];
-    fates.set(id, { ...known, items, amount: amount ?? known.amount, reasons: [] });
-  };
-  for (const line of priced.lines) {
-    for (const rule of rulesOn(line)) did(rule, line.item, null);
+/** What became of a rule; null where it was not looked at. */
+function fateOf(
+  { id, name }: Pick<RuleFate, 'id' | 'name'>,
+  { lines, rules, notApplied }: PricedDocument,
+): RuleFate | null {
+  const touched = lines.filter((line) => rulesOn(line).some((rule) => rule.id === id));
+  const items = [...new Set(touched.map(({ item }) => item))];
+  const done = rules.find(({ rule }) => rule.id === id);
+  if (done || items.length > 0) {
+    return { id, name, items, amount: done ? print(done.amount) : null, reasons: [] };
   }
-  for (const { rule, amount } of priced.rules) did(rule, null, print(amount));
-  for (const { subject, reasons } of notAppliedIn(priced)) {
-    if (subject.kind !== 'rule') continue;
-    const { id, name } = subject.rule;
-    const known = fates.get(id)?.reasons;
-    // what was done stays, and so does what needs less
-    if (known && known.length <= reasons.length) continue;
-    fates.set(id, {
-      id,
-      name,
-      items: [],
-      amount: null,
-      reasons: printed<readonly Reason[]>(reasons),
-    });
-  }
-  return fates;
-}
-
-function rulesOn(line: PricedLine): readonly RuleName[] {
-  if (line.kind === 'unpriced') return [];
-  const onUnits = line.slices.flatMap(({ steps }) =>
-    steps.flatMap(({ source }) => (source.kind === 'rule' ? [source.rule] : [])),
-  );
-  return [
-    ...onUnits,
-    ...line.flats.map(({ rule }) => rule),
-    ...line.shares.map(({ rule }) => rule),
-  ];
-}
-
-function notAppliedIn({ lines, notApplied }: PricedDocument): readonly NotApplied[] {
-  return [
-    ...lines.flatMap((line) => (line.kind === 'priced' ? line.notApplied : [])),
-    ...notApplied,
-  ];
+  const told = lines.flatMap((line) => (line.kind === 'priced' ? line.notApplied : []));
+  const reasons = fewestReasons(id, [...told, ...notApplied]);
+  return reasons && { id, name, items, amount: null, reasons: printed(reasons) };
 }

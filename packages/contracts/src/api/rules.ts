@@ -58,6 +58,8 @@ export interface BasketLine {
   readonly quantity: string;
   /** Null for the base unit. */
   readonly unit: string | null;
+  /** For goods priced by time; null for others. */
+  readonly duration: string | null;
 }
 
 /** When and on what something is tried. */
@@ -81,6 +83,7 @@ const trialFields = {
             item: itemNumber.required(),
             quantity: decimalText(QUANTITY_BOUNDS).required(),
             unit: unitCode.allow(null).default(null),
+            duration: decimalText(QUANTITY_BOUNDS).allow(null).default(null),
           }),
         )
         .max(200)

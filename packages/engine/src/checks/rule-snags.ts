@@ -13,6 +13,13 @@ export type RuleSnag =
   /** Another rule holds wherever it does, and keeps it away unless somebody takes that one off. */
   | { readonly kind: 'beaten'; readonly rule: string };
 
+/** A rule, with what its condition asks for worked out once. */
+interface Asking {
+  readonly rule: Rule;
+  readonly when: Printed<Condition>;
+  readonly required: readonly Printed<RuleTest>[];
+}
+
 /**
  * The rules of a setup that can be seen never to do anything, by their ids. What it takes a catalogue
  * or a customer to know is not looked at: a rule without a snag may still never do anything.
@@ -25,26 +32,55 @@ export function ruleSnags(
 ): ReadonlyMap<Rule['id'], RuleSnag> {
   const inOrder = rules.filter(({ paused }) => !paused).toSorted((a, b) => a.place - b.place);
   const snags = new Map<Rule['id'], RuleSnag>();
-  for (const [place, rule] of inOrder.entries()) {
-    const snag = snagOf(rule, inOrder.slice(0, place), ruleChoice, day);
+  // a winner holds for all goods of those that it beats, so it is looked for by one of theirs
+  const winners = new Map<string, Asking[]>();
+  for (const rule of inOrder) {
+    const when = printed(rule.when);
+    const asking = { rule, when, required: requiredBy(when, '').map(({ test }) => test) };
+    const goods = goodsOf(asking);
+    const before = [ANY_GOODS, ...goods.flat()].flatMap((key) => winners.get(key) ?? []);
+    const snag = snagOf(asking, before, ruleChoice, day);
     if (snag) snags.set(rule.id, snag);
+    if (!mayWin(rule)) continue;
+    for (const key of goods[0] ?? [ANY_GOODS]) {
+      const known = winners.get(key);
+      if (known) known.push(asking);
+      else winners.set(key, [asking]);
+    }
   }
   return snags;
 }
 
+const ANY_GOODS = '';
+
+/** The goods of each test on some; those on everything are left out. */
+function goodsOf({ required }: Asking): readonly (readonly string[])[] {
+  return required.flatMap((test) =>
+    test.kind === 'goods' && !test.reaches.some(({ kind }) => kind === 'all')
+      ? [test.reaches.map(reachKey)]
+      : [],
+  );
+}
+
+/** Whether a rule can keep others away wherever it holds, without somebody doing anything for it. */
+function mayWin({ starts, effect, together, stops }: Rule): boolean {
+  return starts.kind === 'byItself' && effect.kind !== 'ownPrices' && (stops || !together);
+}
+
 function snagOf(
-  rule: Rule,
-  before: readonly Rule[],
+  asking: Asking,
+  before: readonly Asking[],
   ruleChoice: RuleChoice,
   day: Day | null,
 ): RuleSnag | null {
-  if (neverHolds(printed(rule.when))) return { kind: 'neverHolds' };
+  const { rule, when } = asking;
+  if (neverHolds(when)) return { kind: 'neverHolds' };
   const { until } = rule.validity.days;
   if (day !== null && until !== null && until < day) return { kind: 'ended', day: until };
   const winner = before.find(
-    (other) => keepsAway(other, rule, ruleChoice) && holdsWherever(other, rule),
+    (other) => keepsAway(other.rule, rule, ruleChoice) && holdsWherever(other, asking),
   );
-  return winner ? { kind: 'beaten', rule: winner.name } : null;
+  return winner ? { kind: 'beaten', rule: winner.rule.name } : null;
 }
 
 /** Whether a rule before another keeps it from its lines wherever both hold. */
@@ -54,33 +90,24 @@ function keepsAway(before: Rule, rule: Rule, ruleChoice: RuleChoice): boolean {
   if (stage === 'group' || stageOf(before.effect) !== stage) return false;
   if (before.stops) return true;
   const compete = !onlyRaises(before.effect) && !onlyRaises(rule.effect);
-  return (
-    ruleChoice === 'first' && compete && before.effect.kind !== 'ownPrices' && !before.together
-  );
+  return ruleChoice === 'first' && compete && !before.together;
 }
 
 /** Whether a rule holds wherever another does. */
-function holdsWherever(one: Rule, other: Rule): boolean {
+function holdsWherever({ rule: one, when }: Asking, { rule: other, required }: Asking): boolean {
   const { days, weekdays, times } = one.validity;
   const always = days.from === null && days.until === null && weekdays === null && times === null;
   const isThen = always || JSON.stringify(one.validity) === JSON.stringify(other.validity);
   const outlets = one.outlets;
   const isThere =
     outlets === null || (other.outlets?.every((outlet) => outlets.includes(outlet)) ?? false);
-  return (
-    one.starts.kind === 'byItself' &&
-    one.effect.kind !== 'ownPrices' &&
-    isThen &&
-    isThere &&
-    one.currency === other.currency &&
-    follows(printed(one.when), printed(other.when))
-  );
+  return isThen && isThere && one.currency === other.currency && follows(when, required);
 }
 
-/** Whether a condition holds wherever another does: each test that it asks for follows from one there. */
-function follows(wanted: Printed<Condition>, given: Printed<Condition>): boolean {
+/** Whether a condition holds wherever some tests do: each test that it asks for follows from one. */
+function follows(wanted: Printed<Condition>, given: readonly Printed<RuleTest>[]): boolean {
   if ('of' in wanted) return wanted.kind === 'all' && wanted.of.every((one) => follows(one, given));
-  return requiredBy(given, '').some(({ test }) => implies(test, wanted));
+  return given.some((test) => implies(test, wanted));
 }
 
 function implies(given: Printed<RuleTest>, wanted: Printed<RuleTest>): boolean {

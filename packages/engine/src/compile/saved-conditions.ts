@@ -1,4 +1,5 @@
 import type { Condition, Rule, SavedCondition } from '../setup/rule';
+import type { Printed } from '../workings/printed';
 
 /**
  * Rules with the conditions that are saved under a name in place of their names, so that they are
@@ -32,7 +33,9 @@ function inPlace(
 }
 
 /** The ids of the saved conditions that a condition names. */
-export function savedIn(condition: Condition): readonly SavedCondition['id'][] {
+export function savedIn(
+  condition: Condition | Printed<Condition>,
+): readonly SavedCondition['id'][] {
   if (condition.kind === 'saved') return [condition.condition];
-  return 'of' in condition ? condition.of.flatMap(savedIn) : [];
+  return 'of' in condition ? condition.of.flatMap((one) => savedIn(one)) : [];
 }

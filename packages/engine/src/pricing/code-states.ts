@@ -1,7 +1,7 @@
-import type { Reason } from '../workings/workings';
 import type { LineInProgress, PricingContext } from './line-in-progress';
 import type { DocumentRules } from './document-rules';
 import type { CodeState } from './priced';
+import { fewestReasons } from './rules-on';
 
 /** What became of each code that was typed; asked for with the workings only. */
 export function codeStates(
@@ -21,7 +21,8 @@ export function codeStates(
     if (lines > 0 || whole.rules.some((one) => one.rule.id === id)) {
       return { ...named, is: { kind: 'applied', lines } };
     }
-    const reasons = fewestReasons(id, works, whole);
+    const told = [...works.flatMap((work) => work.notApplied), ...whole.notApplied];
+    const reasons = fewestReasons(id, told);
     return { ...named, is: reasons ? { kind: 'notApplied', reasons } : { kind: 'otherGoods' } };
   });
 }
@@ -32,17 +33,4 @@ function isUnder({ rulesOnUnits, flatsTaken, shares }: LineInProgress, id: strin
     flatsTaken.some(({ rule }) => rule.id === id) ||
     shares.some(({ rule }) => rule.id === id)
   );
-}
-
-/** Why a rule did nothing, where the least keeps it from it; null where it was not looked at. */
-function fewestReasons(
-  id: string,
-  works: readonly LineInProgress[],
-  { notApplied }: DocumentRules,
-): readonly Reason[] | null {
-  const told = [...works.flatMap((work) => work.notApplied), ...notApplied]
-    .filter(({ subject }) => subject.kind === 'rule' && subject.rule.id === id)
-    .map(({ reasons }) => reasons)
-    .toSorted((a, b) => a.length - b.length);
-  return told[0] ?? null;
 }

@@ -57,7 +57,7 @@ export interface DayHours {
   readonly until: number;
 }
 
-const MINUTES_OF_DAY = 24 * 60;
+export const MINUTES_OF_DAY = 24 * 60;
 
 /** The parts of a day in which a rule is in force, in their order; what goes past midnight is two. */
 export function hoursInForce({ days, weekdays, times }: RuleValidity, day: Day): DayHours[] {

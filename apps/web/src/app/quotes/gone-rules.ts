@@ -1,5 +1,11 @@
 import type { DocumentOutcome, PricedLineForm } from '@honest-ledger/contracts';
-import type { Printed, Reason, RuleByHand } from '@honest-ledger/engine';
+import {
+  fewestReasons,
+  rulesOn,
+  type Printed,
+  type Reason,
+  type RuleByHand,
+} from '@honest-ledger/engine';
 
 /** A rule that was applied and ceased to hold with something that somebody changed. */
 export interface GoneRule {
@@ -37,28 +43,15 @@ export function goneRules(
 
 /** The names of all rules that touch a document, by their ids. */
 function appliedRules({ priced, outcome }: Prices): ReadonlyMap<string, string> {
-  const rules = Object.values(priced).flatMap((line) =>
-    line.kind === 'unpriced'
-      ? []
-      : [
-          ...line.slices.flatMap(({ steps }) =>
-            steps.flatMap(({ source }) => (source.kind === 'rule' ? [source.rule] : [])),
-          ),
-          ...line.flats.map(({ rule }) => rule),
-          ...line.shares.map(({ rule }) => rule),
-        ],
-  );
-  return new Map(
-    [...rules, ...outcome.rules.map(({ rule }) => rule)].map((one) => [one.id, one.name]),
-  );
+  const rules = [
+    ...Object.values(priced).flatMap((line) => rulesOn(line)),
+    ...outcome.rules.map(({ rule }) => rule),
+  ];
+  return new Map(rules.map(({ id, name }) => [id, name]));
 }
 
-/** Why a rule does nothing, where the least keeps it from it. */
 function reasonsOf(id: string, { priced, outcome }: Prices): readonly Printed<Reason>[] {
   const lines = Object.values(priced).filter((line) => line.kind === 'priced');
-  const told = [...lines.flatMap(({ notApplied }) => notApplied), ...outcome.notApplied]
-    .filter(({ subject }) => subject.kind === 'rule' && subject.rule.id === id)
-    .map(({ reasons }) => reasons)
-    .toSorted((a, b) => a.length - b.length);
-  return told[0] ?? [];
+  const told = [...lines.flatMap(({ notApplied }) => notApplied), ...outcome.notApplied];
+  return fewestReasons(id, told) ?? [];
 }

@@ -20,12 +20,7 @@ import type {
   QuoteContent,
   QuoteLineInput,
 } from '@honest-ledger/contracts';
-import {
-  codeSentence,
-  marginOfLines,
-  reasonSentence,
-  type RuleByHand,
-} from '@honest-ledger/engine';
+import { codeSentence, marginOfLines, type RuleByHand } from '@honest-ledger/engine';
 import { Store } from '@ngrx/store';
 import { ItemPicker } from '../catalogue/item-picker';
 import { CustomerPicker } from '../customers/customer-picker';
@@ -41,15 +36,17 @@ import { KeptState } from '../shared/kept-state';
 import { lossOf, type EditingScreen } from '../shared/leave-kept';
 import { Notice } from '../shared/notice';
 import { unbroken, writeNumber, writer } from '../shared/numbers';
-import { besidesFields } from '../shared/problems';
+import { besidesFields, fieldsUnder } from '../shared/problems';
 import { TextField } from '../shared/text-field';
 import { whenChanged } from '../shared/when-changed';
 import { workingsActions, type ExplainedPrice } from '../workings/workings.feature';
+import { GoneNotice } from './gone-notice';
 import { LineFurther } from './line-further';
 import {
   beforeSwitch,
   columnDigits,
   foreseenMoves,
+  levelNames,
   shownLines,
   switchMoves,
   type BeforeSwitch,
@@ -74,6 +71,7 @@ const TOLD_BESIDE =
     CodeChoice,
     CustomerPicker,
     FigureField,
+    GoneNotice,
     ItemPicker,
     KeptState,
     LineFurther,
@@ -135,15 +133,12 @@ export class QuoteEditor implements EditingScreen, OnDestroy {
     if (!open) return [];
     return choicesOfDocument(open.outcome, open.editing.content.byHand, this.names());
   });
-  /** Rules that ceased to hold, until somebody has seen it. */
-  protected readonly gone = computed(() => {
-    const names = this.names();
-    return (this.open()?.gone ?? []).map(({ id, name, reasons }) => {
-      const why = reasons.map((reason) => reasonSentence(reason, names, writer)).join('; ');
-      const because = why === '' ? 'nothing here is for it' : why;
-      return { id, sentence: unbroken(`${name} applies no more: ${because}.`) };
-    });
+  /** What is wrong with each line, by the path in it. */
+  protected readonly problems = computed(() => {
+    const fields = this.open()?.editing.problem?.fields ?? [];
+    return this.lines().map((_, index) => fieldsUnder(fields, `lines[${String(index)}].`));
   });
+  protected readonly noProblems: ReadonlyMap<string, string> = new Map();
   /** The line whose further fields are shown. */
   protected readonly unfolded = signal<string | null>(null);
   protected readonly currencies = computed(() => {
@@ -171,13 +166,7 @@ export class QuoteEditor implements EditingScreen, OnDestroy {
       .filter(({ id }) => allowed === null || allowed.includes(id) || chosen.includes(id))
       .map(({ id, content: { name } }) => ({ code: id, name }));
   });
-  /** The levels that the lines have. */
-  protected readonly levelNames = computed(() => {
-    const names = this.lines().flatMap(({ priced }) =>
-      priced?.kind === 'priced' && priced.level ? [priced.level.level.name] : [],
-    );
-    return [...new Set(names)].join(', ');
-  });
+  protected readonly levelNames = computed(() => levelNames(this.lines()));
   protected readonly notice = computed(() =>
     besidesFields(this.open()?.editing.problem ?? null, TOLD_BESIDE),
   );
@@ -253,16 +242,7 @@ export class QuoteEditor implements EditingScreen, OnDestroy {
   }
 
   protected wrong(index: number, field: string): string | null {
-    return this.wrongOf(`lines[${String(index)}].${field}`);
-  }
-
-  /** What is wrong with a line, by the path in it. */
-  protected problemsOf(index: number): ReadonlyMap<string, string> {
-    const start = `lines[${String(index)}].`;
-    const own = (this.open()?.editing.problem?.fields ?? []).filter(({ path }) =>
-      path.startsWith(start),
-    );
-    return new Map(own.map(({ path, sentence }) => [path.slice(start.length), sentence]));
+    return this.problems()[index]?.get(field) ?? null;
   }
 
   protected wrongOf(path: string): string | null {

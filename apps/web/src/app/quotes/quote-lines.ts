@@ -72,6 +72,14 @@ function customerWords({ slices, flats, shares }: WithPrice): string[] {
   return [...new Set(said.filter((words) => words !== ''))];
 }
 
+/** The levels that the lines have. */
+export function levelNames(lines: readonly ShownLine[]): string {
+  const names = lines.flatMap(({ priced }) =>
+    priced?.kind === 'priced' && priced.level ? [priced.level.level.name] : [],
+  );
+  return [...new Set(names)].join(', ');
+}
+
 /** The most decimals in each column of figures. */
 export function columnDigits(lines: readonly ShownLine[]) {
   const digits = (pick: (line: ShownLine) => string | null): number =>

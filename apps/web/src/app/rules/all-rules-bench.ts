@@ -1,24 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
-import type { RulesAnswer, Trial } from '@honest-ledger/contracts';
+import type { Trial } from '@honest-ledger/contracts';
 import { averageEach, problemSentence, reasonSentence } from '@honest-ledger/engine';
-import { catchError, debounceTime, map, of, switchMap, type Observable } from 'rxjs';
 import { namesOfThings } from '../reference/names';
 import { Amount, mostDigits } from '../shared/amount';
+import { attempted } from '../shared/attempt';
 import { unbroken, writeNumber, writer } from '../shared/numbers';
-import { problemOf } from '../shared/problems';
 import { RulesApi } from './rules.api';
 import { TrialChooser } from './trial-chooser';
-
-const PAUSE_MILLISECONDS = 300;
-
-interface Tried {
-  readonly answer: RulesAnswer | null;
-  readonly problem: string | null;
-}
-
-const NOTHING: Tried = { answer: null, problem: null };
 
 /** What becomes of all rules on a quote or a basket, as drafts have them: which touch it, and why not. */
 @Component({
@@ -111,22 +100,7 @@ export class AllRulesBench {
   private readonly api = inject(RulesApi);
   private readonly names = namesOfThings();
   protected readonly trial = signal<Trial | null>(null);
-  protected readonly tried = toSignal(
-    toObservable(this.trial).pipe(
-      debounceTime(PAUSE_MILLISECONDS),
-      switchMap((trial): Observable<Tried> =>
-        trial
-          ? this.api.attemptAll(trial).pipe(
-              map((answer): Tried => ({ answer, problem: null })),
-              catchError((error: unknown) =>
-                of<Tried>({ answer: null, problem: problemOf(error).detail }),
-              ),
-            )
-          : of(NOTHING),
-      ),
-    ),
-    { initialValue: NOTHING },
-  );
+  protected readonly tried = attempted(this.trial, (trial) => this.api.attemptAll(trial));
   protected readonly lines = computed(() =>
     (this.tried().answer?.lines ?? []).map((line) => ({
       id: line.id,

@@ -1,5 +1,11 @@
 import type { RuleSummary } from '@honest-ledger/contracts';
-import { hoursInForce, inForce, isAtOutlet, type DayHours } from '@honest-ledger/engine';
+import {
+  hoursInForce,
+  inForce,
+  isAtOutlet,
+  MINUTES_OF_DAY,
+  type DayHours,
+} from '@honest-ledger/engine';
 
 /** A moment of a wall clock. */
 export interface Moment {
@@ -68,13 +74,10 @@ export function hoursWords(hours: readonly DayHours[]): string {
   if (hours.length === 0) return 'not';
   return hours
     .map(({ from, until }) =>
-      from === 0 && until === DAY ? 'all day' : `${clock(from)} to ${clock(until)}`,
+      from === 0 && until === MINUTES_OF_DAY ? 'all day' : `${clock(from)} to ${clock(until)}`,
     )
     .join(' and ');
 }
-
-/** The minutes of a day. */
-export const DAY = 24 * 60;
 
 function clock(minutes: number): string {
   return [Math.floor(minutes / 60), minutes % 60]

@@ -84,7 +84,7 @@ describe('the bench of rules', () => {
     expect(screen.text()).toContain('Choose a quote, or put goods into a basket.');
     await screen.choose('What to try it on', 'a basket of goods');
     picked('hl-item-picker', itemRow('GL-1180', '9.60'));
-    picked('hl-item-picker', itemRow('CL-0207', '18.40'));
+    picked('hl-item-picker', itemRow('CL-0207', '18.40', { timeUnit: 'day' }));
     await screen.settle();
     await screen.type('Quantity of CL-0207 in the basket', '12');
     await screen.choose('Outlet of the basket', 'Quay counter');
@@ -119,8 +119,8 @@ describe('the bench of rules', () => {
         currency: 'EUR',
         codes: ['KILN', 'kiln2'],
         lines: [
-          { item: 'GL-1180', quantity: '1', unit: null },
-          { item: 'CL-0207', quantity: '12', unit: null },
+          { item: 'GL-1180', quantity: '1', unit: null, duration: null },
+          { item: 'CL-0207', quantity: '12', unit: null, duration: '1' },
         ],
       },
       at: null,

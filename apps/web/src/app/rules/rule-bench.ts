@@ -1,34 +1,22 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
-import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import {
   check,
   ruleContentSchema,
-  type RuleAnswer,
   type RuleContent,
   type RuleQuestion,
   type Trial,
 } from '@honest-ledger/contracts';
 import { askedWords, reasonSentence } from '@honest-ledger/engine';
-import { catchError, debounceTime, map, of, switchMap, type Observable } from 'rxjs';
 import { namesOfThings } from '../reference/names';
 import { Amount, mostDigits } from '../shared/amount';
+import { attempted } from '../shared/attempt';
 import { unbroken, writeNumber, writer } from '../shared/numbers';
-import { problemOf } from '../shared/problems';
 import { RulesApi } from './rules.api';
 import { TrialChooser } from './trial-chooser';
 
-const PAUSE_MILLISECONDS = 300;
-
-interface Tried {
-  readonly answer: RuleAnswer | null;
-  readonly problem: string | null;
-}
-
-const NOTHING: Tried = { answer: null, problem: null };
-
 /**
- * Tries a rule on a quote or a basket before anybody else sees it: line by line as published against as edited,
- * and each of its tests with what is there.
+ * Tries a rule on a quote or a basket before anybody else sees it: line by line as published against
+ * as edited, and each of its tests with what is there.
  */
 @Component({
   selector: 'hl-rule-bench',
@@ -140,21 +128,8 @@ export class RuleBench {
     if (trial === null || !check(ruleContentSchema, content).ok) return null;
     return { content, ...trial };
   });
-  protected readonly tried = toSignal(
-    toObservable(this.question).pipe(
-      debounceTime(PAUSE_MILLISECONDS),
-      switchMap((question): Observable<Tried> =>
-        question
-          ? this.api.attempt(this.id(), question).pipe(
-              map((answer): Tried => ({ answer, problem: null })),
-              catchError((error: unknown) =>
-                of<Tried>({ answer: null, problem: problemOf(error).detail }),
-              ),
-            )
-          : of(NOTHING),
-      ),
-    ),
-    { initialValue: NOTHING },
+  protected readonly tried = attempted(this.question, (question) =>
+    this.api.attempt(this.id(), question),
   );
   protected readonly lines = computed(() => {
     const [names, currency] = [this.names(), this.content().currency];

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { ruleSentence } from '@honest-ledger/engine';
+import { MINUTES_OF_DAY, ruleSentence } from '@honest-ledger/engine';
 import { Store } from '@ngrx/store';
 import { CodeChoice } from '../reference/code-choice';
 import { namesOfThings } from '../reference/names';
@@ -11,7 +11,6 @@ import { Notice } from '../shared/notice';
 import { unbroken, writer } from '../shared/numbers';
 import {
   calendarRows,
-  DAY,
   dayLater,
   daysFrom,
   hoursWords,
@@ -87,7 +86,7 @@ export class RuleCalendar {
   /** Where the moment lies on its day, in percent. */
   protected readonly momentAt = computed(() => {
     const [hours = 0, minutes = 0] = this.moment().time.split(':').map(Number);
-    return ((hours * 60 + minutes) / DAY) * 100;
+    return ((hours * 60 + minutes) / MINUTES_OF_DAY) * 100;
   });
   protected readonly momentWords = computed(() => {
     const { day, time } = this.moment();
@@ -105,7 +104,7 @@ export class RuleCalendar {
   }
 
   protected share(minutes: number): number {
-    return (minutes / DAY) * 100;
+    return (minutes / MINUTES_OF_DAY) * 100;
   }
 
   protected starts({ rule }: CalendarRow): string {

@@ -97,6 +97,14 @@ type Basket = Extract<TrialSubject, { kind: 'basket' }>;
             (changed)="setLine(place, { quantity: $event })"
           />
           <span>× {{ line.item }}</span>
+          @if (line.duration !== null) {
+            <span>for</span>
+            <hl-figure-field
+              [label]="'How long, ' + line.item + ' in the basket'"
+              [value]="line.duration"
+              (changed)="setLine(place, { duration: $event })"
+            />
+          }
           <button type="button" class="quiet small" (click)="remove(place)">Take out</button>
         </p>
       }
@@ -198,8 +206,9 @@ export class TrialChooser {
     this.put({ codes: [...new Set(codes)] });
   }
 
-  protected add({ item }: ItemRow): void {
-    this.setLines((lines) => [...lines, { item, quantity: '1', unit: null }]);
+  protected add({ item, timeUnit }: ItemRow): void {
+    const duration = timeUnit === null ? null : '1';
+    this.setLines((lines) => [...lines, { item, quantity: '1', unit: null, duration }]);
   }
 
   protected setLine(place: number, part: Partial<BasketLine>): void {

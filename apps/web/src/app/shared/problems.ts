@@ -47,3 +47,12 @@ export function withoutPrefix(problem: ProblemDetails, prefix: string): ProblemD
   }));
   return { ...problem, fields };
 }
+
+/** What is wrong with the fields under a path, by the rest of their paths. */
+export function fieldsUnder(
+  fields: NonNullable<ProblemDetails['fields']>,
+  start: string,
+): ReadonlyMap<string, string> {
+  const own = fields.filter(({ path }) => path.startsWith(start));
+  return new Map(own.map(({ path, sentence }) => [path.slice(start.length), sentence]));
+}

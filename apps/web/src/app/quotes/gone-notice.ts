@@ -1,0 +1,41 @@
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { reasonSentence } from '@honest-ledger/engine';
+import { namesOfThings } from '../reference/names';
+import { unbroken, writer } from '../shared/numbers';
+import type { GoneRule } from './gone-rules';
+
+/** The rules that ceased to hold, each with the reason, until somebody has seen it. */
+@Component({
+  selector: 'hl-gone-notice',
+  template: `
+    <div class="notice" role="status">
+      @for (rule of said(); track rule.id) {
+        <p>{{ rule.sentence }}</p>
+      }
+      <button type="button" class="quiet" (click)="seen.emit()">All right</button>
+    </div>
+  `,
+  styles: `
+    .notice {
+      margin: 12px 18px;
+    }
+    button {
+      margin: 6px 10px 0 0;
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class GoneNotice {
+  readonly rules = input.required<readonly GoneRule[]>();
+  readonly seen = output();
+
+  private readonly names = namesOfThings();
+  protected readonly said = computed(() => {
+    const names = this.names();
+    return this.rules().map(({ id, name, reasons }) => {
+      const why = reasons.map((reason) => reasonSentence(reason, names, writer)).join('; ');
+      const because = why === '' ? 'nothing here is for it' : why;
+      return { id, sentence: unbroken(`${name} applies no more: ${because}.`) };
+    });
+  });
+}
