@@ -5,6 +5,7 @@
  * statement with `numeric`, whose sum must be the same to the cent. Run: npm run bench
  */
 import {
+  PLAIN_LINE,
   PLAIN_DOCUMENT,
   add,
   applyRoundingRule,
@@ -146,6 +147,7 @@ function makeChunks(): PricingDocument[] {
           attributes: {},
         },
         rates: [],
+        ruleUses: [],
         items: facts.slice(from, from + CHUNK),
       },
       lines: goods.slice(from, from + CHUNK).map(({ item, quantity }) => ({
@@ -154,9 +156,7 @@ function makeChunks(): PricingDocument[] {
         quantity: fromInteger(quantity),
         unit: null,
         duration: null,
-        formOfSupply: null,
-        level: null,
-        priceByHand: null,
+        ...PLAIN_LINE,
       })),
     };
   });
@@ -213,6 +213,7 @@ function byHand(): string {
         notApplied: [],
         notAppliedMore: 0,
         computed: null,
+        kept: null,
       });
     }
     for (const { amount } of results) total = add(total, amount);

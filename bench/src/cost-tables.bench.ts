@@ -7,6 +7,7 @@
  * a spreadsheet computes in binary floats, so it is a reference for speed alone. Run: npm run bench
  */
 import {
+  PLAIN_LINE,
   PLAIN_DOCUMENT,
   add,
   compileSetup,
@@ -144,6 +145,7 @@ function byEngine(setup: Setup): () => string {
         outlet: null,
         customer: null,
         rates: [],
+        ruleUses: [],
         items,
       },
       lines: items.map(({ item }) => ({
@@ -152,9 +154,7 @@ function byEngine(setup: Setup): () => string {
         quantity: fromInteger(1),
         unit: null,
         duration: null,
-        formOfSupply: null,
-        level: null,
-        priceByHand: null,
+        ...PLAIN_LINE,
       })),
     };
   });
@@ -176,7 +176,7 @@ function byEngineInColumns(setup: Setup): () => string {
   const ids = setup.costTables.map(({ id }) => id);
   const local = { day: '2026-11-25', time: '12:00:00', offset: '+00:00' };
   const asked = {
-    facts: { local, outlet: null, customer: null, rates: [] },
+    facts: { local, outlet: null, customer: null, rates: [], ruleUses: [] },
     currency: 'EUR',
   };
   return () => {

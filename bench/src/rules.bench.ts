@@ -6,6 +6,8 @@
  * rules library from the registry, which computes no price. Run: npm run bench
  */
 import {
+  PLAIN_LINE,
+  NO_LIMITS,
   PLAIN_DOCUMENT,
   compileSetup,
   decimal,
@@ -42,6 +44,7 @@ function ruleOf(place: number, when: Condition): Rule {
     effect: { kind: 'percent', percent: decimal('-1'), of: 'running', startsFrom: 'running' },
     together: true,
     stops: false,
+    limits: NO_LIMITS,
   };
 }
 
@@ -132,6 +135,7 @@ function documentOf(lines: number, size: number): PricingDocument {
       outlet: null,
       customer: null,
       rates: [],
+      ruleUses: [],
       items,
     },
     lines: items.map(({ item }, index) => ({
@@ -140,9 +144,7 @@ function documentOf(lines: number, size: number): PricingDocument {
       quantity: fromInteger(1 + (index % 5)),
       unit: null,
       duration: null,
-      formOfSupply: null,
-      level: null,
-      priceByHand: null,
+      ...PLAIN_LINE,
     })),
   };
 }

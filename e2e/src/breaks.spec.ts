@@ -42,7 +42,7 @@ test('a break is written, tried, mended where more costs less, published, and re
   });
 
   await test.step('read it on a quote, slice by slice, with what the customer reads', async () => {
-    await ledger.beginQuote('A. Bramble');
+    await ledger.beginDocument('A. Bramble');
     await ledger.addLine('CL-0311', '24');
     await ledger.kept();
     await expect(page.getByText(/Porcelain in bulk: 19 × .* \+ 5 × /)).toBeVisible();

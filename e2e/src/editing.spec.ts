@@ -3,7 +3,7 @@ import { expect, Ledger, test } from './ledger';
 
 test('what is typed wrongly is told beside it, and nothing is lost', async ({ ledger, page }) => {
   await ledger.signIn();
-  await ledger.beginQuote('Winterbourne');
+  await ledger.beginDocument('Winterbourne');
   await ledger.addLine('CL-0207', '2');
   await ledger.kept();
 
@@ -45,7 +45,7 @@ test('what is typed wrongly is told beside it, and nothing is lost', async ({ le
 
 test('every edit of a quote can be undone and done again', async ({ ledger, page }) => {
   await ledger.signIn();
-  await ledger.beginQuote('Oyster Quay');
+  await ledger.beginDocument('Oyster Quay');
   await ledger.addLine('GL-1180', '4');
   await ledger.addLine('GL-1181', '1');
   await page.getByRole('button', { name: 'Remove GL-1180' }).click();
@@ -65,7 +65,7 @@ test('a quote tells what a newer version would make of it before anything change
   page,
 }) => {
   await ledger.signIn();
-  await ledger.beginQuote('Marsh End');
+  await ledger.beginDocument('Marsh End');
   await ledger.addLine('GL-1180', '1');
   await ledger.kept();
   const quote = page.url();
@@ -91,7 +91,7 @@ test('the second of two people on one quote sees both and decides', async ({
   browser,
 }) => {
   await ledger.signIn();
-  await ledger.beginQuote('Tern Point');
+  await ledger.beginDocument('Tern Point');
   await ledger.kept();
   const other = await secondPerson(await browser.newPage(), page.url());
   await page.getByLabel('What the quote is for').fill('Mine');
@@ -116,7 +116,7 @@ test('an edit made while the server cannot be reached is sent when it can', asyn
 }) => {
   const ledger = new Ledger(page);
   await ledger.signIn();
-  await ledger.beginQuote('Kiln Yard');
+  await ledger.beginDocument('Kiln Yard');
   await ledger.addLine('CL-0207', '2');
   await ledger.kept();
   await context.setOffline(true);
@@ -135,7 +135,7 @@ test('an edit made after the session ended is kept once its user has signed in a
   context,
 }) => {
   await ledger.signIn();
-  await ledger.beginQuote('Curlew Hill');
+  await ledger.beginDocument('Curlew Hill');
   await ledger.addLine('CL-0207', '2');
   await ledger.kept();
   await context.clearCookies();

@@ -44,7 +44,7 @@ export class Ledger {
     }).toPass();
   }
 
-  async beginQuote(customer: string): Promise<void> {
+  async beginDocument(customer: string): Promise<void> {
     await this.open('Quotes');
     await this.page.getByLabel('Type a customer’s name or code').fill(customer);
     await this.page.locator('mat-option').first().waitFor();

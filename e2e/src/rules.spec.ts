@@ -30,7 +30,7 @@ test('a rule with a code is written as a tree, published, and started by its cod
   });
 
   await test.step('without the code, the workings say that it is needed', async () => {
-    await ledger.beginQuote('A. Bramble');
+    await ledger.beginDocument('A. Bramble');
     await ledger.addLine('CL-0311', '2');
     await ledger.kept();
     await expect(page.getByTestId('total')).toHaveText('62.00');
@@ -56,7 +56,7 @@ test('units are given for others, codes say what became of them, and shipping co
   page,
 }) => {
   await ledger.signIn();
-  await ledger.beginQuote('A. Bramble');
+  await ledger.beginDocument('A. Bramble');
   await ledger.addLine('BR-0001', '3');
   await ledger.kept();
   // 3 x 4.25, one of them at half price: 2.125, rounded once
@@ -85,7 +85,7 @@ test('a rule is put on a line by hand, another taken off, and what ceases to hol
   page,
 }) => {
   await ledger.signIn();
-  await ledger.beginQuote('A. Bramble');
+  await ledger.beginDocument('A. Bramble');
   await ledger.addLine('BR-0001', '3');
   await ledger.kept();
   await expect(page.getByTestId('total')).toHaveText('10.62');
@@ -184,7 +184,7 @@ test('a condition is saved under a name, used by a rule, and changed for it', as
   await expect(page.getByText('and “Two of them” holds: 10 % off the price')).toBeVisible();
   await ledger.publish('Underglaze in twos');
 
-  await ledger.beginQuote('A. Bramble');
+  await ledger.beginDocument('A. Bramble');
   await ledger.addLine('UG-0301', '2');
   await ledger.kept();
   await page.getByRole('button', { name: /^Price of UG-0301/ }).focus();

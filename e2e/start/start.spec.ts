@@ -95,7 +95,7 @@ describe('npm start', () => {
     const page = await fetch(address);
     const nonce = /ngCspNonce="([0-9a-f]+)"/i.exec(await page.text())?.[1] ?? 'none';
     expect(page.headers.get('content-security-policy')).toContain(`'nonce-${nonce}'`);
-    expect((await fetch(`${address}/api/quotes`)).status).toBe(401);
+    expect((await fetch(`${address}/api/documents`)).status).toBe(401);
     expect((await fetch(`${address}/levels`, { headers: { accept: 'text/html' } })).status).toBe(
       200,
     );

@@ -23,7 +23,7 @@ import { importRoutes } from './imports/routes';
 import { levelRoutes } from './levels/routes';
 import { listRoutes } from './lists/routes';
 import { purchasingRoutes } from './purchasing/routes';
-import { quoteRoutes } from './quotes/routes';
+import { documentRoutes } from './documents/routes';
 import { receiptRoutes } from './receipts/routes';
 import { repricingRoutes } from './repricings/routes';
 import type { Services } from './services';
@@ -71,7 +71,7 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
         levelRoutes,
         draftRoutes,
         versionRoutes,
-        quoteRoutes,
+        documentRoutes,
         purchasingRoutes,
         receiptRoutes,
         repricingRoutes,

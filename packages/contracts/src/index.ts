@@ -18,7 +18,7 @@ export * from './api/lists';
 export * from './api/pages';
 export * from './api/problem';
 export * from './api/purchasing';
-export * from './api/quotes';
+export * from './api/documents';
 export * from './api/rates';
 export * from './api/receipts';
 export * from './api/repricings';

@@ -8,14 +8,14 @@ import {
   attributes,
   customerAttributes,
   itemAttributes,
-  quoteAttributes,
+  documentAttributes,
 } from '../database/schema/index';
 
 /** Where the values of each kind of owner are kept. */
 export const VALUE_TABLES = {
   items: itemAttributes,
   customers: customerAttributes,
-  documents: quoteAttributes,
+  documents: documentAttributes,
 };
 
 /** What a company keeps of its items, of its customers, or of its documents, by name. */

@@ -1,3 +1,4 @@
+import { PLAIN_LINE } from '@honest-ledger/engine';
 import type {
   BreakAnswer,
   BreakContent,
@@ -7,7 +8,7 @@ import type {
   ChangePage,
   DraftRow,
   DraftView,
-  QuoteView,
+  DocumentView,
 } from '@honest-ledger/contracts';
 import { randomUUID } from 'node:crypto';
 import { DEMO_BREAKS } from '../demo/breaks';
@@ -129,20 +130,20 @@ describe('quantity breaks', () => {
 
   it('price a quote once published, and say so in its workings', async () => {
     const { number, revision } = (
-      await browser.ask('POST', '/quotes', { customer: 'C4001' })
-    ).as<QuoteView>();
+      await browser.ask('POST', '/documents', { customer: 'C4001' })
+    ).as<DocumentView>();
     const line = { item: 'CL-0207', quantity: '25', unit: null, duration: null };
-    const kept = await browser.ask('PUT', `/quotes/${String(number)}`, {
+    const kept = await browser.ask('PUT', `/documents/${String(number)}`, {
       revision,
       customer: 'C4001',
       title: '',
       outlet: null,
       currency: 'EUR',
       level: null,
-      lines: [{ id: randomUUID(), ...line, formOfSupply: null, level: null, priceByHand: null }],
+      lines: [{ id: randomUUID(), ...line, ...PLAIN_LINE }],
     });
     expect(kept.status).toBe(200);
-    const [priced] = kept.as<QuoteView>().priced;
+    const [priced] = kept.as<DocumentView>().priced;
     if (priced?.kind !== 'priced') throw new Error('it has a price');
     const sources = priced.slices[0]?.steps.map(({ source }) => source) ?? [];
     const step = sources.find(({ kind }) => kind === 'quantityBreak');

@@ -1,5 +1,6 @@
 import { type BreakAnswer, type BreakQuestion, type TriedPrice } from '@honest-ledger/contracts';
 import {
+  PLAIN_LINE,
   PLAIN_DOCUMENT,
   compileSetup,
   dearZones,
@@ -144,6 +145,7 @@ const NOBODY = {
   outlet: null,
   customer: null,
   rates: [],
+  ruleUses: [],
 } as const;
 const NO_MOMENT = new Date('2000-01-01T00:00:00Z');
 
@@ -166,9 +168,7 @@ function lineOf(
     quantity: byTerm ? ONE : quantity,
     unit: unit.unit === base ? null : unit.unit,
     duration: timeUnit === null ? null : byTerm ? quantity : ONE,
-    formOfSupply: null,
-    level: null,
-    priceByHand: null,
+    ...PLAIN_LINE,
   };
 }
 

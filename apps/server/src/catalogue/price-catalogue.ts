@@ -1,5 +1,6 @@
 import type { CatalogueMoves } from '@honest-ledger/contracts';
 import {
+  PLAIN_LINE,
   PLAIN_DOCUMENT,
   fromInteger,
   priceDocument,
@@ -67,9 +68,7 @@ export function priceCatalogue(
           quantity,
           unit: null,
           duration: timeUnit === null ? null : ONE,
-          formOfSupply: null,
-          level: null,
-          priceByHand: null,
+          ...PLAIN_LINE,
         })),
       ),
     },

@@ -11,7 +11,16 @@ export interface RecordedChange {
   readonly kind: string;
   readonly key: string;
   readonly name: string;
-  readonly action: 'made' | 'changed' | 'removed' | 'published' | 'discarded';
+  readonly action:
+    | 'made'
+    | 'changed'
+    | 'removed'
+    | 'published'
+    | 'discarded'
+    | 'confirmed'
+    | 'posted'
+    | 'cancelled'
+    | 'opened again';
   readonly before: unknown;
   readonly after: unknown;
 }

@@ -54,7 +54,7 @@ describe('conditions that are saved under a name', () => {
   it('are tried with the rule, test by test', async () => {
     await keep({ name: 'Three or more', when: atLeast('3') });
     const { number } = await desk.quote('2');
-    const body = { content: saved, on: { kind: 'quote', number }, at: null };
+    const body = { content: saved, on: { kind: 'document', number }, at: null };
     const answer = (await browser.ask('POST', `/rules/${randomUUID()}/try`, body)).as<RuleAnswer>();
     expect(answer.lines[0]?.tests.map(({ holds, actual }) => [holds, actual])).toEqual([
       [false, '2'],

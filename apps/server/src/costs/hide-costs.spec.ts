@@ -2,7 +2,7 @@ import type {
   DraftRow,
   LevelView,
   PurchaseOrderView,
-  QuoteView,
+  DocumentView,
   RepricingView,
 } from '@honest-ledger/contracts';
 import { DEMO_COST_TABLES } from '../demo/cost-tables';
@@ -79,8 +79,9 @@ const READS = [
   '/agreements?segment=schools',
   '/versions/1',
   '/versions/2',
-  '/quotes/1001',
-  '/quotes/1001/document',
+  '/documents/1001',
+  '/documents/1001/document',
+  '/documents/1001/advance?into=order',
   '/changes',
   '/find?text=ribbon',
   '/files/customers/C1001/prices',
@@ -182,11 +183,11 @@ describe('costs that somebody may not see', () => {
     const quote = await ruleDesk(pricing).quote('2', { codes: ['ROOM'] });
     expect(JSON.stringify(quote.outcome.codes)).toContain('"margin"');
     const seller = await server.signedIn('noor@saltmarsh.example');
-    const seen = await seller.ask('GET', `/quotes/${String(quote.number)}`);
+    const seen = await seller.ask('GET', `/documents/${String(quote.number)}`);
     expect(tells(JSON.stringify(seen.as()))).toEqual([]);
-    expect(JSON.stringify(seen.as<QuoteView>().outcome.codes)).toContain('"unmet":[]');
+    expect(JSON.stringify(seen.as<DocumentView>().outcome.codes)).toContain('"unmet":[]');
     expect((await seller.ask('GET', `/rules/${RULE}`)).status).toBe(404);
-    const on = { kind: 'quote', number: quote.number };
+    const on = { kind: 'document', number: quote.number };
     const body = { content: RULE_OF_MARGIN, on, at: null };
     expect((await seller.ask('POST', `/rules/${RULE}/try`, body)).status).toBe(404);
   });
@@ -199,16 +200,16 @@ describe('costs that somebody may not see', () => {
   it('make the same prices: the server alone prices quotes that reach them', async () => {
     const seller = await server.signedIn('noor@saltmarsh.example');
     const { number } = (
-      await pricing.ask('POST', '/quotes', { customer: 'C1001' })
-    ).as<QuoteView>();
-    const begun = (await pricing.ask('GET', `/quotes/${String(number)}`)).as<QuoteView>();
+      await pricing.ask('POST', '/documents', { customer: 'C1001' })
+    ).as<DocumentView>();
+    const begun = (await pricing.ask('GET', `/documents/${String(number)}`)).as<DocumentView>();
     const { customer, title, outlet, currency, revision } = begun;
     const lines = [ITEM, 'TL-0048'].map((item, place) => ({
       id: `00000000-0000-4000-8000-00000000000${String(place)}`,
       item,
       quantity: '2',
     }));
-    const kept = await pricing.ask('PUT', `/quotes/${String(number)}`, {
+    const kept = await pricing.ask('PUT', `/documents/${String(number)}`, {
       customer,
       title,
       outlet,
@@ -217,8 +218,8 @@ describe('costs that somebody may not see', () => {
       lines,
       revision,
     });
-    const whole = kept.as<QuoteView>();
-    const seen = (await seller.ask('GET', `/quotes/${String(number)}`)).as<QuoteView>();
+    const whole = kept.as<DocumentView>();
+    const seen = (await seller.ask('GET', `/documents/${String(number)}`)).as<DocumentView>();
     expect(seen.outcome.total).toBe(whole.outcome.total);
     expect(whole.pricing.setup).not.toBeNull();
     expect(seen.pricing.setup).toBeNull();

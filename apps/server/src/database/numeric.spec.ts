@@ -1,4 +1,5 @@
 import {
+  PLAIN_LINE,
   PLAIN_DOCUMENT,
   add,
   compare,
@@ -91,9 +92,7 @@ describe('our decimals against PostgreSQL’s numeric', () => {
         quantity: fromInteger(7),
         unit: null,
         duration: timeUnit === null ? null : fromInteger(1),
-        formOfSupply: null,
-        level: null,
-        priceByHand: null,
+        ...PLAIN_LINE,
       })),
     });
     // The level Studios, written by hand: porcelain 6 %, other clay 10 %, glazes 8 %, the rest 4 %

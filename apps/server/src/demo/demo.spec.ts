@@ -23,8 +23,8 @@ describe('the demo data', () => {
       select (select count(*)::int from items) as items,
              (select count(*)::int from categories) as categories,
              (select count(*)::int from customers) as customers,
-             (select count(*)::int from quotes) as quotes,
-             (select count(*)::int from quote_lines where amount is null) as unpriced`);
+             (select count(*)::int from documents) as quotes,
+             (select count(*)::int from document_lines where amount is null) as unpriced`);
     const [counts] = rows;
     expect(counts?.['items']).toBeGreaterThanOrEqual(235);
     expect(counts?.['items']).toBeLessThanOrEqual(250);

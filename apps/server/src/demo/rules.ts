@@ -4,7 +4,7 @@ import type {
   RuleContent,
   SavedConditionContent,
 } from '@honest-ledger/contracts';
-import type { Reach } from '@honest-ledger/engine';
+import { NO_LIMITS, type Reach } from '@honest-ledger/engine';
 
 /** The level of the studios. */
 const STUDIOS = '5b0e7a52-93a1-4c55-8d3e-2f6c1f0a7b01';
@@ -58,6 +58,7 @@ function rule(
     effect,
     together: true,
     stops: false,
+    limits: NO_LIMITS,
     ...changes,
   };
 }

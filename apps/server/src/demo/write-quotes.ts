@@ -1,7 +1,8 @@
+import { PLAIN_LINE } from '@honest-ledger/engine';
 import { randomUUID } from 'node:crypto';
 import type { Transaction } from '../database/database';
-import { beginQuote, keepQuote } from '../quotes/keep-quote';
-import { readQuote } from '../quotes/queries';
+import { beginDocument, keepDocument } from '../documents/keep-document';
+import { readDocument } from '../documents/queries';
 import type { Services } from '../services';
 import type { DemoItem } from './catalogue';
 import type { DemoCustomer } from './customers';
@@ -39,15 +40,17 @@ export async function writeQuotes(
     const minutes = Math.floor(index * 0.75) * 24 * 60 + 60 + ((index * 97) % 480);
     const then = new Date(BEGINNING.getTime() + minutes * 60 * 1000);
     const atThen = { ...services, now: () => then };
-    const number = await beginQuote(transaction, atThen, buyer.code, editor);
-    const begun = await readQuote(transaction, atThen, number);
+    const begin = { kind: 'quote', customer: buyer.code } as const;
+    const number = await beginDocument(transaction, atThen, begin, editor);
+    const begun = await readDocument(transaction, atThen, number);
     const lines = Array.from({ length: 3 + demo.random.whole(5) }, () => demoLine(demo));
-    const { customer, outlet, currency, level } = begun;
+    const { customer, outlet, currency, validUntil, level } = begun;
     const title = TITLES[index % TITLES.length] ?? '';
     const content = {
       customer,
       outlet,
       currency,
+      validUntil,
       codes: [],
       shipping: null,
       byHand: [],
@@ -57,7 +60,7 @@ export async function writeQuotes(
       lines,
       revision: 1,
     };
-    await keepQuote(transaction, atThen, number, content, editor);
+    await keepDocument(transaction, atThen, number, content, editor);
   }
 }
 
@@ -76,8 +79,6 @@ function demoLine({
     quantity: String(1 + random.whole(12)),
     unit: null,
     duration: item.series.timeUnit === undefined ? null : '3',
-    formOfSupply: null,
-    level: null,
-    priceByHand: null,
+    ...PLAIN_LINE,
   };
 }

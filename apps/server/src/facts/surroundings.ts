@@ -14,7 +14,7 @@ import { localTime } from './local-time';
 /** The zone of documents that are made at no outlet. */
 const NO_OUTLETS_ZONE = 'UTC';
 
-/** All facts around the lines of a document at an instant, but for its items. */
+/** All facts around the lines of a document at an instant, but for its items and its uses of rules. */
 export async function surroundings(
   queries: Queries,
   { customer, outlet }: { readonly customer: string | null; readonly outlet: string | null },
@@ -26,6 +26,7 @@ export async function surroundings(
     outlet: found,
     customer: customer === null ? null : await customerFacts(queries, customer),
     rates: await ratesAt(queries, now),
+    ruleUses: [],
   };
 }
 

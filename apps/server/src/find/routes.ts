@@ -4,7 +4,7 @@ import type { FastifyPluginCallback } from 'fastify';
 import { snapshot, type Queries } from '../database/database';
 import { saidOfItem } from '../catalogue/queries';
 import { everyWordIn } from '../database/patterns';
-import { customers, items, levelRows, quotes } from '../database/schema/index';
+import { customers, items, levelRows, documents } from '../database/schema/index';
 import type { Services } from '../services';
 
 /** So many of each kind are found at most: who sees none that fits types another letter. */
@@ -39,13 +39,18 @@ async function findThings(queries: Queries, text: string): Promise<FoundThing[]>
     .where(and(isNull(levelRows.toVersion), everyWordIn(text, [levelRows.name])))
     .orderBy(asc(levelRows.name))
     .limit(MOST_OF_A_KIND);
-  const number = sql<string>`${quotes.number}::text`;
-  const foundQuotes = await queries
-    .select({ key: number, customer: customers.name, title: quotes.title })
-    .from(quotes)
-    .innerJoin(customers, eq(customers.id, quotes.customerId))
-    .where(everyWordIn(text, [number, quotes.title, customers.name]))
-    .orderBy(desc(quotes.number))
+  const number = sql<string>`${documents.number}::text`;
+  const foundDocuments = await queries
+    .select({
+      kind: documents.kind,
+      key: number,
+      customer: customers.name,
+      title: documents.title,
+    })
+    .from(documents)
+    .leftJoin(customers, eq(customers.id, documents.customerId))
+    .where(everyWordIn(text, [number, documents.title, customers.name]))
+    .orderBy(desc(documents.number))
     .limit(MOST_OF_A_KIND);
   const of = (kind: FoundThing['kind'], all: readonly Omit<FoundThing, 'kind'>[]): FoundThing[] =>
     all.map((one) => ({ kind, ...one }));
@@ -53,12 +58,10 @@ async function findThings(queries: Queries, text: string): Promise<FoundThing[]>
     ...of('item', foundItems),
     ...of('customer', foundCustomers),
     ...of('level', foundLevels),
-    ...of(
-      'quote',
-      foundQuotes.map(({ key, customer, title }) => ({
-        key,
-        name: title === '' ? customer : `${customer}, ${title}`,
-      })),
-    ),
+    ...foundDocuments.map(({ kind, key, customer, title }) => ({
+      kind,
+      key,
+      name: [customer ?? 'nobody known', title].filter((part) => part !== '').join(', '),
+    })),
   ];
 }

@@ -89,11 +89,15 @@ const ROUTES: readonly (readonly [Method, string, Permission])[] = [
   ['GET', '/versions/1', 'look'],
   ['GET', '/versions/1/setup', 'seeCosts'],
   ['POST', '/versions/1/draft', 'editSetup'],
-  ['GET', '/quotes', 'look'],
-  ['POST', '/quotes', 'writeQuotes'],
-  ['GET', '/quotes/1001', 'look'],
-  ['PUT', '/quotes/1001', 'writeQuotes'],
-  ['GET', '/quotes/1001/document', 'look'],
+  ['GET', '/documents', 'look'],
+  ['POST', '/documents', 'writeDocuments'],
+  ['GET', '/documents/1001', 'look'],
+  ['PUT', '/documents/1001', 'writeDocuments'],
+  ['GET', '/documents/1001/document', 'look'],
+  ['GET', '/documents/1001/advance?into=order', 'writeDocuments'],
+  ['POST', '/documents/1001/advance', 'writeDocuments'],
+  ['POST', '/documents/1001/cancel', 'writeDocuments'],
+  ['POST', '/documents/1001/reopen', 'writeDocuments'],
   ['GET', '/find?text=glaze', 'look'],
   ['GET', '/lists/brands', 'look'],
   ['PUT', '/lists/brands/kilnwright', 'editFacts'],
@@ -164,7 +168,7 @@ describe('the border of the server', () => {
 
   it('answers a body that is no JSON, empty, of another type or too large', async () => {
     const put = (payload: string, type = 'application/json') =>
-      browser.ask('PUT', '/quotes/1001', undefined, {
+      browser.ask('PUT', '/documents/1001', undefined, {
         payload,
         headers: { 'content-type': type, 'x-xsrf-token': browser.cookies.get('XSRF-TOKEN') ?? '' },
       });
@@ -175,7 +179,7 @@ describe('the border of the server', () => {
   });
 
   it('names each field that is wrong', async () => {
-    const answer = await browser.ask('PUT', '/quotes/1001', {
+    const answer = await browser.ask('PUT', '/documents/1001', {
       revision: 1,
       customer: 'C1001',
       title: '',
@@ -192,11 +196,11 @@ describe('the border of the server', () => {
   });
 
   it('takes no path or query that makes no sense', async () => {
-    expect((await browser.ask('GET', '/quotes/abc')).status).toBe(422);
+    expect((await browser.ask('GET', '/documents/abc')).status).toBe(422);
     expect((await browser.ask('GET', '/levels/not-an-id')).status).toBe(422);
     expect((await browser.ask('GET', '/items?limit=0')).status).toBe(422);
     expect((await browser.ask('GET', '/items?surprise=1')).status).toBe(422);
-    expect((await browser.ask('GET', '/quotes/99999999999')).status).toBe(422);
+    expect((await browser.ask('GET', '/documents/99999999999')).status).toBe(422);
   });
 
   it('describes every route of the API, with the schemas that guard it', async () => {
@@ -207,8 +211,8 @@ describe('the border of the server', () => {
     const described = Object.values(paths).flatMap((methods) => Object.keys(methods));
     // the session's open two, and this description itself
     expect(described.length).toBe(ROUTES.length + 3);
-    const keep = paths['/api/quotes/{number}']?.['put'];
-    expect(keep?.summary).toBe('needs the right: writeQuotes');
+    const keep = paths['/api/documents/{number}']?.['put'];
+    expect(keep?.summary).toBe('needs the right: writeDocuments');
     expect(JSON.stringify(keep?.requestBody)).toContain('priceByHand');
   });
 

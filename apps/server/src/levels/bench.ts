@@ -57,6 +57,7 @@ export async function tryLevel(
         formOfSupply: null,
         level: id,
         priceByHand: null,
+        kept: null,
       },
     ],
   };

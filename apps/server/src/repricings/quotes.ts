@@ -1,11 +1,17 @@
-import { contentOfQuote } from '@honest-ledger/contracts';
+import { contentOfDocument } from '@honest-ledger/contracts';
 import { and, eq, exists, inArray, lt, sql } from 'drizzle-orm';
 import { serializable, type Queries, type Transaction } from '../database/database';
-import { quoteLines, quotes, repricingRows, repricings, users } from '../database/schema/index';
+import {
+  documentLines,
+  documents,
+  repricingRows,
+  repricings,
+  users,
+} from '../database/schema/index';
 import { Problem } from '../http/problems';
 import { addJob } from '../jobs/add-job';
-import { keepQuote } from '../quotes/keep-quote';
-import { readQuote } from '../quotes/queries';
+import { keepDocument } from '../documents/keep-document';
+import { readDocument } from '../documents/queries';
 import type { Services } from '../services';
 import { CHANGING } from './queries';
 
@@ -20,21 +26,21 @@ export interface QuotesJob {
 /** The numbers of quotes with goods of which a price is to change, the latest first. */
 export async function findQuotesWith(queries: Queries, repricing: string): Promise<number[]> {
   const rows = await queries
-    .select({ number: quotes.number })
-    .from(quotes)
-    .where(exists(linesChanged(queries, repricing)))
-    .orderBy(sql`${quotes.number} desc`);
+    .select({ number: documents.number })
+    .from(documents)
+    .where(and(eq(documents.kind, 'quote'), exists(linesChanged(queries, repricing))))
+    .orderBy(sql`${documents.number} desc`);
   return rows.map(({ number }) => number);
 }
 
 function linesChanged(queries: Queries, repricing: string) {
   return queries
     .select({ one: sql`1` })
-    .from(quoteLines)
-    .innerJoin(repricingRows, eq(repricingRows.itemId, quoteLines.itemId))
+    .from(documentLines)
+    .innerJoin(repricingRows, eq(repricingRows.itemId, documentLines.itemId))
     .where(
       and(
-        eq(quoteLines.quoteNumber, quotes.number),
+        eq(documentLines.documentNumber, documents.number),
         eq(repricingRows.repricingId, repricing),
         CHANGING,
       ),
@@ -83,9 +89,9 @@ export async function priceQuotesAgain(
   for (const number of older) {
     try {
       await serializable(database, async (transaction) => {
-        const quote = await readQuote(transaction, services, number);
-        const edit = { ...contentOfQuote(quote), revision: quote.revision };
-        await keepQuote(transaction, services, number, edit, found.by);
+        const quote = await readDocument(transaction, services, number);
+        const edit = { ...contentOfDocument(quote), revision: quote.revision };
+        await keepDocument(transaction, services, number, edit, found.by);
       });
       done += 1;
     } catch (error) {
@@ -105,9 +111,11 @@ async function pricedBefore(
   version: number,
 ): Promise<number[]> {
   const rows = await queries
-    .selectDistinct({ number: quoteLines.quoteNumber })
-    .from(quoteLines)
-    .where(and(inArray(quoteLines.quoteNumber, [...numbers]), lt(quoteLines.version, version)))
-    .orderBy(quoteLines.quoteNumber);
+    .selectDistinct({ number: documentLines.documentNumber })
+    .from(documentLines)
+    .where(
+      and(inArray(documentLines.documentNumber, [...numbers]), lt(documentLines.version, version)),
+    )
+    .orderBy(documentLines.documentNumber);
   return rows.map(({ number }) => number);
 }

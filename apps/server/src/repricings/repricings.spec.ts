@@ -4,7 +4,7 @@ import type {
   DraftView,
   ItemView,
   LevelView,
-  QuoteView,
+  DocumentView,
   RepricedAnswer,
   RepricedPage,
   RepricedPrice,
@@ -280,15 +280,15 @@ describe('many prices changed at once', () => {
   });
 
   it('wait in a draft of their own for their day, and open quotes follow where asked', async () => {
-    const quotes = (await browser.ask('GET', '/quotes?limit=50')).as<{
+    const quotes = (await browser.ask('GET', '/documents?limit=50')).as<{
       rows: { number: number }[];
     }>();
     expect(quotes.rows.length).toBeGreaterThan(0);
     const of = await begin({ goods: {}, at: '2026-12-01T00:00:00Z', quotes: 'priceAgain' });
     expect(of.quotes.total).toBeGreaterThan(0);
     const [number] = of.quotes.numbers;
-    const lines = async (): Promise<QuoteView['priced']> =>
-      (await browser.ask('GET', `/quotes/${String(number)}`)).as<QuoteView>().priced;
+    const lines = async (): Promise<DocumentView['priced']> =>
+      (await browser.ask('GET', `/documents/${String(number)}`)).as<DocumentView>().priced;
     const before = await lines();
     const applied = (await apply(of.id)).as<RepricingView>();
     expect(applied.draft).toEqual(

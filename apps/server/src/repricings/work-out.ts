@@ -5,6 +5,7 @@ import {
   type RepricingContent,
 } from '@honest-ledger/contracts';
 import {
+  PLAIN_LINE,
   PLAIN_DOCUMENT,
   baseUnit,
   changedPrice,
@@ -164,9 +165,7 @@ function pricing(
           quantity: isPositive(minQuantity) ? minQuantity : ONE,
           unit: inBaseUnit ? null : unit.unit,
           duration: item.timeUnit === null ? null : ONE,
-          formOfSupply: null,
-          level: null,
-          priceByHand: null,
+          ...PLAIN_LINE,
         })),
       };
       // prices are changed as they are before breaks and rules

@@ -79,7 +79,7 @@ describe('conditional rules', () => {
   it('are tried on a quote before anybody else sees them, paused and coded ones, too', async () => {
     const { number, outcome, lines } = await quote('2');
     const ask = async (changes: Partial<RuleContent>, at: string | null = null) => {
-      const on = { kind: 'quote', number };
+      const on = { kind: 'document', number };
       const body = { content: { ...GLAZES, ...changes }, on, at };
       const answer = await browser.ask('POST', `/rules/${randomUUID()}/try`, body);
       expect(answer.status).toBe(200);
@@ -117,7 +117,7 @@ describe('conditional rules', () => {
     expect(kinds(await ask({ ...anything, outlets: ['quay'] }))).toEqual(['notAtOutlet']);
     const gone = await browser.ask('POST', `/rules/${randomUUID()}/try`, {
       content: GLAZES,
-      on: { kind: 'quote', number: 99_999 },
+      on: { kind: 'document', number: 99_999 },
       at: null,
     });
     expect(gone.status).toBe(404);

@@ -1,7 +1,12 @@
 import type { TrialSubject } from '@honest-ledger/contracts';
-import { PLAIN_DOCUMENT, type CompiledSetup, type PricingDocument } from '@honest-ledger/engine';
+import {
+  PLAIN_LINE,
+  PLAIN_DOCUMENT,
+  type CompiledSetup,
+  type PricingDocument,
+} from '@honest-ledger/engine';
 import type { Queries } from '../database/database';
-import { documentNow, storedQuote } from '../quotes/queries';
+import { documentNow, storedDocument } from '../documents/queries';
 
 /** What rules are tried on, as a document of an instant. */
 export async function documentOfTrial(
@@ -10,17 +15,15 @@ export async function documentOfTrial(
   on: TrialSubject,
   moment: Date,
 ): Promise<PricingDocument> {
-  if (on.kind === 'quote') {
-    const { content } = await storedQuote(queries, on.number);
+  if (on.kind === 'document') {
+    const { content } = await storedDocument(queries, on.number);
     return documentNow(queries, setup, content, moment);
   }
   const { customer, outlet, currency, codes } = on;
   const lines = on.lines.map((line, place) => ({
     id: String(place + 1),
     ...line,
-    formOfSupply: null,
-    level: null,
-    priceByHand: null,
+    ...PLAIN_LINE,
   }));
   const written = { ...PLAIN_DOCUMENT, customer, outlet, currency, codes, lines };
   return documentNow(queries, setup, written, moment);

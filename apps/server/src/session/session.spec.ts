@@ -36,11 +36,11 @@ describe('a session', () => {
     const kept = new Map(browser.cookies);
     expect((await browser.ask('DELETE', '/session')).status).toBe(204);
     for (const [name, value] of kept) browser.cookies.set(name, value);
-    expect((await browser.ask('GET', '/quotes')).status).toBe(401);
+    expect((await browser.ask('GET', '/documents')).status).toBe(401);
 
     const idle = await server.signedIn();
     server.clock.now = new Date(server.clock.now.getTime() + 13 * 60 * 60 * 1000);
-    expect((await idle.ask('GET', '/quotes')).status).toBe(401);
+    expect((await idle.ask('GET', '/documents')).status).toBe(401);
   });
 
   it('keeps its cookie from scripts and other sites', async () => {
@@ -54,11 +54,11 @@ describe('a session', () => {
   it('writes nothing without the page’s own token', async () => {
     const browser = await server.signedIn();
     const forged = { headers: { 'x-xsrf-token': 'forged' } };
-    const answer = await browser.ask('POST', '/quotes', { customer: 'C1001' }, forged);
+    const answer = await browser.ask('POST', '/documents', { customer: 'C1001' }, forged);
     expect(answer.status).toBe(403);
     expect(answer.problem.detail).toContain('Load it again');
     expect(
-      (await browser.ask('POST', '/quotes', { customer: 'C1001' }, { headers: {} })).status,
+      (await browser.ask('POST', '/documents', { customer: 'C1001' }, { headers: {} })).status,
     ).toBe(403);
   });
 

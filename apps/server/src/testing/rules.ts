@@ -1,4 +1,5 @@
-import type { DraftRow, QuoteEdit, QuoteView, RuleContent } from '@honest-ledger/contracts';
+import type { DraftRow, DocumentEdit, DocumentView, RuleContent } from '@honest-ledger/contracts';
+import { PLAIN_LINE, NO_LIMITS } from '@honest-ledger/engine';
 import { randomUUID } from 'node:crypto';
 import type { Answer, Browser } from './test-server';
 
@@ -26,6 +27,7 @@ export const GLAZES: RuleContent = {
   effect: { kind: 'percent', percent: '-10', of: 'running', startsFrom: 'running' },
   together: true,
   stops: false,
+  limits: NO_LIMITS,
 };
 
 /** What specifications of rules do over and over, as somebody who is signed in. */
@@ -49,11 +51,16 @@ export function ruleDesk(browser: Browser) {
     return page.rows[0]?.item ?? '';
   };
   /** A new quote of one dipping glaze. */
-  const quote = async (quantity: string, changes: Partial<QuoteEdit> = {}): Promise<QuoteView> => {
-    const begun = (await browser.ask('POST', '/quotes', { customer: 'C4001' })).as<QuoteView>();
+  const quote = async (
+    quantity: string,
+    changes: Partial<DocumentEdit> = {},
+  ): Promise<DocumentView> => {
+    const begun = (
+      await browser.ask('POST', '/documents', { customer: 'C4001' })
+    ).as<DocumentView>();
     const line = { item: await dipping(), quantity, unit: null, duration: null };
-    const rest = { formOfSupply: null, level: null, priceByHand: null };
-    const kept = await browser.ask('PUT', `/quotes/${String(begun.number)}`, {
+    const rest = { ...PLAIN_LINE };
+    const kept = await browser.ask('PUT', `/documents/${String(begun.number)}`, {
       revision: begun.revision,
       customer: 'C4001',
       title: '',
@@ -64,15 +71,28 @@ export function ruleDesk(browser: Browser) {
       ...changes,
     });
     expect(kept.status).toBe(200);
-    return kept.as<QuoteView>();
+    return kept.as<DocumentView>();
   };
-  return { keep, draft, publish, dipping, quote };
+  /** Publishes a rule of its own. @returns its id */
+  const published = async (changes: Partial<RuleContent>): Promise<string> => {
+    const id = randomUUID();
+    const kept = await keep({ ...GLAZES, name: id, ...changes }, id);
+    expect(kept.status).toBe(200);
+    await publish();
+    return id;
+  };
+  /** Takes a rule out again, by a version of its own. */
+  const withdrawn = async (id: string): Promise<void> => {
+    expect((await keep(null, id)).status).toBe(200);
+    await publish();
+  };
+  return { keep, draft, publish, dipping, quote, published, withdrawn };
 }
 
 export type RuleDesk = ReturnType<typeof ruleDesk>;
 
 /** The names of the rules that the first line's units are under. */
-export function rulesIn({ priced: [line] }: QuoteView): string[] {
+export function rulesIn({ priced: [line] }: DocumentView): string[] {
   if (line?.kind !== 'priced') return [];
   return line.slices.flatMap(({ steps }) =>
     steps.flatMap(({ source }) => (source.kind === 'rule' ? [source.rule.name] : [])),

@@ -94,10 +94,11 @@ export const routes: Routes = [
         path: 'changes',
         loadChildren: () => import('./changes/changes.routes').then((m) => m.changeRoutes),
       },
-      {
-        path: 'quotes',
-        loadChildren: () => import('./quotes/quotes.routes').then((m) => m.quoteRoutes),
-      },
+      ...(['quote', 'order', 'sale'] as const).map((kind) => ({
+        path: `${kind}s`,
+        data: { kind },
+        loadChildren: () => import('./documents/documents.routes').then((m) => m.documentRoutes),
+      })),
       {
         path: '**',
         title: 'Not found',

@@ -1,3 +1,4 @@
+import type { DocumentKind } from '@honest-ledger/engine';
 import Joi from 'joi';
 import { objectOf } from '../forms/fields';
 
@@ -12,7 +13,7 @@ export const findQuerySchema = objectOf<FindQuery>({
 
 /** Something that has a page of its own. */
 export interface FoundThing {
-  readonly kind: 'item' | 'customer' | 'level' | 'quote';
+  readonly kind: 'item' | 'customer' | 'level' | DocumentKind;
   /** What its page's address ends with. */
   readonly key: string;
   readonly name: string;

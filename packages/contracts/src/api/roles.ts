@@ -7,13 +7,13 @@ export type Permission = keyof typeof PERMISSIONS;
 
 /** Who may do what. */
 const PERMISSIONS = {
-  /** See goods, customers, levels, versions, quotes and the record. */
+  /** See goods, customers, levels, versions, documents and the record. */
   look: ['administrator', 'pricing', 'approver', 'sales', 'reader'],
-  /** Write quotes at the prices that are computed. */
-  writeQuotes: ['administrator', 'pricing', 'approver', 'sales'],
-  /** Choose a level for a quote or a line, and type a price by hand. */
+  /** Write quotes, orders and sales at the prices that are computed. */
+  writeDocuments: ['administrator', 'pricing', 'approver', 'sales'],
+  /** Choose a level for a document or a line, and type a price by hand. */
   overridePrices: ['administrator', 'pricing', 'approver'],
-  /** Put rules that start by hand on a quote, and take rules off it. */
+  /** Put rules that start by hand on a document, and take rules off it. */
   chooseRules: ['administrator', 'pricing', 'approver', 'sales'],
   /** See what goods cost, and margins. */
   seeCosts: ['administrator', 'pricing', 'approver'],

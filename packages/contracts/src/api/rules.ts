@@ -42,7 +42,7 @@ export interface RuleView {
 
 /** What rules are tried on: a quote as it stands, or goods that somebody names. */
 export type TrialSubject =
-  | { readonly kind: 'quote'; readonly number: number }
+  | { readonly kind: 'document'; readonly number: number }
   | {
       readonly kind: 'basket';
       /** Null for a customer nobody knows. */
@@ -71,7 +71,7 @@ export interface Trial {
 
 const trialFields = {
   on: oneOfKinds<TrialSubject>({
-    quote: Joi.object({ number: Joi.number().integer().min(1).max(2147483647).required() }),
+    document: Joi.object({ number: Joi.number().integer().min(1).max(2147483647).required() }),
     basket: Joi.object({
       customer: customerCode.allow(null).default(null),
       outlet: shortCode.allow(null).default(null),

@@ -4,6 +4,7 @@ import {
   type DocumentFacts,
   type DocumentLine,
   type ItemFacts,
+  type KeptPrice,
   type PricingDocument,
   type Printed,
 } from '@honest-ledger/engine';
@@ -20,6 +21,7 @@ export interface DocumentForm extends Printed<PricingDocument> {
 export type DocumentFactsForm = Printed<DocumentFacts>;
 export type ItemFactsForm = Printed<ItemFacts>;
 export type DocumentLineForm = Printed<DocumentLine>;
+export type KeptPriceForm = Printed<KeptPrice>;
 
 /** A document from its checked form. */
 export function documentFromForm(form: DocumentForm): PricingDocument {
@@ -63,18 +65,34 @@ export function itemFactsFromForm(form: ItemFactsForm): ItemFacts {
 }
 
 function factsFromForm(form: DocumentFactsForm): DocumentFacts {
-  const { local, outlet, customer, rates, items } = form;
+  const { local, outlet, customer, rates, items, ruleUses } = form;
   return {
     local,
     outlet,
     customer,
     rates: rates.map(({ currency, rate }) => ({ currency, rate: decimal(rate) })),
     items: items.map(itemFactsFromForm),
+    ruleUses,
+  };
+}
+
+function keptFromForm(form: KeptPriceForm): KeptPrice {
+  return {
+    ...form,
+    quantity: decimal(form.quantity),
+    duration: form.duration === null ? null : decimal(form.duration),
+    slices: form.slices.map(({ quantity, unit, unitPrice, amount }) => ({
+      quantity: decimal(quantity),
+      unit,
+      unitPrice: decimal(unitPrice),
+      amount: decimal(amount),
+    })),
+    rest: decimal(form.rest),
   };
 }
 
 export function lineFromForm(form: DocumentLineForm): DocumentLine {
-  const { id, item, unit, formOfSupply, level, priceByHand } = form;
+  const { id, item, unit, formOfSupply, level, priceByHand, kept } = form;
   return {
     id,
     item,
@@ -84,5 +102,6 @@ export function lineFromForm(form: DocumentLineForm): DocumentLine {
     formOfSupply,
     level,
     priceByHand: priceByHand && { ...priceByHand, price: decimal(priceByHand.price) },
+    kept: kept && keptFromForm(kept),
   };
 }

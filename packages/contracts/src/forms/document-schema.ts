@@ -1,4 +1,9 @@
-import type { PricingDocument, RuleByHand } from '@honest-ledger/engine';
+import {
+  DOCUMENT_KINDS,
+  type DocumentName,
+  type PricingDocument,
+  type RuleByHand,
+} from '@honest-ledger/engine';
 import Joi from 'joi';
 import {
   DOCUMENT_FORMAT,
@@ -6,9 +11,11 @@ import {
   documentFromForm,
   type DocumentForm,
   type DocumentLineForm,
+  type KeptPriceForm,
 } from './document-form';
 import { attributeFactsSchema, factsSchema } from './facts-schema';
 import {
+  AMOUNT_BOUNDS,
   costKind,
   currencyCode,
   decimalText,
@@ -18,6 +25,7 @@ import {
   objectOf,
   PRICE_BOUNDS,
   QUANTITY_BOUNDS,
+  shortText,
   unitCode,
 } from './fields';
 import { check, type Reading } from './reading';
@@ -27,6 +35,44 @@ export const priceByHandSchema = Joi.object({
   reason: Joi.string().trim().min(1).max(200).required().messages({
     'string.empty': '{#label} must say why the price is typed by hand',
   }),
+});
+
+const LINE_BOUNDS = { ...AMOUNT_BOUNDS, from: '-99999999999999999999', to: '99999999999999999999' };
+
+const keptSchema = objectOf<KeptPriceForm>({
+  from: objectOf<DocumentName>({
+    kind: Joi.string()
+      .valid(...DOCUMENT_KINDS)
+      .required(),
+    number: Joi.number().integer().min(1).required(),
+  }).required(),
+  currency: currencyCode.required(),
+  quantity: decimalText(QUANTITY_BOUNDS).required(),
+  unit: unitCode.required(),
+  duration: decimalText(QUANTITY_BOUNDS).allow(null).default(null),
+  slices: Joi.array()
+    .items(
+      objectOf<KeptPriceForm['slices'][number]>({
+        quantity: decimalText(QUANTITY_BOUNDS).required(),
+        unit: unitCode.required(),
+        unitPrice: decimalText(PRICE_BOUNDS).required(),
+        amount: decimalText(LINE_BOUNDS).required(),
+      }),
+    )
+    .min(1)
+    .required(),
+  rest: decimalText(LINE_BOUNDS).required(),
+  rules: Joi.array()
+    .items(
+      objectOf<KeptPriceForm['rules'][number]>({
+        id: identifier.required(),
+        name: shortText.required(),
+        words: Joi.string().max(200).allow('').required(),
+        currency: currencyCode.required(),
+      }),
+    )
+    .default([]),
+  words: Joi.array().items(Joi.string().max(200)).default([]),
 });
 
 /** The fields of one line as somebody wrote it. */
@@ -39,6 +85,7 @@ export const documentLineFields = {
   formOfSupply: costKind.allow(null).default(null),
   level: identifier.allow(null).default(null),
   priceByHand: priceByHandSchema.allow(null).default(null),
+  kept: keptSchema.allow(null).default(null),
 } satisfies Record<keyof DocumentLineForm, Joi.Schema>;
 
 /** Codes that start rules; the same one twice is one. */

@@ -1,4 +1,4 @@
-import { ITEM_KINDS, TIME_UNITS } from '@honest-ledger/engine';
+import { ITEM_KINDS, TIME_UNITS, type RuleUses } from '@honest-ledger/engine';
 import Joi from 'joi';
 import type { DocumentFactsForm, ItemFactsForm } from './document-form';
 import {
@@ -139,6 +139,8 @@ const itemFacts = objectOf<ItemFactsForm>({
   )
   .messages({ 'units.base': 'the base unit {#unit} stands among the further units' });
 
+const uses = Joi.number().integer().min(0).required();
+
 /** Every fact that pricing a document can ask for. */
 export const factsSchema = objectOf<DocumentFactsForm>({
   local: localTime.required(),
@@ -154,4 +156,8 @@ export const factsSchema = objectOf<DocumentFactsForm>({
     .unique('currency')
     .default([]),
   items: Joi.array().items(itemFacts).unique('item').required(),
+  ruleUses: Joi.array()
+    .items(objectOf<RuleUses>({ rule: identifier.required(), inAll: uses, byCustomer: uses }))
+    .unique('rule')
+    .default([]),
 });

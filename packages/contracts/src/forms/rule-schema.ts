@@ -2,12 +2,14 @@ import {
   compare,
   decimal,
   isDecimalText,
+  NO_LIMITS,
   PRICE_BASES,
   type DocumentOff,
   type Printed,
   type UnitOffer,
   type NumberFact,
   type OwnPrice,
+  type RuleLimits,
   type RuleStart,
   type RuleValidity,
   type WordComparison,
@@ -246,6 +248,8 @@ const validitySchema = objectOf<RuleValidity>({
     .default(null),
 }).default({ days: { from: null, until: null }, weekdays: null, times: null });
 
+const limit = Joi.number().integer().min(1).max(1_000_000_000).allow(null).default(null);
+
 const contentFields = {
   name: shortText.required(),
   words: Joi.string().trim().max(200).allow('').default(''),
@@ -268,6 +272,7 @@ const contentFields = {
   effect: effectSchema.required(),
   together: Joi.boolean().default(true),
   stops: Joi.boolean().default(false),
+  limits: objectOf<RuleLimits>({ inAll: limit, perCustomer: limit }).default(NO_LIMITS),
 } satisfies Record<keyof RuleContent, Joi.Schema>;
 
 function shallow<T extends Pick<RuleContent, 'when'>>(

@@ -1,4 +1,4 @@
-import { PLAIN_DOCUMENT } from '../setup/document';
+import { PLAIN_LINE, PLAIN_DOCUMENT } from '../setup/document';
 import {
   add,
   compare,
@@ -63,6 +63,7 @@ export function costCurve(table: CostTable, kind: CostKind): CurvePoint[] {
         ...NOBODY,
         outlet: null,
         rates: [],
+        ruleUses: [],
         items: costs.map((amount, place) => itemAt(place, { kind, amount, currency, unit: null })),
       },
       lines: costs.map((_, place) => ({
@@ -71,9 +72,7 @@ export function costCurve(table: CostTable, kind: CostKind): CurvePoint[] {
         quantity: fromInteger(1),
         unit: null,
         duration: null,
-        formOfSupply: null,
-        level: null,
-        priceByHand: null,
+        ...PLAIN_LINE,
       })),
     },
   );

@@ -23,6 +23,7 @@ function pricedAt(prices: Readonly<Record<string, string | null>>): PricedDocume
       slices,
       flats: [],
       shares: [],
+      kept: null,
       amount,
       net: amount,
       cost: null,

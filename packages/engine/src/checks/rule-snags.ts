@@ -1,7 +1,14 @@
 import { compare, decimal } from '../number/decimal';
 import { onlyRaises } from '../pricing/choose-rules';
 import type { Day } from '../setup/dates';
-import { stageOf, type Condition, type Rule, type RuleChoice, type RuleTest } from '../setup/rule';
+import {
+  isLimited,
+  stageOf,
+  type Condition,
+  type Rule,
+  type RuleChoice,
+  type RuleTest,
+} from '../setup/rule';
 import { reachKey } from '../setup/reach';
 import { printed, type Printed } from '../workings/printed';
 import { neverHolds, requiredBy } from './contradictions';
@@ -63,8 +70,9 @@ function goodsOf({ required }: Asking): readonly (readonly string[])[] {
 }
 
 /** Whether a rule can keep others away wherever it holds, without somebody doing anything for it. */
-function mayWin({ starts, effect, together, stops }: Rule): boolean {
-  return starts.kind === 'byItself' && effect.kind !== 'ownPrices' && (stops || !together);
+function mayWin({ starts, effect, together, stops, limits }: Rule): boolean {
+  const always = starts.kind === 'byItself' && !isLimited(limits);
+  return always && effect.kind !== 'ownPrices' && (stops || !together);
 }
 
 function snagOf(

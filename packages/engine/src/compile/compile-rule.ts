@@ -2,6 +2,7 @@ import type { ItemFacts } from '../setup/facts';
 import type { ItemNumber } from '../setup/goods';
 import type { Reach } from '../setup/reach';
 import {
+  isLimited,
   stageOf,
   type Condition,
   type DocumentEffect,
@@ -24,6 +25,8 @@ export interface CompiledRule<Effect extends RuleEffect = RuleEffect> {
   readonly place: number;
   /** What single items cost under it, by their numbers. */
   readonly ownPrices: ReadonlyMap<ItemNumber, OwnPrice> | null;
+  /** Whether it may be used only so often. */
+  readonly limited: boolean;
   /** Tests of the document alone, without any one of which it never holds. */
   readonly ofDocument: readonly DocumentTest[];
 }
@@ -67,7 +70,15 @@ function inListOrder(rules: readonly Rule[]): readonly CompiledRule[] {
     const ofDocument = documentTests(rule.when);
     const ownPrices =
       effect.kind === 'ownPrices' ? new Map(effect.prices.map((one) => [one.item, one])) : null;
-    return { rule, effect, name: { id, name, words, currency }, place, ownPrices, ofDocument };
+    return {
+      rule,
+      effect,
+      name: { id, name, words, currency },
+      place,
+      ownPrices,
+      limited: isLimited(rule.limits),
+      ofDocument,
+    };
   });
 }
 

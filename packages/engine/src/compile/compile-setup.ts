@@ -5,7 +5,7 @@ import type { CostKind } from '../setup/cost';
 import type { CostTableId } from '../setup/cost-table';
 import type { BasePrice, ItemNumber, SharedPrice, SharedPriceId, UnitCode } from '../setup/goods';
 import type { LevelId } from '../setup/level';
-import type { Condition, Rule, RuleChoice } from '../setup/rule';
+import { isLimited, type Condition, type Rule, type RuleChoice, type RuleId } from '../setup/rule';
 import type { Setup } from '../setup/setup';
 import { breaksReaching, compileBreak, type ReachingBreak } from './compile-break';
 import { compileCostTable, tablesReaching, type CompiledCostTable } from './compile-cost-table';
@@ -39,6 +39,8 @@ export interface CompiledSetup {
   readonly rules: RuleFinders;
   /** Paused rules, too, by their codes in lower case. */
   readonly ruleByCode: ReadonlyMap<string, Rule>;
+  /** The ids of rules that may be used only so often; paused ones are not among them. */
+  readonly limitedRules: readonly RuleId[];
   readonly ruleChoice: RuleChoice;
   readonly sharedPrices: ReadonlyMap<SharedPriceId, SharedPrice>;
   /** The base price an item has for a unit; null asks for the base unit. */
@@ -79,6 +81,10 @@ export function compileSetup(setup: Setup): CompiledSetup {
         rule.starts.kind === 'code' ? [[rule.starts.code.toLowerCase(), rule] as const] : [],
       ),
     ),
+    limitedRules: rules
+      .filter(({ paused, limits }) => !paused && isLimited(limits))
+      .map(({ id }) => id)
+      .sort(),
     ruleChoice: setup.ruleChoice,
     levels: new Map(setup.levels.map((level) => [level.id, compileLevel(level)])),
     sharedPrices: new Map(setup.sharedPrices.map((shared) => [shared.id, shared])),

@@ -3,6 +3,7 @@ import { ZERO } from '../number/decimal';
 import { addExact, divide, type Exact } from '../number/exact';
 import { exchange } from '../number/exchange';
 import type { LineInProgress, PricingContext } from './line-in-progress';
+import { keptAmount } from './keep-promise';
 import { amountAt } from './unit-rounding';
 import { unitOf } from './units';
 
@@ -88,6 +89,7 @@ function measured(
       return unit ? divide(work.baseQuantity, unit.factor) : null;
     }
     case 'amount': {
+      if (work.kept) return keptAmount(work.kept, context.amountDigits);
       const { price, currency } = work.column;
       const there = exchange(price, currency, context.currency, context.rates);
       return there && amountAt(there, work, context);

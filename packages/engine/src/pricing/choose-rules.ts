@@ -1,8 +1,9 @@
 import type { CompiledRule } from '../compile/compile-rule';
 import { compare, isPositive, type Decimal } from '../number/decimal';
 import { isAtOutlet } from '../setup/limits';
+import type { DocumentFacts } from '../setup/facts';
 import type { ItemNumber } from '../setup/goods';
-import { setTo, type RuleChoice, type RuleEffect } from '../setup/rule';
+import { setTo, type Rule, type RuleChoice, type RuleEffect } from '../setup/rule';
 import type { Reason } from '../workings/workings';
 import { handChoice, isPutOn } from './hand-choices';
 import type { PassOver } from './line-in-progress';
@@ -59,11 +60,30 @@ export function whyNot(
   if (rule.starts.kind === 'code' && !codes.has(rule.starts.code.toLowerCase())) {
     reasons.push({ kind: 'codeNeeded' });
   }
+  if (compiled.limited) reasons.push(...usedUp(rule, facts));
   if (!holdsFor(rule.when, rule, line, document)) {
     const unmet = workings ? unmetOf(rule.when, rule, line, document) : [];
     reasons.push({ kind: 'conditionFails', unmet });
   }
   return reasons;
+}
+
+/** What of a rule's limits is reached. */
+function usedUp(
+  { id, limits }: Rule,
+  { ruleUses, customer }: Pick<DocumentFacts, 'ruleUses' | 'customer'>,
+): Reason[] {
+  const uses = ruleUses.find(({ rule }) => rule === id);
+  if (!uses) return [];
+  const { inAll, perCustomer } = limits;
+  const reached: Reason[] = [];
+  if (inAll !== null && uses.inAll >= inAll) {
+    reached.push({ kind: 'usedUp', by: 'all', limit: inAll });
+  }
+  if (perCustomer !== null && customer && uses.byCustomer >= perCustomer) {
+    reached.push({ kind: 'usedUp', by: 'customer', limit: perCustomer });
+  }
+  return reached;
 }
 
 /** What a rule would do to an item: of prices of many items, the one of this. */

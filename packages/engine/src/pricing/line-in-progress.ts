@@ -4,7 +4,7 @@ import type { CurrencyCode } from '../number/currency';
 import type { Decimal } from '../number/decimal';
 import type { Exact } from '../number/exact';
 import type { Rates } from '../number/exchange';
-import type { DocumentLine } from '../setup/document';
+import type { DocumentLine, KeptPrice } from '../setup/document';
 import type { AttributeFacts, DocumentFacts, ItemFacts, UnitFacts } from '../setup/facts';
 import type { LevelId } from '../setup/level';
 import type {
@@ -102,7 +102,9 @@ export interface LineInProgress {
   shares: PricedShare[];
   problem: LineProblem | null;
   readonly notApplied: NotApplied[];
-  /** Of a line priced by hand, the same without the hand price. */
+  /** What was promised for it, where that counts. */
+  readonly kept: KeptPrice | null;
+  /** Of a line priced by hand or as it was promised, the same without. */
   readonly computed: LineInProgress | LineWithoutPrice | null;
 }
 

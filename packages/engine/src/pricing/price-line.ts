@@ -18,6 +18,7 @@ import { emptyColumn } from './column';
 import { lineCost } from './cost';
 import { applyLevel } from './level';
 import type { LineInProgress, PricingContext } from './line-in-progress';
+import { keepPromise, keptAmount, promiseFor, slicesAsPromised } from './keep-promise';
 import { startByHand } from './price-by-hand';
 import type {
   LineProblem,
@@ -34,14 +35,15 @@ import { baseUnit, unitOf } from './units';
 
 /** The steps that a line takes by itself, up to its price after the level. */
 const FIRST_STEPS: readonly ((work: LineInProgress, context: PricingContext) => void)[] = [
+  keepPromise,
   startByHand,
   startFromAgreement,
   applyLevel,
 ];
 
 /**
- * Takes a line as far as it goes without the others. One priced by hand is begun without the hand
- * price, too.
+ * Takes a line as far as it goes without the others. One priced by hand or as it was promised is
+ * begun without that, too.
  */
 export function beginLine(
   line: DocumentLine,
@@ -53,8 +55,12 @@ export function beginLine(
   if (!unit) return withoutPrice(line, { kind: 'unitNotOfItem', unit: line.unit ?? item.unit });
   const fault = lineFault(line, item, unit);
   if (fault) return withoutPrice(line, fault);
-  const computed = line.priceByHand && beginLine({ ...line, priceByHand: null }, item, context);
-  const work = startLine(line, item, unit, computed, context);
+  const kept = promiseFor(line, unit, context);
+  const computed =
+    kept || line.priceByHand
+      ? beginLine({ ...line, priceByHand: null, kept: null }, item, context)
+      : null;
+  const work = startLine(line, item, unit, { kept, computed }, context);
   for (const step of FIRST_STEPS) {
     step(work, context);
     if (work.problem) return withoutPrice(line, work.problem);
@@ -65,12 +71,19 @@ export function beginLine(
 /** Step 6: rounds what the steps have made of a line, and takes its flat amounts. */
 export function roundLine(work: LineInProgress | LineWithoutPrice, context: PricingContext): void {
   if ('kind' in work) return;
-  if (!work.problem) roundUnitsAndExtend(work, context);
+  if (work.computed) roundLine(work.computed, context);
   if (work.problem) return;
+  if (work.kept) {
+    work.slices = slicesAsPromised(work.kept, context);
+    work.amount = keptAmount(work.kept, context.amountDigits);
+    return;
+  }
+  roundUnitsAndExtend(work, context);
+  // the compiler does not know that it was set meanwhile
+  if (work.problem as LineProblem | null) return;
   const { flats, amount } = withFlats(amountOf(work.slices, context.amountDigits), work, context);
   work.flatsTaken = flats;
   work.amount = amount;
-  if (work.computed) roundLine(work.computed, context);
 }
 
 /** Hands out a line that all steps have gone over. */
@@ -87,7 +100,7 @@ function startLine(
   line: DocumentLine,
   item: ItemFacts,
   unit: UnitFacts,
-  computed: LineInProgress['computed'],
+  { kept, computed }: Pick<LineInProgress, 'kept' | 'computed'>,
   { setup, currency, workings }: PricingContext,
 ): LineInProgress {
   const inBase = unit.unit === item.unit;
@@ -114,6 +127,7 @@ function startLine(
     shares: [],
     problem: null,
     notApplied: [],
+    kept,
     computed,
   };
 }
@@ -128,10 +142,11 @@ function withPrice(
   computed: PricedLine | null,
 ): LineWithPrice {
   const { setup, amountDigits, workings } = context;
-  const { line, slices, notApplied, flatsTaken: flats, shares, amount } = work;
+  const { line, slices, notApplied, flatsTaken: flats, shares, amount, kept } = work;
   const net = shares.length === 0 ? amount : withDigits(netOf(work), amountDigits);
   if (workings) {
-    for (const slice of slices) {
+    // what was promised may have been rounded in another way
+    for (const slice of kept ? [] : slices) {
       checkSlice(slice, line.duration, amountDigits, setup.roundingMode);
     }
     checkQuantities(slices, work);
@@ -149,6 +164,7 @@ function withPrice(
     slices,
     flats,
     shares,
+    kept,
     amount,
     net,
     cost: lineCost(work, context, net),

@@ -2,6 +2,7 @@ import type { CurrencyCode } from '../number/currency';
 import type { Decimal } from '../number/decimal';
 import type { Exact } from '../number/exact';
 import type { CostKind } from '../setup/cost';
+import type { KeptPrice } from '../setup/document';
 import type { DocumentEffect, GroupEffect } from '../setup/rule';
 import type { ItemNumber, TimeUnit, UnitCode } from '../setup/goods';
 import type {
@@ -14,7 +15,7 @@ import type {
 } from '../workings/workings';
 
 /** Raised by every change of the engine that can alter a cent or a working. */
-export const MODEL_VERSION = 7;
+export const MODEL_VERSION = 8;
 
 export interface PricedDocument {
   readonly modelVersion: number;
@@ -76,7 +77,9 @@ export interface LineWithPrice {
   readonly flats: readonly PricedFlat[];
   /** What rules for several lines together, or for the document, do to this one. */
   readonly shares: readonly PricedShare[];
-  /** The slices' amounts, the flat amounts, and the shares of rules for groups. */
+  /** What was promised for it, where that counts: its slices are the line's. */
+  readonly kept: KeptPrice | null;
+  /** The slices' amounts, the flat amounts, the shares of rules for groups, the rest of a promise. */
   readonly amount: Decimal;
   /** The amount with the shares of rules for the document: what the line is sold for. */
   readonly net: Decimal;
@@ -85,7 +88,7 @@ export interface LineWithPrice {
   readonly notApplied: readonly NotApplied[];
   /** How many more were considered than `notApplied` lists. */
   readonly notAppliedMore: number;
-  /** Of a line priced by hand, what it would be without. */
+  /** Of a line priced by hand or as it was promised, what it would be without. */
   readonly computed: PricedLine | null;
 }
 
@@ -141,7 +144,7 @@ export interface LineCost {
   readonly markup: Exact | null;
 }
 
-export type ClosedBy = 'priceByHand' | 'agreement' | 'typedPrice' | 'levelEntry';
+export type ClosedBy = 'priceByHand' | 'kept' | 'agreement' | 'typedPrice' | 'levelEntry';
 
 export interface LineWithoutPrice {
   readonly kind: 'unpriced';

@@ -12,6 +12,7 @@ export type TouchedLine =
       }[];
       readonly flats: readonly { readonly rule: RuleName }[];
       readonly shares: readonly { readonly rule: RuleName }[];
+      readonly kept: { readonly rules: readonly RuleName[] } | null;
     };
 
 /** The rules that touched a line, in the order of its workings; one that did several things is there as often. */
@@ -21,7 +22,11 @@ export function rulesOn(line: TouchedLine): readonly RuleName[] {
     // of the sources those of rules name a rule
     steps.flatMap(({ source }) => (source.kind === 'rule' ? [source.rule as RuleName] : [])),
   );
-  return [...onUnits, ...[...line.flats, ...line.shares].map(({ rule }) => rule)];
+  return [
+    ...(line.kept?.rules ?? []),
+    ...onUnits,
+    ...[...line.flats, ...line.shares].map(({ rule }) => rule),
+  ];
 }
 
 /** Why a rule did nothing, where the least keeps it from it; null where it was not looked at. */

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { compileSetup } from '../compile/compile-setup';
 import { fromInteger, print } from '../number/decimal';
 import type { CostTableId } from '../setup/cost-table';
-import { PLAIN_DOCUMENT, type PricingDocument } from '../setup/document';
+import { PLAIN_LINE, PLAIN_DOCUMENT, type PricingDocument } from '../setup/document';
 import type { Level } from '../setup/level';
 import type { Setup } from '../setup/setup';
 import { documents, setups } from '../testing/arbitraries';
@@ -62,9 +62,7 @@ function asLines(
         quantity: fromInteger(1),
         unit: null,
         duration: timeUnit === null ? null : fromInteger(1),
-        formOfSupply: null,
-        level: null,
-        priceByHand: null,
+        ...PLAIN_LINE,
       })),
     },
     { workings: false },

@@ -1,3 +1,4 @@
+import { PLAIN_LINE } from '../setup/document';
 import type { CompiledSetup } from '../compile/compile-setup';
 import { minorDigits, type CurrencyCode } from '../number/currency';
 import { fromInteger, isZero, withDigits, ZERO, type Decimal } from '../number/decimal';
@@ -95,9 +96,7 @@ function oneOf(item: ItemFacts, currency: CurrencyCode): LineInProgress {
       quantity: ONE,
       unit: null,
       duration: item.timeUnit === null ? null : ONE,
-      formOfSupply: null,
-      level: null,
-      priceByHand: null,
+      ...PLAIN_LINE,
     },
     item,
     unit,
@@ -119,6 +118,7 @@ function oneOf(item: ItemFacts, currency: CurrencyCode): LineInProgress {
     slices: [],
     problem: null,
     notApplied: [],
+    kept: null,
     computed: null,
   };
 }

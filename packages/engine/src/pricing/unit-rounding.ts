@@ -4,6 +4,7 @@ import { roundToDigits } from '../number/rounding';
 import type { UnitFacts } from '../setup/facts';
 import { moveTo } from './column';
 import { exchangeTo } from './exchange-step';
+import { keptAmount } from './keep-promise';
 import type { LineInProgress, LinePart, PricingContext } from './line-in-progress';
 import type { LineProblem, PricedSlice } from './priced';
 import { perUnit } from './units';
@@ -76,6 +77,7 @@ export function amountAt(price: Exact, work: LineInProgress, context: PricingCon
 
 /** What a line comes to as it stands, whole or in parts, rounded as step 6 rounds. */
 export function amountNow(work: LineInProgress, context: PricingContext): Decimal {
+  if (work.kept) return keptAmount(work.kept, context.amountDigits);
   if (!work.parts) return amountAt(work.column.price, work, context);
   return sum(
     work.parts.map(({ quantity, unit, column }) => {
@@ -98,9 +100,9 @@ function extension(
   return withDigits(roundToDigits(whole, amountDigits, setup.roundingMode), amountDigits);
 }
 
-/** A price by hand is per the line's unit already. */
-function isPerLineUnit({ line, pricingUnit, unit }: LineInProgress): boolean {
-  return line.priceByHand !== null || pricingUnit.unit === unit.unit;
+/** A price by hand or as it was promised is per the line's unit already. */
+function isPerLineUnit({ line, kept, pricingUnit, unit }: LineInProgress): boolean {
+  return kept !== null || line.priceByHand !== null || pricingUnit.unit === unit.unit;
 }
 
 function toUnit(unit: UnitFacts, column: LinePart['column'], work: LineInProgress): void {

@@ -4,7 +4,7 @@ import type { CostKind } from './cost';
 import type { AttributeFacts, DocumentFacts } from './facts';
 import type { ItemNumber, UnitCode } from './goods';
 import type { LevelId } from './level';
-import type { RuleId } from './rule';
+import type { Rule, RuleId } from './rule';
 
 /** What is to be priced, with every fact that pricing it can ask for. */
 export interface PricingDocument {
@@ -49,6 +49,47 @@ export interface DocumentLine {
   /** A level chosen for this line, or null. */
   readonly level: LevelId | null;
   readonly priceByHand: PriceByHand | null;
+  /** What another document promised for it; null where nothing is promised. */
+  readonly kept: KeptPrice | null;
+}
+
+/** What is written for customers, in the order in which one is made from another. */
+export type DocumentKind = (typeof DOCUMENT_KINDS)[number];
+export const DOCUMENT_KINDS = ['quote', 'order', 'sale'] as const;
+
+/** A document as others name it. */
+export interface DocumentName {
+  readonly kind: DocumentKind;
+  readonly number: number;
+}
+
+/**
+ * A line's price as it was promised. It counts as one block while the line is for the same quantity,
+ * unit, duration and currency, and closes the line: a change of these ends the promise.
+ */
+export interface KeptPrice {
+  readonly from: DocumentName;
+  readonly currency: CurrencyCode;
+  readonly quantity: Decimal;
+  /** What the quantity is in. */
+  readonly unit: UnitCode;
+  readonly duration: Decimal | null;
+  readonly slices: readonly KeptSlice[];
+  /** What flat amounts and shares add to the slices' amounts; below zero for amounts off. */
+  readonly rest: Decimal;
+  /** The rules in it: one with a limit counts a use, even if used up since. */
+  readonly rules: readonly Pick<Rule, 'id' | 'name' | 'words' | 'currency'>[];
+  /** What the customer reads of it. */
+  readonly words: readonly string[];
+}
+
+/** Part of the quantity at one unit price, rounded as it was promised. */
+export interface KeptSlice {
+  readonly quantity: Decimal;
+  /** What quantity and unit price are in. */
+  readonly unit: UnitCode;
+  readonly unitPrice: Decimal;
+  readonly amount: Decimal;
 }
 
 /** A unit price that somebody typed, per the line's unit, in the document's currency. */
@@ -56,6 +97,14 @@ export interface PriceByHand {
   readonly price: Decimal;
   readonly reason: string;
 }
+
+/** A line of which nothing is said but what is sold on it. */
+export const PLAIN_LINE = {
+  formOfSupply: null,
+  level: null,
+  priceByHand: null,
+  kept: null,
+} as const satisfies Partial<DocumentLine>;
 
 /** A document of which nothing is said but what is in it. */
 export const PLAIN_DOCUMENT = {

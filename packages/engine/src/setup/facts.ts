@@ -6,6 +6,7 @@ import type { Day, Window } from './dates';
 import type { ItemKind, ItemNumber, TimeUnit, UnitCode } from './goods';
 import type { LevelId } from './level';
 import type { Reach } from './reach';
+import type { RuleId } from './rule';
 
 /** What was known when the document was priced. */
 export interface DocumentFacts {
@@ -17,6 +18,16 @@ export interface DocumentFacts {
   readonly customer: CustomerFacts | null;
   readonly rates: readonly ExchangeRate[];
   readonly items: readonly ItemFacts[];
+  /** Of rules with limits; one that is left out was not used yet. */
+  readonly ruleUses: readonly RuleUses[];
+}
+
+/** How often a rule was used so far, on other documents than the one to be priced. */
+export interface RuleUses {
+  readonly rule: RuleId;
+  readonly inAll: number;
+  /** By the document's customer; 0 for one nobody knows. */
+  readonly byCustomer: number;
 }
 
 /** Resolved once, by whoever gathers the facts: the engine reads no time-zone database. */

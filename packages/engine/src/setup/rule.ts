@@ -32,6 +32,22 @@ export interface Rule {
   readonly together: boolean;
   /** Rules after it in the list do not touch its lines. */
   readonly stops: boolean;
+  readonly limits: RuleLimits;
+}
+
+/**
+ * How often a rule may be used; null for any number. A use is a confirmed document that it is applied
+ * on, however often there. The limit for a customer is none for customers nobody knows.
+ */
+export interface RuleLimits {
+  readonly inAll: number | null;
+  readonly perCustomer: number | null;
+}
+
+export const NO_LIMITS: RuleLimits = { inAll: null, perCustomer: null };
+
+export function isLimited({ inAll, perCustomer }: RuleLimits): boolean {
+  return inAll !== null || perCustomer !== null;
 }
 
 /** By the outlet's wall clock at the moment of pricing. */

@@ -1,8 +1,9 @@
 import fc from 'fast-check';
-import { make } from '../number/decimal';
+import { compare, make, multiply, negate, type Decimal } from '../number/decimal';
+import { roundToDigits } from '../number/rounding';
 import type { Agreement } from '../setup/agreement';
 import type { CostAdjustment, CostBand, CostTable } from '../setup/cost-table';
-import type { DocumentLine, PricingDocument } from '../setup/document';
+import type { DocumentLine, KeptPrice, PricingDocument } from '../setup/document';
 import type { CustomerFacts, OutletFacts } from '../setup/facts';
 import type { BasePrice } from '../setup/goods';
 import type { Adjusting, Basis, Level, LevelEntry, TypedPrice } from '../setup/level';
@@ -220,18 +221,48 @@ const outlets: fc.Arbitrary<OutletFacts> = fc.record({
   levelsAllowed: fc.option(fc.subarray(['A', 'B', 'C']), { freq: 1 }),
 });
 
-const lines: fc.Arbitrary<Omit<DocumentLine, 'id'>> = fc.record({
-  item: fc.constantFrom(...NUMBERS, 'NO-1'),
-  quantity: fc.integer({ min: -1000, max: 100_000 }).map((quantity) => make(quantity, 2)),
-  unit: unitCodes,
-  duration: fc.constant(null),
-  formOfSupply: fc.constantFrom(null, null, 'split', 'purchase'),
-  level: fc.constantFrom(null, null, null, 'B'),
-  priceByHand: fc.option(
-    prices.map((price) => ({ price, reason: 'a friend' })),
-    { freq: 5 },
-  ),
-});
+/** What was promised for a line like it, whole, at a price and with something on top or off. */
+function promiseFor(
+  { item, quantity, unit }: Pick<DocumentLine, 'item' | 'quantity' | 'unit'>,
+  { price, rest, currency }: { price: Decimal; rest: Decimal; currency: string },
+): KeptPrice {
+  const of = unit ?? ITEMS.find((one) => one.item === item)?.unit ?? 'piece';
+  const amount = roundToDigits(multiply(quantity, price), 2, 'halfAwayFromZero');
+  return {
+    from: { kind: 'quote', number: 1001 },
+    currency,
+    quantity,
+    unit: of,
+    duration: null,
+    slices: [{ quantity, unit: of, unitPrice: price, amount }],
+    rest: compare(amount, negate(rest)) < 0 ? make(0, 0) : rest,
+    rules: [],
+    words: ['as promised'],
+  };
+}
+
+const lines: fc.Arbitrary<Omit<DocumentLine, 'id'>> = fc
+  .record({
+    item: fc.constantFrom(...NUMBERS, 'NO-1'),
+    quantity: fc.integer({ min: -1000, max: 100_000 }).map((quantity) => make(quantity, 2)),
+    unit: unitCodes,
+    duration: fc.constant(null),
+    formOfSupply: fc.constantFrom(null, null, 'split', 'purchase'),
+    level: fc.constantFrom(null, null, null, 'B'),
+    priceByHand: fc.option(
+      prices.map((price) => ({ price, reason: 'a friend' })),
+      { freq: 5 },
+    ),
+    promise: fc.option(
+      fc.record({
+        price: prices,
+        rest: fc.constantFrom(make(0, 0), make(-150, 2), make(25, 1)),
+        currency: fc.constantFrom('EUR', 'EUR', 'USD'),
+      }),
+      { freq: 2 },
+    ),
+  })
+  .map(({ promise, ...line }) => ({ ...line, kept: promise && promiseFor(line, promise) }));
 
 /** A document over those items, for a customer or for nobody known, at an outlet or at none. */
 export const documents: fc.Arbitrary<PricingDocument> = fc
@@ -251,9 +282,17 @@ export const documents: fc.Arbitrary<PricingDocument> = fc
     attributes: fc.constantFrom({}, { site: 'school' }),
     customer: fc.option(customers),
     outlet: fc.option(outlets, { freq: 1 }),
+    ruleUses: fc.array(
+      fc.record({
+        rule: fc.constantFrom('1', '2', '3', '4'),
+        inAll: fc.integer({ min: 0, max: 6 }),
+        byCustomer: fc.integer({ min: 0, max: 2 }),
+      }),
+      { maxLength: 3 },
+    ),
     lines: fc.array(lines, { maxLength: 8 }),
   })
-  .map(({ customer, outlet, ...document }) => ({
+  .map(({ customer, outlet, ruleUses, ...document }) => ({
     ...document,
     pricedAt: '2026-11-24T14:32:00Z',
     facts: {
@@ -265,6 +304,7 @@ export const documents: fc.Arbitrary<PricingDocument> = fc
         { currency: 'JPY', rate: make(16_327, 2) },
       ],
       items: ITEMS,
+      ruleUses,
     },
     lines: document.lines.map((line, index) => ({ ...line, id: String(index + 1) })),
   }));

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { make, negate, type Decimal } from '../number/decimal';
 import {
+  NO_LIMITS,
   PRICE_BASES,
   type Comparison,
   type Condition,
@@ -214,4 +215,10 @@ export const rules = (id: string): fc.Arbitrary<Rule> =>
     ),
     together: fc.constantFrom(true, true, false),
     stops: fc.constantFrom(false, false, false, true),
+    limits: fc.constantFrom(
+      NO_LIMITS,
+      NO_LIMITS,
+      { inAll: 3, perCustomer: null },
+      { inAll: 5, perCustomer: 1 },
+    ),
   });

@@ -3,12 +3,23 @@ import type { Agreement } from '../setup/agreement';
 import { COST_KINDS, type ItemCost, type PurchaseCost } from '../setup/cost';
 import type { CostAdjustment, CostTable } from '../setup/cost-table';
 import { ALWAYS } from '../setup/dates';
-import { PLAIN_DOCUMENT, type DocumentLine, type PricingDocument } from '../setup/document';
+import {
+  PLAIN_LINE,
+  PLAIN_DOCUMENT,
+  type DocumentLine,
+  type PricingDocument,
+} from '../setup/document';
 import type { CustomerFacts, DocumentFacts, ItemFacts } from '../setup/facts';
 import type { BasePrice } from '../setup/goods';
 import type { Adjustment, Level, LevelEntry, TypedPrice } from '../setup/level';
 import type { QuantityBreak, TierAdjustment } from '../setup/quantity-break';
-import type { Condition, LineEffect, Rule, RuleEffect } from '../setup/rule';
+import {
+  NO_LIMITS,
+  type Condition,
+  type LineEffect,
+  type Rule,
+  type RuleEffect,
+} from '../setup/rule';
 import type { Setup } from '../setup/setup';
 
 /** A small invented setup that specifications vary. */
@@ -219,6 +230,7 @@ export function ruleOf(
     effect,
     together: true,
     stops: false,
+    limits: NO_LIMITS,
     ...changes,
   };
 }
@@ -250,9 +262,7 @@ export function lineOf(quantity: string, changes: Partial<DocumentLine> = {}): D
     quantity: decimal(quantity),
     unit: null,
     duration: null,
-    formOfSupply: null,
-    level: null,
-    priceByHand: null,
+    ...PLAIN_LINE,
     ...changes,
   };
 }
@@ -302,6 +312,7 @@ export function factsOf(changes: Partial<DocumentFacts> = {}): DocumentFacts {
     outlet: null,
     customer: customerOf(),
     rates: [],
+    ruleUses: [],
     items: [itemOf()],
     ...changes,
   };

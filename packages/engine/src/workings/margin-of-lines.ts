@@ -30,6 +30,7 @@ export function marginOfLines(lines: readonly Printed<PricedLine>[]): MarginOfLi
   return { margin: margin && printExact(margin), withoutCost: priced.length - counted };
 }
 
-function readPrinted(text: string): Decimal {
+/** What was printed, as far as it was: what does not end has 10 decimals. */
+export function readPrinted(text: string): Decimal {
   return decimal(text.replace(/\.\.\.$/, ''));
 }

@@ -98,6 +98,13 @@ export function reasonSentence(
       return `by hand: ${effectWords(reason.effect, reason.currency, names, write)}`;
     case 'takenOff':
       return 'somebody took it off';
+    case 'usedUp':
+      return usedUpWords(reason);
+    case 'promisedOtherwise': {
+      const { quantity, unit, duration, currency } = reason.promised;
+      const time = duration === null ? '' : ` for ${write.number(duration)}`;
+      return `it was promised for ${write.number(quantity)} ${unit}${time} in ${currency}`;
+    }
     case 'noOwnPrice':
       return 'it has no price for this item';
     case 'levelMakesNoPrice':
@@ -131,8 +138,16 @@ export function reasonSentence(
   }
 }
 
+function usedUpWords({ by, limit }: Extract<Printed<Reason>, { kind: 'usedUp' }>): string {
+  const often = limit === 1 ? 'once' : `${String(limit)} times`;
+  return by === 'all'
+    ? `it is used up: it may be used ${often}`
+    : `this customer has used it up: each may use it ${often}`;
+}
+
 const CLOSED_WORDS: Readonly<Record<ClosedBy, string>> = {
   priceByHand: 'the line is closed by its price by hand',
+  kept: 'the line is closed by the price promised for it',
   agreement: 'the line is closed by its agreement',
   typedPrice: 'the line is closed by the price typed on its level',
   levelEntry: 'the line is closed by the entry of its level',

@@ -4,6 +4,7 @@ import type {
   Condition,
   NumberFact,
   Rule,
+  RuleLimits,
   RuleStart,
   RuleValidity,
   WordComparison,
@@ -27,10 +28,20 @@ export function ruleSentence(rule: PrintedRule, names: Names, write: Writer = pl
     ...startWords(rule.starts),
     rule.together ? 'together with other rules' : 'alone',
     ...(rule.stops ? ['and no rule after it'] : []),
+    ...limitWords(rule.limits),
     ...(rule.paused ? ['paused'] : []),
   ];
   const sentence = said.join(', ');
   return `${sentence.charAt(0).toUpperCase()}${sentence.slice(1)}.`;
+}
+
+/** "at most 10 times in all", "at most once for each customer"; nothing where there is no limit. */
+export function limitWords({ inAll, perCustomer }: RuleLimits): readonly string[] {
+  const often = (limit: number): string => (limit === 1 ? 'once' : `${String(limit)} times`);
+  return [
+    ...(inAll === null ? [] : [`at most ${often(inAll)} in all`]),
+    ...(perCustomer === null ? [] : [`at most ${often(perCustomer)} for each customer`]),
+  ];
 }
 
 function startWords(starts: RuleStart): readonly string[] {

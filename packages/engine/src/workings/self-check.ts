@@ -58,11 +58,15 @@ export function checkQuantities(
 }
 
 /**
- * Checks that a line's slices, flat amounts and shares are what it is sold for, and not below zero.
+ * Checks that a line's slices, flat amounts, shares and what a promise adds are what it is sold for, and not below zero.
  * @throws {WorkingsFault} where they are not
  */
-export function checkAmount({ slices, flatsTaken, shares }: AmountsOfLine, net: Decimal): void {
+export function checkAmount(
+  { slices, flatsTaken, shares, kept }: AmountsOfLine,
+  net: Decimal,
+): void {
   const parts = [...slices, ...flatsTaken, ...shares].map(({ amount }) => amount);
+  if (kept) parts.push(kept.rest);
   if (compare(sum(parts), net) !== 0) {
     throw new WorkingsFault(`the parts of the line are not its ${print(net)}`);
   }
@@ -73,6 +77,7 @@ interface AmountsOfLine {
   readonly slices: readonly { readonly amount: Decimal }[];
   readonly flatsTaken: readonly { readonly amount: Decimal }[];
   readonly shares: readonly { readonly amount: Decimal }[];
+  readonly kept: { readonly rest: Decimal } | null;
 }
 
 interface QuantitiesOfLine {

@@ -1,5 +1,6 @@
 import type { RoundingMode } from '../number/rounding';
 import type { LineProblem } from '../pricing/priced';
+import type { DocumentName } from '../setup/document';
 import type { Printed } from './printed';
 import { breakStepSentence } from './break-sentences';
 import { feesWords, tableStepSentence } from './cost-table-sentences';
@@ -13,7 +14,7 @@ import {
   type Names,
   type Writer,
 } from './setup-sentences';
-import type { NotApplied, NotAppliedSubject, WorkingSource } from './workings';
+import type { NotApplied, NotAppliedSubject, Reason, WorkingSource } from './workings';
 
 /** What a reader sees for one step or one thing passed over: a heading and a plain sentence. */
 export interface Wording {
@@ -28,6 +29,8 @@ export function stepWording(
   write: Writer = plainWriter,
 ): Wording {
   switch (source.kind) {
+    case 'kept':
+      return { title: documentTitle(source.from), sentence: `promised, per ${source.unit}` };
     case 'priceByHand':
       return { title: 'Price by hand', sentence: `per ${source.unit}: ${source.reason}` };
     case 'agreement': {
@@ -131,8 +134,17 @@ export function notAppliedWording(
 ): Wording {
   return {
     title: subjectTitle(subject, names, write),
-    sentence: reasons.map((reason) => reasonSentence(reason, names, write)).join('; '),
+    sentence: reasonsSentence(reasons, names, write),
   };
+}
+
+/** Every reason why something did not apply, in one sentence. */
+export function reasonsSentence(
+  reasons: readonly Printed<Reason>[],
+  names: Names,
+  write: Writer = plainWriter,
+): string {
+  return reasons.map((reason) => reasonSentence(reason, names, write)).join('; ');
 }
 
 /** Why a line has no price, and what would give it one. */
@@ -246,7 +258,14 @@ function subjectTitle(subject: Printed<NotAppliedSubject>, names: Names, write: 
       return `Break ${subject.break.name}`;
     case 'rule':
       return `Rule ${subject.rule.name}`;
+    case 'promise':
+      return `The price promised on ${documentTitle(subject.from)}`;
   }
+}
+
+/** "Quote 1001" */
+export function documentTitle({ kind, number }: DocumentName): string {
+  return `${capital(kind)} ${String(number)}`;
 }
 
 function capital(text: string): string {

@@ -7,6 +7,7 @@ import type { Agreement } from '../setup/agreement';
 import type { CostKind } from '../setup/cost';
 import type { CostAdjustment, CostTableId, Fees, PieceCharge } from '../setup/cost-table';
 import type { Window } from '../setup/dates';
+import type { DocumentName, KeptPrice } from '../setup/document';
 import type { CodeAndName, LevelAssignment, Money, UnitFacts } from '../setup/facts';
 import type { ItemNumber, SharedPrice, UnitCode } from '../setup/goods';
 import type { Adjustment, Basis, LevelEntry, LevelId, TypedPrice } from '../setup/level';
@@ -39,6 +40,8 @@ export interface WorkingStep {
 /** Where a step comes from; `version` is the published version that says so. */
 export type WorkingSource =
   | { readonly kind: 'priceByHand'; readonly reason: string; readonly unit: UnitCode }
+  /** As another document promised it. */
+  | { readonly kind: 'kept'; readonly from: DocumentName; readonly unit: UnitCode }
   | {
       readonly kind: 'agreement';
       readonly version: number;
@@ -237,7 +240,8 @@ export type NotAppliedSubject =
   | { readonly kind: 'typedPrice'; readonly level: LevelName; readonly typed: TypedPrice }
   | { readonly kind: 'costTable'; readonly table: TableName }
   | { readonly kind: 'break'; readonly break: BreakName }
-  | { readonly kind: 'rule'; readonly rule: RuleName };
+  | { readonly kind: 'rule'; readonly rule: RuleName }
+  | { readonly kind: 'promise'; readonly from: DocumentName };
 
 export type Reason =
   | { readonly kind: 'nothingGivesALevel' }
@@ -301,6 +305,13 @@ export type Reason =
       readonly currency: CurrencyCode;
     }
   | { readonly kind: 'takenOff' }
+  /** It was used as often as it may be: in all, or by the customer. */
+  | { readonly kind: 'usedUp'; readonly by: 'all' | 'customer'; readonly limit: number }
+  /** It was made for another quantity, unit, duration or currency. */
+  | {
+      readonly kind: 'promisedOtherwise';
+      readonly promised: Pick<KeptPrice, 'quantity' | 'unit' | 'duration' | 'currency'>;
+    }
   /** The item is not among those that it has prices for. */
   | { readonly kind: 'noOwnPrice' }
   | { readonly kind: 'levelMakesNoPrice'; readonly level: LevelName }

@@ -3,7 +3,7 @@ import { sql } from 'drizzle-orm';
 import { check, index, integer, pgTable, primaryKey, text } from 'drizzle-orm/pg-core';
 import { customers } from './customers';
 import { items } from './goods';
-import { quotes } from './quotes';
+import { documents } from './documents';
 
 /** What a company keeps of its goods, customers or documents besides. A fact. */
 export const attributes = pgTable(
@@ -64,18 +64,18 @@ export const customerAttributes = pgTable(
   ],
 );
 
-/** Values of quotes, likewise. */
-export const quoteAttributes = pgTable(
-  'quote_attributes',
+/** Values of documents, likewise. */
+export const documentAttributes = pgTable(
+  'document_attributes',
   {
-    ownerId: integer('quote_number')
+    ownerId: integer('document_number')
       .notNull()
-      .references(() => quotes.number, { onDelete: 'cascade' }),
+      .references(() => documents.number, { onDelete: 'cascade' }),
     attributeId: attributeId(),
     value: text().notNull(),
   },
   (table) => [
     primaryKey({ columns: [table.ownerId, table.attributeId] }),
-    index('quote_attributes_attribute').on(table.attributeId, table.value),
+    index('document_attributes_attribute').on(table.attributeId, table.value),
   ],
 );

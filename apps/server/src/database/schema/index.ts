@@ -11,7 +11,7 @@ export * from './levels';
 export * from './outlets';
 export * from './people';
 export * from './purchasing';
-export * from './quotes';
+export * from './documents';
 export * from './reach';
 export * from './receipts';
 export * from './repricings';

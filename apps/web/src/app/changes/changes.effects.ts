@@ -1,9 +1,10 @@
 import { inject } from '@angular/core';
 import { Router } from '@angular/router';
-import type { QuoteContent } from '@honest-ledger/contracts';
+import type { DocumentContent } from '@honest-ledger/contracts';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { catchError, EMPTY, exhaustMap, of, switchMap, tap } from 'rxjs';
-import { QuotesApi } from '../quotes/quotes.api';
+import { addressOf } from '../documents/document-words';
+import { DocumentsApi } from '../documents/documents.api';
 import { answer } from '../shared/answer';
 import { problemOf } from '../shared/problems';
 import { ChangesApi } from './changes.api';
@@ -27,15 +28,15 @@ export const changesEffects = {
 
   /** What it is made again is an edit like any other: on record, and undone by going back again. */
   goBack: createEffect(
-    (actions$ = inject(Actions), api = inject(QuotesApi), router = inject(Router)) =>
+    (actions$ = inject(Actions), api = inject(DocumentsApi), router = inject(Router)) =>
       actions$.pipe(
         ofType(changesActions.wentBack),
         exhaustMap(({ change }) => {
           const number = Number(change.key);
-          const content = change.after as QuoteContent; // what a quote's changes record
+          const content = change.after as DocumentContent; // what a quote's changes record
           return api.one(number).pipe(
             switchMap(({ revision }) => api.keep(number, { ...content, revision })),
-            tap(() => void router.navigate(['/quotes', number])),
+            tap((kept) => void router.navigate([...addressOf(kept)])),
             switchMap(() => EMPTY),
             catchError((error: unknown) =>
               of(changesActions.failed({ problem: problemOf(error) })),

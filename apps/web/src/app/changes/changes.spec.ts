@@ -55,8 +55,8 @@ describe('the record of changes', () => {
   });
 
   it('begins with the history of the object that another screen asks for', async () => {
-    const screen = await show({ kind: 'quote', key: '1001' });
-    await screen.answer('GET', '/api/changes?kind=quote&key=1001', page([]));
+    const screen = await show({ kind: 'document', key: '1001' });
+    await screen.answer('GET', '/api/changes?kind=document&key=1001', page([]));
   });
 
   it('goes on with older ones', async () => {
@@ -71,11 +71,11 @@ describe('the record of changes', () => {
   it('makes a quote again what it was after a change', async () => {
     const content = { customer: 'C1001', title: 'Then', lines: [] };
     const screen = await show();
-    const row = change(9, { kind: 'quote', key: '1001', after: content });
+    const row = change(9, { kind: 'document', key: '1001', after: content });
     await screen.answer('GET', '/api/changes', page([row]));
     await screen.press('Make it so again');
-    await screen.answer('GET', '/api/quotes/1001', { revision: 5 });
-    const sent = await screen.answer('PUT', '/api/quotes/1001', {});
+    await screen.answer('GET', '/api/documents/1001', { revision: 5 });
+    const sent = await screen.answer('PUT', '/api/documents/1001', {});
     expect(sent).toEqual({ ...content, revision: 5 });
   });
 

@@ -39,7 +39,7 @@ const KINDS: readonly (readonly [string, string])[] = [
   ['draft', 'drafts'],
   ['item', 'items'],
   ['customer', 'customers'],
-  ['quote', 'quotes'],
+  ['document', 'documents'],
   ['import', 'files taken in'],
   ['category', 'categories'],
   ['family', 'families'],
@@ -88,7 +88,7 @@ export class Changes {
   protected readonly kinds = KINDS;
   protected readonly writeInstant = writeInstant;
 
-  protected readonly mayWrite = mayDo('writeQuotes');
+  protected readonly mayWrite = mayDo('writeDocuments');
 
   constructor() {
     whenChanged(
@@ -101,7 +101,7 @@ export class Changes {
 
   /** A quote can be made again what it was after a change. */
   protected isWayBack({ kind, after }: ChangeRow): boolean {
-    return kind === 'quote' && typeof after === 'object' && after !== null && 'lines' in after;
+    return kind === 'document' && typeof after === 'object' && after !== null && 'lines' in after;
   }
 
   protected goBack(change: ChangeRow): void {

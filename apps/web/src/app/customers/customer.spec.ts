@@ -61,6 +61,7 @@ const PRICES: PriceListPage = {
         notApplied: [],
         notAppliedMore: 0,
         computed: null,
+        kept: null,
       },
     },
   ],

@@ -54,7 +54,7 @@ export class Customer {
   protected readonly reference = this.store.selectSignal(referenceFeature.selectReference);
   private readonly levels = this.store.selectSignal(referenceFeature.selectPublishedLevels);
   protected readonly mayEdit = mayDo('editFacts');
-  protected readonly mayQuote = mayDo('writeQuotes');
+  protected readonly mayQuote = mayDo('writeDocuments');
   protected readonly levelChoices = computed(() =>
     this.levels().map(({ id, content }) => ({ code: id, name: content.name })),
   );

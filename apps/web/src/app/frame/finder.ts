@@ -32,6 +32,8 @@ const WHAT: Readonly<Record<FoundThing['kind'], { what: string; place: string }>
   customer: { what: 'Customer', place: '/customers' },
   level: { what: 'Level', place: '/levels' },
   quote: { what: 'Quote', place: '/quotes' },
+  order: { what: 'Order', place: '/orders' },
+  sale: { what: 'Sale', place: '/sales' },
 };
 
 /** Goes to any screen, item, customer, level or quote by typing a part of what it is called. */

@@ -37,7 +37,14 @@ export const PLACES: readonly PlaceGroup[] = [
       { name: 'Basics', link: '/basics' },
     ],
   },
-  { name: 'Documents', places: [{ name: 'Quotes', link: '/quotes' }] },
+  {
+    name: 'Documents',
+    places: [
+      { name: 'Quotes', link: '/quotes' },
+      { name: 'Orders', link: '/orders' },
+      { name: 'Sales', link: '/sales' },
+    ],
+  },
   {
     name: 'Records',
     places: [

@@ -28,6 +28,7 @@ const priced = (unitPrice: string): PricedLineForm => ({
   notApplied: [],
   notAppliedMore: 0,
   computed: null,
+  kept: null,
 });
 const answered = (changes: Partial<BenchAnswer> = {}): BenchAnswer => ({
   published: priced('18.40'),

@@ -1,8 +1,9 @@
 import type { ProblemDetails } from '@honest-ledger/contracts';
+import type { DocumentKind } from '@honest-ledger/engine';
 import { createActionGroup, createFeature, createReducer, on, props } from '@ngrx/store';
 
 /** The long lists: the server narrows, sorts and pages them. */
-export type ListName = 'items' | 'customers' | 'quotes' | 'versions';
+export type ListName = 'items' | 'customers' | 'versions' | `${DocumentKind}s`;
 
 /** What narrows a list, by name; an empty text narrows nothing. */
 export type ListFilter = Readonly<Record<string, string>>;
@@ -35,7 +36,14 @@ const whole: LongList = { typed: { text: '' }, filter: { text: '' }, total: null
 
 type ListsState = Readonly<Record<ListName, LongList>>;
 
-const beginning: ListsState = { items: whole, customers: whole, quotes: whole, versions: whole };
+const beginning: ListsState = {
+  items: whole,
+  customers: whole,
+  versions: whole,
+  quotes: whole,
+  orders: whole,
+  sales: whole,
+};
 
 export const listsFeature = createFeature({
   name: 'lists',

@@ -20,14 +20,19 @@ export interface LongListView<Row> {
   again(): void;
 }
 
-/** To be called where a component is made. @param ask what reads rows from the server */
+/**
+ * To be called where a component is made.
+ * @param named a function where an input says which list it is
+ * @param ask what reads rows from the server
+ */
 export function longList<Row>(
-  list: ListName,
+  named: ListName | (() => ListName),
   ask: (search: Said) => Observable<Page<Row>>,
 ): LongListView<Row> {
   const store = inject(Store);
+  const nameOf = typeof named === 'function' ? named : () => named;
   const state = store.selectSignal(listsFeature.selectListsState);
-  const filter = computed(() => state()[list].filter);
+  const filter = computed(() => state()[nameOf()].filter);
   const order = signal<Said>({});
   const rows = (narrowed: ListFilter, { sort, descending, ...page }: RowsAsked) => {
     const ordered: Said = sort === null ? {} : { sort, descending };
@@ -35,28 +40,28 @@ export function longList<Row>(
     return ask({ ...narrowed, ...ordered, ...page }).pipe(
       tap({
         next: ({ total }) => {
-          store.dispatch(listsActions.found({ list, total }));
+          store.dispatch(listsActions.found({ list: nameOf(), total }));
         },
         error: (error: unknown) => {
-          store.dispatch(listsActions.failed({ list, problem: problemOf(error) }));
+          store.dispatch(listsActions.failed({ list: nameOf(), problem: problemOf(error) }));
         },
       }),
     );
   };
   return {
-    typed: computed(() => state()[list].typed),
-    total: computed(() => state()[list].total),
-    problem: computed(() => state()[list].problem),
+    typed: computed(() => state()[nameOf()].typed),
+    total: computed(() => state()[nameOf()].total),
+    problem: computed(() => state()[nameOf()].problem),
     find: computed(() => {
       const narrowed = filter();
       return (asked: RowsAsked) => rows(narrowed, asked);
     }),
-    shown: computed(() => ({ ...state()[list].typed, ...order() })),
+    shown: computed(() => ({ ...state()[nameOf()].typed, ...order() })),
     choose: (part) => {
-      store.dispatch(listsActions.chosen({ list, part }));
+      store.dispatch(listsActions.chosen({ list: nameOf(), part }));
     },
     again: () => {
-      store.dispatch(listsActions.askedAgain({ list }));
+      store.dispatch(listsActions.askedAgain({ list: nameOf() }));
     },
   };
 }

@@ -27,7 +27,7 @@ describe('the bench of rules', () => {
     choice?.dispatchEvent(new Event('focus'));
     await screen.settle(0);
     const row = { number: 1007, customer: { code: 'C1', name: 'Harbour Lane' }, title: 'Spring' };
-    await screen.answer('GET', '/api/quotes?limit=30&offset=0', { rows: [row], total: 1 });
+    await screen.answer('GET', '/api/documents?limit=30&offset=0', { rows: [row], total: 1 });
     await screen.choose('What to try it on', '1007 Harbour Lane, Spring');
     await screen.settle(350);
     const test: Printed<AskedTest> = {
@@ -67,7 +67,7 @@ describe('the bench of rules', () => {
       reasons: [],
     };
     const sent = await screen.answer('POST', `/api/rules/${ID}/try`, answer);
-    expect((sent as RuleQuestion).on).toEqual({ kind: 'quote', number: 1007 });
+    expect((sent as RuleQuestion).on).toEqual({ kind: 'document', number: 1007 });
     for (const part of [
       '✓ the quantity of the line is at least 3 (2)',
       '✗ the quantity of the line is at least 3 (2)',

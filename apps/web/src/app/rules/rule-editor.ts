@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import { ruleContentSchema } from '@honest-ledger/contracts';
-import { neverHolds, ruleSentence } from '@honest-ledger/engine';
+import { neverHolds, NO_LIMITS, ruleSentence, type RuleLimits } from '@honest-ledger/engine';
 import { Store } from '@ngrx/store';
 import { EditRefusal } from '../draft/edit-refusal';
 import { EditSteps } from '../draft/edit-steps';
@@ -119,6 +119,11 @@ export class RuleEditor {
 
   protected setPlace(text: string): void {
     this.sheet.set({ place: Number(text) });
+  }
+
+  protected setLimit(field: keyof RuleLimits, text: string): void {
+    const limits = this.content()?.limits ?? NO_LIMITS;
+    this.sheet.set({ limits: { ...limits, [field]: text === '' ? null : Number(text) } });
   }
 
   protected copy(): void {

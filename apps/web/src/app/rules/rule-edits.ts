@@ -6,7 +6,7 @@ import type {
   RuleContent,
   RuleView,
 } from '@honest-ledger/contracts';
-import type { NumberFact, Reach, WordFact } from '@honest-ledger/engine';
+import { NO_LIMITS, type NumberFact, type Reach, type WordFact } from '@honest-ledger/engine';
 
 /** The edits that a rule's screen makes: each gives the whole content anew. */
 
@@ -24,6 +24,7 @@ export function emptyRule(currency: string): RuleContent {
     effect: { kind: 'percent', percent: '-10', of: 'running', startsFrom: 'running' },
     together: true,
     stops: false,
+    limits: NO_LIMITS,
   };
 }
 

@@ -12,7 +12,7 @@ import type {
   BasketLine,
   CustomerRow,
   ItemRow,
-  QuoteRow,
+  DocumentRow,
   Trial,
   TrialSubject,
 } from '@honest-ledger/contracts';
@@ -20,7 +20,7 @@ import { Store } from '@ngrx/store';
 import { catchError, map, of, switchMap, type Observable } from 'rxjs';
 import { ItemPicker } from '../catalogue/item-picker';
 import { CustomerPicker } from '../customers/customer-picker';
-import { QuotesApi } from '../quotes/quotes.api';
+import { DocumentsApi } from '../documents/documents.api';
 import { CodeChoice } from '../reference/code-choice';
 import { referenceFeature } from '../reference/reference.feature';
 import { FigureField } from '../shared/figure-field';
@@ -40,7 +40,7 @@ type Basket = Extract<TrialSubject, { kind: 'basket' }>;
         <option value="" [selected]="on() === null">choose a quote or a basket…</option>
         <option value="basket" [selected]="basket() !== null">a basket of goods</option>
         @for (one of quotes(); track one.number) {
-          <option [value]="one.number" [selected]="isQuote(one.number)">
+          <option [value]="one.number" [selected]="isDocument(one.number)">
             {{ one.number }} {{ one.customer.name }}{{ one.title === '' ? '' : ', ' + one.title }}
           </option>
         }
@@ -134,7 +134,7 @@ export class TrialChooser {
   /** Null while nothing is chosen, or the basket is empty. */
   readonly chosen = output<Trial | null>();
 
-  private readonly quotesApi = inject(QuotesApi);
+  private readonly documentsApi = inject(DocumentsApi);
   private readonly reference = inject(Store).selectSignal(referenceFeature.selectReference);
   private readonly asked = signal(false);
   protected readonly on = signal<TrialSubject | null>(null);
@@ -151,9 +151,9 @@ export class TrialChooser {
   });
   protected readonly quotes = toSignal(
     toObservable(this.asked).pipe(
-      switchMap((asked): Observable<readonly QuoteRow[]> =>
+      switchMap((asked): Observable<readonly DocumentRow[]> =>
         asked
-          ? this.quotesApi.page({ limit: LATEST_QUOTES, offset: 0 }).pipe(
+          ? this.documentsApi.page({ limit: LATEST_QUOTES, offset: 0 }).pipe(
               map(({ rows }) => rows),
               catchError(() => of([])),
             )
@@ -179,9 +179,9 @@ export class TrialChooser {
     this.asked.set(true);
   }
 
-  protected isQuote(number: number): boolean {
+  protected isDocument(number: number): boolean {
     const on = this.on();
-    return on?.kind === 'quote' && on.number === number;
+    return on?.kind === 'document' && on.number === number;
   }
 
   protected choose({ target }: Event): void {
@@ -189,7 +189,7 @@ export class TrialChooser {
     const { value } = target;
     if (value === '') this.on.set(null);
     else if (value === 'basket') this.on.set(this.emptyBasket());
-    else this.on.set({ kind: 'quote', number: Number(value) });
+    else this.on.set({ kind: 'document', number: Number(value) });
   }
 
   protected setMoment({ target }: Event): void {

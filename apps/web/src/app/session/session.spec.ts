@@ -71,10 +71,10 @@ describe('signing in', () => {
     await go('/quotes', ines);
     const { HttpClient } = await import('@angular/common/http');
     TestBed.inject(HttpClient)
-      .get('/api/quotes')
+      .get('/api/documents')
       .subscribe({ error: () => undefined });
     server
-      .expectOne('/api/quotes')
+      .expectOne('/api/documents')
       .flush(problemBody(401, 'Sign in'), { status: 401, statusText: '' });
     await settle();
     expect(url()).toBe('/sign-in?back=%2Fquotes');

@@ -1,4 +1,5 @@
-import type { ItemFactsForm, ItemRow, QuoteLineInput } from '@honest-ledger/contracts';
+import { PLAIN_LINE } from '@honest-ledger/engine';
+import type { ItemFactsForm, ItemRow, DocumentLineInput } from '@honest-ledger/contracts';
 
 /** An item with nothing special about it. */
 export function itemFacts(item: string, changes: Partial<ItemFactsForm> = {}): ItemFactsForm {
@@ -33,15 +34,13 @@ export function itemRow(
 }
 
 /** A line of a quote, in the base unit. */
-export function quoteLine(id: string, item: string, quantity: string): QuoteLineInput {
+export function documentLine(id: string, item: string, quantity: string): DocumentLineInput {
   return {
     id,
     item,
     quantity,
     unit: null,
     duration: null,
-    formOfSupply: null,
-    level: null,
-    priceByHand: null,
+    ...PLAIN_LINE,
   };
 }

@@ -20,6 +20,7 @@ const line: PricedLineForm = {
   level: null,
   closedBy: null,
   computed: null,
+  kept: null,
   amount: '388.80',
   flats: [],
   shares: [],

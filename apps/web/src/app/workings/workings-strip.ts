@@ -73,6 +73,7 @@ export class WorkingsStrip {
 type PricedShareForm = Extract<PricedLineForm, { kind: 'priced' }>['shares'][number];
 
 const CLOSED_BY: Readonly<Record<ClosedBy, string>> = {
+  kept: 'the promise that was made',
   priceByHand: 'its price by hand',
   agreement: 'its agreement',
   typedPrice: 'its typed price',

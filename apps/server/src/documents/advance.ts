@@ -1,0 +1,273 @@
+import type {
+  Advance,
+  AdvanceView,
+  AdvancingLine,
+  DocumentContent,
+  DocumentState,
+  KeptPriceForm,
+  PricedLineForm,
+} from '@honest-ledger/contracts';
+import {
+  documentTitle,
+  priceDocument,
+  printed,
+  promiseOf,
+  type DocumentKind,
+  type PricedDocument,
+} from '@honest-ledger/engine';
+import { and, eq, ne } from 'drizzle-orm';
+import { randomUUID } from 'node:crypto';
+import type { Queries, Transaction } from '../database/database';
+import { documents } from '../database/schema/index';
+import { conflict, Problem, refused } from '../http/problems';
+import type { Services } from '../services';
+import { versionInForce } from '../versions/queries';
+import { lockDocument, recordOf, settled, type Editor } from './keep-document';
+import {
+  documentNow,
+  nothingPriced,
+  outcomeOf,
+  storedDocument,
+  type StoredDocument,
+} from './queries';
+import { countUses } from './rule-uses';
+import { writeDocument, type DocumentOnRow } from './write-document';
+
+/** What a document would be if it went one step further, priced as promised and as of now. */
+export async function foreseeAdvance(
+  queries: Queries,
+  services: Services,
+  number: number,
+  into: DocumentKind,
+): Promise<AdvanceView> {
+  const stored = await storedDocument(queries, number);
+  await checkStep(queries, stored, into);
+  return (await foresee(queries, services, stored, into)).view;
+}
+
+/**
+ * Takes a document one step further, as somebody saw it: an order is confirmed, a sale posted, or
+ * another document made from it.
+ * @returns the number of the document that it became: its own, or that of the new one
+ */
+export async function advanceDocument(
+  transaction: Transaction,
+  services: Services,
+  number: number,
+  { into, revision, keep, today }: Advance,
+  editor: Editor,
+): Promise<number> {
+  const row = await lockDocument(transaction, services, number, revision);
+  const stored = await storedDocument(transaction, number);
+  await checkStep(transaction, stored, into);
+  const { view, content } = await foresee(transaction, services, stored, into);
+  if (view.today.total !== today) {
+    throw conflict('The prices of today are others than those you have seen.', view);
+  }
+  const promised = promisesOf(view.differing, stored);
+  const unknown = keep.filter((id) => !promised.has(id));
+  if (unknown.length > 0) {
+    throw refused([
+      { path: 'keep', sentence: 'There is no promised price to keep on such a line' },
+    ]);
+  }
+  const kept = withPromises(content, new Map([...promised].filter(([id]) => keep.includes(id))));
+  return into === row.kind
+    ? settle(transaction, services, row, { before: stored.content, after: kept }, editor)
+    : makeFrom(transaction, services, row, { into, content: kept }, editor);
+}
+
+/** Which step a document may take, and whether there is anything to take it with. */
+async function checkStep(
+  queries: Queries,
+  { document, rows }: StoredDocument,
+  into: DocumentKind,
+): Promise<void> {
+  const { kind, state } = document;
+  const may =
+    kind === into
+      ? kind !== 'quote' && state === 'open'
+      : (kind === 'quote' && into !== 'quote') ||
+        (kind === 'order' && into === 'sale' && state === 'confirmed');
+  if (!may) {
+    if (kind === into && state !== 'open') throw settled(document);
+    const more = kind === 'order' && into === 'sale' ? ' It is to be confirmed first.' : '';
+    throw new Problem(422, `${documentTitle(document)} does not become ${A[into]}.${more}`);
+  }
+  if (rows.length === 0) {
+    throw new Problem(422, `${documentTitle(document)} has no lines yet.`);
+  }
+  if (kind === into) return;
+  const [made] = await queries
+    .select({ kind: documents.kind, number: documents.number })
+    .from(documents)
+    .where(and(eq(documents.fromNumber, document.number), ne(documents.state, 'cancelled')));
+  if (made) {
+    throw conflict(
+      `${documentTitle(made)} was made from ${documentTitle(document)} already.`,
+      null,
+    );
+  }
+}
+
+const A: Readonly<Record<DocumentKind, string>> = {
+  quote: 'a quote',
+  order: 'an order',
+  sale: 'a sale',
+};
+
+async function foresee(
+  queries: Queries,
+  services: Services,
+  stored: StoredDocument,
+  into: DocumentKind,
+): Promise<{ view: AdvanceView; content: DocumentContent }> {
+  const { document, rows } = stored;
+  const own = document.kind === into;
+  // what it was promised before is still a promise where it only is confirmed or posted
+  const content = own ? stored.content : withPromises(stored.content, null);
+  const { compiled } = await services.setups.of(queries, await versionInForce(queries));
+  const around = own ? document : { number: 0, fromNumber: document.number };
+  const priced = async (written: DocumentContent): Promise<PricedDocument> =>
+    priceDocument(compiled, await documentNow(queries, compiled, written, services.now(), around));
+  const now = await documentNow(queries, compiled, content, services.now(), around);
+  const today = priceDocument(compiled, now);
+  const lines = printed(today).lines;
+  const differing = rows.flatMap(({ id, priced: promised }, place): AdvancingLine[] => {
+    const line = lines[place];
+    return line && figures(line) !== figures(promised) ? [{ id, promised, today: line }] : [];
+  });
+  const asKept = withPromises(content, promisesOf(differing, stored));
+  const keepable = differing.length > 0;
+  const { validUntil } = document;
+  return {
+    content,
+    view: {
+      into,
+      revision: document.revision,
+      differing,
+      promised: document.outcome ?? nothingPriced(document),
+      kept: outcomeOf(keepable ? await priced(asKept) : today),
+      today: outcomeOf(today),
+      keepsPromise: own
+        ? false
+        : document.kind === 'order' || (validUntil !== null && now.facts.local.day <= validUntil),
+    },
+  };
+}
+
+/** All that a customer pays by of a line. */
+function figures(line: PricedLineForm): string {
+  if (line.kind === 'unpriced') return line.problem.kind;
+  const { net, slices } = line;
+  return JSON.stringify([
+    net,
+    slices.map(({ quantity, unit, unitPrice }) => [quantity, unit, unitPrice]),
+  ]);
+}
+
+/** What was promised of lines that differ, by their ids. */
+function promisesOf(
+  differing: readonly AdvancingLine[],
+  { document: { kind, number, currency } }: StoredDocument,
+): ReadonlyMap<string, KeptPriceForm> {
+  return new Map(
+    differing.flatMap(({ id, promised }) =>
+      promised.kind === 'priced'
+        ? [[id, printed(promiseOf(promised, currency, { kind, number }))] as const]
+        : [],
+    ),
+  );
+}
+
+/** A document with these promises on its lines; with none at all for null. */
+function withPromises(
+  content: DocumentContent,
+  promises: ReadonlyMap<string, KeptPriceForm> | null,
+): DocumentContent {
+  const lines = content.lines.map((line) => ({
+    ...line,
+    kept: promises === null ? null : (promises.get(line.id) ?? line.kept),
+  }));
+  return { ...content, lines };
+}
+
+const SETTLED: Readonly<Record<'order' | 'sale', DocumentState & ('confirmed' | 'posted')>> = {
+  order: 'confirmed',
+  sale: 'posted',
+};
+
+/** Confirms an order or posts a sale, at the prices of now, and counts what it used. */
+async function settle(
+  transaction: Transaction,
+  services: Services,
+  row: DocumentOnRow,
+  { before, after }: { readonly before: DocumentContent; readonly after: DocumentContent },
+  editor: Editor,
+): Promise<number> {
+  const state = SETTLED[row.kind === 'order' ? 'order' : 'sale'];
+  const { number, revision } = row;
+  const { attributes } = before;
+  const priced = await writeDocument(
+    transaction,
+    services,
+    { number, revision, attributes },
+    after,
+    { id: editor.id, state },
+  );
+  if (priced.unpricedLines > 0) {
+    throw new Problem(
+      422,
+      `${documentTitle(row)} has lines without a price, so it is not ${state}.`,
+    );
+  }
+  const { compiled } = await services.setups.of(transaction, priced.version);
+  const now = services.now();
+  await countUses(transaction, compiled.limitedRules, priced, row, now);
+  await recordOf(transaction, row, { by: editor.id, now, action: state }, [before, after]);
+  return number;
+}
+
+/** Makes the next document from one. */
+async function makeFrom(
+  transaction: Transaction,
+  services: Services,
+  from: DocumentOnRow,
+  { into, content }: { readonly into: DocumentKind; readonly content: DocumentContent },
+  editor: Editor,
+): Promise<number> {
+  const now = services.now();
+  const [created] = await transaction
+    .insert(documents)
+    .values({
+      kind: into,
+      fromNumber: from.number,
+      customerId: from.customerId,
+      outletId: from.outletId,
+      currency: from.currency,
+      changedBy: editor.id,
+      changedAt: now,
+    })
+    .returning({ number: documents.number, revision: documents.revision });
+  if (!created) throw new Error('a new document gave no number');
+  const { number } = created;
+  const own = withLinesOfItsOwn({ ...content, validUntil: null });
+  await writeDocument(transaction, services, { ...created, attributes: {} }, own, {
+    id: editor.id,
+    state: 'open',
+  });
+  const made = { by: editor.id, now, action: 'made' } as const;
+  await recordOf(transaction, { kind: into, number }, made, [null, own]);
+  return number;
+}
+
+/** The same lines with ids of their own; what was decided for one goes along. */
+function withLinesOfItsOwn(content: DocumentContent): DocumentContent {
+  const ids = new Map(content.lines.map(({ id }) => [id, randomUUID() as string]));
+  const own = (id: string): string => ids.get(id) ?? id;
+  return {
+    ...content,
+    lines: content.lines.map((line) => ({ ...line, id: own(line.id) })),
+    byHand: content.byHand.map((one) => ({ ...one, line: one.line && own(one.line) })),
+  };
+}

@@ -1,0 +1,127 @@
+import { may, type DocumentContent, type Role } from '@honest-ledger/contracts';
+import { and, eq, sql } from 'drizzle-orm';
+import { isDeepStrictEqual } from 'node:util';
+import { attributesOf, valueProblems } from '../attributes/values';
+import type { Transaction } from '../database/database';
+import { changes } from '../database/schema/index';
+import { ratesAt } from '../facts/surroundings';
+import { Problem, refused } from '../http/problems';
+import type { Services } from '../services';
+import { settingsInForce, versionInForce } from '../versions/queries';
+
+type Line = DocumentContent['lines'][number];
+
+/** What somebody may not write, and what does not exist. What stood there before stays. */
+export async function checkContent(
+  transaction: Transaction,
+  services: Services,
+  number: number,
+  before: DocumentContent,
+  after: DocumentContent,
+  role: Role,
+): Promise<void> {
+  checkOverrides(before, after, role);
+  await checkPromises(transaction, number, before, after);
+  await checkByHand(transaction, services, before, after);
+  await checkCurrency(transaction, after.currency, services.now());
+  await checkAttributes(transaction, after);
+}
+
+/** What was typed by hand or chosen by somebody who may stays; anything new needs the right to. */
+function checkOverrides(before: DocumentContent, after: DocumentContent, role: Role): void {
+  if (!may(role, 'chooseRules') && !isDeepStrictEqual(before.byHand, after.byHand)) {
+    throw new Problem(403, 'Your role may not put rules on or take them off.');
+  }
+  if (may(role, 'overridePrices')) return;
+  const overrides = (line: Line | undefined): unknown[] => [
+    line?.level ?? null,
+    line?.priceByHand ?? null,
+  ];
+  const old = byId(before);
+  const same =
+    before.level === after.level &&
+    after.lines.every((line) => isDeepStrictEqual(overrides(old.get(line.id)), overrides(line)));
+  if (!same) {
+    throw new Problem(403, 'Your role may not choose a level or type a price by hand.');
+  }
+}
+
+/**
+ * A promise is made by a document, and never typed: it stays as it was, or is given up. One that was
+ * given up may be taken up again: the record has it.
+ */
+async function checkPromises(
+  transaction: Transaction,
+  number: number,
+  before: DocumentContent,
+  after: DocumentContent,
+): Promise<void> {
+  const old = byId(before);
+  const problems = [];
+  for (const [index, { id, item, kept }] of after.lines.entries()) {
+    if (kept === null || isDeepStrictEqual(kept, old.get(id)?.kept)) continue;
+    const once = { lines: [{ item, kept }] };
+    const [known] = await transaction
+      .select({ id: changes.id })
+      .from(changes)
+      .where(
+        and(
+          eq(changes.objectKind, 'document'),
+          eq(changes.objectKey, String(number)),
+          sql`${changes.after} @> ${JSON.stringify(once)}::jsonb`,
+        ),
+      )
+      .limit(1);
+    if (known) continue;
+    const sentence = 'Nothing was promised like this';
+    problems.push({ path: `lines[${String(index)}].kept`, sentence });
+  }
+  if (problems.length > 0) throw refused(problems);
+}
+
+/** A rule that is put on or taken off is one that there is, on a line that there is. */
+async function checkByHand(
+  transaction: Transaction,
+  { setups }: Services,
+  before: DocumentContent,
+  { byHand, lines }: DocumentContent,
+): Promise<void> {
+  if (byHand.length === 0) return;
+  const { setup } = await setups.of(transaction, await versionInForce(transaction));
+  const rules = new Set([
+    ...setup.rules.map(({ id }) => id),
+    ...before.byHand.map(({ rule }) => rule),
+  ]);
+  const ids = new Set<string | null>([null, ...lines.map(({ id }) => id)]);
+  const problems = byHand.flatMap(({ rule, line }, index) => {
+    const at = `byHand[${String(index)}]`;
+    return [
+      ...(rules.has(rule) ? [] : [{ path: `${at}.rule`, sentence: 'There is no such rule' }]),
+      ...(ids.has(line) ? [] : [{ path: `${at}.line`, sentence: 'There is no such line' }]),
+    ];
+  });
+  if (problems.length > 0) throw refused(problems);
+}
+
+async function checkAttributes(
+  transaction: Transaction,
+  { attributes }: DocumentContent,
+): Promise<void> {
+  const known = await attributesOf(transaction, 'documents');
+  const problems = valueProblems(known, attributes);
+  if (problems.length > 0) throw refused(problems);
+}
+
+async function checkCurrency(transaction: Transaction, currency: string, now: Date): Promise<void> {
+  const { homeCurrency } = await settingsInForce(transaction);
+  if (currency === homeCurrency) return;
+  const rates = await ratesAt(transaction, now);
+  if (!rates.some((one) => one.currency === currency)) {
+    const sentence = `There is no rate from ${homeCurrency} to ${currency}`;
+    throw new Problem(422, `${sentence}.`, { fields: [{ path: 'currency', sentence }] });
+  }
+}
+
+function byId({ lines }: DocumentContent): ReadonlyMap<string, Line> {
+  return new Map(lines.map((line) => [line.id, line]));
+}

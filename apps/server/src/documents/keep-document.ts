@@ -1,0 +1,141 @@
+import {
+  contentOfDocument,
+  type DocumentEdit,
+  type NewDocument,
+  type Role,
+} from '@honest-ledger/contracts';
+import { documentTitle, type DocumentName } from '@honest-ledger/engine';
+import { eq } from 'drizzle-orm';
+import { record, type RecordedChange } from '../changes/record';
+import type { Transaction } from '../database/database';
+import { documents, outlets } from '../database/schema/index';
+import { localTime } from '../facts/local-time';
+import { conflict, notFound } from '../http/problems';
+import type { Services } from '../services';
+import { settingsInForce } from '../versions/queries';
+import { checkContent } from './check-content';
+import { readDocument } from './queries';
+import { customerOf, writeDocument, type DocumentOnRow } from './write-document';
+
+export interface Editor {
+  readonly id: number;
+  readonly role: Role;
+}
+
+/** How long the prices of a new quote are promised, in days. Common practice. */
+const PROMISED_DAYS = 30;
+
+/** Begins an empty document, at its customer's outlet and in its currency. @returns its number */
+export async function beginDocument(
+  transaction: Transaction,
+  { now }: Services,
+  { kind, customer: code }: NewDocument,
+  editor: Editor,
+): Promise<number> {
+  const { homeCurrency } = await settingsInForce(transaction);
+  const customer = code === null ? null : await customerOf(transaction, code);
+  const outlet = await outletOf(transaction, customer?.outletId ?? null);
+  const until = new Date(now().getTime() + PROMISED_DAYS * 24 * 60 * 60 * 1000);
+  const [created] = await transaction
+    .insert(documents)
+    .values({
+      kind,
+      customerId: customer?.id ?? null,
+      outletId: outlet?.id ?? null,
+      currency: customer?.currency ?? outlet?.currency ?? homeCurrency,
+      validUntil: kind === 'quote' ? localTime(until, outlet?.timeZone ?? 'UTC').day : null,
+      changedBy: editor.id,
+      changedAt: now(),
+    })
+    .returning({ number: documents.number });
+  if (!created) throw new Error('a new document gave no number');
+  const { number } = created;
+  const after = { customer: code };
+  await recordOf(transaction, { kind, number }, { by: editor.id, now: now(), action: 'made' }, [
+    null,
+    after,
+  ]);
+  return number;
+}
+
+/** Keeps a document as somebody wrote it and prices all of it under the version in force. */
+export async function keepDocument(
+  transaction: Transaction,
+  services: Services,
+  number: number,
+  edit: DocumentEdit,
+  editor: Editor,
+): Promise<void> {
+  const stored = await lockDocument(transaction, services, number, edit.revision);
+  if (stored.state !== 'open') throw settled(stored);
+  const before = contentOfDocument(await readDocument(transaction, services, number));
+  const { revision: _, ...content } = edit;
+  await checkContent(transaction, services, number, before, content, editor.role);
+  const { attributes } = before;
+  const { revision } = stored;
+  await writeDocument(transaction, services, { number, revision, attributes }, content, {
+    id: editor.id,
+    state: 'open',
+  });
+  const by = { by: editor.id, now: services.now(), action: 'changed' } as const;
+  await recordOf(transaction, stored, by, [before, content]);
+}
+
+/** A document nobody else writes until the transaction ends, if it is still what somebody saw. */
+export async function lockDocument(
+  transaction: Transaction,
+  services: Services,
+  number: number,
+  revision: number,
+): Promise<DocumentOnRow> {
+  const [stored] = await transaction
+    .select()
+    .from(documents)
+    .where(eq(documents.number, number))
+    .for('update');
+  if (!stored) throw notFound(`Document ${String(number)}`);
+  if (stored.revision !== revision) {
+    throw conflict(
+      `Somebody else has changed this ${stored.kind} meanwhile.`,
+      await readDocument(transaction, services, number),
+    );
+  }
+  return stored;
+}
+
+/** It is not open any more, so nothing of it is changed. */
+export function settled(stored: Pick<DocumentOnRow, 'kind' | 'number' | 'state'>): Error {
+  return conflict(`${documentTitle(stored)} is ${stored.state}, so it is not changed.`, null);
+}
+
+/** Writes on record what was done to a document. */
+export function recordOf(
+  transaction: Transaction,
+  { kind, number }: DocumentName,
+  {
+    by,
+    now,
+    action,
+  }: { readonly by: number; readonly now: Date; readonly action: RecordedChange['action'] },
+  [before, after]: readonly [unknown, unknown],
+): Promise<void> {
+  const name = documentTitle({ kind, number });
+  const what: RecordedChange = {
+    kind: 'document',
+    key: String(number),
+    name,
+    action,
+    before,
+    after,
+  };
+  return record(transaction, { id: by, now }, what);
+}
+
+async function outletOf(
+  transaction: Transaction,
+  id: number | null,
+): Promise<typeof outlets.$inferSelect | undefined> {
+  if (id === null) return undefined;
+  const [outlet] = await transaction.select().from(outlets).where(eq(outlets.id, id));
+  return outlet;
+}

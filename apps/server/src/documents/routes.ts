@@ -1,0 +1,148 @@
+import {
+  advanceQuerySchema,
+  advanceSchema,
+  may,
+  newDocumentSchema,
+  documentEditSchema,
+  documentParams,
+  documentQuerySchema,
+  takingBackSchema,
+  type Advance,
+  type AdvanceQuery,
+  type AdvanceView,
+  type DocumentForm,
+  type NewDocument,
+  type Page,
+  type DocumentEdit,
+  type DocumentParams,
+  type DocumentQuery,
+  type DocumentRow,
+  type DocumentView,
+  type SignedInUser,
+  type TakingBack,
+} from '@honest-ledger/contracts';
+import { asksForCosts } from '@honest-ledger/engine';
+import type { FastifyPluginCallback } from 'fastify';
+import { serializable, snapshot } from '../database/database';
+import type { Services } from '../services';
+import { signedIn } from '../session/plugin';
+import { advanceDocument, foreseeAdvance } from './advance';
+import { beginDocument, keepDocument } from './keep-document';
+import { documentToPrice, findDocuments, readDocument } from './queries';
+import { waitForUses } from './rule-uses';
+import { takeBack } from './take-back';
+
+/** Quotes, orders and sales. Whatever is kept comes back priced: the server's prices are the ones that count. */
+export const documentRoutes: FastifyPluginCallback<Services> = (app, services, done) => {
+  const { database } = services;
+  const read = async (number: number, { role }: SignedInUser): Promise<DocumentView> => {
+    const found = await snapshot(database, (queries) => readDocument(queries, services, number));
+    const { setup, document } = found.pricing;
+    const hides = !may(role, 'seeCosts') && setup && asksForCosts(setup);
+    return hides ? { ...found, pricing: { setup: null, document } } : found;
+  };
+
+  app.get<{ Querystring: DocumentQuery; Reply: Page<DocumentRow> }>(
+    '/documents',
+    { config: { may: 'look' }, schema: { querystring: documentQuerySchema } },
+    (request) => snapshot(database, (queries) => findDocuments(queries, request.query)),
+  );
+
+  app.post<{ Body: NewDocument; Reply: DocumentView }>(
+    '/documents',
+    { config: { may: 'writeDocuments' }, schema: { body: newDocumentSchema } },
+    async (request, reply) => {
+      const number = await serializable(database, (transaction) =>
+        beginDocument(transaction, services, request.body, signedIn(request)),
+      );
+      reply.code(201);
+      return read(number, signedIn(request));
+    },
+  );
+
+  app.get<{ Params: DocumentParams; Reply: DocumentView }>(
+    '/documents/:number',
+    { config: { may: 'look' }, schema: { params: documentParams } },
+    (request) => read(request.params.number, signedIn(request)),
+  );
+
+  app.put<{ Params: DocumentParams; Body: DocumentEdit; Reply: DocumentView }>(
+    '/documents/:number',
+    {
+      config: { may: 'writeDocuments' },
+      schema: { params: documentParams, body: documentEditSchema },
+    },
+    async (request) => {
+      const { number } = request.params;
+      await serializable(database, (transaction) =>
+        keepDocument(transaction, services, number, request.body, signedIn(request)),
+      );
+      return read(number, signedIn(request));
+    },
+  );
+
+  app.get<{ Params: DocumentParams; Reply: DocumentForm }>(
+    '/documents/:number/document',
+    { config: { may: 'look' }, schema: { params: documentParams } },
+    async (request, reply) => {
+      const { name, form } = await snapshot(database, (queries) =>
+        documentToPrice(queries, services, request.params.number),
+      );
+      const file = `${name.kind}-${String(name.number)}.json`;
+      reply.header('content-disposition', `attachment; filename="${file}"`);
+      return form;
+    },
+  );
+
+  app.get<{ Params: DocumentParams; Querystring: AdvanceQuery; Reply: AdvanceView }>(
+    '/documents/:number/advance',
+    {
+      config: { may: 'writeDocuments' },
+      schema: { params: documentParams, querystring: advanceQuerySchema },
+    },
+    (request) =>
+      snapshot(database, (queries) =>
+        foreseeAdvance(queries, services, request.params.number, request.query.into),
+      ),
+  );
+
+  app.post<{ Params: DocumentParams; Body: Advance; Reply: DocumentView }>(
+    '/documents/:number/advance',
+    {
+      config: { may: 'writeDocuments' },
+      schema: { params: documentParams, body: advanceSchema },
+    },
+    async (request) => {
+      const number = await serializable(database, async (transaction) => {
+        await waitForUses(transaction);
+        const { params, body } = request;
+        return advanceDocument(transaction, services, params.number, body, signedIn(request));
+      });
+      return read(number, signedIn(request));
+    },
+  );
+
+  for (const [path, to] of [
+    ['cancel', 'cancelled'],
+    ['reopen', 'open'],
+  ] as const) {
+    app.post<{ Params: DocumentParams; Body: TakingBack; Reply: DocumentView }>(
+      `/documents/:number/${path}`,
+      {
+        config: { may: 'writeDocuments' },
+        schema: { params: documentParams, body: takingBackSchema },
+      },
+      async (request) => {
+        const { number } = request.params;
+        const { revision } = request.body;
+        await serializable(database, async (transaction) => {
+          await waitForUses(transaction);
+          const editor = signedIn(request);
+          await takeBack(transaction, services, number, to, { revision, editor });
+        });
+        return read(number, signedIn(request));
+      },
+    );
+  }
+  done();
+};

@@ -1,0 +1,78 @@
+import { rulesOn, type PricedDocument, type RuleId, type RuleUses } from '@honest-ledger/engine';
+import { and, count, eq, inArray, notInArray, sql } from 'drizzle-orm';
+import type { Queries, Transaction } from '../database/database';
+import { customers, ruleUses } from '../database/schema/index';
+import type { DocumentOnRow } from './write-document';
+
+/** A document that is priced, as far as its own uses go: those of the order it is made from are its own, too. */
+export type OwnUses = Pick<DocumentOnRow, 'number' | 'fromNumber'>;
+
+/** How often rules were used on other documents than this one. */
+export async function usesOf(
+  queries: Queries,
+  rules: readonly RuleId[],
+  customer: string | null,
+  own: OwnUses | null,
+): Promise<RuleUses[]> {
+  if (rules.length === 0) return [];
+  const numbers = own ? [own.number, ...(own.fromNumber === null ? [] : [own.fromNumber])] : [];
+  const rows = await queries
+    .select({
+      rule: ruleUses.ruleId,
+      inAll: count(),
+      byCustomer: sql<number>`count(*) filter (where ${customers.code} = ${customer})::int`,
+    })
+    .from(ruleUses)
+    .leftJoin(customers, eq(customers.id, ruleUses.customerId))
+    .where(
+      and(
+        inArray(ruleUses.ruleId, [...rules]),
+        numbers.length > 0 ? notInArray(ruleUses.documentNumber, numbers) : undefined,
+      ),
+    )
+    .groupBy(ruleUses.ruleId)
+    .orderBy(ruleUses.ruleId);
+  return rows;
+}
+
+/**
+ * Whoever counts uses does so one after the other, and reads what the others have counted. It must be
+ * the first thing that a transaction does: what it reads is as of its first reading.
+ */
+export async function waitForUses(transaction: Transaction): Promise<void> {
+  await transaction.execute(sql`lock table ${ruleUses} in share row exclusive mode`);
+}
+
+/** Counts a use of each rule with a limit that was applied. What the order before it used is counted. */
+export async function countUses(
+  transaction: Transaction,
+  limited: readonly RuleId[],
+  { lines, rules }: PricedDocument,
+  { number, fromNumber, customerId }: DocumentOnRow,
+  now: Date,
+): Promise<void> {
+  const applied = new Set([
+    ...lines.flatMap((line) => rulesOn(line).map(({ id }) => id)),
+    ...rules.map(({ rule }) => rule.id),
+  ]);
+  const counted = new Set(
+    fromNumber === null
+      ? []
+      : (
+          await transaction
+            .select({ rule: ruleUses.ruleId })
+            .from(ruleUses)
+            .where(eq(ruleUses.documentNumber, fromNumber))
+        ).map(({ rule }) => rule),
+  );
+  const used = limited.filter((rule) => applied.has(rule) && !counted.has(rule));
+  if (used.length === 0) return;
+  await transaction
+    .insert(ruleUses)
+    .values(used.map((ruleId) => ({ ruleId, documentNumber: number, customerId, usedAt: now })));
+}
+
+/** Gives back what a document used. */
+export async function giveBackUses(transaction: Transaction, number: number): Promise<void> {
+  await transaction.delete(ruleUses).where(eq(ruleUses.documentNumber, number));
+}

@@ -1,0 +1,48 @@
+import { documentTitle } from '@honest-ledger/engine';
+import { and, eq, ne } from 'drizzle-orm';
+import type { Transaction } from '../database/database';
+import { documents } from '../database/schema/index';
+import { conflict, Problem } from '../http/problems';
+import type { Services } from '../services';
+import { lockDocument, recordOf, type Editor } from './keep-document';
+import { giveBackUses } from './rule-uses';
+
+/**
+ * Cancels an order, or opens it again; either way it gives back its uses of rules. An order that was
+ * sold stays as it is.
+ */
+export async function takeBack(
+  transaction: Transaction,
+  services: Services,
+  number: number,
+  to: 'cancelled' | 'open',
+  { revision, editor }: { readonly revision: number; readonly editor: Editor },
+): Promise<void> {
+  const row = await lockDocument(transaction, services, number, revision);
+  const title = documentTitle(row);
+  if (row.kind !== 'order') {
+    const why = row.state === 'posted' ? 'a posted sale is final' : 'only orders are';
+    throw new Problem(422, `${title} is not ${to === 'open' ? 'opened again' : to}: ${why}.`);
+  }
+  if (row.state === to) throw conflict(`${title} is ${to} already.`, null);
+  const [sale] = await transaction
+    .select({ kind: documents.kind, number: documents.number })
+    .from(documents)
+    .where(and(eq(documents.fromNumber, number), ne(documents.state, 'cancelled')));
+  if (sale) throw conflict(`${documentTitle(sale)} was made from ${title}, so it stays.`, null);
+  const now = services.now();
+  await transaction
+    .update(documents)
+    .set({
+      state: to,
+      settledAt: to === 'open' ? null : now,
+      revision: revision + 1,
+      changedBy: editor.id,
+      changedAt: now,
+    })
+    .where(eq(documents.number, number));
+  await giveBackUses(transaction, number);
+  const action = to === 'open' ? 'opened again' : to;
+  const states = [{ state: row.state }, { state: to }] as const;
+  await recordOf(transaction, row, { by: editor.id, now, action }, states);
+}

@@ -1,0 +1,167 @@
+import type { DocumentContent, DocumentState } from '@honest-ledger/contracts';
+import {
+  MODEL_VERSION,
+  priceDocument,
+  printed,
+  type PricedDocument,
+  type PricedLine,
+  type PricingDocument,
+} from '@honest-ledger/engine';
+import { eq, inArray } from 'drizzle-orm';
+import { keepValues } from '../attributes/values';
+import type { Transaction } from '../database/database';
+import { customers, documentLines, documents, items, outlets } from '../database/schema/index';
+import { Problem } from '../http/problems';
+import type { Services } from '../services';
+import { versionInForce } from '../versions/queries';
+import { storeFacts } from './facts';
+import { documentNow, outcomeOf } from './queries';
+
+export type DocumentOnRow = typeof documents.$inferSelect;
+
+/** A document as it was before somebody wrote it anew. */
+export interface Before {
+  readonly number: number;
+  readonly revision: number;
+  readonly attributes: DocumentContent['attributes'];
+}
+
+/**
+ * Writes a document as somebody wants it, in the state it is in from then on, with all of it priced
+ * under the version in force, at this instant.
+ */
+export async function writeDocument(
+  transaction: Transaction,
+  services: Services,
+  before: Before,
+  content: DocumentContent,
+  by: { readonly id: number; readonly state: DocumentState },
+): Promise<PricedDocument> {
+  const now = services.now();
+  const [changed] = await transaction
+    .update(documents)
+    .set({
+      customerId: await customerIdOf(transaction, content.customer),
+      title: content.title,
+      outletId: await outletIdOf(transaction, content.outlet),
+      currency: content.currency,
+      validUntil: content.validUntil,
+      codes: [...content.codes],
+      shipping: content.shipping,
+      byHand: content.byHand,
+      levelId: content.level,
+      revision: before.revision + 1,
+      state: by.state,
+      settledAt: by.state === 'open' ? null : now,
+      changedBy: by.id,
+      changedAt: now,
+    })
+    .where(eq(documents.number, before.number))
+    .returning();
+  if (!changed) throw new Error('a document was lost while it was kept');
+  const { attributes } = content;
+  const values = { id: before.number, before: before.attributes, after: attributes };
+  await keepValues(transaction, 'documents', [values]);
+  return replaceLines(transaction, services, changed, content);
+}
+
+async function replaceLines(
+  transaction: Transaction,
+  { setups }: Services,
+  written: DocumentOnRow,
+  content: DocumentContent,
+): Promise<PricedDocument> {
+  const { lines } = content;
+  const itemIds = await itemIdsOf(transaction, lines);
+  const version = await versionInForce(transaction);
+  const { compiled } = await setups.of(transaction, version);
+  const pricedAt = written.changedAt;
+  const document = await documentNow(transaction, compiled, content, pricedAt, written);
+  const priced = priceDocument(compiled, document);
+  const outcome = outcomeOf(priced);
+  await transaction
+    .update(documents)
+    .set({ outcome, total: outcome.total })
+    .where(eq(documents.number, written.number));
+  const factsHash = await storeFacts(transaction, document);
+  await transaction.delete(documentLines).where(eq(documentLines.documentNumber, written.number));
+  if (lines.length === 0) return priced;
+  const row = (line: PricedLine, position: number): typeof documentLines.$inferInsert => {
+    const { id, item, quantity, unit, duration, formOfSupply, level, priceByHand, kept } =
+      lines[position] ?? missingLine(document, position);
+    const form = printed(line);
+    return {
+      id,
+      documentNumber: written.number,
+      position,
+      itemId: itemIds.get(item) ?? missingLine(document, position),
+      quantity,
+      unit,
+      duration,
+      formOfSupply,
+      levelId: level,
+      priceByHand: priceByHand?.price ?? null,
+      priceReason: priceByHand?.reason ?? null,
+      kept,
+      amount: form.kind === 'priced' ? form.amount : null,
+      version,
+      modelVersion: MODEL_VERSION,
+      pricedAt,
+      factsHash,
+      priced: form,
+    };
+  };
+  await transaction.insert(documentLines).values(priced.lines.map(row));
+  return priced;
+}
+
+function missingLine(document: PricingDocument, position: number): never {
+  throw new Error(
+    `line ${String(position)} of ${String(document.lines.length)} was lost in pricing`,
+  );
+}
+
+async function customerIdOf(transaction: Transaction, code: string | null): Promise<number | null> {
+  return code === null ? null : (await customerOf(transaction, code)).id;
+}
+
+export async function customerOf(
+  transaction: Transaction,
+  code: string,
+): Promise<typeof customers.$inferSelect> {
+  const [customer] = await transaction.select().from(customers).where(eq(customers.code, code));
+  if (!customer) throw new Problem(422, `There is no customer ${code}.`);
+  return customer;
+}
+
+async function outletIdOf(transaction: Transaction, code: string | null): Promise<number | null> {
+  if (code === null) return null;
+  const [outlet] = await transaction.select().from(outlets).where(eq(outlets.code, code));
+  if (!outlet) throw new Problem(422, `There is no outlet ${code}.`);
+  return outlet.id;
+}
+
+async function itemIdsOf(
+  transaction: Transaction,
+  lines: DocumentContent['lines'],
+): Promise<ReadonlyMap<string, number>> {
+  const rows = await transaction
+    .select({ id: items.id, number: items.number })
+    .from(items)
+    .where(
+      inArray(
+        items.number,
+        lines.map(({ item }) => item),
+      ),
+    );
+  const ids = new Map(rows.map(({ id, number }) => [number, id]));
+  const fields = lines.flatMap(({ item }, index) =>
+    ids.has(item)
+      ? []
+      : [{ path: `lines[${String(index)}].item`, sentence: `There is no item ${item}` }],
+  );
+  if (fields.length > 0) {
+    throw new Problem(422, fields.map(({ sentence }) => `${sentence}.`).join(' '), { fields });
+  }
+  return ids;
+}

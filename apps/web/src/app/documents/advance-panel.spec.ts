@@ -1,0 +1,104 @@
+import type { AdvanceView, DocumentView } from '@honest-ledger/contracts';
+import type { DocumentEditor } from './document-editor';
+import { outcomeOf } from '../testing/outcome';
+import { LINE, showDocument, view } from '../testing/documents';
+import { problemBody, type ShownScreen } from '../testing/screens';
+
+const ASK = '/api/documents/1007/advance?into=order';
+const TAKE = '/api/documents/1007/advance';
+
+/** The quote's line at another price today. */
+function foreseen(changes: Partial<AdvanceView> = {}): AdvanceView {
+  const [promised] = view().priced;
+  const [today] = view([{ ...LINE, quantity: '1' }]).priced;
+  if (!promised || !today) throw new Error('the line is priced');
+  return {
+    into: 'order',
+    revision: 1,
+    differing: [{ id: LINE.id, promised, today }],
+    promised: outcomeOf('32.40'),
+    kept: outcomeOf('32.40'),
+    today: outcomeOf('16.20'),
+    keepsPromise: true,
+    ...changes,
+  };
+}
+
+describe('the step that a document takes', () => {
+  let screen: ShownScreen<DocumentEditor>;
+  const open = async (changes: Partial<DocumentView> = {}): Promise<void> => {
+    screen = await showDocument(view([LINE], changes));
+  };
+  const kept = (): boolean | undefined =>
+    screen.host.querySelector<HTMLInputElement>(
+      `[aria-label="Keep the promised price of ${LINE.item}"]`,
+    )?.checked;
+
+  it('shows what differs and keeps what was promised where the promise still counts', async () => {
+    await open();
+    await screen.press('Make an order of it');
+    await screen.answer('GET', ASK, foreseen());
+    expect(screen.text()).toContain('One price is not as promised any more');
+    expect(kept()).toBe(true);
+    await screen.press('Make an order of quote 1007');
+    const order = view([LINE], { kind: 'order', number: 1008 });
+    const sent = await screen.answer('POST', TAKE, order);
+    expect(sent).toEqual({ into: 'order', revision: 1, keep: [LINE.id], today: '16.20' });
+  });
+
+  it('takes today’s price where somebody says so', async () => {
+    await open();
+    await screen.press('Make an order of it');
+    await screen.answer('GET', ASK, foreseen());
+    screen.host
+      .querySelector<HTMLInputElement>(`[aria-label="Keep the promised price of ${LINE.item}"]`)
+      ?.click();
+    await screen.settle();
+    await screen.press('Make an order of quote 1007');
+    const sent = await screen.answer('POST', TAKE, view([LINE], { kind: 'order', number: 1008 }));
+    expect((sent as { keep: unknown }).keep).toEqual([]);
+  });
+
+  it('says so where nothing differs, and goes away when it is not wanted', async () => {
+    await open();
+    await screen.press('Make a sale of it');
+    const none = foreseen({ into: 'sale', differing: [] });
+    await screen.answer('GET', '/api/documents/1007/advance?into=sale', none);
+    expect(screen.text()).toContain('Every price is as it was promised');
+    await screen.press('Not now');
+    expect(screen.text()).not.toContain('Every price is as it was promised');
+  });
+
+  it('shows the prices anew where they moved meanwhile, and says why it is refused', async () => {
+    await open();
+    await screen.press('Make an order of it');
+    await screen.answer('GET', ASK, foreseen({ differing: [] }));
+    await screen.press('Make an order of quote 1007');
+    const body = problemBody(409, 'others', { current: foreseen() });
+    await screen.answer('POST', TAKE, body, 409);
+    expect(screen.text()).toContain('Prices have moved while you looked');
+    await screen.press('Make an order of quote 1007');
+    await screen.answer('POST', TAKE, problemBody(409, 'Order 1008 was made already.'), 409);
+    expect(screen.text()).toContain('Order 1008 was made already.');
+  });
+
+  it('is none for a posted sale, of which nothing is edited', async () => {
+    await open({ kind: 'sale', state: 'posted', settledAt: '2026-11-24T14:40:00Z' });
+    expect(screen.text()).toContain('Sale 1007');
+    expect(screen.text()).toContain('posted');
+    for (const gone of ['Post', 'Make a sale of it', `Remove ${LINE.item}`]) {
+      const names = [...screen.host.querySelectorAll('button')].map(
+        (one) => one.getAttribute('aria-label') ?? one.textContent.trim(),
+      );
+      expect(names).not.toContain(gone);
+    }
+  });
+
+  it('is taken back for an order', async () => {
+    await open({ kind: 'order', state: 'confirmed', settledAt: '2026-11-24T14:40:00Z' });
+    await screen.press('Cancel the order');
+    const order = view([LINE], { kind: 'order', state: 'cancelled' });
+    const sent = await screen.answer('POST', '/api/documents/1007/cancel', order);
+    expect(sent).toEqual({ revision: 1 });
+  });
+});

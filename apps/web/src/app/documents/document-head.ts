@@ -1,0 +1,107 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import type { DocumentName } from '@honest-ledger/engine';
+import { Store } from '@ngrx/store';
+import { mayDo } from '../session/may-do';
+import { writeInstant } from '../shared/dates';
+import { advanceActions, advanceFeature } from './advance.feature';
+import { addressOf, stepsOf, WORDS, type Step } from './document-words';
+import type { TakeBack } from './documents.api';
+import type { OpenDocument } from './documents.feature';
+
+/** How far a document is, what it comes from and became, and the steps it may take next. */
+@Component({
+  selector: 'hl-document-head',
+  imports: [RouterLink],
+  template: `
+    @let view = open().view;
+    @if (view.state !== 'open') {
+      <strong>{{ view.state }} {{ settled() }}</strong>
+    }
+    @if (view.from; as from) {
+      <span>
+        made from <a [routerLink]="address(from)">{{ title(from) }}</a>
+      </span>
+    }
+    @for (made of view.became; track made.number) {
+      <span>
+        became <a [routerLink]="address(made)">{{ title(made) }}</a>
+      </span>
+    }
+    @if (mayWrite()) {
+      @for (step of steps(); track step.into; let first = $first) {
+        <button
+          type="button"
+          [class]="first ? 'act' : 'quiet'"
+          [disabled]="!ready()"
+          (click)="ask(step)"
+        >
+          {{ step.label }}
+        </button>
+      }
+      @if (mayTakeBack()) {
+        @if (view.state !== 'cancelled') {
+          <button type="button" class="quiet" [disabled]="!ready()" (click)="takeBack('cancel')">
+            Cancel the order
+          </button>
+        }
+        @if (view.state !== 'open') {
+          <button type="button" class="quiet" [disabled]="!ready()" (click)="takeBack('reopen')">
+            Open it again
+          </button>
+        }
+      }
+    }
+  `,
+  styles: `
+    :host {
+      display: flex;
+      flex-wrap: wrap;
+      align-items: baseline;
+      gap: 6px 14px;
+      padding: 8px 18px 0;
+    }
+    @media print {
+      :host {
+        display: none;
+      }
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class DocumentHead {
+  readonly open = input.required<OpenDocument>();
+
+  private readonly store = inject(Store);
+  private readonly busy = this.store.selectSignal(advanceFeature.selectBusy);
+  protected readonly mayWrite = mayDo('writeDocuments');
+  protected readonly settled = computed(() => {
+    const at = this.open().view.settledAt;
+    return at === null ? '' : writeInstant(at);
+  });
+  protected readonly steps = computed(() => {
+    const { kind, state, became } = this.open().view;
+    return stepsOf(kind, state, became);
+  });
+  protected readonly mayTakeBack = computed(() => {
+    const { kind, became } = this.open().view;
+    return kind === 'order' && became.length === 0;
+  });
+  /** A step is taken from what is kept. */
+  protected readonly ready = computed(
+    () => !this.busy() && this.open().editing.state === 'kept' && this.open().view.lines.length > 0,
+  );
+  protected readonly address = (of: DocumentName): readonly [string, number] => addressOf(of);
+  protected readonly title = ({ kind, number }: DocumentName): string =>
+    `${WORDS[kind].one} ${String(number)}`;
+
+  protected ask({ into }: Step): void {
+    this.store.dispatch(advanceActions.asked({ number: this.open().number, into }));
+  }
+
+  protected takeBack(how: TakeBack): void {
+    const { number, view } = this.open();
+    const { revision } = view;
+    this.store.dispatch(advanceActions.takenBack({ number, how, revision }));
+  }
+}

@@ -1,0 +1,147 @@
+import type {
+  DocumentLineInput,
+  ItemFactsForm,
+  KeptPriceForm,
+  PricedLineForm,
+} from '@honest-ledger/contracts';
+import {
+  averageEach,
+  basePriceOf,
+  customerWords,
+  documentTitle,
+  problemSentence,
+} from '@honest-ledger/engine';
+import { printedPercent } from '../cost-tables/markup-words';
+import { mostDigits } from '../shared/amount';
+import { writeNumber, writer } from '../shared/numbers';
+import type { OpenDocument } from './documents.feature';
+
+/** A line as the quote's table shows it. */
+export interface ShownLine extends DocumentLineInput {
+  /** Null while nothing is known of the item here. */
+  readonly facts: ItemFactsForm | null;
+  /** Null while it is not priced yet. */
+  readonly priced: PricedLineForm | null;
+  readonly base: string | null;
+  /** Its unit price, or the average of its slices. */
+  readonly each: string | null;
+  /** Its slices in words, where it has several; null where it is whole. */
+  readonly slices: string | null;
+  /** What the customer reads of it. */
+  readonly words: readonly string[];
+  readonly amount: string | null;
+  /** In percent; empty where no cost is known, or may be seen. */
+  readonly margin: string;
+  /** Why there is no price. */
+  readonly problem: string | null;
+  /** That its price was promised, and whether the promise still counts. */
+  readonly promise: string | null;
+}
+
+export function shownLines({ editing, inputs, added, priced }: OpenDocument): ShownLine[] {
+  const facts = new Map(inputs.document.facts.items.map((one) => [one.item, one]));
+  return editing.content.lines.map((written) => {
+    const { id, item } = written;
+    const line = priced[id] ?? null;
+    const withPrice = line?.kind === 'priced' ? line : null;
+    return {
+      ...written,
+      facts: facts.get(item) ?? added[item] ?? null,
+      priced: line,
+      base: withPrice && basePriceOf(withPrice, editing.content.currency),
+      each: withPrice && averageEach(withPrice),
+      slices: withPrice && slicesWords(withPrice),
+      words: withPrice ? customerWords(withPrice) : [],
+      amount: withPrice?.amount ?? null,
+      margin: printedPercent(withPrice?.cost?.margin),
+      promise: written.kept && promiseSentence(written.kept, withPrice),
+      problem: line?.kind === 'unpriced' ? problemSentence(line.problem, writer) : null,
+    };
+  });
+}
+
+type WithPrice = Extract<PricedLineForm, { kind: 'priced' }>;
+
+/** "9 bag × 4.00 + 15 × 3.80": the slices of a line that has several. */
+function slicesWords({ slices }: WithPrice): string | null {
+  if (slices.length < 2) return null;
+  const each = slices.map(
+    ({ quantity, unitPrice }) => `${writeNumber(quantity)} × ${writeNumber(unitPrice)}`,
+  );
+  return `${each.join(' + ')} per ${slices[0]?.unit ?? ''}`;
+}
+
+/** "as promised on Quote 1001" */
+function promiseSentence({ from, quantity, unit }: KeptPriceForm, line: WithPrice | null): string {
+  const title = documentTitle(from);
+  return !line || line.kept
+    ? `as promised on ${title}`
+    : `not as promised on ${title}: that was for ${writeNumber(quantity)} ${unit}`;
+}
+
+/** The levels that the lines have. */
+export function levelNames(lines: readonly ShownLine[]): string {
+  const names = lines.flatMap(({ priced }) =>
+    priced?.kind === 'priced' && priced.level ? [priced.level.level.name] : [],
+  );
+  return [...new Set(names)].join(', ');
+}
+
+/** The most decimals in each column of figures. */
+export function columnDigits(lines: readonly ShownLine[]) {
+  const digits = (pick: (line: ShownLine) => string | null): number =>
+    mostDigits(lines.map((line) => pick(line) ?? ''));
+  return {
+    base: digits(({ base }) => base),
+    each: digits(({ each }) => each),
+    amount: digits(({ amount }) => amount),
+  };
+}
+
+/** A line's price now, and what the version in force would make of it. */
+export interface ForeseenMove {
+  readonly item: string;
+  readonly now: string;
+  readonly then: string;
+}
+
+export function foreseenMoves({ editing, priced, foreseen }: OpenDocument): ForeseenMove[] {
+  const then = new Map((foreseen?.lines ?? []).map((line) => [line.id, line]));
+  return editing.content.lines.flatMap(({ id, item }) => {
+    const [now, after] = [each(priced[id]), each(then.get(id))];
+    return now === after ? [] : [{ item, now, then: after }];
+  });
+}
+
+/** A quote's prices before its currency or its level was switched. */
+export interface BeforeSwitch {
+  /** "currency EUR to USD": what was switched. */
+  readonly what: string;
+  readonly currency: string;
+  readonly each: ReadonlyMap<string, string>;
+}
+
+export function beforeSwitch({ editing, priced }: OpenDocument, what: string): BeforeSwitch {
+  const { currency, lines } = editing.content;
+  return { what, currency, each: new Map(lines.map(({ id }) => [id, each(priced[id])])) };
+}
+
+/** Line by line, what a switch made of the prices; lines that are not priced yet are left out. */
+export function switchMoves(
+  { editing, priced }: OpenDocument,
+  before: BeforeSwitch,
+): ForeseenMove[] {
+  const { currency, lines } = editing.content;
+  return lines.flatMap(({ id, item }) => {
+    const [line, now] = [priced[id], before.each.get(id)];
+    if (!line || now === undefined) return [];
+    const then = each(line);
+    if (now === then && currency === before.currency) return [];
+    return [{ item, now: `${now} ${before.currency}`, then: `${then} ${currency}` }];
+  });
+}
+
+function each(line: PricedLineForm | undefined): string {
+  const found = line && averageEach(line);
+  return found ? writeNumber(found) : 'no price';
+}

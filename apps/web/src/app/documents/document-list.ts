@@ -1,0 +1,162 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { Router } from '@angular/router';
+import type { DocumentRow } from '@honest-ledger/contracts';
+import { minorDigits, type DocumentKind } from '@honest-ledger/engine';
+import { Store } from '@ngrx/store';
+import type { ColDef } from 'ag-grid-community';
+import { CustomerPicker } from '../customers/customer-picker';
+import { ListSearch } from '../lists/list-search';
+import { longList } from '../lists/long-list';
+import { namesOfThings } from '../reference/names';
+import { referenceFeature } from '../reference/reference.feature';
+import { mayDo } from '../session/may-do';
+import { writeInstant } from '../shared/dates';
+import { EndlessGrid } from '../shared/endless-grid';
+import { dashed, figureColumn } from '../shared/ledger-grid';
+import { Notice } from '../shared/notice';
+import { whenChanged } from '../shared/when-changed';
+import { addressOf, WORDS } from './document-words';
+import { DocumentsApi } from './documents.api';
+import { documentsActions, documentsFeature } from './documents.feature';
+
+/** All quotes, orders or sales, the one changed last first, and the way to begin one. */
+@Component({
+  selector: 'hl-quote-list',
+  imports: [CustomerPicker, EndlessGrid, ListSearch, Notice],
+  template: `
+    <header class="sheet-head">
+      <h1>{{ words().title }}</h1>
+      <span class="soft">
+        @if (list.total(); as total) {
+          {{ total }} {{ total === 1 ? kind() : kind() + 's' }}
+        }
+      </span>
+      @if (mayWrite()) {
+        <span>Begin {{ words().a }} for</span>
+        <hl-customer-picker (picked)="begin($event.code)" />
+        <button type="button" class="quiet" (click)="begin(null)">or nobody known</button>
+      }
+    </header>
+    <div class="search">
+      <hl-list-search [list]="name()" label="Part of a number, a customer or what it is for" />
+      @if (kind() !== 'quote') {
+        <select
+          class="cell"
+          aria-label="Which of them"
+          (change)="list.choose({ state: stateField.value })"
+          #stateField
+        >
+          @for (state of states(); track state) {
+            <option [value]="state" [selected]="state === (list.typed()['state'] ?? '')">
+              {{ state === '' ? 'open and settled' : state }}
+            </option>
+          }
+        </select>
+      }
+    </div>
+    @if (notBegun(); as problem) {
+      <hl-notice [problem]="problem" [again]="false" />
+    }
+    @if (list.problem(); as problem) {
+      <hl-notice [problem]="problem" (retried)="list.again()" />
+    } @else if (list.total() === 0) {
+      <p class="empty soft">
+        {{
+          list.typed()['text']
+            ? 'No ' + kind() + ' is called that.'
+            : 'No ' + kind() + ' yet. Begin one above.'
+        }}
+      </p>
+    }
+    <hl-endless-grid
+      [columns]="columns()"
+      [rowId]="rowId"
+      [find]="list.find()"
+      (opened)="open($event)"
+    />
+  `,
+  host: { class: 'list-sheet' },
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class DocumentList {
+  readonly kind = input<DocumentKind>('quote');
+  /** Begins a document for this customer at once: a customer's own page leads here so. */
+  readonly customer = input<string>();
+
+  private readonly store = inject(Store);
+  private readonly router = inject(Router);
+  private readonly api = inject(DocumentsApi);
+  protected readonly words = computed(() => WORDS[this.kind()]);
+  protected readonly name = computed(() => `${this.kind()}s` as const);
+  protected readonly mayWrite = mayDo('writeDocuments');
+  protected readonly states = computed(
+    () =>
+      ['', 'open', ...(this.kind() === 'order' ? ['confirmed', 'cancelled'] : ['posted'])] as const,
+  );
+  protected readonly list = longList(this.name, (search) =>
+    this.api.page({ ...search, kind: this.kind() }),
+  );
+  protected readonly notBegun = this.store.selectSignal(documentsFeature.selectNotBegun);
+  private readonly reference = this.store.selectSignal(referenceFeature.selectReference);
+  protected readonly columns = computed((): ColDef<DocumentRow>[] => [
+    {
+      headerName: this.words().one,
+      colId: 'number',
+      field: 'number',
+      sortable: true,
+      width: 100,
+    },
+    ...(this.kind() === 'quote'
+      ? []
+      : [{ headerName: 'Is', colId: 'state', field: 'state', width: 110 } as const]),
+    {
+      headerName: 'Customer',
+      colId: 'customer',
+      sortable: true,
+      flex: 2,
+      minWidth: 200,
+      valueGetter: ({ data }) => data && (data.customer?.name ?? 'nobody known'),
+    },
+    {
+      headerName: 'For',
+      colId: 'title',
+      sortable: true,
+      flex: 1,
+      minWidth: 120,
+      valueGetter: ({ data }) => (data ? dashed(data.title) : ''),
+    },
+    { headerName: 'Lines', type: 'rightAligned', field: 'lines', width: 90 },
+    figureColumn(
+      { headerName: 'Total', width: 130, figure: ({ total }) => total },
+      Math.max(2, ...this.reference().customers.currencies.map(minorDigits)),
+    ),
+    { headerName: 'In', colId: 'currency', field: 'currency', sortable: true, width: 70 },
+    {
+      headerName: 'Changed',
+      colId: 'changedAt',
+      field: 'changedAt',
+      sortable: true,
+      width: 180,
+      valueFormatter: ({ value }: { value: string | undefined }) =>
+        value === undefined ? '' : writeInstant(value),
+    },
+    { headerName: 'By', colId: 'by', field: 'changedBy', sortable: true, width: 130 },
+  ]);
+  protected readonly rowId = ({ number }: DocumentRow): string => String(number);
+
+  constructor() {
+    namesOfThings(); // the currencies come with them
+    whenChanged(this.customer, (customer) => {
+      if (customer !== undefined)
+        this.store.dispatch(documentsActions.begin({ kind: this.kind(), customer }));
+    });
+  }
+
+  protected open(row: DocumentRow): void {
+    void this.router.navigate([...addressOf(row)]);
+  }
+
+  protected begin(customer: string | null): void {
+    this.store.dispatch(documentsActions.begin({ kind: this.kind(), customer }));
+  }
+}

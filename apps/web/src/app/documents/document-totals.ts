@@ -1,0 +1,115 @@
+import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
+import type { DocumentOutcome } from '@honest-ledger/contracts';
+import { effectWords, type MarginOfLines } from '@honest-ledger/engine';
+import { printedPercent } from '../cost-tables/markup-words';
+import { namesOfThings } from '../reference/names';
+import { Amount } from '../shared/amount';
+import { unbroken, writer } from '../shared/numbers';
+
+/** An amount between what the lines come to and the total. */
+interface TotalRow {
+  readonly label: string;
+  /** What the rule does, for whoever works on the quote. */
+  readonly why: string;
+  readonly amount: string;
+}
+
+/** The foot of a quote's table: what rules take off, shipping and charges, down to the total. */
+@Component({
+  // the foot of a table may have nothing around its rows
+  // eslint-disable-next-line @angular-eslint/component-selector
+  selector: 'tfoot[hlDocumentTotals]',
+  imports: [Amount],
+  template: `
+    @for (row of rows(); track $index) {
+      <tr class="part">
+        <td colspan="6" class="figure">
+          {{ row.label }}
+          @if (row.why !== '') {
+            <span class="soft inner">{{ row.why }}</span>
+          }
+        </td>
+        <td class="figure"><hl-amount [value]="row.amount" [digits]="digits()" /></td>
+        @if (margin() !== undefined) {
+          <td class="inner"></td>
+        }
+        <td></td>
+      </tr>
+    }
+    <tr>
+      <td colspan="6" class="figure">Total{{ missing() }}, {{ currency() }} without tax</td>
+      <td class="figure total" data-testid="total">
+        <hl-amount [value]="outcome().total" [digits]="digits()" />
+      </td>
+      @if (margin() !== undefined) {
+        <td class="figure inner" data-testid="margin" [title]="marginTitle()">
+          {{ marginText() }}
+        </td>
+      }
+      <td></td>
+    </tr>
+  `,
+  styles: `
+    td {
+      border-bottom: 0;
+      height: 40px;
+    }
+    .part td {
+      height: 28px;
+    }
+    .total {
+      border-top: 2px solid var(--ink);
+      font-size: 16px;
+      font-weight: 600;
+    }
+    @media print {
+      .inner {
+        display: none;
+      }
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class DocumentTotals {
+  readonly outcome = input.required<DocumentOutcome>();
+  readonly unpricedLines = input.required<number>();
+  readonly currency = input.required<string>();
+  readonly digits = input.required<number>();
+  /** Of all lines together, null where no cost is known; left out for those who may not see it. */
+  readonly margin = input.required<MarginOfLines | null | undefined>();
+
+  private readonly names = namesOfThings();
+  protected readonly rows = computed((): readonly TotalRow[] => {
+    const { subtotal, shipping, rules } = this.outcome();
+    const done = (kind: string): TotalRow[] =>
+      rules
+        .filter(({ effect }) => effect.kind === kind)
+        .map(({ rule, effect, amount, tookAll }) => ({
+          label: rule.words === '' ? rule.name : rule.words,
+          why: unbroken(
+            `${effectWords(effect, rule.currency, this.names(), writer)}${tookAll ? ': all that was there' : ''}`,
+          ),
+          amount,
+        }));
+    const rest = [
+      ...done('subtotal'),
+      ...(shipping === null ? [] : [{ label: 'Shipping', why: '', amount: shipping }]),
+      ...done('shipping'),
+      ...done('charge'),
+    ];
+    return rest.length === 0 ? [] : [{ label: 'Lines', why: '', amount: subtotal }, ...rest];
+  });
+  /** Lines without a price are told with the total they are missing from. */
+  protected readonly missing = computed(() => {
+    const lines = this.unpricedLines();
+    if (lines === 0) return '';
+    return lines === 1
+      ? ' without 1 line that has no price'
+      : ` without ${String(lines)} lines that have no price`;
+  });
+  protected readonly marginText = computed(() => printedPercent(this.margin()?.margin));
+  protected readonly marginTitle = computed(() => {
+    const without = this.margin()?.withoutCost ?? 0;
+    return without === 0 ? '' : `without ${String(without)} of the lines, whose cost nobody knows`;
+  });
+}

@@ -1,0 +1,51 @@
+import { HttpClient } from '@angular/common/http';
+import { inject, Injectable } from '@angular/core';
+import type {
+  Advance,
+  AdvanceView,
+  DocumentEdit,
+  DocumentRow,
+  DocumentView,
+  NewDocument,
+  Page,
+} from '@honest-ledger/contracts';
+import type { DocumentKind } from '@honest-ledger/engine';
+import type { Observable } from 'rxjs';
+import { paramsOf, type Said } from '../shared/search-params';
+
+export type TakeBack = 'cancel' | 'reopen';
+
+@Injectable({ providedIn: 'root' })
+export class DocumentsApi {
+  private readonly http = inject(HttpClient);
+
+  page(search: Said): Observable<Page<DocumentRow>> {
+    return this.http.get<Page<DocumentRow>>('/api/documents', { params: paramsOf(search) });
+  }
+
+  one(number: number): Observable<DocumentView> {
+    return this.http.get<DocumentView>(`/api/documents/${String(number)}`);
+  }
+
+  begin(body: NewDocument): Observable<DocumentView> {
+    return this.http.post<DocumentView>('/api/documents', body);
+  }
+
+  foreseeAdvance(number: number, into: DocumentKind): Observable<AdvanceView> {
+    const params = { into };
+    return this.http.get<AdvanceView>(`/api/documents/${String(number)}/advance`, { params });
+  }
+
+  advance(number: number, advance: Advance): Observable<DocumentView> {
+    return this.http.post<DocumentView>(`/api/documents/${String(number)}/advance`, advance);
+  }
+
+  /** Cancels an order, or opens it again. */
+  takeBack(number: number, how: TakeBack, revision: number): Observable<DocumentView> {
+    return this.http.post<DocumentView>(`/api/documents/${String(number)}/${how}`, { revision });
+  }
+
+  keep(number: number, edit: DocumentEdit): Observable<DocumentView> {
+    return this.http.put<DocumentView>(`/api/documents/${String(number)}`, edit);
+  }
+}

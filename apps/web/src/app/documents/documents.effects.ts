@@ -1,0 +1,198 @@
+import { inject } from '@angular/core';
+import { Router } from '@angular/router';
+import {
+  check,
+  documentEditSchema,
+  type PricedDocumentForm,
+  type PricedLineForm,
+  type ProblemDetails,
+  type DocumentContent,
+} from '@honest-ledger/contracts';
+import { MODEL_VERSION } from '@honest-ledger/engine';
+import { Actions, createEffect, ofType } from '@ngrx/effects';
+import { Store } from '@ngrx/store';
+import { catchError, EMPTY, exhaustMap, filter, map, switchMap, tap, type Observable } from 'rxjs';
+import { answer } from '../shared/answer';
+import { keepEdits } from '../shared/keep-edits';
+import { isUnreachable } from '../shared/problems';
+import { inputsFor, type PricingInputs } from './pricing-inputs';
+import { PricingWorker } from './pricing-worker';
+import { addressOf } from './document-words';
+import { DocumentsApi } from './documents.api';
+import { documentsActions, documentsFeature } from './documents.feature';
+
+const EDITS = [
+  documentsActions.edited,
+  documentsActions.lineAdded,
+  documentsActions.undone,
+  documentsActions.redone,
+] as const;
+
+export const documentsEffects = {
+  begin: createEffect(
+    (actions$ = inject(Actions), api = inject(DocumentsApi)) =>
+      actions$.pipe(
+        ofType(documentsActions.begin),
+        exhaustMap(({ kind, customer }) =>
+          answer(
+            api.begin({ kind, customer }),
+            (document) => documentsActions.begun({ document }),
+            (problem) => documentsActions.notBegun({ problem }),
+          ),
+        ),
+      ),
+    { functional: true },
+  ),
+
+  showBegun: createEffect(
+    (actions$ = inject(Actions), router = inject(Router)) =>
+      actions$.pipe(
+        ofType(documentsActions.begun),
+        tap(({ document }) => void router.navigate([...addressOf(document)])),
+      ),
+    { functional: true, dispatch: false },
+  ),
+
+  open: createEffect(
+    (actions$ = inject(Actions), api = inject(DocumentsApi), store = inject(Store)) => {
+      const document = store.selectSignal(documentsFeature.selectDocument);
+      return actions$.pipe(
+        ofType(documentsActions.opened),
+        filter(() => document().value === null),
+        switchMap(({ number }) =>
+          answer(
+            api.one(number),
+            (found) => documentsActions.came({ document: found }),
+            (problem) => documentsActions.failed({ problem }),
+          ),
+        ),
+      );
+    },
+    { functional: true },
+  ),
+
+  /** Prices at once, here, what was edited; the server's answer follows and counts. */
+  priceHere: createEffect(
+    (actions$ = inject(Actions), store = inject(Store), worker = inject(PricingWorker)) => {
+      const document = store.selectSignal(documentsFeature.selectDocument);
+      return actions$.pipe(
+        ofType(...EDITS),
+        switchMap(() => {
+          const open = document().value;
+          const content = open?.editing.content;
+          const inputs = open && content && inputsFor(open.inputs, content);
+          if (!inputs || problemIn(content, open.editing.revision)) return EMPTY;
+          return worker.price(inputs.setup, inputs.document).pipe(
+            map((priced) => documentsActions.pricedHere({ content, priced })),
+            catchError((error: unknown) => {
+              console.error('pricing in the browser failed', error);
+              return EMPTY;
+            }),
+          );
+        }),
+      );
+    },
+    { functional: true },
+  ),
+
+  /** A document priced under an older version: what would the version in force make of it? */
+  foresee: createEffect(
+    (actions$ = inject(Actions), worker = inject(PricingWorker)) =>
+      actions$.pipe(
+        ofType(documentsActions.came),
+        filter(
+          ({ document: { state, version, versionInForce } }) =>
+            state === 'open' && version !== versionInForce,
+        ),
+        switchMap(({ document: { number, pricing } }) =>
+          priceOnce(worker, pricing).pipe(
+            map((priced) => documentsActions.priceForeseen({ number, priced })),
+            catchError(() => EMPTY),
+          ),
+        ),
+      ),
+    { functional: true },
+  ),
+
+  /**
+   * The server's prices are those of the same engine: what it answers is priced here, too, and a
+   * difference is an error of ours that must not go unseen.
+   */
+  compare: createEffect(
+    (actions$ = inject(Actions), worker = inject(PricingWorker)) =>
+      actions$.pipe(
+        ofType(documentsActions.kept),
+        filter(({ document }) => document.version === document.versionInForce),
+        switchMap(({ document }) =>
+          priceOnce(worker, document.pricing).pipe(
+            tap(({ lines, modelVersion }) => {
+              if (modelVersion !== MODEL_VERSION) return; // another build is on its way
+              if (columns(lines) !== columns(document.priced)) {
+                console.error('the browser and the server price this document otherwise', {
+                  here: lines,
+                  server: document.priced,
+                });
+              }
+            }),
+            catchError(() => EMPTY),
+          ),
+        ),
+      ),
+    { functional: true, dispatch: false },
+  ),
+
+  keep: createEffect(
+    (actions$ = inject(Actions), api = inject(DocumentsApi), store = inject(Store)) => {
+      const document = store.selectSignal(documentsFeature.selectDocument);
+      return keepEdits({
+        edited$: actions$.pipe(ofType(...EDITS, documentsActions.mineInsisted)),
+        hurried$: actions$.pipe(
+          ofType(documentsActions.opened, documentsActions.left, documentsActions.priceAgain),
+        ),
+        unreachable$: actions$.pipe(
+          ofType(documentsActions.notKept),
+          filter(({ problem }) => isUnreachable(problem)),
+        ),
+        editing: () => {
+          const open = document().value;
+          return open && { key: open.number, editing: open.editing };
+        },
+        check: problemIn,
+        send: (number, content, revision) =>
+          api
+            .keep(number, { ...content, revision })
+            .pipe(map((kept) => documentsActions.kept({ content, document: kept }))),
+        keeping: (number) => documentsActions.keeping({ number }),
+        notKept: (number, problem) => documentsActions.notKept({ number, problem }),
+      });
+    },
+    { functional: true },
+  ),
+};
+
+/** Prices here what may be priced here. */
+function priceOnce(
+  worker: PricingWorker,
+  { setup, document }: PricingInputs,
+): Observable<PricedDocumentForm> {
+  return setup ? worker.price(setup, document) : EMPTY;
+}
+
+/** Every figure of some priced lines, as one text. */
+function columns(lines: readonly PricedLineForm[]): string {
+  return JSON.stringify(
+    lines.map((line) =>
+      line.kind === 'priced'
+        ? [line.amount, line.slices.map(({ steps }) => steps.map(({ after }) => after))]
+        : line.problem.kind,
+    ),
+  );
+}
+
+/** The same check that guards the server. */
+function problemIn(content: DocumentContent, revision: number): ProblemDetails | null {
+  const reading = check(documentEditSchema, { ...content, revision });
+  if (reading.ok) return null;
+  const detail = reading.problems.map(({ sentence }) => `${sentence}.`).join(' ');
+  return { type: 'about:blank', title: 'Not kept', status: 422, detail, fields: reading.problems };
+}

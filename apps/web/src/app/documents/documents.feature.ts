@@ -1,0 +1,287 @@
+import { PLAIN_LINE, type DocumentKind } from '@honest-ledger/engine';
+import { contentOfDocument } from '@honest-ledger/contracts';
+import type {
+  DocumentOutcome,
+  ItemRow,
+  PricedDocumentForm,
+  PricedLineForm,
+  ProblemDetails,
+  DocumentContent,
+  DocumentLineInput,
+  DocumentView,
+} from '@honest-ledger/contracts';
+import {
+  createActionGroup,
+  createFeature,
+  createReducer,
+  emptyProps,
+  on,
+  props,
+} from '@ngrx/store';
+import {
+  beginEditing,
+  edit,
+  insist,
+  isUnkept,
+  keeping,
+  kept,
+  notKept,
+  redo,
+  undo,
+  type Editing,
+} from '../shared/editing';
+import { failed, nothingYet, ready, type Loadable } from '../shared/loadable';
+import { goneRules, type GoneRule } from './gone-rules';
+import type { PricingInputs } from './pricing-inputs';
+
+export const documentsActions = createActionGroup({
+  source: 'Documents',
+  events: {
+    Begin: props<{ kind: DocumentKind; customer: string | null }>(),
+    Begun: props<{ document: DocumentView }>(),
+    'Not Begun': props<{ problem: ProblemDetails }>(),
+    /** An edit of this document that is not kept yet is taken up again. */
+    Opened: props<{ number: number }>(),
+    Came: props<{ document: DocumentView }>(),
+    Failed: props<{ problem: ProblemDetails }>(),
+    Edited: props<{ content: DocumentContent }>(),
+    'Line Added': props<{ id: string; item: ItemRow }>(),
+    Undone: emptyProps(),
+    Redone: emptyProps(),
+    Left: emptyProps(),
+    /** The same lines, at the prices of the version in force. */
+    'Price Again': emptyProps(),
+    Keeping: props<{ number: number }>(),
+    Kept: props<{ content: DocumentContent; document: DocumentView }>(),
+    'Not Kept': props<{ number: number; problem: ProblemDetails }>(),
+    'Theirs Taken': emptyProps(),
+    'Mine Insisted': emptyProps(),
+    /** It took a step, or a step was taken back: it is what the server says. */
+    Stepped: props<{ document: DocumentView }>(),
+    /** Somebody has seen which rules apply no more. */
+    'Gone Seen': emptyProps(),
+    /** This browser has priced what the document says now. */
+    'Priced Here': props<{ content: DocumentContent; priced: PricedDocumentForm }>(),
+    /** What pricing again under the version in force would give. */
+    'Price Foreseen': props<{ number: number; priced: PricedDocumentForm }>(),
+  },
+});
+
+export interface OpenDocument {
+  readonly number: number;
+  /** As the server last had it. */
+  readonly view: DocumentView;
+  readonly editing: Editing<DocumentContent>;
+  readonly inputs: PricingInputs;
+  /** Items that lines were added for, by number, while the server’s facts lack them. */
+  readonly added: Readonly<Record<string, ItemRow>>;
+  /** The lines' prices by their ids. */
+  readonly priced: Readonly<Record<string, PricedLineForm>>;
+  /** What was priced besides the lines, the total among it. */
+  readonly outcome: DocumentOutcome;
+  readonly unpricedLines: number;
+  /** Rules that ceased to hold since it was opened, until somebody has seen it. */
+  readonly gone: readonly GoneRule[];
+  /** The version the prices shown are of. */
+  readonly version: number;
+  /** The prices shown are this browser's; the server's are on their way. */
+  readonly provisional: boolean;
+  /** What the version in force would make of it, where that is another than the document's. */
+  readonly foreseen: PricedDocumentForm | null;
+}
+
+interface DocumentsState {
+  /** Why a document was not begun. */
+  readonly notBegun: ProblemDetails | null;
+  readonly document: Loadable<OpenDocument>;
+}
+
+const beginning: DocumentsState = { notBegun: null, document: nothingYet };
+
+export const documentsFeature = createFeature({
+  name: 'documents',
+  reducer: createReducer(
+    beginning,
+    on(documentsActions.begin, (state): DocumentsState => ({ ...state, notBegun: null })),
+    on(documentsActions.notBegun, (state, { problem }): DocumentsState => ({
+      ...state,
+      notBegun: problem,
+    })),
+    on(documentsActions.opened, (state, { number }): DocumentsState => {
+      const open = state.document.value;
+      if (open?.number !== number || !isUnkept(open.editing))
+        return { ...state, document: nothingYet };
+      const editing = insist(open.editing, open.editing.revision);
+      return { ...state, document: ready({ ...open, editing }) };
+    }),
+    on(documentsActions.came, documentsActions.stepped, (state, { document }): DocumentsState => ({
+      ...state,
+      document: ready(openDocument(document)),
+    })),
+    on(documentsActions.failed, (state, { problem }): DocumentsState => ({
+      ...state,
+      document: failed(state.document, problem),
+    })),
+    on(documentsActions.edited, (state, { content }) =>
+      withOpen(state, (open) => ({ ...open, editing: edit(open.editing, content) })),
+    ),
+    on(documentsActions.lineAdded, (state, { id, item }) =>
+      withOpen(state, (open) => {
+        const { content } = open.editing;
+        const lines = [...content.lines, newLine(id, item)];
+        return {
+          ...open,
+          added: { ...open.added, [item.item]: item },
+          editing: edit(open.editing, { ...content, lines }),
+        };
+      }),
+    ),
+    on(documentsActions.undone, (state) =>
+      withOpen(state, (open) => ({ ...open, editing: undo(open.editing) })),
+    ),
+    on(documentsActions.redone, (state) =>
+      withOpen(state, (open) => ({ ...open, editing: redo(open.editing) })),
+    ),
+    on(documentsActions.priceAgain, (state) =>
+      withOpen(state, (open) => ({
+        ...open,
+        editing: insist(open.editing, open.editing.revision),
+      })),
+    ),
+    on(documentsActions.keeping, (state, { number }) =>
+      withOpen(state, (open) => ({ ...open, editing: keeping(open.editing) }), number),
+    ),
+    on(documentsActions.kept, (state, { content, document }) =>
+      withOpen(state, (open) => afterKeeping(open, content, document), document.number),
+    ),
+    on(documentsActions.notKept, (state, { number, problem }) =>
+      withOpen(state, (open) => ({ ...open, editing: notKept(open.editing, problem) }), number),
+    ),
+    on(documentsActions.mineInsisted, (state) =>
+      withOpen(state, (open) => ({
+        ...open,
+        editing: insist(open.editing, theirs(open.editing)?.revision ?? open.editing.revision),
+      })),
+    ),
+    on(documentsActions.theirsTaken, (state) =>
+      withOpen(state, (open) => {
+        const document = theirs(open.editing);
+        return document ? openDocument(document) : open;
+      }),
+    ),
+    on(documentsActions.goneSeen, (state) => withOpen(state, (open) => ({ ...open, gone: [] }))),
+    on(documentsActions.pricedHere, (state, { content, priced }) =>
+      withOpen(state, (open) =>
+        open.editing.content === content && open.editing.state !== 'kept'
+          ? withPrices(open, pricedHere(priced, open.outcome))
+          : open,
+      ),
+    ),
+    on(documentsActions.priceForeseen, (state, { number, priced }) =>
+      withOpen(state, (open) => ({ ...open, foreseen: priced }), number),
+    ),
+  ),
+});
+
+/** One base unit of an item; for goods priced by time, one unit of that. */
+function newLine(id: string, { item, timeUnit }: ItemRow): DocumentLineInput {
+  const duration = timeUnit === null ? null : '1';
+  return {
+    id,
+    item,
+    quantity: '1',
+    unit: null,
+    duration,
+    ...PLAIN_LINE,
+  };
+}
+
+/** What somebody else left there, which a conflict brings along. */
+export function theirs({ problem }: Editing<DocumentContent>): DocumentView | null {
+  // the server's answer to an edit that comes second
+  return (problem?.current as DocumentView | undefined) ?? null;
+}
+
+function openDocument(view: DocumentView): OpenDocument {
+  return {
+    number: view.number,
+    view,
+    editing: beginEditing<DocumentContent>(contentOfDocument(view), view.revision),
+    added: {},
+    gone: [],
+    ...pricesOf(view),
+  };
+}
+
+/** The server's prices take the place of this browser's, unless it was edited since it was sent. */
+function afterKeeping(
+  open: OpenDocument,
+  content: DocumentContent,
+  view: DocumentView,
+): OpenDocument {
+  const editing = kept(open.editing, content, view.revision);
+  return editing.state === 'kept'
+    ? withPrices({ ...open, view, editing }, pricesOf(view))
+    : { ...open, view, editing };
+}
+
+/** Other prices of the same document, with what applies no more. */
+function withPrices(
+  open: OpenDocument,
+  prices: Pick<OpenDocument, 'priced' | 'outcome'> & Partial<OpenDocument>,
+): OpenDocument {
+  const gone = goneRules(open, prices, open.gone, open.editing.content.byHand);
+  return { ...open, ...prices, gone };
+}
+
+function pricesOf(view: DocumentView) {
+  const { pricing, priced, outcome, unpricedLines, version } = view;
+  return {
+    inputs: pricing,
+    priced: byId(priced),
+    outcome,
+    unpricedLines,
+    version,
+    provisional: false,
+    foreseen: null,
+  };
+}
+
+/** What codes do is the server's to say: this browser knows only rules that can reach the lines. */
+function pricedHere(
+  {
+    lines,
+    subtotal,
+    shipping,
+    rules,
+    notApplied,
+    total,
+    unpricedLines,
+    version,
+  }: PricedDocumentForm,
+  { codes }: DocumentOutcome,
+) {
+  return {
+    priced: byId(lines),
+    outcome: { subtotal, shipping, rules, notApplied, codes, total },
+    unpricedLines,
+    version,
+    provisional: true,
+    foreseen: null,
+  };
+}
+
+function byId(lines: readonly PricedLineForm[]): Readonly<Record<string, PricedLineForm>> {
+  return Object.fromEntries(lines.map((line) => [line.id, line]));
+}
+
+/** The open document changed; left alone where another one is open by now. */
+function withOpen(
+  state: DocumentsState,
+  change: (open: OpenDocument) => OpenDocument,
+  number?: number,
+): DocumentsState {
+  const open = state.document.value;
+  if (!open || (number !== undefined && number !== open.number)) return state;
+  return { ...state, document: ready(change(open)) };
+}

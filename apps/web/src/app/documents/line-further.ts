@@ -1,0 +1,129 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import type { DocumentLineInput } from '@honest-ledger/contracts';
+import type { CodeAndName, RuleByHand } from '@honest-ledger/engine';
+import { Store } from '@ngrx/store';
+import { CodeChoice } from '../reference/code-choice';
+import { namesOfThings } from '../reference/names';
+import { referenceFeature } from '../reference/reference.feature';
+import { mayDo } from '../session/may-do';
+import { FigureField } from '../shared/figure-field';
+import type { ShownLine } from './document-lines';
+import { RuleChoiceList } from './rule-choice-list';
+import { choicesOfLine } from './rule-choices';
+
+/** What few lines need: the form of supply, a level, a price by hand, and rules by hand. */
+@Component({
+  selector: 'hl-line-further',
+  imports: [CodeChoice, FigureField, RuleChoiceList],
+  template: `
+    @let one = line();
+    @if (forms().length > 0) {
+      <fieldset [disabled]="!mayWrite()">
+        <span>Supplied as</span>
+        <hl-code-choice
+          [label]="'Form of supply of ' + one.item"
+          none="as usual"
+          [code]="one.formOfSupply ?? ''"
+          [all]="forms()"
+          (chosen)="changed.emit({ formOfSupply: $event === '' ? null : $event })"
+        />
+      </fieldset>
+    }
+    <fieldset [disabled]="!mayOverride()">
+      <span>Level</span>
+      <hl-code-choice
+        [label]="'Level of ' + one.item"
+        none="the customer’s"
+        [code]="one.level ?? ''"
+        [all]="levels()"
+        (chosen)="changed.emit({ level: $event === '' ? null : $event })"
+      />
+      <span>Price by hand</span>
+      <hl-figure-field
+        [label]="'Price by hand of ' + one.item"
+        [value]="one.priceByHand?.price ?? ''"
+        [mayBeEmpty]="true"
+        [problem]="problems().get('priceByHand.price') ?? null"
+        (changed)="setPriceByHand($event)"
+      />
+      @if (one.priceByHand; as byHand) {
+        <span>because</span>
+        <input
+          class="cell reason"
+          [attr.aria-label]="'Reason for the price of ' + one.item"
+          maxlength="200"
+          autocomplete="off"
+          [value]="byHand.reason"
+          (change)="setReason($event)"
+        />
+        @if (problems().has('priceByHand.reason')) {
+          <span class="wrong" role="alert">Say why the price is typed by hand</span>
+        }
+      }
+    </fieldset>
+    @if (choices().length > 0) {
+      <fieldset [disabled]="!mayChooseRules()">
+        <span>Rules</span>
+        <hl-rule-choice-list
+          [choices]="choices()"
+          [byHand]="byHand()"
+          [line]="one.id"
+          [where]="', ' + one.item"
+          (changed)="chosen.emit($event)"
+        />
+      </fieldset>
+    }
+  `,
+  styles: `
+    fieldset {
+      border: 0;
+      margin: 0;
+      padding: 0 0 0 24px;
+      display: flex;
+      align-items: baseline;
+      gap: 8px;
+    }
+    .reason {
+      width: 260px;
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class LineFurther {
+  readonly line = input.required<ShownLine>();
+  /** The levels that may be chosen. */
+  readonly levels = input.required<readonly CodeAndName[]>();
+  /** What was decided about rules, on all of the quote. */
+  readonly byHand = input.required<readonly RuleByHand[]>();
+  /** What is wrong with the line, by the path in it. */
+  readonly problems = input.required<ReadonlyMap<string, string>>();
+  readonly changed = output<Partial<DocumentLineInput>>();
+  readonly chosen = output<readonly RuleByHand[]>();
+
+  private readonly names = namesOfThings();
+  private readonly reference = inject(Store).selectSignal(referenceFeature.selectReference);
+  protected readonly mayWrite = mayDo('writeDocuments');
+  protected readonly mayOverride = mayDo('overridePrices');
+  protected readonly mayChooseRules = mayDo('chooseRules');
+  /** The forms in which goods are supplied, each with a cost of its own. */
+  protected readonly forms = computed(() =>
+    this.reference().goods.costKinds.filter(({ formOfSupply }) => formOfSupply),
+  );
+  protected readonly choices = computed(() => {
+    const { priced } = this.line();
+    return priced ? choicesOfLine(priced, this.byHand(), this.names()) : [];
+  });
+
+  /** An empty field takes the price by hand back; a first one begins with a reason still to be given. */
+  protected setPriceByHand(price: string): void {
+    const reason = this.line().priceByHand?.reason ?? '';
+    this.changed.emit({ priceByHand: price === '' ? null : { price, reason } });
+  }
+
+  protected setReason({ target }: Event): void {
+    const { priceByHand } = this.line();
+    if (!(target instanceof HTMLInputElement) || !priceByHand) return;
+    const { price } = priceByHand;
+    this.changed.emit({ priceByHand: { price, reason: target.value.trim() } });
+  }
+}

@@ -1,0 +1,35 @@
+import type { DocumentForm, DocumentContent, SetupForm } from '@honest-ledger/contracts';
+
+/** What the browser needs to price a quote itself: the reachable setup, and the facts. */
+export interface PricingInputs {
+  /** Null where the server alone may price it. */
+  readonly setup: SetupForm | null;
+  readonly document: DocumentForm;
+}
+
+/**
+ * The same inputs for what the quote says now; null where they do not reach that far: another
+ * customer or outlet, an item or a level that they do not have. Then the server alone prices.
+ */
+export function inputsFor(
+  { setup, document }: PricingInputs,
+  { customer, outlet, ...written }: DocumentContent,
+): { readonly setup: SetupForm; readonly document: DocumentForm } | null {
+  if (!setup) return null;
+  const { facts } = document;
+  const { currency, codes, shipping, byHand, attributes, level, lines } = written;
+  const items = new Set(facts.items.map(({ item }) => item));
+  const levels = new Set(setup.levels.map(({ id }) => id));
+  const chosen = [level, ...lines.map((line) => line.level)];
+  const reach =
+    facts.customer?.code === customer &&
+    (facts.outlet?.code ?? null) === outlet &&
+    lines.every(({ item }) => items.has(item)) &&
+    chosen.every((id) => id === null || levels.has(id));
+  return reach
+    ? {
+        setup,
+        document: { ...document, currency, codes, shipping, byHand, attributes, level, lines },
+      }
+    : null;
+}

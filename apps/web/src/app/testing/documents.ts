@@ -1,0 +1,148 @@
+import {
+  documentFromForm,
+  setupFromForm,
+  type DocumentForm,
+  type DocumentView,
+  type PricedDocumentForm,
+  type SetupForm,
+} from '@honest-ledger/contracts';
+import { price, printed } from '@honest-ledger/engine';
+import { provideEffects } from '@ngrx/effects';
+import { provideState } from '@ngrx/store';
+import { of, type Observable } from 'rxjs';
+import { advanceEffects } from '../documents/advance.effects';
+import { advanceFeature } from '../documents/advance.feature';
+import { DocumentEditor } from '../documents/document-editor';
+import { documentsEffects } from '../documents/documents.effects';
+import { documentsFeature } from '../documents/documents.feature';
+import { PricingWorker } from '../documents/pricing-worker';
+import type { Reference } from '../reference/reference.api';
+import { documentLine, itemFacts } from './goods';
+import { entry, levelContent } from './levels';
+import { showScreen, signedIn, type ShownScreen } from './screens';
+
+export const SETUP: SetupForm = {
+  format: 'honest-ledger-setup',
+  formatVersion: 2,
+  version: 2,
+  homeCurrency: 'EUR',
+  roundingMode: 'halfAwayFromZero',
+  unitPriceDigits: {},
+  defaultLevel: null,
+  costOrder: [],
+  basePrices: [{ kind: 'own', item: 'CL-0207', unit: null, price: '18.40' }],
+  sharedPrices: [],
+  agreements: [],
+  levels: [
+    {
+      id: 'schools',
+      ...levelContent({
+        entries: [entry('a', '-12', { kind: 'all' })],
+        rounding: {
+          kind: 'increment',
+          currency: 'EUR',
+          increment: '0.05',
+          direction: 'nearest',
+          leastPrice: null,
+        },
+      }),
+    },
+  ],
+  costTables: [],
+  breaks: [],
+  conditions: [],
+  rules: [],
+  ruleChoice: 'first',
+};
+export const LINE = documentLine('2f1c7a44-0f1e-4e0b-9a57-6d2b7f3a9c10', 'CL-0207', '2');
+const DOCUMENT: DocumentForm = {
+  format: 'honest-ledger-document',
+  formatVersion: 2,
+  pricedAt: '2026-11-24T14:32:00Z',
+  currency: 'EUR',
+  codes: [],
+  shipping: null,
+  byHand: [],
+  attributes: {},
+  level: null,
+  facts: {
+    local: { day: '2026-11-24', time: '14:32:00', offset: '+00:00' },
+    outlet: null,
+    customer: {
+      code: 'C1001',
+      name: 'Harbour Lane School',
+      segment: null,
+      level: 'schools',
+      assignments: [],
+      attributes: {},
+    },
+    rates: [{ currency: 'USD', rate: '1.1' }],
+    ruleUses: [],
+    items: [itemFacts('CL-0207', { units: [{ unit: 'pallet', factor: '60', digits: 0 }] })],
+  },
+  lines: [LINE],
+};
+
+/** The engine itself, without a thread of its own: no price here is made up. */
+export class PricingAtOnce implements Pick<PricingWorker, 'price'> {
+  price(setup: SetupForm, document: DocumentForm): Observable<PricedDocumentForm> {
+    return of(printed(price(setupFromForm(setup), documentFromForm(document))));
+  }
+}
+
+/** What the server would answer for these lines. */
+export function view(
+  lines: DocumentView['lines'] = [LINE],
+  changes: Partial<DocumentView> = {},
+): DocumentView {
+  const document = { ...DOCUMENT, lines };
+  const priced = printed(price(setupFromForm(SETUP), documentFromForm(document)));
+  return {
+    kind: 'quote',
+    state: 'open',
+    from: null,
+    became: [],
+    settledAt: null,
+    validUntil: null,
+    number: 1007,
+    revision: 1,
+    customer: 'C1001',
+    title: '',
+    outlet: null,
+    currency: 'EUR',
+    codes: [],
+    shipping: null,
+    byHand: [],
+    attributes: {},
+    level: null,
+    lines,
+    version: 2,
+    versionInForce: 2,
+    priced: priced.lines,
+    outcome: priced,
+    unpricedLines: priced.unpricedLines,
+    changedAt: '2026-11-24T14:32:00Z',
+    changedBy: 'Ines Marlow',
+    pricing: { setup: SETUP, document },
+    ...changes,
+  };
+}
+
+/** The editor with a document that the server answers with. */
+export async function showDocument(
+  document: DocumentView,
+  reference?: Partial<Reference>,
+): Promise<ShownScreen<DocumentEditor>> {
+  const screen = await showScreen(
+    DocumentEditor,
+    { number: '1007' },
+    provideState(documentsFeature),
+    provideState(advanceFeature),
+    provideEffects(documentsEffects, advanceEffects),
+    { provide: PricingWorker, useClass: PricingAtOnce },
+  );
+  signedIn(screen);
+  await screen.answerReference(reference);
+  await screen.answer('GET', '/api/documents/1007', document);
+  return screen;
+}

@@ -1,0 +1,262 @@
+import {
+  DOCUMENT_KINDS,
+  type AttributeFacts,
+  type Day,
+  type DocumentKind,
+  type DocumentName,
+  type RuleByHand,
+} from '@honest-ledger/engine';
+import Joi from 'joi';
+import type { DocumentForm, DocumentLineForm } from '../forms/document-form';
+import {
+  byHandSchema,
+  codesSchema,
+  documentLineFields,
+  shippingSchema,
+} from '../forms/document-schema';
+import { attributeFactsSchema } from '../forms/facts-schema';
+import {
+  currencyCode,
+  customerCode,
+  day,
+  decimalText,
+  identifier,
+  objectOf,
+  shortCode,
+} from '../forms/fields';
+import type { DocumentOutcome, PricedLineForm } from '../forms/priced-form';
+import type { SetupForm } from '../forms/setup-form';
+import { orderFields, pageFields, searchText, type ListOrder, type PageAsked } from './pages';
+
+/**
+ * How far a document is: open ones are edited; an order is confirmed or cancelled, a sale is posted.
+ * A posted sale is final.
+ */
+export type DocumentState = (typeof DOCUMENT_STATES)[number];
+export const DOCUMENT_STATES = ['open', 'confirmed', 'cancelled', 'posted'] as const;
+
+export interface DocumentRow {
+  readonly kind: DocumentKind;
+  readonly number: number;
+  readonly state: DocumentState;
+  /** Null for a customer nobody knows. */
+  readonly customer: { readonly code: string; readonly name: string } | null;
+  readonly title: string;
+  readonly lines: number;
+  readonly total: string;
+  readonly unpricedLines: number;
+  readonly currency: string;
+  /** ISO 8601, UTC. */
+  readonly changedAt: string;
+  readonly changedBy: string;
+}
+
+export const DOCUMENT_SORTS = [
+  'changedAt',
+  'number',
+  'customer',
+  'title',
+  'currency',
+  'by',
+] as const;
+
+/** Documents by parts of a number, a customer or what they are for; the one changed last first. */
+export interface DocumentQuery extends ListOrder<(typeof DOCUMENT_SORTS)[number]>, PageAsked {
+  readonly text?: string;
+  readonly kind?: DocumentKind;
+  readonly state?: DocumentState;
+}
+
+const documentKind = Joi.string().valid(...DOCUMENT_KINDS);
+
+export const documentQuerySchema = objectOf<DocumentQuery>({
+  text: searchText,
+  kind: documentKind,
+  state: Joi.string().valid(...DOCUMENT_STATES),
+  ...orderFields(DOCUMENT_SORTS, true),
+  ...pageFields,
+});
+
+export interface DocumentParams {
+  readonly number: number;
+}
+
+export const documentParams = objectOf<DocumentParams>({
+  number: Joi.number().integer().min(1).max(2147483647).required(),
+});
+
+export interface NewDocument {
+  readonly kind: DocumentKind;
+  /** Null for a customer nobody knows. */
+  readonly customer: string | null;
+}
+
+export const newDocumentSchema = objectOf<NewDocument>({
+  kind: documentKind.default('quote'),
+  customer: customerCode.allow(null).required(),
+});
+
+export type DocumentLineInput = DocumentLineForm;
+
+/** A document as somebody wrote it. */
+export interface DocumentContent {
+  /** Null for a customer nobody knows. */
+  readonly customer: string | null;
+  readonly title: string;
+  readonly outlet: string | null;
+  readonly currency: string;
+  /** The last day on which its prices are promised; null for no promise. */
+  readonly validUntil: Day | null;
+  /** Codes that start rules, as they were typed. */
+  readonly codes: readonly string[];
+  /** What shipping costs before rules, in the document's currency. */
+  readonly shipping: string | null;
+  /** Rules that somebody put on or took off. */
+  readonly byHand: readonly RuleByHand[];
+  /** What the company keeps of its documents, by the codes of attributes. */
+  readonly attributes: AttributeFacts;
+  /** A level chosen for the whole document. */
+  readonly level: string | null;
+  readonly lines: readonly DocumentLineInput[];
+}
+
+/** What somebody wrote of a document. */
+export function contentOfDocument(written: DocumentContent): DocumentContent {
+  const { customer, title, outlet, currency, validUntil, codes, shipping, level, lines } = written;
+  const { byHand, attributes } = written;
+  return {
+    customer,
+    title,
+    outlet,
+    currency,
+    validUntil,
+    codes,
+    shipping,
+    byHand,
+    attributes,
+    level,
+    lines,
+  };
+}
+
+/** `revision` is the one it was made from. */
+export interface DocumentEdit extends DocumentContent {
+  readonly revision: number;
+}
+
+export const MOST_LINES = 500;
+
+export const documentEditSchema = objectOf<DocumentEdit>({
+  revision: Joi.number().integer().min(1).required(),
+  customer: customerCode.allow(null).required(),
+  title: Joi.string().trim().max(120).allow('').required(),
+  outlet: shortCode.allow(null).required(),
+  currency: currencyCode.required(),
+  validUntil: day.allow(null).default(null),
+  codes: codesSchema,
+  shipping: shippingSchema,
+  byHand: byHandSchema,
+  attributes: attributeFactsSchema,
+  level: identifier.guid().allow(null).required(),
+  lines: Joi.array()
+    .items(
+      objectOf<DocumentLineInput>({
+        ...documentLineFields,
+        id: identifier.guid().required(),
+        level: identifier.guid().allow(null).default(null),
+      }),
+    )
+    .max(MOST_LINES)
+    .unique('id')
+    .required(),
+});
+
+/** A document as it was last priced, with what the browser needs to price it itself meanwhile. */
+export interface DocumentView extends DocumentContent {
+  readonly kind: DocumentKind;
+  readonly number: number;
+  readonly state: DocumentState;
+  /** What it was made from. */
+  readonly from: DocumentName | null;
+  /** What was made from it, but for what is cancelled. */
+  readonly became: readonly DocumentName[];
+  /** When it was confirmed, cancelled or posted; ISO 8601, UTC. */
+  readonly settledAt: string | null;
+  readonly revision: number;
+  /** The version its lines are priced under. */
+  readonly version: number;
+  /** The version in force now. */
+  readonly versionInForce: number;
+  readonly priced: readonly PricedLineForm[];
+  /** What was priced besides the lines, the total among it. */
+  readonly outcome: DocumentOutcome;
+  readonly unpricedLines: number;
+  readonly changedAt: string;
+  readonly changedBy: string;
+  readonly pricing: {
+    /** Null where prices are made from costs that the reader may not see: the server alone prices. */
+    readonly setup: SetupForm | null;
+    readonly document: DocumentForm;
+  };
+}
+
+/**
+ * What a document is to become: a quote becomes an order or a sale, an order a sale. An open order
+ * becomes an order where it is confirmed, an open sale a sale where it is posted.
+ */
+export interface AdvanceQuery {
+  readonly into: DocumentKind;
+}
+
+export const advanceQuerySchema = objectOf<AdvanceQuery>({ into: documentKind.required() });
+
+/** A line as it was promised, and as it would be priced now. */
+export interface AdvancingLine {
+  readonly id: string;
+  readonly promised: PricedLineForm;
+  readonly today: PricedLineForm;
+}
+
+/** A document on its way to what it is to become, priced both ways. */
+export interface AdvanceView {
+  readonly into: DocumentKind;
+  readonly revision: number;
+  /** The lines whose price differs. */
+  readonly differing: readonly AdvancingLine[];
+  readonly promised: DocumentOutcome;
+  /** What it comes to where the promised price of every one of them is kept. */
+  readonly kept: DocumentOutcome;
+  /** What it comes to at the prices of now. */
+  readonly today: DocumentOutcome;
+  /** Whether the promised prices are kept where nobody says otherwise. */
+  readonly keepsPromise: boolean;
+}
+
+/** The step is taken as it was seen. */
+export interface Advance extends AdvanceQuery {
+  readonly revision: number;
+  /** The ids of the lines that keep their promised price, of those that differ. */
+  readonly keep: readonly string[];
+  /** What all of it comes to today, as it was seen: where it is another by now, nothing is done. */
+  readonly today: string;
+}
+
+export const advanceSchema = objectOf<Advance>({
+  into: documentKind.required(),
+  revision: Joi.number().integer().min(1).required(),
+  keep: Joi.array().items(identifier.guid()).max(MOST_LINES).unique().required(),
+  today: decimalText({
+    from: '-99999999999999999999',
+    to: '99999999999999999999',
+    digits: 6,
+  }).required(),
+});
+
+/** Takes an order back: what is not sold yet is opened again or cancelled. */
+export interface TakingBack {
+  readonly revision: number;
+}
+
+export const takingBackSchema = objectOf<TakingBack>({
+  revision: Joi.number().integer().min(1).required(),
+});

@@ -1,0 +1,74 @@
+import { decimal } from '../number/decimal';
+import type { Rule } from '../setup/rule';
+import type { PricingDocument } from '../setup/document';
+import { CODES } from '../testing/priced';
+import { basePrice, documentOf, lineOf, percentOff, ruleOf, setupOf } from '../testing/saltmarsh';
+import { named, NOBODY } from '../testing/under-rules';
+import { price } from '../pricing/price-document';
+import { priceCauses } from './price-causes';
+import { printed } from './printed';
+
+const spring = (changes: Partial<Rule> = {}): Rule =>
+  named('Spring', ruleOf(percentOff('10'), undefined, changes));
+function line(base: string | null, rules: readonly Rule[], changes: Partial<PricingDocument> = {}) {
+  const setup = setupOf({ basePrices: base === null ? [] : [basePrice(base)], rules });
+  const document = documentOf('1', { facts: NOBODY, ...changes });
+  const [first] = printed(price(setup, document)).lines;
+  if (!first) throw new Error('there must be a line');
+  return first;
+}
+
+describe('why a line has another price than before', () => {
+  it('is nothing where nothing differs', () => {
+    expect(priceCauses(line('10.00', [spring()]), line('10.00', [spring()]), CODES)).toEqual([]);
+  });
+
+  it('is a rule that ended, with the reason', () => {
+    const ended = spring({
+      validity: { days: { from: null, until: '2026-01-31' }, weekdays: null, times: null },
+    });
+    expect(priceCauses(line('10.00', [spring()]), line('10.00', [ended]), CODES)).toEqual([
+      'Rule Spring no longer applies: it is in force until 2026-01-31',
+    ]);
+  });
+
+  it('is a rule that is gone altogether, or new', () => {
+    const [with_, without] = [line('10.00', [spring()]), line('10.00', [])];
+    expect(priceCauses(with_, without, CODES)).toEqual(['Rule Spring no longer applies']);
+    expect(priceCauses(without, with_, CODES)).toEqual(['Rule Spring applies now: -1.00']);
+  });
+
+  it('is a base price that is another, with what follows from it', () => {
+    expect(priceCauses(line('10.00', [spring()]), line('12.00', [spring()]), CODES)).toEqual([
+      'Base price: 10.00, now 12.00',
+      'Rule Spring: -1.00, now -1.20',
+    ]);
+  });
+
+  it('is a price that came or went', () => {
+    const [with_, without] = [line('10.00', []), line(null, [])];
+    expect(priceCauses(without, with_, CODES)).toEqual(['It has a price now']);
+    expect(priceCauses(with_, without, CODES).length).toBe(1);
+  });
+
+  it('is a promise that does not count any more, and what moved since it was made', () => {
+    const kept = {
+      from: { kind: 'quote', number: 1001 } as const,
+      currency: 'EUR',
+      quantity: decimal('1'),
+      unit: 'bag',
+      duration: null,
+      slices: [
+        { quantity: decimal('1'), unit: 'bag', unitPrice: decimal('8'), amount: decimal('8.00') },
+      ],
+      rest: decimal('0.00'),
+      rules: [],
+      words: [],
+    };
+    const promised = line('10.00', [], { lines: [lineOf('1', { kept })] });
+    expect(priceCauses(promised, line('11.00', []), CODES)).toEqual([
+      'It was promised on Quote 1001',
+      'Base price: 10.00, now 11.00',
+    ]);
+  });
+});

@@ -1,0 +1,57 @@
+import { decimal, subtract, sum } from '../number/decimal';
+import type { LineWithPrice } from '../pricing/priced';
+import { rulesOn } from '../pricing/rules-on';
+import type { DocumentName, KeptPrice } from '../setup/document';
+import type { Printed } from './printed';
+
+/**
+ * What a priced line promises to the document that is made from its own: all that it is sold for, its
+ * shares of rules for the document among it.
+ */
+export function promiseOf(
+  line: Printed<LineWithPrice>,
+  currency: string,
+  from: DocumentName,
+): KeptPrice {
+  const { quantity, unit, duration, net, kept } = line;
+  const slices = line.slices.map((slice) => ({
+    quantity: decimal(slice.quantity),
+    unit: slice.unit,
+    unitPrice: decimal(slice.unitPrice),
+    amount: decimal(slice.amount),
+  }));
+  const rules = new Map(rulesOn(line).map((rule) => [rule.id, rule]));
+  return {
+    // what was promised first stays promised by whoever did
+    from: kept?.from ?? from,
+    currency,
+    quantity: decimal(quantity),
+    unit,
+    duration: duration === null ? null : decimal(duration),
+    slices,
+    rest: subtract(decimal(net), sum(slices.map(({ amount }) => amount))),
+    rules: [...rules.values()].map(({ id, name, words, currency: of }) => ({
+      id,
+      name,
+      words,
+      currency: of,
+    })),
+    words: customerWords(line),
+  };
+}
+
+/** The words for the customer of everything that touched a line, each once. */
+export function customerWords({ slices, flats, shares, kept }: Printed<LineWithPrice>): string[] {
+  const said = [
+    ...(kept?.words ?? []),
+    ...slices.flatMap(({ steps }) =>
+      steps.map(({ source }) => {
+        if (source.kind === 'rule') return source.rule.words;
+        return source.kind === 'quantityBreak' ? source.break.words : '';
+      }),
+    ),
+    ...flats.map(({ rule }) => rule.words),
+    ...shares.map(({ rule, of, units }) => (of === 'group' && units !== 0 ? rule.words : '')),
+  ];
+  return [...new Set(said.filter((words) => words !== ''))];
+}
