@@ -23,7 +23,7 @@ describe('the demo data', () => {
       select (select count(*)::int from items) as items,
              (select count(*)::int from categories) as categories,
              (select count(*)::int from customers) as customers,
-             (select count(*)::int from documents) as quotes,
+             (select count(*)::int from documents where kind = 'quote') as quotes,
              (select count(*)::int from document_lines where amount is null) as unpriced`);
     const [counts] = rows;
     expect(counts?.['items']).toBeGreaterThanOrEqual(235);

@@ -19,9 +19,12 @@ import { DEMO_CONDITIONS, DEMO_RULES } from './rules';
 import { seededRandom } from './random';
 import { DEMO_SIGN_INS } from './sign-ins';
 import { writeQuotes } from './write-quotes';
+import { writeSales } from './write-sales';
 
 const SEED = 20261102;
 export const BEGINNING = new Date('2026-11-02T08:00:00Z');
+/** When the first version was published: all sales of the demo came since. */
+const FIRST_VERSION = new Date('2025-05-05T06:00:00Z');
 
 /** Fills an empty database with the invented firm Saltmarsh Clay & Kiln: the same on every machine. */
 export async function loadDemo(
@@ -41,18 +44,19 @@ export async function loadDemo(
     note: 'The beginning: base prices, agreements, seven levels and six cost tables',
     changes: setup.length,
     publishedBy: ines,
-    publishedAt: BEGINNING,
+    publishedAt: FIRST_VERSION,
   });
   // Customers have levels, and agreements have customers.
   const agreements = setup.filter(({ kind }) => kind === 'agreement');
   const others = setup.filter(({ kind }) => kind !== 'agreement');
-  await publishObjects(transaction, version, others, BEGINNING);
+  await publishObjects(transaction, version, others, FIRST_VERSION);
   await insertOutlets(transaction, rateFeed);
   const buyers = demoCustomers(random);
   await insertCustomers(transaction, buyers);
   await insertAttributes(transaction, goods, buyers);
-  await publishObjects(transaction, version, agreements, BEGINNING);
+  await publishObjects(transaction, version, agreements, FIRST_VERSION);
   await writeQuotes(transaction, services, { random, goods, buyers, seller: tom });
+  await writeSales(transaction, services, { goods, buyers, seller: tom });
 }
 
 async function insertUsers(transaction: Transaction): Promise<number[]> {

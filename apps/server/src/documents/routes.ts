@@ -97,7 +97,7 @@ export const documentRoutes: FastifyPluginCallback<Services> = (app, services, d
   app.get<{ Params: DocumentParams; Querystring: AdvanceQuery; Reply: AdvanceView }>(
     '/documents/:number/advance',
     {
-      config: { may: 'writeDocuments' },
+      config: { may: 'look' },
       schema: { params: documentParams, querystring: advanceQuerySchema },
     },
     (request) =>

@@ -1,12 +1,5 @@
 import type { DocumentContent, DocumentState } from '@honest-ledger/contracts';
-import {
-  MODEL_VERSION,
-  priceDocument,
-  printed,
-  type PricedDocument,
-  type PricedLine,
-  type PricingDocument,
-} from '@honest-ledger/engine';
+import { MODEL_VERSION, priceDocument, printed, type PricedDocument } from '@honest-ledger/engine';
 import { eq, inArray } from 'drizzle-orm';
 import { keepValues } from '../attributes/values';
 import type { Transaction } from '../database/database';
@@ -86,15 +79,37 @@ async function replaceLines(
   const factsHash = await storeFacts(transaction, document);
   await transaction.delete(documentLines).where(eq(documentLines.documentNumber, written.number));
   if (lines.length === 0) return priced;
-  const row = (line: PricedLine, position: number): typeof documentLines.$inferInsert => {
-    const { id, item, quantity, unit, duration, formOfSupply, level, priceByHand, kept } =
-      lines[position] ?? missingLine(document, position);
+  const { number } = written;
+  await transaction
+    .insert(documentLines)
+    .values(lineRows(lines, priced, { number, itemIds, pricedAt, factsHash }));
+  return priced;
+}
+
+/** The rows of a document's lines: each with its price and all that it was made from. */
+export function lineRows(
+  lines: DocumentContent['lines'],
+  { version, lines: priced }: PricedDocument,
+  of: {
+    readonly number: number;
+    readonly itemIds: ReadonlyMap<string, number>;
+    readonly pricedAt: Date;
+    readonly factsHash: string;
+  },
+): (typeof documentLines.$inferInsert)[] {
+  return priced.map((line, position) => {
+    const written = lines[position];
+    const itemId = of.itemIds.get(line.item);
+    if (!written || itemId === undefined) {
+      throw new Error(`line ${String(position)} of ${String(lines.length)} was lost in pricing`);
+    }
+    const { id, quantity, unit, duration, formOfSupply, level, priceByHand, kept } = written;
     const form = printed(line);
     return {
       id,
-      documentNumber: written.number,
+      documentNumber: of.number,
       position,
-      itemId: itemIds.get(item) ?? missingLine(document, position),
+      itemId,
       quantity,
       unit,
       duration,
@@ -106,19 +121,11 @@ async function replaceLines(
       amount: form.kind === 'priced' ? form.amount : null,
       version,
       modelVersion: MODEL_VERSION,
-      pricedAt,
-      factsHash,
+      pricedAt: of.pricedAt,
+      factsHash: of.factsHash,
       priced: form,
     };
-  };
-  await transaction.insert(documentLines).values(priced.lines.map(row));
-  return priced;
-}
-
-function missingLine(document: PricingDocument, position: number): never {
-  throw new Error(
-    `line ${String(position)} of ${String(document.lines.length)} was lost in pricing`,
-  );
+  });
 }
 
 async function customerIdOf(transaction: Transaction, code: string | null): Promise<number | null> {

@@ -103,7 +103,7 @@ interface Figures {
               Today’s for all
             </button>
           }
-          <button type="button" class="act" [disabled]="busy()" (click)="take()">
+          <button type="button" class="main-action" [disabled]="busy()" (click)="take()">
             {{ label() }}
           </button>
           <button type="button" class="quiet" (click)="leave()">Not now</button>

@@ -32,7 +32,7 @@ import type { OpenDocument } from './documents.feature';
       @for (step of steps(); track step.into; let first = $first) {
         <button
           type="button"
-          [class]="first ? 'act' : 'quiet'"
+          [class]="first ? 'main-action' : 'quiet'"
           [disabled]="!ready()"
           (click)="ask(step)"
         >

@@ -16,6 +16,7 @@ import type {
   Trial,
   TrialSubject,
 } from '@honest-ledger/contracts';
+import { documentTitle } from '@honest-ledger/engine';
 import { Store } from '@ngrx/store';
 import { catchError, map, of, switchMap, type Observable } from 'rxjs';
 import { ItemPicker } from '../catalogue/item-picker';
@@ -27,21 +28,21 @@ import { FigureField } from '../shared/figure-field';
 import { TextField } from '../shared/text-field';
 import { whenChanged } from '../shared/when-changed';
 
-const LATEST_QUOTES = 30;
+const LATEST = 30;
 type Basket = Extract<TrialSubject, { kind: 'basket' }>;
 
-/** On what rules are tried, and as of when: one of the latest quotes, or a basket of any goods. */
+/** On what rules are tried, and as of when: one of the latest documents, or a basket of any goods. */
 @Component({
   selector: 'hl-trial-chooser',
   imports: [CodeChoice, CustomerPicker, FigureField, ItemPicker, TextField],
   template: `
     <p class="line">
       <select class="cell" aria-label="What to try it on" (focus)="ask()" (change)="choose($event)">
-        <option value="" [selected]="on() === null">choose a quote or a basket…</option>
+        <option value="" [selected]="on() === null">choose a document or a basket…</option>
         <option value="basket" [selected]="basket() !== null">a basket of goods</option>
-        @for (one of quotes(); track one.number) {
+        @for (one of documents(); track one.number) {
           <option [value]="one.number" [selected]="isDocument(one.number)">
-            {{ one.number }} {{ one.customer.name }}{{ one.title === '' ? '' : ', ' + one.title }}
+            {{ calledOf(one) }}
           </option>
         }
       </select>
@@ -149,11 +150,11 @@ export class TrialChooser {
     const on = this.on();
     return on?.kind === 'basket' ? on : null;
   });
-  protected readonly quotes = toSignal(
+  protected readonly documents = toSignal(
     toObservable(this.asked).pipe(
       switchMap((asked): Observable<readonly DocumentRow[]> =>
         asked
-          ? this.documentsApi.page({ limit: LATEST_QUOTES, offset: 0 }).pipe(
+          ? this.documentsApi.page({ limit: LATEST, offset: 0 }).pipe(
               map(({ rows }) => rows),
               catchError(() => of([])),
             )
@@ -174,7 +175,7 @@ export class TrialChooser {
     });
   }
 
-  /** The quotes are asked for when somebody is about to choose one. */
+  /** The documents are asked for when somebody is about to choose one. */
   protected ask(): void {
     this.asked.set(true);
   }
@@ -194,6 +195,12 @@ export class TrialChooser {
 
   protected setMoment({ target }: Event): void {
     if (target instanceof HTMLInputElement) this.moment.set(target.value);
+  }
+
+  /** "Sale 1031 Harbour Lane School, Autumn clay" */
+  protected calledOf({ kind, number, customer, title }: DocumentRow): string {
+    const whose = customer?.name ?? 'nobody known';
+    return `${documentTitle({ kind, number })} ${whose}${title === '' ? '' : `, ${title}`}`;
   }
 
   protected setCustomer(customer: CustomerRow | null): void {
