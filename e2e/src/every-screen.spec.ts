@@ -25,7 +25,7 @@ test('axe finds nothing on any screen, in the light or in the dark', async ({ le
   await page.getByRole('button', { name: 'Sign in', exact: true }).waitFor();
   await findsNothing(page, 'sign-in');
   await ledger.signIn();
-  for (const screen of ['Catalogue', 'Customers', 'Levels', 'Versions', 'Quotes']) {
+  for (const screen of ['Catalogue', 'Customers', 'Levels', 'Versions', 'Quotes', 'Sales']) {
     await ledger.open(screen);
     await expect(page.getByRole('gridcell').first()).toBeVisible();
     await findsNothing(page, screen);
@@ -37,6 +37,15 @@ test('axe finds nothing on any screen, in the light or in the dark', async ({ le
     .focus();
   await expect(ledger.workings()).toBeVisible();
   await findsNothing(page, 'a quote');
+  await page.getByRole('button', { name: 'Make an order of it' }).click();
+  await page.getByRole('button', { name: /^Make an order of quote/ }).waitFor();
+  await findsNothing(page, 'a quote on its way to an order');
+  await page.goto('/price-desk');
+  await page.getByLabel('Type or scan an item').fill('CL-0207');
+  await page.locator('mat-option').first().waitFor();
+  await page.keyboard.press('Enter');
+  await page.getByRole('table', { name: 'By level' }).waitFor();
+  await findsNothing(page, 'the price desk');
   await page.goto('/customers/C2001');
   await page.getByLabel('Level', { exact: true }).selectOption('Trade');
   await page.getByRole('button', { name: 'Save the customer' }).waitFor();

@@ -14,7 +14,10 @@ export class Ledger {
 
   /** Opens a screen by its name in the rail. */
   async open(screen: string): Promise<void> {
-    await this.page.getByRole('navigation').getByRole('link', { name: screen }).click();
+    await this.page
+      .getByRole('navigation')
+      .getByRole('link', { name: screen, exact: true })
+      .click();
     await expect(this.page.getByRole('heading', { level: 1, name: screen })).toBeVisible();
   }
 

@@ -22,6 +22,7 @@ import { validateWithJoi } from './http/validation';
 import { importRoutes } from './imports/routes';
 import { levelRoutes } from './levels/routes';
 import { listRoutes } from './lists/routes';
+import { priceDeskRoutes } from './price-desk/routes';
 import { purchasingRoutes } from './purchasing/routes';
 import { documentRoutes } from './documents/routes';
 import { receiptRoutes } from './receipts/routes';
@@ -72,6 +73,7 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
         draftRoutes,
         versionRoutes,
         documentRoutes,
+        priceDeskRoutes,
         purchasingRoutes,
         receiptRoutes,
         repricingRoutes,

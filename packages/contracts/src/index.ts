@@ -16,6 +16,7 @@ export * from './api/item-content';
 export * from './api/levels';
 export * from './api/lists';
 export * from './api/pages';
+export * from './api/price-desk';
 export * from './api/problem';
 export * from './api/purchasing';
 export * from './api/documents';

@@ -82,6 +82,7 @@ const RULES: readonly RuleContent[] = [
     words: 'Welcome',
     starts: { kind: 'code', code: 'WELCOME' },
     place: 30,
+    limits: { inAll: null, perCustomer: 1 },
   }),
   rule(
     'Tools with a good deal of clay',

@@ -89,6 +89,8 @@ const ROUTES: readonly (readonly [Method, string, Permission])[] = [
   ['GET', '/versions/1', 'look'],
   ['GET', '/versions/1/setup', 'seeCosts'],
   ['POST', '/versions/1/draft', 'editSetup'],
+  ['POST', '/price-desk', 'look'],
+  ['GET', '/last-prices?item=CL-0207', 'look'],
   ['GET', '/documents', 'look'],
   ['POST', '/documents', 'writeDocuments'],
   ['GET', '/documents/1001', 'look'],

@@ -94,6 +94,10 @@ export const routes: Routes = [
         path: 'changes',
         loadChildren: () => import('./changes/changes.routes').then((m) => m.changeRoutes),
       },
+      {
+        path: 'price-desk',
+        loadChildren: () => import('./price-desk/price-desk.routes').then((m) => m.priceDeskRoutes),
+      },
       ...(['quote', 'order', 'sale'] as const).map((kind) => ({
         path: `${kind}s`,
         data: { kind },

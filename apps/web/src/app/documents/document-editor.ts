@@ -45,6 +45,7 @@ import { DocumentHead } from './document-head';
 import { WORDS } from './document-words';
 import { GoneNotice } from './gone-notice';
 import { LineFurther } from './line-further';
+import { LinePaidBefore } from './line-paid-before';
 import {
   beforeSwitch,
   columnDigits,
@@ -81,6 +82,7 @@ const TOLD_BESIDE =
     ItemPicker,
     KeptState,
     LineFurther,
+    LinePaidBefore,
     Notice,
     DocumentTotals,
     RouterLink,
@@ -189,10 +191,13 @@ export class DocumentEditor implements EditingScreen, OnDestroy {
     const open = this.open();
     return open?.foreseen ? foreseenMoves(open) : null;
   });
+  protected readonly followedLine = computed(
+    () => this.lines().find(({ id }) => id === this.followed()) ?? null,
+  );
   /** What the workings strip follows: the line under the cursor, and its price as that changes. */
   private readonly explained = computed((): ExplainedPrice | null => {
     const open = this.open();
-    const line = this.lines().find(({ id }) => id === this.followed());
+    const line = this.followedLine();
     if (!open || !line?.priced || !line.facts) return null;
     const { pricedAt } = open.inputs.document;
     const { currency } = open.editing.content;

@@ -66,6 +66,6 @@ describe('the keys of a screen', () => {
     expect(does('/quotes')).toContain('Enter');
     expect(does('/quotes/1001')).toContain('Ctrl Z');
     expect(does('/quotes')).not.toContain('Ctrl Z');
-    expect(does('/nowhere')).toEqual(['Ctrl K', '?', 'Esc', 'Tab, Shift Tab']);
+    expect(does('/nowhere')).toEqual(['Ctrl K', 'F9', '?', 'Esc', 'Tab, Shift Tab']);
   });
 });

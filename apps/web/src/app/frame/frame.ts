@@ -43,12 +43,14 @@ export class Frame {
   /** What lies over the sheet. */
   protected readonly shown = signal<'finder' | 'keys' | null>(null);
 
+  private readonly router = inject(Router);
+
   constructor() {
     const store = inject(Store);
     store.dispatch(draftActions.asked());
     // A price of a screen that is left explains nothing on the next one.
-    inject(Router)
-      .events.pipe(
+    this.router.events
+      .pipe(
         filter((event) => event instanceof NavigationStart),
         takeUntilDestroyed(),
       )
@@ -62,6 +64,9 @@ export class Frame {
     if ((ctrlKey || metaKey) && key.toLowerCase() === 'k') {
       event.preventDefault(); // a browser's own search would open otherwise
       this.shown.set('finder');
+    } else if (key === 'F9') {
+      event.preventDefault();
+      void this.router.navigate(['/price-desk']);
     } else if (key === '?' && !ctrlKey && !altKey && !isTypedInto(target)) {
       this.shown.set('keys');
     }

@@ -45,6 +45,7 @@ export const PLACES: readonly PlaceGroup[] = [
       { name: 'Sales', link: '/sales' },
     ],
   },
+  { name: 'Verify', places: [{ name: 'Price desk', link: '/price-desk' }] },
   {
     name: 'Records',
     places: [

@@ -5,7 +5,8 @@ export interface ScreenKey {
 }
 
 const EVERYWHERE: readonly ScreenKey[] = [
-  { keys: 'Ctrl K', does: 'find any item, customer, level, quote or screen' },
+  { keys: 'Ctrl K', does: 'find any item, customer, level, document or screen' },
+  { keys: 'F9', does: 'the price desk: any price, without a document' },
   { keys: '?', does: 'these keys' },
   { keys: 'Esc', does: 'put the workings back beside the sheet' },
   { keys: 'Tab, Shift Tab', does: 'the next field, the one before' },
@@ -20,6 +21,14 @@ const LIST: readonly ScreenKey[] = [
 const EDITING: readonly ScreenKey[] = [
   { keys: 'Ctrl Z', does: 'take back the last edit' },
   { keys: 'Ctrl Shift Z', does: 'make it again' },
+];
+
+const DOCUMENT: readonly ScreenKey[] = [
+  { keys: '↑ ↓', does: 'the same field of the line above or below' },
+  { keys: 'Enter', does: 'keep what is typed' },
+  { keys: 'Tab to a price', does: 'show how it came about in the workings' },
+  { keys: 'Alt L', does: 'take the price that the customer paid last for the line’s item' },
+  ...EDITING,
 ];
 
 /** The keys of each screen, by the beginning of its address; the longest that fits counts. */
@@ -47,13 +56,16 @@ const SCREENS: readonly { readonly at: string; readonly keys: readonly ScreenKey
   },
   { at: '/basics', keys: EDITING },
   { at: '/quotes', keys: LIST },
+  { at: '/quotes/', keys: DOCUMENT },
+  { at: '/orders', keys: LIST },
+  { at: '/orders/', keys: DOCUMENT },
+  { at: '/sales', keys: LIST },
+  { at: '/sales/', keys: DOCUMENT },
   {
-    at: '/quotes/',
+    at: '/price-desk',
     keys: [
-      { keys: '↑ ↓', does: 'the same field of the line above or below' },
-      { keys: 'Enter', does: 'keep what is typed' },
+      { keys: 'Enter', does: 'take the first item that fits, or what is typed' },
       { keys: 'Tab to a price', does: 'show how it came about in the workings' },
-      ...EDITING,
     ],
   },
   { at: '/versions', keys: LIST },

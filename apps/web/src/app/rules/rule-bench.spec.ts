@@ -26,9 +26,14 @@ describe('the bench of rules', () => {
     const choice = screen.host.querySelector<HTMLSelectElement>('[aria-label="What to try it on"]');
     choice?.dispatchEvent(new Event('focus'));
     await screen.settle(0);
-    const row = { number: 1007, customer: { code: 'C1', name: 'Harbour Lane' }, title: 'Spring' };
+    const row = {
+      kind: 'quote',
+      number: 1007,
+      customer: { code: 'C1', name: 'Harbour Lane' },
+      title: 'Spring',
+    };
     await screen.answer('GET', '/api/documents?limit=30&offset=0', { rows: [row], total: 1 });
-    await screen.choose('What to try it on', '1007 Harbour Lane, Spring');
+    await screen.choose('What to try it on', 'Quote 1007 Harbour Lane, Spring');
     await screen.settle(350);
     const test: Printed<AskedTest> = {
       test: {

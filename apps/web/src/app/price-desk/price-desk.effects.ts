@@ -1,0 +1,109 @@
+import { inject } from '@angular/core';
+import { Router } from '@angular/router';
+import { contentOfDocument, type DeskQuestion, type DocumentView } from '@honest-ledger/contracts';
+import { PLAIN_LINE } from '@honest-ledger/engine';
+import { Actions, createEffect, ofType } from '@ngrx/effects';
+import { Store } from '@ngrx/store';
+import {
+  catchError,
+  debounceTime,
+  EMPTY,
+  exhaustMap,
+  forkJoin,
+  map,
+  of,
+  switchMap,
+  tap,
+  type Observable,
+} from 'rxjs';
+import { addressOf } from '../documents/document-words';
+import { DocumentsApi } from '../documents/documents.api';
+import { answer } from '../shared/answer';
+import { problemOf } from '../shared/problems';
+import { PriceDeskApi } from './price-desk.api';
+import { priceDeskActions, priceDeskFeature } from './price-desk.feature';
+
+const PAUSE_MILLISECONDS = 150;
+
+export const priceDeskEffects = {
+  /** Whatever is typed is asked at once, after a short pause. */
+  change: createEffect(
+    (actions$ = inject(Actions)) =>
+      actions$.pipe(
+        ofType(
+          priceDeskActions.itemChosen,
+          priceDeskActions.customerChosen,
+          priceDeskActions.termsChanged,
+        ),
+        debounceTime(PAUSE_MILLISECONDS),
+        map(() => priceDeskActions.asked()),
+      ),
+    { functional: true },
+  ),
+
+  ask: createEffect(
+    (actions$ = inject(Actions), api = inject(PriceDeskApi), store = inject(Store)) => {
+      const question = store.selectSignal(priceDeskFeature.selectQuestion);
+      return actions$.pipe(
+        ofType(priceDeskActions.asked),
+        switchMap(() => {
+          const asked = question();
+          if (!asked) return EMPTY;
+          const { item, customer } = asked;
+          const before = customer === null ? { item } : { item, customer };
+          return answer(
+            forkJoin({ answer: api.ask(asked), paid: api.lastPrices(before) }),
+            (prices) => priceDeskActions.answered(prices),
+            (problem) => priceDeskActions.failed({ problem }),
+          );
+        }),
+      );
+    },
+    { functional: true },
+  ),
+
+  quote: createEffect(
+    (
+      actions$ = inject(Actions),
+      api = inject(DocumentsApi),
+      store = inject(Store),
+      router = inject(Router),
+    ) => {
+      const question = store.selectSignal(priceDeskFeature.selectQuestion);
+      return actions$.pipe(
+        ofType(priceDeskActions.quoted),
+        exhaustMap(() => {
+          const asked = question();
+          if (!asked) return EMPTY;
+          return quoteFor(api, asked).pipe(
+            tap((document) => void router.navigate([...addressOf(document)])),
+            switchMap(() => EMPTY),
+            catchError((error: unknown) =>
+              of(priceDeskActions.notQuoted({ problem: problemOf(error) })),
+            ),
+          );
+        }),
+      );
+    },
+    { functional: true },
+  ),
+};
+
+/** A quote of what was asked: at the outlet, in the currency and at the level that were asked for. */
+function quoteFor(api: DocumentsApi, asked: DeskQuestion): Observable<DocumentView> {
+  const { item, quantity, unit, duration, customer, outlet, currency, level } = asked;
+  return api.begin({ kind: 'quote', customer }).pipe(
+    switchMap((begun) => {
+      const content = contentOfDocument(begun);
+      const line = { ...PLAIN_LINE, id: crypto.randomUUID(), item, quantity, unit, duration };
+      return api.keep(begun.number, {
+        ...content,
+        revision: begun.revision,
+        outlet: outlet ?? content.outlet,
+        currency: currency ?? content.currency,
+        level,
+        lines: [line],
+      });
+    }),
+  );
+}

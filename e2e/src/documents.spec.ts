@@ -1,0 +1,155 @@
+import type { Page } from '@playwright/test';
+import { expect, test, type Ledger } from './ledger';
+
+/** Takes the step that a button begins, at the prices that are shown. */
+async function step(page: Page, button: string, taking: RegExp): Promise<void> {
+  await page.getByRole('button', { name: button, exact: true }).click();
+  await page.getByRole('button', { name: taking }).click();
+}
+
+/** The rule of the code WELCOME, as somebody edits and publishes it. */
+async function changeWelcome(
+  ledger: Ledger,
+  page: Page,
+  edit: () => Promise<void>,
+  note: string,
+): Promise<void> {
+  await ledger.open('Rules');
+  await ledger.row('Welcome code').getByText('Welcome code').click();
+  await expect(page.getByLabel('Name', { exact: true })).toHaveValue('Welcome code');
+  await edit();
+  await expect(page.getByRole('complementary', { name: 'Draft' })).toContainText('1 edit');
+  await ledger.publish(note);
+}
+
+/** A quote of tools under the code WELCOME. */
+async function welcomeQuote(ledger: Ledger, page: Page, customer: string): Promise<string> {
+  await ledger.beginDocument(customer);
+  await ledger.addLine('TL-0042', '4');
+  await page.getByLabel('Codes').fill('WELCOME');
+  await page.getByLabel('Codes').press('Tab');
+  await ledger.kept();
+  await expect(page.getByText(/WELCOME.*Welcome code/)).toBeVisible();
+  return (await page.getByTestId('total').textContent()) ?? '';
+}
+
+const total = (page: Page) => page.getByTestId('total');
+
+test('a price is asked at the desk, quoted, ordered, sold, and told as paid', async ({
+  ledger,
+  page,
+}) => {
+  await ledger.signIn();
+  await expect(page.getByRole('heading', { name: 'Quotes' })).toBeVisible();
+  await page.keyboard.press('F9');
+  await expect(page.getByRole('heading', { name: 'Price desk' })).toBeVisible();
+  await page.getByLabel('Type a customer’s name or code').fill('Tern Point Pottery');
+  await page.locator('mat-option').first().waitFor();
+  await page.keyboard.press('Enter');
+
+  // the stand-in types a number, as a scanner does, into the field that listens
+  await page.getByRole('button', { name: 'Scan something' }).click();
+  await expect(page.getByRole('table', { name: 'By level' })).toBeVisible();
+  await page.getByLabel('Another item').fill('TL-0042');
+  await page.locator('mat-option').first().waitFor();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('link', { name: 'TL-0042' })).toBeVisible();
+  await page.getByLabel('Quantity', { exact: true }).fill('3');
+  await page.getByLabel('Quantity', { exact: true }).press('Enter');
+  const row = page.getByRole('table', { name: 'By quantity' }).getByRole('row', { name: /^3 / });
+  const amount = (await row.getByRole('cell').last().textContent())?.trim() ?? '';
+
+  await page.getByRole('button', { name: 'Quote it' }).click();
+  await expect(page.getByRole('heading', { name: /^Quote \d+$/ })).toBeVisible();
+  await expect(total(page)).toHaveText(amount);
+  await step(page, 'Make an order of it', /^Make an order of quote/);
+  await expect(page.getByRole('heading', { name: /^Order \d+$/ })).toBeVisible();
+  await step(page, 'Confirm', /^Confirm order/);
+  await expect(page.getByText(/^confirmed/)).toBeVisible();
+  await expect(page.getByLabel('Type an item number or a name')).toBeHidden();
+  await step(page, 'Make a sale of it', /^Make a sale of order/);
+  await expect(page.getByRole('heading', { name: /^Sale \d+$/ })).toBeVisible();
+  await step(page, 'Post', /^Post sale/);
+  await expect(page.getByText(/^posted/)).toBeVisible();
+  await expect(total(page)).toHaveText(amount);
+  const sale = (await page.getByRole('heading', { level: 1 }).textContent())?.trim() ?? '';
+
+  await page.keyboard.press('F9');
+  await page.getByLabel('Quantity', { exact: true }).fill('5');
+  await page.getByLabel('Quantity', { exact: true }).press('Enter');
+  await expect(page.getByRole('table', { name: 'Tern Point Pottery paid' })).toContainText(sale);
+});
+
+test('what was promised is kept or given up where a rule ended since, by choice', async ({
+  ledger,
+  page,
+}) => {
+  await ledger.signIn();
+  const promised = await welcomeQuote(ledger, page, 'Winterbourne Potters');
+  const first = page.url();
+  await welcomeQuote(ledger, page, 'Winterbourne Potters');
+  const second = page.url();
+  const paused = page.getByRole('checkbox', { name: /paused/i });
+  await changeWelcome(ledger, page, () => paused.check(), 'No more welcome');
+
+  await page.goto(first);
+  await page.getByRole('button', { name: 'Make an order of it' }).click();
+  const differs = page.getByRole('table', { name: 'Prices that differ' });
+  await expect(differs).toContainText('Rule Welcome code no longer applies');
+  await expect(differs.getByRole('checkbox')).toBeChecked();
+  await page.getByRole('button', { name: /^Make an order of quote/ }).click();
+  await expect(page.getByRole('heading', { name: /^Order \d+$/ })).toBeVisible();
+  await expect(total(page)).toHaveText(promised);
+  await expect(page.getByRole('cell', { name: /^as promised on Quote \d+/ })).toBeVisible();
+
+  await page.goto(second);
+  await page.getByRole('button', { name: 'Make an order of it' }).click();
+  await differs.getByRole('checkbox').uncheck();
+  await page.getByRole('button', { name: /^Make an order of quote/ }).click();
+  await expect(page.getByRole('heading', { name: /^Order \d+$/ })).toBeVisible();
+  await expect(total(page)).not.toHaveText(promised);
+
+  // back to an earlier state: the promise is given up on the first order, and taken up again
+  await page.goto(first);
+  await page.getByRole('link', { name: /^Order \d+$/ }).click();
+  await expect(page.getByRole('heading', { name: /^Order \d+$/ })).toBeVisible();
+  await page.getByRole('button', { name: 'Take today’s price of TL-0042' }).click();
+  await ledger.kept();
+  await expect(total(page)).not.toHaveText(promised);
+  await page.keyboard.press('Control+z');
+  await ledger.kept();
+  await expect(total(page)).toHaveText(promised);
+
+  await changeWelcome(ledger, page, () => paused.uncheck(), 'Welcome again');
+});
+
+test('a code that somebody else used up in between says so before anything is accepted', async ({
+  ledger,
+  page,
+}) => {
+  await ledger.signIn();
+  const often = page.getByLabel('How often in all');
+  const once = async (): Promise<void> => {
+    await often.fill('1');
+    await often.press('Tab');
+  };
+  await changeWelcome(ledger, page, once, 'Welcome for one');
+  await welcomeQuote(ledger, page, 'Harbour Lane Pottery');
+  const first = page.url();
+  await welcomeQuote(ledger, page, 'Tern Point Pottery');
+  await step(page, 'Make an order of it', /^Make an order of quote/);
+  await step(page, 'Confirm', /^Confirm order/);
+  await expect(page.getByText(/^confirmed/)).toBeVisible();
+
+  await page.goto(first);
+  await page.getByRole('button', { name: 'Make an order of it' }).click();
+  await expect(page.getByRole('table', { name: 'Prices that differ' })).toContainText(
+    'it is used up: it may be used once',
+  );
+  await page.getByRole('button', { name: 'Not now' }).click();
+  const any = async (): Promise<void> => {
+    await often.fill('');
+    await often.press('Tab');
+  };
+  await changeWelcome(ledger, page, any, 'Welcome for everybody');
+});
