@@ -26,11 +26,9 @@ await page.goto('/sign-in');
 await page.getByRole('button', { name: 'Sign in', exact: true }).waitFor();
 await ledger.signIn();
 
-for (const screen of ['Catalogue', 'Quotes']) {
-  await ledger.open(screen);
-  await page.getByRole('gridcell').first().waitFor();
-  await picture(page, screen.toLowerCase());
-}
+await ledger.open('Catalogue');
+await page.getByRole('gridcell').first().waitFor();
+await picture(page, 'catalogue');
 
 await ledger.beginLevel('Schools', '12');
 await page.getByLabel('Prices are rounded').selectOption('to a multiple of');
@@ -47,7 +45,6 @@ await page.getByLabel('What this version is for').fill('Schools from the new ter
 await picture(page, 'draft');
 await page.getByRole('button', { name: 'Publish', exact: true }).click();
 await page.getByRole('heading', { name: 'Version 2' }).waitFor();
-await picture(page, 'version');
 
 await ledger.open('Customers');
 await ledger.row('Harbour Lane School').getByText('Harbour Lane School').click();
@@ -158,6 +155,30 @@ await page.getByRole('button', { name: /^Price of CL-0207/ }).focus();
 await picture(page, 'quote');
 await page.emulateMedia({ colorScheme: 'dark' });
 await picture(page, 'quote-dark');
+await page.emulateMedia({ colorScheme: 'light' });
+const quoted = page.url();
+
+await page.goto('/customers/C1001');
+await page.getByLabel('Level', { exact: true }).selectOption('Studios');
+await page.getByRole('button', { name: 'Save the customer' }).click();
+await page.getByRole('heading', { name: 'Before it counts' }).waitFor({ state: 'hidden' });
+await page.goto(quoted);
+await page.getByRole('button', { name: 'Make an order of it' }).click();
+await page.getByRole('table', { name: 'Prices that differ' }).waitFor();
+await picture(page, 'order-step');
+
+await page.goto('/price-desk');
+await page.getByLabel('Type a customer’s name or code').fill('Tern Point Pottery');
+await page.locator('mat-option').first().waitFor();
+await page.keyboard.press('Enter');
+await page.getByLabel('Type or scan an item').fill('CL-0207');
+await page.locator('mat-option').first().waitFor();
+await page.keyboard.press('Enter');
+await page.getByLabel('Quantity', { exact: true }).fill('24');
+await page.getByLabel('Quantity', { exact: true }).press('Enter');
+await page.getByRole('table', { name: 'By quantity' }).getByRole('row', { name: /^24 / }).waitFor();
+await page.getByRole('table', { name: 'Tern Point Pottery paid' }).waitFor();
+await picture(page, 'price-desk');
 await browser.close();
 
 async function picture(of: Page, name: string): Promise<void> {

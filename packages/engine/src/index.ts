@@ -47,6 +47,7 @@ export * from './workings/break-sentences';
 export * from './workings/code-sentences';
 export * from './workings/cost-table-sentences';
 export * from './workings/effect-sentences';
+export * from './workings/given-by-rule';
 export * from './workings/margin-of-lines';
 export * from './workings/origin';
 export * from './workings/price-causes';

@@ -36,6 +36,9 @@ const SALES_A_DAY = 8;
 /** How many goods a customer comes back for. */
 const FAVOURITES = 12;
 
+/** What everybody buys: a bag of stoneware. */
+const EVERYBODYS = 'CL-0207';
+
 /** What is known at one moment, read once for all sales of it. */
 interface Moment {
   readonly at: Date;
@@ -166,7 +169,8 @@ async function buyersOf(
   const all: Buyer[] = [];
   for (const { code, outlet, currency } of buyers) {
     const facts = await customerFacts(transaction, code);
-    const favourites = Array.from({ length: FAVOURITES }, () => goods[random.whole(goods.length)]);
+    const others = Array.from({ length: FAVOURITES }, () => goods[random.whole(goods.length)]);
+    const favourites = [goods.find(({ number }) => number === EVERYBODYS), ...others];
     all.push({
       id: ids.get(code) ?? 0,
       outlet,

@@ -4,6 +4,7 @@ import {
   type DocumentEdit,
   type DocumentView,
   type RuleContent,
+  type RuleRecord,
 } from '@honest-ledger/contracts';
 import { PLAIN_LINE, type DocumentKind } from '@honest-ledger/engine';
 import { randomUUID } from 'node:crypto';
@@ -214,6 +215,29 @@ describe('a document on its way', () => {
       posted.number,
       null,
     ]);
+  });
+
+  it('tells what a rule did once its sales are posted, margins only to who may see costs', async () => {
+    const rule = await off('-10');
+    const sale = await begin('sale', '3');
+    const path = `/rules/${rule}/record`;
+    expect((await browser.ask('GET', path)).as<RuleRecord>()).toEqual({ uses: 0, deeds: [] });
+    const posted = await step(sale.number, 'sale');
+    const { deeds } = (await browser.ask('GET', path)).as<RuleRecord>();
+    const [line] = posted.priced;
+    if (line?.kind !== 'priced') throw new Error('the line is priced');
+    const given = line.slices
+      .flatMap(({ steps }) => steps)
+      .filter(({ source }) => source.kind === 'rule')
+      .reduce((sum, { change }) => sum + 3 * Number(change), 0);
+    expect(deeds).toEqual([
+      jasmine.objectContaining({ uses: 1, lines: 1, sales: line.net, currency: posted.currency }),
+    ]);
+    expect(Number(deeds[0]?.given)).toBeCloseTo(given, 2);
+    expect(deeds[0]?.margin).not.toBeNull();
+    const seller = await server.signedIn('noor@saltmarsh.example');
+    const seen = (await seller.ask('GET', path)).as<RuleRecord>();
+    expect(seen.deeds[0]?.margin).toBeNull();
   });
 
   describe('with a rule that may be used only so often', () => {

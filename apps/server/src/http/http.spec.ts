@@ -46,6 +46,7 @@ const ROUTES: readonly (readonly [Method, string, Permission])[] = [
   ['GET', `/conditions/${LEVEL}`, 'look'],
   ['GET', '/rules', 'look'],
   ['GET', `/rules/${LEVEL}`, 'look'],
+  ['GET', `/rules/${LEVEL}/record`, 'look'],
   ['POST', `/rules/${LEVEL}/try`, 'look'],
   ['POST', '/rules/try', 'look'],
   ['GET', '/breaks', 'look'],

@@ -8,6 +8,7 @@ import {
   type RuleList,
   type RuleParams,
   type RuleQuestion,
+  type RuleRecord,
   type RulesAnswer,
   type RuleView,
   type Trial,
@@ -20,6 +21,7 @@ import { notFound } from '../http/problems';
 import type { Services } from '../services';
 import { signedIn } from '../session/plugin';
 import { findRule, findRules } from './queries';
+import { recordOfRule } from './record';
 import { tryRule } from './try-rule';
 import { tryRules } from './try-rules';
 
@@ -47,6 +49,19 @@ export const ruleRoutes: FastifyPluginCallback<Services> = (app, services, done)
       if (!found || isHidden(found, signedIn(request))) throw notFound('This rule');
       return found;
     },
+  );
+
+  app.get<{ Params: RuleParams; Reply: RuleRecord }>(
+    '/rules/:id/record',
+    { config: { may: 'look' }, schema: { params: ruleParams } },
+    (request) =>
+      snapshot(database, async (queries) => {
+        const { id } = request.params;
+        const user = signedIn(request);
+        const found = await findRule(queries, services, id);
+        if (!found || isHidden(found, user)) throw notFound('This rule');
+        return recordOfRule(queries, id, may(user.role, 'seeCosts'));
+      }),
   );
 
   app.post<{ Params: RuleParams; Body: RuleQuestion; Reply: RuleAnswer }>(

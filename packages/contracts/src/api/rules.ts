@@ -153,3 +153,25 @@ export interface RuleParams {
   readonly id: string;
 }
 export const ruleParams = objectOf<RuleParams>({ id: Joi.string().guid().required() });
+
+/** What a rule did on posted sales in a month, in one currency. */
+export interface RuleDeed {
+  /** Of the day on which the sales were posted, in UTC: 2026-05. */
+  readonly month: string;
+  readonly currency: string;
+  /** How many sales it was applied on. */
+  readonly uses: number;
+  readonly lines: number;
+  /** What the lines that it touched were sold for. */
+  readonly sales: string;
+  /** What it changed that by; below zero for what it gave. */
+  readonly given: string;
+  /** Of those lines whose cost is known, in percent; null where none is, or where it may not be seen. */
+  readonly margin: string | null;
+}
+
+/** What a rule did, the latest month first, and how often its limit counts it. */
+export interface RuleRecord {
+  readonly uses: number;
+  readonly deeds: readonly RuleDeed[];
+}

@@ -17,6 +17,7 @@ import { unbroken, writer } from '../shared/numbers';
 import { TextField } from '../shared/text-field';
 import { whenChanged } from '../shared/when-changed';
 import { ConditionEditor } from './condition-editor';
+import { RuleRecordTable } from './rule-record';
 import { EffectEditor } from './effect-editor';
 import { RuleBench } from './rule-bench';
 import { contradictionMarks } from './contradiction-marks';
@@ -32,6 +33,7 @@ const STARTS = ['byItself', 'code', 'byHand'] as const;
   imports: [
     CodeChoice,
     ConditionEditor,
+    RuleRecordTable,
     EditRefusal,
     EditSteps,
     EffectEditor,

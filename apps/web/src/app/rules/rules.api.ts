@@ -4,6 +4,7 @@ import type {
   RuleAnswer,
   RuleList,
   RuleQuestion,
+  RuleRecord,
   RulesAnswer,
   RuleView,
   Trial,
@@ -20,6 +21,11 @@ export class RulesApi {
 
   one(id: string): Observable<RuleView> {
     return this.http.get<RuleView>(`/api/rules/${encodeURIComponent(id)}`);
+  }
+
+  /** What a rule did on posted sales. */
+  record(id: string): Observable<RuleRecord> {
+    return this.http.get<RuleRecord>(`/api/rules/${encodeURIComponent(id)}/record`);
   }
 
   /** What becomes of all rules on a quote or a basket. */

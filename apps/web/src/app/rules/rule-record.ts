@@ -1,0 +1,90 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import type { RuleRecord } from '@honest-ledger/contracts';
+import { catchError, map, of, switchMap, type Observable } from 'rxjs';
+import { printedPercent } from '../cost-tables/markup-words';
+import { mayDo } from '../session/may-do';
+import { writeNumber } from '../shared/numbers';
+import { problemOf } from '../shared/problems';
+import { RulesApi } from './rules.api';
+
+type Found =
+  | { readonly record: RuleRecord; readonly problem: null }
+  | { readonly record: null; readonly problem: string | null };
+
+/** What a rule did on posted sales, month by month. */
+@Component({
+  selector: 'hl-rule-record',
+  template: `
+    <h2>What it did</h2>
+    @if (found().problem; as problem) {
+      <p class="wrong" role="alert">{{ problem }}</p>
+    } @else if (found().record; as record) {
+      @if (record.deeds.length === 0) {
+        <p class="soft">It was on no posted sale yet.</p>
+      } @else {
+        <table class="ledger" aria-label="What it did">
+          <thead>
+            <tr>
+              <th>Month</th>
+              <th class="figure">Sales</th>
+              <th class="figure">Lines</th>
+              <th class="figure">Sold for</th>
+              <th class="figure">Changed by</th>
+              @if (seesCosts()) {
+                <th class="figure">Margin</th>
+              }
+            </tr>
+          </thead>
+          <tbody>
+            @for (deed of record.deeds; track deed.month + deed.currency) {
+              <tr>
+                <td>{{ deed.month }}</td>
+                <td class="figure">{{ deed.uses }}</td>
+                <td class="figure">{{ deed.lines }}</td>
+                <td class="figure">{{ write(deed.sales) }} {{ deed.currency }}</td>
+                <td class="figure">{{ write(deed.given) }} {{ deed.currency }}</td>
+                @if (seesCosts()) {
+                  <td class="figure">{{ percent(deed.margin) }}</td>
+                }
+              </tr>
+            }
+          </tbody>
+        </table>
+      }
+      @if (record.uses > 0) {
+        <p class="soft">
+          Its limit counts {{ record.uses }} {{ record.uses === 1 ? 'use' : 'uses' }} so far.
+        </p>
+      }
+    }
+  `,
+  styles: `
+    .ledger {
+      width: auto;
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class RuleRecordTable {
+  readonly id = input.required<string>();
+
+  private readonly api = inject(RulesApi);
+  protected readonly seesCosts = mayDo('seeCosts');
+  private readonly asked = computed(() => this.id());
+  protected readonly found = toSignal(
+    toObservable(this.asked).pipe(
+      switchMap((id): Observable<Found> =>
+        this.api.record(id).pipe(
+          map((record): Found => ({ record, problem: null })),
+          catchError((error: unknown) =>
+            of<Found>({ record: null, problem: problemOf(error).detail }),
+          ),
+        ),
+      ),
+    ),
+    { initialValue: { record: null, problem: null } },
+  );
+  protected readonly write = writeNumber;
+  protected readonly percent = printedPercent;
+}
