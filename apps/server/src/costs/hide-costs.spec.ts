@@ -81,6 +81,7 @@ const READS = [
   '/versions/2',
   '/documents/1001',
   '/documents/1001/document',
+  '/documents/1001/again',
   '/last-prices?item=CL-0207',
   '/documents/1001/advance?into=order',
   '/changes',

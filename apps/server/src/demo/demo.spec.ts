@@ -1,7 +1,10 @@
-import { sql } from 'drizzle-orm';
+import { eq, sql } from 'drizzle-orm';
+import { documents } from '../database/schema/index';
+import { computeAgain } from '../documents/compute-again';
 import { demoItems } from './catalogue';
 import { demoCustomers } from './customers';
 import { seededRandom } from './random';
+import { publishedSetups } from '../versions/published-setups';
 import { testDatabase, type TestDatabase } from '../testing/test-database';
 
 describe('the demo data', () => {
@@ -31,6 +34,24 @@ describe('the demo data', () => {
     expect(counts).toEqual(
       jasmine.objectContaining({ categories: 30, customers: 60, quotes: 24, unpriced: 0 }),
     );
+  });
+
+  it('has eighteen months of posted sales, each of which is computed again to the same cent', async () => {
+    const services = { setups: publishedSetups() };
+    const sales = await test.database
+      .select({ number: documents.number, at: documents.settledAt })
+      .from(documents)
+      .where(eq(documents.state, 'posted'))
+      .orderBy(documents.settledAt);
+    expect(sales.length).toBeGreaterThan(500);
+    const months = new Set(sales.map(({ at }) => at?.toISOString().slice(0, 7)));
+    expect(months.size).toBeGreaterThanOrEqual(18);
+    for (const { number } of sales.filter((_, place) => place % 5 === 0)) {
+      const { differing } = await computeAgain(test.database, services, number);
+      expect(differing)
+        .withContext(`sale ${String(number)}`)
+        .toEqual([]);
+    }
   });
 
   // GS1 General Specifications: weights 3 and 1 from the right, the sum a multiple of 10.

@@ -1,5 +1,6 @@
 import {
   type AdvanceView,
+  type ComputedAgain,
   type DocumentContent,
   type DocumentEdit,
   type DocumentView,
@@ -112,6 +113,10 @@ describe('a document on its way', () => {
       409,
       `Sale ${String(posted.number)} is posted, so it is not changed.`,
     ]);
+    for (const { number } of [quote, order, posted]) {
+      const computed = await browser.ask('GET', `${at(number)}/again`);
+      expect(computed.as<ComputedAgain>().differing).toEqual([]);
+    }
     const again = (await browser.ask('GET', at(quote.number))).as<DocumentView>();
     expect(again.became).toEqual([{ kind: 'order', number: order.number }]);
     const twice = await browser.ask('GET', `${at(quote.number)}/advance?into=order`);
@@ -142,6 +147,8 @@ describe('a document on its way', () => {
     const onward = await foresee(kept.number, 'sale');
     expect([onward.keepsPromise, onward.today.total]).toEqual([true, view.today.total]);
     const sale = await step(kept.number, 'sale', [onward.differing[0]?.id ?? '']);
+    const computed = await browser.ask('GET', `${at(sale.number)}/again`);
+    expect(computed.as<ComputedAgain>().differing).toEqual([]);
     expect([sale.outcome.total, sale.lines[0]?.kept?.from.number]).toEqual([
       promised,
       quotes[0].number,

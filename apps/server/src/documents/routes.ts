@@ -10,6 +10,7 @@ import {
   type Advance,
   type AdvanceQuery,
   type AdvanceView,
+  type ComputedAgain,
   type DocumentForm,
   type NewDocument,
   type Page,
@@ -27,6 +28,7 @@ import { serializable, snapshot } from '../database/database';
 import type { Services } from '../services';
 import { signedIn } from '../session/plugin';
 import { advanceDocument, foreseeAdvance } from './advance';
+import { computeAgain } from './compute-again';
 import { beginDocument, keepDocument } from './keep-document';
 import { documentToPrice, findDocuments, readDocument } from './queries';
 import { waitForUses } from './rule-uses';
@@ -92,6 +94,13 @@ export const documentRoutes: FastifyPluginCallback<Services> = (app, services, d
       reply.header('content-disposition', `attachment; filename="${file}"`);
       return form;
     },
+  );
+
+  app.get<{ Params: DocumentParams; Reply: ComputedAgain }>(
+    '/documents/:number/again',
+    { config: { may: 'look' }, schema: { params: documentParams } },
+    (request) =>
+      snapshot(database, (queries) => computeAgain(queries, services, request.params.number)),
   );
 
   app.get<{ Params: DocumentParams; Querystring: AdvanceQuery; Reply: AdvanceView }>(

@@ -97,6 +97,7 @@ const ROUTES: readonly (readonly [Method, string, Permission])[] = [
   ['GET', '/documents/1001', 'look'],
   ['PUT', '/documents/1001', 'writeDocuments'],
   ['GET', '/documents/1001/document', 'look'],
+  ['GET', '/documents/1001/again', 'look'],
   ['GET', '/documents/1001/advance?into=order', 'look'],
   ['POST', '/documents/1001/advance', 'writeDocuments'],
   ['POST', '/documents/1001/cancel', 'writeDocuments'],

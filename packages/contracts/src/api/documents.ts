@@ -260,3 +260,15 @@ export interface TakingBack {
 export const takingBackSchema = objectOf<TakingBack>({
   revision: Joi.number().integer().min(1).required(),
 });
+
+/** A document computed again as it was priced: under its own version, at its instant, with its facts. */
+export interface ComputedAgain {
+  readonly version: number;
+  /** ISO 8601, UTC. */
+  readonly pricedAt: string;
+  /** The engine's now, and the one that it was priced by. */
+  readonly modelVersion: number;
+  readonly pricedBy: number;
+  /** The lines that come out otherwise: `promised` as they stand there, `today` as computed. */
+  readonly differing: readonly AdvancingLine[];
+}

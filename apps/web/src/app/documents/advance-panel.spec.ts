@@ -1,9 +1,12 @@
 import type { AdvanceView, DocumentView } from '@honest-ledger/contracts';
+import { TestBed } from '@angular/core/testing';
 import type { DocumentEditor } from './document-editor';
 import { outcomeOf } from '../testing/outcome';
 import { LINE, showDocument, view } from '../testing/documents';
 import { problemBody, type ShownScreen } from '../testing/screens';
 
+/** What is asked waits for so long. */
+const PAUSE = 340;
 const ASK = '/api/documents/1007/advance?into=order';
 const TAKE = '/api/documents/1007/advance';
 
@@ -91,6 +94,37 @@ describe('the step that a document takes', () => {
         (one) => one.getAttribute('aria-label') ?? one.textContent.trim(),
       );
       expect(names).not.toContain(gone);
+    }
+  });
+
+  it('is computed again to the cent, and a difference is a fault that is told', async () => {
+    await open({ kind: 'sale', state: 'posted', settledAt: '2026-11-24T14:40:00Z' });
+    await screen.press('Compute again');
+    await screen.settle(PAUSE);
+    const same = {
+      version: 2,
+      pricedAt: '2026-11-24T14:32:00Z',
+      modelVersion: 8,
+      pricedBy: 8,
+      differing: [],
+    };
+    await screen.answer('GET', '/api/documents/1007/again', same);
+    expect(screen.text()).toContain('every price and all workings come out the same');
+  });
+
+  it('says where a line comes out otherwise: by another engine, or by a fault of this one', async () => {
+    for (const [pricedBy, said] of [
+      [7, 'priced by model version 7, and this is 8'],
+      [8, 'That is a fault of Honest Ledger'],
+    ] as const) {
+      await open({ kind: 'sale', state: 'posted', settledAt: '2026-11-24T14:40:00Z' });
+      await screen.press('Compute again');
+      await screen.settle(PAUSE);
+      const { differing } = foreseen();
+      const other = { version: 2, pricedAt: '2026-11-24T14:32:00Z', modelVersion: 8, pricedBy };
+      await screen.answer('GET', '/api/documents/1007/again', { ...other, differing });
+      expect(screen.text()).toContain(said);
+      TestBed.resetTestingModule();
     }
   });
 

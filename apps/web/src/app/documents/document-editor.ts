@@ -199,7 +199,8 @@ export class DocumentEditor implements EditingScreen, OnDestroy {
     const open = this.open();
     const line = this.followedLine();
     if (!open || !line?.priced || !line.facts) return null;
-    const { pricedAt } = open.inputs.document;
+    // what the server has priced stands there since it was kept
+    const pricedAt = open.provisional ? open.inputs.document.pricedAt : open.view.changedAt;
     const { currency } = open.editing.content;
     const who = this.customer()?.name ?? 'an unknown customer';
     return {

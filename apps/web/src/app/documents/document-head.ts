@@ -5,6 +5,7 @@ import { Store } from '@ngrx/store';
 import { mayDo } from '../session/may-do';
 import { writeInstant } from '../shared/dates';
 import { advanceActions, advanceFeature } from './advance.feature';
+import { ComputeAgain } from './compute-again';
 import { addressOf, stepsOf, WORDS, type Step } from './document-words';
 import type { TakeBack } from './documents.api';
 import type { OpenDocument } from './documents.feature';
@@ -12,7 +13,7 @@ import type { OpenDocument } from './documents.feature';
 /** How far a document is, what it comes from and became, and the steps it may take next. */
 @Component({
   selector: 'hl-document-head',
-  imports: [RouterLink],
+  imports: [ComputeAgain, RouterLink],
   template: `
     @let view = open().view;
     @if (view.state !== 'open') {
@@ -27,6 +28,9 @@ import type { OpenDocument } from './documents.feature';
       <span>
         became <a [routerLink]="address(made)">{{ title(made) }}</a>
       </span>
+    }
+    @if (view.state !== 'open') {
+      <hl-compute-again [number]="open().number" />
     }
     @if (mayWrite()) {
       @for (step of steps(); track step.into; let first = $first) {

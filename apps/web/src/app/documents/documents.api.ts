@@ -3,6 +3,7 @@ import { inject, Injectable } from '@angular/core';
 import type {
   Advance,
   AdvanceView,
+  ComputedAgain,
   DocumentEdit,
   DocumentRow,
   DocumentView,
@@ -38,6 +39,11 @@ export class DocumentsApi {
 
   advance(number: number, advance: Advance): Observable<DocumentView> {
     return this.http.post<DocumentView>(`/api/documents/${String(number)}/advance`, advance);
+  }
+
+  /** As it was priced, computed once more. */
+  again(number: number): Observable<ComputedAgain> {
+    return this.http.get<ComputedAgain>(`/api/documents/${String(number)}/again`);
   }
 
   /** Cancels an order, or opens it again. */

@@ -1,19 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
-import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import type { LastPrice, LastPrices } from '@honest-ledger/contracts';
 import { documentTitle } from '@honest-ledger/engine';
-import {
-  catchError,
-  debounceTime,
-  distinctUntilChanged,
-  of,
-  switchMap,
-  type Observable,
-} from 'rxjs';
 import { PaidBefore } from '../price-desk/paid-before';
 import { PriceDeskApi } from '../price-desk/price-desk.api';
+import { attempted } from '../shared/attempt';
 
-const PAUSE_MILLISECONDS = 250;
 const NOTHING: LastPrices = { customer: [], segment: [] };
 
 /** A price by hand that goes by an earlier one. */
@@ -71,18 +62,10 @@ export class LinePaidBefore {
   private readonly asked = computed(() => ({ item: this.item(), customer: this.customer() }), {
     equal: (a, b) => a.item === b.item && a.customer === b.customer,
   });
-  protected readonly paid = toSignal(
-    toObservable(this.asked).pipe(
-      distinctUntilChanged(),
-      debounceTime(PAUSE_MILLISECONDS),
-      switchMap(({ item, customer }): Observable<LastPrices> =>
-        this.api
-          .lastPrices(customer === null ? { item } : { item, customer })
-          .pipe(catchError(() => of(NOTHING))),
-      ),
-    ),
-    { initialValue: NOTHING },
+  private readonly found = attempted(this.asked, ({ item, customer }) =>
+    this.api.lastPrices(customer === null ? { item } : { item, customer }),
   );
+  protected readonly paid = computed(() => this.found().answer ?? NOTHING);
 
   protected key(event: KeyboardEvent): void {
     if (!event.altKey || event.key.toLowerCase() !== 'l' || !this.mayTake()) return;

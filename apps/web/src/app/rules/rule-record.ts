@@ -1,16 +1,9 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { toObservable, toSignal } from '@angular/core/rxjs-interop';
-import type { RuleRecord } from '@honest-ledger/contracts';
-import { catchError, map, of, switchMap, type Observable } from 'rxjs';
+import { ChangeDetectionStrategy, Component, inject, input } from '@angular/core';
 import { printedPercent } from '../cost-tables/markup-words';
 import { mayDo } from '../session/may-do';
+import { attempted } from '../shared/attempt';
 import { writeNumber } from '../shared/numbers';
-import { problemOf } from '../shared/problems';
 import { RulesApi } from './rules.api';
-
-type Found =
-  | { readonly record: RuleRecord; readonly problem: null }
-  | { readonly record: null; readonly problem: string | null };
 
 /** What a rule did on posted sales, month by month. */
 @Component({
@@ -19,7 +12,7 @@ type Found =
     <h2>What it did</h2>
     @if (found().problem; as problem) {
       <p class="wrong" role="alert">{{ problem }}</p>
-    } @else if (found().record; as record) {
+    } @else if (found().answer; as record) {
       @if (record.deeds.length === 0) {
         <p class="soft">It was on no posted sale yet.</p>
       } @else {
@@ -71,20 +64,7 @@ export class RuleRecordTable {
 
   private readonly api = inject(RulesApi);
   protected readonly seesCosts = mayDo('seeCosts');
-  private readonly asked = computed(() => this.id());
-  protected readonly found = toSignal(
-    toObservable(this.asked).pipe(
-      switchMap((id): Observable<Found> =>
-        this.api.record(id).pipe(
-          map((record): Found => ({ record, problem: null })),
-          catchError((error: unknown) =>
-            of<Found>({ record: null, problem: problemOf(error).detail }),
-          ),
-        ),
-      ),
-    ),
-    { initialValue: { record: null, problem: null } },
-  );
+  protected readonly found = attempted(this.id, (id) => this.api.record(id));
   protected readonly write = writeNumber;
   protected readonly percent = printedPercent;
 }
