@@ -148,6 +148,7 @@ function makeChunks(): PricingDocument[] {
         },
         rates: [],
         ruleUses: [],
+        bought: null,
         items: facts.slice(from, from + CHUNK),
       },
       lines: goods.slice(from, from + CHUNK).map(({ item, quantity }) => ({

@@ -146,6 +146,7 @@ function byEngine(setup: Setup): () => string {
         customer: null,
         rates: [],
         ruleUses: [],
+        bought: null,
         items,
       },
       lines: items.map(({ item }) => ({
@@ -176,7 +177,7 @@ function byEngineInColumns(setup: Setup): () => string {
   const ids = setup.costTables.map(({ id }) => id);
   const local = { day: '2026-11-25', time: '12:00:00', offset: '+00:00' };
   const asked = {
-    facts: { local, outlet: null, customer: null, rates: [], ruleUses: [] },
+    facts: { local, outlet: null, customer: null, rates: [], ruleUses: [], bought: null },
     currency: 'EUR',
   };
   return () => {

@@ -136,6 +136,7 @@ function documentOf(lines: number, size: number): PricingDocument {
       customer: null,
       rates: [],
       ruleUses: [],
+      bought: null,
       items,
     },
     lines: items.map(({ item }, index) => ({

@@ -146,6 +146,7 @@ const NOBODY = {
   customer: null,
   rates: [],
   ruleUses: [],
+  bought: null,
 } as const;
 const NO_MOMENT = new Date('2000-01-01T00:00:00Z');
 

@@ -231,6 +231,16 @@ const RULES: readonly RuleContent[] = [
     { place: 70 },
   ),
   rule('End of line stains', goods(under('stains')), percentOff('30'), { paused: true }),
+  rule(
+    'First glazes',
+    all(goods(under('glaze')), {
+      kind: 'number',
+      fact: { kind: 'salesBefore', of: 'category' },
+      comparison: { kind: 'exactly', value: '0' },
+    }),
+    percentOff('6'),
+    { words: 'Your first glazes', place: 25, starts: { kind: 'code', code: 'FIRSTGLAZE' } },
+  ),
 ];
 
 /** A condition that two of the rules use. */

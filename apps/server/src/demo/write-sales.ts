@@ -117,6 +117,7 @@ async function writeSale(
       rates: moment.rates,
       items: [...new Map(items.map(({ id: _, ...item }) => [item.item, item])).values()],
       ruleUses: [],
+      bought: null,
     },
     lines: lines.map(lineFromForm),
   };

@@ -7,10 +7,10 @@ import {
   type RuleContent,
   type RuleRecord,
 } from '@honest-ledger/contracts';
-import { PLAIN_LINE, type DocumentKind } from '@honest-ledger/engine';
+import { PLAIN_LINE, rulesOn, type DocumentKind } from '@honest-ledger/engine';
 import { randomUUID } from 'node:crypto';
 import { count } from 'drizzle-orm';
-import { ruleUses } from '../database/schema/index';
+import { documents, ruleUses } from '../database/schema/index';
 import { ruleDesk, type RuleDesk } from '../testing/rules';
 import { testServer, type Answer, type Browser, type TestServer } from '../testing/test-server';
 
@@ -78,6 +78,9 @@ describe('a document on its way', () => {
       when: { kind: 'all', of: [] },
       ...changes,
     });
+
+  const ruleIds = ({ priced: [line] }: DocumentView): string[] =>
+    line?.kind === 'priced' ? rulesOn(line).map(({ id }) => id) : [];
 
   it('goes from a quote to an order to a posted sale, which is final', async () => {
     const quote = await begin('quote');
@@ -222,6 +225,31 @@ describe('a document on its way', () => {
       posted.number,
       null,
     ]);
+  });
+
+  it('knows what the customer bought before: anything, the item, its category, on posted sales', async () => {
+    const firstOnly = (of: 'anything' | 'item' | 'category'): Promise<string> =>
+      off('-10', {
+        when: {
+          kind: 'number',
+          fact: { kind: 'salesBefore', of },
+          comparison: { kind: 'exactly', value: '0' },
+        },
+      });
+    await server.database.update(documents).set({ customerId: null });
+    for (const of of ['anything', 'item', 'category'] as const) {
+      const rule = await firstOnly(of);
+      const first = await begin('sale');
+      expect(ruleIds(first)).withContext(`${of}, first`).toEqual([rule]);
+      expect(ruleIds(await begin('sale', '2', {}, null))).toEqual([]);
+      await step(first.number, 'sale');
+      const second = await begin('sale');
+      expect(ruleIds(second)).withContext(`${of}, second`).toEqual([]);
+      const { bought } = second.pricing.document.facts;
+      expect(bought?.items).toEqual([{ code: 'GL-1180', sales: 1 }]);
+      await desk.withdrawn(rule);
+      await server.database.update(documents).set({ customerId: null });
+    }
   });
 
   it('tells what a rule did once its sales are posted, margins only to who may see costs', async () => {

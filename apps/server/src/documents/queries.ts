@@ -44,6 +44,7 @@ import { surroundings } from '../facts/surroundings';
 import { notFound } from '../http/problems';
 import type { Services } from '../services';
 import { versionInForce } from '../versions/queries';
+import { boughtBefore } from './bought-before';
 import { usesOf, type OwnUses } from './rule-uses';
 import type { DocumentOnRow } from './write-document';
 
@@ -273,7 +274,12 @@ export async function documentNow(
     byHand,
     attributes,
     level,
-    facts: { ...around, items, ruleUses },
+    facts: {
+      ...around,
+      items,
+      ruleUses,
+      bought: await boughtBefore(queries, setup, around, items),
+    },
     lines: lines.map(lineFromForm),
   };
 }

@@ -27,6 +27,7 @@ export async function surroundings(
     customer: customer === null ? null : await customerFacts(queries, customer),
     rates: await ratesAt(queries, now),
     ruleUses: [],
+    bought: null,
   };
 }
 

@@ -65,7 +65,7 @@ export function itemFactsFromForm(form: ItemFactsForm): ItemFacts {
 }
 
 function factsFromForm(form: DocumentFactsForm): DocumentFacts {
-  const { local, outlet, customer, rates, items, ruleUses } = form;
+  const { local, outlet, customer, rates, items, ruleUses, bought } = form;
   return {
     local,
     outlet,
@@ -73,6 +73,7 @@ function factsFromForm(form: DocumentFactsForm): DocumentFacts {
     rates: rates.map(({ currency, rate }) => ({ currency, rate: decimal(rate) })),
     items: items.map(itemFactsFromForm),
     ruleUses,
+    bought,
   };
 }
 

@@ -1,4 +1,10 @@
-import { ITEM_KINDS, TIME_UNITS, type RuleUses } from '@honest-ledger/engine';
+import {
+  ITEM_KINDS,
+  TIME_UNITS,
+  type BoughtBefore,
+  type CountOf,
+  type RuleUses,
+} from '@honest-ledger/engine';
 import Joi from 'joi';
 import type { DocumentFactsForm, ItemFactsForm } from './document-form';
 import {
@@ -141,6 +147,11 @@ const itemFacts = objectOf<ItemFactsForm>({
 
 const uses = Joi.number().integer().min(0).required();
 
+const countsOf = Joi.array()
+  .items(objectOf<CountOf>({ code: Joi.string().max(60).required(), sales: uses }))
+  .unique('code')
+  .default([]);
+
 /** Every fact that pricing a document can ask for. */
 export const factsSchema = objectOf<DocumentFactsForm>({
   local: localTime.required(),
@@ -160,4 +171,11 @@ export const factsSchema = objectOf<DocumentFactsForm>({
     .items(objectOf<RuleUses>({ rule: identifier.required(), inAll: uses, byCustomer: uses }))
     .unique('rule')
     .default([]),
+  bought: objectOf<BoughtBefore>({
+    sales: uses,
+    items: countsOf,
+    categories: countsOf,
+  })
+    .allow(null)
+    .default(null),
 });

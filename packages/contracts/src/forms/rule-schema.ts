@@ -108,6 +108,9 @@ const factSchema = oneOfKinds<NumberFact>({
   priceAfterBreak: Joi.object({}),
   cost: Joi.object({}),
   margin: Joi.object({}),
+  salesBefore: Joi.object({
+    of: Joi.string().valid('anything', 'item', 'category').required(),
+  }),
   count: Joi.object({
     of: Joi.string().valid('quantity', 'spend', 'lines').required(),
     reaches: goods,

@@ -64,6 +64,7 @@ export function costCurve(table: CostTable, kind: CostKind): CurvePoint[] {
         outlet: null,
         rates: [],
         ruleUses: [],
+        bought: null,
         items: costs.map((amount, place) => itemAt(place, { kind, amount, currency, unit: null })),
       },
       lines: costs.map((_, place) => ({

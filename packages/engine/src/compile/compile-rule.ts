@@ -103,6 +103,11 @@ function finderOf(compiled: readonly CompiledRule[]): RuleFinder {
   };
 }
 
+/** Whether a condition asks what the customer bought before. */
+export function asksForSales({ when }: Rule): boolean {
+  return testsOf(when).some((test) => test.kind === 'number' && test.fact.kind === 'salesBefore');
+}
+
 /** The attributes of items that conditions of rules ask for. */
 export function attributesAsked(rules: readonly Rule[]): readonly string[] {
   const asked = rules

@@ -10,7 +10,7 @@ import type { Setup } from '../setup/setup';
 import { breaksReaching, compileBreak, type ReachingBreak } from './compile-break';
 import { compileCostTable, tablesReaching, type CompiledCostTable } from './compile-cost-table';
 import { compileLevel, type CompiledLevel } from './compile-level';
-import { attributesAsked, ruleFinders, type RuleFinders } from './compile-rule';
+import { asksForSales, attributesAsked, ruleFinders, type RuleFinders } from './compile-rule';
 import { groupBy } from './group-by';
 import { inPriceOrder } from './price-order';
 import type { ReachFinder } from './reach-finder';
@@ -41,6 +41,8 @@ export interface CompiledSetup {
   readonly ruleByCode: ReadonlyMap<string, Rule>;
   /** The ids of rules that may be used only so often; paused ones are not among them. */
   readonly limitedRules: readonly RuleId[];
+  /** Whether a rule asks what the customer bought before. */
+  readonly salesAsked: boolean;
   readonly ruleChoice: RuleChoice;
   readonly sharedPrices: ReadonlyMap<SharedPriceId, SharedPrice>;
   /** The base price an item has for a unit; null asks for the base unit. */
@@ -85,6 +87,7 @@ export function compileSetup(setup: Setup): CompiledSetup {
       .filter(({ paused, limits }) => !paused && isLimited(limits))
       .map(({ id }) => id)
       .sort(),
+    salesAsked: rules.some(asksForSales),
     ruleChoice: setup.ruleChoice,
     levels: new Map(setup.levels.map((level) => [level.id, compileLevel(level)])),
     sharedPrices: new Map(setup.sharedPrices.map((shared) => [shared.id, shared])),

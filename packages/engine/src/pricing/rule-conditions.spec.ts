@@ -41,6 +41,33 @@ describe('the conditions of a rule', () => {
   const CLAY: Condition = { kind: 'goods', reaches: [{ kind: 'category', category: 'clay' }] };
   const GLAZE: Condition = { kind: 'goods', reaches: [{ kind: 'category', category: 'glaze' }] };
 
+  it('ask what the customer bought before: anything, the item, or its category', () => {
+    const before = (
+      of: 'anything' | 'item' | 'category',
+      kind: 'atLeast' | 'exactly',
+      value: string,
+    ) => number({ kind: 'salesBefore', of }, kind, value);
+    const bought = {
+      sales: 5,
+      items: [{ code: itemOf().item, sales: 2 }],
+      categories: [{ code: itemOf().categories.at(-1)?.code ?? '', sales: 3 }],
+    };
+    const known = { facts: factsOf({ bought }) };
+    const cases = [
+      [before('anything', 'atLeast', '5'), true],
+      [before('anything', 'atLeast', '6'), false],
+      [before('item', 'exactly', '2'), true],
+      [before('category', 'exactly', '3'), true],
+      [before('category', 'exactly', '0'), false],
+    ] as const;
+    for (const [when, expected] of cases) {
+      expect(holds(when, known)).withContext(JSON.stringify(when)).toBe(expected);
+    }
+    // of a customer nobody knows nothing is known, so not even that there were no sales
+    const nobody = { facts: factsOf({ customer: null, bought: null }) };
+    expect(holds(before('anything', 'exactly', '0'), nobody)).toBeFalse();
+  });
+
   it('spell their boundaries', () => {
     const at = (kind: Parameters<typeof number>[1]): boolean[] =>
       ['2', '3', '4'].map((value) => holds(number(QUANTITY, kind, value)));

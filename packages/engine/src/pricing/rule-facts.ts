@@ -93,6 +93,8 @@ export function numberFact(
         const cost = costed(work, context);
         return cost && marginOf(line.amount, cost.amount);
       });
+    case 'salesBefore':
+      return salesBefore(fact.of, work, context);
     case 'attribute': {
       const text = attributeOf(fact, work, context);
       return text !== null && isDecimalText(text) ? decimal(text) : null;
@@ -104,6 +106,19 @@ export function numberFact(
       return exchange(counted.spend, context.currency, currency, context.rates);
     }
   }
+}
+
+/** Nothing is known of a customer nobody knows, or where the facts were not asked for it. */
+function salesBefore(
+  of: 'anything' | 'item' | 'category',
+  { item }: LineInProgress,
+  { facts: { bought } }: PricingContext,
+): Exact | null {
+  if (!bought) return null;
+  if (of === 'anything') return fromInteger(bought.sales);
+  const code = of === 'item' ? item.item : item.categories.at(-1)?.code;
+  const found = (of === 'item' ? bought.items : bought.categories).find((one) => one.code === code);
+  return found ? fromInteger(found.sales) : null;
 }
 
 /** What a word is for a line; null where it is not known. */

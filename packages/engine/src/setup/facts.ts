@@ -20,6 +20,21 @@ export interface DocumentFacts {
   readonly items: readonly ItemFacts[];
   /** Of rules with limits; one that is left out was not used yet. */
   readonly ruleUses: readonly RuleUses[];
+  /** What the customer bought before; null where no rule asks, or nobody is known. */
+  readonly bought: BoughtBefore | null;
+}
+
+/** On how many posted sales a customer bought something. */
+export interface BoughtBefore {
+  readonly sales: number;
+  /** Of the document’s items, and of the categories that they lie in. */
+  readonly items: readonly CountOf[];
+  readonly categories: readonly CountOf[];
+}
+
+export interface CountOf {
+  readonly code: string;
+  readonly sales: number;
 }
 
 /** How often a rule was used so far, on other documents than the one to be priced. */

@@ -112,6 +112,8 @@ export type NumberFact =
   | { readonly kind: 'cost' }
   /** In percent: what part of the price after the break is not cost. */
   | { readonly kind: 'margin' }
+  /** How many posted sales the customer had before: of anything, of the item, of its category. */
+  | { readonly kind: 'salesBefore'; readonly of: 'anything' | 'item' | 'category' }
   | AttributeFact
   /** Over the lines of some goods: base units, what they come to, or how many lines there are. */
   | {

@@ -290,9 +290,17 @@ export const documents: fc.Arbitrary<PricingDocument> = fc
       }),
       { maxLength: 3 },
     ),
+    bought: fc.constantFrom(null, null, {
+      sales: 3,
+      items: [
+        { code: 'CL-1', sales: 2 },
+        { code: 'GL-1', sales: 0 },
+      ],
+      categories: [{ code: 'clay', sales: 2 }],
+    }),
     lines: fc.array(lines, { maxLength: 8 }),
   })
-  .map(({ customer, outlet, ruleUses, ...document }) => ({
+  .map(({ customer, outlet, ruleUses, bought, ...document }) => ({
     ...document,
     pricedAt: '2026-11-24T14:32:00Z',
     facts: {
@@ -305,6 +313,7 @@ export const documents: fc.Arbitrary<PricingDocument> = fc
       ],
       items: ITEMS,
       ruleUses,
+      bought: customer && bought,
     },
     lines: document.lines.map((line, index) => ({ ...line, id: String(index + 1) })),
   }));

@@ -48,6 +48,9 @@ const ruleTests: fc.Arbitrary<RuleTest> = fc.oneof(
         { kind: 'attribute', of: 'item', code: 'weight' },
         { kind: 'cost' },
         { kind: 'margin' },
+        { kind: 'salesBefore', of: 'anything' },
+        { kind: 'salesBefore', of: 'item' },
+        { kind: 'salesBefore', of: 'category' },
       ),
       fc.record({
         kind: fc.constant('count'),

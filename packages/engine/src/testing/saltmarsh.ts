@@ -313,6 +313,7 @@ export function factsOf(changes: Partial<DocumentFacts> = {}): DocumentFacts {
     customer: customerOf(),
     rates: [],
     ruleUses: [],
+    bought: null,
     items: [itemOf()],
     ...changes,
   };

@@ -199,6 +199,8 @@ function factWords(fact: Printed<NumberFact | WordFact>, names: Names): string {
       return 'the cost';
     case 'margin':
       return 'the margin after the break';
+    case 'salesBefore':
+      return SALES_BEFORE[fact.of];
     case 'count': {
       const goods = orWords(fact.reaches.map((reach) => reachWords(reach, names)));
       if (fact.of === 'lines') return `the number of lines of ${goods}`;
@@ -207,12 +209,19 @@ function factWords(fact: Printed<NumberFact | WordFact>, names: Names): string {
   }
 }
 
+const SALES_BEFORE = {
+  anything: 'the number of sales to the customer before',
+  item: 'the number of sales of the item to the customer before',
+  category: 'the number of sales of the item’s category to the customer before',
+} as const;
+
 /** The currency that a fact is compared in; empty for what is no money. */
 function moneyOf(fact: Printed<NumberFact>, currency: string): string {
   switch (fact.kind) {
     case 'quantity':
     case 'duration':
     case 'attribute':
+    case 'salesBefore':
       return '';
     case 'margin':
       return ' %';

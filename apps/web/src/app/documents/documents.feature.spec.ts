@@ -101,6 +101,7 @@ function view(changes: Partial<DocumentView> = {}): DocumentView {
           },
           rates: [],
           ruleUses: [],
+          bought: null,
           items: [],
         },
         lines: [],

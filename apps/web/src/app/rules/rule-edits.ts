@@ -57,11 +57,14 @@ type PlainSubject =
   | 'priceAfterBreak'
   | 'cost'
   | 'margin'
+  | `salesBefore:${SalesOf}`
   | 'countQuantity'
   | 'countSpend'
   | 'countLines'
   | 'unit'
   | 'formOfSupply';
+
+type SalesOf = Extract<NumberFact, { kind: 'salesBefore' }>['of'];
 
 /** Of what, and the attribute's code. */
 type AttributeSubject = `attribute:${AttributeOwner}:${string}`;
@@ -77,6 +80,9 @@ const PLAIN_SUBJECTS: readonly (readonly [PlainSubject, string])[] = [
   ['priceAfterBreak', 'the price after the break is'],
   ['cost', 'the cost is'],
   ['margin', 'the margin after the break is'],
+  ['salesBefore:anything', 'the number of sales to the customer before is'],
+  ['salesBefore:item', 'the number of sales of the item to the customer before is'],
+  ['salesBefore:category', 'the number of sales of its category to the customer before is'],
   ['unit', 'the unit of the line'],
   ['formOfSupply', 'the form of supply'],
   ['countQuantity', 'the quantity together of'],
@@ -116,6 +122,7 @@ export function subjectOf(test: TestForm): TestSubject {
   if (test.kind !== 'number' && test.kind !== 'word') return test.kind;
   const { fact } = test;
   if (fact.kind === 'attribute') return `attribute:${fact.of}:${fact.code}`;
+  if (fact.kind === 'salesBefore') return `salesBefore:${fact.of}`;
   return fact.kind === 'count' ? COUNTS[fact.of] : fact.kind;
 }
 
@@ -169,6 +176,12 @@ export function startTest(
       return counted('spend');
     case 'countLines':
       return counted('lines');
+    case 'salesBefore:anything':
+      return figure({ kind: 'salesBefore', of: 'anything' });
+    case 'salesBefore:item':
+      return figure({ kind: 'salesBefore', of: 'item' });
+    case 'salesBefore:category':
+      return figure({ kind: 'salesBefore', of: 'category' });
     case 'unit':
     case 'formOfSupply':
       return word({ kind: subject });
