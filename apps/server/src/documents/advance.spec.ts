@@ -318,6 +318,19 @@ describe('a document on its way', () => {
       expect(final.problem.detail).toContain('a posted sale is final');
     });
 
+    it('opens no cancelled order again in whose place another was made', async () => {
+      const quote = await begin('quote');
+      const first = await step(quote.number, 'order');
+      const gone = await browser.ask('POST', `${at(first.number)}/cancel`, { revision: 2 });
+      expect(gone.as<DocumentView>().state).toBe('cancelled');
+      const second = await step(quote.number, 'order');
+      const { revision } = gone.as<DocumentView>();
+      const back = await browser.ask('POST', `${at(first.number)}/reopen`, { revision });
+      expect(back.problem.detail).toBe(
+        `Order ${String(second.number)} was made in place of Order ${String(first.number)}, so it stays.`,
+      );
+    });
+
     it('is used exactly as often as it may be by many that are confirmed at once', async () => {
       await limited(3, null);
       const orders = [];

@@ -15,7 +15,6 @@ import {
   type DocumentKind,
   type PricedDocument,
 } from '@honest-ledger/engine';
-import { and, eq, ne } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
 import type { Queries, Transaction } from '../database/database';
 import { documents } from '../database/schema/index';
@@ -25,6 +24,7 @@ import { versionInForce } from '../versions/queries';
 import { lockDocument, recordOf, settled, type Editor } from './keep-document';
 import {
   documentNow,
+  madeFrom,
   nothingPriced,
   outcomeOf,
   storedDocument,
@@ -98,10 +98,7 @@ async function checkStep(
     throw new Problem(422, `${documentTitle(document)} has no lines yet.`);
   }
   if (kind === into) return;
-  const [made] = await queries
-    .select({ kind: documents.kind, number: documents.number })
-    .from(documents)
-    .where(and(eq(documents.fromNumber, document.number), ne(documents.state, 'cancelled')));
+  const [made] = await madeFrom(queries, document.number);
   if (made) {
     throw conflict(
       `${documentTitle(made)} was made from ${documentTitle(document)} already.`,

@@ -154,7 +154,7 @@ export async function readDocument(
 }
 
 /** What was made from a document, but for what is cancelled. */
-async function madeFrom(queries: Queries, number: number): Promise<DocumentName[]> {
+export async function madeFrom(queries: Queries, number: number): Promise<DocumentName[]> {
   return queries
     .select({ kind: documents.kind, number: documents.number })
     .from(documents)

@@ -1,10 +1,11 @@
 import { documentTitle } from '@honest-ledger/engine';
-import { and, eq, ne } from 'drizzle-orm';
+import { eq } from 'drizzle-orm';
 import type { Transaction } from '../database/database';
 import { documents } from '../database/schema/index';
 import { conflict, Problem } from '../http/problems';
 import type { Services } from '../services';
 import { lockDocument, recordOf, type Editor } from './keep-document';
+import { madeFrom } from './queries';
 import { giveBackUses } from './rule-uses';
 
 /**
@@ -25,11 +26,13 @@ export async function takeBack(
     throw new Problem(422, `${title} is not ${to === 'open' ? 'opened again' : to}: ${why}.`);
   }
   if (row.state === to) throw conflict(`${title} is ${to} already.`, null);
-  const [sale] = await transaction
-    .select({ kind: documents.kind, number: documents.number })
-    .from(documents)
-    .where(and(eq(documents.fromNumber, number), ne(documents.state, 'cancelled')));
+  const [sale] = await madeFrom(transaction, number);
   if (sale) throw conflict(`${documentTitle(sale)} was made from ${title}, so it stays.`, null);
+  const others = row.fromNumber === null ? [] : await madeFrom(transaction, row.fromNumber);
+  const other = others.find((one) => one.number !== number);
+  if (other) {
+    throw conflict(`${documentTitle(other)} was made in place of ${title}, so it stays.`, null);
+  }
   const now = services.now();
   await transaction
     .update(documents)
