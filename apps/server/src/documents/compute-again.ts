@@ -14,6 +14,9 @@ import { Problem } from '../http/problems';
 import type { Services } from '../services';
 import { storedDocument } from './queries';
 
+/** What facts that were stored before did not have: nothing of it was asked for. */
+const KNOWN_SINCE = { ruleUses: [], bought: null } as const;
+
 /**
  * Computes a document again under its own version, at its own instant and with its own facts. Whatever
  * comes out otherwise under the same model version, workings and all, is a fault of the engine.
@@ -41,7 +44,7 @@ export async function computeAgain(
     shipping,
     byHand,
     attributes,
-    facts: facts.content,
+    facts: { ...KNOWN_SINCE, ...facts.content },
     lines,
   });
   const computed = printed(priceDocument(compiled, document).lines);

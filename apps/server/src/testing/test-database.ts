@@ -57,8 +57,8 @@ export async function administer(statement: string): Promise<void> {
   }
 }
 
-/** The cluster that `npm test` starts for the server's specs. */
-function urlOf(name: string): string {
+/** A database of the cluster that `npm test` starts for the server's specs. */
+export function urlOf(name: string): string {
   const cluster = process.env['HONEST_LEDGER_TEST_CLUSTER'];
   if (cluster === undefined) throw new Error('run these with: npm run test:server');
   const url = new URL(cluster);
