@@ -58,11 +58,10 @@ describe('a document on its way', () => {
     (await browser.ask('GET', `${at(number)}/advance?into=${into}`)).as<AdvanceView>();
   const advance = (
     number: number,
-    { into, revision, today }: AdvanceView,
+    { into, revision, seal }: AdvanceView,
     keep: readonly string[] = [],
     by = browser,
-  ): Promise<Answer> =>
-    by.ask('POST', `${at(number)}/advance`, { into, revision, keep, today: today.total });
+  ): Promise<Answer> => by.ask('POST', `${at(number)}/advance`, { into, revision, keep, seal });
   async function step(
     number: number,
     into: DocumentKind,
@@ -192,6 +191,25 @@ describe('a document on its way', () => {
     expect((answer.problem.current as AdvanceView).differing.length).toBe(1);
     const { became } = (await browser.ask('GET', at(quote.number))).as<DocumentView>();
     expect(became).toEqual([]);
+  });
+
+  it('tells other prices from those that were seen where they come to the same in all', async () => {
+    const two = [LINE('2'), { ...LINE('2'), item: 'CL-0207' }];
+    const lines = two.map((line) => ({ ...PLAIN_LINE, ...line }));
+    const quote = await begin('quote', '2', { lines });
+    const seen = await foresee(quote.number, 'order');
+    for (const [item, amount] of [
+      ['GL-1180', '1.00'],
+      ['CL-0207', '-1.00'],
+    ] as const) {
+      await off('0', {
+        when: { kind: 'goods', reaches: [{ kind: 'item', item }] },
+        effect: { kind: 'flat', amount, every: null },
+      });
+    }
+    const now = await foresee(quote.number, 'order');
+    expect([now.today.total, now.differing.length]).toEqual([seen.today.total, 2]);
+    expect((await advance(quote.number, seen)).status).toBe(409);
   });
 
   it('refuses what is empty, what has no price, and what it is not', async () => {

@@ -15,7 +15,7 @@ import {
   type DocumentKind,
   type PricedDocument,
 } from '@honest-ledger/engine';
-import { randomUUID } from 'node:crypto';
+import { createHash, randomUUID } from 'node:crypto';
 import type { Queries, Transaction } from '../database/database';
 import { documents } from '../database/schema/index';
 import { conflict, Problem, refused } from '../http/problems';
@@ -54,14 +54,14 @@ export async function advanceDocument(
   transaction: Transaction,
   services: Services,
   number: number,
-  { into, revision, keep, today }: Advance,
+  { into, revision, keep, seal }: Advance,
   editor: Editor,
 ): Promise<number> {
   const row = await lockDocument(transaction, services, number, revision);
   const stored = await storedDocument(transaction, number);
   await checkStep(transaction, stored, into);
   const { view, content } = await foresee(transaction, services, stored, into);
-  if (view.today.total !== today) {
+  if (view.seal !== seal) {
     throw conflict('The prices of today are others than those you have seen.', view);
   }
   const promised = promisesOf(view.differing, stored);
@@ -146,11 +146,17 @@ async function foresee(
       promised: document.outcome ?? nothingPriced(document),
       kept: outcomeOf(keepable ? await priced(asKept) : today),
       today: outcomeOf(today),
+      seal: sealOf([...lines.map(figures), outcomeOf(today).total]),
       keepsPromise: own
         ? false
         : document.kind === 'order' || (validUntil !== null && now.facts.local.day <= validUntil),
     },
   };
+}
+
+/** Tells the same prices from any others. */
+function sealOf(prices: readonly string[]): string {
+  return createHash('sha256').update(JSON.stringify(prices)).digest('hex');
 }
 
 /** All that a customer pays by of a line. */

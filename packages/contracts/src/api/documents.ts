@@ -15,15 +15,7 @@ import {
   shippingSchema,
 } from '../forms/document-schema';
 import { attributeFactsSchema } from '../forms/facts-schema';
-import {
-  currencyCode,
-  customerCode,
-  day,
-  decimalText,
-  identifier,
-  objectOf,
-  shortCode,
-} from '../forms/fields';
+import { currencyCode, customerCode, day, identifier, objectOf, shortCode } from '../forms/fields';
 import type { DocumentOutcome, PricedLineForm } from '../forms/priced-form';
 import type { SetupForm } from '../forms/setup-form';
 import { orderFields, pageFields, searchText, type ListOrder, type PageAsked } from './pages';
@@ -228,6 +220,8 @@ export interface AdvanceView {
   readonly kept: DocumentOutcome;
   /** What it comes to at the prices of now. */
   readonly today: DocumentOutcome;
+  /** Of what every line and the whole come to today; another one where any of it is another. */
+  readonly seal: string;
   /** Whether the promised prices are kept where nobody says otherwise. */
   readonly keepsPromise: boolean;
 }
@@ -237,19 +231,15 @@ export interface Advance extends AdvanceQuery {
   readonly revision: number;
   /** The ids of the lines that keep their promised price, of those that differ. */
   readonly keep: readonly string[];
-  /** What all of it comes to today, as it was seen: where it is another by now, nothing is done. */
-  readonly today: string;
+  /** The seal of the prices as they were seen: where they are others by now, nothing is done. */
+  readonly seal: string;
 }
 
 export const advanceSchema = objectOf<Advance>({
   into: documentKind.required(),
   revision: Joi.number().integer().min(1).required(),
   keep: Joi.array().items(identifier.guid()).max(MOST_LINES).unique().required(),
-  today: decimalText({
-    from: '-99999999999999999999',
-    to: '99999999999999999999',
-    digits: 6,
-  }).required(),
+  seal: Joi.string().hex().length(64).required(),
 });
 
 /** Takes an order back: what is not sold yet is opened again or cancelled. */

@@ -22,6 +22,7 @@ function foreseen(changes: Partial<AdvanceView> = {}): AdvanceView {
     promised: outcomeOf('32.40'),
     kept: outcomeOf('32.40'),
     today: outcomeOf('16.20'),
+    seal: 'as seen',
     keepsPromise: true,
     ...changes,
   };
@@ -46,7 +47,7 @@ describe('the step that a document takes', () => {
     await screen.press('Make an order of quote 1007');
     const order = view([LINE], { kind: 'order', number: 1008 });
     const sent = await screen.answer('POST', TAKE, order);
-    expect(sent).toEqual({ into: 'order', revision: 1, keep: [LINE.id], today: '16.20' });
+    expect(sent).toEqual({ into: 'order', revision: 1, keep: [LINE.id], seal: 'as seen' });
   });
 
   it('takes today’s price where somebody says so', async () => {

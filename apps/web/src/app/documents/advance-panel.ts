@@ -195,8 +195,8 @@ export class AdvancePanel {
     const step = this.step();
     if (!step) return;
     const { number, keep, view } = step;
-    const { into, revision, today } = view;
-    const advance = { into, revision, keep, today: today.total };
+    const { into, revision, seal } = view;
+    const advance = { into, revision, keep, seal };
     this.store.dispatch(advanceActions.taken({ number, advance }));
   }
 }

@@ -68,7 +68,7 @@ const TOLD_BESIDE =
 
 /** A quote, an order or a sale: its lines, what each costs this customer, and how each price came about. */
 @Component({
-  selector: 'hl-quote-editor',
+  selector: 'hl-document-editor',
   imports: [
     AdvancePanel,
     Amount,

@@ -21,7 +21,7 @@ import { documentsActions, documentsFeature } from './documents.feature';
 
 /** All quotes, orders or sales, the one changed last first, and the way to begin one. */
 @Component({
-  selector: 'hl-quote-list',
+  selector: 'hl-document-list',
   imports: [CustomerPicker, EndlessGrid, ListSearch, Notice],
   template: `
     <header class="sheet-head">
