@@ -1,4 +1,5 @@
 import type {
+  CodeAndName,
   CustomerFilter,
   CustomerGroups,
   CustomerListQuery,
@@ -13,7 +14,16 @@ import { attributesOf, valuesOf } from '../attributes/values';
 import type { Queries } from '../database/database';
 import { countOf, inOrder, onPage } from '../database/pages';
 import { everyWordIn, oneOf } from '../database/patterns';
-import { customers, levelRows, outletLevels, outlets, segments } from '../database/schema/index';
+import {
+  customers,
+  deliveryMethods,
+  departments,
+  levelRows,
+  outletLevels,
+  outlets,
+  salesPeople,
+  segments,
+} from '../database/schema/index';
 import { knownCurrencies } from '../facts/surroundings';
 import { notFound } from '../http/problems';
 import { settingsInForce } from '../versions/queries';
@@ -81,7 +91,20 @@ export async function findGroups(queries: Queries): Promise<CustomerGroups> {
     currencies: await knownCurrencies(queries, homeCurrency),
     attributes: await attributesOf(queries, 'customers'),
     documentAttributes: await attributesOf(queries, 'documents'),
+    salesPeople: await codesAndNames(queries, salesPeople),
+    departments: await codesAndNames(queries, departments),
+    deliveryMethods: await codesAndNames(queries, deliveryMethods),
   };
+}
+
+function codesAndNames(
+  queries: Queries,
+  table: typeof salesPeople | typeof departments | typeof deliveryMethods,
+): Promise<CodeAndName[]> {
+  return queries
+    .select({ code: table.code, name: table.name })
+    .from(table)
+    .orderBy(asc(table.name), asc(table.code));
 }
 
 export async function hasCustomer(queries: Queries, code: string): Promise<boolean> {

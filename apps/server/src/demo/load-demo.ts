@@ -12,6 +12,7 @@ import { insertAttributes } from './insert-attributes';
 import { DEMO_BREAKS } from './breaks';
 import { DEMO_COST_TABLES } from './cost-tables';
 import { insertCosts } from './insert-costs';
+import { insertSelling } from './insert-selling';
 import { insertGoods } from './insert-goods';
 import { insertCustomers, insertOutlets, insertSegments } from './insert-customers';
 import { DEMO_LEVELS } from './levels';
@@ -54,6 +55,7 @@ export async function loadDemo(
   const buyers = demoCustomers(random);
   await insertCustomers(transaction, buyers);
   await insertAttributes(transaction, goods, buyers);
+  await insertSelling(transaction);
   await publishObjects(transaction, version, agreements, FIRST_VERSION);
   await writeQuotes(transaction, services, { random, goods, buyers, seller: tom });
   await writeSales(transaction, services, { goods, buyers, seller: tom });

@@ -4,7 +4,12 @@ import type {
   RuleContent,
   SavedConditionContent,
 } from '@honest-ledger/contracts';
-import { NO_LIMITS, type Reach } from '@honest-ledger/engine';
+import {
+  NO_LIMITS,
+  type Circumstances,
+  type Reach,
+  type WordComparison,
+} from '@honest-ledger/engine';
 
 /** The level of the studios. */
 const STUDIOS = '5b0e7a52-93a1-4c55-8d3e-2f6c1f0a7b01';
@@ -27,6 +32,8 @@ const documentSays = (code: string, value: string): ConditionForm => ({
   fact: { kind: 'attribute', of: 'document', code },
   comparison: { kind: 'isOneOf', values: [value] },
 });
+const said = (kind: 'documentKind' | keyof Circumstances, comparison: WordComparison) =>
+  ({ kind: 'word', fact: { kind }, comparison }) as const;
 const FOR_A_SCHOOL = {
   kind: 'saved',
   condition: '6e1d3b80-4c2a-4f57-9d08-1a7b5e9c2f01',
@@ -213,6 +220,26 @@ const RULES: readonly RuleContent[] = [
     all(goods(under('kilns')), documentSays('site', 'school'), documentSays('three-phase', 'yes')),
     { kind: 'flat', amount: '-120.00', every: null },
     { words: 'School kiln, power on site' },
+  ),
+  rule(
+    'Our van by the estuary',
+    all(
+      goods({ kind: 'all' }),
+      said('deliveryMethod', { kind: 'isOneOf', values: ['van'] }),
+      said('deliveryPostcode', { kind: 'startsWith', values: ['QY1', 'QY2'] }),
+    ),
+    { kind: 'shipping', off: { kind: 'percent', percent: '-50' } },
+    { words: 'Half the delivery, our van comes by', place: 50 },
+  ),
+  rule(
+    'Schools desk opens with clay',
+    all(
+      goods(under('clay')),
+      said('department', { kind: 'isOneOf', values: ['schools'] }),
+      said('documentKind', { kind: 'isOneOf', values: ['order', 'sale'] }),
+    ),
+    percentOff('2'),
+    { words: 'Ordered with the schools desk', place: 22 },
   ),
   // two that never do anything, for the snags to find
   rule(

@@ -19,6 +19,7 @@ const TITLES = [
   'Kiln room',
   'Open day',
 ] as const;
+const SELLERS = ['noor', 'tom', 'wren'] as const;
 const QUOTES = 24;
 
 /** Open quotes, for customers with a level and without, in several currencies. */
@@ -55,6 +56,12 @@ export async function writeQuotes(
       shipping: null,
       byHand: [],
       attributes: {},
+      circumstances: {
+        ...begun.circumstances,
+        salesPerson: SELLERS[index % SELLERS.length] ?? null,
+        deliveryMethod: index % 3 === 0 ? 'van' : null,
+        deliveryPostcode: index % 3 === 0 ? `QY${String(1 + (index % 4))} 4${String(index)}` : null,
+      },
       level,
       title,
       lines,

@@ -108,6 +108,7 @@ async function writeSale(
   const items = lines.flatMap(({ item }) => moment.items.get(item) ?? []);
   const document = {
     ...PLAIN_DOCUMENT,
+    kind: 'sale' as const,
     pricedAt: at.toISOString(),
     currency,
     facts: {

@@ -126,8 +126,17 @@ async function foresee(
   const { compiled } = await services.setups.of(queries, await versionInForce(queries));
   const around = own ? document : { number: 0, fromNumber: document.number };
   const priced = async (written: DocumentContent): Promise<PricedDocument> =>
-    priceDocument(compiled, await documentNow(queries, compiled, written, services.now(), around));
-  const now = await documentNow(queries, compiled, content, services.now(), around);
+    priceDocument(
+      compiled,
+      await documentNow(queries, compiled, { ...written, kind: into }, services.now(), around),
+    );
+  const now = await documentNow(
+    queries,
+    compiled,
+    { ...content, kind: into },
+    services.now(),
+    around,
+  );
   const today = priceDocument(compiled, now);
   const lines = printed(today).lines;
   const differing = rows.flatMap(({ id, priced: promised }, place): AdvancingLine[] => {

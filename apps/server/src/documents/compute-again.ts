@@ -26,14 +26,14 @@ export async function computeAgain(
   { setups }: Pick<Services, 'setups'>,
   number: number,
 ): Promise<ComputedAgain> {
-  const { content, rows } = await storedDocument(queries, number);
+  const { content, rows, document: row } = await storedDocument(queries, number);
   const [first] = rows;
   if (!first) throw new Problem(422, 'There are no lines to compute.');
   const { version, pricedAt, modelVersion: pricedBy, factsHash } = first;
   const [facts] = await queries.select().from(factSets).where(eq(factSets.hash, factsHash));
   if (!facts) throw new Error(`the facts of document ${String(number)} are gone`);
   const { compiled } = await setups.of(queries, version);
-  const { currency, level, codes, shipping, byHand, attributes, lines } = content;
+  const { currency, level, codes, shipping, byHand, attributes, circumstances, lines } = content;
   const document = documentFromForm({
     format: DOCUMENT_FORMAT,
     formatVersion: DOCUMENT_FORMAT_VERSION,
@@ -44,6 +44,8 @@ export async function computeAgain(
     shipping,
     byHand,
     attributes,
+    kind: row.kind,
+    circumstances,
     facts: { ...KNOWN_SINCE, ...facts.content },
     lines,
   });

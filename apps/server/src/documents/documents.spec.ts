@@ -9,7 +9,13 @@ import {
   type DocumentView,
   type SetupForm,
 } from '@honest-ledger/contracts';
-import { PLAIN_LINE, compileSetup, priceDocument, printed } from '@honest-ledger/engine';
+import {
+  NO_CIRCUMSTANCES,
+  PLAIN_LINE,
+  compileSetup,
+  priceDocument,
+  printed,
+} from '@honest-ledger/engine';
 import { eq } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
 import { factSets, documentLines } from '../database/schema/index';
@@ -126,6 +132,8 @@ describe('a quote', () => {
           shipping: null,
           byHand: [],
           attributes: {},
+          kind: 'quote',
+          circumstances: NO_CIRCUMSTANCES,
           facts: facts.content,
           // rules and breaks look at all lines of the quote
           lines: before.lines,

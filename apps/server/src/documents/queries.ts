@@ -24,6 +24,7 @@ import {
   type DocumentName,
   type PricedDocument,
   type PricingDocument,
+  type DocumentKind,
 } from '@honest-ledger/engine';
 import { and, asc, count, eq, ne, sql } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/pg-core';
@@ -129,7 +130,13 @@ export async function readDocument(
   const { document, by, from, content, rows } = await storedDocument(queries, number);
   const inForce = await versionInForce(queries);
   const { setup, compiled } = await services.setups.of(queries, inForce);
-  const now = await documentNow(queries, compiled, content, services.now(), document);
+  const now = await documentNow(
+    queries,
+    compiled,
+    { ...content, kind: document.kind },
+    services.now(),
+    document,
+  );
   return {
     kind: document.kind,
     number,
@@ -170,7 +177,13 @@ export async function documentToPrice(
 ): Promise<{ readonly name: DocumentName; readonly form: DocumentForm }> {
   const { document, content } = await storedDocument(queries, number);
   const { compiled } = await services.setups.of(queries, await versionInForce(queries));
-  const now = await documentNow(queries, compiled, content, services.now(), document);
+  const now = await documentNow(
+    queries,
+    compiled,
+    { ...content, kind: document.kind },
+    services.now(),
+    document,
+  );
   return { name: document, form: documentToForm(now) };
 }
 
@@ -227,6 +240,7 @@ export async function storedDocument(queries: Queries, number: number): Promise<
     .where(eq(documentLines.documentNumber, number))
     .orderBy(asc(documentLines.position));
   const { title, currency, validUntil, codes, shipping, byHand, levelId } = document;
+  const { salesPerson, department, deliveryMethod, deliveryPostcode } = document;
   const content: DocumentContent = {
     customer,
     title,
@@ -237,6 +251,7 @@ export async function storedDocument(queries: Queries, number: number): Promise<
     shipping,
     byHand,
     attributes: (await valuesOf(queries, 'documents', [number])).get(number) ?? {},
+    circumstances: { salesPerson, department, deliveryMethod, deliveryPostcode },
     level: levelId,
     lines: rows.map(({ line, item }) => toLine(line, item)),
   };
@@ -244,7 +259,10 @@ export async function storedDocument(queries: Queries, number: number): Promise<
 }
 
 /** What a document says of itself; its customer may be one nobody knows. */
-export type WrittenDocument = Omit<DocumentContent, 'title' | 'validUntil'>;
+export interface WrittenDocument extends Omit<DocumentContent, 'title' | 'validUntil'> {
+  /** What it is written as, or is to become; null where it is a question. */
+  readonly kind: DocumentKind | null;
+}
 
 /**
  * The document as it would be priced at an instant, with the facts of now.
@@ -257,7 +275,8 @@ export async function documentNow(
   now: Date,
   own: OwnUses | null = null,
 ): Promise<PricingDocument> {
-  const { currency, codes, shipping, byHand, attributes, level, lines } = written;
+  const { currency, codes, shipping, byHand, attributes, kind, circumstances } = written;
+  const { level, lines } = written;
   const around = await surroundings(queries, written, now);
   const found = await readItemsToPrice(
     queries,
@@ -273,6 +292,8 @@ export async function documentNow(
     shipping: shipping === null ? null : decimal(shipping),
     byHand,
     attributes,
+    kind,
+    circumstances,
     level,
     facts: {
       ...around,

@@ -42,6 +42,7 @@ export async function writeDocument(
       codes: [...content.codes],
       shipping: content.shipping,
       byHand: content.byHand,
+      ...content.circumstances,
       levelId: content.level,
       revision: before.revision + 1,
       state: by.state,
@@ -69,7 +70,13 @@ async function replaceLines(
   const version = await versionInForce(transaction);
   const { compiled } = await setups.of(transaction, version);
   const pricedAt = written.changedAt;
-  const document = await documentNow(transaction, compiled, content, pricedAt, written);
+  const document = await documentNow(
+    transaction,
+    compiled,
+    { ...content, kind: written.kind },
+    pricedAt,
+    written,
+  );
   const priced = priceDocument(compiled, document);
   const outcome = outcomeOf(priced);
   await transaction

@@ -25,6 +25,9 @@ const WORDS: Readonly<Record<ListKind, string>> = {
   costKinds: 'kind of cost',
   segments: 'segment',
   outlets: 'outlet',
+  salesPeople: 'sales person',
+  departments: 'department',
+  deliveryMethods: 'delivery method',
 };
 
 /** Keeps an entry of a list, makes it, or takes it out. A fact: it counts from this moment on. */

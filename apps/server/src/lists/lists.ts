@@ -4,9 +4,12 @@ import type { Queries, Transaction } from '../database/database';
 import {
   brands,
   categories,
+  deliveryMethods,
+  departments,
   families,
   outletLevels,
   outlets,
+  salesPeople,
   segments,
   suppliers,
   taxClasses,
@@ -24,7 +27,14 @@ export interface List<Content> {
   remove(transaction: Transaction, code: string): Promise<void>;
 }
 
-type PlainTable = typeof families | typeof brands | typeof suppliers | typeof taxClasses;
+type PlainTable =
+  | typeof families
+  | typeof brands
+  | typeof suppliers
+  | typeof taxClasses
+  | typeof salesPeople
+  | typeof departments
+  | typeof deliveryMethods;
 
 /** A list of codes and names. */
 function plainList(table: PlainTable): List<ListContents['brands']> {
@@ -53,6 +63,9 @@ export const LISTS: { readonly [Kind in ListKind]: List<ListContents[Kind]> } = 
   brands: plainList(brands),
   suppliers: plainList(suppliers),
   taxClasses: plainList(taxClasses),
+  salesPeople: plainList(salesPeople),
+  departments: plainList(departments),
+  deliveryMethods: plainList(deliveryMethods),
   attributes: attributeList,
   costKinds: costKindList,
 

@@ -16,8 +16,8 @@ export async function documentOfTrial(
   moment: Date,
 ): Promise<PricingDocument> {
   if (on.kind === 'document') {
-    const { content } = await storedDocument(queries, on.number);
-    return documentNow(queries, setup, content, moment);
+    const { content, document } = await storedDocument(queries, on.number);
+    return documentNow(queries, setup, { ...content, kind: document.kind }, moment);
   }
   const { customer, outlet, currency, codes } = on;
   const lines = on.lines.map((line, place) => ({

@@ -176,6 +176,9 @@ export interface CustomerGroups {
   readonly attributes: readonly Attribute[];
   /** What is kept of documents. */
   readonly documentAttributes: readonly Attribute[];
+  readonly salesPeople: readonly CodeAndName[];
+  readonly departments: readonly CodeAndName[];
+  readonly deliveryMethods: readonly CodeAndName[];
 }
 
 export interface OutletRow extends CodeAndName {

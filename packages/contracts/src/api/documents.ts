@@ -1,6 +1,7 @@
 import {
   DOCUMENT_KINDS,
   type AttributeFacts,
+  type Circumstances,
   type Day,
   type DocumentKind,
   type DocumentName,
@@ -10,6 +11,7 @@ import Joi from 'joi';
 import type { DocumentForm, DocumentLineForm } from '../forms/document-form';
 import {
   byHandSchema,
+  circumstancesSchema,
   codesSchema,
   documentLineFields,
   shippingSchema,
@@ -107,6 +109,7 @@ export interface DocumentContent {
   readonly byHand: readonly RuleByHand[];
   /** What the company keeps of its documents, by the codes of attributes. */
   readonly attributes: AttributeFacts;
+  readonly circumstances: Circumstances;
   /** A level chosen for the whole document. */
   readonly level: string | null;
   readonly lines: readonly DocumentLineInput[];
@@ -115,7 +118,7 @@ export interface DocumentContent {
 /** What somebody wrote of a document. */
 export function contentOfDocument(written: DocumentContent): DocumentContent {
   const { customer, title, outlet, currency, validUntil, codes, shipping, level, lines } = written;
-  const { byHand, attributes } = written;
+  const { byHand, attributes, circumstances } = written;
   return {
     customer,
     title,
@@ -126,6 +129,7 @@ export function contentOfDocument(written: DocumentContent): DocumentContent {
     shipping,
     byHand,
     attributes,
+    circumstances,
     level,
     lines,
   };
@@ -149,6 +153,7 @@ export const documentEditSchema = objectOf<DocumentEdit>({
   shipping: shippingSchema,
   byHand: byHandSchema,
   attributes: attributeFactsSchema,
+  circumstances: circumstancesSchema,
   level: identifier.guid().allow(null).required(),
   lines: Joi.array()
     .items(

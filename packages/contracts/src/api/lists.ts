@@ -20,6 +20,9 @@ export const LIST_KINDS = [
   'costKinds',
   'segments',
   'outlets',
+  'salesPeople',
+  'departments',
+  'deliveryMethods',
 ] as const;
 export type ListKind = (typeof LIST_KINDS)[number];
 
@@ -46,6 +49,9 @@ export interface ListContents {
     /** The levels that may be used there; null for all. */
     readonly levelsAllowed: readonly string[] | null;
   };
+  readonly salesPeople: { readonly name: string };
+  readonly departments: { readonly name: string };
+  readonly deliveryMethods: { readonly name: string };
 }
 
 export type ListRow<Kind extends ListKind = ListKind> = ListContents[Kind] & {
@@ -94,6 +100,9 @@ export const listContentSchemas: {
     level,
     levelsAllowed: Joi.array().items(identifier.guid()).unique().allow(null).required(),
   }),
+  salesPeople: objectOf<ListContents['salesPeople']>(named),
+  departments: objectOf<ListContents['departments']>(named),
+  deliveryMethods: objectOf<ListContents['deliveryMethods']>(named),
 };
 
 export interface ListParams {

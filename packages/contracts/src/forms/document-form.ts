@@ -26,6 +26,7 @@ export type KeptPriceForm = Printed<KeptPrice>;
 /** A document from its checked form. */
 export function documentFromForm(form: DocumentForm): PricingDocument {
   const { pricedAt, currency, level, codes, shipping, byHand, attributes, facts, lines } = form;
+  const { kind, circumstances } = form;
   return {
     pricedAt,
     currency,
@@ -34,6 +35,8 @@ export function documentFromForm(form: DocumentForm): PricingDocument {
     shipping: shipping === null ? null : decimal(shipping),
     byHand,
     attributes,
+    kind,
+    circumstances,
     facts: factsFromForm(facts),
     lines: lines.map(lineFromForm),
   };

@@ -1,5 +1,7 @@
 import {
   DOCUMENT_KINDS,
+  NO_CIRCUMSTANCES,
+  type Circumstances,
   type DocumentName,
   type PricingDocument,
   type RuleByHand,
@@ -25,6 +27,7 @@ import {
   objectOf,
   PRICE_BOUNDS,
   QUANTITY_BOUNDS,
+  shortCode,
   shortText,
   unitCode,
 } from './fields';
@@ -113,6 +116,17 @@ export const byHandSchema = Joi.array()
 /** What shipping costs before rules, in the document's currency. */
 export const shippingSchema = decimalText(PRICE_BOUNDS).allow(null).default(null);
 
+/** A postcode as it is kept: in capitals, with single spaces. */
+const postcode = Joi.string().trim().uppercase().replace(/\s+/g, ' ').min(1).max(16);
+
+/** Who sells, and where the goods go. */
+export const circumstancesSchema = objectOf<Circumstances>({
+  salesPerson: shortCode.allow(null).default(null),
+  department: shortCode.allow(null).default(null),
+  deliveryMethod: shortCode.allow(null).default(null),
+  deliveryPostcode: postcode.allow(null).default(null),
+}).default(NO_CIRCUMSTANCES);
+
 const lineSchema = objectOf<DocumentLineForm>(documentLineFields);
 
 export const documentSchema = objectOf<DocumentForm>({
@@ -125,6 +139,11 @@ export const documentSchema = objectOf<DocumentForm>({
   shipping: shippingSchema,
   byHand: byHandSchema,
   attributes: attributeFactsSchema,
+  kind: Joi.string()
+    .valid(...DOCUMENT_KINDS)
+    .allow(null)
+    .default(null),
+  circumstances: circumstancesSchema,
   facts: factsSchema.required(),
   lines: Joi.array().items(lineSchema).unique('id').required(),
 });

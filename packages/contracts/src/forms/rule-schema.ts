@@ -88,6 +88,11 @@ const wordFactSchema = oneOfKinds<WordFact>({
   attribute,
   unit: Joi.object({}),
   formOfSupply: Joi.object({}),
+  documentKind: Joi.object({}),
+  salesPerson: Joi.object({}),
+  department: Joi.object({}),
+  deliveryMethod: Joi.object({}),
+  deliveryPostcode: Joi.object({}),
 });
 
 const values = chosen(shortText, 'value');
@@ -108,6 +113,7 @@ const factSchema = oneOfKinds<NumberFact>({
   priceAfterBreak: Joi.object({}),
   cost: Joi.object({}),
   margin: Joi.object({}),
+  shipping: Joi.object({}),
   salesBefore: Joi.object({
     of: Joi.string().valid('anything', 'item', 'category').required(),
   }),

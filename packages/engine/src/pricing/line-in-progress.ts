@@ -4,7 +4,7 @@ import type { CurrencyCode } from '../number/currency';
 import type { Decimal } from '../number/decimal';
 import type { Exact } from '../number/exact';
 import type { Rates } from '../number/exchange';
-import type { DocumentLine, KeptPrice } from '../setup/document';
+import type { Circumstances, DocumentKind, DocumentLine, KeptPrice } from '../setup/document';
 import type { AttributeFacts, DocumentFacts, ItemFacts, UnitFacts } from '../setup/facts';
 import type { LevelId } from '../setup/level';
 import type {
@@ -36,6 +36,10 @@ export interface PricingContext {
   readonly byHand: HandChoices;
   /** Attributes of the document. */
   readonly attributes: AttributeFacts;
+  readonly kind: DocumentKind | null;
+  readonly circumstances: Circumstances;
+  /** Before rules. */
+  readonly shipping: Decimal | null;
   /** The level chosen for the whole document. */
   readonly level: LevelId | null;
   readonly facts: Omit<DocumentFacts, 'items' | 'rates'>;

@@ -79,7 +79,8 @@ export function upToRules(
   document: PricingDocument,
   { workings, alone = false }: PricingWish,
 ): BegunDocument {
-  const { currency, level, facts, codes, byHand, attributes } = document;
+  const { currency, level, facts, codes, byHand, attributes, kind, circumstances, shipping } =
+    document;
   const rates = ratesOf(setup.homeCurrency, facts.rates);
   const context: PricingContext = {
     setup,
@@ -87,6 +88,9 @@ export function upToRules(
     codes: new Set(codes.map((code) => code.toLowerCase())),
     byHand: handChoices(byHand),
     attributes,
+    kind,
+    circumstances,
+    shipping,
     level,
     facts,
     rates,

@@ -1,6 +1,6 @@
 import { decimal, print } from '../number/decimal';
 import { printExact } from '../number/exact';
-import type { PricingDocument } from '../setup/document';
+import type { Circumstances, PricingDocument } from '../setup/document';
 import type { Condition, NumberFact, Rule, WordComparison, WordFact } from '../setup/rule';
 import { passedOver, pricedLine } from '../testing/priced';
 import {
@@ -258,6 +258,48 @@ describe('conditions that ask for costs, and for what is kept of documents', () 
   it('do not hold where no cost is known', () => {
     expect(under(figure('cost', '0'), {})).toBe('12.00');
     expect(under(figure('margin', '-1000'), {})).toBe('12.00');
+  });
+
+  it('know what a document is written as, who sells, and where the goods go', () => {
+    const word = (fact: WordFact, comparison: WordComparison): Condition => ({
+      kind: 'word',
+      fact,
+      comparison,
+    });
+    const is = (kind: WordFact['kind'] & keyof Circumstances, ...values: string[]): Condition =>
+      word({ kind }, { kind: 'isOneOf', values });
+    const circumstances: Circumstances = {
+      salesPerson: 'noor',
+      department: 'trade',
+      deliveryMethod: 'van',
+      deliveryPostcode: 'PL4 8AA',
+    };
+    const said: Partial<PricingDocument> = { circumstances };
+    expect(under(is('salesPerson', 'tom', 'noor'), said)).toBe('6.00');
+    expect(under(is('department', 'school'), said)).toBe('12.00');
+    expect(under(is('deliveryMethod', 'van'), said)).toBe('6.00');
+    expect(under(is('deliveryMethod', 'van'), {})).toBe('12.00');
+    // two spellings of one postcode are alike, in a list as in the beginning
+    expect(under(is('deliveryPostcode', 'q1', 'pl48aa'), said)).toBe('6.00');
+    const begins = (...values: string[]): Condition =>
+      word({ kind: 'deliveryPostcode' }, { kind: 'startsWith', values });
+    expect(under(begins('q', 'pl 4'), said)).toBe('6.00');
+    expect(under(begins('pl5'), said)).toBe('12.00');
+    const order = word({ kind: 'documentKind' }, { kind: 'isOneOf', values: ['order', 'sale'] });
+    expect(under(order, { kind: 'order' })).toBe('6.00');
+    expect(under(order, { kind: 'quote' })).toBe('12.00');
+    expect(under({ kind: 'none', of: [order] }, {})).toBe('6.00'); // asked without a document
+  });
+
+  it('know the shipping before any rule, in the currency of the rule', () => {
+    const dear: Condition = {
+      kind: 'number',
+      fact: { kind: 'shipping' },
+      comparison: { kind: 'atLeast', value: decimal('10') },
+    };
+    expect(under(dear, { shipping: decimal('10.00') })).toBe('6.00');
+    expect(under(dear, { shipping: decimal('9.99') })).toBe('12.00');
+    expect(under(dear, {})).toBe('12.00');
   });
 
   it('know attributes of the document', () => {

@@ -52,7 +52,10 @@ export function testHolds(
     }
     case 'word': {
       const actual = wordFact(test.fact, line.work, context);
-      return actual !== null && isSo(actual, test.comparison);
+      if (actual === null) return false;
+      return test.fact.kind === 'deliveryPostcode'
+        ? isSo(postcode(actual), withPostcodes(test.comparison))
+        : isSo(actual, test.comparison);
     }
     case 'saved':
       return false; // compiled rules name none: one that is not there never holds
@@ -150,6 +153,16 @@ function compares(actual: Exact, comparison: Comparison): boolean {
     case 'between':
       return order >= 0 && compareExact(actual, comparison.to) <= 0;
   }
+}
+
+/** As two spellings of one postcode are alike. */
+function postcode(typed: string): string {
+  return typed.replaceAll(' ', '').toUpperCase();
+}
+
+function withPostcodes(comparison: WordComparison): WordComparison {
+  if (!('values' in comparison)) return comparison;
+  return { kind: comparison.kind, values: comparison.values.map(postcode) };
 }
 
 /** Days are compared as they are written: ISO 8601 sorts by time. */

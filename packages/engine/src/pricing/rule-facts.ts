@@ -95,6 +95,10 @@ export function numberFact(
       });
     case 'salesBefore':
       return salesBefore(fact.of, work, context);
+    case 'shipping':
+      return (
+        context.shipping && exchange(context.shipping, context.currency, currency, context.rates)
+      );
     case 'attribute': {
       const text = attributeOf(fact, work, context);
       return text !== null && isDecimalText(text) ? decimal(text) : null;
@@ -134,6 +138,10 @@ export function wordFact(
       return work.unit.unit;
     case 'formOfSupply':
       return work.line.formOfSupply;
+    case 'documentKind':
+      return context.kind;
+    default:
+      return context.circumstances[fact.kind];
   }
 }
 

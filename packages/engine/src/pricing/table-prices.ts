@@ -1,4 +1,4 @@
-import { PLAIN_LINE } from '../setup/document';
+import { NO_CIRCUMSTANCES, PLAIN_LINE } from '../setup/document';
 import type { CompiledSetup } from '../compile/compile-setup';
 import { minorDigits, type CurrencyCode } from '../number/currency';
 import { fromInteger, isZero, withDigits, ZERO, type Decimal } from '../number/decimal';
@@ -57,6 +57,9 @@ export function tablePrices(
     codes: new Set(),
     byHand: NO_HAND_CHOICES,
     attributes: {},
+    kind: null,
+    circumstances: NO_CIRCUMSTANCES,
+    shipping: null,
     level: null,
     facts,
     rates: ratesOf(setup.homeCurrency, facts.rates),

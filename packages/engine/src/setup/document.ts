@@ -21,9 +21,29 @@ export interface PricingDocument {
   readonly byHand: readonly RuleByHand[];
   /** What the company keeps of its documents besides what everybody keeps. */
   readonly attributes: AttributeFacts;
+  /** What it is written as; null where it is a question and no document. */
+  readonly kind: DocumentKind | null;
+  readonly circumstances: Circumstances;
   readonly facts: DocumentFacts;
   readonly lines: readonly DocumentLine[];
 }
+
+/** Who sells, and where the goods go; null for what is not said. */
+export interface Circumstances {
+  /** By the code of the list that each is chosen from. */
+  readonly salesPerson: string | null;
+  readonly department: string | null;
+  readonly deliveryMethod: string | null;
+  readonly deliveryPostcode: string | null;
+}
+
+/** Nothing is said of them. */
+export const NO_CIRCUMSTANCES: Circumstances = {
+  salesPerson: null,
+  department: null,
+  deliveryMethod: null,
+  deliveryPostcode: null,
+};
 
 /** What somebody decided about a rule; what is said of a line goes before the document. */
 export interface RuleByHand {
@@ -113,4 +133,6 @@ export const PLAIN_DOCUMENT = {
   shipping: null,
   byHand: [],
   attributes: {},
+  kind: null,
+  circumstances: NO_CIRCUMSTANCES,
 } as const satisfies Partial<PricingDocument>;

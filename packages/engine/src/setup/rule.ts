@@ -1,6 +1,7 @@
 import type { CurrencyCode } from '../number/currency';
 import type { Decimal } from '../number/decimal';
 import type { Day, Window } from './dates';
+import type { Circumstances } from './document';
 import type { ItemNumber, UnitCode } from './goods';
 import type { LevelId } from './level';
 import type { Reach } from './reach';
@@ -115,6 +116,8 @@ export type NumberFact =
   /** How many posted sales the customer had before: of anything, of the item, of its category. */
   | { readonly kind: 'salesBefore'; readonly of: 'anything' | 'item' | 'category' }
   | AttributeFact
+  /** Of the document before rules, in the rule's currency. */
+  | { readonly kind: 'shipping' }
   /** Over the lines of some goods: base units, what they come to, or how many lines there are. */
   | {
       readonly kind: 'count';
@@ -128,7 +131,11 @@ export type WordFact =
   /** What the line's quantity is in. */
   | { readonly kind: 'unit' }
   /** The kind of cost that the goods of the line have as they are supplied. */
-  | { readonly kind: 'formOfSupply' };
+  | { readonly kind: 'formOfSupply' }
+  /** What the document is written as: quote, order or sale. */
+  | { readonly kind: 'documentKind' }
+  /** Who sells, and where the goods go; postcodes are compared without spaces, in capitals. */
+  | { readonly kind: keyof Circumstances };
 
 /** What a company keeps of its goods, customers or documents besides what everybody keeps. */
 export interface AttributeFact {

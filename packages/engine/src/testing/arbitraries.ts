@@ -3,7 +3,12 @@ import { compare, make, multiply, negate, type Decimal } from '../number/decimal
 import { roundToDigits } from '../number/rounding';
 import type { Agreement } from '../setup/agreement';
 import type { CostAdjustment, CostBand, CostTable } from '../setup/cost-table';
-import type { DocumentLine, KeptPrice, PricingDocument } from '../setup/document';
+import {
+  DOCUMENT_KINDS,
+  type DocumentLine,
+  type KeptPrice,
+  type PricingDocument,
+} from '../setup/document';
 import type { CustomerFacts, OutletFacts } from '../setup/facts';
 import type { BasePrice } from '../setup/goods';
 import type { Adjusting, Basis, Level, LevelEntry, TypedPrice } from '../setup/level';
@@ -271,6 +276,13 @@ export const documents: fc.Arbitrary<PricingDocument> = fc
     level: fc.constantFrom(null, null, 'A'),
     codes: fc.constantFrom([], [], ['SPRING']),
     shipping: fc.constantFrom(null, null, make(1290, 2)),
+    kind: fc.constantFrom(null, ...DOCUMENT_KINDS),
+    circumstances: fc.record({
+      salesPerson: fc.constantFrom(null, 'noor'),
+      department: fc.constantFrom(null, 'school'),
+      deliveryMethod: fc.constantFrom(null, 'van'),
+      deliveryPostcode: fc.constantFrom(null, 'PL4', 'q1 2'),
+    }),
     byHand: fc.array(
       fc.record({
         rule: fc.constantFrom('1', '2', '3', '4'),

@@ -185,6 +185,18 @@ function factWords(fact: Printed<NumberFact | WordFact>, names: Names): string {
       return 'the unit of the line';
     case 'formOfSupply':
       return 'the form of supply';
+    case 'documentKind':
+      return 'the kind of document';
+    case 'salesPerson':
+      return 'the sales person';
+    case 'department':
+      return 'the department';
+    case 'deliveryMethod':
+      return 'the delivery method';
+    case 'deliveryPostcode':
+      return 'the postcode of the delivery';
+    case 'shipping':
+      return 'the shipping';
     case 'quantity':
       return 'the quantity of the line';
     case 'duration':

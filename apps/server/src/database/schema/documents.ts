@@ -29,6 +29,7 @@ import { levels } from './levels';
 import { outlets } from './outlets';
 import { rules } from './rules';
 import { users } from './people';
+import { deliveryMethods, departments, salesPeople } from './selling';
 import { versions } from './versions';
 
 /** What was known when lines were priced; stored once per distinct content. */
@@ -60,6 +61,10 @@ export const documents = pgTable(
     shipping: numeric(),
     /** Rules that somebody put on or took off. */
     byHand: jsonb().notNull().default([]).$type<readonly RuleByHand[]>(),
+    salesPerson: text().references(() => salesPeople.code),
+    department: text().references(() => departments.code),
+    deliveryMethod: text().references(() => deliveryMethods.code),
+    deliveryPostcode: text(),
     /** A level chosen for the whole document. */
     levelId: uuid().references(() => levels.id),
     /** What it came to when it was last priced, and what else was priced besides its lines. */

@@ -3,11 +3,13 @@ import type {
   DocumentOutcome,
   DocumentView,
   LevelSummary,
+  RuleForm,
 } from '@honest-ledger/contracts';
 import type { Reference } from '../reference/reference.api';
 import { LINE, SETUP, showDocument, view } from '../testing/documents';
 import { levelContent } from '../testing/levels';
 import { outcomeOf } from '../testing/outcome';
+import { emptyRule } from '../rules/rule-edits';
 import { problemBody, signedIn, type ShownScreen } from '../testing/screens';
 import { workingsFeature } from '../workings/workings.feature';
 import type { DocumentEditor } from './document-editor';
@@ -228,6 +230,30 @@ describe('the editor of a quote', () => {
     expect(margin()).toBeUndefined();
   });
 
+  it('tells what another delivery makes of prices, and takes it back where it is refused', async () => {
+    const quote = view();
+    const rule: RuleForm = {
+      id: 'van',
+      ...emptyRule('EUR'),
+      name: 'Our van',
+      when: {
+        kind: 'word',
+        fact: { kind: 'deliveryPostcode' },
+        comparison: { kind: 'startsWith', values: ['PL4'] },
+      },
+    };
+    const setup = { ...SETUP, rules: [rule] };
+    await open({ ...quote, pricing: { ...quote.pricing, setup } });
+    const told = (): string => screen.host.querySelector('.conflict')?.textContent ?? '';
+    await screen.type('to postcode', 'q1');
+    expect(told()).toBe(''); // no price is another
+    await screen.type('to postcode', ' pl4  8aa ');
+    expect(told().replace(/\s+/g, ' ')).toContain('CL-0207 16.20 EUR → 14.58 EUR.');
+    await screen.press('Switch back');
+    expect(told()).toBe('');
+    expect(screen.host.querySelector<HTMLInputElement>('#delivery-postcode')?.value).toBe('Q1');
+  });
+
   it('offers the levels that may be used at its outlet', async () => {
     const level = (id: string, name: string): LevelSummary => ({
       id,
@@ -251,6 +277,9 @@ describe('the editor of a quote', () => {
       currencies: ['EUR'],
       attributes: [],
       documentAttributes: [],
+      salesPeople: [],
+      departments: [],
+      deliveryMethods: [],
     };
     const levels = [level('a', 'Schools'), level('b', 'Fairs')];
     await open(view([LINE], { outlet: 'fair' }), { customers, levels });

@@ -19,7 +19,12 @@ import type {
   DocumentContent,
   DocumentLineInput,
 } from '@honest-ledger/contracts';
-import { codeSentence, marginOfLines, type RuleByHand } from '@honest-ledger/engine';
+import {
+  codeSentence,
+  marginOfLines,
+  type Circumstances,
+  type RuleByHand,
+} from '@honest-ledger/engine';
 import { Store } from '@ngrx/store';
 import { ItemPicker } from '../catalogue/item-picker';
 import { CustomerPicker } from '../customers/customer-picker';
@@ -41,6 +46,7 @@ import { TextField } from '../shared/text-field';
 import { whenChanged } from '../shared/when-changed';
 import { workingsActions, type ExplainedPrice } from '../workings/workings.feature';
 import { AdvancePanel } from './advance-panel';
+import { DocumentCircumstances } from './document-circumstances';
 import { DocumentHead } from './document-head';
 import { WORDS } from './document-words';
 import { GoneNotice } from './gone-notice';
@@ -64,7 +70,7 @@ import { TouchMarks } from './touch-marks';
 
 /** The fields that show what is wrong with them themselves. */
 const TOLD_BESIDE =
-  /^(shipping|attributes\..*|lines\[\d+\]\.(quantity|duration|priceByHand\.(price|reason)))$/;
+  /^(shipping|circumstances\.deliveryPostcode|attributes\..*|lines\[\d+\]\.(quantity|duration|priceByHand\.(price|reason)))$/;
 
 /** A quote, an order or a sale: its lines, what each costs this customer, and how each price came about. */
 @Component({
@@ -76,6 +82,7 @@ const TOLD_BESIDE =
     CodeChoice,
     CustomerPicker,
     DayField,
+    DocumentCircumstances,
     DocumentHead,
     FigureField,
     GoneNotice,
@@ -159,7 +166,7 @@ export class DocumentEditor implements EditingScreen, OnDestroy {
     const own = this.open()?.editing.content.currency ?? '';
     return currencies.includes(own) ? currencies : [own, ...currencies];
   });
-  /** The prices before the currency or the level was switched, until they have been looked at. */
+  /** The prices before something was switched, until they have been looked at. */
   protected readonly switched = linkedSignal({
     source: () => this.number(),
     computation: (): BeforeSwitch | null => null,
@@ -275,6 +282,7 @@ export class DocumentEditor implements EditingScreen, OnDestroy {
 
   protected setCustomer(customer: string | null): void {
     this.changingCustomer.set(false);
+    this.willMove('For another customer');
     this.change((content) => ({ ...content, customer }));
   }
 
@@ -290,6 +298,7 @@ export class DocumentEditor implements EditingScreen, OnDestroy {
   }
 
   protected setOutlet(outlet: string): void {
+    this.willMove('At another outlet');
     this.change((content) => ({ ...content, outlet: outlet === '' ? null : outlet }));
   }
 
@@ -300,6 +309,12 @@ export class DocumentEditor implements EditingScreen, OnDestroy {
       this.switched.set(beforeSwitch(before, `From ${was} to ${currency}`));
     }
     this.change((content) => ({ ...content, currency }));
+  }
+
+  /** What the change that comes makes of prices is told, and can be refused. */
+  private willMove(what: string): void {
+    const before = this.open();
+    if (before) this.switched.set(beforeSwitch(before, what, false));
   }
 
   protected switchBack(): void {
@@ -349,7 +364,13 @@ export class DocumentEditor implements EditingScreen, OnDestroy {
   }
 
   protected setAttributes(attributes: AttributeValues): void {
+    this.willMove('With other fields of the document');
     this.change((content) => ({ ...content, attributes }));
+  }
+
+  protected setCircumstances(circumstances: Circumstances): void {
+    this.willMove('Sold or delivered otherwise');
+    this.change((content) => ({ ...content, circumstances }));
   }
 
   protected seeGone(): void {

@@ -113,17 +113,23 @@ export function foreseenMoves({ editing, priced, foreseen }: OpenDocument): Fore
   });
 }
 
-/** A quote's prices before its currency or its level was switched. */
+/** A document's prices before something was switched that they may hang on. */
 export interface BeforeSwitch {
   /** "currency EUR to USD": what was switched. */
   readonly what: string;
+  /** Whether it is told, too, where no price is another. */
+  readonly always: boolean;
   readonly currency: string;
   readonly each: ReadonlyMap<string, string>;
 }
 
-export function beforeSwitch({ editing, priced }: OpenDocument, what: string): BeforeSwitch {
+export function beforeSwitch(
+  { editing, priced }: OpenDocument,
+  what: string,
+  always = true,
+): BeforeSwitch {
   const { currency, lines } = editing.content;
-  return { what, currency, each: new Map(lines.map(({ id }) => [id, each(priced[id])])) };
+  return { what, always, currency, each: new Map(lines.map(({ id }) => [id, each(priced[id])])) };
 }
 
 /** Line by line, what a switch made of the prices; lines that are not priced yet are left out. */

@@ -1,4 +1,5 @@
 import type { ItemRow, PricedLineForm, DocumentView } from '@honest-ledger/contracts';
+import { NO_CIRCUMSTANCES } from '@honest-ledger/engine';
 import type { Action } from '@ngrx/store';
 import { itemRow, documentLine } from '../testing/goods';
 import { outcomeOf } from '../testing/outcome';
@@ -49,6 +50,7 @@ function view(changes: Partial<DocumentView> = {}): DocumentView {
     shipping: null,
     byHand: [],
     attributes: {},
+    circumstances: NO_CIRCUMSTANCES,
     level: null,
     lines: [],
     version: 2,
@@ -87,6 +89,8 @@ function view(changes: Partial<DocumentView> = {}): DocumentView {
         shipping: null,
         byHand: [],
         attributes: {},
+        kind: 'quote',
+        circumstances: NO_CIRCUMSTANCES,
         level: null,
         facts: {
           local: { day: '2026-11-24', time: '14:32:00', offset: '+00:00' },

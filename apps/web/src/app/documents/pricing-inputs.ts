@@ -17,7 +17,8 @@ export function inputsFor(
 ): { readonly setup: SetupForm; readonly document: DocumentForm } | null {
   if (!setup) return null;
   const { facts } = document;
-  const { currency, codes, shipping, byHand, attributes, level, lines } = written;
+  const { currency, codes, shipping, byHand, attributes, circumstances, level, lines } = written;
+  const asked = { currency, codes, shipping, byHand, attributes, circumstances, level, lines };
   const items = new Set(facts.items.map(({ item }) => item));
   const levels = new Set(setup.levels.map(({ id }) => id));
   const chosen = [level, ...lines.map((line) => line.level)];
@@ -29,7 +30,7 @@ export function inputsFor(
   return reach
     ? {
         setup,
-        document: { ...document, currency, codes, shipping, byHand, attributes, level, lines },
+        document: { ...document, ...asked },
       }
     : null;
 }

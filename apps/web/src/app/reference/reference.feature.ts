@@ -44,6 +44,9 @@ const NONE: Reference = {
     currencies: [],
     attributes: [],
     documentAttributes: [],
+    salesPeople: [],
+    departments: [],
+    deliveryMethods: [],
   },
   levels: [],
 };

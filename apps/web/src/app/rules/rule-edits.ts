@@ -6,7 +6,13 @@ import type {
   RuleContent,
   RuleView,
 } from '@honest-ledger/contracts';
-import { NO_LIMITS, type NumberFact, type Reach, type WordFact } from '@honest-ledger/engine';
+import {
+  NO_LIMITS,
+  type Circumstances,
+  type NumberFact,
+  type Reach,
+  type WordFact,
+} from '@honest-ledger/engine';
 
 /** The edits that a rule's screen makes: each gives the whole content anew. */
 
@@ -61,8 +67,11 @@ type PlainSubject =
   | 'countQuantity'
   | 'countSpend'
   | 'countLines'
+  | 'shipping'
   | 'unit'
-  | 'formOfSupply';
+  | 'formOfSupply'
+  | 'documentKind'
+  | keyof Circumstances;
 
 type SalesOf = Extract<NumberFact, { kind: 'salesBefore' }>['of'];
 
@@ -91,6 +100,12 @@ const PLAIN_SUBJECTS: readonly (readonly [PlainSubject, string])[] = [
   ['segment', 'the segment is'],
   ['customer', 'the customer is'],
   ['currency', 'the currency is'],
+  ['documentKind', 'the kind of document'],
+  ['salesPerson', 'the sales person'],
+  ['department', 'the department'],
+  ['deliveryMethod', 'the delivery method'],
+  ['deliveryPostcode', 'the postcode of the delivery'],
+  ['shipping', 'the shipping is'],
   ['saved', 'what is saved as'],
 ];
 
@@ -184,6 +199,11 @@ export function startTest(
       return figure({ kind: 'salesBefore', of: 'category' });
     case 'unit':
     case 'formOfSupply':
+    case 'documentKind':
+    case 'salesPerson':
+    case 'department':
+    case 'deliveryMethod':
+    case 'deliveryPostcode':
       return word({ kind: subject });
     case 'quantity':
     case 'duration':
@@ -192,6 +212,7 @@ export function startTest(
     case 'priceAfterBreak':
     case 'cost':
     case 'margin':
+    case 'shipping':
       return figure({ kind: subject });
     default:
       return old; // an attribute that is not there any more

@@ -1,9 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
-import type { ConditionForm, CustomerRow } from '@honest-ledger/contracts';
-import type { CodeAndName, Reach } from '@honest-ledger/engine';
+import type { Attribute, ConditionForm, CustomerRow } from '@honest-ledger/contracts';
+import { DOCUMENT_KINDS, type CodeAndName, type Reach } from '@honest-ledger/engine';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { CustomerPicker } from '../customers/customer-picker';
+import { WORDS } from '../documents/document-words';
 import { CodeChoice } from '../reference/code-choice';
 import { ReachList } from '../reference/reach-list';
 import { referenceFeature } from '../reference/reference.feature';
@@ -180,14 +181,24 @@ export class TestEditor {
     const test = this.test();
     if (test.kind !== 'word') return null;
     const { fact } = test;
-    if (fact.kind === 'formOfSupply') {
-      return this.reference().goods.costKinds.filter(({ formOfSupply }) => formOfSupply);
+    const { goods, customers } = this.reference();
+    switch (fact.kind) {
+      case 'formOfSupply':
+        return goods.costKinds.filter(({ formOfSupply }) => formOfSupply);
+      case 'documentKind':
+        return DOCUMENT_KINDS.map((code) => ({ code, name: WORDS[code].one.toLowerCase() }));
+      case 'salesPerson':
+        return customers.salesPeople;
+      case 'department':
+        return customers.departments;
+      case 'deliveryMethod':
+        return customers.deliveryMethods;
+      case 'unit':
+      case 'deliveryPostcode':
+        return null;
+      case 'attribute':
+        return choicesOf(this.attributes().find(({ code }) => code === fact.code));
     }
-    if (fact.kind === 'unit') return null;
-    const attribute = this.attributes().find(({ code }) => code === fact.code);
-    if (attribute?.type === 'yesNo') return ['yes', 'no'].map((code) => ({ code, name: code }));
-    if (attribute?.type !== 'choice') return null;
-    return attribute.choices.map((code) => ({ code, name: code }));
   });
 
   protected chooseSubject({ target }: Event): void {
@@ -227,4 +238,11 @@ export class TestEditor {
       this.changed.emit({ ...test, currencies: turned(test.currencies) });
     }
   }
+}
+
+/** What an attribute can be; null where that is just anything. */
+function choicesOf(attribute: Attribute | undefined): readonly CodeAndName[] | null {
+  if (attribute?.type === 'yesNo') return ['yes', 'no'].map((code) => ({ code, name: code }));
+  if (attribute?.type !== 'choice') return null;
+  return attribute.choices.map((code) => ({ code, name: code }));
 }

@@ -6,7 +6,7 @@ import {
   type PricedDocumentForm,
   type SetupForm,
 } from '@honest-ledger/contracts';
-import { price, printed } from '@honest-ledger/engine';
+import { NO_CIRCUMSTANCES, price, printed } from '@honest-ledger/engine';
 import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
 import { of, type Observable } from 'rxjs';
@@ -64,6 +64,8 @@ const DOCUMENT: DocumentForm = {
   shipping: null,
   byHand: [],
   attributes: {},
+  kind: 'quote',
+  circumstances: NO_CIRCUMSTANCES,
   level: null,
   facts: {
     local: { day: '2026-11-24', time: '14:32:00', offset: '+00:00' },
@@ -114,6 +116,7 @@ export function view(
     codes: [],
     shipping: null,
     byHand: [],
+    circumstances: NO_CIRCUMSTANCES,
     attributes: {},
     level: null,
     lines,

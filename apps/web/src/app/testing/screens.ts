@@ -180,6 +180,9 @@ const REFERENCE: Reference = {
       { code: 'since', name: 'Customer since', of: 'customers', type: 'day', choices: [] },
       { code: 'note', name: 'Delivery note', of: 'customers', type: 'text', choices: [] },
     ],
+    salesPeople: [{ code: 'noor', name: 'Noor Salter' }],
+    departments: [{ code: 'trade', name: 'Trade counter' }],
+    deliveryMethods: [{ code: 'van', name: 'Our van' }],
     documentAttributes: [
       {
         code: 'site',

@@ -1,0 +1,94 @@
+import { ChangeDetectionStrategy, Component, inject, input, output } from '@angular/core';
+import type { Circumstances } from '@honest-ledger/engine';
+import { Store } from '@ngrx/store';
+import { CodeChoice } from '../reference/code-choice';
+import { referenceFeature } from '../reference/reference.feature';
+import { TextField } from '../shared/text-field';
+
+/** Who sells, and where the goods go: what rules may ask, chosen from the lists of the settings. */
+@Component({
+  selector: 'hl-document-circumstances',
+  imports: [CodeChoice, TextField],
+  template: `
+    @let said = circumstances();
+    @let lists = reference().customers;
+    @if (lists.salesPeople.length > 0) {
+      <span class="inner">
+        Sold by
+        <hl-code-choice
+          label="Sales person"
+          none="nobody named"
+          [code]="said.salesPerson ?? ''"
+          [all]="lists.salesPeople"
+          (chosen)="set({ salesPerson: $event || null })"
+        />
+      </span>
+    }
+    @if (lists.departments.length > 0) {
+      <span class="inner">
+        Department
+        <hl-code-choice
+          label="Department"
+          none="none"
+          [code]="said.department ?? ''"
+          [all]="lists.departments"
+          (chosen)="set({ department: $event || null })"
+        />
+      </span>
+    }
+    @if (lists.deliveryMethods.length > 0) {
+      <span>
+        Delivered by
+        <hl-code-choice
+          label="Delivery method"
+          none="not said"
+          [code]="said.deliveryMethod ?? ''"
+          [all]="lists.deliveryMethods"
+          (chosen)="set({ deliveryMethod: $event || null })"
+        />
+      </span>
+    }
+    <span>
+      <label for="delivery-postcode">to postcode</label>
+      <hl-text-field
+        class="postcode"
+        fieldId="delivery-postcode"
+        [most]="16"
+        [problem]="problem()"
+        [value]="said.deliveryPostcode ?? ''"
+        (changed)="set({ deliveryPostcode: postcode($event) })"
+      />
+    </span>
+  `,
+  styles: `
+    :host {
+      display: contents;
+    }
+    span {
+      white-space: nowrap;
+    }
+    .postcode {
+      display: inline-block;
+      inline-size: 11ch;
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class DocumentCircumstances {
+  readonly circumstances = input.required<Circumstances>();
+  /** What is wrong with the postcode, if anything is. */
+  readonly problem = input.required<string | null>();
+  readonly changed = output<Circumstances>();
+
+  protected readonly reference = inject(Store).selectSignal(referenceFeature.selectReference);
+
+  protected set(part: Partial<Circumstances>): void {
+    this.changed.emit({ ...this.circumstances(), ...part });
+  }
+
+  /** As it is kept: in capitals, with single spaces. */
+  protected postcode(typed: string): string | null {
+    const kept = typed.trim().toUpperCase().replace(/\s+/g, ' ');
+    return kept === '' ? null : kept;
+  }
+}
