@@ -149,6 +149,7 @@ function makeChunks(): PricingDocument[] {
         rates: [],
         ruleUses: [],
         bought: null,
+        setUpPaid: [],
         items: facts.slice(from, from + CHUNK),
       },
       lines: goods.slice(from, from + CHUNK).map(({ item, quantity }) => ({
@@ -215,6 +216,7 @@ function byHand(): string {
         notAppliedMore: 0,
         computed: null,
         kept: null,
+        setUp: null,
       });
     }
     for (const { amount } of results) total = add(total, amount);

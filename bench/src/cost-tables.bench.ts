@@ -147,6 +147,7 @@ function byEngine(setup: Setup): () => string {
         rates: [],
         ruleUses: [],
         bought: null,
+        setUpPaid: [],
         items,
       },
       lines: items.map(({ item }) => ({
@@ -177,7 +178,15 @@ function byEngineInColumns(setup: Setup): () => string {
   const ids = setup.costTables.map(({ id }) => id);
   const local = { day: '2026-11-25', time: '12:00:00', offset: '+00:00' };
   const asked = {
-    facts: { local, outlet: null, customer: null, rates: [], ruleUses: [], bought: null },
+    facts: {
+      local,
+      outlet: null,
+      customer: null,
+      rates: [],
+      ruleUses: [],
+      bought: null,
+      setUpPaid: [],
+    },
     currency: 'EUR',
   };
   return () => {

@@ -137,6 +137,7 @@ function documentOf(lines: number, size: number): PricingDocument {
       rates: [],
       ruleUses: [],
       bought: null,
+      setUpPaid: [],
       items,
     },
     lines: items.map(({ item }, index) => ({

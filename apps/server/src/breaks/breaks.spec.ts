@@ -52,7 +52,7 @@ describe('quantity breaks', () => {
 
   it('are listed with the items they take in and where buying more costs less', async () => {
     const { breaks } = (await browser.ask('GET', '/breaks')).as<BreakList>();
-    expect(breaks.length).toBe(12);
+    expect(breaks.length).toBe(13);
     const clay = breaks.find(({ id }) => id === ID);
     expect(clay?.state).toBe('published');
     expect(clay?.items).toBeGreaterThan(20);

@@ -147,6 +147,7 @@ const NOBODY = {
   rates: [],
   ruleUses: [],
   bought: null,
+  setUpPaid: [],
 } as const;
 const NO_MOMENT = new Date('2000-01-01T00:00:00Z');
 

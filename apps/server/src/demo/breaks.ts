@@ -40,6 +40,7 @@ function quantityBreak(
     always: false,
     tiers,
     rounding: null,
+    setUp: null,
     ...changes,
   };
 }
@@ -63,6 +64,10 @@ const BREAKS: readonly BreakContent[] = [
     { from: '10', adjustment: amountOff('0.10') },
     { from: '50', adjustment: amountOff('0.25') },
   ]),
+  quantityBreak('Stains mixed to your colour', 'stains', percents({ '5': '3', '20': '7' }), {
+    words: 'Mixed to your colour',
+    setUp: { amount: '24.00', words: 'Matching your colour' },
+  }),
   quantityBreak('Kiln shelves', 'shelves', percents({ '4': '3', '8': '5' }), {
     rounding: {
       kind: 'increment',

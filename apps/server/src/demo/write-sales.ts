@@ -119,6 +119,7 @@ async function writeSale(
       items: [...new Map(items.map(({ id: _, ...item }) => [item.item, item])).values()],
       ruleUses: [],
       bought: null,
+      setUpPaid: [],
     },
     lines: lines.map(lineFromForm),
   };

@@ -31,6 +31,7 @@ import {
   type StoredDocument,
 } from './queries';
 import { countUses } from './rule-uses';
+import { keepSetUpsPaid } from './set-ups-paid';
 import { writeDocument, type DocumentOnRow } from './write-document';
 
 /** What a document would be if it went one step further, priced as promised and as of now. */
@@ -171,9 +172,11 @@ function sealOf(prices: readonly string[]): string {
 /** All that a customer pays by of a line. */
 function figures(line: PricedLineForm): string {
   if (line.kind === 'unpriced') return line.problem.kind;
-  const { net, slices } = line;
+  const { net, slices, setUp } = line;
   return JSON.stringify([
     net,
+    // lines that were priced before there were set-up charges have none
+    (setUp as typeof setUp | undefined)?.amount ?? null,
     slices.map(({ quantity, unit, unitPrice }) => [quantity, unit, unitPrice]),
   ]);
 }
@@ -236,6 +239,7 @@ async function settle(
   const { compiled } = await services.setups.of(transaction, priced.version);
   const now = services.now();
   await countUses(transaction, compiled.limitedRules, priced, row, now);
+  await keepSetUpsPaid(transaction, priced, row);
   await recordOf(transaction, row, { by: editor.id, now, action: state }, [before, after]);
   return number;
 }

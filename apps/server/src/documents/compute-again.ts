@@ -15,7 +15,7 @@ import type { Services } from '../services';
 import { storedDocument } from './queries';
 
 /** What facts that were stored before did not have: nothing of it was asked for. */
-const KNOWN_SINCE = { ruleUses: [], bought: null } as const;
+const KNOWN_SINCE = { ruleUses: [], bought: null, setUpPaid: [] } as const;
 
 /**
  * Computes a document again under its own version, at its own instant and with its own facts. Whatever

@@ -47,6 +47,7 @@ import type { Services } from '../services';
 import { versionInForce } from '../versions/queries';
 import { boughtBefore } from './bought-before';
 import { usesOf, type OwnUses } from './rule-uses';
+import { setUpPaidOf } from './set-ups-paid';
 import type { DocumentOnRow } from './write-document';
 
 /** A page of the documents. */
@@ -300,6 +301,12 @@ export async function documentNow(
       items,
       ruleUses,
       bought: await boughtBefore(queries, setup, around, items),
+      setUpPaid: await setUpPaidOf(
+        queries,
+        written.customer,
+        items.map(({ item }) => item),
+        own,
+      ),
     },
     lines: lines.map(lineFromForm),
   };

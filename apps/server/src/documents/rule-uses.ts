@@ -7,6 +7,12 @@ import type { DocumentOnRow } from './write-document';
 /** A document that is priced, as far as its own uses go: those of the order it is made from are its own, too. */
 export type OwnUses = Pick<DocumentOnRow, 'number' | 'fromNumber'>;
 
+/** What a document used itself: with its own number, and with that of the order it is made from. */
+export function ownNumbers(own: OwnUses | null): number[] {
+  if (!own) return [];
+  return own.fromNumber === null ? [own.number] : [own.number, own.fromNumber];
+}
+
 /** How often rules were used on other documents than this one. */
 export async function usesOf(
   queries: Queries,
@@ -15,7 +21,7 @@ export async function usesOf(
   own: OwnUses | null,
 ): Promise<RuleUses[]> {
   if (rules.length === 0) return [];
-  const numbers = own ? [own.number, ...(own.fromNumber === null ? [] : [own.fromNumber])] : [];
+  const numbers = ownNumbers(own);
   const rows = await queries
     .select({
       rule: ruleUses.ruleId,

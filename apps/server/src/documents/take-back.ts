@@ -7,6 +7,7 @@ import type { Services } from '../services';
 import { lockDocument, recordOf, type Editor } from './keep-document';
 import { madeFrom } from './queries';
 import { giveBackUses } from './rule-uses';
+import { giveBackSetUps } from './set-ups-paid';
 
 /**
  * Cancels an order, or opens it again; either way it gives back its uses of rules. An order that was
@@ -45,6 +46,7 @@ export async function takeBack(
     })
     .where(eq(documents.number, number));
   await giveBackUses(transaction, number);
+  await giveBackSetUps(transaction, number);
   const action = to === 'open' ? 'opened again' : to;
   const states = [{ state: row.state }, { state: to }] as const;
   await recordOf(transaction, row, { by: editor.id, now, action }, states);

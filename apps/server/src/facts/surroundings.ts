@@ -28,6 +28,7 @@ export async function surroundings(
     rates: await ratesAt(queries, now),
     ruleUses: [],
     bought: null,
+    setUpPaid: [],
   };
 }
 

@@ -67,6 +67,7 @@ export async function readBreaksOfVersion(
       always: head.always,
       tiers: head.tiers,
       rounding: head.rounding,
+      setUp: head.setUp,
     });
   });
   return found.sort(byName);

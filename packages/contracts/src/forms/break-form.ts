@@ -24,6 +24,7 @@ export function breakFromForm(form: BreakForm): QuantityBreak {
       adjustment: tierFromForm(adjustment),
     })),
     rounding: form.rounding && roundingFromForm(form.rounding),
+    setUp: form.setUp && { ...form.setUp, amount: decimal(form.setUp.amount) },
   };
 }
 

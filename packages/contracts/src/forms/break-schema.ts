@@ -13,6 +13,7 @@ import {
   identifier,
   MINIMUM_BOUNDS,
   objectOf,
+  PRICE_BOUNDS,
   shortCode,
   shortText,
   unitCode,
@@ -82,6 +83,12 @@ const contentFields = {
   always: Joi.boolean().default(false),
   tiers: tiersSchema.required(),
   rounding: roundingSchema.allow(null).default(null),
+  setUp: Joi.object({
+    amount: decimalText(PRICE_BOUNDS).required(),
+    words: Joi.string().trim().max(200).allow('').default(''),
+  })
+    .allow(null)
+    .default(null),
 } satisfies Record<keyof BreakContent, Joi.Schema>;
 
 /** What one field alone cannot know. */

@@ -68,7 +68,7 @@ export function itemFactsFromForm(form: ItemFactsForm): ItemFacts {
 }
 
 function factsFromForm(form: DocumentFactsForm): DocumentFacts {
-  const { local, outlet, customer, rates, items, ruleUses, bought } = form;
+  const { local, outlet, customer, rates, items, ruleUses, bought, setUpPaid } = form;
   return {
     local,
     outlet,
@@ -77,6 +77,7 @@ function factsFromForm(form: DocumentFactsForm): DocumentFacts {
     items: items.map(itemFactsFromForm),
     ruleUses,
     bought,
+    setUpPaid,
   };
 }
 
@@ -92,6 +93,7 @@ function keptFromForm(form: KeptPriceForm): KeptPrice {
       amount: decimal(amount),
     })),
     rest: decimal(form.rest),
+    setUp: form.setUp && { ...form.setUp, amount: decimal(form.setUp.amount) },
   };
 }
 

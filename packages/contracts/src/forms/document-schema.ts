@@ -42,6 +42,14 @@ export const priceByHandSchema = Joi.object({
 
 const LINE_BOUNDS = { ...AMOUNT_BOUNDS, from: '-99999999999999999999', to: '99999999999999999999' };
 
+/** A rule or a break as a promise names it. */
+const named = objectOf<KeptPriceForm['rules'][number]>({
+  id: identifier.required(),
+  name: shortText.required(),
+  words: Joi.string().max(200).allow('').required(),
+  currency: currencyCode.required(),
+});
+
 const keptSchema = objectOf<KeptPriceForm>({
   from: objectOf<DocumentName>({
     kind: Joi.string()
@@ -65,17 +73,15 @@ const keptSchema = objectOf<KeptPriceForm>({
     .min(1)
     .required(),
   rest: decimalText(LINE_BOUNDS).required(),
-  rules: Joi.array()
-    .items(
-      objectOf<KeptPriceForm['rules'][number]>({
-        id: identifier.required(),
-        name: shortText.required(),
-        words: Joi.string().max(200).allow('').required(),
-        currency: currencyCode.required(),
-      }),
-    )
-    .default([]),
+  rules: Joi.array().items(named).default([]),
   words: Joi.array().items(Joi.string().max(200)).default([]),
+  setUp: objectOf<NonNullable<KeptPriceForm['setUp']>>({
+    break: named.required(),
+    words: Joi.string().max(200).allow('').required(),
+    amount: decimalText(LINE_BOUNDS).required(),
+  })
+    .allow(null)
+    .default(null),
 });
 
 /** The fields of one line as somebody wrote it. */

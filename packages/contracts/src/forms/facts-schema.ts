@@ -178,4 +178,5 @@ export const factsSchema = objectOf<DocumentFactsForm>({
   })
     .allow(null)
     .default(null),
+  setUpPaid: Joi.array().items(itemNumber).default([]),
 });

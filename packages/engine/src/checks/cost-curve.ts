@@ -65,6 +65,7 @@ export function costCurve(table: CostTable, kind: CostKind): CurvePoint[] {
         rates: [],
         ruleUses: [],
         bought: null,
+        setUpPaid: [],
         items: costs.map((amount, place) => itemAt(place, { kind, amount, currency, unit: null })),
       },
       lines: costs.map((_, place) => ({

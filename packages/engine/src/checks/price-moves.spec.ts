@@ -24,6 +24,7 @@ function pricedAt(prices: Readonly<Record<string, string | null>>): PricedDocume
       flats: [],
       shares: [],
       kept: null,
+      setUp: null,
       amount,
       net: amount,
       cost: null,

@@ -179,6 +179,7 @@ describe('a code that was typed', () => {
 describe('the laws of documents', () => {
   it('the parts of a document are its total, and no part is below zero', () => {
     let shared = 0;
+    let charged = 0;
     // rules that hold wherever their goods are
     const open = (one: Rule): Rule => ({
       ...one,
@@ -203,7 +204,10 @@ describe('the laws of documents', () => {
         const onTop = done.rules
           .filter(({ effect }) => effect.kind === 'shipping' || effect.kind === 'charge')
           .map((one) => one.amount);
-        const parts = [...lines.map(({ net }) => net), done.shipping ?? ZERO, ...onTop];
+        const once = lines.flatMap(({ setUp }) => setUp?.amount ?? []);
+        charged += once.length;
+        const nets = lines.map(({ net }) => net);
+        const parts = [...nets, ...once, done.shipping ?? ZERO, ...onTop];
         expect(compare(sum(parts), done.total)).toBe(0);
         for (const { net } of lines) expect(compare(net, ZERO)).toBeGreaterThanOrEqual(0);
         // what a rule did in all is what it did to each line
@@ -218,5 +222,6 @@ describe('the laws of documents', () => {
       { numRuns: 2000 },
     );
     expect(shared).withContext('there must be shared amounts').toBeGreaterThan(50);
+    expect(charged).withContext('there must be set-up charges').toBeGreaterThan(0);
   });
 });

@@ -1,3 +1,4 @@
+import type { CompiledBreak } from '../compile/compile-break';
 import type { CompiledRule } from '../compile/compile-rule';
 import type { CompiledSetup } from '../compile/compile-setup';
 import type { CurrencyCode } from '../number/currency';
@@ -90,6 +91,8 @@ export interface LineInProgress {
   afterLevel: { readonly price: Exact; readonly currency: CurrencyCode } | null;
   /** What an incremental break split the line into; null for a line that is whole. */
   parts: readonly LinePart[] | null;
+  /** The break that prices it, where that asks for a set-up charge. */
+  setUp: CompiledBreak | null;
   /** What rules do to the line as a whole, once its unit prices are rounded. */
   flats: FlatInProgress[];
   /** The rules that its units are under. */

@@ -12,6 +12,7 @@ import type { DocumentBeforeRules } from './rule-facts';
 import { codeStates } from './code-states';
 import { applyDocumentRules } from './document-rules';
 import { applyGroupRules } from './group-rules';
+import { setUpCharges } from './set-up-charges';
 import { applyLineRules, beforeRules, documentOf, rememberLevelPrices } from './line-rules';
 import { MODEL_VERSION, type LineWithoutPrice, type PricedDocument } from './priced';
 
@@ -42,10 +43,14 @@ export function priceDocument(
   for (const line of begun) roundLine(line, context);
   const groups = applyGroupRules(before);
   const whole = applyDocumentRules(before, document.shipping);
-  const lines = begun.map((line) => handOut(line, context));
+  const setUps = setUpCharges(worksOf(begun), context);
+  const lines = begun.map((line) =>
+    handOut(line, context, 'kind' in line ? null : (setUps.get(line) ?? null)),
+  );
   const priced = lines.filter((line) => line.kind === 'priced');
   const total = [
     ...priced.map(({ net }) => net),
+    ...[...setUps.values()].map(({ amount }) => amount),
     ...(document.shipping ? [document.shipping] : []),
     ...whole.rules.filter(({ effect }) => effect.kind !== 'subtotal').map(({ amount }) => amount),
   ];

@@ -26,6 +26,7 @@ import type {
   LineWithPrice,
   PricedFlat,
   PricedLine,
+  PricedSetUp,
   PricedSlice,
 } from './priced';
 import { netOf } from './document-rules';
@@ -90,10 +91,12 @@ export function roundLine(work: LineInProgress | LineWithoutPrice, context: Pric
 export function handOut(
   work: LineInProgress | LineWithoutPrice,
   context: PricingContext,
+  setUp: PricedSetUp | null,
 ): PricedLine {
   if ('kind' in work) return work;
   if (work.problem) return withoutPrice(work.line, work.problem);
-  return withPrice(work, context, work.computed && handOut(work.computed, context));
+  const computed = work.computed && handOut(work.computed, context, null);
+  return withPrice(work, context, { setUp, computed });
 }
 
 function startLine(
@@ -117,6 +120,7 @@ function startLine(
     closedBy: null,
     afterLevel: null,
     parts: null,
+    setUp: null,
     flats: [],
     rulesOnUnits: [],
     standsAlone: null,
@@ -139,7 +143,7 @@ function withoutPrice(line: DocumentLine, problem: LineProblem): LineWithoutPric
 function withPrice(
   work: LineInProgress,
   context: PricingContext,
-  computed: PricedLine | null,
+  { setUp, computed }: Pick<LineWithPrice, 'setUp' | 'computed'>,
 ): LineWithPrice {
   const { setup, amountDigits, workings } = context;
   const { line, slices, notApplied, flatsTaken: flats, shares, amount, kept } = work;
@@ -165,6 +169,7 @@ function withPrice(
     flats,
     shares,
     kept,
+    setUp,
     amount,
     net,
     cost: lineCost(work, context, net),

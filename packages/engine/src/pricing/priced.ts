@@ -6,6 +6,7 @@ import type { KeptPrice } from '../setup/document';
 import type { DocumentEffect, GroupEffect } from '../setup/rule';
 import type { ItemNumber, TimeUnit, UnitCode } from '../setup/goods';
 import type {
+  BreakName,
   LevelChooser,
   LevelName,
   NotApplied,
@@ -15,7 +16,7 @@ import type {
 } from '../workings/workings';
 
 /** Raised by every change of the engine that can alter a cent or a working. */
-export const MODEL_VERSION = 8;
+export const MODEL_VERSION = 9;
 
 export interface PricedDocument {
   readonly modelVersion: number;
@@ -34,7 +35,7 @@ export interface PricedDocument {
   readonly notApplied: readonly NotApplied[];
   /** What became of each code, in the order in which they were typed. */
   readonly codes: readonly CodeState[];
-  /** What the lines are sold for, with shipping and charges. */
+  /** What the lines are sold for, with set-up charges, shipping and charges. */
   readonly total: Decimal;
   /** How many lines have no price and so are missing from the total. */
   readonly unpricedLines: number;
@@ -79,6 +80,8 @@ export interface LineWithPrice {
   readonly shares: readonly PricedShare[];
   /** What was promised for it, where that counts: its slices are the line's. */
   readonly kept: KeptPrice | null;
+  /** What its goods are charged once for, besides its amount; told on the first line of an item. */
+  readonly setUp: PricedSetUp | null;
   /** The slices' amounts, the flat amounts, the shares of rules for groups, the rest of a promise. */
   readonly amount: Decimal;
   /** The amount with the shares of rules for the document: what the line is sold for. */
@@ -90,6 +93,18 @@ export interface LineWithPrice {
   readonly notAppliedMore: number;
   /** Of a line priced by hand or as it was promised, what it would be without. */
   readonly computed: PricedLine | null;
+}
+
+/** A set-up charge: an amount of the document, which no rule takes anything off. */
+export interface PricedSetUp {
+  readonly version: number;
+  readonly break: BreakName;
+  /** What the customer reads; empty for a word of our own. */
+  readonly words: string;
+  /** In the document's currency; zero where it was paid before. */
+  readonly amount: Decimal;
+  /** The customer has paid it on another document. */
+  readonly paid: boolean;
 }
 
 /** An amount on a line as a whole, in the document's currency. */

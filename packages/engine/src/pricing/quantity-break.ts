@@ -127,13 +127,14 @@ function priceLine(
 }
 
 function priceAtTier(
-  { compiled: { break: one, name }, counted, tiers, prices }: ChosenBreak,
+  { compiled, counted, tiers, prices }: ChosenBreak,
   tier: BreakTier,
   column: Column,
   work: LineInProgress,
   context: PricingContext,
   passOver: PassOver,
 ): void {
+  const { break: one, name } = compiled;
   const made = prices.get(tier);
   const { adjustment } = tier;
   if (!made || adjustment.kind === 'byRequest') {
@@ -146,6 +147,7 @@ function priceAtTier(
     passOver({ kind: 'break', break: name }, reason);
     return;
   }
+  if (one.setUp) work.setUp = compiled;
   const { version } = context.setup;
   const source = {
     kind: 'quantityBreak',

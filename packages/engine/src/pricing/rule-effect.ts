@@ -175,6 +175,7 @@ function takeLevel(
   }
   const instead = work.parts === null ? work.column.price : null;
   work.parts = null;
+  work.setUp = null;
   work.column = column;
   write(column, price, compiled, effect, context, instead);
   return 'restarted';

@@ -111,6 +111,7 @@ function oneOf(item: ItemFacts, currency: CurrencyCode): LineInProgress {
     closedBy: null,
     afterLevel: null,
     parts: null,
+    setUp: null,
     flats: [],
     rulesOnUnits: [],
     standsAlone: null,

@@ -4,6 +4,7 @@ import type { CostKind } from './cost';
 import type { AttributeFacts, DocumentFacts } from './facts';
 import type { ItemNumber, UnitCode } from './goods';
 import type { LevelId } from './level';
+import type { QuantityBreak } from './quantity-break';
 import type { Rule, RuleId } from './rule';
 
 /** What is to be priced, with every fact that pricing it can ask for. */
@@ -101,6 +102,15 @@ export interface KeptPrice {
   readonly rules: readonly Pick<Rule, 'id' | 'name' | 'words' | 'currency'>[];
   /** What the customer reads of it. */
   readonly words: readonly string[];
+  /** The set-up charge that was told with it, in its currency; null for none. */
+  readonly setUp: KeptSetUp | null;
+}
+
+/** A set-up charge as it was promised. */
+export interface KeptSetUp {
+  readonly break: Pick<QuantityBreak, 'id' | 'name' | 'words' | 'currency'>;
+  readonly words: string;
+  readonly amount: Decimal;
 }
 
 /** Part of the quantity at one unit price, rounded as it was promised. */

@@ -22,6 +22,8 @@ export interface DocumentFacts {
   readonly ruleUses: readonly RuleUses[];
   /** What the customer bought before; null where no rule asks, or nobody is known. */
   readonly bought: BoughtBefore | null;
+  /** The document's items whose set-up charge the customer has paid on another one. */
+  readonly setUpPaid: readonly ItemNumber[];
 }
 
 /** On how many posted sales a customer bought something. */

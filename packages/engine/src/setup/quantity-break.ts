@@ -47,6 +47,16 @@ export interface QuantityBreak {
   /** Thresholds in strictly rising order; below the first there is no tier. */
   readonly tiers: readonly BreakTier[];
   readonly rounding: RoundingRule | null;
+  /** Asked once of each customer for each item that it prices; null for nothing. */
+  readonly setUp: SetUpCharge | null;
+}
+
+/** What it takes to get goods ready before the first is made, whatever the quantity. */
+export interface SetUpCharge {
+  /** In the break's currency, zero or more. */
+  readonly amount: Decimal;
+  /** What the customer reads on paper; empty for a word of our own. */
+  readonly words: string;
 }
 
 /** Over what is counted: the line, all lines of its item, all lines reached, the whole document. */

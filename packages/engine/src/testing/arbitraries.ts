@@ -310,9 +310,10 @@ export const documents: fc.Arbitrary<PricingDocument> = fc
       ],
       categories: [{ code: 'clay', sales: 2 }],
     }),
+    setUpPaid: fc.constantFrom([], [], ['GL-1'], ['CL-1', 'TL-1']),
     lines: fc.array(lines, { maxLength: 8 }),
   })
-  .map(({ customer, outlet, ruleUses, bought, ...document }) => ({
+  .map(({ customer, outlet, ruleUses, bought, setUpPaid, ...document }) => ({
     ...document,
     pricedAt: '2026-11-24T14:32:00Z',
     facts: {
@@ -326,6 +327,7 @@ export const documents: fc.Arbitrary<PricingDocument> = fc
       items: ITEMS,
       ruleUses,
       bought: customer && bought,
+      setUpPaid: customer ? setUpPaid : [],
     },
     lines: document.lines.map((line, index) => ({ ...line, id: String(index + 1) })),
   }));

@@ -53,6 +53,10 @@ export const breaks = (id: string): fc.Arbitrary<QuantityBreak> =>
         maxLength: 4,
       }),
       rounding: fc.option(roundings, { freq: 4 }),
+      setUp: fc.option(
+        fc.record({ amount: fc.constantFrom(make(4500, 2), make(6, 0)), words: fc.constant('') }),
+        { freq: 2 },
+      ),
     })
     .map(({ incremental, tiers, ...one }) => ({
       id,

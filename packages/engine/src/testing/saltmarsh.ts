@@ -206,6 +206,7 @@ export function breakOf(
       }))
       .toSorted((a, b) => compare(a.from, b.from)),
     rounding: null,
+    setUp: null,
     ...changes,
   };
 }
@@ -314,6 +315,7 @@ export function factsOf(changes: Partial<DocumentFacts> = {}): DocumentFacts {
     rates: [],
     ruleUses: [],
     bought: null,
+    setUpPaid: [],
     items: [itemOf()],
     ...changes,
   };

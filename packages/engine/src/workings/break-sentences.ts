@@ -114,7 +114,7 @@ function basisWords({ basis, always, tiers }: Break, names: Names): string {
 }
 
 function limitWords(
-  { levels, parties, outlets, window, rounding }: Break,
+  { levels, parties, outlets, window, rounding, setUp, currency }: Break,
   names: Names,
   write: Writer,
 ): string[] {
@@ -131,6 +131,11 @@ function limitWords(
   const days = windowWords(window, write);
   if (days !== null) said.push(days);
   if (rounding !== null) said.push(`rounded ${roundingSentence(rounding, write)}`);
+  if (setUp !== null) {
+    said.push(
+      `with a set-up charge of ${write.number(setUp.amount)} ${currency} once for each customer and item`,
+    );
+  }
   return said;
 }
 

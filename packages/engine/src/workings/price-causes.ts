@@ -1,4 +1,4 @@
-import { add, print } from '../number/decimal';
+import { add, compare, decimal, print } from '../number/decimal';
 import { readPrinted } from './margin-of-lines';
 import type { PricedLine } from '../pricing/priced';
 import { fewestReasons } from '../pricing/rules-on';
@@ -51,7 +51,17 @@ export function priceCauses(
   for (const [key, { title, change }] of is) {
     if (!was.has(key)) causes.push(`${title} applies now: ${write.number(change)}`);
   }
+  causes.push(...setUpCauses(before, after, write));
   return causes;
+}
+
+/** Lines that were priced before there were set-up charges have none. */
+function setUpCauses(before: WithPrice, after: WithPrice, write: Writer): readonly string[] {
+  const asked = ({ setUp }: Partial<WithPrice>): string => setUp?.amount ?? '0';
+  const [was, is] = [asked(before), asked(after)];
+  if (compare(decimal(was), decimal(is)) === 0) return [];
+  const why = after.setUp?.paid ? ': it was paid meanwhile' : '';
+  return [`The set-up charge: ${write.number(was)}, now ${write.number(is)}${why}`];
 }
 
 /** Roundings follow from what is before them, so they are no causes. */

@@ -1,7 +1,7 @@
 import { decimal, subtract, sum } from '../number/decimal';
-import type { LineWithPrice } from '../pricing/priced';
+import type { LineWithPrice, PricedSetUp } from '../pricing/priced';
 import { rulesOn } from '../pricing/rules-on';
-import type { DocumentName, KeptPrice } from '../setup/document';
+import type { DocumentName, KeptPrice, KeptSetUp } from '../setup/document';
 import type { Printed } from './printed';
 
 /**
@@ -37,7 +37,18 @@ export function promiseOf(
       currency: of,
     })),
     words: customerWords(line),
+    setUp: keptSetUp(line),
   };
+}
+
+/** What was told as paid is not asked again where it is not paid after all: it is not promised. */
+function keptSetUp({ setUp, kept }: Printed<LineWithPrice>): KeptSetUp | null {
+  // lines that were priced before there were set-up charges have none
+  const told = setUp as Printed<PricedSetUp> | null | undefined;
+  const asked = told ?? kept?.setUp ?? null;
+  if (!asked || told?.paid) return null;
+  const { break: of, words, amount } = asked;
+  return { break: of, words, amount: decimal(amount) };
 }
 
 /** The words for the customer of everything that touched a line, each once. */

@@ -55,6 +55,7 @@ export const breakRows = pgTable(
     basis: jsonb().notNull().$type<BreakForm['basis']>(),
     tiers: jsonb().notNull().$type<BreakForm['tiers']>(),
     rounding: jsonb().$type<RoundingForm>(),
+    setUp: jsonb().$type<NonNullable<BreakForm['setUp']>>(),
   },
   (table) => [
     check('break_rows_versions', sql`${table.toVersion} > ${table.fromVersion}`),

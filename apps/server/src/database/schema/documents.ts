@@ -153,6 +153,29 @@ export const documentLines = pgTable(
 );
 
 /**
+ * An item whose set-up charge a customer pays with a document that was confirmed or posted, and with
+ * no other. A cancelled order gives it back.
+ */
+export const setUpsPaid = pgTable(
+  'set_ups_paid',
+  {
+    customerId: integer()
+      .notNull()
+      .references(() => customers.id),
+    itemId: integer()
+      .notNull()
+      .references(() => items.id),
+    documentNumber: integer()
+      .notNull()
+      .references(() => documents.number),
+  },
+  (table) => [
+    primaryKey({ columns: [table.customerId, table.itemId] }),
+    index('set_ups_paid_document').on(table.documentNumber),
+  ],
+);
+
+/**
  * One use of a rule with a limit: one document on which it was applied when that was confirmed or
  * posted. A cancelled order gives its uses back.
  */

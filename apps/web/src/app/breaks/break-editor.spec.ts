@@ -208,6 +208,25 @@ describe('a quantity break on its screen', () => {
     screen.server.match(() => true);
   });
 
+  it('is begun as a copy of another, for the items that were chosen in its grid', async () => {
+    const other = '00000000-0000-4000-8000-000000000002';
+    await open(null, { new: 'yes', like: other, item: ['CL-0207', 'CL-0301', 'CL-0302'] });
+    await screen.answer('GET', `/api/breaks/${other}`, { id: other, published: CLAY, draft: null });
+    expect(screen.text()).toContain('Clay by the bag, CL-0207 and 2 more');
+    await screen.type('Set-up charge', '24');
+    const kept = await sent();
+    expect(kept.reaches.map((one) => one.kind === 'item' && one.item)).toEqual([
+      'CL-0207',
+      'CL-0301',
+      'CL-0302',
+    ]);
+    expect(kept.setUp).toEqual({ amount: '24', words: '' });
+    expect(screen.text()).toContain('a set-up charge of 24 EUR once for each customer and item');
+    await screen.type('Set-up charge', '');
+    expect((await sent()).setUp).toBeNull();
+    screen.server.match(() => true);
+  });
+
   it('is begun empty', async () => {
     await open(null, { new: 'yes' });
     expect(screen.text()).toContain('New quantity break');

@@ -14,11 +14,12 @@ import { referenceFeature } from '../reference/reference.feature';
 import { mayDo } from '../session/may-do';
 import { Notice } from '../shared/notice';
 import { unbroken, writer } from '../shared/numbers';
+import { FigureField } from '../shared/figure-field';
 import { TextField } from '../shared/text-field';
 import { whenChanged } from '../shared/when-changed';
 import { BreakBench } from './break-bench';
 import { BreakCurve } from './break-curve';
-import { emptyBreak, inCurrency } from './break-edits';
+import { emptyBreak, inCurrency, withSetUp } from './break-edits';
 import { BreakItems } from './break-items';
 import { BreakLimits } from './break-limits';
 import { stepsOf, waysOut, zonesIn, zoneWords } from './break-quantities';
@@ -40,6 +41,7 @@ import { TierEditor } from './tier-editor';
     EditSteps,
     Notice,
     ReachList,
+    FigureField,
     RoundingEditor,
     RouterLink,
     TextField,
@@ -53,9 +55,9 @@ export class BreakEditor {
   readonly id = input.required<string>();
   /** Set where the break is to be begun. */
   readonly new = input<string>();
-  /** Another break that it begins as a copy of, and the item that it is for. */
+  /** Another break that it begins as a copy of, and the items that it is for. */
   readonly like = input<string>();
-  readonly item = input<string>();
+  readonly item = input<string | readonly string[]>();
 
   private readonly store = inject(Store);
   private readonly router = inject(Router);
@@ -113,11 +115,15 @@ export class BreakEditor {
   private beginning(): BreakContent {
     const { copied = null } = this.found().value ?? {};
     const content = copied ?? emptyBreak(this.reference().customers.homeCurrency);
-    const item = this.item();
-    if (item === undefined) return content;
-    const name = content.name.replace(/, copy$/, '');
-    return { ...content, name: `${name}, ${item}`, reaches: [{ kind: 'item', item }] };
+    const items = [this.item() ?? []].flat();
+    const [first] = items;
+    if (first === undefined) return content;
+    const more = items.length === 1 ? '' : ` and ${String(items.length - 1)} more`;
+    const name = `${content.name.replace(/, copy$/, '')}, ${first}${more}`;
+    return { ...content, name, reaches: items.map((item) => ({ kind: 'item', item })) };
   }
+
+  protected readonly setUp = withSetUp;
 
   protected chooseCurrency(currency: string): void {
     const content = this.content();
@@ -131,9 +137,10 @@ export class BreakEditor {
     });
   }
 
-  protected beginOwn(item: string): void {
+  /** A break of their own for some items, like this one. */
+  protected beginOwn(items: readonly string[]): void {
     void this.router.navigate(['/breaks', crypto.randomUUID()], {
-      queryParams: { new: 'yes', like: this.id(), item },
+      queryParams: { new: 'yes', like: this.id(), item: items },
     });
   }
 

@@ -32,6 +32,7 @@ export function emptyBreak(currency: string): BreakContent {
     always: false,
     tiers: [{ from: '10', adjustment: { kind: 'percent', percent: '-5' } }],
     rounding: null,
+    setUp: null,
   };
 }
 
@@ -104,6 +105,15 @@ export function measuredBy(content: BreakContent, measure: BreakMeasure): BreakC
     mode: measure.kind === 'quantity' ? content.mode : 'allUnits',
     count: measure.kind === 'term' ? 'line' : content.count,
   };
+}
+
+/** Another set-up charge; an empty amount is none. */
+export function withSetUp(
+  { setUp }: BreakContent,
+  part: Partial<NonNullable<BreakContent['setUp']>>,
+): BreakContent['setUp'] {
+  const changed = { amount: '', words: '', ...setUp, ...part };
+  return changed.amount === '' ? null : changed;
 }
 
 /** A break in another currency: its rounding goes with it. */

@@ -14,8 +14,11 @@ import {
   check,
   type BreakContent,
   type BreakItemsPage,
+  type ItemRow,
 } from '@honest-ledger/contracts';
 import { catchError, debounceTime, map, of, switchMap, type Observable } from 'rxjs';
+import type { Reach } from '@honest-ledger/engine';
+import { ItemPicker } from '../catalogue/item-picker';
 import { Amount, mostDigits } from '../shared/amount';
 import { writeNumber } from '../shared/numbers';
 import { problemOf } from '../shared/problems';
@@ -36,7 +39,7 @@ const NOTHING: Found = { page: null, problem: null };
 /** The items that a break takes in as it is edited, with what one costs at each threshold. */
 @Component({
   selector: 'hl-break-items',
-  imports: [Amount, RouterLink],
+  imports: [Amount, ItemPicker, RouterLink],
   template: `
     <header class="part-head">
       <h2>Items it takes in</h2>
@@ -63,7 +66,7 @@ const NOTHING: Found = { page: null, problem: null };
               }
               <th>Before it comes</th>
               @if (mayEdit()) {
-                <th><span class="unseen">Its own</span></th>
+                <th><span class="unseen">What is done with it</span></th>
               }
             </tr>
           </thead>
@@ -86,21 +89,36 @@ const NOTHING: Found = { page: null, problem: null };
                 }
                 <td class="soft">{{ row.narrower ?? '' }}</td>
                 @if (mayEdit()) {
-                  <td>
-                    <button
-                      type="button"
-                      class="quiet small"
-                      [attr.aria-label]="'A break of its own for ' + row.item"
-                      (click)="own.emit(row.item)"
-                    >
-                      A break of its own
-                    </button>
+                  <td class="acts">
+                    <label class="choose">
+                      <input
+                        type="checkbox"
+                        [attr.aria-label]="'Choose ' + row.item"
+                        [checked]="chosen().has(row.item)"
+                        (change)="choose(row.item)"
+                      />
+                    </label>
+                    @if (isNamed(row.item)) {
+                      <button
+                        type="button"
+                        class="quiet small"
+                        [attr.aria-label]="'Take ' + row.item + ' out of the break'"
+                        (click)="takeOut(row.item)"
+                      >
+                        Take out
+                      </button>
+                    }
                   </td>
                 }
               </tr>
             }
           </tbody>
         </table>
+        @if (mayEdit() && chosen().size > 0) {
+          <button type="button" class="quiet" (click)="own.emit([...chosen()])">
+            A break of their own for {{ chosen().size === 1 ? 'this item' : 'these items' }}
+          </button>
+        }
         @if (page.rows.length < most(page)) {
           <button type="button" class="quiet small" (click)="more()">
             Show more of {{ most(page) }}
@@ -109,6 +127,11 @@ const NOTHING: Found = { page: null, problem: null };
       } @else {
         <p class="soft">It takes in no item yet.</p>
       }
+    }
+    @if (mayEdit()) {
+      <div class="adder">
+        <hl-item-picker label="Type an item that it is to take in, too" (picked)="add($event)" />
+      </div>
     }
   `,
   styles: `
@@ -130,11 +153,14 @@ export class BreakItems {
   readonly id = input.required<string>();
   readonly content = input.required<BreakContent>();
   readonly mayEdit = input.required<boolean>();
-  /** Asks for a break of its own for an item, like this one. */
-  readonly own = output<string>();
+  /** Asks for a break of their own for some items, like this one. */
+  readonly own = output<readonly string[]>();
+  /** The break is to take in other goods. */
+  readonly changed = output<readonly Reach[]>();
 
   private readonly api = inject(BreaksApi);
   private readonly limit = signal(ROWS_AT_ONCE);
+  protected readonly chosen = signal<ReadonlySet<string>>(new Set());
   private readonly question = computed(() => {
     const content = { ...this.content(), name: this.content().name || 'x' };
     // what is wrong with the break is told beside its fields
@@ -169,6 +195,28 @@ export class BreakItems {
   protected readonly digits = computed(() =>
     mostDigits((this.found().page?.rows ?? []).flatMap(({ each }) => each.map((one) => one ?? ''))),
   );
+
+  protected choose(item: string): void {
+    this.chosen.update((before) => {
+      const others = [...before].filter((one) => one !== item);
+      return new Set(before.has(item) ? others : [...others, item]);
+    });
+  }
+
+  /** Whether the break names the item itself, and not goods that it is among. */
+  protected isNamed(item: string): boolean {
+    return this.content().reaches.some((one) => one.kind === 'item' && one.item === item);
+  }
+
+  protected add({ item }: ItemRow): void {
+    if (this.isNamed(item)) return;
+    this.changed.emit([...this.content().reaches, { kind: 'item', item }]);
+  }
+
+  protected takeOut(item: string): void {
+    const { reaches } = this.content();
+    this.changed.emit(reaches.filter((one) => one.kind !== 'item' || one.item !== item));
+  }
 
   protected most({ total }: BreakItemsPage): number {
     return Math.min(total, MOST_SHOWN);

@@ -62,6 +62,7 @@ const PRICES: PriceListPage = {
         notAppliedMore: 0,
         computed: null,
         kept: null,
+        setUp: null,
       },
     },
   ],

@@ -49,7 +49,7 @@ import { TextField } from '../shared/text-field';
       </span>
     }
     <span>
-      <label for="delivery-postcode">to postcode</label>
+      <label for="delivery-postcode">To postcode</label>
       <hl-text-field
         class="postcode"
         fieldId="delivery-postcode"
@@ -65,11 +65,17 @@ import { TextField } from '../shared/text-field';
       display: contents;
     }
     span {
-      white-space: nowrap;
+      display: inline-flex;
+      align-items: baseline;
+      gap: 6px;
     }
     .postcode {
-      display: inline-block;
       inline-size: 11ch;
+    }
+    @media print {
+      .inner {
+        display: none;
+      }
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -245,13 +245,27 @@ describe('the editor of a quote', () => {
     const setup = { ...SETUP, rules: [rule] };
     await open({ ...quote, pricing: { ...quote.pricing, setup } });
     const told = (): string => screen.host.querySelector('.conflict')?.textContent ?? '';
-    await screen.type('to postcode', 'q1');
+    await screen.type('To postcode', 'q1');
     expect(told()).toBe(''); // no price is another
-    await screen.type('to postcode', ' pl4  8aa ');
+    await screen.type('To postcode', ' pl4  8aa ');
     expect(told().replace(/\s+/g, ' ')).toContain('CL-0207 16.20 EUR → 14.58 EUR.');
     await screen.press('Switch back');
     expect(told()).toBe('');
     expect(screen.host.querySelector<HTMLInputElement>('#delivery-postcode')?.value).toBe('Q1');
+  });
+
+  it('tells what is charged once for the set-up, and what was paid before', async () => {
+    const quote = view();
+    const [line] = quote.priced;
+    if (line?.kind !== 'priced') throw new Error('the line has a price');
+    const name = { id: 'b', name: 'Mixed for you', words: '', currency: 'EUR' };
+    const setUp = { version: 2, break: name, words: '', amount: '24.00', paid: false };
+    await open({ ...quote, priced: [{ ...line, setUp }] });
+    const rows = (): string[] =>
+      [...screen.host.querySelectorAll('tfoot tr')].map(({ textContent }) =>
+        textContent.replace(/\s+/g, ' ').trim(),
+      );
+    expect(rows()).toContain('Set-up, CL-0207 once, by the break Mixed for you24.00');
   });
 
   it('offers the levels that may be used at its outlet', async () => {

@@ -134,6 +134,10 @@ export class DocumentEditor implements EditingScreen, OnDestroy {
   protected readonly mayChooseRules = mayDo('chooseRules');
   protected readonly seesCosts = mayDo('seeCosts');
   protected readonly columns = computed(() => (this.seesCosts() ? 9 : 8));
+  protected readonly pricedLines = computed(() => {
+    const open = this.open();
+    return (open?.editing.content.lines ?? []).flatMap(({ id }) => open?.priced[id] ?? []);
+  });
   /** Of all lines together. */
   protected readonly lineMargin = computed(() =>
     marginOfLines(Object.values(this.open()?.priced ?? {})),

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import type { DocumentOutcome } from '@honest-ledger/contracts';
+import type { DocumentOutcome, PricedLineForm } from '@honest-ledger/contracts';
 import { effectWords, type MarginOfLines } from '@honest-ledger/engine';
 import { printedPercent } from '../cost-tables/markup-words';
 import { namesOfThings } from '../reference/names';
@@ -12,6 +12,8 @@ interface TotalRow {
   /** What the rule does, for whoever works on the quote. */
   readonly why: string;
   readonly amount: string;
+  /** Nothing for the customer's paper. */
+  readonly inner?: boolean;
 }
 
 /** The foot of a quote's table: what rules take off, shipping and charges, down to the total. */
@@ -22,7 +24,7 @@ interface TotalRow {
   imports: [Amount],
   template: `
     @for (row of rows(); track $index) {
-      <tr class="part">
+      <tr class="part" [class.inner]="row.inner">
         <td colspan="6" class="figure">
           {{ row.label }}
           @if (row.why !== '') {
@@ -72,6 +74,8 @@ interface TotalRow {
 })
 export class DocumentTotals {
   readonly outcome = input.required<DocumentOutcome>();
+  /** The lines as they are priced: set-up charges are told on them. */
+  readonly lines = input.required<readonly PricedLineForm[]>();
   readonly unpricedLines = input.required<number>();
   readonly currency = input.required<string>();
   readonly digits = input.required<number>();
@@ -93,6 +97,7 @@ export class DocumentTotals {
         }));
     const rest = [
       ...done('subtotal'),
+      ...this.lines().flatMap(setUpRow),
       ...(shipping === null ? [] : [{ label: 'Shipping', why: '', amount: shipping }]),
       ...done('shipping'),
       ...done('charge'),
@@ -112,4 +117,15 @@ export class DocumentTotals {
     const without = this.margin()?.withoutCost ?? 0;
     return without === 0 ? '' : `without ${String(without)} of the lines, whose cost nobody knows`;
   });
+}
+
+function setUpRow(line: PricedLineForm): TotalRow[] {
+  if (line.kind === 'unpriced') return [];
+  // lines that were priced before there were set-up charges have none
+  const setUp = line.setUp as typeof line.setUp | undefined;
+  if (!setUp) return [];
+  const { words, amount, paid } = setUp;
+  const label = `${words === '' ? 'Set-up' : words}, ${line.item}`;
+  const why = paid ? 'paid before' : `once, by the break ${setUp.break.name}`;
+  return [{ label, why, amount, inner: paid }];
 }

@@ -29,6 +29,7 @@ const priced = (unitPrice: string): PricedLineForm => ({
   notAppliedMore: 0,
   computed: null,
   kept: null,
+  setUp: null,
 });
 const answered = (changes: Partial<BenchAnswer> = {}): BenchAnswer => ({
   published: priced('18.40'),

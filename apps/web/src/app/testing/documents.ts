@@ -81,6 +81,7 @@ const DOCUMENT: DocumentForm = {
     rates: [{ currency: 'USD', rate: '1.1' }],
     ruleUses: [],
     bought: null,
+    setUpPaid: [],
     items: [itemFacts('CL-0207', { units: [{ unit: 'pallet', factor: '60', digits: 0 }] })],
   },
   lines: [LINE],

@@ -21,6 +21,7 @@ const line: PricedLineForm = {
   closedBy: null,
   computed: null,
   kept: null,
+  setUp: null,
   amount: '388.80',
   flats: [],
   shares: [],

@@ -96,6 +96,14 @@ function shareSentence({ of, units }: PricedShareForm): string {
   return `on ${units === 1 ? '1 unit' : `${String(units ?? 0)} units`} of this line`;
 }
 
+type PricedSetUpForm = NonNullable<Extract<PricedLineForm, { kind: 'priced' }>['setUp']>;
+
+/** What the break of a line charges once, besides the line. */
+function setUpSentence({ break: of, amount, paid }: PricedSetUpForm, currency: string): string {
+  if (paid) return `The set-up charge of the break ${of.name} was paid before.`;
+  return `Besides, the break ${of.name} charges ${writeNumber(amount)} ${currency} once for the set-up.`;
+}
+
 /** What the strip shows of a price. */
 function explain({ line, item, currency: inCurrency }: ExplainedPrice, setup: NamedSetup) {
   const names = namesFromFacts({ items: [item] }, setup);
@@ -109,6 +117,7 @@ function explain({ line, item, currency: inCurrency }: ExplainedPrice, setup: Na
       computed: null,
       slices: [],
       flats: [],
+      setUp: null,
       notApplied: [],
       more: 0,
     };
@@ -130,6 +139,8 @@ function explain({ line, item, currency: inCurrency }: ExplainedPrice, setup: Na
     })),
   }));
   const { unit, duration, closedBy, computed } = line;
+  // lines that were priced before there were set-up charges have none
+  const setUp = line.setUp as typeof line.setUp | undefined;
   return {
     problem: null,
     unit,
@@ -150,6 +161,7 @@ function explain({ line, item, currency: inCurrency }: ExplainedPrice, setup: Na
       })),
     ],
     amount: line.net,
+    setUp: setUp ? setUpSentence(setUp, inCurrency) : null,
     notApplied: line.notApplied.map((one) => notAppliedWording(one, names, writer)),
     more: line.notAppliedMore,
   };

@@ -1,0 +1,58 @@
+import type { PricedDocument } from '@honest-ledger/engine';
+import { and, asc, eq, notInArray } from 'drizzle-orm';
+import type { Queries, Transaction } from '../database/database';
+import { oneOf } from '../database/patterns';
+import { customers, items, setUpsPaid } from '../database/schema/index';
+import { ownNumbers, type OwnUses } from './rule-uses';
+import type { DocumentOnRow } from './write-document';
+
+/** Of some items, those whose set-up charge a customer has paid on another document than this one. */
+export async function setUpPaidOf(
+  queries: Queries,
+  customer: string | null,
+  numbers: readonly string[],
+  own: OwnUses | null,
+): Promise<string[]> {
+  if (customer === null) return [];
+  const mine = ownNumbers(own);
+  const rows = await queries
+    .select({ item: items.number })
+    .from(setUpsPaid)
+    .innerJoin(customers, eq(customers.id, setUpsPaid.customerId))
+    .innerJoin(items, eq(items.id, setUpsPaid.itemId))
+    .where(
+      and(
+        eq(customers.code, customer),
+        oneOf(items.number, numbers),
+        mine.length > 0 ? notInArray(setUpsPaid.documentNumber, mine) : undefined,
+      ),
+    )
+    .orderBy(asc(items.number));
+  return rows.map(({ item }) => item);
+}
+
+/** Writes down the set-up charges that a document asks for. What the order before it did stays its own. */
+export async function keepSetUpsPaid(
+  transaction: Transaction,
+  { lines }: PricedDocument,
+  { number, customerId }: DocumentOnRow,
+): Promise<void> {
+  if (customerId === null) return;
+  const charged = lines.flatMap((line) =>
+    line.kind === 'priced' && line.setUp && !line.setUp.paid ? [line.item] : [],
+  );
+  if (charged.length === 0) return;
+  const found = await transaction
+    .select({ itemId: items.id })
+    .from(items)
+    .where(oneOf(items.number, charged));
+  await transaction
+    .insert(setUpsPaid)
+    .values(found.map(({ itemId }) => ({ customerId, itemId, documentNumber: number })))
+    .onConflictDoNothing();
+}
+
+/** Gives back what was paid with a document. */
+export async function giveBackSetUps(transaction: Transaction, number: number): Promise<void> {
+  await transaction.delete(setUpsPaid).where(eq(setUpsPaid.documentNumber, number));
+}
