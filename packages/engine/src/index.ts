@@ -33,6 +33,7 @@ export * from './pricing/changed-price';
 export * from './pricing/cost-adjustment';
 export * from './pricing/follow-cost';
 export * from './pricing/item-cost';
+export { ruleFinder } from './compile/compile-rule';
 export * from './pricing/price-document';
 export * from './pricing/price-ends';
 export * from './pricing/priced';

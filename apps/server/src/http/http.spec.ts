@@ -48,6 +48,7 @@ const ROUTES: readonly (readonly [Method, string, Permission])[] = [
   ['GET', `/rules/${LEVEL}`, 'look'],
   ['GET', `/rules/${LEVEL}/record`, 'look'],
   ['POST', `/rules/${LEVEL}/try`, 'look'],
+  ['POST', `/rules/${LEVEL}/items`, 'look'],
   ['POST', '/rules/try', 'look'],
   ['GET', '/breaks', 'look'],
   ['GET', `/breaks/${LEVEL}`, 'look'],

@@ -1,10 +1,13 @@
 import {
   may,
+  ruleItemsQuestionSchema,
   ruleParams,
   ruleQuestionSchema,
   trialSchema,
   type RuleAnswer,
   type RuleContent,
+  type RuleItemsPage,
+  type RuleItemsQuestion,
   type RuleList,
   type RuleParams,
   type RuleQuestion,
@@ -20,6 +23,7 @@ import { snapshot, type Queries } from '../database/database';
 import { notFound } from '../http/problems';
 import type { Services } from '../services';
 import { signedIn } from '../session/plugin';
+import { itemsOfRule } from './items';
 import { findRule, findRules } from './queries';
 import { recordOfRule } from './record';
 import { tryRule } from './try-rule';
@@ -61,6 +65,19 @@ export const ruleRoutes: FastifyPluginCallback<Services> = (app, services, done)
         const found = await findRule(queries, services, id);
         if (!found || isHidden(found, user)) throw notFound('This rule');
         return recordOfRule(queries, id, may(user.role, 'seeCosts'));
+      }),
+  );
+
+  app.post<{ Params: RuleParams; Body: RuleItemsQuestion; Reply: RuleItemsPage }>(
+    '/rules/:id/items',
+    { config: { may: 'look' }, schema: { params: ruleParams, body: ruleItemsQuestionSchema } },
+    (request) =>
+      snapshot(database, async (queries) => {
+        const { params, body } = request;
+        const user = signedIn(request);
+        const content = await contentAsked(queries, services, user, params.id, body.content);
+        const question = { ...body, content };
+        return itemsOfRule(queries, services, params.id, question, may(user.role, 'seeCosts'));
       }),
   );
 

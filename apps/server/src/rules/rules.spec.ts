@@ -2,10 +2,12 @@ import type {
   DraftView,
   RuleAnswer,
   RuleContent,
+  RuleItemsPage,
   RuleList,
   RuleView,
   RulesAnswer,
 } from '@honest-ledger/contracts';
+import { compare, decimal, percentOf, roundToDigits } from '@honest-ledger/engine';
 import { randomUUID } from 'node:crypto';
 import { GLAZES, refusedIn, ruleDesk, rulesIn, type RuleDesk } from '../testing/rules';
 import { testServer, type Browser, type TestServer } from '../testing/test-server';
@@ -39,6 +41,40 @@ describe('conditional rules', () => {
     expect((await keep(null, id)).status).toBe(200);
     await publish();
     expect((await browser.ask('GET', `/rules/${id}`)).status).toBe(404);
+  });
+
+  it('tell the goods that they reach, with what one costs without them and under them', async () => {
+    const asked = async (content: RuleContent, by = browser): Promise<RuleItemsPage> =>
+      (
+        await by.ask('POST', `/rules/${id}/items`, { content, offset: 0, limit: 25 })
+      ).as<RuleItemsPage>();
+    const id = randomUUID();
+    // what it asks besides goods is taken to hold: three of each, a code, a day that is past
+    const coded: RuleContent = {
+      ...GLAZES,
+      paused: true,
+      starts: { kind: 'code', code: 'KILN' },
+      validity: {
+        ...GLAZES.validity,
+        days: { from: '2001-01-01', until: '2001-01-02' },
+      },
+    };
+    const page = await asked(coded);
+    expect(page.rows.length).toBe(Math.min(page.total, 25));
+    expect(page.pricesLines).toBeTrue();
+    expect(page.total).toBeGreaterThan(3);
+    for (const { without, under, cost, margin } of page.rows) {
+      const [plain, off] = [decimal(without ?? ''), decimal(under ?? '')];
+      const tenth = roundToDigits(percentOf(plain, decimal('90')), 2, 'halfAwayFromZero');
+      expect(compare(off, tenth)).toBe(0);
+      if (cost != null) expect(margin).not.toBeNull();
+    }
+    const bundle = await asked({ ...coded, effect: { kind: 'charge', amount: '1' } });
+    expect([bundle.total, bundle.pricesLines]).toEqual([page.total, false]);
+    await keep(coded, id);
+    const seller = await server.signedIn('noor@saltmarsh.example');
+    const [row] = (await asked(coded, seller)).rows;
+    expect(Object.keys(row ?? {}).sort()).toEqual(['item', 'name', 'under', 'unit', 'without']);
   });
 
   it('start with their code, which is kept on the quote', async () => {

@@ -40,6 +40,43 @@ export interface RuleView {
   readonly draft: ObjectDraft<RuleContent> | null;
 }
 
+/** Which of the goods that a rule reaches as it is edited. */
+export interface RuleItemsQuestion {
+  readonly content: RuleContent;
+  readonly offset: number;
+  readonly limit: number;
+}
+
+export const ruleItemsQuestionSchema = objectOf<RuleItemsQuestion>({
+  content: ruleContentSchema.required(),
+  offset: Joi.number().integer().min(0).max(10_000_000).required(),
+  limit: Joi.number().integer().min(1).max(500).required(),
+});
+
+export interface RuleItemsPage {
+  readonly rows: readonly RuleItem[];
+  readonly total: number;
+  /** Of the prices: the rule's own. */
+  readonly currency: string;
+  /** Whether the rule does something to a line by itself, so that goods have a price under it. */
+  readonly pricesLines: boolean;
+}
+
+/** An item that a rule reaches, for anybody, one base unit of it. */
+export interface RuleItem {
+  readonly item: string;
+  readonly name: string;
+  readonly unit: string;
+  /** Without any rule; null for no price. */
+  readonly without: string | null;
+  /** With this rule alone, as if all that it asks besides goods held. */
+  readonly under: string | null;
+  /** Left out for those who may not see costs; null where nothing is known. */
+  readonly cost?: string | null;
+  /** Under the rule, in percent. */
+  readonly margin?: string | null;
+}
+
 /** What rules are tried on: a quote as it stands, or goods that somebody names. */
 export type TrialSubject =
   | { readonly kind: 'document'; readonly number: number }

@@ -1,9 +1,29 @@
-import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import type { ConditionForm } from '@honest-ledger/contracts';
+import { movedBy, movedTo, type MoveStep, type Place } from './condition-moves';
 import { withPart, type TestForm } from './rule-edits';
 import { TestEditor } from './test-editor';
 
 type Group = Extract<ConditionForm, { of: unknown }>;
+
+/** Where a part goes. */
+type Move = { readonly from: Place } & ({ readonly to: Place } | { readonly step: MoveStep });
+
+/** What is dragged here is a part of a condition and nothing else. */
+const DRAGGED = 'application/x-honest-ledger-condition-part';
+
+const STEPS: Readonly<Partial<Record<string, MoveStep>>> = {
+  ArrowUp: 'up',
+  ArrowDown: 'down',
+  ArrowRight: 'in',
+  ArrowLeft: 'out',
+};
+
+function draggedFrom({ dataTransfer }: DragEvent): Place | null {
+  const text = dataTransfer?.getData(DRAGGED) ?? '';
+  if (!/^\[\d+(,\d+)*\]$/.test(text)) return null;
+  return text.slice(1, -1).split(',').map(Number);
+}
 
 const GROUPS: readonly (readonly [Group['kind'], string])[] = [
   ['all', 'all of these hold'],
@@ -27,17 +47,35 @@ const GROUPS: readonly (readonly [Group['kind'], string])[] = [
           <button type="button" class="quiet small" (click)="removed.emit()">Take out</button>
         }
       </div>
-      <ul>
+      <ul (dragover)="allow($event, group.of.length)" (drop)="drop($event, group.of.length)">
         @for (part of group.of; track $index) {
-          <li>
+          <li
+            [class.over]="over() === $index"
+            (dragover)="allow($event, $index)"
+            (dragleave)="over.set(null)"
+            (drop)="drop($event, $index)"
+          >
+            <button
+              type="button"
+              class="handle"
+              draggable="true"
+              aria-label="Move this part: Alt with an arrow key"
+              title="Drag it, or press Alt with an arrow key: up, down, right into a group, left out of it"
+              (dragstart)="lift($event, $index)"
+              (keydown)="press($event, $index)"
+            >
+              ⠿
+            </button>
             <hl-condition-editor
               [condition]="part"
               [path]="path() + '.of[' + $index + ']'"
+              [place]="placeOf($index)"
               [problems]="problems()"
               [currency]="currency()"
               [removable]="true"
               (changed)="setPart($index, $event)"
               (removed)="setPart($index, null)"
+              (moved)="move($event)"
             />
           </li>
         } @empty {
@@ -83,7 +121,26 @@ const GROUPS: readonly (readonly [Group['kind'], string])[] = [
       list-style: none;
     }
     li {
+      display: flex;
+      align-items: baseline;
+      gap: 4px;
       padding: 4px 0;
+    }
+    li > hl-condition-editor {
+      flex: 1;
+    }
+    .over {
+      box-shadow: 0 -2px 0 var(--action);
+    }
+    .handle {
+      padding: 0 2px;
+      border: 0;
+      background: none;
+      color: var(--soft-ink);
+      cursor: grab;
+    }
+    :host-context(fieldset:disabled) .handle {
+      display: none;
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -96,9 +153,15 @@ export class ConditionEditor {
   readonly currency = input.required<string>();
   /** The whole condition of a rule stays. */
   readonly removable = input(false);
+  /** Where this condition stands in that of the rule. */
+  readonly place = input<Place>([]);
   readonly changed = output<ConditionForm>();
   readonly removed = output();
+  /** A part is to go elsewhere: the outermost group does it. */
+  readonly moved = output<Move>();
 
+  /** The part before which something that is dragged would go. */
+  protected readonly over = signal<number | null>(null);
   protected readonly groups = GROUPS;
   protected readonly group = computed((): Group | null => {
     const condition = this.condition();
@@ -119,6 +182,50 @@ export class ConditionEditor {
   protected setPart(place: number, part: ConditionForm | null): void {
     const group = this.group();
     if (group) this.changed.emit({ kind: group.kind, of: withPart(group.of, place, part) });
+  }
+
+  protected placeOf(at: number): Place {
+    return [...this.place(), at];
+  }
+
+  protected lift({ dataTransfer, target }: DragEvent, at: number): void {
+    dataTransfer?.setData(DRAGGED, JSON.stringify(this.placeOf(at)));
+    const row = target instanceof HTMLElement ? target.closest('li') : null;
+    if (row) dataTransfer?.setDragImage(row, 0, 0);
+  }
+
+  protected allow(event: DragEvent, at: number): void {
+    if (!event.dataTransfer?.types.includes(DRAGGED)) return;
+    event.preventDefault();
+    event.stopPropagation();
+    this.over.set(at);
+  }
+
+  protected drop(event: DragEvent, at: number): void {
+    this.over.set(null);
+    const from = draggedFrom(event);
+    if (!from) return;
+    event.preventDefault();
+    event.stopPropagation();
+    this.move({ from, to: this.placeOf(at) });
+  }
+
+  protected press(event: KeyboardEvent, at: number): void {
+    const step = event.altKey ? STEPS[event.key] : undefined;
+    if (!step) return;
+    event.preventDefault();
+    this.move({ from: this.placeOf(at), step });
+  }
+
+  protected move(move: Move): void {
+    if (this.place().length > 0) {
+      this.moved.emit(move);
+      return;
+    }
+    const root = this.condition();
+    const { from } = move;
+    const after = 'to' in move ? movedTo(root, from, move.to) : movedBy(root, from, move.step);
+    if (after !== root) this.changed.emit(after);
   }
 
   protected addTest(): void {

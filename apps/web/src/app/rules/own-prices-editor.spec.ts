@@ -39,6 +39,30 @@ describe('own prices of a rule', () => {
     expect(now).toEqual([price('CL-0207', '17.50', 'pallet'), price('CL-0213', '16.20')]);
   });
 
+  it('are read from a file, beside what is there; a file that is none changes nothing', async () => {
+    await show([price('CL-0207', '18', 'pallet'), price('CL-0301', '9')]);
+    const choose = async (content: string): Promise<void> => {
+      const field = screen.host.querySelector<HTMLInputElement>('input[type=file]');
+      const chosen = new DataTransfer();
+      chosen.items.add(new File([content], 'autumn.csv'));
+      if (!field) throw new Error('there is a field for a file');
+      field.files = chosen.files;
+      field.dispatchEvent(new Event('change'));
+      await screen.settle(20);
+    };
+    await choose('Item;Price\nCL-0207;17,50\nCL-0213;16,20\n');
+    expect(now).toEqual([
+      price('CL-0207', '17.50'),
+      price('CL-0301', '9'),
+      price('CL-0213', '16.20'),
+    ]);
+    expect(screen.text()).toContain('autumn.csv: 1 prices added, 1 put in place of others.');
+    const before = now;
+    await choose('nothing of the kind');
+    expect(screen.text()).toContain('The file has no column “item”');
+    expect(now).toBe(before);
+  });
+
   it('begin at the base price of the item that is picked', async () => {
     await show([]);
     expect(screen.host.textContent).toContain('No item yet');

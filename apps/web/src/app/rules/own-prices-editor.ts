@@ -4,6 +4,7 @@ import type { ItemRow } from '@honest-ledger/contracts';
 import type { OwnPrice, Printed } from '@honest-ledger/engine';
 import { ItemPicker } from '../catalogue/item-picker';
 import { FigureField } from '../shared/figure-field';
+import { handOver, readPriceFile, writePriceFile } from '../shared/price-files';
 import { pastedPrices } from '../shared/pasted-prices';
 
 type OwnPriceForm = Printed<OwnPrice>;
@@ -75,6 +76,25 @@ const SHOWN = 50;
         Show {{ hidden() }} more
       </button>
     }
+    <div class="files">
+      <input
+        #file
+        type="file"
+        hidden
+        accept=".csv,.tsv,.txt,text/csv"
+        aria-label="File of own prices"
+        (change)="take(file)"
+      />
+      <button type="button" class="quiet small" (click)="file.click()">From a CSV file</button>
+      @if (prices().length > 0) {
+        <button type="button" class="quiet small" (click)="save()">As a CSV file</button>
+      }
+      @if (told(); as told) {
+        <span [class.wrong]="told.wrong" [attr.role]="told.wrong ? 'alert' : 'status'">
+          {{ told.sentence }}
+        </span>
+      }
+    </div>
     @if (problems().get('effect.prices'); as problem) {
       <p class="wrong" role="alert">{{ problem }}</p>
     }
@@ -88,8 +108,14 @@ const SHOWN = 50;
     .per {
       width: 90px;
     }
-    .wrong {
+    td .wrong {
       display: block;
+    }
+    .files {
+      display: flex;
+      flex-wrap: wrap;
+      align-items: baseline;
+      gap: 8px;
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -102,6 +128,10 @@ export class OwnPricesEditor {
   readonly changed = output<readonly OwnPriceForm[]>();
 
   protected readonly all = signal(false);
+  /** What became of the last file. */
+  protected readonly told = signal<{ readonly wrong: boolean; readonly sentence: string } | null>(
+    null,
+  );
   protected readonly shown = computed(() => {
     const rows = this.prices().map((one, at) => ({ one, at }));
     return this.all() ? rows : rows.slice(0, SHOWN);
@@ -119,6 +149,27 @@ export class OwnPricesEditor {
   protected paste(event: ClipboardEvent): void {
     const rows = pastedPrices(event);
     if (rows.length > 0) this.put(rows);
+  }
+
+  protected async take(field: HTMLInputElement): Promise<void> {
+    const [file] = field.files ?? [];
+    if (!file) return;
+    const read = readPriceFile(await file.text());
+    field.value = ''; // the same file once more is another choice
+    if (typeof read === 'string') {
+      this.told.set({ wrong: true, sentence: read });
+      return;
+    }
+    const prices = new Map(this.prices().map((one) => [one.item, one]));
+    const known = read.filter(({ item }) => prices.has(item)).length;
+    for (const one of read) prices.set(one.item, one);
+    this.changed.emit([...prices.values()]);
+    const sentence = `${file.name}: ${String(read.length - known)} prices added, ${String(known)} put in place of others. Undo takes them back.`;
+    this.told.set({ wrong: false, sentence });
+  }
+
+  protected save(): void {
+    handOver(writePriceFile(this.prices()), 'own-prices.csv');
   }
 
   protected set(at: number, part: Partial<OwnPriceForm>): void {

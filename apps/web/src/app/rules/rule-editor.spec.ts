@@ -109,6 +109,37 @@ describe('a rule on its screen', () => {
     screen.server.match(() => true);
   });
 
+  it('has parts of its condition moved by the keyboard and by dragging', async () => {
+    await open({});
+    const handle = (at: number): HTMLElement => {
+      const found = screen.host.querySelectorAll<HTMLElement>('.handle')[at];
+      if (!found) throw new Error('each part has a handle');
+      return found;
+    };
+    const press = async (at: number, key: string): Promise<RuleContent['when']> => {
+      handle(at).dispatchEvent(new KeyboardEvent('keydown', { key, altKey: true }));
+      await screen.settle();
+      return (await sent()).when;
+    };
+    const kinds = (when: RuleContent['when']): string =>
+      'of' in when ? `${when.kind}(${when.of.map(kinds).join(' ')})` : when.kind;
+    expect(kinds(await press(1, 'ArrowUp'))).toBe('all(number goods)');
+    expect(kinds(await press(0, 'ArrowRight'))).toBe('all(any(number) goods)');
+    const dataTransfer = new DataTransfer();
+    const drag = (type: string): DragEvent =>
+      new DragEvent(type, { dataTransfer, bubbles: true, cancelable: true });
+    handle(2).dispatchEvent(drag('dragstart')); // the goods, onto the number in its group
+    const target = handle(1).closest('li');
+    const over = drag('dragover');
+    target?.dispatchEvent(over);
+    expect(over.defaultPrevented).toBeTrue();
+    target?.dispatchEvent(drag('drop'));
+    await screen.settle();
+    expect(kinds((await sent()).when)).toBe('all(any(goods number))');
+    expect(kinds(await press(1, 'ArrowLeft'))).toBe('all(any(number) goods)');
+    screen.server.match(() => true);
+  });
+
   it('marks tests that contradict another while they are typed', async () => {
     const atLeast50 = {
       kind: 'number',

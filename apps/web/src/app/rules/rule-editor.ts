@@ -17,6 +17,7 @@ import { unbroken, writer } from '../shared/numbers';
 import { TextField } from '../shared/text-field';
 import { whenChanged } from '../shared/when-changed';
 import { ConditionEditor } from './condition-editor';
+import { RuleItems } from './rule-items';
 import { RuleRecordTable } from './rule-record';
 import { EffectEditor } from './effect-editor';
 import { RuleBench } from './rule-bench';
@@ -33,6 +34,7 @@ const STARTS = ['byItself', 'code', 'byHand'] as const;
   imports: [
     CodeChoice,
     ConditionEditor,
+    RuleItems,
     RuleRecordTable,
     EditRefusal,
     EditSteps,

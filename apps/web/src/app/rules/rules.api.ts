@@ -2,6 +2,8 @@ import { HttpClient } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
 import type {
   RuleAnswer,
+  RuleItemsPage,
+  RuleItemsQuestion,
   RuleList,
   RuleQuestion,
   RuleRecord,
@@ -26,6 +28,11 @@ export class RulesApi {
   /** What a rule did on posted sales. */
   record(id: string): Observable<RuleRecord> {
     return this.http.get<RuleRecord>(`/api/rules/${encodeURIComponent(id)}/record`);
+  }
+
+  /** The goods that a rule reaches as it is edited. */
+  items(id: string, question: RuleItemsQuestion): Observable<RuleItemsPage> {
+    return this.http.post<RuleItemsPage>(`/api/rules/${encodeURIComponent(id)}/items`, question);
   }
 
   /** What becomes of all rules on a quote or a basket. */
