@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { make, print } from '../number/decimal';
-import type { Condition, Rule, RuleEffect } from '../setup/rule';
+import { NO_LIMITS, type Condition, type Rule, type RuleEffect } from '../setup/rule';
 import type { Reach } from '../setup/reach';
 import {
   customerOf,
@@ -8,21 +8,19 @@ import {
   factsOf,
   itemOf,
   lineOf,
+  percentEntry,
   ruleOf,
+  schools,
   setupOf,
 } from '../testing/saltmarsh';
-import {
-  CATEGORIES,
-  slowly,
-  type Case,
-  type Effect,
-  type Goods,
-  type Simple,
-} from '../testing/slow-rules';
+import { CATEGORIES } from '../testing/slow-groups';
+import { slowly, type Case, type Effect, type Goods, type Simple } from '../testing/slow-rules';
 import { price } from './price-document';
 
 const goods = fc.constantFrom<Goods>('all', 'clay', 'glaze', 0, 1, 2);
 const percent = fc.constantFrom(5, 10, 15, 33, 50, 100);
+/** What levels take off the base price. */
+const LEVELS = [7, 15, 40] as const;
 const effects: fc.Arbitrary<Effect> = fc.oneof(
   { weight: 3, arbitrary: fc.record({ kind: fc.constant('percent'), percent }) },
   fc.record({ kind: fc.constantFrom('set', 'flat'), cents: fc.integer({ min: 1, max: 900 }) }),
@@ -39,6 +37,34 @@ const effects: fc.Arbitrary<Effect> = fc.oneof(
       most: fc.constantFrom(null, 1, 2),
     }),
   },
+  fc.record({
+    kind: fc.constant('own'),
+    cents: fc.array(fc.constantFrom(0, 0, 120, 450, 999), { minLength: 3, maxLength: 3 }),
+  }),
+  fc.record({ kind: fc.constant('level'), percent: fc.constantFrom(...LEVELS) }),
+  {
+    weight: 2,
+    arbitrary: fc.record({
+      kind: fc.constant('together'),
+      parts: fc.array(
+        fc.record({
+          units: fc.constantFrom(1, 1, 2),
+          goods,
+          cents: fc.constantFrom(50, 100, 333, 700),
+        }),
+        { minLength: 1, maxLength: 3 },
+      ),
+      total: fc.option(fc.constantFrom(100, 500, 1000, 2500), { freq: 2 }),
+    }),
+  },
+  {
+    weight: 2,
+    arbitrary: fc.record({
+      kind: fc.constant('spread'),
+      cents: fc.integer({ min: 1, max: 4000 }),
+      every: fc.constantFrom(null, 2, 3),
+    }),
+  },
   fc.record({ kind: fc.constantFrom('wholePercent', 'shippingPercent'), percent }),
   fc.record({
     kind: fc.constantFrom('wholeCents', 'shippingCents'),
@@ -52,6 +78,10 @@ const simples: fc.Arbitrary<Simple> = fc.record({
     { freq: 1 },
   ),
   coded: fc.constantFrom(false, false, true),
+  limit: fc.option(
+    fc.record({ most: fc.constantFrom(1, 3), used: fc.integer({ min: 0, max: 3 }) }),
+    { freq: 1 },
+  ),
   place: fc.constantFrom(0, 0, 1, 2),
   together: fc.constantFrom(true, true, false),
   stops: fc.constantFrom(false, false, false, true),
@@ -99,6 +129,7 @@ function ruleFrom(simple: Simple, index: number): Rule {
       place,
       together,
       stops,
+      limits: simple.limit ? { inAll: simple.limit.most, perCustomer: null } : NO_LIMITS,
       starts: simple.coded ? { kind: 'code', code: 'KILN' } : { kind: 'byItself' },
     },
   );
@@ -126,6 +157,32 @@ function effectFrom(effect: Effect): RuleEffect {
         dearest: effect.dearest,
         most: effect.most,
       };
+    case 'own':
+      return {
+        kind: 'ownPrices',
+        prices: effect.cents.flatMap((own, item) =>
+          own === 0 ? [] : [{ item: NUMBERS[item] ?? '', price: make(own, 2), unit: null }],
+        ),
+        raises: false,
+      };
+    case 'level':
+      return { kind: 'level', level: String(effect.percent), raises: false };
+    case 'together':
+      return {
+        kind: 'bundle',
+        parts: effect.parts.map(({ units, goods: one, cents: own }) => ({
+          quantity: units,
+          reaches: [reachOf(one)],
+          price: effect.total === null ? make(own, 2) : null,
+        })),
+        total: effect.total === null ? null : make(effect.total, 2),
+      };
+    case 'spread':
+      return {
+        kind: 'spread',
+        amount: make(-effect.cents, 2),
+        every: effect.every === null ? null : make(effect.every, 0),
+      };
     case 'shippingPercent':
       return { kind: 'shipping', off: { kind: 'percent', percent: make(-effect.percent, 0) } };
     case 'shippingCents':
@@ -151,7 +208,14 @@ describe('rules, by a second and slow way', () => {
             unit: null,
             price: make(each, 2),
           })),
-          levels: [],
+          levels: LEVELS.map((percentOff) =>
+            schools({
+              id: String(percentOff),
+              name: String(percentOff),
+              entries: [percentEntry(String(-percentOff))],
+              rounding: null,
+            }),
+          ),
           rules: one.rules.map(ruleFrom),
           ruleChoice: one.choice,
         });
@@ -161,7 +225,13 @@ describe('rules, by a second and slow way', () => {
         const document = documentOf('1', {
           codes: one.code ? ['kiln'] : [],
           shipping: one.shipping === 0 ? null : make(one.shipping, 2),
-          facts: factsOf({ customer: customerOf({ level: null }), items }),
+          facts: factsOf({
+            customer: customerOf({ level: null }),
+            items,
+            ruleUses: one.rules.flatMap(({ limit }, at) =>
+              limit ? [{ rule: String(at), inAll: limit.used, byCustomer: 0 }] : [],
+            ),
+          }),
           lines: one.lines.map(({ item, quantity }, at) =>
             lineOf(String(quantity), { id: String(at), item: NUMBERS[item] ?? '' }),
           ),
@@ -179,8 +249,8 @@ describe('rules, by a second and slow way', () => {
       }),
       { numRuns: 20_000 },
     );
-    for (const kind of ['buyAndGet', 'subtotal', 'shipping']) {
-      expect(seen.get(kind)).withContext(kind).toBeGreaterThan(1000);
+    for (const kind of ['buyAndGet', 'bundle', 'spread', 'subtotal', 'shipping']) {
+      expect(seen.get(kind)).withContext(kind).toBeGreaterThan(500);
     }
   });
 });

@@ -1,16 +1,31 @@
 /*
  * A slow second way to what rules do: it knows no indexes, no runs of units and no decimals of ours.
- * Every unit is a thing of its own, deals are found by trying every choice of units, and money is
- * counted in whole numbers of cents, or of 10^-8 cents before it is rounded.
+ * Every unit is a thing of its own, and money is counted in whole numbers of cents, or of 10^-8 cents
+ * before it is rounded.
  */
+import {
+  groupOutcome,
+  isBelow,
+  isGroup,
+  minus,
+  nearest,
+  NONE,
+  of,
+  plus,
+  takesIn,
+  type Goods,
+  type GroupEffect,
+} from './slow-groups';
 
-export type Goods = 'all' | 'clay' | 'glaze' | 0 | 1 | 2;
+export type { Goods } from './slow-groups';
 
 export interface Simple {
   readonly goods: readonly Goods[];
   /** At least so many units: of the line, or together of the goods. */
   readonly least: { readonly of: 'line' | 'goods'; readonly units: number } | null;
   readonly coded: boolean;
+  /** How often it may be used, and how often it was; null for any number. */
+  readonly limit: { readonly most: number; readonly used: number } | null;
   readonly place: number;
   readonly together: boolean;
   readonly stops: boolean;
@@ -20,16 +35,11 @@ export interface Simple {
 export type Effect =
   | { readonly kind: 'percent'; readonly percent: number }
   | { readonly kind: 'set' | 'flat'; readonly cents: number }
-  | {
-      readonly kind: 'deal';
-      readonly buy: number;
-      readonly get: number;
-      readonly from: Goods;
-      readonly given: Goods;
-      readonly percent: number;
-      readonly dearest: boolean;
-      readonly most: number | null;
-    }
+  /** A price for each item; none where it is 0. */
+  | { readonly kind: 'own'; readonly cents: readonly number[] }
+  /** The price of a level that takes a percent off the base price. */
+  | { readonly kind: 'level'; readonly percent: number }
+  | GroupEffect
   | { readonly kind: 'wholePercent'; readonly percent: number }
   | { readonly kind: 'wholeCents' | 'shippingCents'; readonly cents: number }
   | { readonly kind: 'shippingPercent'; readonly percent: number };
@@ -44,11 +54,7 @@ export interface Case {
   readonly choice: 'first' | 'least';
 }
 
-export const CATEGORIES = ['clay', 'clay', 'glaze'];
 const FINE = 10n ** 8n;
-
-const takesIn = (goods: Goods, item: number): boolean =>
-  goods === 'all' || goods === item || goods === CATEGORIES[item];
 
 /** Half a cent goes up. */
 const rounded = (fine: bigint): bigint => (fine * 2n + FINE) / (FINE * 2n);
@@ -56,7 +62,8 @@ const rounded = (fine: bigint): bigint => (fine * 2n + FINE) / (FINE * 2n);
 interface Line {
   readonly item: number;
   readonly quantity: number;
-  /** Of one unit, in 10^-8 cents. */
+  /** Of one unit, in 10^-8 cents: before rules, and as it runs. */
+  readonly base: bigint;
   each: bigint;
   flats: bigint[];
   under: Simple[];
@@ -77,6 +84,7 @@ export function slowly({ prices, lines, rules, code, shipping, choice }: Case): 
   const work = lines.map(({ item, quantity }): Line => ({
     item,
     quantity,
+    base: BigInt(prices[item] ?? 0) * FINE,
     each: BigInt(prices[item] ?? 0) * FINE,
     flats: [],
     under: [],
@@ -86,6 +94,9 @@ export function slowly({ prices, lines, rules, code, shipping, choice }: Case): 
   }));
   const holds = (rule: Simple, line: Line): boolean => {
     if (rule.coded && !code) return false;
+    if (rule.limit && rule.limit.used >= rule.limit.most) return false;
+    // goods that it has no price for are none of its goods
+    if (rule.effect.kind === 'own' && !rule.effect.cents[line.item]) return false;
     if (!rule.goods.some((one) => takesIn(one, line.item))) return false;
     if (!rule.least) return true;
     if (rule.least.of === 'line') return line.quantity >= rule.least.units;
@@ -93,7 +104,7 @@ export function slowly({ prices, lines, rules, code, shipping, choice }: Case): 
     return all.reduce((sum, { quantity }) => sum + quantity, 0) >= rule.least.units;
   };
   const isLine = ({ effect: { kind } }: Simple): boolean =>
-    ['percent', 'set', 'flat'].includes(kind);
+    ['percent', 'set', 'flat', 'own', 'level'].includes(kind);
   for (const line of work) {
     const holding = cut(inOrder.filter((rule) => isLine(rule) && holds(rule, line)));
     const last = holding.at(-1);
@@ -104,17 +115,16 @@ export function slowly({ prices, lines, rules, code, shipping, choice }: Case): 
   }
   const position = (rule: Simple): number => inOrder.indexOf(rule);
   let units = work.flatMap((line) =>
+    // a unit of a line is looked at with its rounded price
     Array.from({ length: line.quantity }, () => ({
       line,
-      // a unit of a line is looked at with its rounded price
-      left: rounded(line.each) * FINE,
+      left: of(rounded(line.each)),
       touched: line.under.length > 0,
       closed: false,
     })),
   );
   for (const rule of inOrder) {
-    if (rule.effect.kind !== 'deal') continue;
-    const { effect } = rule;
+    if (!isGroup(rule.effect)) continue;
     const open = work.filter(
       (line) =>
         holds(rule, line) && !line.alone && !(line.stop && position(rule) > position(line.stop)),
@@ -122,25 +132,21 @@ export function slowly({ prices, lines, rules, code, shipping, choice }: Case): 
     const usable = units.filter(
       (unit) => open.includes(unit.line) && !unit.closed && (rule.together || !unit.touched),
     );
-    const deal = bestDeal(effect, usable);
-    if (!deal) continue;
-    const change = (unit: Unit): bigint =>
-      deal.given.includes(unit) ? -(unit.left * BigInt(effect.percent)) / 100n : 0n;
+    const after = groupOutcome(rule.effect, usable);
+    if (!after) continue;
     for (const line of work) {
-      const own = units.filter((unit) => unit.line === line).map(change);
-      const off = own.reduce((sum, one) => sum + one, 0n);
-      const cents = -rounded(-off);
-      line.amount = line.amount + cents < 0n ? 0n : line.amount + cents;
+      const own = usable.filter((unit) => unit.line === line && after.has(unit));
+      const change = own.reduce((sum, unit) => plus(sum, minus(after.get(unit), unit.left)), NONE);
+      line.amount += nearest(change);
+      if (line.amount < 0n) line.amount = 0n;
+      if (own.length > 0 && rule.stops) line.stop ??= rule;
     }
-    const taken = [...deal.given, ...deal.earning];
-    for (const line of new Set(taken.map((unit) => unit.line))) {
-      if (rule.stops) line.stop ??= rule;
-    }
-    units = units.map((unit) =>
-      taken.includes(unit)
-        ? { ...unit, left: unit.left + change(unit), touched: true, closed: !rule.together }
-        : unit,
-    );
+    units = units.map((unit) => {
+      const left = after.get(unit);
+      if (!left) return unit;
+      const floor = isBelow(left, NONE) ? NONE : left;
+      return { ...unit, left: floor, touched: true, closed: !rule.together };
+    });
   }
   const whole = work.reduce((sum, { amount }) => sum + amount, 0n);
   const ofWhole = cut(
@@ -153,11 +159,6 @@ export function slowly({ prices, lines, rules, code, shipping, choice }: Case): 
     takenOff(some, whole, 'whole') + takenOff(some, BigInt(shipping), 'shipping');
   const chosen = chooseAmong(ofWhole, choice, (some) => left(some));
   return { lines: work.map(({ amount }) => amount), total: left(chosen) };
-}
-
-interface Unit {
-  readonly line: Line;
-  readonly left: bigint;
 }
 
 function cut(rules: readonly Simple[]): readonly Simple[] {
@@ -194,10 +195,11 @@ function applied(rules: readonly Simple[], line: Line): Line {
       after.each = (after.each * BigInt(100 - effect.percent)) / 100n;
     } else if (effect.kind === 'flat') {
       after.flats.push(-BigInt(effect.cents));
-    } else if (effect.kind === 'set') {
-      const quantity = BigInt(line.quantity);
-      if (BigInt(effect.cents) * quantity >= rounded(after.each) * quantity) continue;
-      after.each = BigInt(effect.cents) * FINE;
+    } else {
+      const price = restarted(effect, line);
+      // both are compared as what the line comes to
+      if (price === null || rounded(price) >= rounded(after.each)) continue;
+      after.each = price;
       after.under = [];
     }
     if (effect.kind !== 'flat') after.under.push(rule);
@@ -206,60 +208,27 @@ function applied(rules: readonly Simple[], line: Line): Line {
   return after;
 }
 
+/** What one of a line is set to, in 10^-8 cents; null where it is not. */
+function restarted(effect: Effect, { item, base }: Line): bigint | null {
+  switch (effect.kind) {
+    case 'set':
+      return BigInt(effect.cents) * FINE;
+    case 'own': {
+      const cents = effect.cents[item] ?? 0;
+      return cents === 0 ? null : BigInt(cents) * FINE;
+    }
+    case 'level':
+      return (base * BigInt(100 - effect.percent)) / 100n;
+    default:
+      return null;
+  }
+}
+
 function amountOf({ each, quantity, flats }: Line): bigint {
   return flats.reduce(
     (amount, flat) => (amount + flat < 0n ? 0n : amount + flat),
     rounded(each) * BigInt(quantity),
   );
-}
-
-/** Every choice of given units is tried: the most deals, then the best prices, then the earliest. */
-function bestDeal(
-  { buy, get, from, given, dearest, most }: Extract<Effect, { kind: 'deal' }>,
-  units: readonly Unit[],
-): { readonly given: readonly Unit[]; readonly earning: readonly Unit[] } | null {
-  const earns = units.filter(({ line }) => takesIn(from, line.item));
-  let best: { readonly deals: number; readonly given: readonly number[] } | null = null;
-  const key = (at: number): bigint => (units[at]?.left ?? 0n) * (dearest ? -1n : 1n);
-  for (let choice = 1; choice < 1 << units.length; choice += 1) {
-    const chosen = units.flatMap((_, at) => ((choice >> at) & 1 ? [at] : []));
-    if (chosen.length % get !== 0) continue;
-    if (!chosen.every((at) => takesIn(given, units[at]?.line.item ?? 9))) continue;
-    const deals = chosen.length / get;
-    if (most !== null && deals > most) continue;
-    const left = earns.filter((unit) => !chosen.some((at) => units[at] === unit));
-    if (left.length < deals * buy) continue;
-    chosen.sort((a, b) => (key(a) < key(b) ? -1 : key(a) > key(b) ? 1 : a - b));
-    if (
-      !best ||
-      deals > best.deals ||
-      (deals === best.deals && isBefore(chosen, best.given, key))
-    ) {
-      best = { deals, given: chosen };
-    }
-  }
-  if (!best) return null;
-  const chosen = best.given.flatMap((at) => units.slice(at, at + 1));
-  const earning = earns
-    .filter((unit) => !chosen.includes(unit))
-    .map((unit, at) => ({ unit, at }))
-    .sort((a, b) => (a.unit.left > b.unit.left ? -1 : a.unit.left < b.unit.left ? 1 : a.at - b.at))
-    .slice(0, best.deals * buy)
-    .map(({ unit }) => unit);
-  return { given: chosen, earning };
-}
-
-function isBefore(
-  a: readonly number[],
-  b: readonly number[],
-  key: (at: number) => bigint,
-): boolean {
-  for (const [place, one] of a.entries()) {
-    const other = b[place] ?? 0;
-    if (key(one) !== key(other)) return key(one) < key(other);
-    if (one !== other) return one < other;
-  }
-  return false;
 }
 
 /** What is left of the lines, or of the shipping: percents of the same sum first, then amounts. */
