@@ -31,6 +31,7 @@ export async function tryRules(
     total: print(priced.total),
     lines: printed(priced.lines),
     rules: inOrder.flatMap(({ id, name }) => fateOf({ id, name }, priced) ?? []),
+    codes: printed(priced.codes),
   };
 }
 

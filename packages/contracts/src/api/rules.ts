@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import type { AskedTest, Printed, Reason, RuleSnag } from '@honest-ledger/engine';
+import type { AskedTest, CodeState, Printed, Reason, RuleSnag } from '@honest-ledger/engine';
 import { codesSchema } from '../forms/document-schema';
 import {
   currencyCode,
@@ -147,6 +147,8 @@ export interface RulesAnswer {
   readonly lines: readonly PricedLineForm[];
   /** In the order of the list; those that are not looked at for it are left out. */
   readonly rules: readonly RuleFate[];
+  /** What became of each code that was typed. */
+  readonly codes: readonly Printed<CodeState>[];
 }
 
 /** What a rule did, or why it did nothing. */

@@ -19,12 +19,7 @@ import type {
   DocumentContent,
   DocumentLineInput,
 } from '@honest-ledger/contracts';
-import {
-  codeSentence,
-  marginOfLines,
-  type Circumstances,
-  type RuleByHand,
-} from '@honest-ledger/engine';
+import { marginOfLines, type Circumstances, type RuleByHand } from '@honest-ledger/engine';
 import { Store } from '@ngrx/store';
 import { ItemPicker } from '../catalogue/item-picker';
 import { CustomerPicker } from '../customers/customer-picker';
@@ -40,12 +35,13 @@ import { DayField } from '../shared/day-field';
 import { KeptState } from '../shared/kept-state';
 import { lossOf, type EditingScreen } from '../shared/leave-kept';
 import { Notice } from '../shared/notice';
-import { unbroken, writeNumber, writer } from '../shared/numbers';
+import { writeNumber } from '../shared/numbers';
 import { besidesFields, fieldsUnder } from '../shared/problems';
 import { TextField } from '../shared/text-field';
 import { whenChanged } from '../shared/when-changed';
 import { workingsActions, type ExplainedPrice } from '../workings/workings.feature';
 import { AdvancePanel } from './advance-panel';
+import { codesTold } from './codes-told';
 import { DocumentCircumstances } from './document-circumstances';
 import { DocumentHead } from './document-head';
 import { WORDS } from './document-words';
@@ -143,14 +139,9 @@ export class DocumentEditor implements EditingScreen, OnDestroy {
     marginOfLines(Object.values(this.open()?.priced ?? {})),
   );
   /** What became of the codes that were typed. */
-  protected readonly codes = computed(() => {
-    const names = this.names();
-    return (this.open()?.outcome.codes ?? []).map((state) => ({
-      code: state.code,
-      applied: state.is.kind === 'applied',
-      sentence: unbroken(codeSentence(state, names, writer)),
-    }));
-  });
+  protected readonly codes = computed(() =>
+    codesTold(this.open()?.outcome.codes ?? [], this.names()),
+  );
   /** The rules for the quote as a whole that somebody may decide about. */
   protected readonly wholeChoices = computed(() => {
     const open = this.open();

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { RouterLink } from '@angular/router';
 import type { Trial } from '@honest-ledger/contracts';
 import { averageEach, problemSentence, reasonSentence } from '@honest-ledger/engine';
+import { codesTold } from '../documents/codes-told';
 import { namesOfThings } from '../reference/names';
 import { Amount, mostDigits } from '../shared/amount';
 import { attempted } from '../shared/attempt';
@@ -56,6 +57,9 @@ import { TrialChooser } from './trial-chooser';
             </tr>
           </tfoot>
         </table>
+        @for (code of codes(); track code.code) {
+          <p [class.attention]="!code.applied">{{ code.applied ? '' : '△ ' }}{{ code.sentence }}</p>
+        }
         <table class="ledger" aria-label="What became of each rule">
           <thead>
             <tr>
@@ -112,6 +116,9 @@ export class AllRulesBench {
     })),
   );
   protected readonly digits = computed(() => mostDigits(this.lines().map(({ each }) => each)));
+  protected readonly codes = computed(() =>
+    codesTold(this.tried().answer?.codes ?? [], this.names()),
+  );
   protected readonly rules = computed(() => {
     const [answer, names] = [this.tried().answer, this.names()];
     return (answer?.rules ?? []).map(({ id, name, items, amount, reasons }) => {

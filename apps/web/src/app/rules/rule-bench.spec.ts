@@ -89,9 +89,11 @@ describe('the bench of rules', () => {
     expect(screen.text()).toContain('Choose a quote, or put goods into a basket.');
     await screen.choose('What to try it on', 'a basket of goods');
     picked('hl-item-picker', itemRow('GL-1180', '9.60'));
-    picked('hl-item-picker', itemRow('CL-0207', '18.40', { timeUnit: 'day' }));
+    const pallet = { unit: 'pallet', factor: '60', digits: 0 };
+    picked('hl-item-picker', itemRow('CL-0207', '18.40', { timeUnit: 'day', units: [pallet] }));
     await screen.settle();
     await screen.type('Quantity of CL-0207 in the basket', '12');
+    await screen.choose('Unit of CL-0207 in the basket', 'pallet');
     await screen.choose('Outlet of the basket', 'Quay counter');
     await screen.type('Codes of the basket', 'KILN, kiln2');
     picked('hl-customer-picker', { code: 'C1001', name: 'Harbour Lane' });
@@ -109,6 +111,7 @@ describe('the bench of rules', () => {
           problem: { kind: 'noStartPrice' },
         },
       ],
+      codes: [{ code: 'KILN', rule: null, is: { kind: 'noRule' } }],
       rules: [
         { ...rule, id: 'a', name: 'Glaze days', items: ['GL-1180', 'CL-0207'] },
         { ...rule, id: 'b', name: 'Over 200', amount: '-4.00' },
@@ -125,13 +128,14 @@ describe('the bench of rules', () => {
         codes: ['KILN', 'kiln2'],
         lines: [
           { item: 'GL-1180', quantity: '1', unit: null, duration: null },
-          { item: 'CL-0207', quantity: '12', unit: null, duration: '1' },
+          { item: 'CL-0207', quantity: '12', unit: 'pallet', duration: '1' },
         ],
       },
       at: null,
     });
     for (const part of [
       'the item has no base price',
+      '△ No rule has the code KILN.',
       '✓ on GL-1180, CL-0207',
       '✓ on the document: −4.00 EUR',
       '✗ its code is needed',
@@ -157,7 +161,7 @@ describe('the bench of rules', () => {
     moment.value = '2026-12-01T18:30';
     moment.dispatchEvent(new Event('change'));
     await screen.settle(350);
-    const answer: RulesAnswer = { currency: 'EUR', total: '0.00', lines: [], rules: [] };
+    const answer: RulesAnswer = { currency: 'EUR', total: '0.00', lines: [], rules: [], codes: [] };
     const sent = (await screen.answer('POST', '/api/rules/try', answer)) as Trial;
     expect(sent.at).toBe(new Date('2026-12-01T18:30').toISOString());
     expect(screen.text()).toContain('No rule is for any of this.');

@@ -97,6 +97,19 @@ type Basket = Extract<TrialSubject, { kind: 'basket' }>;
             [value]="line.quantity"
             (changed)="setLine(place, { quantity: $event })"
           />
+          @if (unitsOf(line.item); as units) {
+            <select
+              class="cell"
+              [attr.aria-label]="'Unit of ' + line.item + ' in the basket'"
+              (change)="setUnit(place, $event)"
+            >
+              @for (unit of units; track unit; let first = $first) {
+                <option [value]="first ? '' : unit" [selected]="unit === line.unit">
+                  {{ unit }}
+                </option>
+              }
+            </select>
+          }
           <span>× {{ line.item }}</span>
           @if (line.duration !== null) {
             <span>for</span>
@@ -139,6 +152,7 @@ export class TrialChooser {
   private readonly reference = inject(Store).selectSignal(referenceFeature.selectReference);
   private readonly asked = signal(false);
   protected readonly on = signal<TrialSubject | null>(null);
+  private readonly units = signal<ReadonlyMap<string, readonly string[]>>(new Map());
   protected readonly customer = signal<CustomerRow | null>(null);
   /** In the browser's own time, as its field gives it; empty for now. */
   protected readonly moment = signal('');
@@ -213,7 +227,21 @@ export class TrialChooser {
     this.put({ codes: [...new Set(codes)] });
   }
 
-  protected add({ item, timeUnit }: ItemRow): void {
+  /** The units that an item in the basket can be in, the base unit first; null where it has one alone. */
+  protected unitsOf(item: string): readonly string[] | null {
+    return this.units().get(item) ?? null;
+  }
+
+  protected setUnit(place: number, { target }: Event): void {
+    if (!(target instanceof HTMLSelectElement)) return;
+    this.setLine(place, { unit: target.value === '' ? null : target.value });
+  }
+
+  protected add({ item, timeUnit, unit, units }: ItemRow): void {
+    if (units.length > 0) {
+      const all = [unit, ...units.map((one) => one.unit)];
+      this.units.update((known) => new Map([...known, [item, all]]));
+    }
     const duration = timeUnit === null ? null : '1';
     this.setLines((lines) => [...lines, { item, quantity: '1', unit: null, duration }]);
   }

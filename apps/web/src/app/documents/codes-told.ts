@@ -1,0 +1,17 @@
+import { codeSentence, type CodeState, type Names, type Printed } from '@honest-ledger/engine';
+import { unbroken, writer } from '../shared/numbers';
+
+/** What became of a code, as it is told below the fields of a document. */
+export interface CodeTold {
+  readonly code: string;
+  readonly applied: boolean;
+  readonly sentence: string;
+}
+
+export function codesTold(codes: readonly Printed<CodeState>[], names: Names): readonly CodeTold[] {
+  return codes.map((state) => ({
+    code: state.code,
+    applied: state.is.kind === 'applied',
+    sentence: unbroken(codeSentence(state, names, writer)),
+  }));
+}
