@@ -31,13 +31,10 @@ export function applyLineRules(together: DocumentBeforeRules): void {
   const { context } = together;
   const find = context.setup.rules.line;
   if (!find) return;
-  const priced = together.lines.map(({ work }) => work);
-  const places = new Map(together.lines.map((line) => [line.work, line]));
-  for (const work of priced) {
-    const line = places.get(work);
-    if (line) applyToLine(line, find, context.alone ? documentOf([work], context) : together);
+  for (const line of together.lines) {
+    applyToLine(line, find, context.alone ? documentOf([line.work], context) : together);
   }
-  for (const work of priced) {
+  for (const { work } of together.lines) {
     const { computed } = work;
     if (!computed || 'kind' in computed || computed.problem) continue;
     if (!exchangeTo(computed, context.currency, context)) continue;
@@ -70,7 +67,7 @@ export function documentOf(
 }
 
 function before(work: LineInProgress, context: PricingContext): LineBeforeRules {
-  return { work, amount: amountNow(work, context), prices: new Map() };
+  return { work, amount: amountNow(work, context), prices: null };
 }
 
 function applyToLine(

@@ -25,8 +25,8 @@ export interface LineBeforeRules {
   readonly work: LineInProgress;
   /** What it comes to, in the document's currency. */
   readonly amount: Decimal;
-  /** Prices of it that were worked out, by what they are: many rules ask for the same. */
-  readonly prices: Map<string, Exact | null>;
+  /** Prices of it that were worked out, by what they are; null before the first. */
+  prices: Map<string, Exact | null> | null;
 }
 
 /** The document as all conditions of all rules look at it. */
@@ -57,42 +57,18 @@ export function numberFact(
   document: DocumentBeforeRules,
 ): Exact | null {
   const { context } = document;
-  const { work, prices } = line;
-  const once = (make: () => Exact | null): Exact | null => {
-    const key = `${fact.kind} ${currency}`;
-    const known = prices.get(key);
-    if (known !== undefined) return known;
-    const made = make();
-    prices.set(key, made);
-    return made;
-  };
-  const price = (amount: Decimal): Exact | null => {
-    const { quantity, duration } = work.line;
-    const whole = duration === null ? quantity : multiply(quantity, duration);
-    return exchange(divide(amount, whole), context.currency, currency, context.rates);
-  };
-  const priceAt = (at: Exact | null): Exact | null => at && price(amountAt(at, work, context));
+  const { work } = line;
   switch (fact.kind) {
     case 'quantity':
       return work.baseQuantity;
     case 'duration':
       return work.line.duration;
     case 'priceAfterBreak':
-      return once(() => price(line.amount));
     case 'priceAfterLevel':
-      return once(() => priceAt(afterLevel(work, context)));
     case 'basePrice':
-      return once(() => priceAt(basePriceOfLine(work, context)));
     case 'cost':
-      return once(() => {
-        const cost = costed(work, context);
-        return cost && exchange(cost.each, context.currency, currency, context.rates);
-      });
     case 'margin':
-      return once(() => {
-        const cost = costed(work, context);
-        return cost && marginOf(line.amount, cost.amount);
-      });
+      return onceOf(fact.kind, currency, line, context);
     case 'salesBefore':
       return salesBefore(fact.of, work, context);
     case 'shipping':
@@ -110,6 +86,69 @@ export function numberFact(
       return exchange(counted.spend, context.currency, currency, context.rates);
     }
   }
+}
+
+type Worked = 'priceAfterBreak' | 'priceAfterLevel' | 'basePrice' | 'cost' | 'margin';
+
+/** Worked out once for a line and a currency: many rules ask for the same. */
+function onceOf(
+  of: Worked,
+  currency: CurrencyCode,
+  line: LineBeforeRules,
+  context: PricingContext,
+): Exact | null {
+  const prices = (line.prices ??= new Map());
+  const key = `${of} ${currency}`;
+  const known = prices.get(key);
+  if (known !== undefined) return known;
+  const made = workOut(of, currency, line, context);
+  prices.set(key, made);
+  return made;
+}
+
+function workOut(
+  of: Worked,
+  currency: CurrencyCode,
+  { work, amount }: LineBeforeRules,
+  context: PricingContext,
+): Exact | null {
+  switch (of) {
+    case 'priceAfterBreak':
+      return eachOf(amount, currency, work, context);
+    case 'priceAfterLevel':
+      return eachAt(afterLevel(work, context), currency, work, context);
+    case 'basePrice':
+      return eachAt(basePriceOfLine(work, context), currency, work, context);
+    case 'cost': {
+      const cost = costed(work, context);
+      return cost && exchange(cost.each, context.currency, currency, context.rates);
+    }
+    case 'margin': {
+      const cost = costed(work, context);
+      return cost && marginOf(amount, cost.amount);
+    }
+  }
+}
+
+/** A line's amount over its quantity, in the currency that is asked for. */
+function eachOf(
+  amount: Decimal,
+  currency: CurrencyCode,
+  { line: { quantity, duration } }: LineInProgress,
+  context: PricingContext,
+): Exact | null {
+  const whole = duration === null ? quantity : multiply(quantity, duration);
+  return exchange(divide(amount, whole), context.currency, currency, context.rates);
+}
+
+/** The same of what the line would come to at another price. */
+function eachAt(
+  price: Exact | null,
+  currency: CurrencyCode,
+  work: LineInProgress,
+  context: PricingContext,
+): Exact | null {
+  return price && eachOf(amountAt(price, work, context), currency, work, context);
 }
 
 /** Nothing is known of a customer nobody knows, or where the facts were not asked for it. */
