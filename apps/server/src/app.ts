@@ -27,6 +27,7 @@ import { purchasingRoutes } from './purchasing/routes';
 import { documentRoutes } from './documents/routes';
 import { receiptRoutes } from './receipts/routes';
 import { repricingRoutes } from './repricings/routes';
+import { salesAgainRoutes } from './sales-again/routes';
 import type { Services } from './services';
 import { sessions } from './session/plugin';
 import { sessionRoutes } from './session/routes';
@@ -77,6 +78,7 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
         purchasingRoutes,
         receiptRoutes,
         repricingRoutes,
+        salesAgainRoutes,
         agreementRoutes,
         basicsRoutes,
         changeRoutes,

@@ -25,6 +25,7 @@ export * from './api/receipts';
 export * from './api/repricings';
 export * from './api/roles';
 export * from './api/rules';
+export * from './api/sales-again';
 export * from './api/session';
 export * from './api/setup-contents';
 export * from './api/setup-objects';

@@ -312,7 +312,8 @@ export async function documentNow(
   };
 }
 
-function toLine(line: typeof documentLines.$inferSelect, item: string): DocumentLineInput {
+/** A line as somebody wrote it, from its row. */
+export function toLine(line: typeof documentLines.$inferSelect, item: string): DocumentLineInput {
   const { id, quantity, unit, duration, formOfSupply, levelId: level } = line;
   const { priceByHand, priceReason, kept } = line;
   return {

@@ -18,6 +18,7 @@ import { workers } from '../database/schema/index';
 import { COMPARE_RECEIPT_JOB, TAKE_IN_JOB, type ReceiptJob } from '../receipts/receive';
 import { compareReceiptJob, takeInJob } from '../receipts/take-in';
 import { priceQuotesAgain, QUOTES_JOB, type QuotesJob } from '../repricings/quotes';
+import { priceSalesPart, SALES_AGAIN_JOB, type SalesAgainJob } from '../sales-again/price-part';
 import type { Services } from '../services';
 
 /** What the queue can be asked for; each is short, and does no harm where it is done again. */
@@ -30,6 +31,8 @@ export function jobs(services: Services): TaskList {
     [TAKE_IN_JOB]: (payload, { job }) =>
       takeInJob(services, payload as ReceiptJob, job.attempts >= job.max_attempts),
     [QUOTES_JOB]: (payload) => priceQuotesAgain(services, payload as QuotesJob),
+    [SALES_AGAIN_JOB]: (payload, { job }) =>
+      priceSalesPart(services, payload as SalesAgainJob, job.attempts >= job.max_attempts),
     [PUBLISH_JOB]: (payload) => publishWaiting(services, payload as PublishJob),
   };
 }

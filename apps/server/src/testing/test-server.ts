@@ -19,6 +19,8 @@ export interface Answer {
   // eslint-disable-next-line @typescript-eslint/no-unnecessary-type-parameters -- a cast, on purpose
   as<T>(): T;
   readonly problem: ProblemDetails;
+  /** The body as it is: of files. */
+  readonly text: string;
 }
 
 /** A browser of one user: it keeps cookies and sends the page's token back. */
@@ -36,6 +38,8 @@ export interface TestServer {
   /** What the server takes for the present; a spec may move it. */
   readonly clock: { now: Date };
   readonly services: Services;
+  /** Of its database. */
+  readonly url: string;
   /** Does all jobs of the queue that are due. */
   workOff(): Promise<void>;
   browser(): Browser;
@@ -57,6 +61,7 @@ export async function testServer(): Promise<TestServer> {
     database,
     clock,
     services,
+    url,
     workOff: () =>
       runOnce({
         connectionString: url,
@@ -96,6 +101,7 @@ function browserOf(app: FastifyInstance): Browser {
         status: response.statusCode,
         type: String(response.headers['content-type']),
         headers: response.headers,
+        text: response.body,
         // eslint-disable-next-line @typescript-eslint/no-unnecessary-type-parameters -- as above
         as: <T>() => response.json<T>(),
         get problem() {

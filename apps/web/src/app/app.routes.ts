@@ -98,6 +98,11 @@ export const routes: Routes = [
         path: 'price-desk',
         loadChildren: () => import('./price-desk/price-desk.routes').then((m) => m.priceDeskRoutes),
       },
+      {
+        path: 'sales-again',
+        loadChildren: () =>
+          import('./sales-again/sales-again.routes').then((m) => m.salesAgainRoutes),
+      },
       ...(['quote', 'order', 'sale'] as const).map((kind) => ({
         path: `${kind}s`,
         data: { kind },

@@ -17,21 +17,28 @@ export interface FormatQuery {
   readonly format: TableFormat;
 }
 
-const format = Joi.string()
+/** What a file is to be, a CSV unless said. */
+export const tableFormat = Joi.string()
   .valid(...TABLE_FORMATS)
   .default('csv');
 
-export const formatQuery = objectOf<FormatQuery>({ format });
+export const formatQuery = objectOf<FormatQuery>({ format: tableFormat });
 
 /** The catalogue as the screen shows it, all of it. */
 export type ItemFileQuery = ItemListQuery & FormatQuery;
-export const itemFileQuery = objectOf<ItemFileQuery>({ ...itemFilterFields, format });
+export const itemFileQuery = objectOf<ItemFileQuery>({ ...itemFilterFields, format: tableFormat });
 
 export type CustomerFileQuery = CustomerListQuery & FormatQuery;
-export const customerFileQuery = objectOf<CustomerFileQuery>({ ...customerListFields, format });
+export const customerFileQuery = objectOf<CustomerFileQuery>({
+  ...customerListFields,
+  format: tableFormat,
+});
 
 export type AgreementFileQuery = AgreementQuery & FormatQuery;
-export const agreementFileQuery = objectOf<AgreementFileQuery>({ ...agreementQueryFields, format });
+export const agreementFileQuery = objectOf<AgreementFileQuery>({
+  ...agreementQueryFields,
+  format: tableFormat,
+});
 
 /** A customer's price list; on paper, too. */
 export interface PriceListFileQuery extends Pick<PriceListQuery, 'text' | 'category'> {

@@ -16,6 +16,7 @@ export * from './reach';
 export * from './receipts';
 export * from './repricings';
 export * from './rules';
+export * from './sales-again';
 export * from './selling';
 export * from './setup';
 export * from './versions';

@@ -45,7 +45,13 @@ export const PLACES: readonly PlaceGroup[] = [
       { name: 'Sales', link: '/sales' },
     ],
   },
-  { name: 'Verify', places: [{ name: 'Price desk', link: '/price-desk' }] },
+  {
+    name: 'Verify',
+    places: [
+      { name: 'Price desk', link: '/price-desk' },
+      { name: 'Price sales again', link: '/sales-again', may: 'seeCosts' },
+    ],
+  },
   {
     name: 'Records',
     places: [

@@ -1,0 +1,91 @@
+import {
+  documentFromForm,
+  DOCUMENT_FORMAT,
+  DOCUMENT_FORMAT_VERSION,
+  type PricedLineForm,
+} from '@honest-ledger/contracts';
+import type { DocumentKind, PricingDocument } from '@honest-ledger/engine';
+import { asc, eq } from 'drizzle-orm';
+import { valuesOf } from '../attributes/values';
+import type { Queries } from '../database/database';
+import { oneOf } from '../database/patterns';
+import { customers, documentLines, documents, factSets, items } from '../database/schema/index';
+import { toLine } from './queries';
+
+/** What facts that were stored before did not have: nothing of it was asked for. */
+const KNOWN_SINCE = { ruleUses: [], bought: null, setUpPaid: [] } as const;
+
+/** A document with all that it was priced with, and what came of it. */
+export interface DocumentAsPriced {
+  readonly number: number;
+  readonly kind: DocumentKind;
+  /** Empty for nobody known. */
+  readonly customer: string;
+  readonly settledAt: Date | null;
+  readonly version: number;
+  readonly modelVersion: number;
+  readonly document: PricingDocument;
+  /** In the order of the document's lines. */
+  readonly priced: readonly { readonly id: string; readonly line: PricedLineForm }[];
+}
+
+/** Documents as they were priced, by their numbers; those without lines are left out. */
+export async function documentsAsPriced(
+  queries: Queries,
+  numbers: readonly number[],
+): Promise<DocumentAsPriced[]> {
+  const heads = await queries
+    .select({ document: documents, customer: customers.name })
+    .from(documents)
+    .leftJoin(customers, eq(customers.id, documents.customerId))
+    .where(oneOf(documents.number, numbers))
+    .orderBy(asc(documents.number));
+  const lines = await queries
+    .select({ line: documentLines, item: items.number })
+    .from(documentLines)
+    .innerJoin(items, eq(items.id, documentLines.itemId))
+    .where(oneOf(documentLines.documentNumber, numbers))
+    .orderBy(asc(documentLines.documentNumber), asc(documentLines.position));
+  const own = new Map<number, typeof lines>();
+  for (const row of lines) {
+    const known = own.get(row.line.documentNumber);
+    if (known) known.push(row);
+    else own.set(row.line.documentNumber, [row]);
+  }
+  const hashes = [...new Set(lines.map(({ line }) => line.factsHash))];
+  const facts = new Map(
+    (await queries.select().from(factSets).where(oneOf(factSets.hash, hashes))).map((one) => [
+      one.hash,
+      one.content,
+    ]),
+  );
+  const attributes = await valuesOf(queries, 'documents', numbers);
+  return heads.flatMap(({ document: head, customer }): DocumentAsPriced[] => {
+    const rows = own.get(head.number) ?? [];
+    const [first] = rows;
+    if (!first) return [];
+    const { version, modelVersion, pricedAt, factsHash } = first.line;
+    const known = facts.get(factsHash);
+    if (!known) throw new Error(`the facts of document ${String(head.number)} are gone`);
+    const { number, kind, settledAt, currency, levelId, codes, shipping, byHand } = head;
+    const { salesPerson, department, deliveryMethod, deliveryPostcode } = head;
+    const document = documentFromForm({
+      format: DOCUMENT_FORMAT,
+      formatVersion: DOCUMENT_FORMAT_VERSION,
+      pricedAt: pricedAt.toISOString(),
+      currency,
+      level: levelId,
+      codes,
+      shipping,
+      byHand,
+      attributes: attributes.get(number) ?? {},
+      kind,
+      circumstances: { salesPerson, department, deliveryMethod, deliveryPostcode },
+      facts: { ...KNOWN_SINCE, ...known },
+      lines: rows.map(({ line, item }) => toLine(line, item)),
+    });
+    const priced = rows.map(({ line }) => ({ id: line.id, line: line.priced }));
+    const name = customer ?? '';
+    return [{ number, kind, customer: name, settledAt, version, modelVersion, document, priced }];
+  });
+}

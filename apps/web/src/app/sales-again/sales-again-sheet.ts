@@ -1,0 +1,137 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  type OnDestroy,
+} from '@angular/core';
+import { RouterLink } from '@angular/router';
+import { SALES_AGAIN_KINDS, type SalesAgainPage } from '@honest-ledger/contracts';
+import { decimal, print, subtract } from '@honest-ledger/engine';
+import { Store } from '@ngrx/store';
+import { CodeChoice } from '../reference/code-choice';
+import { FileLinks } from '../shared/file-links';
+import { Notice } from '../shared/notice';
+import { writeChange, writeNumber } from '../shared/numbers';
+import { TextField } from '../shared/text-field';
+import { whenChanged } from '../shared/when-changed';
+import { addressOf } from './sales-again.api';
+import {
+  ROWS_AT_ONCE,
+  salesAgainActions,
+  salesAgainFeature,
+  type LinesShown,
+} from './sales-again.feature';
+import { SalesAgainSpread } from './sales-again-spread';
+import { KINDS, STATES, whichSales } from './sales-again-words';
+
+/** More than that nobody reads in a list: it is narrowed, or taken out as a file. */
+const MOST_SHOWN = 500;
+
+/** Past sales as they come out now: how far it is, sums, causes, lines, and faults of the engine. */
+@Component({
+  selector: 'hl-sales-again-sheet',
+  imports: [CodeChoice, FileLinks, Notice, RouterLink, SalesAgainSpread, TextField],
+  templateUrl: './sales-again-sheet.html',
+  styles: `
+    .line,
+    .sides {
+      display: flex;
+      flex-wrap: wrap;
+      align-items: baseline;
+      gap: 6px 14px;
+      margin: 8px 18px;
+    }
+    .sides {
+      align-items: start;
+      gap: 12px 48px;
+    }
+    .sums {
+      width: auto;
+    }
+    progress {
+      width: 280px;
+      accent-color: var(--action);
+    }
+    .link {
+      padding: 0;
+      border: 0;
+      background: none;
+      color: inherit;
+      font: inherit;
+      text-align: start;
+      text-decoration: underline;
+      cursor: pointer;
+    }
+    .more {
+      margin: 8px 18px;
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class SalesAgainSheet implements OnDestroy {
+  readonly id = input.required<string>();
+
+  private readonly store = inject(Store);
+  protected readonly run = this.store.selectSignal(salesAgainFeature.selectRun);
+  protected readonly shown = this.store.selectSignal(salesAgainFeature.selectShown);
+  protected readonly lines = this.store.selectSignal(salesAgainFeature.selectLines);
+  protected readonly sums = computed(() =>
+    (this.run().value?.sums ?? []).map((sum) => ({
+      ...sum,
+      change: print(subtract(decimal(sum.now), decimal(sum.was))),
+    })),
+  );
+  protected readonly filter = computed(() => {
+    const { kind, text } = this.shown();
+    return { kind, text };
+  });
+  protected readonly kinds = SALES_AGAIN_KINDS.map((code) => ({ code, name: KINDS[code] }));
+  protected readonly states = STATES;
+  protected readonly which = whichSales;
+  protected readonly write = writeNumber;
+  protected readonly writeChange = writeChange;
+
+  constructor() {
+    whenChanged(this.id, () => {
+      this.open();
+    });
+  }
+
+  ngOnDestroy(): void {
+    this.store.dispatch(salesAgainActions.left());
+  }
+
+  protected open(): void {
+    this.store.dispatch(salesAgainActions.opened({ id: this.id() }));
+  }
+
+  protected cancel(id: string): void {
+    this.store.dispatch(salesAgainActions.cancelled({ id }));
+  }
+
+  protected count(of: number): string {
+    return writeNumber(String(of));
+  }
+
+  protected show(shown: Partial<LinesShown>): void {
+    this.store.dispatch(salesAgainActions.shownChanged({ shown }));
+  }
+
+  protected showKind(code: string): void {
+    this.show({ kind: SALES_AGAIN_KINDS.find((one) => one === code) ?? null });
+  }
+
+  protected fileOf(id: string): string {
+    return `${addressOf(id)}/file`;
+  }
+
+  protected most({ total }: SalesAgainPage): number {
+    return Math.min(total, MOST_SHOWN);
+  }
+
+  protected more(page: SalesAgainPage): void {
+    this.show({ limit: Math.min(page.rows.length + ROWS_AT_ONCE, MOST_SHOWN) });
+  }
+}

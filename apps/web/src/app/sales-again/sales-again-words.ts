@@ -1,0 +1,29 @@
+import type { SalesAgainAsked, SalesAgainKind, SalesAgainState } from '@honest-ledger/contracts';
+import { writeCalendarDay } from '../shared/dates';
+
+export const STATES: Readonly<Record<SalesAgainState, string>> = {
+  running: 'at work',
+  done: 'done',
+  cancelled: 'cancelled',
+  failed: 'failed',
+};
+
+export const KINDS: Readonly<Record<SalesAgainKind, string>> = {
+  higher: 'dearer now',
+  lower: 'cheaper now',
+  noPrice: 'without a price now',
+  fault: 'faults',
+};
+
+/** "posted from 1 Jan 2026 to 30 Jun 2026, of customer C1001, goods under glaze" */
+export function whichSales({ from, until, customer, category }: SalesAgainAsked): string {
+  const days = [
+    ...(from === null ? [] : [`from ${writeCalendarDay(from)}`]),
+    ...(until === null ? [] : [`to ${writeCalendarDay(until)}`]),
+  ];
+  return [
+    days.length === 0 ? 'all posted sales' : `sales posted ${days.join(' ')}`,
+    ...(customer === null ? [] : [`of customer ${customer}`]),
+    ...(category === null ? [] : [`goods under ${category}`]),
+  ].join(', ');
+}
