@@ -57,9 +57,6 @@ await page.getByRole('heading', { name: 'Before it counts' }).waitFor({ state: '
 await page.goto('/catalogue/CL-0207');
 await page.getByRole('button', { name: /^Price at level Trade:/ }).focus();
 await picture(page, 'item');
-await page.goto('/basics');
-await page.getByRole('table').waitFor();
-await picture(page, 'basics');
 await page.goto('/files?kind=items');
 await page.getByLabel('Choose a CSV or XLSX file').setInputFiles({
   name: 'spring-prices.csv',
@@ -179,6 +176,13 @@ await page.getByLabel('Quantity', { exact: true }).press('Enter');
 await page.getByRole('table', { name: 'By quantity' }).getByRole('row', { name: /^24 / }).waitFor();
 await page.getByRole('table', { name: 'Tern Point Pottery paid' }).waitFor();
 await picture(page, 'price-desk');
+
+await ledger.open('Price sales again');
+await page.getByLabel('What they are priced by').selectOption('version 3');
+await page.getByRole('button', { name: 'Price them again' }).click();
+await page.getByText(/; done/).waitFor({ timeout: 120_000 });
+await page.getByRole('table', { name: 'Lines that come out otherwise' }).waitFor();
+await picture(page, 'sales-again');
 await browser.close();
 
 async function picture(of: Page, name: string): Promise<void> {

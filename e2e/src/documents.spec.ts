@@ -153,3 +153,28 @@ test('a code that somebody else used up in between says so before anything is ac
   };
   await changeWelcome(ledger, page, any, 'Welcome for everybody');
 });
+
+test('past sales are priced again by a draft, watched, narrowed and taken out', async ({
+  ledger,
+  page,
+}) => {
+  await ledger.signIn();
+  await ledger.open('Rules');
+  await ledger.row('Gloss over matt').getByText('Gloss over matt').click();
+  await page.getByLabel('How it starts').selectOption('by itself');
+  await expect(page.getByRole('complementary', { name: 'Draft' })).toContainText('1 edit');
+  await ledger.open('Price sales again');
+  await page.getByLabel('What they are priced by').selectOption({ index: 1 });
+  await page.getByRole('button', { name: 'Price them again' }).click();
+  await expect(page.getByText(/; done/)).toBeVisible({ timeout: 120_000 });
+  await expect(page.getByText(/all of them come out as they were sold/)).toBeVisible();
+  const because = page.getByRole('table', { name: 'Because of what' });
+  await because.getByRole('button', { name: 'Rule Gloss over matt applies now' }).click();
+  const lines = page.getByRole('table', { name: 'Lines that come out otherwise' });
+  await expect(lines.getByRole('row').nth(1)).toContainText('Rule Gloss over matt applies now');
+  const saving = page.waitForEvent('download');
+  await page.getByRole('link', { name: 'Export as CSV' }).click();
+  expect((await saving).suggestedFilename()).toMatch(/^sales-priced-again-.*\.csv$/);
+  await lines.getByRole('link').first().click();
+  await expect(page.getByRole('heading', { name: /^Sale \d+/ })).toBeVisible();
+});

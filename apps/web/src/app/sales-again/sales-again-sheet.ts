@@ -7,7 +7,11 @@ import {
   type OnDestroy,
 } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { SALES_AGAIN_KINDS, type SalesAgainPage } from '@honest-ledger/contracts';
+import {
+  SALES_AGAIN_KINDS,
+  type SalesAgainPage,
+  type SalesAgainView,
+} from '@honest-ledger/contracts';
 import { decimal, print, subtract } from '@honest-ledger/engine';
 import { Store } from '@ngrx/store';
 import { CodeChoice } from '../reference/code-choice';
@@ -64,6 +68,9 @@ const MOST_SHOWN = 500;
       text-decoration: underline;
       cursor: pointer;
     }
+    .item {
+      white-space: nowrap;
+    }
     .more {
       margin: 8px 18px;
     }
@@ -113,6 +120,15 @@ export class SalesAgainSheet implements OnDestroy {
 
   protected count(of: number): string {
     return writeNumber(String(of));
+  }
+
+  /** What it says of the engine where nothing was found. */
+  protected evidence({ older }: SalesAgainView): string {
+    const same =
+      '✓ Under their own version, costs and facts all of them come out as they were sold';
+    return older === 0
+      ? `${same}.`
+      : `${same}; ${this.count(older)} sales were priced by an older engine, so they tell nothing of this.`;
   }
 
   protected show(shown: Partial<LinesShown>): void {
