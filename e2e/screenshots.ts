@@ -177,8 +177,12 @@ await page.getByRole('table', { name: 'By quantity' }).getByRole('row', { name: 
 await page.getByRole('table', { name: 'Tern Point Pottery paid' }).waitFor();
 await picture(page, 'price-desk');
 
+await ledger.open('Rules');
+await ledger.row('Welcome code').getByText('Welcome code').click();
+await page.getByLabel('How it starts').selectOption('by itself');
+await page.getByRole('complementary', { name: 'Draft' }).getByText(/prices? move/).waitFor();
 await ledger.open('Price sales again');
-await page.getByLabel('What they are priced by').selectOption('version 3');
+await page.getByLabel('What they are priced by').selectOption({ index: 1 });
 await page.getByRole('button', { name: 'Price them again' }).click();
 await page.getByText(/; done/).waitFor({ timeout: 120_000 });
 await page.getByRole('table', { name: 'Lines that come out otherwise' }).waitFor();
