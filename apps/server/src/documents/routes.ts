@@ -25,12 +25,14 @@ import {
 import { asksForCosts } from '@honest-ledger/engine';
 import type { FastifyPluginCallback } from 'fastify';
 import { serializable, snapshot } from '../database/database';
+import { sendPdf } from '../exports/write-pdf';
 import type { Services } from '../services';
 import { signedIn } from '../session/plugin';
 import { advanceDocument, foreseeAdvance } from './advance';
 import { computeAgain } from './compute-again';
 import { beginDocument, keepDocument } from './keep-document';
 import { documentToPrice, findDocuments, readDocument } from './queries';
+import { paperOf } from './paper';
 import { waitForUses } from './rule-uses';
 import { takeBack } from './take-back';
 
@@ -94,6 +96,16 @@ export const documentRoutes: FastifyPluginCallback<Services> = (app, services, d
       reply.header('content-disposition', `attachment; filename="${file}"`);
       return form;
     },
+  );
+
+  app.get<{ Params: DocumentParams }>(
+    '/documents/:number/paper',
+    { config: { may: 'look' }, schema: { params: documentParams } },
+    async (request, reply) =>
+      sendPdf(
+        reply,
+        await snapshot(database, (queries) => paperOf(queries, request.params.number)),
+      ),
   );
 
   app.get<{ Params: DocumentParams; Reply: ComputedAgain }>(

@@ -50,6 +50,7 @@ const ROUTES: readonly (readonly [Method, string, Permission])[] = [
   ['POST', `/rules/${LEVEL}/try`, 'look'],
   ['POST', `/rules/${LEVEL}/items`, 'look'],
   ['POST', '/rules/try', 'look'],
+  ['GET', '/documents/1001/paper', 'look'],
   ['GET', '/sales-again', 'seeCosts'],
   ['POST', '/sales-again', 'seeCosts'],
   ['GET', `/sales-again/${LEVEL}`, 'seeCosts'],

@@ -1,0 +1,94 @@
+import type { DocumentView } from '@honest-ledger/contracts';
+import { PLAIN_LINE } from '@honest-ledger/engine';
+import { randomUUID } from 'node:crypto';
+import { testServer, type Browser, type TestServer } from '../testing/test-server';
+import { paperOf } from './paper';
+
+describe('a document on paper', () => {
+  let server: TestServer;
+  let browser: Browser;
+  beforeEach(async () => {
+    server = await testServer();
+    browser = await server.signedIn();
+  });
+  afterEach(() => server.stop());
+
+  const write = async (
+    lines: readonly (readonly [string, string])[],
+    changes: object = {},
+  ): Promise<DocumentView> => {
+    const begun = (
+      await browser.ask('POST', '/documents', { kind: 'quote', customer: 'C4001' })
+    ).as<DocumentView>();
+    const { number, revision, customer, outlet, validUntil } = begun;
+    const said = { revision, customer, outlet, validUntil, currency: 'EUR', level: null };
+    return (
+      await browser.ask('PUT', `/documents/${String(number)}`, {
+        ...said,
+        title: 'Autumn term',
+        lines: lines.map(([item, quantity]) => ({
+          ...PLAIN_LINE,
+          id: randomUUID(),
+          item,
+          quantity,
+          unit: null,
+          duration: null,
+        })),
+        ...changes,
+      })
+    ).as<DocumentView>();
+  };
+
+  it('has what is sold, in the words for the customer, down to the total', async () => {
+    const stains = await browser.ask('GET', '/items?category=stains&limit=1&offset=0');
+    const stain = stains.as<{ rows: readonly { item: string }[] }>().rows[0]?.item ?? '';
+    const quote = await write(
+      [
+        ['CL-0207', '12'],
+        ['OX-0009', '30'],
+        [stain, '5'],
+      ],
+      { shipping: '12.90' },
+    );
+    const { title, subtitle, rows } = await paperOf(server.database, quote.number);
+    expect(title).toBe(`Quote ${String(quote.number)}`);
+    expect(subtitle).toContain(
+      'Autumn term, 2026-11-24, in EUR without tax, prices promised until',
+    );
+    const said = [...(rows as Iterable<readonly string[]>)];
+    const [line] = quote.priced;
+    expect(said[0]?.slice(2)).toEqual([
+      '12',
+      'bag',
+      line?.kind === 'priced' ? (line.slices[0]?.unitPrice ?? '') : '',
+      line?.kind === 'priced' ? line.amount : '',
+    ]);
+    const all = said.map((cells) => cells.join('|'));
+    expect(all).toContain('|Clay by the bag||||');
+    expect(all.some((row) => / at .* per kg/.test(row))).toBeTrue(); // split slice by slice
+    expect(all).toContain(`|Matching your colour, ${stain}||||24.00`);
+    expect(all).toContain('|Shipping||||12.90');
+    expect(all.at(-1)).toBe(`|Total, EUR without tax||||${quote.outcome.total}`);
+  });
+
+  it('has no figure and no name that is not for the customer', async () => {
+    const quote = await write([['CL-0207', '2']], { codes: ['GLOSS'] });
+    const { rows, subtitle } = await paperOf(server.database, quote.number);
+    const paper = JSON.stringify([subtitle, [...(rows as Iterable<readonly string[]>)]]);
+    const [line] = quote.priced;
+    if (line?.kind !== 'priced') throw new Error('the line has a price');
+    for (const secret of [line.cost?.each, line.cost?.margin, line.level?.level.name]) {
+      if (secret) expect(paper).not.toContain(secret);
+    }
+    expect(paper).not.toContain('ersion');
+  });
+
+  it('is a PDF, and none where there is nothing to sell', async () => {
+    const quote = await write([['CL-0207', '2']]);
+    const answer = await browser.ask('GET', `/documents/${String(quote.number)}/paper`);
+    expect([answer.status, answer.type]).toEqual([200, 'application/pdf']);
+    expect(answer.text.startsWith('%PDF-')).toBeTrue();
+    const empty = await write([]);
+    expect((await browser.ask('GET', `/documents/${String(empty.number)}/paper`)).status).toBe(422);
+  });
+});
