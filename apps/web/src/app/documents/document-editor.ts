@@ -13,37 +13,27 @@ import {
   type OnDestroy,
 } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import type {
-  AttributeValues,
-  ItemRow,
-  DocumentContent,
-  DocumentLineInput,
-} from '@honest-ledger/contracts';
-import { marginOfLines, type Circumstances, type RuleByHand } from '@honest-ledger/engine';
+import type { ItemRow, DocumentContent, DocumentLineInput } from '@honest-ledger/contracts';
+import { marginOfLines, type RuleByHand } from '@honest-ledger/engine';
 import { Store } from '@ngrx/store';
 import { ItemPicker } from '../catalogue/item-picker';
-import { CustomerPicker } from '../customers/customer-picker';
-import { AttributeFields } from '../reference/attribute-fields';
-import { CodeChoice } from '../reference/code-choice';
 import { namesOfThings } from '../reference/names';
 import { referenceFeature } from '../reference/reference.feature';
 import { mayDo } from '../session/may-do';
 import { Amount } from '../shared/amount';
-import { writeDay, writeInstant } from '../shared/dates';
+import { writeDay } from '../shared/dates';
 import { FigureField } from '../shared/figure-field';
-import { DayField } from '../shared/day-field';
 import { KeptState } from '../shared/kept-state';
 import { lossOf, type EditingScreen } from '../shared/leave-kept';
 import { Notice } from '../shared/notice';
 import { writeNumber } from '../shared/numbers';
 import { besidesFields, fieldsUnder } from '../shared/problems';
-import { TextField } from '../shared/text-field';
 import { whenChanged } from '../shared/when-changed';
 import { workingsActions, type ExplainedPrice } from '../workings/workings.feature';
 import { AdvancePanel } from './advance-panel';
 import { codesTold } from './codes-told';
-import { DocumentCircumstances } from './document-circumstances';
 import { DocumentHead } from './document-head';
+import { DocumentTerms, type TermsChange } from './document-terms';
 import { WORDS } from './document-words';
 import { GoneNotice } from './gone-notice';
 import { LineFurther } from './line-further';
@@ -74,12 +64,8 @@ const TOLD_BESIDE =
   imports: [
     AdvancePanel,
     Amount,
-    AttributeFields,
-    CodeChoice,
-    CustomerPicker,
-    DayField,
-    DocumentCircumstances,
     DocumentHead,
+    DocumentTerms,
     FigureField,
     GoneNotice,
     ItemPicker,
@@ -90,7 +76,6 @@ const TOLD_BESIDE =
     DocumentTotals,
     RouterLink,
     RuleChoiceList,
-    TextField,
     TouchMarks,
   ],
   templateUrl: './document-editor.html',
@@ -156,11 +141,6 @@ export class DocumentEditor implements EditingScreen, OnDestroy {
   protected readonly noProblems: ReadonlyMap<string, string> = new Map();
   /** The line whose further fields are shown. */
   protected readonly unfolded = signal<string | null>(null);
-  protected readonly currencies = computed(() => {
-    const { currencies } = this.reference().customers;
-    const own = this.open()?.editing.content.currency ?? '';
-    return currencies.includes(own) ? currencies : [own, ...currencies];
-  });
   /** The prices before something was switched, until they have been looked at. */
   protected readonly switched = linkedSignal({
     source: () => this.number(),
@@ -214,9 +194,7 @@ export class DocumentEditor implements EditingScreen, OnDestroy {
       provisional: open.provisional,
     };
   });
-  protected readonly writeInstant = writeInstant;
   protected readonly write = writeNumber;
-  protected readonly changingCustomer = signal(false);
 
   constructor() {
     whenChanged(this.number, () => {
@@ -264,21 +242,10 @@ export class DocumentEditor implements EditingScreen, OnDestroy {
     return this.problems()[index]?.get(field) ?? null;
   }
 
-  protected wrongOf(path: string): string | null {
-    const fields = this.open()?.editing.problem?.fields;
-    return fields?.find((field) => field.path === path)?.sentence ?? null;
-  }
-
   protected retitle({ target }: Event): void {
     if (target instanceof HTMLInputElement) {
       this.change((content) => ({ ...content, title: target.value.trim() }));
     }
-  }
-
-  protected setCustomer(customer: string | null): void {
-    this.changingCustomer.set(false);
-    this.willMove('For another customer');
-    this.change((content) => ({ ...content, customer }));
   }
 
   protected add(item: ItemRow): void {
@@ -288,58 +255,18 @@ export class DocumentEditor implements EditingScreen, OnDestroy {
     this.store.dispatch(documentsActions.lineAdded({ id, item }));
   }
 
-  protected setValidUntil(validUntil: string | null): void {
-    this.change((content) => ({ ...content, validUntil }));
-  }
-
-  protected setOutlet(outlet: string): void {
-    this.willMove('At another outlet');
-    this.change((content) => ({ ...content, outlet: outlet === '' ? null : outlet }));
-  }
-
-  protected setCurrency(currency: string): void {
+  /** Something of the whole document; where it may move prices, the old ones are remembered. */
+  protected setTerms({ part, moving }: TermsChange): void {
     const before = this.open();
-    if (before) {
-      const was = before.editing.content.currency;
-      this.switched.set(beforeSwitch(before, `From ${was} to ${currency}`));
+    if (before && moving) {
+      this.switched.set(beforeSwitch(before, moving.what, moving.always));
     }
-    this.change((content) => ({ ...content, currency }));
-  }
-
-  /** What the change that comes makes of prices is told, and can be refused. */
-  private willMove(what: string): void {
-    const before = this.open();
-    if (before) this.switched.set(beforeSwitch(before, what, false));
+    this.change((content) => ({ ...content, ...part }));
   }
 
   protected switchBack(): void {
     this.switched.set(null);
     this.undo();
-  }
-
-  /** Codes as they are typed, apart by blanks or commas; each once. */
-  protected setCodes(text: string): void {
-    const typed = text.split(/[\s,;]+/).filter((code) => code !== '');
-    const once = typed.filter(
-      (code, place) =>
-        typed.findIndex((other) => other.toLowerCase() === code.toLowerCase()) === place,
-    );
-    this.change((content) => ({ ...content, codes: once }));
-  }
-
-  protected setShipping(shipping: string): void {
-    this.change((content) => ({ ...content, shipping: shipping === '' ? null : shipping }));
-  }
-
-  protected setLevel(level: string): void {
-    const before = this.open();
-    const called = (id: string | null): string =>
-      this.levels().find((level) => level.id === id)?.content.name ?? 'the customer’s own level';
-    if (before) {
-      const was = called(before.editing.content.level);
-      this.switched.set(beforeSwitch(before, `From ${was} to ${called(level)}`));
-    }
-    this.change((content) => ({ ...content, level: level === '' ? null : level }));
   }
 
   protected setLine({ id }: ShownLine, part: Partial<DocumentLineInput>): void {
@@ -356,16 +283,6 @@ export class DocumentEditor implements EditingScreen, OnDestroy {
 
   protected setByHand(byHand: readonly RuleByHand[]): void {
     this.change((content) => ({ ...content, byHand }));
-  }
-
-  protected setAttributes(attributes: AttributeValues): void {
-    this.willMove('With other fields of the document');
-    this.change((content) => ({ ...content, attributes }));
-  }
-
-  protected setCircumstances(circumstances: Circumstances): void {
-    this.willMove('Sold or delivered otherwise');
-    this.change((content) => ({ ...content, circumstances }));
   }
 
   protected seeGone(): void {

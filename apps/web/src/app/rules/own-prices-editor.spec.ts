@@ -47,8 +47,11 @@ describe('own prices of a rule', () => {
       chosen.items.add(new File([content], 'autumn.csv'));
       if (!field) throw new Error('there is a field for a file');
       field.files = chosen.files;
+      const told = (): string => screen.host.querySelector('.files [role]')?.textContent ?? '';
+      const before = told();
       field.dispatchEvent(new Event('change'));
-      await screen.settle(20);
+      // a file is read when the browser comes to it
+      for (let waited = 0; told() === before && waited < 100; waited += 1) await screen.settle(20);
     };
     await choose('Item;Price\nCL-0207;17,50\nCL-0213;16,20\n');
     expect(now).toEqual([

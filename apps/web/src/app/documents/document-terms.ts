@@ -1,0 +1,130 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  linkedSignal,
+  output,
+} from '@angular/core';
+import { RouterLink } from '@angular/router';
+import type { AttributeValues, CodeAndName, DocumentContent } from '@honest-ledger/contracts';
+import type { Circumstances } from '@honest-ledger/engine';
+import { Store } from '@ngrx/store';
+import { CustomerPicker } from '../customers/customer-picker';
+import { AttributeFields } from '../reference/attribute-fields';
+import { CodeChoice } from '../reference/code-choice';
+import { referenceFeature } from '../reference/reference.feature';
+import { mayDo } from '../session/may-do';
+import { writeInstant } from '../shared/dates';
+import { DayField } from '../shared/day-field';
+import { FigureField } from '../shared/figure-field';
+import { TextField } from '../shared/text-field';
+import { DocumentCircumstances } from './document-circumstances';
+import type { OpenDocument } from './documents.feature';
+
+/** A change of what holds for the whole document. */
+export interface TermsChange {
+  readonly part: Partial<DocumentContent>;
+  /** What is told with the prices that it moves; `always`, too, where it moves none. */
+  readonly moving: { readonly what: string; readonly always: boolean } | null;
+}
+
+/** What holds for the whole document: for whom, where, in what, at which level, how it goes there. */
+@Component({
+  selector: 'hl-document-terms',
+  imports: [
+    AttributeFields,
+    CodeChoice,
+    CustomerPicker,
+    DayField,
+    DocumentCircumstances,
+    FigureField,
+    RouterLink,
+    TextField,
+  ],
+  templateUrl: './document-terms.html',
+  styleUrl: './document-terms.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class DocumentTerms {
+  readonly open = input.required<OpenDocument>();
+  readonly editable = input.required<boolean>();
+  /** The levels that may be chosen for it, and those that its lines have, in words. */
+  readonly levelChoices = input.required<readonly CodeAndName[]>();
+  readonly levelNames = input.required<string>();
+  readonly changed = output<TermsChange>();
+
+  private readonly store = inject(Store);
+  protected readonly reference = this.store.selectSignal(referenceFeature.selectReference);
+  private readonly levels = this.store.selectSignal(referenceFeature.selectPublishedLevels);
+  protected readonly mayOverride = mayDo('overridePrices');
+  protected readonly customer = computed(() => this.open().inputs.document.facts.customer);
+  protected readonly changingCustomer = linkedSignal({
+    source: () => this.open().number,
+    computation: () => false,
+  });
+  protected readonly currencies = computed(() => {
+    const { currencies } = this.reference().customers;
+    const own = this.open().editing.content.currency;
+    return currencies.includes(own) ? currencies : [own, ...currencies];
+  });
+  protected readonly writeInstant = writeInstant;
+
+  protected wrongOf(path: string): string | null {
+    const fields = this.open().editing.problem?.fields;
+    return fields?.find((field) => field.path === path)?.sentence ?? null;
+  }
+
+  protected setCustomer(customer: string | null): void {
+    this.changingCustomer.set(false);
+    this.set({ customer }, 'For another customer');
+  }
+
+  protected setValidUntil(validUntil: string | null): void {
+    this.set({ validUntil });
+  }
+
+  protected setOutlet(outlet: string): void {
+    this.set({ outlet: outlet === '' ? null : outlet }, 'At another outlet');
+  }
+
+  protected setCurrency(currency: string): void {
+    const was = this.open().editing.content.currency;
+    this.set({ currency }, `From ${was} to ${currency}`, true);
+  }
+
+  /** Codes as they are typed, apart by blanks or commas; each once. */
+  protected setCodes(text: string): void {
+    const typed = text.split(/[\s,;]+/).filter((code) => code !== '');
+    const once = typed.filter(
+      (code, place) =>
+        typed.findIndex((other) => other.toLowerCase() === code.toLowerCase()) === place,
+    );
+    this.set({ codes: once });
+  }
+
+  protected setShipping(shipping: string): void {
+    this.set({ shipping: shipping === '' ? null : shipping });
+  }
+
+  protected setLevel(level: string): void {
+    const called = (id: string | null): string =>
+      this.levels().find((one) => one.id === id)?.content.name ?? 'the customer’s own level';
+    const was = called(this.open().editing.content.level);
+    const now = level === '' ? null : level;
+    this.set({ level: now }, `From ${was} to ${called(now)}`, true);
+  }
+
+  protected setAttributes(attributes: AttributeValues): void {
+    this.set({ attributes }, 'With other fields of the document');
+  }
+
+  protected setCircumstances(circumstances: Circumstances): void {
+    this.set({ circumstances }, 'Sold or delivered otherwise');
+  }
+
+  private set(part: Partial<DocumentContent>, what?: string, always = false): void {
+    this.changed.emit({ part, moving: what === undefined ? null : { what, always } });
+  }
+}
