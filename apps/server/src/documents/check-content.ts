@@ -6,6 +6,8 @@ import type { Transaction } from '../database/database';
 import { changes } from '../database/schema/index';
 import { ratesAt } from '../facts/surroundings';
 import { Problem, refused } from '../http/problems';
+import { WORDS } from '../lists/keep-entry';
+import { LISTS } from '../lists/lists';
 import type { Services } from '../services';
 import { settingsInForce, versionInForce } from '../versions/queries';
 
@@ -25,6 +27,7 @@ export async function checkContent(
   await checkByHand(transaction, services, before, after);
   await checkCurrency(transaction, after.currency, services.now());
   await checkAttributes(transaction, after);
+  await checkCircumstances(transaction, after);
 }
 
 /** What was typed by hand or chosen by somebody who may stays; anything new needs the right to. */
@@ -111,6 +114,29 @@ async function checkAttributes(
   const problems = valueProblems(known, attributes);
   if (problems.length > 0) throw refused(problems);
 }
+
+/** Who sells and how goods are delivered are chosen from lists. */
+async function checkCircumstances(
+  transaction: Transaction,
+  { circumstances }: DocumentContent,
+): Promise<void> {
+  const problems = [];
+  for (const [field, list] of CHOSEN) {
+    const code = circumstances[field];
+    if (code === null || (await LISTS[list].read(transaction)).has(code)) continue;
+    problems.push({
+      path: `circumstances.${field}`,
+      sentence: `There is no ${WORDS[list]} ${code}`,
+    });
+  }
+  if (problems.length > 0) throw refused(problems);
+}
+
+const CHOSEN = [
+  ['salesPerson', 'salesPeople'],
+  ['department', 'departments'],
+  ['deliveryMethod', 'deliveryMethods'],
+] as const;
 
 async function checkCurrency(transaction: Transaction, currency: string, now: Date): Promise<void> {
   const { homeCurrency } = await settingsInForce(transaction);

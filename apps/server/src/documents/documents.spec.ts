@@ -73,6 +73,32 @@ describe('a quote', () => {
     ...changes,
   });
 
+  it('say who sells and where the goods go, from the lists that there are', async () => {
+    const { number } = await begin();
+    const circumstances = {
+      salesPerson: 'noor',
+      department: null,
+      deliveryMethod: 'van',
+      deliveryPostcode: ' qy1  4ab ',
+    };
+    const kept = (await keep(number, { circumstances })).as<DocumentView>();
+    expect(kept.circumstances).toEqual({ ...circumstances, deliveryPostcode: 'QY1 4AB' });
+    const refused = await keep(number, {
+      revision: kept.revision,
+      circumstances: { ...circumstances, department: 'moon', salesPerson: 'nobody' },
+    });
+    expect(refused.status).toBe(422);
+    expect(refused.problem.fields?.map(({ sentence }) => sentence)).toEqual([
+      'There is no sales person nobody',
+      'There is no department moon',
+    ]);
+    const used = await browser.ask('PUT', '/lists/salesPeople/noor', {
+      seen: { name: 'Noor Salter' },
+      content: null,
+    });
+    expect(used.problem.detail).toContain('still used');
+  });
+
   it('prices worked example 1 on its line, workings and all', async () => {
     const { number } = await begin();
     const quote = (await keep(number, {})).as<DocumentView>();

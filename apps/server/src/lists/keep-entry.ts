@@ -15,7 +15,8 @@ import { knownCurrencies } from '../facts/surroundings';
 import { settingsInForce } from '../versions/queries';
 import { LISTS, type List } from './lists';
 
-const WORDS: Readonly<Record<ListKind, string>> = {
+/** What an entry of each list is called. */
+export const WORDS: Readonly<Record<ListKind, string>> = {
   categories: 'category',
   families: 'family',
   brands: 'brand',
@@ -103,7 +104,7 @@ async function removeUnused(remove: () => Promise<void>, list: ListKind): Promis
     if (postgresCode(error) !== STILL_NAMED) throw error;
     throw new Problem(
       422,
-      `This ${WORDS[list]} is still used: by goods, by customers, or by a version of the setup.`,
+      `This ${WORDS[list]} is still used: by goods, by customers, by documents, or by a version of the setup.`,
     );
   }
 }

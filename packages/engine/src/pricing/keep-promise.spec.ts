@@ -30,6 +30,7 @@ const promised = (changes: Partial<KeptPrice> = {}): KeptPrice => ({
   rest: decimal('-2.00'),
   rules: [{ id: 'spring', name: 'Spring', words: 'Spring week', currency: 'EUR' }],
   words: ['Spring week'],
+  setUp: null,
   ...changes,
 });
 const SETUP = setupOf({ basePrices: [basePrice('18.40')], rules: [] });

@@ -226,6 +226,12 @@ const outlets: fc.Arbitrary<OutletFacts> = fc.record({
   levelsAllowed: fc.option(fc.subarray(['A', 'B', 'C']), { freq: 1 }),
 });
 
+const PROMISED_SET_UP = {
+  break: { id: 'gone', name: 'A break of then', words: '', currency: 'EUR' },
+  words: '',
+  amount: make(1250, 2),
+} as const;
+
 /** What was promised for a line like it, whole, at a price and with something on top or off. */
 function promiseFor(
   { item, quantity, unit }: Pick<DocumentLine, 'item' | 'quantity' | 'unit'>,
@@ -243,6 +249,7 @@ function promiseFor(
     rest: compare(amount, negate(rest)) < 0 ? make(0, 0) : rest,
     rules: [],
     words: ['as promised'],
+    setUp: rest.units === 0 ? null : PROMISED_SET_UP,
   };
 }
 

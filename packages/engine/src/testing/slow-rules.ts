@@ -240,7 +240,8 @@ function takenOff(rules: readonly Simple[], whole: bigint, of: 'whole' | 'shippi
     left = left < off ? 0n : left - off;
   }
   for (const { effect } of rules) {
-    if (!('cents' in effect) || effect.kind !== `${of}Cents`) continue;
+    if (effect.kind !== 'wholeCents' && effect.kind !== 'shippingCents') continue;
+    if (effect.kind !== `${of}Cents`) continue;
     left = left < BigInt(effect.cents) ? 0n : left - BigInt(effect.cents);
   }
   return left;

@@ -1,8 +1,18 @@
 import { decimal } from '../number/decimal';
 import type { Rule } from '../setup/rule';
 import type { PricingDocument } from '../setup/document';
+import type { QuantityBreak } from '../setup/quantity-break';
 import { CODES } from '../testing/priced';
-import { basePrice, documentOf, lineOf, percentOff, ruleOf, setupOf } from '../testing/saltmarsh';
+import {
+  basePrice,
+  breakOf,
+  documentOf,
+  factsOf,
+  lineOf,
+  percentOff,
+  ruleOf,
+  setupOf,
+} from '../testing/saltmarsh';
 import { named, NOBODY } from '../testing/under-rules';
 import { price } from '../pricing/price-document';
 import { priceCauses } from './price-causes';
@@ -10,8 +20,14 @@ import { printed } from './printed';
 
 const spring = (changes: Partial<Rule> = {}): Rule =>
   named('Spring', ruleOf(percentOff('10'), undefined, changes));
-function line(base: string | null, rules: readonly Rule[], changes: Partial<PricingDocument> = {}) {
-  const setup = setupOf({ basePrices: base === null ? [] : [basePrice(base)], rules });
+function line(
+  base: string | null,
+  rules: readonly Rule[],
+  changes: Partial<PricingDocument> = {},
+  breaks: readonly QuantityBreak[] = [],
+) {
+  const basePrices = base === null ? [] : [basePrice(base)];
+  const setup = setupOf({ basePrices, rules, breaks });
   const document = documentOf('1', { facts: NOBODY, ...changes });
   const [first] = printed(price(setup, document)).lines;
   if (!first) throw new Error('there must be a line');
@@ -64,11 +80,23 @@ describe('why a line has another price than before', () => {
       rest: decimal('0.00'),
       rules: [],
       words: [],
+      setUp: null,
     };
     const promised = line('10.00', [], { lines: [lineOf('1', { kept })] });
     expect(priceCauses(promised, line('11.00', []), CODES)).toEqual([
       'It was promised on Quote 1001',
       'Base price: 10.00, now 11.00',
+    ]);
+  });
+
+  it('tell a set-up charge that is asked, or that was paid meanwhile', () => {
+    const setUp = { amount: decimal('24'), words: '' };
+    const matched = [breakOf({ '1': '-0' }, { setUp })];
+    const asked = line('10.00', [], {}, matched);
+    const facts = factsOf({ customer: null, setUpPaid: ['CL-0207'] });
+    const paid = line('10.00', [], { facts }, matched);
+    expect(priceCauses(asked, paid, CODES)).toEqual([
+      'The set-up charge: 24.00, now 0.00: it was paid meanwhile',
     ]);
   });
 });

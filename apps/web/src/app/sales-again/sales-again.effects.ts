@@ -101,9 +101,15 @@ export const salesAgainEffects = {
       const run = store.selectSignal(salesAgainFeature.selectRun);
       const shown = store.selectSignal(salesAgainFeature.selectShown);
       const further = actions$.pipe(
-        ofType(salesAgainActions.came),
-        map((action) => `${action.run.id} ${String(action.run.salesDone)}`),
-        distinctUntilChanged(),
+        ofType(salesAgainActions.opened),
+        switchMap(({ id }) =>
+          actions$.pipe(
+            ofType(salesAgainActions.came),
+            filter((came) => came.run.id === id),
+            map((came) => came.run.salesDone),
+            distinctUntilChanged(),
+          ),
+        ),
       );
       const changed = actions$.pipe(
         ofType(salesAgainActions.shownChanged),

@@ -5,7 +5,7 @@ import { problemBody, showScreen, signedIn, type ShownScreen } from '../testing/
 import { SalesAgainList } from './sales-again-list';
 import { SalesAgainSheet } from './sales-again-sheet';
 import { salesAgainEffects } from './sales-again.effects';
-import { salesAgainFeature } from './sales-again.feature';
+import { salesAgainActions, salesAgainFeature } from './sales-again.feature';
 
 const ID = '00000000-0000-4000-8000-000000000001';
 
@@ -116,6 +116,16 @@ describe('pricing past sales again', () => {
     await screen.settle(300);
     const text = encodeURIComponent('Rule Glaze days applies now');
     await screen.answer('GET', linesAt(`kind=higher&text=${text}&`), PAGE);
+  });
+
+  it('has its lines, too, where it is opened again', async () => {
+    await open(run());
+    screen.store.dispatch(salesAgainActions.opened({ id: ID }));
+    await screen.settle();
+    expect(screen.text()).not.toContain('Harbour Lane School');
+    await screen.answer('GET', `/api/sales-again/${ID}`, run());
+    await screen.answer('GET', linesAt(), PAGE);
+    expect(screen.text()).toContain('Harbour Lane School');
   });
 
   it('is watched while it is at work, and cancelled', async () => {
