@@ -180,7 +180,10 @@ await picture(page, 'price-desk');
 await ledger.open('Rules');
 await ledger.row('Welcome code').getByText('Welcome code').click();
 await page.getByLabel('How it starts').selectOption('by itself');
-await page.getByRole('complementary', { name: 'Draft' }).getByText(/prices? move/).waitFor();
+await page
+  .getByRole('complementary', { name: 'Draft' })
+  .getByText(/prices? move/)
+  .waitFor();
 await ledger.open('Price sales again');
 await page.getByLabel('What they are priced by').selectOption({ index: 1 });
 await page.getByRole('button', { name: 'Price them again' }).click();
