@@ -79,10 +79,19 @@ describe('a quote', () => {
       salesPerson: 'noor',
       department: null,
       deliveryMethod: 'van',
-      deliveryPostcode: ' qy1  4ab ',
+      deliveryPostcode: 'QY1 4AB',
     };
     const kept = (await keep(number, { circumstances })).as<DocumentView>();
-    expect(kept.circumstances).toEqual({ ...circumstances, deliveryPostcode: 'QY1 4AB' });
+    expect(kept.circumstances).toEqual(circumstances);
+    for (const deliveryPostcode of ['qy1 4ab', 'QY1  4AB', ' QY1', 'Q'.repeat(17)]) {
+      const written = await keep(number, {
+        revision: kept.revision,
+        circumstances: { ...circumstances, deliveryPostcode },
+      });
+      expect(written.problem.fields?.map(({ path }) => path))
+        .withContext(deliveryPostcode)
+        .toEqual(['circumstances.deliveryPostcode']);
+    }
     const refused = await keep(number, {
       revision: kept.revision,
       circumstances: { ...circumstances, department: 'moon', salesPerson: 'nobody' },

@@ -123,7 +123,14 @@ export const byHandSchema = Joi.array()
 export const shippingSchema = decimalText(PRICE_BOUNDS).allow(null).default(null);
 
 /** A postcode as it is kept: in capitals, with single spaces. */
-const postcode = Joi.string().trim().uppercase().replace(/\s+/g, ' ').min(1).max(16);
+const postcode = Joi.string()
+  .uppercase()
+  .pattern(/^\S+( \S+)*$/)
+  .max(16)
+  .messages({
+    'string.uppercase': '{#label} must be in capitals',
+    'string.pattern.base': '{#label} must have single spaces, and none around it',
+  });
 
 /** Who sells, and where the goods go. */
 export const circumstancesSchema = objectOf<Circumstances>({

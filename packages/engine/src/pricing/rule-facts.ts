@@ -97,7 +97,7 @@ function onceOf(
   line: LineBeforeRules,
   context: PricingContext,
 ): Exact | null {
-  const prices = (line.prices ??= new Map());
+  const prices = (line.prices ??= new Map<string, Exact | null>());
   const key = `${of} ${currency}`;
   const known = prices.get(key);
   if (known !== undefined) return known;
