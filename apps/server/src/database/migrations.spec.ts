@@ -71,7 +71,8 @@ describe('a database from before there were orders and sales', () => {
         values ('${RULE}', 1, 'One', ${rule})`,
       `insert into drafts (id, name, created_by, created_at) values ('${RULE}', '', 1, now())`,
       `insert into draft_edits (draft_id, object_kind, object_key, content, edited_by, edited_at)
-        values ('${RULE}', 'rule', '${RULE}', ${rule}, 1, now())`,
+        values ('${RULE}', 'rule', '${RULE}', ${rule}, 1, now()),
+          ('${RULE}', 'break', 'b', '{"name": "Bags"}', 1, now())`,
     ]) {
       await client.query(statement);
     }
@@ -84,7 +85,10 @@ describe('a database from before there were orders and sales', () => {
     expect(await read('select object_kind from changes')).toEqual([{ object_kind: 'document' }]);
     const content = { paused: false, limits: { inAll: null, perCustomer: null } };
     expect(await read('select content from rule_rows')).toEqual([{ content }]);
-    expect(await read('select content from draft_edits')).toEqual([{ content }]);
+    expect(await read('select content from draft_edits order by id')).toEqual([
+      { content },
+      { content: { name: 'Bags', setUp: null } },
+    ]);
     await expectAsync(
       client.query(`update changes set object_kind = 'quote'`),
     ).toBeRejectedWithError(/never changed/);

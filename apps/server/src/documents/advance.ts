@@ -175,8 +175,7 @@ function figures(line: PricedLineForm): string {
   const { net, slices, setUp } = line;
   return JSON.stringify([
     net,
-    // lines that were priced before there were set-up charges have none
-    (setUp as typeof setUp | undefined)?.amount ?? null,
+    setUp?.amount ?? null,
     slices.map(({ quantity, unit, unitPrice }) => [quantity, unit, unitPrice]),
   ]);
 }

@@ -1,5 +1,5 @@
 import { may, type DocumentContent, type Role } from '@honest-ledger/contracts';
-import { and, eq, sql } from 'drizzle-orm';
+import { and, eq, not, sql } from 'drizzle-orm';
 import { isDeepStrictEqual } from 'node:util';
 import { attributesOf, valueProblems } from '../attributes/values';
 import type { Transaction } from '../database/database';
@@ -63,7 +63,11 @@ async function checkPromises(
   const problems = [];
   for (const [index, { id, item, kept }] of after.lines.entries()) {
     if (kept === null || isDeepStrictEqual(kept, old.get(id)?.kept)) continue;
-    const once = { lines: [{ item, kept }] };
+    // promises from before there were set-up charges say nothing of them on record
+    const { setUp, ...unsaid } = kept;
+    const once = { lines: [{ item, kept: setUp ? kept : unsaid }] };
+    const charged = sql`jsonb_path_exists(${changes.after},
+      '$.lines[*] ? (@.item == $item).kept.setUp ? (@ != null)', ${JSON.stringify({ item })}::jsonb)`;
     const [known] = await transaction
       .select({ id: changes.id })
       .from(changes)
@@ -72,6 +76,7 @@ async function checkPromises(
           eq(changes.objectKind, 'document'),
           eq(changes.objectKey, String(number)),
           sql`${changes.after} @> ${JSON.stringify(once)}::jsonb`,
+          setUp ? undefined : not(charged),
         ),
       )
       .limit(1);

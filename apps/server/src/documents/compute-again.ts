@@ -1,4 +1,4 @@
-import type { AdvancingLine, ComputedAgain } from '@honest-ledger/contracts';
+import type { AdvancingLine, ComputedAgain, PricedLineForm } from '@honest-ledger/contracts';
 import { MODEL_VERSION, priceDocument, printed } from '@honest-ledger/engine';
 import { isDeepStrictEqual } from 'node:util';
 import type { Queries } from '../database/database';
@@ -20,18 +20,16 @@ export async function computeAgain(
   const [asPriced] = await documentsAsPriced(queries, [number]);
   if (!asPriced) throw new Problem(422, 'There are no lines to compute.');
   const { version, modelVersion: pricedBy, document } = asPriced;
-  const differing = await differingFromOwn(queries, services, asPriced);
+  const { compiled } = await services.setups.of(queries, version);
+  const differing = differingFrom(asPriced, printed(priceDocument(compiled, document).lines));
   return { version, pricedAt: document.pricedAt, modelVersion: MODEL_VERSION, pricedBy, differing };
 }
 
-/** The lines of a document that come out otherwise under its own version. */
-export async function differingFromOwn(
-  queries: Queries,
-  { setups }: Pick<Services, 'setups'>,
-  { version, document, priced }: DocumentAsPriced,
-): Promise<AdvancingLine[]> {
-  const { compiled } = await setups.of(queries, version);
-  const computed = printed(priceDocument(compiled, document).lines);
+/** The lines of a document that are computed otherwise than they were priced, workings and all. */
+export function differingFrom(
+  { priced }: DocumentAsPriced,
+  computed: readonly PricedLineForm[],
+): AdvancingLine[] {
   return priced.flatMap(({ id, line: promised }, place): AdvancingLine[] => {
     const today = computed[place];
     return today && !isDeepStrictEqual(today, promised) ? [{ id, promised, today }] : [];

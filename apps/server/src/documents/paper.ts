@@ -74,8 +74,7 @@ function totalRows(
       .filter(({ effect }) => effect.kind === kind)
       .map(({ rule, amount }: PricedRule) => row(rule.words || else_, amount));
   const setUps = lines.flatMap((line): string[][] => {
-    // lines that were priced before there were set-up charges have none
-    const setUp = line.kind === 'priced' ? (line.setUp as typeof line.setUp | undefined) : null;
+    const setUp = line.kind === 'priced' ? line.setUp : null;
     if (!setUp || setUp.paid) return [];
     return [row(`${setUp.words || 'Set-up'}, ${line.item}`, setUp.amount)];
   });

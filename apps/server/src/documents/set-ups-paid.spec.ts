@@ -77,6 +77,22 @@ describe('the set-up charge of a break', () => {
     expect(await server.database.select().from(setUpsPaid)).toEqual([]);
   });
 
+  it('stays in a promise, which is not forged without it', async () => {
+    const [quote, order] = [await begin('quote', 'C4001'), await begin('order', 'C4001')];
+    await step(order.number, 'order');
+    const made = await step(quote.number, 'order', true);
+    const [line] = made.lines;
+    expect([line?.kept?.setUp?.amount, told(made)]).toEqual(['24.00', '0.00 paid']);
+    const { number, revision, customer, outlet, currency } = made;
+    const said = { revision, customer, title: '', outlet, currency, level: null };
+    const forged = { ...line, kept: line?.kept && { ...line.kept, setUp: null } };
+    const answer = await browser.ask('PUT', `/documents/${String(number)}`, {
+      ...said,
+      lines: [forged],
+    });
+    expect(answer.problem.fields?.map(({ path }) => path)).toEqual(['lines[0].kept']);
+  });
+
   it('is paid once where several orders are confirmed at the same time', async () => {
     const orders = await Promise.all(['1', '2', '3'].map(() => begin('order', 'C4001')));
     const views = await Promise.all(orders.map(({ number }) => foresee(number, 'order')));

@@ -37,7 +37,7 @@ export async function itemsOfRule(
   { content, offset, limit }: RuleItemsQuestion,
   seesCosts: boolean,
 ): Promise<RuleItemsPage> {
-  const { setup } = await setups.of(queries, await versionInForce(queries));
+  const { setup, compiled } = await setups.of(queries, await versionInForce(queries));
   const written = ruleFromForm({ id, ...content, paused: false });
   const [rule = written] = withSavedConditions([written], setup.conditions);
   const find = ruleFinder([rule]);
@@ -46,7 +46,7 @@ export async function itemsOfRule(
   const where = { customer: null, outlet: content.outlets?.[0] ?? null };
   const facts = await surroundings(queries, where, now());
   const numbers = reached.slice(offset, offset + limit).map(({ item }) => item);
-  const day = pricingDay(facts.local.day, compileSetup(setup));
+  const day = pricingDay(facts.local.day, compiled);
   const page = await readItemsToPrice(queries, day, numbers);
   const [without, under] = [[], [anyhow(rule)]].map(
     (rules) =>

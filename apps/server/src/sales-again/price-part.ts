@@ -1,4 +1,4 @@
-import type { SalesAgainSum } from '@honest-ledger/contracts';
+import type { PricedLineForm, SalesAgainSum } from '@honest-ledger/contracts';
 import { namesFromFacts } from '@honest-ledger/contracts';
 import {
   add,
@@ -18,7 +18,7 @@ import { insertRows, type WrittenColumn } from '../database/insert-rows';
 import { serializable, type Transaction } from '../database/database';
 import { salesAgain, salesAgainLines, salesAgainParts } from '../database/schema/index';
 import { documentsAsPriced, type DocumentAsPriced } from '../documents/as-priced';
-import { differingFromOwn } from '../documents/compute-again';
+import { differingFrom } from '../documents/compute-again';
 import type { Services } from '../services';
 import { setupAskedFor } from './setup-asked-for';
 
@@ -74,13 +74,13 @@ async function pricePart(
   const rows: Row[] = [];
   let [lines, older] = [0, 0];
   for (const sale of await documentsAsPriced(transaction, found.part.sales)) {
-    if (sale.modelVersion !== MODEL_VERSION) older += 1;
-    const faults =
-      sale.modelVersion === MODEL_VERSION
-        ? new Set((await differingFromOwn(transaction, services, sale)).map(({ id }) => id))
-        : new Set<string>();
-    const own = by ?? (await services.setups.of(transaction, sale.version));
-    for (const compared of compare(sale, own, asked.category)) {
+    const own = await services.setups.of(transaction, sale.version);
+    const again = computed(sale, own.compiled);
+    const isOlder = sale.modelVersion !== MODEL_VERSION;
+    if (isOlder) older += 1;
+    const faults = new Set(isOlder ? [] : differingFrom(sale, again).map(({ id }) => id));
+    const now = by ? computed(sale, by.compiled) : again;
+    for (const compared of compare(sale, now, (by ?? own).setup, asked.category)) {
       lines += 1;
       const fault = faults.has(compared.id);
       if (compared.now !== null) {
@@ -127,24 +127,31 @@ interface Compared extends Omit<Row, 'place' | 'sale' | 'fault'> {
   readonly now: string | null;
 }
 
+function computed(
+  { document }: DocumentAsPriced,
+  compiled: CompiledSetup,
+): readonly PricedLineForm[] {
+  return printed(priceDocument(compiled, document).lines);
+}
+
 /** The lines of a sale that were sold for a price, as they were and as they come out now. */
 function compare(
   { document, priced }: DocumentAsPriced,
-  { setup, compiled }: { readonly setup: Setup; readonly compiled: CompiledSetup },
+  now: readonly PricedLineForm[],
+  setup: Setup,
   category: string | null,
 ): readonly Compared[] {
   const { items } = document.facts;
   const facts = new Map(items.map((item) => [item.item, item]));
-  const computed = printed(priceDocument(compiled, document).lines);
   const names = namesFromFacts(document.facts, setup);
   return priced.flatMap(({ id, line: before }, place): Compared[] => {
-    const after = computed[place];
+    const after = now[place];
     const item = facts.get(before.item);
     if (!after || !item || before.kind !== 'priced') return [];
     if (category !== null && !item.categories.some(({ code }) => code === category)) return [];
-    const now = after.kind === 'priced' ? after.net : null;
+    const net = after.kind === 'priced' ? after.net : null;
     const { quantity, unit, net: was } = before;
-    const causes = now === was ? [] : [...priceCauses(before, after, names)];
-    return [{ id, item: item.item, name: item.name, quantity, unit, was, now, causes }];
+    const causes = net === was ? [] : [...priceCauses(before, after, names)];
+    return [{ id, item: item.item, name: item.name, quantity, unit, was, now: net, causes }];
   });
 }

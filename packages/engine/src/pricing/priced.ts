@@ -80,7 +80,7 @@ export interface LineWithPrice {
   readonly shares: readonly PricedShare[];
   /** What was promised for it, where that counts: its slices are the line's. */
   readonly kept: KeptPrice | null;
-  /** What its goods are charged once for, besides its amount; told on the first line of an item. */
+  /** What its goods are charged once for, besides its amount; told on the line of an item that asks for most. */
   readonly setUp: PricedSetUp | null;
   /** The slices' amounts, the flat amounts, the shares of rules for groups, the rest of a promise. */
   readonly amount: Decimal;

@@ -55,9 +55,8 @@ export function priceCauses(
   return causes;
 }
 
-/** Lines that were priced before there were set-up charges have none. */
 function setUpCauses(before: WithPrice, after: WithPrice, write: Writer): readonly string[] {
-  const asked = ({ setUp }: Partial<WithPrice>): string => setUp?.amount ?? '0';
+  const asked = ({ setUp }: WithPrice): string => setUp?.amount ?? '0';
   const [was, is] = [asked(before), asked(after)];
   if (compare(decimal(was), decimal(is)) === 0) return [];
   const why = after.setUp?.paid ? ': it was paid meanwhile' : '';

@@ -1,5 +1,5 @@
 import { decimal, subtract, sum } from '../number/decimal';
-import type { LineWithPrice, PricedSetUp } from '../pricing/priced';
+import type { LineWithPrice } from '../pricing/priced';
 import { rulesOn } from '../pricing/rules-on';
 import type { DocumentName, KeptPrice, KeptSetUp } from '../setup/document';
 import type { Printed } from './printed';
@@ -43,10 +43,8 @@ export function promiseOf(
 
 /** What was told as paid is not asked again where it is not paid after all: it is not promised. */
 function keptSetUp({ setUp, kept }: Printed<LineWithPrice>): KeptSetUp | null {
-  // lines that were priced before there were set-up charges have none
-  const told = setUp as Printed<PricedSetUp> | null | undefined;
-  const asked = told ?? kept?.setUp ?? null;
-  if (!asked || told?.paid) return null;
+  const asked = setUp ?? kept?.setUp ?? null;
+  if (!asked || setUp?.paid) return null;
   const { break: of, words, amount } = asked;
   return { break: of, words, amount: decimal(amount) };
 }

@@ -120,10 +120,8 @@ export class DocumentTotals {
 }
 
 function setUpRow(line: PricedLineForm): TotalRow[] {
-  if (line.kind === 'unpriced') return [];
-  // lines that were priced before there were set-up charges have none
-  const setUp = line.setUp as typeof line.setUp | undefined;
-  if (!setUp) return [];
+  if (line.kind === 'unpriced' || !line.setUp) return [];
+  const { setUp } = line;
   const { words, amount, paid } = setUp;
   const label = `${words === '' ? 'Set-up' : words}, ${line.item}`;
   const why = paid ? 'paid before' : `once, by the break ${setUp.break.name}`;

@@ -138,9 +138,7 @@ function explain({ line, item, currency: inCurrency }: ExplainedPrice, setup: Na
       currency: currency === inCurrency ? null : currency,
     })),
   }));
-  const { unit, duration, closedBy, computed } = line;
-  // lines that were priced before there were set-up charges have none
-  const setUp = line.setUp as typeof line.setUp | undefined;
+  const { unit, duration, closedBy, computed, setUp } = line;
   return {
     problem: null,
     unit,
@@ -161,7 +159,7 @@ function explain({ line, item, currency: inCurrency }: ExplainedPrice, setup: Na
       })),
     ],
     amount: line.net,
-    setUp: setUp ? setUpSentence(setUp, inCurrency) : null,
+    setUp: setUp && setUpSentence(setUp, inCurrency),
     notApplied: line.notApplied.map((one) => notAppliedWording(one, names, writer)),
     more: line.notAppliedMore,
   };
