@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, test, type Ledger } from './ledger';
+import { expect, Ledger, test } from './ledger';
 
 /** Takes the step that a button begins, at the prices that are shown. */
 async function step(page: Page, button: string, taking: RegExp): Promise<void> {
@@ -177,4 +177,51 @@ test('past sales are priced again by a draft, watched, narrowed and taken out', 
   expect((await saving).suggestedFilename()).toMatch(/^sales-priced-again-.*\.csv$/);
   await lines.getByRole('link').first().click();
   await expect(page.getByRole('heading', { name: /^Sale \d+/ })).toBeVisible();
+});
+
+test('a discount beyond one’s limit waits until somebody approves', async ({
+  ledger,
+  page,
+  browser,
+}) => {
+  await ledger.signIn('noor@saltmarsh.example');
+  await ledger.beginDocument('Winterbourne Potters');
+  await ledger.addLine('TL-0042', '10');
+  await page.getByRole('button', { name: /^Form of supply, level, price, discount/ }).click();
+  await page.getByLabel('Discount on TL-0042', { exact: true }).fill('20');
+  await page.getByLabel('Discount on TL-0042', { exact: true }).press('Tab');
+  await page.getByLabel('Reason, Discount on TL-0042').fill('They take the whole shelf');
+  await page.getByLabel('Reason, Discount on TL-0042').press('Tab');
+  await ledger.kept();
+  const panel = page.getByRole('region', { name: 'Approval' });
+  await expect(panel).toContainText('20.00 %, where sales may take off 5 %');
+  await expect(page.getByRole('button', { name: 'Make an order of it' })).toBeDisabled();
+  await expect(page.getByRole('link', { name: 'As PDF' })).toBeHidden();
+  await page.getByLabel('What you say to the approver').fill('Before they go elsewhere');
+  await page.getByRole('button', { name: 'Ask for approval' }).click();
+  await expect(panel).toContainText('It waits for an approver.');
+  const quote = (await page.getByRole('heading', { level: 1 }).textContent())?.trim() ?? '';
+
+  const other = await browser.newContext();
+  const theirs = await other.newPage();
+  const manager = new Ledger(theirs);
+  await manager.signIn('ada@saltmarsh.example');
+  await expect(theirs.getByRole('heading', { name: 'Quotes' })).toBeVisible();
+  await manager.open('Approvals');
+  await expect(manager.row(quote)).toContainText('20.00 % off, 5 % allowed');
+  await manager.row(quote).getByText('Winterbourne Potters').click();
+  await expect(theirs.getByRole('region', { name: 'Approval' })).toContainText(
+    'Before they go elsewhere',
+  );
+  await theirs.getByLabel('What you say to it').fill('For the whole shelf, yes');
+  await theirs.getByRole('button', { name: 'Approve' }).click();
+  await expect(theirs.getByText('Approved by Ada Fenwick')).toBeVisible();
+  await other.close();
+
+  await page.reload();
+  await expect(page.getByText('For the whole shelf, yes')).toBeVisible();
+  await step(page, 'Make an order of it', /^Make an order of quote/);
+  await expect(page.getByRole('heading', { name: /^Order \d+$/ })).toBeVisible();
+  await step(page, 'Confirm', /^Confirm order/);
+  await expect(page.getByText(/^confirmed/)).toBeVisible();
 });

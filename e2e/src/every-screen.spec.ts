@@ -67,8 +67,12 @@ test('axe finds nothing on any screen, in the light or in the dark', async ({ le
   await page.getByRole('button', { name: 'Show', exact: true }).first().click();
   await findsNothing(page, 'the changes');
   await page.goto('/basics');
-  await page.getByRole('table').waitFor();
+  await page.getByRole('table', { name: 'Shared prices' }).waitFor();
   await findsNothing(page, 'basics');
+  await page.goto('/approvals');
+  await page.getByText('Harbour Lane Potters').click();
+  await page.getByRole('region', { name: 'Approval' }).waitFor();
+  await findsNothing(page, 'an order that waits for approval');
   await page.goto('/customers/segments/schools');
   await page.getByRole('table').waitFor();
   await findsNothing(page, 'a segment');

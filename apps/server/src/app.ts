@@ -1,5 +1,6 @@
 import Fastify, { type FastifyInstance, type FastifyServerOptions } from 'fastify';
 import { agreementRoutes } from './agreements/routes';
+import { approvalRoutes } from './approvals/routes';
 import { basicsRoutes } from './basics/routes';
 import { catalogueRoutes } from './catalogue/routes';
 import { changeRoutes } from './changes/routes';
@@ -80,6 +81,7 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
         repricingRoutes,
         salesAgainRoutes,
         agreementRoutes,
+        approvalRoutes,
         basicsRoutes,
         changeRoutes,
         importRoutes,

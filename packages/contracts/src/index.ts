@@ -1,4 +1,5 @@
 export * from './api/agreements';
+export * from './api/approvals';
 export * from './api/attributes';
 export * from './api/basics';
 export * from './api/catalogue';

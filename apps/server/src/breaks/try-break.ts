@@ -148,6 +148,7 @@ const NOBODY = {
   ruleUses: [],
   bought: null,
   setUpPaid: [],
+  tax: null,
 } as const;
 const NO_MOMENT = new Date('2000-01-01T00:00:00Z');
 

@@ -20,7 +20,10 @@ export interface RecordedChange {
     | 'confirmed'
     | 'posted'
     | 'cancelled'
-    | 'opened again';
+    | 'opened again'
+    | 'approval asked'
+    | 'approved'
+    | 'refused';
   readonly before: unknown;
   readonly after: unknown;
 }

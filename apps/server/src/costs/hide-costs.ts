@@ -24,6 +24,7 @@ export const hideCosts = plugin((app, _options, done) => {
 export function hidden(value: unknown): unknown {
   if (Array.isArray(value)) return value.map(hidden);
   if (typeof value !== 'object' || value === null) return value;
+  if (isFloorBroken(value)) return { ...value, percent: null, missing: null };
   const known = isPricedLine(value) ? withoutCosts(value) : withoutRecord(value);
   return Object.fromEntries(
     Object.entries(known).map(([name, inner]: [string, unknown]) => [name, ofName(name, inner)]),
@@ -42,7 +43,7 @@ function ofName(name: string, value: unknown): unknown {
 }
 
 /** Lists of costs, as facts, setups and settings name them. */
-const EMPTIED: ReadonlySet<string> = new Set(['costs', 'purchaseCosts', 'costTables']);
+const EMPTIED: ReadonlySet<string> = new Set(['costs', 'purchaseCosts', 'costTables', 'floors']);
 
 /** What a change of costs was from and to. */
 function withoutRecord(value: object): object {
@@ -64,6 +65,11 @@ const RECORDS: ReadonlySet<string> = new Set([
   'receipt',
   'waiting prices',
 ]);
+
+/** That goods are below their floor, and by how much. */
+function isFloorBroken(value: object): boolean {
+  return 'kind' in value && value.kind === 'floor' && 'missing' in value;
+}
 
 function isPricedLine(value: object): value is PricedLineForm {
   return 'kind' in value && value.kind === 'priced' && 'slices' in value && 'notApplied' in value;

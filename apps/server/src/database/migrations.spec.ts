@@ -62,8 +62,16 @@ describe('a database from before there were orders and sales', () => {
       `insert into versions (number, note, changes, published_by, published_at)
         values (1, '', 0, 1, now())`,
       `insert into customers (code, name) values ('C1', 'One')`,
-      `insert into quotes (customer_id, currency, changed_by, changed_at)
-        values (1, 'EUR', 1, now())`,
+      `insert into quotes (customer_id, currency, changed_by, changed_at, outcome)
+        values (1, 'EUR', 1, now(), '{"total": "5.00"}')`,
+      `insert into categories (code, name, position) values ('clay', 'Clay', 1)`,
+      `insert into items (number, name, category_id, unit, quantity_digits)
+        values ('CL-1', 'Clay', 1, 'bag', 0)`,
+      `insert into fact_sets (hash, content) values ('f', '{}')`,
+      `insert into quote_lines (id, quote_number, position, item_id, quantity, version,
+          model_version, priced_at, facts_hash, priced)
+        values ('${RULE}', 1001, 0, 1, 1, 1, 7, now(), 'f',
+          '{"kind": "priced", "computed": {"kind": "priced"}}')`,
       `insert into changes (at, by_id, object_kind, object_key, object_name, action)
         values (now(), 1, 'quote', '1001', 'Quote 1001', 'made')`,
       `insert into rules values ('${RULE}', now())`,
@@ -72,7 +80,8 @@ describe('a database from before there were orders and sales', () => {
       `insert into drafts (id, name, created_by, created_at) values ('${RULE}', '', 1, now())`,
       `insert into draft_edits (draft_id, object_kind, object_key, content, edited_by, edited_at)
         values ('${RULE}', 'rule', '${RULE}', ${rule}, 1, now()),
-          ('${RULE}', 'break', 'b', '{"name": "Bags"}', 1, now())`,
+          ('${RULE}', 'break', 'b', '{"name": "Bags"}', 1, now()),
+          ('${RULE}', 'settings', 'settings', '{"homeCurrency": "EUR"}', 1, now())`,
     ]) {
       await client.query(statement);
     }
@@ -88,6 +97,15 @@ describe('a database from before there were orders and sales', () => {
     expect(await read('select content from draft_edits order by id')).toEqual([
       { content },
       { content: { name: 'Bags', setUp: null } },
+      { content: { homeCurrency: 'EUR', floors: [] } },
+    ]);
+    expect(await read('select outcome from documents')).toEqual([
+      { outcome: { total: '5.00', discount: null, tax: null, totalWithTax: '5.00' } },
+    ]);
+    const unsaid = { discount: null, floor: null, discountShare: null };
+    const priced = { kind: 'priced', kept: null, setUp: null, ...unsaid };
+    expect(await read('select priced from document_lines')).toEqual([
+      { priced: { ...priced, computed: { kind: 'priced', ...unsaid } } },
     ]);
     await expectAsync(
       client.query(`update changes set object_kind = 'quote'`),

@@ -27,6 +27,7 @@ export async function beginEmpty(
     roundingMode: 'halfAwayFromZero',
     unitPriceDigits: {},
     costOrder: [...COST_KINDS],
+    floors: [],
     fromVersion: version,
   });
 }

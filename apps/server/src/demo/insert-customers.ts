@@ -32,6 +32,8 @@ export async function insertOutlets(transaction: Transaction, rateFeed: string):
         currency,
         levelId: 'level' in outlet ? outlet.level : null,
         onlyListedLevels: allowed.length > 0,
+        chargesTax: true,
+        othersTaxClass: 'standard',
       })
       .returning({ id: outlets.id });
     if (row && allowed.length > 0) {

@@ -30,9 +30,9 @@ export async function insertGoods(
     families,
     [...familyNames].map((name) => ({ code: familyCode(name), name })),
   );
-  const taxIds = await insertCodes(transaction, taxClasses, [
-    { code: 'standard', name: 'Standard rate' },
-    { code: 'reduced', name: 'Reduced rate' },
+  const taxIds = await insertTaxClasses(transaction, [
+    { code: 'standard', name: 'Standard rate', category: 'S', rate: '23' },
+    { code: 'reduced', name: 'Reduced rate', category: 'S', rate: '6' },
   ]);
   const id = (ids: Ids, code: string | undefined): number | null =>
     code === undefined ? null : (ids.get(code) ?? null);
@@ -91,13 +91,24 @@ async function insertCategories(transaction: Transaction): Promise<Ids> {
 
 async function insertCodes(
   transaction: Transaction,
-  table: typeof brands | typeof suppliers | typeof families | typeof taxClasses,
+  table: typeof brands | typeof suppliers | typeof families,
   rows: { readonly code: string; readonly name: string }[],
 ): Promise<Ids> {
   const inserted = await transaction
     .insert(table)
     .values(rows)
     .returning({ id: table.id, code: table.code });
+  return new Map(inserted.map(({ id, code }) => [code, id]));
+}
+
+async function insertTaxClasses(
+  transaction: Transaction,
+  rows: (typeof taxClasses.$inferInsert)[],
+): Promise<Ids> {
+  const inserted = await transaction
+    .insert(taxClasses)
+    .values(rows)
+    .returning({ id: taxClasses.id, code: taxClasses.code });
   return new Map(inserted.map(({ id, code }) => [code, id]));
 }
 

@@ -1,4 +1,4 @@
-import type { AgreementForm, AnyObjectChange } from '@honest-ledger/contracts';
+import type { AgreementForm, AnyObjectChange, SettingsForm } from '@honest-ledger/contracts';
 import { ALWAYS, COST_KINDS } from '@honest-ledger/engine';
 import type { Transaction } from '../database/database';
 import { users } from '../database/schema/index';
@@ -19,6 +19,7 @@ import { DEMO_LEVELS } from './levels';
 import { DEMO_CONDITIONS, DEMO_RULES } from './rules';
 import { seededRandom } from './random';
 import { DEMO_SIGN_INS } from './sign-ins';
+import { writeApproval } from './write-approval';
 import { writeQuotes } from './write-quotes';
 import { writeSales } from './write-sales';
 
@@ -35,7 +36,7 @@ export async function loadDemo(
 ): Promise<void> {
   const random = seededRandom(SEED);
   await waitForPublishing(transaction);
-  const [ines = 0, tom = 0] = await insertUsers(transaction);
+  const [ines = 0, tom = 0, , noor = 0] = await insertUsers(transaction);
   const goods = demoItems(random);
   await insertGoods(transaction, goods);
   await insertCosts(transaction, goods);
@@ -59,6 +60,7 @@ export async function loadDemo(
   await publishObjects(transaction, version, agreements, FIRST_VERSION);
   await writeQuotes(transaction, services, { random, goods, buyers, seller: tom });
   await writeSales(transaction, services, { goods, buyers, seller: tom });
+  await writeApproval(transaction, services, noor);
 }
 
 async function insertUsers(transaction: Transaction): Promise<number[]> {
@@ -81,6 +83,7 @@ function setupObjects(goods: readonly DemoItem[]): AnyObjectChange[] {
       defaultLevel: null,
       costOrder: [...COST_KINDS],
       ruleChoice: 'first',
+      floors: DEMO_FLOORS,
     }),
     ...[...shared].map(([name, { id, price }]) =>
       objectChange({ kind: 'sharedPrice', key: id }, null, { name, price }),
@@ -109,6 +112,12 @@ function setupObjects(goods: readonly DemoItem[]): AnyObjectChange[] {
 
 /** Goods without a base price of their own: their cost table alone makes their price. */
 const KEPT_BY_TABLE: ReadonlySet<string> = new Set(['TL-0048', 'TL-0049', 'TL-0152']);
+
+/** Nothing is sold below its cost unsaid, and kilns keep a margin. */
+const DEMO_FLOORS: SettingsForm['floors'] = [
+  { id: 'kilns', reach: { kind: 'category', category: 'kilns' }, margin: '12', then: 'hold' },
+  { id: 'all', reach: { kind: 'all' }, margin: '0', then: 'warn' },
+];
 
 const SHARED_ID = '8f2d6c10-4b7e-4f5a-9a51-6d0e3c2b1a0';
 

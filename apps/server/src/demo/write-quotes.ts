@@ -55,6 +55,7 @@ export async function writeQuotes(
       codes: [],
       shipping: null,
       byHand: [],
+      discount: null,
       attributes: {},
       circumstances: {
         ...begun.circumstances,

@@ -8,6 +8,7 @@ import {
   type CustomerFacts,
   type ExchangeRate,
   type OutletFacts,
+  type TaxFacts,
 } from '@honest-ledger/engine';
 import { randomUUID } from 'node:crypto';
 import type { ItemWithId } from '../catalogue/item-facts';
@@ -20,6 +21,7 @@ import { outcomeOf } from '../documents/queries';
 import { lineRows } from '../documents/write-document';
 import { localTime } from '../facts/local-time';
 import { outletFacts, ratesAt } from '../facts/surroundings';
+import { taxFacts } from '../facts/tax';
 import type { Services } from '../services';
 import { versionInForce } from '../versions/queries';
 import type { DemoItem } from './catalogue';
@@ -62,7 +64,10 @@ export async function writeSales(
   const random = seededRandom(SEED);
   const { compiled } = await setups.of(transaction, await versionInForce(transaction));
   const buyers = await buyersOf(transaction, demo.buyers, demo.goods, random);
-  const places = await placesOf(transaction);
+  const places = await placesOf(
+    transaction,
+    demo.goods.map(({ number }) => number),
+  );
   for (let week = 0; week < WEEKS; week += 1) {
     const at = new Date(FIRST_TUESDAY + (week * 7 + (week % 4)) * DAY);
     const moment = await momentOf(transaction, compiled, at);
@@ -87,6 +92,8 @@ interface Buyer {
 interface Place {
   readonly id: number;
   readonly facts: OutletFacts;
+  /** With the classes of all goods. */
+  readonly tax: TaxFacts | null;
 }
 
 async function writeSale(
@@ -120,6 +127,7 @@ async function writeSale(
       ruleUses: [],
       bought: null,
       setUpPaid: [],
+      tax: place ? taxOn(place.tax, items) : null,
     },
     lines: lines.map(lineFromForm),
   };
@@ -144,8 +152,16 @@ async function writeSale(
   if (!created) throw new Error('a sale gave no number');
   const itemIds = new Map([...moment.items.values()].map(({ id, item }) => [item, id]));
   const factsHash = await storeFacts(transaction, document);
-  const of = { number: created.number, itemIds, pricedAt: at, factsHash };
+  const of = { number: created.number, itemIds, pricedAt: at, factsHash, hands: NOBODYS };
   await transaction.insert(documentLines).values(lineRows(lines, priced, of));
+}
+
+/** Nobody typed anything by hand. */
+const NOBODYS = { lines: new Map<string, number>(), discount: null };
+
+function taxOn(tax: TaxFacts | null, items: readonly { readonly item: string }[]): TaxFacts | null {
+  const sold = new Set(items.map(({ item }) => item));
+  return tax && { ...tax, items: tax.items.filter(({ item }) => sold.has(item)) };
 }
 
 function soldLine({ favourites }: Buyer, random: SeededRandom): DocumentLineInput {
@@ -185,11 +201,15 @@ async function buyersOf(
   return all;
 }
 
-async function placesOf(transaction: Transaction): Promise<ReadonlyMap<string, Place>> {
+async function placesOf(
+  transaction: Transaction,
+  numbers: readonly string[],
+): Promise<ReadonlyMap<string, Place>> {
   const rows = await transaction.select({ id: outlets.id, code: outlets.code }).from(outlets);
   const places = new Map<string, Place>();
   for (const { id, code } of rows) {
-    places.set(code, { id, facts: await outletFacts(transaction, code) });
+    const tax = await taxFacts(transaction, code, numbers);
+    places.set(code, { id, facts: await outletFacts(transaction, code), tax });
   }
   return places;
 }

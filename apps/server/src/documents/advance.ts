@@ -1,3 +1,4 @@
+import { refuseHeld } from '../approvals/held';
 import type {
   Advance,
   AdvanceView,
@@ -19,6 +20,7 @@ import { createHash, randomUUID } from 'node:crypto';
 import type { Queries, Transaction } from '../database/database';
 import { documents } from '../database/schema/index';
 import { conflict, Problem, refused } from '../http/problems';
+import { handsOf, type Hands } from './guards';
 import type { Services } from '../services';
 import { versionInForce } from '../versions/queries';
 import { lockDocument, recordOf, settled, type Editor } from './keep-document';
@@ -61,6 +63,7 @@ export async function advanceDocument(
   const row = await lockDocument(transaction, services, number, revision);
   const stored = await storedDocument(transaction, number);
   await checkStep(transaction, stored, into);
+  await refuseHeld(transaction, row);
   const { view, content } = await foresee(transaction, services, stored, into);
   if (view.seal !== seal) {
     throw conflict('The prices of today are others than those you have seen.', view);
@@ -74,8 +77,8 @@ export async function advanceDocument(
   }
   const kept = withPromises(content, new Map([...promised].filter(([id]) => keep.includes(id))));
   return into === row.kind
-    ? settle(transaction, services, row, { before: stored.content, after: kept }, editor)
-    : makeFrom(transaction, services, row, { into, content: kept }, editor);
+    ? settle(transaction, services, row, { stored, after: kept }, editor)
+    : makeFrom(transaction, services, row, { into, content: kept, hands: handsOf(stored) }, editor);
 }
 
 /** Which step a document may take, and whether there is anything to take it with. */
@@ -216,18 +219,19 @@ async function settle(
   transaction: Transaction,
   services: Services,
   row: DocumentOnRow,
-  { before, after }: { readonly before: DocumentContent; readonly after: DocumentContent },
+  { stored, after }: { readonly stored: StoredDocument; readonly after: DocumentContent },
   editor: Editor,
 ): Promise<number> {
   const state = SETTLED[row.kind === 'order' ? 'order' : 'sale'];
   const { number, revision } = row;
+  const { content: before } = stored;
   const { attributes } = before;
-  const priced = await writeDocument(
+  const { priced, row: written } = await writeDocument(
     transaction,
     services,
     { number, revision, attributes },
     after,
-    { id: editor.id, state },
+    { id: editor.id, state, hands: handsOf(stored) },
   );
   if (priced.unpricedLines > 0) {
     throw new Problem(
@@ -235,6 +239,7 @@ async function settle(
       `${documentTitle(row)} has lines without a price, so it is not ${state}.`,
     );
   }
+  await refuseHeld(transaction, written);
   const { compiled } = await services.setups.of(transaction, priced.version);
   const now = services.now();
   await countUses(transaction, compiled.limitedRules, priced, row, now);
@@ -248,7 +253,15 @@ async function makeFrom(
   transaction: Transaction,
   services: Services,
   from: DocumentOnRow,
-  { into, content }: { readonly into: DocumentKind; readonly content: DocumentContent },
+  {
+    into,
+    content,
+    hands,
+  }: {
+    readonly into: DocumentKind;
+    readonly content: DocumentContent;
+    readonly hands: Hands;
+  },
   editor: Editor,
 ): Promise<number> {
   const now = services.now();
@@ -266,10 +279,14 @@ async function makeFrom(
     .returning({ number: documents.number, revision: documents.revision });
   if (!created) throw new Error('a new document gave no number');
   const { number } = created;
-  const own = withLinesOfItsOwn({ ...content, validUntil: null });
+  const { own, ids } = withLinesOfItsOwn({ ...content, validUntil: null });
   await writeDocument(transaction, services, { ...created, attributes: {} }, own, {
     id: editor.id,
     state: 'open',
+    hands: {
+      ...hands,
+      lines: new Map([...hands.lines].map(([id, by]) => [ids.get(id) ?? id, by])),
+    },
   });
   const made = { by: editor.id, now, action: 'made' } as const;
   await recordOf(transaction, { kind: into, number }, made, [null, own]);
@@ -277,12 +294,14 @@ async function makeFrom(
 }
 
 /** The same lines with ids of their own; what was decided for one goes along. */
-function withLinesOfItsOwn(content: DocumentContent): DocumentContent {
+function withLinesOfItsOwn(content: DocumentContent): {
+  readonly own: DocumentContent;
+  /** The ids of lines that there are, to their own. */
+  readonly ids: ReadonlyMap<string, string>;
+} {
   const ids = new Map(content.lines.map(({ id }) => [id, randomUUID() as string]));
   const own = (id: string): string => ids.get(id) ?? id;
-  return {
-    ...content,
-    lines: content.lines.map((line) => ({ ...line, id: own(line.id) })),
-    byHand: content.byHand.map((one) => ({ ...one, line: one.line && own(one.line) })),
-  };
+  const lines = content.lines.map((line) => ({ ...line, id: own(line.id) }));
+  const byHand = content.byHand.map((one) => ({ ...one, line: one.line && own(one.line) }));
+  return { own: { ...content, lines, byHand }, ids };
 }

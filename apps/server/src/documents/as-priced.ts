@@ -13,7 +13,7 @@ import { customers, documentLines, documents, factSets, items } from '../databas
 import { toLine } from './queries';
 
 /** What facts that were stored before did not have: nothing of it was asked for. */
-const KNOWN_SINCE = { ruleUses: [], bought: null, setUpPaid: [] } as const;
+const KNOWN_SINCE = { ruleUses: [], bought: null, setUpPaid: [], tax: null } as const;
 
 /** A document with all that it was priced with, and what came of it. */
 export interface DocumentAsPriced {
@@ -67,7 +67,7 @@ export async function documentsAsPriced(
     const { version, modelVersion, pricedAt, factsHash } = first.line;
     const known = facts.get(factsHash);
     if (!known) throw new Error(`the facts of document ${String(head.number)} are gone`);
-    const { number, kind, settledAt, currency, levelId, codes, shipping, byHand } = head;
+    const { number, kind, settledAt, currency, levelId, codes, shipping, byHand, discount } = head;
     const { salesPerson, department, deliveryMethod, deliveryPostcode } = head;
     const document = documentFromForm({
       format: DOCUMENT_FORMAT,
@@ -78,6 +78,7 @@ export async function documentsAsPriced(
       codes,
       shipping,
       byHand,
+      discount,
       attributes: attributes.get(number) ?? {},
       kind,
       circumstances: { salesPerson, department, deliveryMethod, deliveryPostcode },

@@ -35,17 +35,18 @@ function checkOverrides(before: DocumentContent, after: DocumentContent, role: R
   if (!may(role, 'chooseRules') && !isDeepStrictEqual(before.byHand, after.byHand)) {
     throw new Problem(403, 'Your role may not put rules on or take them off.');
   }
-  if (may(role, 'overridePrices')) return;
-  const overrides = (line: Line | undefined): unknown[] => [
-    line?.level ?? null,
-    line?.priceByHand ?? null,
-  ];
   const old = byId(before);
-  const same =
-    before.level === after.level &&
-    after.lines.every((line) => isDeepStrictEqual(overrides(old.get(line.id)), overrides(line)));
-  if (!same) {
-    throw new Problem(403, 'Your role may not choose a level or type a price by hand.');
+  const same = (of: (line: Line | undefined) => unknown): boolean =>
+    after.lines.every((line) => isDeepStrictEqual(of(old.get(line.id)), of(line)));
+  const levels = before.level === after.level && same((line) => line?.level ?? null);
+  if (!levels && !may(role, 'chooseLevels')) {
+    throw new Problem(403, 'Your role may not choose a level.');
+  }
+  const prices =
+    isDeepStrictEqual(before.discount, after.discount) &&
+    same((line) => [line?.priceByHand ?? null, line?.discount ?? null]);
+  if (!prices && !may(role, 'priceByHand')) {
+    throw new Problem(403, 'Your role may not type a price or a discount by hand.');
   }
 }
 

@@ -166,6 +166,7 @@ describe('a quote', () => {
           codes: [],
           shipping: null,
           byHand: [],
+          discount: null,
           attributes: {},
           kind: 'quote',
           circumstances: NO_CIRCUMSTANCES,

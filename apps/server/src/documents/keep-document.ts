@@ -1,9 +1,4 @@
-import {
-  contentOfDocument,
-  type DocumentEdit,
-  type NewDocument,
-  type Role,
-} from '@honest-ledger/contracts';
+import { type DocumentEdit, type NewDocument, type Role } from '@honest-ledger/contracts';
 import { documentTitle, type DocumentName } from '@honest-ledger/engine';
 import { eq } from 'drizzle-orm';
 import { record, type RecordedChange } from '../changes/record';
@@ -14,7 +9,8 @@ import { conflict, notFound } from '../http/problems';
 import type { Services } from '../services';
 import { settingsInForce } from '../versions/queries';
 import { checkContent } from './check-content';
-import { readDocument } from './queries';
+import { handsAfter } from './guards';
+import { readDocument, storedDocument } from './queries';
 import { customerOf, writeDocument, type DocumentOnRow } from './write-document';
 
 export interface Editor {
@@ -68,7 +64,8 @@ export async function keepDocument(
 ): Promise<void> {
   const stored = await lockDocument(transaction, services, number, edit.revision);
   if (stored.state !== 'open') throw settled(stored);
-  const before = contentOfDocument(await readDocument(transaction, services, number));
+  const old = await storedDocument(transaction, number);
+  const before = old.content;
   const { revision: _, ...content } = edit;
   await checkContent(transaction, services, number, before, content, editor.role);
   const { attributes } = before;
@@ -76,6 +73,7 @@ export async function keepDocument(
   await writeDocument(transaction, services, { number, revision, attributes }, content, {
     id: editor.id,
     state: 'open',
+    hands: handsAfter(old, content, editor.id),
   });
   const by = { by: editor.id, now: services.now(), action: 'changed' } as const;
   await recordOf(transaction, stored, by, [before, content]);

@@ -1,6 +1,7 @@
 import type { DocumentView } from '@honest-ledger/contracts';
 import { PLAIN_LINE } from '@honest-ledger/engine';
 import { randomUUID } from 'node:crypto';
+import { documentDesk } from '../testing/documents';
 import { testServer, type Browser, type TestServer } from '../testing/test-server';
 import { paperOf } from './paper';
 
@@ -52,9 +53,7 @@ describe('a document on paper', () => {
     );
     const { title, subtitle, rows } = await paperOf(server.database, quote.number);
     expect(title).toBe(`Quote ${String(quote.number)}`);
-    expect(subtitle).toContain(
-      'Autumn term, 2026-11-24, in EUR without tax, prices promised until',
-    );
+    expect(subtitle).toContain('Autumn term, 2026-11-24, in EUR, prices promised until');
     const said = [...(rows as Iterable<readonly string[]>)];
     const [line] = quote.priced;
     expect(said[0]?.slice(2)).toEqual([
@@ -68,7 +67,28 @@ describe('a document on paper', () => {
     expect(all.some((row) => / at .* per kg/.test(row))).toBeTrue(); // split slice by slice
     expect(all).toContain(`|Matching your colour, ${stain}||||24.00`);
     expect(all).toContain('|Shipping||||12.90');
-    expect(all.at(-1)).toBe(`|Total, EUR without tax||||${quote.outcome.total}`);
+    expect(all).toContain(`|Total, EUR without tax||||${quote.outcome.total}`);
+  });
+
+  it('has what is taken off without saying why, and the tax by class where the outlet charges it', async () => {
+    const begun = await write([['CL-0207', '10']], { outlet: 'quay' });
+    const off = { kind: 'percent', percent: '-10' } as const;
+    const discount = { off, reason: 'the owner is a friend' };
+    const desk = documentDesk(browser);
+    const lines = begun.lines.map((line) => ({ ...line, discount }));
+    const quote = await desk.keep(begun, { lines, discount });
+    const { subtitle, rows } = await paperOf(server.database, quote.number);
+    const all = [...(rows as Iterable<readonly string[]>)].map((cells) => cells.join('|'));
+    const { outcome } = quote;
+    expect(all[1]).toContain('10 % discount');
+    expect(all).toContain(`|Discount||||${outcome.discount?.amount ?? ''}`);
+    expect(all.slice(-3)).toEqual([
+      `|Total, EUR without tax||||${outcome.total}`,
+      `|Tax 23 % of ${outcome.total}||||${outcome.tax?.amount ?? ''}`,
+      `|Total with tax, EUR||||${outcome.totalWithTax}`,
+    ]);
+    expect(JSON.stringify(all)).not.toContain('friend');
+    expect(subtitle).not.toContain('without tax');
   });
 
   it('has no figure and no name that is not for the customer', async () => {

@@ -1,6 +1,7 @@
 import type { DocumentOutcome, PricedLineForm } from '@honest-ledger/contracts';
-import { averageEach, customerWords, documentTitle } from '@honest-ledger/engine';
+import { averageEach, customerWords, documentTitle, taxWords } from '@honest-ledger/engine';
 import { eq } from 'drizzle-orm';
+import { refuseHeld } from '../approvals/held';
 import type { Queries } from '../database/database';
 import { oneOf } from '../database/patterns';
 import { customers, items } from '../database/schema/index';
@@ -25,6 +26,7 @@ const COLUMNS: TitledTable['columns'] = [
  */
 export async function paperOf(queries: Queries, number: number): Promise<TitledTable> {
   const { document, content, rows } = await storedDocument(queries, number);
+  if (document.state === 'open') await refuseHeld(queries, document);
   const priced = rows.map((row) => row.priced);
   if (document.outcome === null || priced.length === 0) {
     throw new Problem(422, 'There are no lines to put on paper.');
@@ -40,7 +42,7 @@ export async function paperOf(queries: Queries, number: number): Promise<TitledT
   return {
     name: `${document.kind}-${String(number)}`,
     title: documentTitle(document),
-    subtitle: `${whom}${content.title === '' ? '' : `${content.title}, `}${day}, in ${currency} without tax${until}`,
+    subtitle: `${whom}${content.title === '' ? '' : `${content.title}, `}${day}, in ${currency}${document.outcome.tax ? '' : ' without tax'}${until}`,
     columns: COLUMNS,
     rows: [
       ...priced.flatMap((line) => lineRows(line, names.get(line.item) ?? '')),
@@ -64,7 +66,7 @@ function lineRows(line: PricedLineForm, name: string): string[][] {
 
 /** What comes between the lines and the total; a rule without words for customers is told by its kind. */
 function totalRows(
-  { subtotal, shipping, rules, total }: DocumentOutcome,
+  { subtotal, shipping, rules, discount, total, tax, totalWithTax }: DocumentOutcome,
   lines: readonly PricedLineForm[],
   currency: string,
 ): string[][] {
@@ -80,6 +82,7 @@ function totalRows(
   });
   const between = [
     ...done('subtotal', 'Discount'),
+    ...(discount ? [row('Discount', discount.amount)] : []),
     ...setUps,
     ...(shipping === null ? [] : [row('Shipping', shipping)]),
     ...done('shipping', 'Off the shipping'),
@@ -88,6 +91,10 @@ function totalRows(
   return [
     ...(between.length === 0 ? [] : [row('Lines', subtotal), ...between]),
     row(`Total, ${currency} without tax`, total),
+    ...(tax?.classes ?? []).map(({ category, rate, taxable, tax: own }) =>
+      row(`${taxWords(category, rate)} of ${taxable}`, own),
+    ),
+    ...(tax ? [row(`Total with tax, ${currency}`, totalWithTax)] : []),
   ];
 }
 

@@ -1,4 +1,5 @@
 import {
+  discountFromForm,
   documentToForm,
   lineFromForm,
   setupToForm,
@@ -29,6 +30,7 @@ import {
 import { and, asc, count, eq, ne, sql } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/pg-core';
 import { valuesOf } from '../attributes/values';
+import { lastApproval, unapproved } from '../approvals/queries';
 import { pricingDay, readItemsToPrice } from '../costs/items-to-price';
 import type { Queries } from '../database/database';
 import { countOf, inOrder, onPage } from '../database/pages';
@@ -42,6 +44,7 @@ import {
   users,
 } from '../database/schema/index';
 import { surroundings } from '../facts/surroundings';
+import { taxFacts } from '../facts/tax';
 import { notFound } from '../http/problems';
 import type { Services } from '../services';
 import { versionInForce } from '../versions/queries';
@@ -150,6 +153,9 @@ export async function readDocument(
     version: rows[0]?.version ?? inForce,
     versionInForce: inForce,
     priced: rows.map(({ priced }) => priced),
+    guards: document.guards,
+    held: document.state === 'open' && (await unapproved(queries, document)).length > 0,
+    approval: await lastApproval(queries, number),
     outcome: document.outcome ?? nothingPriced(document),
     unpricedLines: rows.filter(({ amount }) => amount === null).length,
     changedAt: document.changedAt.toISOString(),
@@ -195,16 +201,30 @@ export function nothingPriced({ currency }: Pick<DocumentOnRow, 'currency'>): Do
     subtotal: nothing,
     shipping: null,
     rules: [],
+    discount: null,
     notApplied: [],
     codes: [],
     total: nothing,
+    tax: null,
+    totalWithTax: nothing,
   };
 }
 
 /** What was priced besides the lines. */
 export function outcomeOf(priced: PricedDocument): DocumentOutcome {
-  const { subtotal, shipping, rules, notApplied, codes, total } = priced;
-  return printed({ subtotal, shipping, rules, notApplied, codes, total });
+  const { subtotal, shipping, rules, discount, notApplied, codes, total } = priced;
+  const { tax, totalWithTax } = priced;
+  return printed({
+    subtotal,
+    shipping,
+    rules,
+    discount,
+    notApplied,
+    codes,
+    total,
+    tax,
+    totalWithTax,
+  });
 }
 
 export interface StoredDocument {
@@ -240,7 +260,7 @@ export async function storedDocument(queries: Queries, number: number): Promise<
     .innerJoin(items, eq(items.id, documentLines.itemId))
     .where(eq(documentLines.documentNumber, number))
     .orderBy(asc(documentLines.position));
-  const { title, currency, validUntil, codes, shipping, byHand, levelId } = document;
+  const { title, currency, validUntil, codes, shipping, byHand, discount, levelId } = document;
   const { salesPerson, department, deliveryMethod, deliveryPostcode } = document;
   const content: DocumentContent = {
     customer,
@@ -251,6 +271,7 @@ export async function storedDocument(queries: Queries, number: number): Promise<
     codes,
     shipping,
     byHand,
+    discount,
     attributes: (await valuesOf(queries, 'documents', [number])).get(number) ?? {},
     circumstances: { salesPerson, department, deliveryMethod, deliveryPostcode },
     level: levelId,
@@ -276,7 +297,7 @@ export async function documentNow(
   now: Date,
   own: OwnUses | null = null,
 ): Promise<PricingDocument> {
-  const { currency, codes, shipping, byHand, attributes, kind, circumstances } = written;
+  const { currency, codes, shipping, byHand, discount, attributes, kind, circumstances } = written;
   const { level, lines } = written;
   const around = await surroundings(queries, written, now);
   const found = await readItemsToPrice(
@@ -285,6 +306,7 @@ export async function documentNow(
     lines.map(({ item }) => item),
   );
   const items = found.map(({ id: _, ...item }) => item);
+  const numbers = items.map(({ item }) => item);
   const ruleUses = await usesOf(queries, setup.limitedRules, written.customer, own);
   return {
     pricedAt: now.toISOString(),
@@ -292,6 +314,7 @@ export async function documentNow(
     codes,
     shipping: shipping === null ? null : decimal(shipping),
     byHand,
+    discount: discountFromForm(discount),
     attributes,
     kind,
     circumstances,
@@ -301,12 +324,8 @@ export async function documentNow(
       items,
       ruleUses,
       bought: await boughtBefore(queries, setup, around, items),
-      setUpPaid: await setUpPaidOf(
-        queries,
-        written.customer,
-        items.map(({ item }) => item),
-        own,
-      ),
+      setUpPaid: await setUpPaidOf(queries, written.customer, numbers, own),
+      tax: await taxFacts(queries, written.outlet, numbers),
     },
     lines: lines.map(lineFromForm),
   };
@@ -315,7 +334,7 @@ export async function documentNow(
 /** A line as somebody wrote it, from its row. */
 export function toLine(line: typeof documentLines.$inferSelect, item: string): DocumentLineInput {
   const { id, quantity, unit, duration, formOfSupply, levelId: level } = line;
-  const { priceByHand, priceReason, kept } = line;
+  const { priceByHand, priceReason, discount, kept } = line;
   return {
     id,
     item,
@@ -328,6 +347,7 @@ export function toLine(line: typeof documentLines.$inferSelect, item: string): D
       priceByHand === null || priceReason === null
         ? null
         : { price: priceByHand, reason: priceReason },
+    discount,
     kept,
   };
 }

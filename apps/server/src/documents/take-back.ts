@@ -1,5 +1,6 @@
 import { documentTitle } from '@honest-ledger/engine';
 import { eq } from 'drizzle-orm';
+import { overtake } from '../approvals/held';
 import type { Transaction } from '../database/database';
 import { documents } from '../database/schema/index';
 import { conflict, Problem } from '../http/problems';
@@ -45,6 +46,7 @@ export async function takeBack(
       changedAt: now,
     })
     .where(eq(documents.number, number));
+  await overtake(transaction, { ...row, state: to });
   await giveBackUses(transaction, number);
   await giveBackSetUps(transaction, number);
   const action = to === 'open' ? 'opened again' : to;

@@ -6,11 +6,19 @@ import type { Transaction } from '../database/database';
 import { customers, documentLines, documents, items, outlets } from '../database/schema/index';
 import { Problem } from '../http/problems';
 import type { Services } from '../services';
+import { overtake } from '../approvals/held';
 import { versionInForce } from '../versions/queries';
 import { storeFacts } from './facts';
+import { brokenGuards, type Hands } from './guards';
 import { documentNow, outcomeOf } from './queries';
 
 export type DocumentOnRow = typeof documents.$inferSelect;
+
+/** A document as it was written and priced. */
+export interface WrittenAndPriced {
+  readonly priced: PricedDocument;
+  readonly row: DocumentOnRow;
+}
 
 /** A document as it was before somebody wrote it anew. */
 export interface Before {
@@ -28,8 +36,8 @@ export async function writeDocument(
   services: Services,
   before: Before,
   content: DocumentContent,
-  by: { readonly id: number; readonly state: DocumentState },
-): Promise<PricedDocument> {
+  by: { readonly id: number; readonly state: DocumentState; readonly hands: Hands },
+): Promise<WrittenAndPriced> {
   const now = services.now();
   const [changed] = await transaction
     .update(documents)
@@ -42,6 +50,8 @@ export async function writeDocument(
       codes: [...content.codes],
       shipping: content.shipping,
       byHand: content.byHand,
+      discount: content.discount,
+      discountBy: by.hands.discount,
       ...content.circumstances,
       levelId: content.level,
       revision: before.revision + 1,
@@ -56,7 +66,7 @@ export async function writeDocument(
   const { attributes } = content;
   const values = { id: before.number, before: before.attributes, after: attributes };
   await keepValues(transaction, 'documents', [values]);
-  return replaceLines(transaction, services, changed, content);
+  return replaceLines(transaction, services, changed, content, by.hands);
 }
 
 async function replaceLines(
@@ -64,7 +74,8 @@ async function replaceLines(
   { setups }: Services,
   written: DocumentOnRow,
   content: DocumentContent,
-): Promise<PricedDocument> {
+  hands: Hands,
+): Promise<WrittenAndPriced> {
   const { lines } = content;
   const itemIds = await itemIdsOf(transaction, lines);
   const version = await versionInForce(transaction);
@@ -79,18 +90,21 @@ async function replaceLines(
   );
   const priced = priceDocument(compiled, document);
   const outcome = outcomeOf(priced);
+  const guards = await brokenGuards(transaction, priced, hands);
   await transaction
     .update(documents)
-    .set({ outcome, total: outcome.total })
+    .set({ outcome, total: outcome.total, guards })
     .where(eq(documents.number, written.number));
+  const row = { ...written, guards };
+  await overtake(transaction, row);
   const factsHash = await storeFacts(transaction, document);
   await transaction.delete(documentLines).where(eq(documentLines.documentNumber, written.number));
-  if (lines.length === 0) return priced;
+  if (lines.length === 0) return { priced, row };
   const { number } = written;
   await transaction
     .insert(documentLines)
-    .values(lineRows(lines, priced, { number, itemIds, pricedAt, factsHash }));
-  return priced;
+    .values(lineRows(lines, priced, { number, itemIds, pricedAt, factsHash, hands }));
+  return { priced, row };
 }
 
 /** The rows of a document's lines: each with its price and all that it was made from. */
@@ -102,6 +116,7 @@ export function lineRows(
     readonly itemIds: ReadonlyMap<string, number>;
     readonly pricedAt: Date;
     readonly factsHash: string;
+    readonly hands: Hands;
   },
 ): (typeof documentLines.$inferInsert)[] {
   return priced.map((line, position) => {
@@ -110,7 +125,8 @@ export function lineRows(
     if (!written || itemId === undefined) {
       throw new Error(`line ${String(position)} of ${String(lines.length)} was lost in pricing`);
     }
-    const { id, quantity, unit, duration, formOfSupply, level, priceByHand, kept } = written;
+    const { id, quantity, unit, duration, formOfSupply, level, priceByHand, discount, kept } =
+      written;
     const form = printed(line);
     return {
       id,
@@ -124,6 +140,8 @@ export function lineRows(
       levelId: level,
       priceByHand: priceByHand?.price ?? null,
       priceReason: priceByHand?.reason ?? null,
+      discount,
+      handBy: of.hands.lines.get(id) ?? null,
       kept,
       amount: form.kind === 'priced' ? form.amount : null,
       version,

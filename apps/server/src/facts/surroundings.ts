@@ -29,6 +29,7 @@ export async function surroundings(
     ruleUses: [],
     bought: null,
     setUpPaid: [],
+    tax: null,
   };
 }
 

@@ -8,6 +8,11 @@ type Method = 'GET' | 'POST' | 'PUT' | 'DELETE';
 /** Every route of the API, and what a role must allow for it. */
 const ROUTES: readonly (readonly [Method, string, Permission])[] = [
   ['DELETE', '/session', 'look'],
+  ['GET', '/approvals', 'look'],
+  ['POST', '/documents/1001/approval', 'writeDocuments'],
+  ['POST', '/approvals/1/decision', 'approve'],
+  ['GET', '/hand-limits', 'look'],
+  ['PUT', '/hand-limits/sales', 'manageUsers'],
   ['GET', '/items', 'look'],
   ['GET', '/items/CL-0207', 'look'],
   ['GET', '/categories', 'look'],

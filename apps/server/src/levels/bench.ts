@@ -6,6 +6,7 @@ import type {
 } from '@honest-ledger/contracts';
 import {
   PLAIN_DOCUMENT,
+  PLAIN_LINE,
   compileSetup,
   decimal,
   fromInteger,
@@ -49,15 +50,13 @@ export async function tryLevel(
     facts: { ...facts, local, items: [item] },
     lines: [
       {
+        ...PLAIN_LINE,
         id: 'bench',
         item: number,
         quantity: decimal(quantity),
         unit,
         duration: item.timeUnit === null ? null : fromInteger(1),
-        formOfSupply: null,
         level: id,
-        priceByHand: null,
-        kept: null,
       },
     ],
   };

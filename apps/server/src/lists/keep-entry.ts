@@ -69,7 +69,7 @@ function checked<Kind extends ListKind>(list: Kind, content: unknown): ListConte
   );
 }
 
-/** The levels and the currency that an entry names must be there. */
+/** The levels, the currency and the tax class that an entry names must be there. */
 async function checkNamed(
   transaction: Transaction,
   content: ListContents[ListKind],
@@ -86,6 +86,11 @@ async function checkNamed(
   if (!(await knownCurrencies(transaction, homeCurrency)).includes(content.currency)) {
     const sentence = `There is no rate from ${homeCurrency} to ${content.currency}`;
     throw refused([{ path: 'content.currency', sentence }]);
+  }
+  const { othersTaxClass: code } = content;
+  if (code !== null && !(await LISTS.taxClasses.read(transaction)).has(code)) {
+    const sentence = `There is no tax class ${code}`;
+    throw refused([{ path: 'content.othersTaxClass', sentence }]);
   }
 }
 

@@ -61,7 +61,8 @@ describe('lists, rates and users', () => {
 
   it('checks the time zone, the currency and the levels of an outlet', async () => {
     const outlet = { name: 'New', timeZone: 'Europe/Lisbon', currency: 'EUR', level: null };
-    const with_ = (part: object): object => ({ ...outlet, levelsAllowed: null, ...part });
+    const untaxed = { levelsAllowed: null, chargesTax: false, othersTaxClass: null };
+    const with_ = (part: object): object => ({ ...outlet, ...untaxed, ...part });
     expect((await keep('outlets', 'new', null, with_({ timeZone: 'Europe/Nowhere' }))).status).toBe(
       422,
     );
@@ -70,7 +71,17 @@ describe('lists, rates and users', () => {
     expect((await keep('outlets', 'new', null, with_({ levelsAllowed: [level] }))).status).toBe(
       422,
     );
+    expect((await keep('outlets', 'new', null, with_({ othersTaxClass: 'x' }))).status).toBe(422);
     expect((await keep('outlets', 'new', null, with_({}))).status).toBe(204);
+  });
+
+  it('keeps tax classes: a rate stands under the standard category, and under no other', async () => {
+    const kept = (category: string, rate: string): Promise<Answer> =>
+      keep('taxClasses', 'new', null, { name: 'New', category, rate });
+    expect((await kept('S', '0')).status).toBe(422);
+    expect((await kept('E', '6')).status).toBe(422);
+    expect((await kept('X', '0')).status).toBe(422);
+    expect((await kept('S', '6.5')).status).toBe(204);
   });
 
   it('keeps a rate from an instant on, and puts one right', async () => {

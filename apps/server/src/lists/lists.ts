@@ -31,7 +31,6 @@ type PlainTable =
   | typeof families
   | typeof brands
   | typeof suppliers
-  | typeof taxClasses
   | typeof salesPeople
   | typeof departments
   | typeof deliveryMethods;
@@ -62,12 +61,32 @@ export const LISTS: { readonly [Kind in ListKind]: List<ListContents[Kind]> } = 
   families: plainList(families),
   brands: plainList(brands),
   suppliers: plainList(suppliers),
-  taxClasses: plainList(taxClasses),
   salesPeople: plainList(salesPeople),
   departments: plainList(departments),
   deliveryMethods: plainList(deliveryMethods),
   attributes: attributeList,
   costKinds: costKindList,
+
+  taxClasses: {
+    read: async (queries) => {
+      const rows = await queries
+        .select()
+        .from(taxClasses)
+        .orderBy(asc(taxClasses.name), asc(taxClasses.code));
+      return new Map(
+        rows.map(({ code, name, category, rate }) => [code, { name, category, rate }]),
+      );
+    },
+    write: async (transaction, code, content) => {
+      await transaction
+        .insert(taxClasses)
+        .values({ code, ...content })
+        .onConflictDoUpdate({ target: taxClasses.code, set: content });
+    },
+    remove: async (transaction, code) => {
+      await transaction.delete(taxClasses).where(eq(taxClasses.code, code));
+    },
+  },
 
   categories: {
     read: async (queries) => {
@@ -122,7 +141,7 @@ export const LISTS: { readonly [Kind in ListKind]: List<ListContents[Kind]> } = 
       const rows = await queries.select().from(outlets).orderBy(asc(outlets.name));
       const allowed = await queries.select().from(outletLevels).orderBy(asc(outletLevels.levelId));
       return new Map(
-        rows.map(({ id, code, name, timeZone, currency, levelId, onlyListedLevels }) => [
+        rows.map(({ id, code, name, timeZone, currency, levelId, onlyListedLevels, ...row }) => [
           code,
           {
             name,
@@ -132,15 +151,15 @@ export const LISTS: { readonly [Kind in ListKind]: List<ListContents[Kind]> } = 
             levelsAllowed: onlyListedLevels
               ? allowed.filter(({ outletId }) => outletId === id).map((row) => row.levelId)
               : null,
+            chargesTax: row.chargesTax,
+            othersTaxClass: row.othersTaxClass,
           },
         ]),
       );
     },
-    write: async (transaction, code, { name, timeZone, currency, level, levelsAllowed }) => {
+    write: async (transaction, code, { level, levelsAllowed, ...content }) => {
       const columns = {
-        name,
-        timeZone,
-        currency,
+        ...content,
         levelId: level,
         onlyListedLevels: levelsAllowed !== null,
       };

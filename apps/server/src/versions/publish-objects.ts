@@ -92,6 +92,7 @@ export async function publishSettings(
     defaultLevel,
     costOrder,
     ruleChoice,
+    floors,
   }: SettingsForm,
 ): Promise<void> {
   const digits = Object.entries(unitPriceDigits).filter(([, count]) => count !== undefined);
@@ -103,6 +104,7 @@ export async function publishSettings(
       defaultLevelId: defaultLevel,
       costOrder: [...costOrder],
       ruleChoice,
+      floors,
     },
   ];
   await replaceRows(transaction, settingRows, undefined, wanted, version);

@@ -12,6 +12,7 @@ import {
   type ObjectChange,
   type SetupContents,
   type SetupObjectKind,
+  floorFromForm,
 } from '@honest-ledger/contracts';
 import { decimal, printed, type Setup } from '@honest-ledger/engine';
 import { isDeepStrictEqual } from 'node:util';
@@ -203,7 +204,10 @@ const OBJECTS: { readonly [Kind in SetupObjectKind]: ObjectOfSetup<Kind> } = {
   },
   settings: {
     get: contentOfSettings,
-    set: (setup, contents) => ({ ...setup, ...contents.get(SETTINGS_KEY) }),
+    set: (setup, contents) => {
+      const content = contents.get(SETTINGS_KEY);
+      return content ? { ...setup, ...content, floors: content.floors.map(floorFromForm) } : setup;
+    },
     all: (setup) => new Map([[SETTINGS_KEY, contentOfSettings(setup)]]),
     name: () => 'Settings',
   },
@@ -281,5 +285,13 @@ function changesOfKind<Kind extends SetupObjectKind>(
 export function contentOfSettings(setup: Setup): SetupContents['settings'] {
   const { homeCurrency, roundingMode, unitPriceDigits, defaultLevel, costOrder, ruleChoice } =
     setup;
-  return { homeCurrency, roundingMode, unitPriceDigits, defaultLevel, costOrder, ruleChoice };
+  return {
+    homeCurrency,
+    roundingMode,
+    unitPriceDigits,
+    defaultLevel,
+    costOrder,
+    ruleChoice,
+    floors: printed(setup.floors),
+  };
 }

@@ -1,3 +1,4 @@
+import { floorFromForm } from '@honest-ledger/contracts';
 import {
   decimal,
   type Agreement,
@@ -38,6 +39,7 @@ export async function readSetupOfVersion(
   if (!settings) throw new Error(`version ${String(version)} has no settings`);
   const { homeCurrency, roundingMode, unitPriceDigits, defaultLevelId, costOrder, ruleChoice } =
     settings;
+  const { floors } = settings;
   return {
     version,
     homeCurrency,
@@ -45,6 +47,7 @@ export async function readSetupOfVersion(
     unitPriceDigits,
     defaultLevel: defaultLevelId,
     costOrder,
+    floors: floors.map(floorFromForm),
     basePrices: earlier
       ? await patchBasePrices(queries, earlier, version)
       : await readBasePrices(queries, version),

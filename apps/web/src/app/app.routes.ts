@@ -36,6 +36,10 @@ export const routes: Routes = [
         loadChildren: () => import('./breaks/breaks.routes').then((m) => m.breakRoutes),
       },
       {
+        path: 'approvals',
+        loadChildren: () => import('./approvals/approvals.routes').then((m) => m.approvalRoutes),
+      },
+      {
         path: 'rules',
         loadChildren: () => import('./rules/rules.routes').then((m) => m.ruleRoutes),
       },

@@ -8,11 +8,12 @@ import {
   type RuleByHand,
 } from '@honest-ledger/engine';
 import Joi from 'joi';
-import type { DocumentForm, DocumentLineForm } from '../forms/document-form';
+import type { DiscountForm, DocumentForm, DocumentLineForm } from '../forms/document-form';
 import {
   byHandSchema,
   circumstancesSchema,
   codesSchema,
+  discountSchema,
   documentLineFields,
   shippingSchema,
 } from '../forms/document-schema';
@@ -20,6 +21,7 @@ import { attributeFactsSchema } from '../forms/facts-schema';
 import { currencyCode, customerCode, day, identifier, objectOf, shortCode } from '../forms/fields';
 import type { DocumentOutcome, PricedLineForm } from '../forms/priced-form';
 import type { SetupForm } from '../forms/setup-form';
+import type { Approval, BrokenGuard } from './approvals';
 import { orderFields, pageFields, searchText, type ListOrder, type PageAsked } from './pages';
 
 /**
@@ -107,6 +109,8 @@ export interface DocumentContent {
   readonly shipping: string | null;
   /** Rules that somebody put on or took off. */
   readonly byHand: readonly RuleByHand[];
+  /** What somebody takes off the document as a whole. */
+  readonly discount: DiscountForm | null;
   /** What the company keeps of its documents, by the codes of attributes. */
   readonly attributes: AttributeFacts;
   readonly circumstances: Circumstances;
@@ -118,7 +122,7 @@ export interface DocumentContent {
 /** What somebody wrote of a document. */
 export function contentOfDocument(written: DocumentContent): DocumentContent {
   const { customer, title, outlet, currency, validUntil, codes, shipping, level, lines } = written;
-  const { byHand, attributes, circumstances } = written;
+  const { byHand, discount, attributes, circumstances } = written;
   return {
     customer,
     title,
@@ -128,6 +132,7 @@ export function contentOfDocument(written: DocumentContent): DocumentContent {
     codes,
     shipping,
     byHand,
+    discount,
     attributes,
     circumstances,
     level,
@@ -152,6 +157,7 @@ export const documentEditSchema = objectOf<DocumentEdit>({
   codes: codesSchema,
   shipping: shippingSchema,
   byHand: byHandSchema,
+  discount: discountSchema,
   attributes: attributeFactsSchema,
   circumstances: circumstancesSchema,
   level: identifier.guid().allow(null).required(),
@@ -185,6 +191,12 @@ export interface DocumentView extends DocumentContent {
   /** The version in force now. */
   readonly versionInForce: number;
   readonly priced: readonly PricedLineForm[];
+  /** What stands in the way of it until somebody approves; those that were approved are among them. */
+  readonly guards: readonly BrokenGuard[];
+  /** Whether it waits: a guard is broken, and nobody has approved of that. */
+  readonly held: boolean;
+  /** The approval that was asked for last; null for none. */
+  readonly approval: Approval | null;
   /** What was priced besides the lines, the total among it. */
   readonly outcome: DocumentOutcome;
   readonly unpricedLines: number;

@@ -1,3 +1,4 @@
+import type { TaxCategory } from '@honest-ledger/engine';
 import Joi from 'joi';
 import {
   categoryCode,
@@ -7,6 +8,7 @@ import {
   shortCode,
   shortText,
 } from '../forms/fields';
+import { taxChargeFields } from '../forms/facts-schema';
 import { attributeContentSchema, type AttributeContent } from './attributes';
 
 /** The lists that goods and customers are told apart by. All are facts. */
@@ -32,7 +34,12 @@ export interface ListContents {
   readonly families: { readonly name: string };
   readonly brands: { readonly name: string };
   readonly suppliers: { readonly name: string };
-  readonly taxClasses: { readonly name: string };
+  readonly taxClasses: {
+    readonly name: string;
+    readonly category: TaxCategory;
+    /** In percent; 0 for every category but the standard one. */
+    readonly rate: string;
+  };
   readonly attributes: AttributeContent;
   readonly costKinds: {
     readonly name: string;
@@ -48,6 +55,10 @@ export interface ListContents {
     readonly level: string | null;
     /** The levels that may be used there; null for all. */
     readonly levelsAllowed: readonly string[] | null;
+    /** Whether tax is put on what is sold there. */
+    readonly chargesTax: boolean;
+    /** The tax class of shipping, charges and set-up charges there. */
+    readonly othersTaxClass: string | null;
   };
   readonly salesPeople: { readonly name: string };
   readonly departments: { readonly name: string };
@@ -86,7 +97,7 @@ export const listContentSchemas: {
   families: objectOf<ListContents['families']>(named),
   brands: objectOf<ListContents['brands']>(named),
   suppliers: objectOf<ListContents['suppliers']>(named),
-  taxClasses: objectOf<ListContents['taxClasses']>(named),
+  taxClasses: objectOf<ListContents['taxClasses']>({ ...named, ...taxChargeFields }),
   attributes: attributeContentSchema,
   costKinds: objectOf<ListContents['costKinds']>({
     ...named,
@@ -99,6 +110,8 @@ export const listContentSchemas: {
     currency: currencyCode.required(),
     level,
     levelsAllowed: Joi.array().items(identifier.guid()).unique().allow(null).required(),
+    chargesTax: Joi.boolean().required(),
+    othersTaxClass: shortCode.allow(null).required(),
   }),
   salesPeople: objectOf<ListContents['salesPeople']>(named),
   departments: objectOf<ListContents['departments']>(named),

@@ -11,8 +11,12 @@ const PERMISSIONS = {
   look: ['administrator', 'pricing', 'approver', 'sales', 'reader'],
   /** Write quotes, orders and sales at the prices that are computed. */
   writeDocuments: ['administrator', 'pricing', 'approver', 'sales'],
-  /** Choose a level for a document or a line, and type a price by hand. */
-  overridePrices: ['administrator', 'pricing', 'approver'],
+  /** Choose a level for a document or a line. */
+  chooseLevels: ['administrator', 'pricing', 'approver'],
+  /** Type prices and discounts by hand; beyond the limit of the role they wait for approval. */
+  priceByHand: ['administrator', 'pricing', 'approver', 'sales'],
+  /** Approve or refuse what waits for it. */
+  approve: ['administrator', 'approver'],
   /** Put rules that start by hand on a document, and take rules off it. */
   chooseRules: ['administrator', 'pricing', 'approver', 'sales'],
   /** See what goods cost, and margins. */

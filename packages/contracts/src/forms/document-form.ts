@@ -1,5 +1,6 @@
 import {
   decimal,
+  type DiscountByHand,
   printed,
   type DocumentFacts,
   type DocumentLine,
@@ -8,6 +9,7 @@ import {
   type PricingDocument,
   type Printed,
 } from '@honest-ledger/engine';
+import { offFromForm } from './rule-form';
 
 export const DOCUMENT_FORMAT = 'honest-ledger-document';
 export const DOCUMENT_FORMAT_VERSION = 2;
@@ -21,12 +23,13 @@ export interface DocumentForm extends Printed<PricingDocument> {
 export type DocumentFactsForm = Printed<DocumentFacts>;
 export type ItemFactsForm = Printed<ItemFacts>;
 export type DocumentLineForm = Printed<DocumentLine>;
+export type DiscountForm = Printed<DiscountByHand>;
 export type KeptPriceForm = Printed<KeptPrice>;
 
 /** A document from its checked form. */
 export function documentFromForm(form: DocumentForm): PricingDocument {
   const { pricedAt, currency, level, codes, shipping, byHand, attributes, facts, lines } = form;
-  const { kind, circumstances } = form;
+  const { discount, kind, circumstances } = form;
   return {
     pricedAt,
     currency,
@@ -34,6 +37,7 @@ export function documentFromForm(form: DocumentForm): PricingDocument {
     codes,
     shipping: shipping === null ? null : decimal(shipping),
     byHand,
+    discount: discountFromForm(discount),
     attributes,
     kind,
     circumstances,
@@ -68,7 +72,7 @@ export function itemFactsFromForm(form: ItemFactsForm): ItemFacts {
 }
 
 function factsFromForm(form: DocumentFactsForm): DocumentFacts {
-  const { local, outlet, customer, rates, items, ruleUses, bought, setUpPaid } = form;
+  const { local, outlet, customer, rates, items, ruleUses, bought, setUpPaid, tax } = form;
   return {
     local,
     outlet,
@@ -78,7 +82,16 @@ function factsFromForm(form: DocumentFactsForm): DocumentFacts {
     ruleUses,
     bought,
     setUpPaid,
+    tax: tax && {
+      ...tax,
+      classes: tax.classes.map((one) => ({ ...one, rate: decimal(one.rate) })),
+    },
   };
+}
+
+/** What somebody takes off, from its checked form. */
+export function discountFromForm(form: DiscountForm | null): DiscountByHand | null {
+  return form && { ...form, off: offFromForm(form.off) };
 }
 
 function keptFromForm(form: KeptPriceForm): KeptPrice {
@@ -98,7 +111,7 @@ function keptFromForm(form: KeptPriceForm): KeptPrice {
 }
 
 export function lineFromForm(form: DocumentLineForm): DocumentLine {
-  const { id, item, unit, formOfSupply, level, priceByHand, kept } = form;
+  const { id, item, unit, formOfSupply, level, priceByHand, discount, kept } = form;
   return {
     id,
     item,
@@ -108,6 +121,7 @@ export function lineFromForm(form: DocumentLineForm): DocumentLine {
     formOfSupply,
     level,
     priceByHand: priceByHand && { ...priceByHand, price: decimal(priceByHand.price) },
+    discount: discountFromForm(discount),
     kept: kept && keptFromForm(kept),
   };
 }

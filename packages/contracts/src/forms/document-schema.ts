@@ -12,6 +12,7 @@ import {
   DOCUMENT_FORMAT_VERSION,
   documentFromForm,
   type DocumentForm,
+  type DiscountForm,
   type DocumentLineForm,
   type KeptPriceForm,
 } from './document-form';
@@ -32,13 +33,22 @@ import {
   unitCode,
 } from './fields';
 import { check, type Reading } from './reading';
+import { offSchema } from './rule-schema';
+
+/** Why something is done by hand. */
+const reason = Joi.string().trim().min(1).max(200).required().messages({
+  'string.empty': '{#label} must say why it is done by hand',
+});
 
 export const priceByHandSchema = Joi.object({
   price: decimalText(PRICE_BOUNDS).required(),
-  reason: Joi.string().trim().min(1).max(200).required().messages({
-    'string.empty': '{#label} must say why the price is typed by hand',
-  }),
+  reason,
 });
+
+/** What somebody takes off a line or a document. */
+export const discountSchema = objectOf<DiscountForm>({ off: offSchema.required(), reason })
+  .allow(null)
+  .default(null);
 
 const LINE_BOUNDS = { ...AMOUNT_BOUNDS, from: '-99999999999999999999', to: '99999999999999999999' };
 
@@ -94,6 +104,7 @@ export const documentLineFields = {
   formOfSupply: costKind.allow(null).default(null),
   level: identifier.allow(null).default(null),
   priceByHand: priceByHandSchema.allow(null).default(null),
+  discount: discountSchema,
   kept: keptSchema.allow(null).default(null),
 } satisfies Record<keyof DocumentLineForm, Joi.Schema>;
 
@@ -151,6 +162,7 @@ export const documentSchema = objectOf<DocumentForm>({
   codes: codesSchema,
   shipping: shippingSchema,
   byHand: byHandSchema,
+  discount: discountSchema,
   attributes: attributeFactsSchema,
   kind: Joi.string()
     .valid(...DOCUMENT_KINDS)

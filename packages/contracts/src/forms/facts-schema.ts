@@ -1,5 +1,6 @@
 import {
   ITEM_KINDS,
+  TAX_CATEGORIES,
   TIME_UNITS,
   type BoughtBefore,
   type CountOf,
@@ -152,6 +153,27 @@ const countsOf = Joi.array()
   .unique('code')
   .default([]);
 
+/** What is charged on a tax class: nothing but under the standard category. */
+export const taxChargeFields = {
+  category: Joi.string()
+    .valid(...TAX_CATEGORIES)
+    .required(),
+  rate: Joi.when('category', {
+    is: 'S',
+    then: decimalText({ above: '0', to: '100', digits: 4 }),
+    otherwise: decimalText({ from: '0', to: '0', digits: 4 }),
+  }).required(),
+};
+
+const taxSchema = objectOf<NonNullable<DocumentFactsForm['tax']>>({
+  classes: Joi.array().items(named.keys(taxChargeFields)).unique('code').required(),
+  items: Joi.array()
+    .items(Joi.object({ item: itemNumber.required(), taxClass: shortCode.required() }))
+    .unique('item')
+    .required(),
+  others: shortCode.allow(null).required(),
+});
+
 /** Every fact that pricing a document can ask for. */
 export const factsSchema = objectOf<DocumentFactsForm>({
   local: localTime.required(),
@@ -179,4 +201,5 @@ export const factsSchema = objectOf<DocumentFactsForm>({
     .allow(null)
     .default(null),
   setUpPaid: Joi.array().items(itemNumber).default([]),
+  tax: taxSchema.allow(null).default(null),
 });

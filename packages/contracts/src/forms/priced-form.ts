@@ -23,7 +23,15 @@ export type PricedDocumentForm = Printed<PricedDocument>;
 /** What was priced of a document besides its lines. */
 export type DocumentOutcome = Pick<
   PricedDocumentForm,
-  'subtotal' | 'shipping' | 'rules' | 'notApplied' | 'codes' | 'total'
+  | 'subtotal'
+  | 'shipping'
+  | 'rules'
+  | 'discount'
+  | 'notApplied'
+  | 'codes'
+  | 'total'
+  | 'tax'
+  | 'totalWithTax'
 >;
 type WithPrice = Extract<PricedLineForm, { kind: 'priced' }>;
 type WithoutPrice = Extract<PricedLineForm, { kind: 'unpriced' }>;

@@ -100,7 +100,8 @@ function offerFromForm(form: Printed<UnitOffer>): UnitOffer {
   return form.kind === 'set' ? { kind: form.kind, price: decimal(form.price) } : offFromForm(form);
 }
 
-function offFromForm(form: Printed<DocumentOff>): DocumentOff {
+/** What is taken off, from its checked form. */
+export function offFromForm(form: Printed<DocumentOff>): DocumentOff {
   return form.kind === 'percent'
     ? { kind: form.kind, percent: decimal(form.percent) }
     : { kind: form.kind, amount: decimal(form.amount) };

@@ -154,7 +154,8 @@ const unitsOf = {
 };
 const every = decimalText(QUANTITY_BOUNDS).allow(null).default(null);
 const below = { ...AMOUNT_BOUNDS, to: '0' };
-const off = oneOfKinds<Printed<DocumentOff>>({
+/** What is taken off a document, or by hand. */
+export const offSchema = oneOfKinds<Printed<DocumentOff>>({
   percent: Joi.object({ percent: decimalText({ ...PERCENT_BOUNDS, to: '0' }).required() }),
   amount: Joi.object({ amount: decimalText(below).required() }),
 });
@@ -231,8 +232,8 @@ const effectSchema = oneOfKinds<RuleEffectForm>({
       'bundle.price': 'type a price for the whole bundle, or one for each of its parts',
     }),
   spread: Joi.object({ amount: decimalText(AMOUNT_BOUNDS).required(), every }),
-  subtotal: Joi.object({ off: off.required() }),
-  shipping: Joi.object({ off: off.required() }),
+  subtotal: Joi.object({ off: offSchema.required() }),
+  shipping: Joi.object({ off: offSchema.required() }),
   charge: Joi.object({ amount: decimalText(PRICE_BOUNDS).required() }),
 });
 

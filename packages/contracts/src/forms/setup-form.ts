@@ -3,6 +3,7 @@ import {
   printed,
   type Agreement,
   type BasePrice,
+  type Floor,
   type Printed,
   type Setup,
 } from '@honest-ledger/engine';
@@ -27,7 +28,13 @@ export type BasePriceForm = Printed<BasePrice>;
 /** What holds for the whole setup. */
 export type SettingsForm = Pick<
   SetupForm,
-  'homeCurrency' | 'roundingMode' | 'unitPriceDigits' | 'defaultLevel' | 'costOrder' | 'ruleChoice'
+  | 'homeCurrency'
+  | 'roundingMode'
+  | 'unitPriceDigits'
+  | 'defaultLevel'
+  | 'costOrder'
+  | 'ruleChoice'
+  | 'floors'
 >;
 
 /** A setup from its checked form. */
@@ -40,6 +47,7 @@ export function setupFromForm(form: SetupForm): Setup {
     unitPriceDigits,
     defaultLevel,
     costOrder: form.costOrder,
+    floors: form.floors.map(floorFromForm),
     basePrices: form.basePrices.map(basePriceFromForm),
     sharedPrices: form.sharedPrices.map(({ id, name, price }) => ({
       id,
@@ -58,6 +66,11 @@ export function setupFromForm(form: SetupForm): Setup {
 
 export function setupToForm(setup: Setup): SetupForm {
   return { format: SETUP_FORMAT, formatVersion: SETUP_FORMAT_VERSION, ...printed(setup) };
+}
+
+/** A floor from its checked form. */
+export function floorFromForm(form: SettingsForm['floors'][number]): Floor {
+  return { ...form, margin: decimal(form.margin) };
 }
 
 export function agreementFromForm(form: AgreementForm): Agreement {

@@ -1,5 +1,6 @@
 import {
   COST_KINDS,
+  FLOOR_ACTIONS,
   isDecimalText,
   levelCircle,
   RULE_CHOICES,
@@ -16,6 +17,7 @@ import {
   decimalText,
   identifier,
   itemNumber,
+  MARGIN_BOUNDS,
   objectOf,
   PRICE_BOUNDS,
   shortText,
@@ -25,6 +27,7 @@ import { oneOfKinds } from './kinds';
 import { levelSchema, twins } from './level-schema';
 import { ruleSchema, savedConditionSchema } from './rule-schema';
 import { check, type Reading } from './reading';
+import { reachSchema } from './reach-schema';
 import {
   SETUP_FORMAT,
   SETUP_FORMAT_VERSION,
@@ -99,6 +102,20 @@ export const settingsFields = {
   ruleChoice: Joi.string()
     .valid(...RULE_CHOICES)
     .default('first'),
+  floors: Joi.array()
+    .items(
+      objectOf<SettingsForm['floors'][number]>({
+        id: identifier.required(),
+        reach: reachSchema.required(),
+        margin: decimalText({ ...MARGIN_BOUNDS, from: '0' }).required(),
+        then: Joi.string()
+          .valid(...FLOOR_ACTIONS)
+          .required(),
+      }),
+    )
+    .max(500)
+    .unique('id')
+    .default([]),
 } satisfies Record<keyof SettingsForm, Joi.Schema>;
 
 /** A shared price that is pointed to exists; levels do not start from each other in a circle. */

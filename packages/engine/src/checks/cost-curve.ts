@@ -45,6 +45,7 @@ export function costCurve(table: CostTable, kind: CostKind): CurvePoint[] {
       unitPriceDigits: {},
       defaultLevel: null,
       costOrder: [...new Set([kind, ...COST_KINDS])],
+      floors: [],
       basePrices: [],
       sharedPrices: [],
       agreements: [],
@@ -66,6 +67,7 @@ export function costCurve(table: CostTable, kind: CostKind): CurvePoint[] {
         ruleUses: [],
         bought: null,
         setUpPaid: [],
+        tax: null,
         items: costs.map((amount, place) => itemAt(place, { kind, amount, currency, unit: null })),
       },
       lines: costs.map((_, place) => ({

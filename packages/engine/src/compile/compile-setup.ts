@@ -3,6 +3,7 @@ import type { RoundingMode } from '../number/rounding';
 import type { Agreement, Party } from '../setup/agreement';
 import type { CostKind } from '../setup/cost';
 import type { CostTableId } from '../setup/cost-table';
+import type { Floor } from '../setup/floor';
 import type { BasePrice, ItemNumber, SharedPrice, SharedPriceId, UnitCode } from '../setup/goods';
 import type { LevelId } from '../setup/level';
 import { isLimited, type Condition, type Rule, type RuleChoice, type RuleId } from '../setup/rule';
@@ -13,7 +14,7 @@ import { compileLevel, type CompiledLevel } from './compile-level';
 import { asksForSales, attributesAsked, ruleFinders, type RuleFinders } from './compile-rule';
 import { groupBy } from './group-by';
 import { inPriceOrder } from './price-order';
-import type { ReachFinder } from './reach-finder';
+import { reachFinder, type ReachFinder } from './reach-finder';
 import { withSavedConditions } from './saved-conditions';
 
 /** A setup turned once into look-ups, so that a line costs what applies to it and no more. */
@@ -33,6 +34,8 @@ export interface CompiledSetup {
   readonly tablesReaching: ReachFinder<{ readonly compiled: CompiledCostTable }>;
   /** The breaks that take an item in, the narrowest first; null where the setup has none. */
   readonly breaksReaching: ReachFinder<ReachingBreak> | null;
+  /** The floors that take an item in, the narrowest first; null where the setup has none. */
+  readonly floorsReaching: ReachFinder<Floor> | null;
   /** Conditions that are saved under a name, by their ids. */
   readonly conditions: ReadonlyMap<string, Condition>;
   /** The rules that can touch an item. */
@@ -76,6 +79,7 @@ export function compileSetup(setup: Setup): CompiledSetup {
     tablesReaching: tablesReaching(tables),
     breaksReaching:
       setup.breaks.length === 0 ? null : breaksReaching(setup.breaks.map(compileBreak)),
+    floorsReaching: setup.floors.length === 0 ? null : reachFinder(setup.floors),
     conditions: new Map(setup.conditions.map(({ id, when }) => [id, when])),
     rules: ruleFinders(rules),
     ruleByCode: new Map(

@@ -22,6 +22,7 @@ import {
   type PassOver,
   type PricingContext,
 } from './line-in-progress';
+import { netOf, sumOf } from './net-of';
 import type { PricedRule } from './priced';
 import type { DocumentBeforeRules } from './rule-facts';
 
@@ -74,7 +75,13 @@ export function applyDocumentRules(
     });
   if (holding.length === 0) return { rules: [], notApplied };
   const open = lines.map(({ work }) => work).filter(({ closedBy }) => closedBy === null);
-  const base: Base = { subtotal: sumOf(open, context), shipping };
+  const base: Base = {
+    subtotal: sumOf(
+      open.map(({ amount }) => amount),
+      context,
+    ),
+    shipping,
+  };
   const toPay = (rules: readonly DocumentRule[]): Decimal =>
     sum(inTurn(rules, base, context, tellNobody).map(({ amount }) => amount));
   const ahead = beforeStop(holding, passOver);
@@ -82,13 +89,6 @@ export function applyDocumentRules(
   const rules = inTurn(chosen, base, context, passOver);
   for (const done of rules) if (done.effect.kind === 'subtotal') share(done, open, context);
   return { rules, notApplied };
-}
-
-function sumOf(works: readonly LineInProgress[], { amountDigits }: PricingContext): Decimal {
-  return withDigits(
-    works.reduce<Decimal>((total, { amount }) => add(total, amount), ZERO),
-    amountDigits,
-  );
 }
 
 /** Percents first, then amounts, each of what the ones before it have left; charges as they come. */
@@ -161,9 +161,4 @@ function share(
     if (!own || isZero(own)) continue;
     work.shares.push({ version, rule, of: 'document', units: null, amount: own });
   }
-}
-
-/** What a line is sold for: its amount with its shares of rules for the document. */
-export function netOf({ amount, shares }: LineInProgress): Decimal {
-  return shares.reduce((net, one) => (one.of === 'document' ? add(net, one.amount) : net), amount);
 }

@@ -22,7 +22,9 @@ import type {
   ClosedBy,
   LineProblem,
   LineWithoutPrice,
+  PricedDiscount,
   PricedFlat,
+  PricedFloor,
   PricedShare,
   PricedSlice,
 } from './priced';
@@ -107,6 +109,10 @@ export interface LineInProgress {
   /** What it comes to with its flat amounts and its shares of rules for groups. */
   amount: Decimal;
   shares: PricedShare[];
+  discount: PricedDiscount | null;
+  floor: PricedFloor | null;
+  /** Its part of what somebody takes off the document. */
+  discountShare: Decimal | null;
   problem: LineProblem | null;
   readonly notApplied: NotApplied[];
   /** What was promised for it, where that counts. */

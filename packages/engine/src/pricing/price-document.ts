@@ -1,6 +1,6 @@
 import { compileSetup, type CompiledSetup } from '../compile/compile-setup';
 import { minorDigits } from '../number/currency';
-import { sum, withDigits } from '../number/decimal';
+import { add, sum, withDigits } from '../number/decimal';
 import { ratesOf } from '../number/exchange';
 import type { PricingDocument } from '../setup/document';
 import type { Setup } from '../setup/setup';
@@ -10,10 +10,13 @@ import { beginLine, handOut, roundLine } from './price-line';
 import { applyBreaks } from './quantity-break';
 import type { DocumentBeforeRules } from './rule-facts';
 import { codeStates } from './code-states';
+import { discountDocument, discountLine } from './discounts-by-hand';
 import { applyDocumentRules } from './document-rules';
+import { floorsOf, holdAtFloors, liftToFloors } from './floors';
 import { applyGroupRules } from './group-rules';
 import { setUpCharges } from './set-up-charges';
 import { applyLineRules, beforeRules, documentOf, rememberLevelPrices } from './line-rules';
+import { taxOf } from './tax';
 import { MODEL_VERSION, type LineWithoutPrice, type PricedDocument } from './priced';
 
 /** What a pricing is asked to write down. */
@@ -42,19 +45,26 @@ export function priceDocument(
   applyLineRules(before);
   for (const line of begun) roundLine(line, context);
   const groups = applyGroupRules(before);
+  const works = worksOf(begun);
+  for (const work of works) discountLine(work, context);
+  const floors = floorsOf(works, context);
+  liftToFloors(floors, context);
   const whole = applyDocumentRules(before, document.shipping);
-  const setUps = setUpCharges(worksOf(begun), context);
+  const byHand = discountDocument(document.discount, works, context);
+  holdAtFloors(floors, context);
+  const setUps = setUpCharges(works, context);
   const lines = begun.map((line) =>
     handOut(line, context, 'kind' in line ? null : (setUps.get(line) ?? null)),
   );
   const priced = lines.filter((line) => line.kind === 'priced');
-  const total = [
-    ...priced.map(({ net }) => net),
+  const others = [
     ...[...setUps.values()].map(({ amount }) => amount),
     ...(document.shipping ? [document.shipping] : []),
     ...whole.rules.filter(({ effect }) => effect.kind !== 'subtotal').map(({ amount }) => amount),
   ];
   const digits = context.amountDigits;
+  const total = withDigits(sum([...priced.map(({ net }) => net), ...others]), digits);
+  const tax = taxOf({ goods: priced, others }, context);
   return {
     modelVersion: MODEL_VERSION,
     version: setup.version,
@@ -64,9 +74,12 @@ export function priceDocument(
     subtotal: withDigits(sum(priced.map(({ amount }) => amount)), digits),
     shipping: document.shipping && withDigits(document.shipping, digits),
     rules: [...groups, ...whole.rules],
-    notApplied: whole.notApplied,
-    codes: codeStates(codes, worksOf(begun), whole, context),
-    total: withDigits(sum(total), digits),
+    discount: byHand.discount,
+    notApplied: [...whole.notApplied, ...byHand.notApplied],
+    codes: codeStates(codes, works, whole, context),
+    total,
+    tax,
+    totalWithTax: tax ? withDigits(add(total, tax.amount), digits) : total,
     unpricedLines: lines.length - priced.length,
   };
 }

@@ -29,7 +29,7 @@ import type {
   PricedSetUp,
   PricedSlice,
 } from './priced';
-import { netOf } from './document-rules';
+import { netOf } from './net-of';
 import { takenTo } from './rule-effect';
 import { roundUnitsAndExtend } from './unit-rounding';
 import { baseUnit, unitOf } from './units';
@@ -129,6 +129,9 @@ function startLine(
     flatsTaken: NO_FLATS,
     amount: ZERO,
     shares: [],
+    discount: null,
+    floor: null,
+    discountShare: null,
     problem: null,
     notApplied: [],
     kept,
@@ -147,7 +150,9 @@ function withPrice(
 ): LineWithPrice {
   const { setup, amountDigits, workings } = context;
   const { line, slices, notApplied, flatsTaken: flats, shares, amount, kept } = work;
-  const net = shares.length === 0 ? amount : withDigits(netOf(work), amountDigits);
+  const { discount, floor, discountShare } = work;
+  const whole = shares.length === 0 && discountShare === null;
+  const net = whole ? amount : withDigits(netOf(work), amountDigits);
   if (workings) {
     // what was promised may have been rounded in another way
     for (const slice of kept ? [] : slices) {
@@ -168,6 +173,9 @@ function withPrice(
     slices,
     flats,
     shares,
+    discount,
+    floor,
+    discountShare,
     kept,
     setUp,
     amount,

@@ -2,7 +2,9 @@ import type { CurrencyCode } from '../number/currency';
 import type { Decimal } from '../number/decimal';
 import type { Exact } from '../number/exact';
 import type { CostKind } from '../setup/cost';
-import type { KeptPrice } from '../setup/document';
+import type { DiscountByHand, KeptPrice } from '../setup/document';
+import type { TaxCategory } from '../setup/facts';
+import type { FloorId } from '../setup/floor';
 import type { DocumentEffect, GroupEffect } from '../setup/rule';
 import type { ItemNumber, TimeUnit, UnitCode } from '../setup/goods';
 import type {
@@ -16,7 +18,7 @@ import type {
 } from '../workings/workings';
 
 /** Raised by every change of the engine that can alter a cent or a working. */
-export const MODEL_VERSION = 9;
+export const MODEL_VERSION = 10;
 
 export interface PricedDocument {
   readonly modelVersion: number;
@@ -31,14 +33,63 @@ export interface PricedDocument {
   readonly shipping: Decimal | null;
   /** Rules for groups and for the document that did something, in their order. */
   readonly rules: readonly PricedRule[];
-  /** Rules for the document that did nothing. */
+  /** What somebody takes off the document; null for nothing. */
+  readonly discount: PricedDiscount | null;
+  /** Rules for the document that did nothing, and a discount by hand that did. */
   readonly notApplied: readonly NotApplied[];
   /** What became of each code, in the order in which they were typed. */
   readonly codes: readonly CodeState[];
   /** What the lines are sold for, with set-up charges, shipping and charges. */
   readonly total: Decimal;
+  /** Null where none is charged. */
+  readonly tax: PricedTax | null;
+  /** The total with the tax on it. */
+  readonly totalWithTax: Decimal;
   /** How many lines have no price and so are missing from the total. */
   readonly unpricedLines: number;
+}
+
+/** What somebody takes off, in the document's currency. */
+export interface PricedDiscount extends DiscountByHand {
+  /** Below zero. */
+  readonly amount: Decimal;
+  /** There was less than it would have taken. */
+  readonly tookAll: boolean;
+}
+
+/** Tax on a document, in its currency. */
+export interface PricedTax {
+  /** In the order in which the document's lines come under them. */
+  readonly classes: readonly PricedTaxClass[];
+  /** What has no tax class, so that no tax of it is known. */
+  readonly unclassed: Decimal;
+  /** The sum over the classes. */
+  readonly amount: Decimal;
+}
+
+/** All that is sold under one category and rate. */
+export interface PricedTaxClass {
+  readonly category: TaxCategory;
+  /** In percent. */
+  readonly rate: Decimal;
+  readonly taxable: Decimal;
+  /** The rate of it, rounded once. */
+  readonly tax: Decimal;
+}
+
+/** A line at the floor of its goods, or below it, in the document's currency. Who may not see costs reads what it was lifted by. */
+export interface PricedFloor {
+  readonly version: number;
+  readonly floor: FloorId;
+  /** The margin that it keeps, in percent; null where the reader may not see costs. */
+  readonly percent: Decimal | null;
+  /** What the line's amount was lifted by. */
+  readonly lifted: Decimal;
+  /** What is still missing, and whether that is only said; null for nothing. */
+  readonly short: {
+    readonly amount: Decimal;
+    readonly then: 'warn' | 'hold';
+  } | null;
 }
 
 /** What a code that was typed does. */
@@ -78,20 +129,26 @@ export interface LineWithPrice {
   readonly flats: readonly PricedFlat[];
   /** What rules for several lines together, or for the document, do to this one. */
   readonly shares: readonly PricedShare[];
+  /** What somebody takes off the line; null for nothing. */
+  readonly discount: PricedDiscount | null;
+  /** Null for a line above its floor, or without one. */
+  readonly floor: PricedFloor | null;
+  /** Its part of what somebody takes off the document; null for none. */
+  readonly discountShare: Decimal | null;
   /** What was promised for it, where that counts: its slices are the line's. */
   readonly kept: KeptPrice | null;
   /** What its goods are charged once for, besides its amount; told on the line of an item that asks for most. */
   readonly setUp: PricedSetUp | null;
-  /** The slices' amounts, the flat amounts, the shares of rules for groups, the rest of a promise. */
+  /** The slices' amounts, the flat amounts, the shares of rules for groups, the rest of a promise, a discount by hand, a lift. */
   readonly amount: Decimal;
-  /** The amount with the shares of rules for the document: what the line is sold for. */
+  /** The amount with its shares of what is done to the document: what the line is sold for. */
   readonly net: Decimal;
   /** What the line costs; null where nothing is known. */
   readonly cost: LineCost | null;
   readonly notApplied: readonly NotApplied[];
   /** How many more were considered than `notApplied` lists. */
   readonly notAppliedMore: number;
-  /** Of a line priced by hand or as it was promised, what it would be without. */
+  /** Of a line priced by hand, what it is without anything by hand; as it was promised, without that. */
   readonly computed: PricedLine | null;
 }
 

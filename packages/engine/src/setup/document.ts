@@ -5,7 +5,7 @@ import type { AttributeFacts, DocumentFacts } from './facts';
 import type { ItemNumber, UnitCode } from './goods';
 import type { LevelId } from './level';
 import type { QuantityBreak } from './quantity-break';
-import type { Rule, RuleId } from './rule';
+import type { DocumentOff, Rule, RuleId } from './rule';
 
 /** What is to be priced, with every fact that pricing it can ask for. */
 export interface PricingDocument {
@@ -20,6 +20,8 @@ export interface PricingDocument {
   readonly shipping: Decimal | null;
   /** Rules that somebody put on or took off. */
   readonly byHand: readonly RuleByHand[];
+  /** What somebody takes off the document as a whole, after its rules; null for nothing. */
+  readonly discount: DiscountByHand | null;
   /** What the company keeps of its documents besides what everybody keeps. */
   readonly attributes: AttributeFacts;
   /** What it is written as; null where it is a question and no document. */
@@ -70,6 +72,8 @@ export interface DocumentLine {
   /** A level chosen for this line, or null. */
   readonly level: LevelId | null;
   readonly priceByHand: PriceByHand | null;
+  /** What somebody takes off the line as a whole, after its rules; null for nothing. */
+  readonly discount: DiscountByHand | null;
   /** What another document promised for it; null where nothing is promised. */
   readonly kept: KeptPrice | null;
 }
@@ -128,11 +132,19 @@ export interface PriceByHand {
   readonly reason: string;
 }
 
+/** What somebody takes off a line, or off the open lines of a document, and why. */
+export interface DiscountByHand {
+  /** Of what they come to by then, below zero; an amount is in the document's currency. */
+  readonly off: DocumentOff;
+  readonly reason: string;
+}
+
 /** A line of which nothing is said but what is sold on it. */
 export const PLAIN_LINE = {
   formOfSupply: null,
   level: null,
   priceByHand: null,
+  discount: null,
   kept: null,
 } as const satisfies Partial<DocumentLine>;
 
@@ -142,6 +154,7 @@ export const PLAIN_DOCUMENT = {
   codes: [],
   shipping: null,
   byHand: [],
+  discount: null,
   attributes: {},
   kind: null,
   circumstances: NO_CIRCUMSTANCES,

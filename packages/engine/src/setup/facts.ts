@@ -24,7 +24,31 @@ export interface DocumentFacts {
   readonly bought: BoughtBefore | null;
   /** The document's items whose set-up charge the customer has paid on another one. */
   readonly setUpPaid: readonly ItemNumber[];
+  /** Null where no tax is charged. */
+  readonly tax: TaxFacts | null;
 }
+
+/** The tax classes of a document's goods, and what is charged on each. */
+export interface TaxFacts {
+  readonly classes: readonly TaxClassFacts[];
+  /** Of items that have one. */
+  readonly items: readonly { readonly item: ItemNumber; readonly taxClass: string }[];
+  /** The class of shipping, charges and set-up charges; null where none is known. */
+  readonly others: string | null;
+}
+
+export interface TaxClassFacts extends CodeAndName {
+  readonly category: TaxCategory;
+  /** In percent; 0 for every category but the standard one. */
+  readonly rate: Decimal;
+}
+
+/**
+ * Tax categories, by the codes that EN 16931 takes from UNTDID 5305: S standard rate, Z zero rated,
+ * E exempt, AE reverse charge, K supply within the Union, G export, O outside the scope of tax.
+ */
+export type TaxCategory = (typeof TAX_CATEGORIES)[number];
+export const TAX_CATEGORIES = ['S', 'Z', 'E', 'AE', 'K', 'G', 'O'] as const;
 
 /** On how many posted sales a customer bought something. */
 export interface BoughtBefore {

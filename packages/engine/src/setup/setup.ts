@@ -3,6 +3,7 @@ import type { RoundingMode } from '../number/rounding';
 import type { Agreement } from './agreement';
 import type { CostKind } from './cost';
 import type { CostTable } from './cost-table';
+import type { Floor } from './floor';
 import type { BasePrice, SharedPrice } from './goods';
 import type { Level, LevelId } from './level';
 import type { QuantityBreak } from './quantity-break';
@@ -22,6 +23,8 @@ export interface Setup {
   readonly defaultLevel: LevelId | null;
   /** The order in which kinds of cost are tried for what a line costs: the first above zero is it. */
   readonly costOrder: readonly CostKind[];
+  /** The narrowest that takes an item in is its floor; of several alike, the first. */
+  readonly floors: readonly Floor[];
   readonly basePrices: readonly BasePrice[];
   readonly sharedPrices: readonly SharedPrice[];
   readonly agreements: readonly Agreement[];

@@ -5,14 +5,16 @@ import type { Agreement } from '../setup/agreement';
 import type { CostAdjustment, CostBand, CostTable } from '../setup/cost-table';
 import {
   DOCUMENT_KINDS,
+  type DiscountByHand,
   type DocumentLine,
   type KeptPrice,
   type PricingDocument,
 } from '../setup/document';
-import type { CustomerFacts, OutletFacts } from '../setup/facts';
+import type { CustomerFacts, OutletFacts, TaxFacts } from '../setup/facts';
 import type { BasePrice } from '../setup/goods';
 import type { Adjusting, Basis, Level, LevelEntry, TypedPrice } from '../setup/level';
-import { RULE_CHOICES } from '../setup/rule';
+import { FLOOR_ACTIONS } from '../setup/floor';
+import { RULE_CHOICES, type DocumentOff } from '../setup/rule';
 import type { Setup } from '../setup/setup';
 import { breaks } from './arbitrary-breaks';
 import {
@@ -178,6 +180,15 @@ export const setups: fc.Arbitrary<Setup> = fc.record({
   roundingMode: fc.constantFrom('halfAwayFromZero', 'halfToEven', 'awayFromZero', 'towardsZero'),
   unitPriceDigits: fc.constantFrom({}, { EUR: 4 }),
   defaultLevel: fc.constantFrom(null, 'A'),
+  floors: fc.array(
+    fc.record({
+      id: fc.uuid(),
+      reach: reaches,
+      margin: fc.constantFrom(make(0, 0), make(125, 1), make(60, 0)),
+      then: fc.constantFrom(...FLOOR_ACTIONS),
+    }),
+    { maxLength: 2 },
+  ),
   basePrices,
   sharedPrices: prices.map((price) => [{ id: 'glazes', name: 'Brush-on glazes', price }]),
   agreements: fc.array(agreements, { maxLength: 4 }),
@@ -253,6 +264,19 @@ function promiseFor(
   };
 }
 
+/** What somebody takes off: mostly nothing, seldom more than there can be. */
+const discounts: fc.Arbitrary<DiscountByHand | null> = fc.option(
+  fc
+    .constantFrom<DocumentOff>(
+      { kind: 'percent', percent: make(-75, 1) },
+      { kind: 'percent', percent: make(-100, 0) },
+      { kind: 'amount', amount: make(-199, 2) },
+      { kind: 'amount', amount: make(-100_000, 0) },
+    )
+    .map((off) => ({ off, reason: 'a friend' })),
+  { freq: 4, nil: null },
+);
+
 const lines: fc.Arbitrary<Omit<DocumentLine, 'id'>> = fc
   .record({
     item: fc.constantFrom(...NUMBERS, 'NO-1'),
@@ -265,6 +289,7 @@ const lines: fc.Arbitrary<Omit<DocumentLine, 'id'>> = fc
       prices.map((price) => ({ price, reason: 'a friend' })),
       { freq: 5 },
     ),
+    discount: discounts,
     promise: fc.option(
       fc.record({
         price: prices,
@@ -276,6 +301,19 @@ const lines: fc.Arbitrary<Omit<DocumentLine, 'id'>> = fc
   })
   .map(({ promise, ...line }) => ({ ...line, kept: promise && promiseFor(line, promise) }));
 
+const TAX: TaxFacts = {
+  classes: [
+    { code: 'full', name: 'Full', category: 'S', rate: make(23, 0) },
+    { code: 'half', name: 'Half', category: 'S', rate: make(65, 1) },
+    { code: 'free', name: 'Free', category: 'E', rate: make(0, 0) },
+  ],
+  items: [
+    { item: 'CL-1', taxClass: 'full' },
+    { item: 'GL-1', taxClass: 'half' },
+  ],
+  others: 'full',
+};
+
 /** A document over those items, for a customer or for nobody known, at an outlet or at none. */
 export const documents: fc.Arbitrary<PricingDocument> = fc
   .record({
@@ -283,6 +321,7 @@ export const documents: fc.Arbitrary<PricingDocument> = fc
     level: fc.constantFrom(null, null, 'A'),
     codes: fc.constantFrom([], [], ['SPRING']),
     shipping: fc.constantFrom(null, null, make(1290, 2)),
+    discount: discounts,
     kind: fc.constantFrom(null, ...DOCUMENT_KINDS),
     circumstances: fc.record({
       salesPerson: fc.constantFrom(null, 'noor'),
@@ -318,9 +357,10 @@ export const documents: fc.Arbitrary<PricingDocument> = fc
       categories: [{ code: 'clay', sales: 2 }],
     }),
     setUpPaid: fc.constantFrom([], [], ['GL-1'], ['CL-1', 'TL-1']),
+    tax: fc.constantFrom(null, TAX),
     lines: fc.array(lines, { maxLength: 8 }),
   })
-  .map(({ customer, outlet, ruleUses, bought, setUpPaid, ...document }) => ({
+  .map(({ customer, outlet, ruleUses, bought, setUpPaid, tax, ...document }) => ({
     ...document,
     pricedAt: '2026-11-24T14:32:00Z',
     facts: {
@@ -335,6 +375,7 @@ export const documents: fc.Arbitrary<PricingDocument> = fc
       ruleUses,
       bought: customer && bought,
       setUpPaid: customer ? setUpPaid : [],
+      tax,
     },
     lines: document.lines.map((line, index) => ({ ...line, id: String(index + 1) })),
   }));

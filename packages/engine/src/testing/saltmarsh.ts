@@ -31,6 +31,7 @@ export function setupOf(changes: Partial<Setup> = {}): Setup {
     unitPriceDigits: {},
     defaultLevel: null,
     costOrder: [...COST_KINDS],
+    floors: [],
     basePrices: [basePrice('18.40')],
     sharedPrices: [],
     agreements: [],
@@ -316,6 +317,7 @@ export function factsOf(changes: Partial<DocumentFacts> = {}): DocumentFacts {
     ruleUses: [],
     bought: null,
     setUpPaid: [],
+    tax: null,
     items: [itemOf()],
     ...changes,
   };

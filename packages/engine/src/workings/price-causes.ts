@@ -72,7 +72,7 @@ const FOLLOWS: ReadonlySet<string> = new Set([
 ]);
 
 function touchesOf(
-  { slices, flats, shares }: WithPrice,
+  { slices, flats, shares, discount, discountShare, floor }: WithPrice,
   names: Names,
   write: Writer,
 ): ReadonlyMap<string, Touch> {
@@ -93,6 +93,12 @@ function touchesOf(
   for (const { rule, amount } of [...flats, ...shares]) {
     tell(`rule ${rule.id}`, { title: `Rule ${rule.name}`, rule: rule.id, change: amount });
   }
+  const whole = (key: string, title: string, change: string | null | undefined): void => {
+    if (change && !/^-?0(\.0+)?$/.test(change)) tell(key, { title, rule: null, change });
+  };
+  whole('discount', 'The discount by hand', discount?.amount);
+  whole('discountShare', 'The discount by hand for the document', discountShare);
+  whole('floor', 'The floor of its goods', floor?.lifted);
   return touches;
 }
 

@@ -2,6 +2,7 @@ import { decimal, subtract, sum } from '../number/decimal';
 import type { LineWithPrice } from '../pricing/priced';
 import { rulesOn } from '../pricing/rules-on';
 import type { DocumentName, KeptPrice, KeptSetUp } from '../setup/document';
+import type { DocumentOff } from '../setup/rule';
 import type { Printed } from './printed';
 
 /**
@@ -50,7 +51,13 @@ function keptSetUp({ setUp, kept }: Printed<LineWithPrice>): KeptSetUp | null {
 }
 
 /** The words for the customer of everything that touched a line, each once. */
-export function customerWords({ slices, flats, shares, kept }: Printed<LineWithPrice>): string[] {
+export function customerWords({
+  slices,
+  flats,
+  shares,
+  discount,
+  kept,
+}: Printed<LineWithPrice>): string[] {
   const said = [
     ...(kept?.words ?? []),
     ...slices.flatMap(({ steps }) =>
@@ -61,6 +68,14 @@ export function customerWords({ slices, flats, shares, kept }: Printed<LineWithP
     ),
     ...flats.map(({ rule }) => rule.words),
     ...shares.map(({ rule, of, units }) => (of === 'group' && units !== 0 ? rule.words : '')),
+    discount ? discountWords(discount.off) : '',
   ];
   return [...new Set(said.filter((words) => words !== ''))];
+}
+
+/** Why it is given is not for the customer. */
+function discountWords(off: Printed<DocumentOff>): string {
+  return off.kind === 'percent'
+    ? `${off.percent.replace('-', '')} % discount`
+    : `${off.amount.replace('-', '')} discount`;
 }

@@ -58,15 +58,19 @@ export function checkQuantities(
 }
 
 /**
- * Checks that a line's slices, flat amounts, shares and what a promise adds are what it is sold for, and not below zero.
+ * Checks that a line's slices, flat amounts, shares, what a promise adds, what somebody takes off and
+ * what a floor lifts are what it is sold for, and not below zero.
  * @throws {WorkingsFault} where they are not
  */
 export function checkAmount(
-  { slices, flatsTaken, shares, kept }: AmountsOfLine,
+  { slices, flatsTaken, shares, kept, discount, floor, discountShare }: AmountsOfLine,
   net: Decimal,
 ): void {
   const parts = [...slices, ...flatsTaken, ...shares].map(({ amount }) => amount);
   if (kept) parts.push(kept.rest);
+  if (discount) parts.push(discount.amount);
+  if (floor) parts.push(floor.lifted);
+  if (discountShare) parts.push(discountShare);
   if (compare(sum(parts), net) !== 0) {
     throw new WorkingsFault(`the parts of the line are not its ${print(net)}`);
   }
@@ -78,6 +82,9 @@ interface AmountsOfLine {
   readonly flatsTaken: readonly { readonly amount: Decimal }[];
   readonly shares: readonly { readonly amount: Decimal }[];
   readonly kept: { readonly rest: Decimal } | null;
+  readonly discount: { readonly amount: Decimal } | null;
+  readonly floor: { readonly lifted: Decimal } | null;
+  readonly discountShare: Decimal | null;
 }
 
 interface QuantitiesOfLine {

@@ -260,6 +260,8 @@ function subjectTitle(subject: Printed<NotAppliedSubject>, names: Names, write: 
       return `Rule ${subject.rule.name}`;
     case 'promise':
       return `The price promised on ${documentTitle(subject.from)}`;
+    case 'discountByHand':
+      return 'Discount by hand';
   }
 }
 

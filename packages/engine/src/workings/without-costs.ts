@@ -1,4 +1,4 @@
-import type { LineWithPrice, PricedLine, PricedSlice } from '../pricing/priced';
+import type { LineWithPrice, PricedFloor, PricedLine, PricedSlice } from '../pricing/priced';
 import type { Printed } from './printed';
 import type { Condition } from '../setup/rule';
 import type { NotApplied, Reason, Unmet, WorkingSource, WorkingStep } from './workings';
@@ -18,10 +18,16 @@ export function withoutCosts(line: Line): Line {
   return {
     ...line,
     cost: null,
+    floor: line.floor && floorWithoutCosts(line.floor),
     slices: line.slices.map((slice) => withoutCostSteps(slice, line.item)),
     notApplied,
     computed: line.computed && withoutCosts(line.computed),
   } satisfies Printed<LineWithPrice>;
+}
+
+/** That something is below its floor says what it costs; what it was lifted by is in its price. */
+function floorWithoutCosts(floor: Printed<PricedFloor>): Printed<PricedFloor> | null {
+  return /[1-9]/.test(floor.lifted) ? { ...floor, percent: null, short: null } : null;
 }
 
 function withoutCostSteps(slice: Printed<PricedSlice>, item: string): Printed<PricedSlice> {
@@ -72,14 +78,17 @@ export function asksForCosts({
   costTables,
   breaks,
   rules,
+  floors,
 }: {
   readonly levels: readonly { readonly entries: readonly EntryParts[] }[];
   readonly costTables: readonly unknown[];
   readonly breaks: readonly { readonly basis: { readonly kind: string } }[];
   readonly rules: readonly { readonly when: Printed<Condition> }[];
+  readonly floors: readonly unknown[];
 }): boolean {
   return (
     costTables.length > 0 ||
+    floors.length > 0 ||
     levels.some(({ entries }) => entries.some(isEntryOfCost)) ||
     breaks.some(({ basis }) => basis.kind === 'cost') ||
     rules.some(({ when }) => isConditionOfCost(when))

@@ -241,7 +241,9 @@ export type NotAppliedSubject =
   | { readonly kind: 'costTable'; readonly table: TableName }
   | { readonly kind: 'break'; readonly break: BreakName }
   | { readonly kind: 'rule'; readonly rule: RuleName }
-  | { readonly kind: 'promise'; readonly from: DocumentName };
+  | { readonly kind: 'promise'; readonly from: DocumentName }
+  /** What somebody takes off the line or the document. */
+  | { readonly kind: 'discountByHand' };
 
 export type Reason =
   | { readonly kind: 'nothingGivesALevel' }

@@ -16,6 +16,8 @@ import {
 } from 'drizzle-orm/pg-core';
 import type { DocumentKind, RuleByHand } from '@honest-ledger/engine';
 import type {
+  BrokenGuard,
+  DiscountForm,
   DocumentFactsForm,
   DocumentOutcome,
   DocumentState,
@@ -61,6 +63,11 @@ export const documents = pgTable(
     shipping: numeric(),
     /** Rules that somebody put on or took off. */
     byHand: jsonb().notNull().default([]).$type<readonly RuleByHand[]>(),
+    /** What somebody takes off it as a whole, and who does. */
+    discount: jsonb().$type<DiscountForm>(),
+    discountBy: integer().references(() => users.id),
+    /** What stood in its way when it was last priced. */
+    guards: jsonb().notNull().default([]).$type<readonly BrokenGuard[]>(),
     salesPerson: text().references(() => salesPeople.code),
     department: text().references(() => departments.code),
     deliveryMethod: text().references(() => deliveryMethods.code),
@@ -117,6 +124,10 @@ export const documentLines = pgTable(
     levelId: uuid().references(() => levels.id),
     priceByHand: numeric(),
     priceReason: text(),
+    /** What somebody takes off the line. */
+    discount: jsonb().$type<DiscountForm>(),
+    /** Who typed its price or discount; null where nobody did. */
+    handBy: integer().references(() => users.id),
     /** What another document promised for it. */
     kept: jsonb().$type<KeptPriceForm>(),
     /** Null on a line without a price; `priced` says why. */

@@ -12,7 +12,7 @@ import {
   uniqueIndex,
   type AnyPgColumn,
 } from 'drizzle-orm/pg-core';
-import type { ItemKind, TimeUnit } from '@honest-ledger/engine';
+import type { ItemKind, TaxCategory, TimeUnit } from '@honest-ledger/engine';
 
 const id = () => integer().primaryKey().generatedAlwaysAsIdentity();
 const codeAndName = () => ({ id: id(), code: text().notNull().unique(), name: text().notNull() });
@@ -31,8 +31,23 @@ export const brands = pgTable('brands', codeAndName());
 
 export const suppliers = pgTable('suppliers', codeAndName());
 
-/** What a tax authority tells apart; rates come with tax itself. */
-export const taxClasses = pgTable('tax_classes', codeAndName());
+/** What a tax authority tells apart, and what it asks of each. A fact. */
+export const taxClasses = pgTable(
+  'tax_classes',
+  {
+    ...codeAndName(),
+    category: text().notNull().default('Z').$type<TaxCategory>(),
+    /** In percent. */
+    rate: numeric().notNull().default('0'),
+  },
+  (table) => [
+    check('tax_classes_category', sql`${table.category} in ('S', 'Z', 'E', 'AE', 'K', 'G', 'O')`),
+    check(
+      'tax_classes_rate',
+      sql`${table.rate} between 0 and 100 and (${table.category} = 'S') = (${table.rate} > 0)`,
+    ),
+  ],
+);
 
 /** What is sold. A fact; its base price is setup and lies in versions. */
 export const items = pgTable(

@@ -1,3 +1,4 @@
+export * from './approvals';
 export * from './attributes';
 export * from './breaks';
 export * from './changes';

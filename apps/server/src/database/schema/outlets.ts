@@ -10,6 +10,7 @@ import {
   timestamp,
   uuid,
 } from 'drizzle-orm/pg-core';
+import { taxClasses } from './goods';
 import { levels } from './levels';
 
 /** Where documents are made: counters, the web shop, the catalogue. A fact. */
@@ -24,6 +25,10 @@ export const outlets = pgTable('outlets', {
   levelId: uuid().references(() => levels.id),
   /** Whether only the levels listed for it may be used there. */
   onlyListedLevels: boolean().notNull().default(false),
+  /** Whether tax is put on what is sold there. */
+  chargesTax: boolean().notNull().default(false),
+  /** The tax class of shipping, charges and set-up charges. */
+  othersTaxClass: text().references(() => taxClasses.code),
 });
 
 /** The levels that may be used at an outlet that does not allow all. */

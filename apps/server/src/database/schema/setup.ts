@@ -12,7 +12,7 @@ import {
   uuid,
   type AnyPgColumn,
 } from 'drizzle-orm/pg-core';
-import type { AdjustingForm, RoundingForm } from '@honest-ledger/contracts';
+import type { AdjustingForm, RoundingForm, SettingsForm } from '@honest-ledger/contracts';
 import type { Basis, Level, RoundingMode, RuleChoice } from '@honest-ledger/engine';
 import { costTables } from './cost-tables';
 import { costKinds } from './costs';
@@ -46,6 +46,8 @@ export const settingRows = pgTable(
     costOrder: text().array().notNull(),
     /** Who wins where a rule that stands alone meets others. */
     ruleChoice: text().notNull().default('first').$type<RuleChoice>(),
+    /** The least that goods are sold for, in the form that contracts checks at the border. */
+    floors: jsonb().notNull().default([]).$type<SettingsForm['floors']>(),
     ...versionRange(),
   },
   (table) => [

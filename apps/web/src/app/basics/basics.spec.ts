@@ -13,6 +13,7 @@ const SETTINGS: Found['settings']['published'] = {
   defaultLevel: null,
   costOrder: ['last', 'landed'],
   ruleChoice: 'first',
+  floors: [],
 };
 
 const found = (changes: Partial<Found> = {}): Found => ({
@@ -77,6 +78,23 @@ describe('what holds for all prices', () => {
     const open = screen.server.match('/api/basics');
     expect(open.length).toBe(1);
     expect(await kept('settings/settings')).toEqual({ content: second, revision: 1, draft: null });
+  });
+
+  it('has floors in its settings: added as its cost, changed and taken out', async () => {
+    await screen.press('Add a floor');
+    const added = (await kept('settings/settings')) as { content: typeof SETTINGS };
+    const fresh = { reach: { kind: 'all' as const }, margin: '0', then: 'warn' as const };
+    expect(added.content.floors).toEqual([{ id: jasmine.any(String), ...fresh }]);
+    await screen.type('Margin of floor 1, in percent', '12');
+    await screen.choose('What is done below floor 1', 'wait for approval');
+    const changed = (await kept('settings/settings')) as { content: typeof SETTINGS };
+    expect(changed.content.floors[0]).toEqual(jasmine.objectContaining({ margin: '12' }));
+    const held = (await kept('settings/settings')) as { content: typeof SETTINGS };
+    expect(held.content.floors[0]).toEqual(jasmine.objectContaining({ then: 'hold' }));
+    await screen.press('Take out floor 1');
+    expect(
+      ((await kept('settings/settings')) as { content: typeof SETTINGS }).content.floors,
+    ).toEqual([]);
   });
 
   it('says beside a shared price why it cannot be withdrawn', async () => {

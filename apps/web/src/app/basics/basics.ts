@@ -25,6 +25,7 @@ import { mayDo } from '../session/may-do';
 import { FigureField } from '../shared/figure-field';
 import { Notice } from '../shared/notice';
 import { TextField } from '../shared/text-field';
+import { FloorSheet } from './floor-sheet';
 import { basicsActions, basicsFeature } from './basics.feature';
 
 const MODES: readonly RoundingMode[] = [
@@ -34,10 +35,10 @@ const MODES: readonly RoundingMode[] = [
   'towardsZero',
 ];
 
-/** What holds for all prices: rounding, the level by default, and prices that items share. */
+/** What holds for all prices: rounding, the level by default, floors, and prices that items share. */
 @Component({
   selector: 'hl-basics',
-  imports: [CodeChoice, EditRefusal, EditSteps, FigureField, Notice, TextField],
+  imports: [CodeChoice, EditRefusal, EditSteps, FigureField, FloorSheet, Notice, TextField],
   templateUrl: './basics.html',
   styleUrl: './basics.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -51,6 +52,7 @@ export class Basics {
   private readonly reference = this.store.selectSignal(referenceFeature.selectReference);
   private readonly published = this.store.selectSignal(referenceFeature.selectPublishedLevels);
   protected readonly mayEdit = mayDo('editSetup');
+  protected readonly seesCosts = mayDo('seeCosts');
   protected readonly choices = RULE_CHOICES.map((code) => ({ code, name: CHOICE_WORDS[code] }));
   protected readonly modes = MODES.map((code) => ({ code, name: MODE_WORDS[code] }));
   protected readonly levels = computed(() =>

@@ -200,7 +200,7 @@ describe('the editor of a quote', () => {
 
   it('takes a price by hand only with a reason, and keeps what was computed', async () => {
     await open(view());
-    await screen.press('Form of supply, level, price by hand and rules of CL-0207');
+    await screen.press('Form of supply, level, price, discount and rules of CL-0207');
     await screen.type('Price by hand of CL-0207', '15');
     await screen.settle(PAUSE);
     expect(screen.text()).toContain('Say why the price is typed by hand');
@@ -211,9 +211,32 @@ describe('the editor of a quote', () => {
     expect(sent.lines[0]?.priceByHand).toEqual({ price: '15', reason: 'torn bag' });
   });
 
+  it('takes a discount by hand, on a line and on all of it, only with a reason', async () => {
+    await open(view());
+    await screen.press('Form of supply, level, price, discount and rules of CL-0207');
+    await screen.type('Discount on CL-0207', '12,5');
+    await screen.settle(PAUSE);
+    expect(screen.text()).toContain('Say why it is taken off by hand');
+    screen.server.expectNone('/api/documents/1007');
+    await screen.type('Reason, Discount on CL-0207', 'torn bags');
+    await screen.choose('Discount on the quote is in', 'EUR');
+    await screen.type('Discount on the quote', '2');
+    await screen.type('Reason, Discount on the quote', 'they pay at once');
+    await screen.settle(PAUSE);
+    const sent = (await screen.answer('PUT', '/api/documents/1007', view())) as DocumentEdit;
+    expect(sent.lines[0]?.discount).toEqual({
+      off: { kind: 'percent', percent: '-12.5' },
+      reason: 'torn bags',
+    });
+    expect(sent.discount).toEqual({
+      off: { kind: 'amount', amount: '-2' },
+      reason: 'they pay at once',
+    });
+  });
+
   it('takes the form in which the goods are supplied, which says what they cost', async () => {
     await open(view());
-    await screen.press('Form of supply, level, price by hand and rules of CL-0207');
+    await screen.press('Form of supply, level, price, discount and rules of CL-0207');
     await screen.choose('Form of supply of CL-0207', 'split pallet');
     await screen.settle(PAUSE);
     const sent = (await screen.answer('PUT', '/api/documents/1007', view())) as DocumentEdit;

@@ -30,6 +30,7 @@ import { writeNumber } from '../shared/numbers';
 import { besidesFields, fieldsUnder } from '../shared/problems';
 import { whenChanged } from '../shared/when-changed';
 import { workingsActions, type ExplainedPrice } from '../workings/workings.feature';
+import { ApprovalPanel } from '../approvals/approval-panel';
 import { AdvancePanel } from './advance-panel';
 import { codesTold } from './codes-told';
 import { DocumentHead } from './document-head';
@@ -56,7 +57,7 @@ import { TouchMarks } from './touch-marks';
 
 /** The fields that show what is wrong with them themselves. */
 const TOLD_BESIDE =
-  /^(shipping|circumstances\.deliveryPostcode|attributes\..*|lines\[\d+\]\.(quantity|duration|priceByHand\.(price|reason)))$/;
+  /^(shipping|circumstances\.deliveryPostcode|attributes\..*|(lines\[\d+\]\.)?discount\.(reason|off\..+)|lines\[\d+\]\.(quantity|duration|priceByHand\.(price|reason)))$/;
 
 /** A quote, an order or a sale: its lines, what each costs this customer, and how each price came about. */
 @Component({
@@ -64,6 +65,7 @@ const TOLD_BESIDE =
   imports: [
     AdvancePanel,
     Amount,
+    ApprovalPanel,
     DocumentHead,
     DocumentTerms,
     FigureField,
@@ -111,7 +113,10 @@ export class DocumentEditor implements EditingScreen, OnDestroy {
   protected readonly editable = computed(
     () => this.mayWrite() && this.open()?.view.state === 'open',
   );
-  protected readonly mayOverride = mayDo('overridePrices');
+  protected readonly mayDiscount = mayDo('priceByHand');
+  protected readonly mode = computed(
+    () => this.open()?.inputs.setup?.roundingMode ?? 'halfAwayFromZero',
+  );
   protected readonly mayChooseRules = mayDo('chooseRules');
   protected readonly seesCosts = mayDo('seeCosts');
   protected readonly columns = computed(() => (this.seesCosts() ? 9 : 8));
@@ -294,9 +299,9 @@ export class DocumentEditor implements EditingScreen, OnDestroy {
   }
 
   /** Shown while it is open, and where there is something in it that makes the price. */
-  protected isUnfolded({ id, level, priceByHand, formOfSupply }: ShownLine): boolean {
+  protected isUnfolded({ id, level, priceByHand, discount, formOfSupply }: ShownLine): boolean {
     const byHand = this.open()?.editing.content.byHand ?? [];
-    const isUsual = level === null && priceByHand === null && formOfSupply === null;
+    const isUsual = [level, priceByHand, discount, formOfSupply].every((one) => one === null);
     return this.unfolded() === id || !isUsual || byHand.some(({ line }) => line === id);
   }
 

@@ -37,7 +37,8 @@ import type { OpenDocument } from './documents.feature';
         <button
           type="button"
           [class]="first ? 'main-action' : 'quiet'"
-          [disabled]="!ready()"
+          [disabled]="!ready() || view.held"
+          [title]="view.held ? 'It waits for approval' : ''"
           (click)="ask(step)"
         >
           {{ step.label }}

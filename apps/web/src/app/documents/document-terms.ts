@@ -6,9 +6,15 @@ import {
   input,
   linkedSignal,
   output,
+  signal,
 } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import type { AttributeValues, CodeAndName, DocumentContent } from '@honest-ledger/contracts';
+import type {
+  AttributeValues,
+  CodeAndName,
+  DiscountForm,
+  DocumentContent,
+} from '@honest-ledger/contracts';
 import type { Circumstances } from '@honest-ledger/engine';
 import { Store } from '@ngrx/store';
 import { CustomerPicker } from '../customers/customer-picker';
@@ -20,6 +26,8 @@ import { writeInstant } from '../shared/dates';
 import { DayField } from '../shared/day-field';
 import { FigureField } from '../shared/figure-field';
 import { TextField } from '../shared/text-field';
+import { DiscountField } from './discount-field';
+import { discountToMargin } from './margin-by-hand';
 import { DocumentCircumstances } from './document-circumstances';
 import type { OpenDocument } from './documents.feature';
 
@@ -38,6 +46,7 @@ export interface TermsChange {
     CodeChoice,
     CustomerPicker,
     DayField,
+    DiscountField,
     DocumentCircumstances,
     FigureField,
     RouterLink,
@@ -58,7 +67,11 @@ export class DocumentTerms {
   private readonly store = inject(Store);
   protected readonly reference = this.store.selectSignal(referenceFeature.selectReference);
   private readonly levels = this.store.selectSignal(referenceFeature.selectPublishedLevels);
-  protected readonly mayOverride = mayDo('overridePrices');
+  protected readonly mayOverride = mayDo('chooseLevels');
+  protected readonly mayDiscount = mayDo('priceByHand');
+  protected readonly seesCosts = mayDo('seeCosts');
+  /** Why a margin that was typed gives no discount. */
+  protected readonly noMargin = signal<string | null>(null);
   protected readonly customer = computed(() => this.open().inputs.document.facts.customer);
   protected readonly changingCustomer = linkedSignal({
     source: () => this.open().number,
@@ -106,6 +119,19 @@ export class DocumentTerms {
 
   protected setShipping(shipping: string): void {
     this.set({ shipping: shipping === '' ? null : shipping });
+  }
+
+  protected setDiscount(discount: DiscountForm | null): void {
+    this.noMargin.set(null);
+    this.set({ discount });
+  }
+
+  /** As much off the open lines as leaves this margin of them together. */
+  protected setMargin(margin: string): void {
+    if (margin === '') return;
+    const found = discountToMargin(this.open(), margin);
+    if ('sentence' in found) this.noMargin.set(found.sentence);
+    else this.setDiscount(found.discount);
   }
 
   protected setLevel(level: string): void {

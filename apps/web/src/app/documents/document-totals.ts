@@ -1,10 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { DocumentOutcome, PricedLineForm } from '@honest-ledger/contracts';
-import { effectWords, type MarginOfLines } from '@honest-ledger/engine';
+import { effectWords, taxWords, type MarginOfLines } from '@honest-ledger/engine';
 import { printedPercent } from '../cost-tables/markup-words';
 import { namesOfThings } from '../reference/names';
 import { Amount } from '../shared/amount';
-import { unbroken, writer } from '../shared/numbers';
+import { unbroken, writeNumber, writer } from '../shared/numbers';
 
 /** An amount between what the lines come to and the total. */
 interface TotalRow {
@@ -39,7 +39,9 @@ interface TotalRow {
       </tr>
     }
     <tr>
-      <td colspan="6" class="figure">Total{{ missing() }}, {{ currency() }} without tax</td>
+      <td colspan="6" class="figure">
+        Total{{ missing() }}, {{ currency() }}{{ outcome().tax ? '' : ' without tax' }}
+      </td>
       <td class="figure total" data-testid="total">
         <hl-amount [value]="outcome().total" [digits]="digits()" />
       </td>
@@ -50,6 +52,18 @@ interface TotalRow {
       }
       <td></td>
     </tr>
+    @for (row of taxRows(); track $index) {
+      <tr class="part">
+        <td colspan="6" class="figure" [class.attention]="row.attention">{{ row.label }}</td>
+        <td class="figure" [class.sum]="row.sum">
+          <hl-amount [value]="row.amount" [digits]="digits()" />
+        </td>
+        @if (margin() !== undefined) {
+          <td class="inner"></td>
+        }
+        <td></td>
+      </tr>
+    }
   `,
   styles: `
     td {
@@ -58,6 +72,10 @@ interface TotalRow {
     }
     .part td {
       height: 28px;
+    }
+    .sum {
+      border-top: 1px solid var(--ink);
+      font-weight: 600;
     }
     .total {
       border-top: 2px solid var(--ink);
@@ -84,7 +102,7 @@ export class DocumentTotals {
 
   private readonly names = namesOfThings();
   protected readonly rows = computed((): readonly TotalRow[] => {
-    const { subtotal, shipping, rules } = this.outcome();
+    const { subtotal, shipping, rules, discount } = this.outcome();
     const done = (kind: string): TotalRow[] =>
       rules
         .filter(({ effect }) => effect.kind === kind)
@@ -97,12 +115,35 @@ export class DocumentTotals {
         }));
     const rest = [
       ...done('subtotal'),
+      ...(discount ? [discountRow(discount)] : []),
       ...this.lines().flatMap(setUpRow),
       ...(shipping === null ? [] : [{ label: 'Shipping', why: '', amount: shipping }]),
       ...done('shipping'),
       ...done('charge'),
     ];
     return rest.length === 0 ? [] : [{ label: 'Lines', why: '', amount: subtotal }, ...rest];
+  });
+  /** Tax by class, and the total with it. */
+  protected readonly taxRows = computed((): readonly TaxRow[] => {
+    const { tax, totalWithTax } = this.outcome();
+    if (!tax) return [];
+    const unclassed = /[1-9]/.test(tax.unclassed)
+      ? [
+          {
+            label: '△ Without a tax class, so no tax of it is known',
+            amount: tax.unclassed,
+            attention: true,
+          },
+        ]
+      : [];
+    return [
+      ...tax.classes.map(({ category, rate, taxable, tax: amount }) => ({
+        label: `${taxWords(category, rate)} of ${writeNumber(taxable)}`,
+        amount,
+      })),
+      ...unclassed,
+      { label: `Total with tax, ${this.currency()}`, amount: totalWithTax, sum: true },
+    ];
   });
   /** Lines without a price are told with the total they are missing from. */
   protected readonly missing = computed(() => {
@@ -117,6 +158,25 @@ export class DocumentTotals {
     const without = this.margin()?.withoutCost ?? 0;
     return without === 0 ? '' : `without ${String(without)} of the lines, whose cost nobody knows`;
   });
+}
+
+/** A row below the total. */
+interface TaxRow {
+  readonly label: string;
+  readonly amount: string;
+  readonly sum?: boolean;
+  readonly attention?: boolean;
+}
+
+function discountRow({
+  off,
+  reason,
+  amount,
+  tookAll,
+}: NonNullable<DocumentOutcome['discount']>): TotalRow {
+  const percent = off.kind === 'percent' ? `${writeNumber(off.percent)} %, ` : '';
+  const all = tookAll ? ': all that was there' : '';
+  return { label: 'Discount', why: `by hand, ${percent}${reason}${all}`, amount };
 }
 
 function setUpRow(line: PricedLineForm): TotalRow[] {

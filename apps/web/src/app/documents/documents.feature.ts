@@ -202,7 +202,8 @@ export function theirs({ problem }: Editing<DocumentContent>): DocumentView | nu
   return (problem?.current as DocumentView | undefined) ?? null;
 }
 
-function openDocument(view: DocumentView): OpenDocument {
+/** A document as it is when it was just opened. */
+export function openDocument(view: DocumentView): OpenDocument {
   return {
     number: view.number,
     view,
@@ -254,8 +255,11 @@ function pricedHere(
     subtotal,
     shipping,
     rules,
+    discount,
     notApplied,
     total,
+    tax,
+    totalWithTax,
     unpricedLines,
     version,
   }: PricedDocumentForm,
@@ -263,7 +267,17 @@ function pricedHere(
 ) {
   return {
     priced: byId(lines),
-    outcome: { subtotal, shipping, rules, notApplied, codes, total },
+    outcome: {
+      subtotal,
+      shipping,
+      rules,
+      discount,
+      notApplied,
+      codes,
+      total,
+      tax,
+      totalWithTax,
+    },
     unpricedLines,
     version,
     provisional: true,

@@ -3,6 +3,8 @@ import type { DocumentKind } from '@honest-ledger/engine';
 import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
 import { leaveKept } from '../shared/leave-kept';
+import { approvalsEffects } from '../approvals/approvals.effects';
+import { approvalsFeature } from '../approvals/approvals.feature';
 import { DocumentEditor } from './document-editor';
 import { DocumentList } from './document-list';
 import { documentsEffects } from './documents.effects';
@@ -20,7 +22,8 @@ export const documentRoutes: Routes = [
     providers: [
       provideState(documentsFeature),
       provideState(advanceFeature),
-      provideEffects(documentsEffects, advanceEffects),
+      provideState(approvalsFeature),
+      provideEffects(documentsEffects, advanceEffects, approvalsEffects),
     ],
     children: [
       { path: '', title: ({ data }) => WORDS[kindOf(data)].title, component: DocumentList },

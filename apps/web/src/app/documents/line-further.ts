@@ -1,6 +1,14 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  linkedSignal,
+  output,
+} from '@angular/core';
 import type { DocumentLineInput } from '@honest-ledger/contracts';
-import type { CodeAndName, RuleByHand } from '@honest-ledger/engine';
+import type { CodeAndName, RoundingMode, RuleByHand } from '@honest-ledger/engine';
 import { Store } from '@ngrx/store';
 import { CodeChoice } from '../reference/code-choice';
 import { namesOfThings } from '../reference/names';
@@ -8,13 +16,15 @@ import { referenceFeature } from '../reference/reference.feature';
 import { mayDo } from '../session/may-do';
 import { FigureField } from '../shared/figure-field';
 import type { ShownLine } from './document-lines';
+import { DiscountField } from './discount-field';
+import { marginToType, priceToMargin } from './margin-by-hand';
 import { RuleChoiceList } from './rule-choice-list';
 import { choicesOfLine } from './rule-choices';
 
-/** What few lines need: the form of supply, a level, a price by hand, and rules by hand. */
+/** What few lines need: the form of supply, a level, a price or a discount by hand, and rules by hand. */
 @Component({
   selector: 'hl-line-further',
-  imports: [CodeChoice, FigureField, RuleChoiceList],
+  imports: [CodeChoice, DiscountField, FigureField, RuleChoiceList],
   template: `
     @let one = line();
     @if (forms().length > 0) {
@@ -29,7 +39,7 @@ import { choicesOfLine } from './rule-choices';
         />
       </fieldset>
     }
-    <fieldset [disabled]="!mayOverride()">
+    <fieldset [disabled]="!mayChooseLevels()">
       <span>Level</span>
       <hl-code-choice
         [label]="'Level of ' + one.item"
@@ -38,6 +48,8 @@ import { choicesOfLine } from './rule-choices';
         [all]="levels()"
         (chosen)="changed.emit({ level: $event === '' ? null : $event })"
       />
+    </fieldset>
+    <fieldset [disabled]="!mayDiscount()">
       <span>Price by hand</span>
       <hl-figure-field
         [label]="'Price by hand of ' + one.item"
@@ -46,6 +58,17 @@ import { choicesOfLine } from './rule-choices';
         [problem]="problems().get('priceByHand.price') ?? null"
         (changed)="setPriceByHand($event)"
       />
+      @if (seesCosts()) {
+        <span>or to a margin of</span>
+        <hl-figure-field
+          [label]="'Margin of ' + one.item + ', in percent'"
+          [value]="margin()"
+          [mayBeEmpty]="true"
+          [problem]="noMargin()"
+          (changed)="setMargin($event)"
+        />
+        <span>%</span>
+      }
       @if (one.priceByHand; as byHand) {
         <span>because</span>
         <input
@@ -60,6 +83,19 @@ import { choicesOfLine } from './rule-choices';
           <span class="wrong" role="alert">Say why the price is typed by hand</span>
         }
       }
+    </fieldset>
+    <fieldset [disabled]="!mayDiscount()">
+      <span>Discount</span>
+      <hl-discount-field
+        [label]="'Discount on ' + one.item"
+        [discount]="one.discount"
+        [currency]="currency()"
+        [figureProblem]="
+          problems().get('discount.off.percent') ?? problems().get('discount.off.amount') ?? null
+        "
+        [reasonMissing]="problems().has('discount.reason')"
+        (changed)="changed.emit({ discount: $event })"
+      />
     </fieldset>
     @if (choices().length > 0) {
       <fieldset [disabled]="!mayChooseRules()">
@@ -97,13 +133,24 @@ export class LineFurther {
   readonly byHand = input.required<readonly RuleByHand[]>();
   /** What is wrong with the line, by the path in it. */
   readonly problems = input.required<ReadonlyMap<string, string>>();
+  readonly currency = input.required<string>();
+  /** How prices are rounded. */
+  readonly mode = input.required<RoundingMode>();
   readonly changed = output<Partial<DocumentLineInput>>();
   readonly chosen = output<readonly RuleByHand[]>();
 
   private readonly names = namesOfThings();
   private readonly reference = inject(Store).selectSignal(referenceFeature.selectReference);
   protected readonly mayWrite = mayDo('writeDocuments');
-  protected readonly mayOverride = mayDo('overridePrices');
+  protected readonly mayChooseLevels = mayDo('chooseLevels');
+  protected readonly mayDiscount = mayDo('priceByHand');
+  protected readonly seesCosts = mayDo('seeCosts');
+  protected readonly margin = computed(() => marginToType(this.line().priced));
+  /** Why a margin that was typed makes no price. */
+  protected readonly noMargin = linkedSignal({
+    source: () => this.line().id,
+    computation: (): string | null => null,
+  });
   protected readonly mayChooseRules = mayDo('chooseRules');
   /** The forms in which goods are supplied, each with a cost of its own. */
   protected readonly forms = computed(() =>
@@ -118,6 +165,14 @@ export class LineFurther {
   protected setPriceByHand(price: string): void {
     const reason = this.line().priceByHand?.reason ?? '';
     this.changed.emit({ priceByHand: price === '' ? null : { price, reason } });
+  }
+
+  /** The price that leaves this margin, by hand. */
+  protected setMargin(margin: string): void {
+    if (margin === '') return;
+    const found = priceToMargin(this.line().priced, margin, this.mode());
+    this.noMargin.set('sentence' in found ? found.sentence : null);
+    if ('price' in found) this.setPriceByHand(found.price);
   }
 
   protected setReason({ target }: Event): void {

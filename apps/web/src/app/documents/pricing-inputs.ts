@@ -17,8 +17,8 @@ export function inputsFor(
 ): { readonly setup: SetupForm; readonly document: DocumentForm } | null {
   if (!setup) return null;
   const { facts } = document;
-  const { currency, codes, shipping, byHand, attributes, circumstances, level, lines } = written;
-  const asked = { currency, codes, shipping, byHand, attributes, circumstances, level, lines };
+  const { title: _, validUntil: __, ...asked } = written;
+  const { level, lines } = asked;
   const items = new Set(facts.items.map(({ item }) => item));
   const levels = new Set(setup.levels.map(({ id }) => id));
   const chosen = [level, ...lines.map((line) => line.level)];

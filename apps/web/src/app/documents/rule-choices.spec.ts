@@ -46,6 +46,9 @@ const line = (
     slices: [{ steps: under.map(step) }],
     flats: [],
     shares: [],
+    discount: null,
+    floor: null,
+    discountShare: null,
     notApplied,
     ...rest,
   }) as unknown as PricedLineForm;

@@ -4,8 +4,10 @@ import {
   costTableSentence,
   levelSentence,
   conditionWords,
+  reachWords,
   ruleSentence,
   windowWords,
+  type FloorAction,
   type Names,
   type RoundingMode,
   type RuleChoice,
@@ -130,6 +132,12 @@ export const CHOICE_WORDS: Readonly<Record<RuleChoice, string>> = {
   least: 'where rules compete, the customer pays least',
 };
 
+const FLOOR_WORDS: Readonly<Record<FloorAction, string>> = {
+  warn: 'warn of',
+  hold: 'hold',
+  lift: 'lift',
+};
+
 function settingsSentence(
   {
     homeCurrency,
@@ -138,12 +146,19 @@ function settingsSentence(
     defaultLevel,
     costOrder,
     ruleChoice,
+    floors,
   }: SetupContents['settings'],
   names: Names,
 ): string {
   const digits = Object.entries(unitPriceDigits)
     .map(([currency, count]) => `, unit prices in ${currency} with ${String(count)} decimals`)
     .join('');
+  const least = floors
+    .map(
+      ({ reach, margin, then }) =>
+        `, ${FLOOR_WORDS[then]} ${reachWords(reach, names)} below a margin of ${margin} %`,
+    )
+    .join('');
   const level = defaultLevel === null ? '' : `, level ${names.level(defaultLevel)} by default`;
-  return `Home currency ${homeCurrency}, ${MODE_WORDS[roundingMode]}${digits}${level}, costs tried in the order ${costOrder.map(names.cost).join(', ')}, ${CHOICE_WORDS[ruleChoice]}.`;
+  return `Home currency ${homeCurrency}, ${MODE_WORDS[roundingMode]}${digits}${level}, costs tried in the order ${costOrder.map(names.cost).join(', ')}, ${CHOICE_WORDS[ruleChoice]}${least}.`;
 }

@@ -43,6 +43,7 @@ export const PLACES: readonly PlaceGroup[] = [
       { name: 'Quotes', link: '/quotes' },
       { name: 'Orders', link: '/orders' },
       { name: 'Sales', link: '/sales' },
+      { name: 'Approvals', link: '/approvals' },
     ],
   },
   {

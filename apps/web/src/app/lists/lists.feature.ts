@@ -3,7 +3,7 @@ import type { DocumentKind } from '@honest-ledger/engine';
 import { createActionGroup, createFeature, createReducer, on, props } from '@ngrx/store';
 
 /** The long lists: the server narrows, sorts and pages them. */
-export type ListName = 'items' | 'customers' | 'versions' | `${DocumentKind}s`;
+export type ListName = 'items' | 'customers' | 'versions' | 'approvals' | `${DocumentKind}s`;
 
 /** What narrows a list, by name; an empty text narrows nothing. */
 export type ListFilter = Readonly<Record<string, string>>;
@@ -43,6 +43,7 @@ const beginning: ListsState = {
   quotes: whole,
   orders: whole,
   sales: whole,
+  approvals: whole,
 };
 
 export const listsFeature = createFeature({

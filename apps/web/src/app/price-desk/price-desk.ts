@@ -67,7 +67,7 @@ export class PriceDesk {
   protected readonly reference = this.store.selectSignal(referenceFeature.selectReference);
   private readonly levels = this.store.selectSignal(referenceFeature.selectPublishedLevels);
   protected readonly mayQuote = mayDo('writeDocuments');
-  protected readonly mayOverride = mayDo('overridePrices');
+  protected readonly mayOverride = mayDo('chooseLevels');
   /** What came last, while it is still the answer to this item. */
   protected readonly answer = computed(() => {
     const answer = this.prices().value?.answer ?? null;

@@ -15,10 +15,12 @@ import {
   type ListRow,
 } from '@honest-ledger/contracts';
 import { RouterLink } from '@angular/router';
+import { TAX_CATEGORIES, taxWords } from '@honest-ledger/engine';
 import { Store } from '@ngrx/store';
 import { CodeChoice } from '../reference/code-choice';
 import { namesOfThings } from '../reference/names';
 import { referenceFeature } from '../reference/reference.feature';
+import { FigureField } from '../shared/figure-field';
 import { TextField } from '../shared/text-field';
 import { settingsActions } from './settings.feature';
 
@@ -30,14 +32,21 @@ const BEGINNINGS: { readonly [Kind in ListKind]: Omit<ListContents[Kind], 'name'
   families: {},
   brands: {},
   suppliers: {},
-  taxClasses: {},
+  taxClasses: { category: 'Z', rate: '0' },
   salesPeople: {},
   departments: {},
   deliveryMethods: {},
   attributes: { of: 'items', type: 'text', choices: [] },
   costKinds: { formOfSupply: true },
   segments: { level: null },
-  outlets: { timeZone: 'UTC', currency: '', level: null, levelsAllowed: null },
+  outlets: {
+    timeZone: 'UTC',
+    currency: '',
+    level: null,
+    levelsAllowed: null,
+    chargesTax: false,
+    othersTaxClass: null,
+  },
 };
 
 const OWNERS: readonly CodeAndName[] = [
@@ -57,7 +66,7 @@ const TYPES: readonly CodeAndName[] = [
 /** One list of codes and names, edited in place; what a list has besides stands in further columns. */
 @Component({
   selector: 'hl-list-sheet',
-  imports: [CodeChoice, RouterLink, TextField],
+  imports: [CodeChoice, FigureField, RouterLink, TextField],
   template: `
     <table class="ledger" aria-label="Entries">
       <thead>
@@ -82,6 +91,12 @@ const TYPES: readonly CodeAndName[] = [
             <th>Currency</th>
             <th>Time zone</th>
             <th>Levels that may be used there</th>
+            <th>Charges tax</th>
+            <th>Shipping and charges are under</th>
+          }
+          @if (list() === 'taxClasses') {
+            <th>Category</th>
+            <th class="figure">Rate, %</th>
           }
           <th><span class="unseen">Take out</span></th>
         </tr>
@@ -188,6 +203,44 @@ const TYPES: readonly CodeAndName[] = [
                   }
                 </details>
               </td>
+              <td>
+                <input
+                  type="checkbox"
+                  [attr.aria-label]="'Tax is charged at ' + row.code"
+                  [checked]="chargesTax(row)"
+                  (change)="setChargesTax(row, $event)"
+                />
+              </td>
+              <td>
+                <hl-code-choice
+                  [label]="'Tax class of shipping and charges at ' + row.code"
+                  none="none"
+                  [code]="field(row, 'othersTaxClass')"
+                  [all]="reference().goods.taxClasses"
+                  (chosen)="set(row, { othersTaxClass: $event || null })"
+                />
+              </td>
+            }
+            @if (taxClass(row); as taxClass) {
+              <td>
+                <hl-code-choice
+                  [label]="'Category of ' + row.code"
+                  [code]="taxClass.category"
+                  [all]="taxCategories"
+                  (chosen)="setCategory(row, $event)"
+                />
+              </td>
+              <td class="figure">
+                @if (taxClass.category === 'S') {
+                  <hl-figure-field
+                    [label]="'Rate of ' + row.code + ', in percent'"
+                    [value]="taxClass.rate"
+                    (changed)="set(row, { rate: $event })"
+                  />
+                } @else {
+                  0
+                }
+              </td>
             }
             <td class="acts">
               @if (list() === 'segments') {
@@ -200,7 +253,7 @@ const TYPES: readonly CodeAndName[] = [
           </tr>
         } @empty {
           <tr>
-            <td colspan="7" class="soft">Nothing here yet. Add the first below.</td>
+            <td colspan="9" class="soft">Nothing here yet. Add the first below.</td>
           </tr>
         }
       </tbody>
@@ -240,11 +293,15 @@ export class ListSheet {
 
   private readonly store = inject(Store);
   private readonly published = this.store.selectSignal(referenceFeature.selectPublishedLevels);
-  private readonly reference = this.store.selectSignal(referenceFeature.selectReference);
+  protected readonly reference = this.store.selectSignal(referenceFeature.selectReference);
   private readonly fresh = computed(() => `${this.list()} ${String(this.kept())}`);
   protected readonly code = linkedSignal({ source: this.fresh, computation: () => '' });
   protected readonly name = linkedSignal({ source: this.fresh, computation: () => '' });
   protected readonly owners = OWNERS;
+  protected readonly taxCategories = TAX_CATEGORIES.map((code) => ({
+    code,
+    name: code === 'S' ? 'Standard rate' : taxWords(code, ''),
+  }));
   protected readonly hasLevel = computed(() => ['segments', 'outlets'].includes(this.list()));
   protected readonly levels = computed(() =>
     this.published().map(({ id, content }) => ({ code: id, name: content.name })),
@@ -261,7 +318,10 @@ export class ListSheet {
     if (target instanceof HTMLInputElement) this[field].set(target.value.trim());
   }
 
-  protected field(row: ListRow, name: 'parent' | 'level' | 'currency' | 'timeZone'): string {
+  protected field(
+    row: ListRow,
+    name: 'parent' | 'level' | 'currency' | 'timeZone' | 'othersTaxClass',
+  ): string {
     const fields: Readonly<Record<string, unknown>> = { ...row };
     const value = fields[name];
     return typeof value === 'string' ? value : '';
@@ -316,6 +376,24 @@ export class ListSheet {
 
   protected setFormOfSupply(row: ListRow, { target }: Event): void {
     if (target instanceof HTMLInputElement) this.set(row, { formOfSupply: target.checked });
+  }
+
+  protected chargesTax(row: ListRow): boolean {
+    return 'chargesTax' in row && row.chargesTax;
+  }
+
+  protected setChargesTax(row: ListRow, { target }: Event): void {
+    if (target instanceof HTMLInputElement) this.set(row, { chargesTax: target.checked });
+  }
+
+  protected taxClass(row: ListRow): ListContents['taxClasses'] | null {
+    return 'rate' in row ? row : null;
+  }
+
+  /** Only the standard category has a rate, and it has one. */
+  protected setCategory(row: ListRow, category: string): void {
+    const rate = this.taxClass(row)?.rate ?? '0';
+    this.set(row, { category, rate: category !== 'S' ? '0' : rate === '0' ? '20' : rate });
   }
 
   protected takeOut(row: ListRow): void {

@@ -1,6 +1,8 @@
 import { HttpClient } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
 import type {
+  HandLimit,
+  HandLimitEdit,
   ListEdit,
   ListKind,
   ListRow,
@@ -29,6 +31,14 @@ export class SettingsApi {
 
   keepRate(rate: RateEdit): Observable<unknown> {
     return this.http.put('/api/rates', rate);
+  }
+
+  handLimits(): Observable<HandLimit[]> {
+    return this.http.get<HandLimit[]>('/api/hand-limits');
+  }
+
+  keepHandLimit(role: string, edit: HandLimitEdit): Observable<unknown> {
+    return this.http.put(`/api/hand-limits/${role}`, edit);
   }
 
   users(): Observable<UserRow[]> {

@@ -66,6 +66,8 @@ function rowsOf(api: SettingsApi, sheet: SettingsSheet): Observable<SettingsRows
       return api.rates().pipe(map((rows) => ({ sheet, rows })));
     case 'users':
       return api.users().pipe(map((rows) => ({ sheet, rows })));
+    case 'handLimits':
+      return api.handLimits().pipe(map((rows) => ({ sheet, rows })));
     default:
       return api.list(sheet).pipe(map((rows) => ({ sheet, rows })));
   }
@@ -77,6 +79,8 @@ function keeping(api: SettingsApi, edit: SettingsEdit): Observable<unknown> {
       return api.keepRate(edit.edit);
     case 'users':
       return api.keepUser(edit.code, edit.edit);
+    case 'handLimits':
+      return api.keepHandLimit(edit.code, edit.edit);
     default:
       return api.keepEntry(edit.sheet, edit.code, edit.edit);
   }

@@ -1,4 +1,6 @@
 import type {
+  HandLimit,
+  HandLimitEdit,
   ListEdit,
   ListKind,
   ListRow,
@@ -12,18 +14,20 @@ import { createActionGroup, createFeature, createReducer, on, props } from '@ngr
 import { failed, loading, nothingYet, ready, type Loadable } from '../shared/loadable';
 
 /** What one sheet of the settings shows. */
-export type SettingsSheet = ListKind | 'rates' | 'users';
+export type SettingsSheet = ListKind | 'rates' | 'users' | 'handLimits';
 
 export type SettingsRows =
   | { readonly sheet: ListKind; readonly rows: readonly ListRow[] }
   | { readonly sheet: 'rates'; readonly rows: readonly RateRow[] }
-  | { readonly sheet: 'users'; readonly rows: readonly UserRow[] };
+  | { readonly sheet: 'users'; readonly rows: readonly UserRow[] }
+  | { readonly sheet: 'handLimits'; readonly rows: readonly HandLimit[] };
 
 /** An edit of one row; it is a fact and counts at once. */
 export type SettingsEdit =
   | { readonly sheet: ListKind; readonly code: string; readonly edit: ListEdit }
   | { readonly sheet: 'rates'; readonly code: string; readonly edit: RateEdit }
-  | { readonly sheet: 'users'; readonly code: string; readonly edit: UserEdit };
+  | { readonly sheet: 'users'; readonly code: string; readonly edit: UserEdit }
+  | { readonly sheet: 'handLimits'; readonly code: string; readonly edit: HandLimitEdit };
 
 export const settingsActions = createActionGroup({
   source: 'Settings',

@@ -68,6 +68,33 @@ describe('settings', () => {
     expect(links).not.toContain('Users');
   });
 
+  it('keep what each role may take off by hand, and nothing for as much as they like', async () => {
+    const screen = await show('handLimits');
+    signedIn(screen);
+    await screen.answer('GET', '/api/hand-limits', [
+      { role: 'sales', mostOff: '5' },
+      { role: 'reader', mostOff: null },
+    ]);
+    expect(screen.host.querySelectorAll('tbody tr').length).toBe(1); // a reader writes nothing
+    await screen.type('Most that sales may take off, in percent', '7,5');
+    const sent = await screen.answer('PUT', '/api/hand-limits/sales', null, 204);
+    expect(sent).toEqual({ seen: { mostOff: '5' }, content: { mostOff: '7.5' } });
+    await screen.answer('GET', '/api/hand-limits', [{ role: 'sales', mostOff: '7.5' }]);
+    await screen.type('Most that sales may take off, in percent', '');
+    const free = await screen.answer('PUT', '/api/hand-limits/sales', null, 204);
+    expect(free).toEqual({ seen: { mostOff: '7.5' }, content: { mostOff: null } });
+  });
+
+  it('keep the category and the rate of a tax class together', async () => {
+    const screen = await show('taxClasses');
+    signedIn(screen);
+    const full = { name: 'Full', category: 'S', rate: '23' };
+    await screen.answer('GET', '/api/lists/taxClasses', [{ code: 'full', ...full }]);
+    await screen.choose('Category of full', 'Exempt from tax');
+    const sent = await screen.answer('PUT', '/api/lists/taxClasses/full', null, 204);
+    expect(sent).toEqual({ seen: full, content: { ...full, category: 'E', rate: '0' } });
+  });
+
   it('make an attribute a choice by saying what from, and a text again without', async () => {
     const screen = await show('attributes');
     signedIn(screen);

@@ -6,6 +6,7 @@ import { BothValues } from '../changes/both-values';
 import { mayDo } from '../session/may-do';
 import { Notice } from '../shared/notice';
 import { whenChanged } from '../shared/when-changed';
+import { HandLimitSheet } from './hand-limit-sheet';
 import { ListSheet } from './list-sheet';
 import { RateSheet } from './rate-sheet';
 import {
@@ -31,12 +32,13 @@ const NAMES: Readonly<Record<SettingsSheet, string>> = {
   outlets: 'Outlets',
   rates: 'Exchange rates',
   users: 'Users',
+  handLimits: 'Limits by hand',
 };
 
-/** What goods and customers are told apart by, the rates of currencies, and who may sign in. */
+/** What goods and customers are told apart by, the rates of currencies, who may sign in and what they may do. */
 @Component({
   selector: 'hl-settings',
-  imports: [BothValues, ListSheet, Notice, RateSheet, RouterLink, UserSheet],
+  imports: [BothValues, HandLimitSheet, ListSheet, Notice, RateSheet, RouterLink, UserSheet],
   template: `
     <header class="sheet-head">
       <h1>Settings</h1>
@@ -75,6 +77,9 @@ const NAMES: Readonly<Record<SettingsSheet, string>> = {
           }
           @case ('users') {
             <hl-user-sheet [rows]="found.rows" [kept]="kept()" />
+          }
+          @case ('handLimits') {
+            <hl-hand-limit-sheet [rows]="found.rows" />
           }
           @default {
             <hl-list-sheet [list]="found.sheet" [rows]="found.rows" [kept]="kept()" />
@@ -146,4 +151,4 @@ export class Settings {
   }
 }
 
-const USERS: readonly SettingsSheet[] = ['users'];
+const USERS: readonly SettingsSheet[] = ['users', 'handLimits'];

@@ -14,7 +14,7 @@ import { advanceEffects } from '../documents/advance.effects';
 import { advanceFeature } from '../documents/advance.feature';
 import { DocumentEditor } from '../documents/document-editor';
 import { documentsEffects } from '../documents/documents.effects';
-import { documentsFeature } from '../documents/documents.feature';
+import { documentsFeature, openDocument, type OpenDocument } from '../documents/documents.feature';
 import { PricingWorker } from '../documents/pricing-worker';
 import type { Reference } from '../reference/reference.api';
 import { documentLine, itemFacts } from './goods';
@@ -30,6 +30,7 @@ export const SETUP: SetupForm = {
   unitPriceDigits: {},
   defaultLevel: null,
   costOrder: [],
+  floors: [],
   basePrices: [{ kind: 'own', item: 'CL-0207', unit: null, price: '18.40' }],
   sharedPrices: [],
   agreements: [],
@@ -63,6 +64,7 @@ const DOCUMENT: DocumentForm = {
   codes: [],
   shipping: null,
   byHand: [],
+  discount: null,
   attributes: {},
   kind: 'quote',
   circumstances: NO_CIRCUMSTANCES,
@@ -82,6 +84,7 @@ const DOCUMENT: DocumentForm = {
     ruleUses: [],
     bought: null,
     setUpPaid: [],
+    tax: null,
     items: [itemFacts('CL-0207', { units: [{ unit: 'pallet', factor: '60', digits: 0 }] })],
   },
   lines: [LINE],
@@ -117,6 +120,10 @@ export function view(
     codes: [],
     shipping: null,
     byHand: [],
+    discount: null,
+    guards: [],
+    held: false,
+    approval: null,
     circumstances: NO_CIRCUMSTANCES,
     attributes: {},
     level: null,
@@ -150,4 +157,9 @@ export async function showDocument(
   await screen.answerReference(reference);
   await screen.answer('GET', '/api/documents/1007', document);
   return screen;
+}
+
+/** The same, open in the editor. */
+export function openView(changes: Partial<DocumentView> = {}): OpenDocument {
+  return openDocument(view([LINE], changes));
 }

@@ -25,6 +25,9 @@ const line: PricedLineForm = {
   amount: '388.80',
   flats: [],
   shares: [],
+  discount: null,
+  floor: null,
+  discountShare: null,
   net: '388.80',
   slices: [
     {

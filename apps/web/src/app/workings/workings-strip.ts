@@ -11,6 +11,7 @@ import { Store } from '@ngrx/store';
 import { Amount, mostDigits } from '../shared/amount';
 import { referenceFeature } from '../reference/reference.feature';
 import { writeNumber, writer } from '../shared/numbers';
+import { byHandFlats } from './by-hand-flats';
 import {
   workingsActions,
   workingsFeature,
@@ -157,6 +158,7 @@ function explain({ line, item, currency: inCurrency }: ExplainedPrice, setup: Na
         amount: share.amount,
         sentence: shareSentence(share),
       })),
+      ...byHandFlats(line),
     ],
     amount: line.net,
     setUp: setUp && setUpSentence(setUp, inCurrency),

@@ -1,0 +1,237 @@
+import type {
+  ApprovalRow,
+  BrokenGuard,
+  DocumentEdit,
+  DocumentView,
+  HandLimit,
+  Page,
+  SetupContents,
+} from '@honest-ledger/contracts';
+import { and, eq } from 'drizzle-orm';
+import { changes } from '../database/schema/index';
+import { documentDesk, lineOf } from '../testing/documents';
+import { testServer, type Answer, type Browser, type TestServer } from '../testing/test-server';
+
+const GLAZE = 'GL-1180';
+const off = (percent: string): DocumentEdit['discount'] => ({
+  off: { kind: 'percent', percent: `-${percent}` },
+  reason: 'they buy every week',
+});
+
+describe('what is taken off by hand', () => {
+  let server: TestServer;
+  let [sales, approver, administrator]: Browser[] = [];
+  beforeEach(async () => {
+    server = await testServer();
+    sales = await server.signedIn('noor@saltmarsh.example');
+    approver = await server.signedIn('ada@saltmarsh.example');
+    administrator = await server.signedIn('ines@saltmarsh.example');
+  });
+  afterEach(() => server.stop());
+
+  const desk = (by: Browser | undefined = sales) => {
+    if (!by) throw new Error('everybody has signed in');
+    return documentDesk(by);
+  };
+  const ask = (
+    by: Browser | undefined,
+    { number, revision }: DocumentView,
+    note = 'They would go elsewhere',
+  ): Promise<Answer> => {
+    if (!by) throw new Error('everybody has signed in');
+    return by.ask('POST', `/documents/${String(number)}/approval`, { revision, note });
+  };
+  const queue = async (by = approver): Promise<readonly ApprovalRow[]> =>
+    (await by?.ask('GET', '/approvals'))?.as<Page<ApprovalRow>>().rows ?? [];
+  const decide = async (
+    approved: boolean,
+    word = approved ? '' : 'Too much for one bag',
+    by = approver,
+  ): Promise<Answer> => {
+    const [first] = await queue();
+    const answer = await by?.ask('POST', `/approvals/${String(first?.id)}/decision`, {
+      approved,
+      word,
+    });
+    if (!answer) throw new Error('everybody has signed in');
+    return answer;
+  };
+  const told = ({ guards }: { readonly guards: readonly BrokenGuard[] }): unknown[] =>
+    guards.map((guard) => [
+      guard.kind,
+      guard.item,
+      guard.amount,
+      ...(guard.kind === 'limit' ? [guard.role, guard.most, guard.off, guard.without] : []),
+    ]);
+
+  it('is free within the limit of the role, and broken beyond it', async () => {
+    const within = await desk().begin('order', [lineOf(GLAZE, { discount: off('5') })]);
+    expect([within.held, within.guards]).toEqual([false, []]);
+    const beyond = await desk().keep(within, { lines: [lineOf(GLAZE, { discount: off('20') })] });
+    const [line] = beyond.priced;
+    if (line?.kind !== 'priced') throw new Error('it has a price');
+    const without = within.priced.map((one) => one.kind === 'priced' && one.slices[0]?.amount)[0];
+    expect(beyond.held).toBeTrue();
+    expect(told(beyond)).toEqual([['limit', GLAZE, line.amount, 'sales', '5', '20.00', without]]);
+    const free = await desk(administrator).begin('order', [lineOf(GLAZE, { discount: off('20') })]);
+    expect(free.held).toBeFalse();
+  });
+
+  it('is reckoned together: a price by hand, and a part of what is taken off the document', async () => {
+    const priceByHand = { price: '0.01', reason: 'so' };
+    const price = await desk().begin('quote', [lineOf(GLAZE, { priceByHand })]);
+    expect(price.guards.map(({ kind }) => kind)).toEqual(['limit']);
+    const whole = await desk().begin('quote', [lineOf(GLAZE)], { discount: off('6') });
+    expect(whole.guards.map(({ line, item }) => [line, item])).toEqual([[null, '']]);
+    const both = await desk().begin('quote', [lineOf(GLAZE, { discount: off('4') })], {
+      discount: off('4'),
+    });
+    expect(both.guards.map((guard) => guard.kind === 'limit' && guard.off)).toEqual([
+      jasmine.stringMatching(/^7\.8/),
+    ]);
+  });
+
+  it('stays whose it was, whoever changes something else', async () => {
+    const order = await desk().begin('order', [lineOf(GLAZE, { discount: off('20') })]);
+    const titled = await desk(administrator).keep(order, { title: 'For the open day' });
+    expect(titled.held).toBeTrue();
+    const lines = titled.lines.map((line) => ({ ...line, discount: off('19') }));
+    expect((await desk(administrator).keep(titled, { lines })).held).toBeFalse();
+  });
+
+  it('goes no further and to no customer until it is approved, and then it does', async () => {
+    const order = await desk().begin('order', [lineOf(GLAZE, { discount: off('20') })]);
+    const { number } = order;
+    const sentence = `Order ${String(number)} breaks a guard, so it waits for approval.`;
+    for (const refused of [
+      await desk(administrator).advanced(number, 'order'),
+      await administrator?.ask('GET', `/documents/${String(number)}/paper`),
+    ]) {
+      expect([refused?.status, refused?.problem.detail]).toEqual([422, sentence]);
+    }
+    expect((await ask(sales, order)).status).toBe(204);
+    expect((await ask(sales, order)).status).toBe(409);
+    const [row] = await queue();
+    expect([row?.number, row?.state, row?.askedBy, row?.note]).toEqual([
+      number,
+      'asked',
+      'Noor Salter',
+      'They would go elsewhere',
+    ]);
+    expect((await decide(true, '', sales)).status).toBe(403);
+    expect((await decide(true, 'This once')).status).toBe(204);
+    expect((await decide(true)).status).toBe(409);
+    const approved = await desk().read(number);
+    expect([approved.held, approved.approval?.state, approved.approval?.decidedBy]).toEqual([
+      false,
+      'approved',
+      'Ada Fenwick',
+    ]);
+    expect((await desk().advanced(number, 'order')).status).toBe(200);
+    const record = await server.database
+      .select({ action: changes.action })
+      .from(changes)
+      .where(and(eq(changes.objectKind, 'document'), eq(changes.objectKey, String(number))))
+      .orderBy(changes.id);
+    expect(record.map(({ action }) => action)).toEqual([
+      'made',
+      'changed',
+      'approval asked',
+      'approved',
+      'confirmed',
+    ]);
+  });
+
+  it('is refused with a reason, and may be asked for anew', async () => {
+    const order = await desk().begin('order', [lineOf(GLAZE, { discount: off('20') })]);
+    await ask(sales, order);
+    expect((await decide(false, '')).status).toBe(422);
+    expect((await decide(false)).status).toBe(204);
+    const refused = await desk().read(order.number);
+    expect([refused.held, refused.approval?.state, refused.approval?.word]).toEqual([
+      true,
+      'refused',
+      'Too much for one bag',
+    ]);
+    expect((await ask(sales, refused)).status).toBe(204);
+  });
+
+  it('that somebody asks for is decided by somebody else', async () => {
+    const order = await desk().begin('order', [lineOf(GLAZE, { discount: off('20') })]);
+    await ask(approver, order);
+    const own = await decide(true);
+    expect([own.status, own.problem.detail]).toEqual([
+      403,
+      'Somebody else decides what you ask for.',
+    ]);
+    expect((await decide(true, '', administrator)).status).toBe(204);
+  });
+
+  it('is overtaken by another discount, and not by anything else', async () => {
+    const order = await desk().begin('order', [lineOf(GLAZE, { discount: off('20') })]);
+    await ask(sales, order);
+    const more = await desk().keep(order, { lines: [...order.lines, lineOf('CL-0207')] });
+    expect(more.approval?.state).toBe('asked');
+    const lines = more.lines.map((line) => ({ ...line, discount: line.discount && off('30') }));
+    const deeper = await desk().keep(more, { lines });
+    expect(deeper.approval?.state).toBe('overtaken');
+    expect((await decide(true)).problem.detail).toContain('was changed since');
+  });
+
+  it('is approved for what is made from it, too, and once for each line', async () => {
+    const quote = await desk().begin('quote', [lineOf(GLAZE, { discount: off('20') })]);
+    await ask(sales, quote);
+    await decide(true);
+    const order = (await desk().advanced(quote.number, 'order')).as<DocumentView>();
+    expect([order.guards.length, order.held]).toEqual([1, false]);
+    const twice = [...order.lines, lineOf(GLAZE, { discount: off('20') })];
+    expect((await desk().keep(order, { lines: twice })).held).toBeTrue();
+  });
+
+  it('has limits that an administrator sets, from the next time a document is priced', async () => {
+    const limits = (await sales?.ask('GET', '/hand-limits'))?.as<HandLimit[]>();
+    expect(limits?.find(({ role }) => role === 'sales')?.mostOff).toBe('5');
+    const set = (seen: string | null, mostOff: string | null) =>
+      administrator?.ask('PUT', '/hand-limits/sales', {
+        seen: { mostOff: seen },
+        content: { mostOff },
+      });
+    expect((await set('4', '25'))?.status).toBe(409);
+    expect((await set('5', '101'))?.status).toBe(422);
+    expect((await set('5', '25'))?.status).toBe(204);
+    const order = await desk().begin('order', [lineOf(GLAZE, { discount: off('20') })]);
+    expect(order.held).toBeFalse();
+  });
+
+  it('is held at the floor of its goods, whoever sells, and the figures are for who sees costs', async () => {
+    const published = await administrator?.ask('GET', '/basics');
+    const content = published?.as<{ settings: { published: SetupContents['settings'] } }>().settings
+      .published;
+    const floors = [{ id: 'all', reach: { kind: 'all' }, margin: '90', then: 'hold' }];
+    await administrator?.ask('PUT', '/edits/settings/settings', {
+      content: { ...content, floors },
+      revision: 0,
+      draft: null,
+    });
+    if (!administrator) throw new Error('everybody has signed in');
+    const [draft] = (await administrator.ask('GET', '/drafts')).as<
+      { id: string; revision: number }[]
+    >();
+    const note = 'a floor';
+    const publish = `/drafts/${draft?.id ?? ''}/publish`;
+    const answer = await administrator.ask('POST', publish, { revision: draft?.revision, note });
+    expect(answer.status).toBe(200);
+    const order = await desk(administrator).begin('order', [lineOf('TL-0042')]);
+    const [guard] = order.guards;
+    expect([guard?.kind, guard?.kind === 'floor' && guard.percent]).toEqual(['floor', '90']);
+    await ask(administrator, order);
+    const seen = await desk().read(order.number);
+    expect([seen.held, seen.guards]).toEqual([
+      true,
+      [jasmine.objectContaining({ kind: 'floor', percent: null, missing: null })],
+    ]);
+    expect(JSON.stringify(await queue(sales))).not.toContain('"90"');
+    expect((await decide(true)).status).toBe(204);
+    expect((await desk().advanced(order.number, 'order')).status).toBe(200);
+  });
+});

@@ -1,0 +1,30 @@
+import { documentTitle } from '@honest-ledger/engine';
+import { and, eq } from 'drizzle-orm';
+import type { Queries, Transaction } from '../database/database';
+import { approvals, documents } from '../database/schema/index';
+import { Problem } from '../http/problems';
+import { sameGuards } from './covered';
+import { unapproved } from './queries';
+
+type DocumentOnRow = typeof documents.$inferSelect;
+
+/** A document that waits for approval goes no further, and to no customer. */
+export async function refuseHeld(queries: Queries, document: DocumentOnRow): Promise<void> {
+  const left = await unapproved(queries, document);
+  if (left.length === 0) return;
+  throw new Problem(
+    422,
+    `${documentTitle(document)} breaks ${left.length === 1 ? 'a guard' : `${String(left.length)} guards`}, so it waits for approval.`,
+  );
+}
+
+/** What was asked for a document is overtaken where it breaks other guards by now. */
+export async function overtake(
+  transaction: Transaction,
+  { number, guards, state }: Pick<DocumentOnRow, 'number' | 'guards' | 'state'>,
+): Promise<void> {
+  const asked = and(eq(approvals.documentNumber, number), eq(approvals.state, 'asked'));
+  const [open] = await transaction.select().from(approvals).where(asked);
+  if (!open || (state === 'open' && sameGuards(guards, open.guards))) return;
+  await transaction.update(approvals).set({ state: 'overtaken' }).where(eq(approvals.id, open.id));
+}
