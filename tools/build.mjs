@@ -13,6 +13,7 @@ const SOURCES = ['packages', 'apps', 'package-lock.json', 'tsconfig.base.json'];
 const SKIPPED = new Set(['node_modules', 'dist', '.angular', 'coverage']);
 export const WEB = inProject('apps', 'web', 'dist', 'browser');
 export const SERVER = inProject('apps', 'server', 'dist', 'main.mjs');
+export const WORKER = inProject('apps', 'server', 'dist', 'worker.mjs');
 
 export async function buildIfChanged() {
   const sources = hashSources();
@@ -34,13 +35,14 @@ export async function buildIfChanged() {
   writeFileSync(STAMP, sources);
 }
 
-/** One file of our own code; packages stay outside it, in node_modules. */
+/** One file of our own code for the server and one for its workers; packages stay outside, in node_modules. */
 async function buildServer() {
   const { build } = await import('esbuild');
   const { dependencies } = JSON.parse(readFileSync(inProject('apps/server/package.json'), 'utf8'));
   await build({
-    entryPoints: [inProject('apps/server/src/main.ts')],
-    outfile: SERVER,
+    entryPoints: [inProject('apps/server/src/main.ts'), inProject('apps/server/src/worker.ts')],
+    outdir: path.dirname(SERVER),
+    outExtension: { '.js': '.mjs' },
     bundle: true,
     platform: 'node',
     format: 'esm',

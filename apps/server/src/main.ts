@@ -7,10 +7,11 @@ import { beginEmpty } from './demo/begin-empty';
 import { loadDemo } from './demo/load-demo';
 import { DEMO_SIGN_INS } from './demo/sign-ins';
 import { sweepImports } from './imports/sweep';
-import { migrateQueue, startQueue } from './jobs/queue';
+import { migrateQueue } from './jobs/queue';
+import { startThreads } from './jobs/threads';
 import type { Services } from './services';
 import { PostgresSessionStore } from './session/session-store';
-import { readSettings } from './settings';
+import { logTo, readSettings } from './settings';
 import { publishedSetups } from './versions/published-setups';
 
 const SWEEP_MILLISECONDS = 60 * 60 * 1000;
@@ -34,10 +35,11 @@ const app = await buildApp({
   services,
   sessionSecret: settings.sessionSecret,
   webRoot: settings.webRoot,
-  logger: settings.log === null ? { level: 'warn' } : { level: 'info', file: settings.log },
+  logger: logTo(settings.log),
 });
 const address = await app.listen({ host: '127.0.0.1', port: settings.port });
-const queue = startQueue(services, settings.databaseUrl, app.log);
+const file = new URL('worker.mjs', import.meta.url); // the build lays it beside this one
+const queue = startThreads(file, settings.threads, app.log);
 console.log(`Honest Ledger is ready at ${address}`);
 
 const store = new PostgresSessionStore(database, services.now);

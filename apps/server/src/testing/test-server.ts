@@ -2,7 +2,7 @@ import type { ProblemDetails } from '@honest-ledger/contracts';
 import type { FastifyInstance, InjectOptions } from 'fastify';
 import { runOnce } from 'graphile-worker';
 import { buildApp } from '../app';
-import type { Database } from '../database/database';
+import { openDatabase, type Database } from '../database/database';
 import { DEMO_SIGN_INS } from '../demo/sign-ins';
 import { publishedSetups } from '../versions/published-setups';
 import { jobs, silent } from '../jobs/queue';
@@ -43,6 +43,8 @@ export interface TestServer {
   /** Does all jobs of the queue that are due. */
   workOff(): Promise<void>;
   browser(): Browser;
+  /** The same user at a second server on the same database, with the same cookies. */
+  elsewhere(browser: Browser): Promise<Browser>;
   /** A browser that has signed in. */
   signedIn(email?: string): Promise<Browser>;
   stop(): Promise<void>;
@@ -52,10 +54,8 @@ export async function testServer(): Promise<TestServer> {
   const { database, url, drop } = await testDatabase();
   const clock = { now: new Date('2026-11-24T14:32:00Z') };
   const services = { database, setups: publishedSetups(), now: () => clock.now };
-  const app = await buildApp({
-    services,
-    sessionSecret: 'a secret of the tests, long enough to sign with',
-  });
+  const app = await buildApp({ services, sessionSecret: SECRET });
+  const more: (() => Promise<void>)[] = [];
   return {
     app,
     database,
@@ -75,15 +75,27 @@ export async function testServer(): Promise<TestServer> {
       await browser.signIn(email);
       return browser;
     },
+    elsewhere: async ({ cookies }) => {
+      const { database: own, close } = openDatabase(url);
+      const others = { database: own, setups: publishedSetups(), now: services.now };
+      const second = await buildApp({ services: others, sessionSecret: SECRET });
+      more.push(async () => {
+        await second.close();
+        await close();
+      });
+      return browserOf(second, cookies);
+    },
     stop: async () => {
+      for (const end of more) await end();
       await app.close();
       await drop();
     },
   };
 }
 
-function browserOf(app: FastifyInstance): Browser {
-  const cookies = new Map<string, string>();
+const SECRET = 'a secret of the tests, long enough to sign with';
+
+function browserOf(app: FastifyInstance, cookies = new Map<string, string>()): Browser {
   const browser: Browser = {
     cookies,
     ask: async (method, path, body, options = {}) => {
