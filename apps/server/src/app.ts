@@ -26,6 +26,7 @@ import { listRoutes } from './lists/routes';
 import { priceDeskRoutes } from './price-desk/routes';
 import { purchasingRoutes } from './purchasing/routes';
 import { documentRoutes } from './documents/routes';
+import { returnRoutes } from './documents/return-routes';
 import { receiptRoutes } from './receipts/routes';
 import { repricingRoutes } from './repricings/routes';
 import { salesAgainRoutes } from './sales-again/routes';
@@ -75,6 +76,7 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
         draftRoutes,
         versionRoutes,
         documentRoutes,
+        returnRoutes,
         priceDeskRoutes,
         purchasingRoutes,
         receiptRoutes,

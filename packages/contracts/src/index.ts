@@ -24,6 +24,7 @@ export * from './api/documents';
 export * from './api/rates';
 export * from './api/receipts';
 export * from './api/repricings';
+export * from './api/returns';
 export * from './api/roles';
 export * from './api/rules';
 export * from './api/sales-again';

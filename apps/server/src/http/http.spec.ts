@@ -8,6 +8,9 @@ type Method = 'GET' | 'POST' | 'PUT' | 'DELETE';
 /** Every route of the API, and what a role must allow for it. */
 const ROUTES: readonly (readonly [Method, string, Permission])[] = [
   ['DELETE', '/session', 'look'],
+  ['GET', '/documents/1001/returns', 'look'],
+  ['POST', '/documents/1001/returns', 'writeDocuments'],
+  ['POST', '/documents/1001/returns/worth', 'writeDocuments'],
   ['GET', '/approvals', 'look'],
   ['POST', '/documents/1001/approval', 'writeDocuments'],
   ['POST', '/approvals/1/decision', 'approve'],

@@ -1,5 +1,6 @@
-import { percentOf, sum, withDigits, ZERO, type Decimal } from '../number/decimal';
+import { percentOf, subtract, sum, withDigits, type Decimal } from '../number/decimal';
 import { roundToDigits } from '../number/rounding';
+import type { TaxCategory, TaxFacts } from '../setup/facts';
 import type { ItemNumber } from '../setup/goods';
 import type { PricingContext } from './line-in-progress';
 import type { PricedTax, PricedTaxClass } from './priced';
@@ -16,45 +17,58 @@ export interface Taxable {
  * for each, as EN 16931-1 does (BR-CO-14 and BR-CO-17, from memory). Null where none is charged.
  */
 export function taxOf({ goods, others }: Taxable, context: PricingContext): PricedTax | null {
-  const {
-    facts: { tax },
-    amountDigits: digits,
-    setup,
-  } = context;
+  const { facts, amountDigits: digits, setup } = context;
+  const { tax } = facts;
   if (!tax || context.alone) return null;
-  const classOf = new Map(tax.items.map(({ item, taxClass }) => [item, taxClass]));
-  const known = new Map(tax.classes.map((one) => [one.code, one]));
-  const sums = new Map<string, { readonly amounts: Decimal[]; readonly of: PricedTaxClass }>();
-  const unclassed: Decimal[] = [];
-  const count = (code: string | null, amount: Decimal): void => {
-    const found = code === null ? undefined : known.get(code);
-    if (!found) {
-      unclassed.push(amount);
-      return;
-    }
-    const { category, rate } = found;
-    // equal rates are one, however many digits they are written with
-    const key = `${category} ${String(withDigits(rate, RATE_DIGITS).units)}`;
-    const entry = sums.get(key);
-    if (entry) entry.amounts.push(amount);
-    else sums.set(key, { amounts: [amount], of: { category, rate, taxable: ZERO, tax: ZERO } });
-  };
-  for (const { item, net } of goods) count(classOf.get(item) ?? null, net);
-  for (const amount of others) count(tax.others, amount);
-  const classes = [...sums.values()].map(({ amounts, of }): PricedTaxClass => {
-    const taxable = withDigits(sum(amounts), digits);
-    const exact = percentOf(taxable, of.rate);
-    return {
-      ...of,
-      taxable,
-      tax: withDigits(roundToDigits(exact, digits, setup.roundingMode), digits),
-    };
+  const all: readonly { readonly item: ItemNumber | null; readonly net: Decimal }[] = [
+    ...goods,
+    ...others.map((net) => ({ item: null, net })),
+  ];
+  const classes = taxClasses(tax, all).map(({ category, rate, of }): PricedTaxClass => {
+    const taxable = withDigits(sum(of.map(({ net }) => net)), digits);
+    const exact = percentOf(taxable, rate);
+    const own = withDigits(roundToDigits(exact, digits, setup.roundingMode), digits);
+    return { category, rate, taxable, tax: own };
   });
+  const taxed = sum(classes.map(({ taxable }) => taxable));
+  const whole = sum(all.map(({ net }) => net));
   return {
     classes,
-    unclassed: withDigits(sum(unclassed), digits),
+    unclassed: withDigits(subtract(whole, taxed), digits),
     amount: withDigits(sum(classes.map((one) => one.tax)), digits),
   };
+}
+
+/** All that is under one category and rate. */
+export interface TaxClassOf<T> {
+  readonly category: TaxCategory;
+  readonly rate: Decimal;
+  readonly of: readonly T[];
+}
+
+/**
+ * Things by the category and rate that they are taxed at, in the order in which they come up; one
+ * that is no item is under the class for all else. What has no class is left out.
+ */
+export function taxClasses<T extends { readonly item: ItemNumber | null }>(
+  tax: TaxFacts,
+  things: readonly T[],
+): readonly TaxClassOf<T>[] {
+  const classOf = new Map(tax.items.map(({ item, taxClass }) => [item, taxClass]));
+  const known = new Map(tax.classes.map((one) => [one.code, one]));
+  const found = new Map<string, { category: TaxCategory; rate: Decimal; of: T[] }>();
+  for (const thing of things) {
+    const code = thing.item === null ? tax.others : classOf.get(thing.item);
+    const own = known.get(code ?? '');
+    if (!own) continue;
+    const { category, rate } = own;
+    // equal rates are one, however many digits they are written with
+    const key = `${category} ${String(withDigits(rate, RATE_DIGITS).units)}`;
+    const entry = found.get(key);
+    if (entry) entry.of.push(thing);
+    else found.set(key, { category, rate, of: [thing] });
+  }
+  return [...found.values()];
 }
 
 /** Rates have no more decimals than this. */

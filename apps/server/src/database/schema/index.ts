@@ -16,6 +16,7 @@ export * from './documents';
 export * from './reach';
 export * from './receipts';
 export * from './repricings';
+export * from './returns';
 export * from './rules';
 export * from './sales-again';
 export * from './selling';

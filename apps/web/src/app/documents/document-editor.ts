@@ -53,6 +53,7 @@ import { DocumentTotals } from './document-totals';
 import { documentsActions, documentsFeature, theirs } from './documents.feature';
 import { RuleChoiceList } from './rule-choice-list';
 import { choicesOfDocument } from './rule-choices';
+import { SaleReturnsPanel } from './sale-returns';
 import { TouchMarks } from './touch-marks';
 
 /** The fields that show what is wrong with them themselves. */
@@ -78,6 +79,7 @@ const TOLD_BESIDE =
     DocumentTotals,
     RouterLink,
     RuleChoiceList,
+    SaleReturnsPanel,
     TouchMarks,
   ],
   templateUrl: './document-editor.html',

@@ -1,0 +1,57 @@
+import {
+  documentParams,
+  newReturnSchema,
+  returnAskedSchema,
+  type DocumentParams,
+  type NewReturn,
+  type ReturnAsked,
+  type ReturnWorth,
+  type SaleReturns,
+} from '@honest-ledger/contracts';
+import type { FastifyPluginCallback } from 'fastify';
+import { serializable, snapshot } from '../database/database';
+import type { Services } from '../services';
+import { signedIn } from '../session/plugin';
+import { foreseeReturn, postReturn, readReturns } from './returns';
+
+/** What comes back of posted sales, at their own prices. */
+export const returnRoutes: FastifyPluginCallback<Services> = (app, services, done) => {
+  const { database } = services;
+  const read = (number: number): Promise<SaleReturns> =>
+    snapshot(database, (queries) => readReturns(queries, services, number));
+
+  app.get<{ Params: DocumentParams; Reply: SaleReturns }>(
+    '/documents/:number/returns',
+    { config: { may: 'look' }, schema: { params: documentParams } },
+    (request) => read(request.params.number),
+  );
+
+  app.post<{ Params: DocumentParams; Body: ReturnAsked; Reply: ReturnWorth }>(
+    '/documents/:number/returns/worth',
+    {
+      config: { may: 'writeDocuments' },
+      schema: { params: documentParams, body: returnAskedSchema },
+    },
+    (request) =>
+      snapshot(database, (queries) =>
+        foreseeReturn(queries, services, request.params.number, request.body.lines),
+      ),
+  );
+
+  app.post<{ Params: DocumentParams; Body: NewReturn; Reply: SaleReturns }>(
+    '/documents/:number/returns',
+    {
+      config: { may: 'writeDocuments' },
+      schema: { params: documentParams, body: newReturnSchema },
+    },
+    async (request, reply) => {
+      const { number } = request.params;
+      await serializable(database, (transaction) =>
+        postReturn(transaction, services, number, request.body, signedIn(request)),
+      );
+      reply.code(201);
+      return read(number);
+    },
+  );
+  done();
+};

@@ -1,0 +1,99 @@
+import type {
+  DocumentView,
+  NewReturn,
+  ReturnWorth,
+  ReturnedQuantity,
+  SaleReturns,
+} from '@honest-ledger/contracts';
+import { documentDesk, lineOf } from '../testing/documents';
+import { testServer, type Answer, type Browser, type TestServer } from '../testing/test-server';
+
+describe('a return', () => {
+  let server: TestServer;
+  let browser: Browser;
+  beforeEach(async () => {
+    server = await testServer();
+    browser = await server.signedIn('noor@saltmarsh.example');
+  });
+  afterEach(() => server.stop());
+
+  const at = ({ number }: DocumentView): string => `/documents/${String(number)}/returns`;
+  const sold = async (): Promise<DocumentView> => {
+    const desk = documentDesk(browser);
+    const lines = [lineOf('GL-1180', { quantity: '7' }), lineOf('CL-0207', { quantity: '3' })];
+    const sale = await desk.begin('sale', lines);
+    return (await desk.advanced(sale.number, 'sale')).as<DocumentView>();
+  };
+  const worth = (sale: DocumentView, lines: readonly ReturnedQuantity[]): Promise<Answer> =>
+    browser.ask('POST', `${at(sale)}/worth`, { lines });
+  const post = async (
+    sale: DocumentView,
+    lines: readonly ReturnedQuantity[],
+    changes: Partial<NewReturn> = {},
+  ): Promise<Answer> => {
+    const { amountWithTax } = (await worth(sale, lines)).as<ReturnWorth>();
+    const body = { lines, goodsBack: true, reason: 'cracked', amountWithTax, ...changes };
+    return browser.ask('POST', at(sale), body);
+  };
+  const of = ({ lines }: DocumentView, place: number, quantity: string): ReturnedQuantity => ({
+    line: lines[place]?.id ?? '',
+    quantity,
+  });
+
+  it('is worth the sale’s own prices, whatever they are by now, down to all of it', async () => {
+    const sale = await sold();
+    server.clock.now = new Date('2027-03-01T09:00:00Z'); // other levels, other costs
+    browser = await server.signedIn('noor@saltmarsh.example');
+    for (const quantity of ['2', '1', '4']) {
+      expect((await post(sale, [of(sale, 0, quantity)])).status).toBe(201);
+    }
+    const rest = await post(sale, [of(sale, 1, '3')], {
+      goodsBack: false,
+      reason: 'the wrong one',
+    });
+    const { lines, returns } = rest.as<SaleReturns>();
+    expect(lines.map(({ sold: all, returned }) => [all, returned])).toEqual([
+      ['7', '7'],
+      ['3', '3'],
+    ]);
+    const cents = (text: string | undefined): number => Math.round(Number(text) * 100);
+    const all = returns.reduce((so, { amount }) => so + cents(amount), 0);
+    expect(all).toBe(cents(sale.outcome.total));
+    const tax = returns.reduce((so, one) => so + cents(one.tax?.amount), 0);
+    expect(tax).toBe(cents(sale.outcome.tax?.amount));
+    expect(returns.map(({ goodsBack }) => goodsBack)).toEqual([true, true, true, false]);
+    expect(returns.at(-1)?.reason).toBe('the wrong one');
+  });
+
+  it('is of no more than was sold, of lines of that sale, and of posted sales alone', async () => {
+    const sale = await sold();
+    await post(sale, [of(sale, 0, '5')]);
+    const more = await worth(sale, [of(sale, 0, '3')]);
+    expect([more.status, more.problem.detail]).toEqual([422, 'At most 2 jar can still come back.']);
+    expect((await worth(sale, [of(sale, 0, '0.5')])).status).toBe(422);
+    const stranger = { line: '00000000-0000-4000-8000-000000000000', quantity: '1' };
+    expect((await worth(sale, [stranger])).problem.detail).toContain('no such line');
+    expect((await worth(sale, [])).status).toBe(422);
+    expect((await post(sale, [of(sale, 0, '1')], { reason: ' ' })).status).toBe(422);
+    const quote = await documentDesk(browser).begin('quote', [lineOf('GL-1180')]);
+    expect((await worth(quote, [of(quote, 0, '1')])).status).toBe(422);
+  });
+
+  it('is posted as it was seen, and once where two post the same at once', async () => {
+    const sale = await sold();
+    expect((await post(sale, [of(sale, 0, '1')], { amountWithTax: '0.01' })).status).toBe(409);
+    const both = await Promise.all([
+      post(sale, [of(sale, 0, '4')]),
+      post(sale, [of(sale, 0, '4')]),
+    ]);
+    expect(both.map(({ status }) => status).sort()).toEqual([201, 422]);
+  });
+
+  it('has a number of its own in the row of all documents', async () => {
+    const sale = await sold();
+    const answer = await post(sale, [of(sale, 0, '1')]);
+    const [first] = answer.as<SaleReturns>().returns;
+    const next = await documentDesk(browser).begin('quote', [lineOf('GL-1180')]);
+    expect([first?.number, next.number]).toEqual([sale.number + 1, sale.number + 2]);
+  });
+});

@@ -1,0 +1,259 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  linkedSignal,
+  signal,
+} from '@angular/core';
+import { takeUntilDestroyed, toObservable, toSignal } from '@angular/core/rxjs-interop';
+import type {
+  ProblemDetails,
+  ReturnedQuantity,
+  SaleReturn,
+  SaleReturns,
+} from '@honest-ledger/contracts';
+import { decimal, print, subtract } from '@honest-ledger/engine';
+import { catchError, map, of, Subject, switchMap, type Observable } from 'rxjs';
+import { mayDo } from '../session/may-do';
+import { attempted } from '../shared/attempt';
+import { writeInstant } from '../shared/dates';
+import { FigureField } from '../shared/figure-field';
+import { Notice } from '../shared/notice';
+import { writeNumber } from '../shared/numbers';
+import { problemOf } from '../shared/problems';
+import { ReturnsApi } from './returns.api';
+
+/** What the server says, or why it does not. */
+interface Found {
+  readonly value: SaleReturns | null;
+  readonly problem: ProblemDetails | null;
+}
+
+/** What came back of a posted sale, and the way to take more back, at the sale's own prices. */
+@Component({
+  selector: 'hl-sale-returns',
+  imports: [FigureField, Notice],
+  template: `
+    @if (found().problem; as problem) {
+      <hl-notice [problem]="problem" [again]="false" />
+    }
+    @if (found().value; as sale) {
+      @for (one of sale.returns; track one.number) {
+        <p class="soft">
+          {{ one.goodsBack ? 'Return' : 'Credit' }} {{ one.number }}, {{ instant(one.postedAt) }} by
+          {{ one.postedBy }}: {{ linesOf(one) }}; {{ write(one.amountWithTax) }} {{ sale.currency
+          }}{{ one.tax ? ' with tax' : '' }}. {{ one.reason }}
+        </p>
+      }
+      @if (mayWrite() && isLeft() && !taking()) {
+        <button type="button" class="quiet" (click)="taking.set(true)">Take goods back</button>
+      }
+      @if (taking()) {
+        <section class="notice" aria-label="Take goods back">
+          <table class="ledger" aria-label="What comes back">
+            <thead>
+              <tr>
+                <th>Item</th>
+                <th>Name</th>
+                <th class="figure">Sold</th>
+                <th class="figure">Came back</th>
+                <th class="figure">Comes back now</th>
+                <th>Unit</th>
+                <th class="figure">Worth, {{ sale.currency }}</th>
+              </tr>
+            </thead>
+            <tbody>
+              @for (line of sale.lines; track line.line) {
+                <tr>
+                  <td>{{ line.item }}</td>
+                  <td>{{ line.name }}</td>
+                  <td class="figure">{{ write(line.sold) }}</td>
+                  <td class="figure">{{ write(line.returned) }}</td>
+                  <td class="figure">
+                    <hl-figure-field
+                      [label]="'How much of ' + line.item + ' comes back'"
+                      [value]="typed()[line.line] ?? ''"
+                      [mayBeEmpty]="true"
+                      [problem]="problems().get(line.line) ?? null"
+                      (changed)="type(line.line, $event)"
+                    />
+                  </td>
+                  <td>{{ line.unit }}</td>
+                  <td class="figure">{{ worthOf(line.line) }}</td>
+                </tr>
+              }
+            </tbody>
+          </table>
+          @if (worth().problem; as problem) {
+            <p class="wrong" role="alert">{{ problem }}</p>
+          }
+          <p>
+            <select
+              class="cell"
+              aria-label="What comes back"
+              (change)="goodsBack.set(kind.value === 'goods')"
+              #kind
+            >
+              <option value="goods" [selected]="goodsBack()">The goods come back</option>
+              <option value="money" [selected]="!goodsBack()">
+                The goods stay, money comes back
+              </option>
+            </select>
+            <input
+              class="cell reason"
+              aria-label="Why it comes back"
+              placeholder="why it comes back"
+              maxlength="200"
+              autocomplete="off"
+              [value]="reason()"
+              (input)="reason.set(why.value)"
+              #why
+            />
+          </p>
+          <p>
+            @if (worth().answer; as answer) {
+              <strong
+                >{{ write(answer.amountWithTax) }} {{ sale.currency
+                }}{{ answer.tax ? ', ' + write(answer.tax.amount) + ' of it tax' : '' }}</strong
+              >
+            }
+            <button
+              type="button"
+              class="main-action"
+              [disabled]="!worth().answer || reason().trim() === ''"
+              (click)="post()"
+            >
+              Post the {{ goodsBack() ? 'return' : 'credit' }}
+            </button>
+            <button type="button" class="quiet" (click)="taking.set(false)">Not now</button>
+          </p>
+        </section>
+      }
+    }
+  `,
+  styles: `
+    :host {
+      display: block;
+      padding: 4px 18px 0;
+    }
+    p {
+      margin: 6px 0;
+    }
+    .reason {
+      width: 320px;
+      margin-left: 12px;
+    }
+    strong {
+      margin-right: 14px;
+    }
+    button {
+      margin-right: 10px;
+    }
+    @media print {
+      :host {
+        display: none;
+      }
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class SaleReturnsPanel {
+  readonly number = input.required<number>();
+
+  private readonly api = inject(ReturnsApi);
+  protected readonly mayWrite = mayDo('writeDocuments');
+  private readonly posting = new Subject<Observable<SaleReturns>>();
+  private readonly read = toSignal(
+    toObservable(this.number).pipe(switchMap((number) => asked(this.api.of(number)))),
+    { initialValue: NOTHING },
+  );
+  /** What was posted last, or why it was not; nothing once it is read anew. */
+  private readonly posted = linkedSignal({ source: this.read, computation: (): Found => NOTHING });
+  protected readonly found = computed((): Found => {
+    const [read, posted] = [this.read(), this.posted()];
+    return { value: posted.value ?? read.value, problem: posted.problem ?? read.problem };
+  });
+  protected readonly taking = linkedSignal({ source: this.number, computation: () => false });
+  /** Quantities by line, as they are typed. */
+  protected readonly typed = linkedSignal({
+    source: () => this.found().value,
+    computation: (): Readonly<Record<string, string>> => ({}),
+  });
+  protected readonly goodsBack = signal(true);
+  protected readonly reason = linkedSignal({ source: this.number, computation: () => '' });
+  private readonly wanted = computed((): readonly ReturnedQuantity[] | null => {
+    const lines = Object.entries(this.typed()).flatMap(([line, quantity]) =>
+      /[1-9]/.test(quantity) ? [{ line, quantity }] : [],
+    );
+    return lines.length > 0 && this.taking() ? lines : null;
+  });
+  protected readonly worth = attempted(this.wanted, (lines) =>
+    this.api.worth(this.number(), { lines }),
+  );
+  /** What cannot come back, told beside the line that it is typed on. */
+  protected readonly problems = computed((): ReadonlyMap<string, string> => {
+    const sale = this.found().value;
+    const over = (sale?.lines ?? []).filter(({ line, sold, returned }) => {
+      const now = this.typed()[line] ?? '';
+      if (now === '') return false;
+      const left = subtract(subtract(decimal(sold), decimal(returned)), decimal(now));
+      return left.units < 0;
+    });
+    return new Map(
+      over.map(({ line, sold, returned }) => [
+        line,
+        `At most ${writeNumber(print(subtract(decimal(sold), decimal(returned))))}`,
+      ]),
+    );
+  });
+  protected readonly isLeft = computed(() =>
+    (this.found().value?.lines ?? []).some(({ sold, returned }) => Number(sold) > Number(returned)),
+  );
+  protected readonly write = writeNumber;
+  protected readonly instant = writeInstant;
+
+  constructor() {
+    this.posting.pipe(switchMap(asked), takeUntilDestroyed()).subscribe((found) => {
+      this.posted.set(found);
+      if (found.value) {
+        this.taking.set(false);
+        this.reason.set('');
+      }
+    });
+  }
+
+  protected linesOf({ lines }: SaleReturn): string {
+    return lines
+      .map(({ quantity, unit, item }) => `${writeNumber(quantity)} ${unit} of ${item}`)
+      .join(', ');
+  }
+
+  protected type(line: string, quantity: string): void {
+    this.typed.update((before) => ({ ...before, [line]: quantity }));
+  }
+
+  protected worthOf(line: string): string {
+    const found = this.worth().answer?.lines.find((one) => one.line === line);
+    return found ? writeNumber(found.amount) : '';
+  }
+
+  protected post(): void {
+    const { answer } = this.worth();
+    const lines = this.wanted();
+    if (!answer || !lines) return;
+    const { amountWithTax } = answer;
+    const said = { goodsBack: this.goodsBack(), reason: this.reason().trim() };
+    this.posting.next(this.api.post(this.number(), { lines, amountWithTax, ...said }));
+  }
+}
+
+const NOTHING: Found = { value: null, problem: null };
+
+function asked(answer: Observable<SaleReturns>): Observable<Found> {
+  return answer.pipe(
+    map((value): Found => ({ value, problem: null })),
+    catchError((error: unknown) => of<Found>({ value: null, problem: problemOf(error) })),
+  );
+}

@@ -1,0 +1,95 @@
+import type { PricedTaxClass, Printed } from '@honest-ledger/engine';
+import Joi from 'joi';
+import { decimalText, identifier, objectOf, QUANTITY_BOUNDS } from '../forms/fields';
+
+/** What comes back of a line of a posted sale, in the line's unit. */
+export interface ReturnedQuantity {
+  readonly line: string;
+  readonly quantity: string;
+}
+
+export interface ReturnedLine extends ReturnedQuantity {
+  readonly item: string;
+  readonly unit: string;
+  /** Without tax, in the sale's currency, above zero. */
+  readonly amount: string;
+}
+
+/** What comes back, worth the sale's own prices. */
+export interface ReturnWorth {
+  readonly lines: readonly ReturnedLine[];
+  readonly amount: string;
+  /** Null where the sale charged no tax. */
+  readonly tax: {
+    readonly classes: readonly Printed<PricedTaxClass>[];
+    readonly amount: string;
+  } | null;
+  readonly amountWithTax: string;
+}
+
+/** A return, or a credit where the goods stay; final once it is posted. */
+export interface SaleReturn extends ReturnWorth {
+  readonly number: number;
+  readonly sale: number;
+  /** False where money is given back and the goods stay. */
+  readonly goodsBack: boolean;
+  readonly reason: string;
+  readonly postedBy: string;
+  /** ISO 8601, UTC. */
+  readonly postedAt: string;
+}
+
+/** A line of a sale that something can come back of. */
+export interface ReturnableLine {
+  readonly line: string;
+  readonly item: string;
+  readonly name: string;
+  readonly unit: string;
+  readonly sold: string;
+  readonly net: string;
+  /** What came back of it so far. */
+  readonly returned: string;
+}
+
+/** What came back of a sale, and what still can. */
+export interface SaleReturns {
+  readonly currency: string;
+  readonly lines: readonly ReturnableLine[];
+  readonly returns: readonly SaleReturn[];
+}
+
+const lines = Joi.array()
+  .items(
+    objectOf<ReturnedQuantity>({
+      line: identifier.required(),
+      quantity: decimalText(QUANTITY_BOUNDS).required(),
+    }),
+  )
+  .min(1)
+  .max(500)
+  .unique('line')
+  .required()
+  .messages({ 'array.min': 'Nothing comes back: give the quantity of a line' });
+
+/** What would these be worth? */
+export interface ReturnAsked {
+  readonly lines: readonly ReturnedQuantity[];
+}
+
+export const returnAskedSchema = objectOf<ReturnAsked>({ lines });
+
+/** A return as it was seen: where it is worth another amount by now, nothing is posted. */
+export interface NewReturn extends ReturnAsked {
+  readonly goodsBack: boolean;
+  readonly reason: string;
+  readonly amountWithTax: string;
+}
+
+export const newReturnSchema = objectOf<NewReturn>({
+  lines,
+  goodsBack: Joi.boolean().required(),
+  reason: Joi.string().trim().min(1).max(200).required().messages({
+    'string.empty': 'Say why it comes back',
+  }),
+  amountWithTax: decimalText({ from: '0', to: '99999999999999999999', digits: 6 }).required(),
+});
