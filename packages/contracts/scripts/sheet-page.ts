@@ -5,11 +5,12 @@ const TITLES: Readonly<Record<SheetKind, string>> = {
   customers: 'Customers',
   agreements: 'Agreements',
   levelPrices: 'Prices of a level',
+  sales: 'Past sales',
 };
 
 const INTRODUCTION = `# The files for spreadsheets
 
-Four kinds of files go out from the screens and come in under **Files**: CSV (RFC 4180, in UTF-8) and XLSX (ISO/IEC 29500). Both have a row of names, then a row a thing. The columns are the same both ways, so a file that went out and comes back as it was changes nothing.
+Five kinds of files come in under **Files**, and all but past sales go out from the screens, too: CSV (RFC 4180, in UTF-8) and XLSX (ISO/IEC 29500). Both have a row of names, then a row a thing. The columns are the same both ways, so a file that went out and comes back as it was changes nothing.
 
 - The columns may stand in any order; those of the key must be there. A column that is left out keeps what is there.
 - CSV is read with commas, semicolons or tabs between its cells. It is written with commas.

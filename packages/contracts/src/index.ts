@@ -60,5 +60,6 @@ export * from './sheets/agreement-sheet';
 export * from './sheets/customer-sheet';
 export * from './sheets/item-sheet';
 export * from './sheets/level-price-sheet';
+export * from './sheets/sale-sheet';
 export * from './sheets/sheet';
 export * from './sheets/sheets';

@@ -38,6 +38,7 @@ const NEEDS: Readonly<Record<SheetKind, readonly Permission[]>> = {
   customers: ['editFacts'],
   agreements: ['editSetup'],
   levelPrices: ['editSetup'],
+  sales: ['editFacts'],
 };
 
 /** Files that are sent in, looked through, and taken in whole or not at all. */

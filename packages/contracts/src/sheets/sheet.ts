@@ -18,7 +18,7 @@ export interface SheetColumn {
 }
 
 /** The kinds of things that are kept in files. */
-export const SHEET_KINDS = ['items', 'customers', 'agreements', 'levelPrices'] as const;
+export const SHEET_KINDS = ['items', 'customers', 'agreements', 'levelPrices', 'sales'] as const;
 export type SheetKind = (typeof SHEET_KINDS)[number];
 
 export interface Sheet {

@@ -52,6 +52,8 @@ export const documents = pgTable(
     /** Null for a customer nobody knows. */
     customerId: integer().references(() => customers.id),
     title: text().notNull().default(''),
+    /** What a past sale of another system was called there; null for documents of this one. */
+    importedAs: text().unique('documents_imported_as'),
     currency: text().notNull(),
     /** Where it is made; null for no outlet. */
     outletId: integer().references(() => outlets.id),

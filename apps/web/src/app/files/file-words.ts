@@ -5,6 +5,7 @@ export const KIND_NAMES: Readonly<Record<SheetKind, string>> = {
   customers: 'Customers',
   agreements: 'Agreements',
   levelPrices: 'Prices of a level',
+  sales: 'Past sales',
 };
 
 export const STATE_WORDS: Readonly<Record<ImportState, string>> = {
@@ -30,6 +31,7 @@ export const WHERE_IT_GOES: Readonly<Record<SheetKind, string>> = {
   customers: 'Facts: they count at once.',
   agreements: 'Setup: all of it goes to the draft.',
   levelPrices: 'Setup: all of it goes to the draft.',
+  sales: 'Facts: they are posted at once, and final.',
 };
 
 /** What a row would do, in one line: what is wrong with it, or what it changes from what to what. */

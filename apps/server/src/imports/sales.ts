@@ -1,0 +1,343 @@
+import {
+  lineFromForm,
+  SALE_SHEET,
+  type CellProblem,
+  type Cells,
+  type DocumentLineInput,
+} from '@honest-ledger/contracts';
+import {
+  compare,
+  decimal,
+  multiply,
+  PLAIN_DOCUMENT,
+  PLAIN_LINE,
+  print,
+  priceDocument,
+  type CompiledSetup,
+  type PricedDocument,
+} from '@honest-ledger/engine';
+import { and, eq, isNotNull } from 'drizzle-orm';
+import { randomUUID } from 'node:crypto';
+import type { Queries, Transaction } from '../database/database';
+import { oneOf } from '../database/patterns';
+import { customers, documentLines, documents, items, outlets } from '../database/schema/index';
+import { readItemFacts } from '../catalogue/item-facts';
+import { storeFacts } from '../documents/facts';
+import { documentNow, outcomeOf } from '../documents/queries';
+import { lineRows } from '../documents/write-document';
+import { sells } from '../drafts/check-agreements';
+import { knownCurrencies } from '../facts/surroundings';
+import { Problem } from '../http/problems';
+import { settingsInForce, versionInForce } from '../versions/queries';
+import { byKey, cell, orNull } from './cells';
+import type { ImportedKind } from './kind';
+import type { ComparedRow } from './verdicts';
+
+/**
+ * Past sales of another system: facts. Each is posted as it was, at prices by hand, with what is known
+ * now of its goods, and under the version in force. One that is there stays: a posted sale is final.
+ */
+export const saleKind: ImportedKind = {
+  compare: async (queries, { setups }) => {
+    const { compiled } = await setups.of(queries, await versionInForce(queries));
+    return {
+      present: async (rows) => byKey(SALE_SHEET, await storedRows(queries, salesOf(rows))),
+      problems: (rows) => problemsOf(queries, compiled, rows),
+    };
+  },
+  apply: async (transaction, { setups }, rows, { actor }) => {
+    const { compiled } = await setups.of(transaction, await versionInForce(transaction));
+    const bySale = new Map<string, Cells[]>();
+    for (const { after } of rows) {
+      const known = bySale.get(cell(after, 'Sale'));
+      if (known) known.push(after);
+      else bySale.set(cell(after, 'Sale'), [after]);
+    }
+    for (const [name, lines] of bySale) {
+      lines.sort((a, b) => Number(cell(a, 'Line')) - Number(cell(b, 'Line')));
+      await postSale(transaction, compiled, { name, lines, by: actor.id });
+    }
+  },
+};
+
+const salesOf = (rows: readonly Cells[]): string[] => [
+  ...new Set(rows.map((cells) => cell(cells, 'Sale'))),
+];
+
+/** At noon: of a past sale only the day is known. */
+function instantOf(cells: Cells): Date {
+  return new Date(`${cell(cells, 'Posted')}T12:00:00Z`);
+}
+
+/** What a past sale was: its cells but for its lines'. */
+const WHOLE = ['Posted', 'Customer', 'Outlet', 'Currency'] as const;
+
+async function postSale(
+  transaction: Transaction,
+  setup: CompiledSetup,
+  {
+    name,
+    lines,
+    by,
+  }: { readonly name: string; readonly lines: readonly Cells[]; readonly by: number },
+): Promise<void> {
+  const [first] = lines;
+  if (!first) return;
+  for (const column of WHOLE) {
+    if (lines.every((cells) => cell(cells, column) === cell(first, column))) continue;
+    throw new Problem(422, `The lines of sale ${name} do not have one ${column}.`);
+  }
+  if (lines.some((cells, place) => cell(cells, 'Line') !== String(place + 1))) {
+    throw new Problem(422, `The lines of sale ${name} are not numbered from 1 on without a gap.`);
+  }
+  const at = instantOf(first);
+  const currency = orNull(first, 'Currency') ?? setup.homeCurrency;
+  const written = { ...contentOf(first, currency), lines: lines.map(lineOf) };
+  const document = await documentNow(transaction, setup, written, at);
+  const priced = priceDocument(setup, document);
+  if (priced.unpricedLines > 0) throw new Problem(422, `Sale ${name} has lines without a price.`);
+  const outcome = outcomeOf(priced);
+  const [created] = await transaction
+    .insert(documents)
+    .values({
+      kind: 'sale',
+      state: 'posted',
+      importedAs: name,
+      customerId: await idOf(transaction, customers, orNull(first, 'Customer')),
+      outletId: await idOf(transaction, outlets, orNull(first, 'Outlet')),
+      currency,
+      outcome,
+      total: outcome.total,
+      changedBy: by,
+      changedAt: at,
+      settledAt: at,
+    })
+    .returning({ number: documents.number });
+  if (!created) throw new Error('a sale gave no number');
+  const found = await transaction
+    .select({ id: items.id, number: items.number })
+    .from(items)
+    .where(
+      oneOf(
+        items.number,
+        written.lines.map(({ item }) => item),
+      ),
+    );
+  await transaction.insert(documentLines).values(
+    lineRows(written.lines, priced, {
+      number: created.number,
+      itemIds: new Map(found.map(({ id, number }) => [number, id])),
+      pricedAt: at,
+      factsHash: await storeFacts(transaction, document),
+      hands: { lines: new Map(), discount: null },
+    }),
+  );
+}
+
+function contentOf(cells: Cells, currency: string) {
+  return {
+    ...PLAIN_DOCUMENT,
+    kind: 'sale',
+    customer: orNull(cells, 'Customer'),
+    outlet: orNull(cells, 'Outlet'),
+    currency,
+    shipping: null,
+    discount: null,
+  } as const;
+}
+
+const REASON = 'as it was sold';
+
+function lineOf(cells: Cells): DocumentLineInput {
+  const percent = orNull(cells, 'Discount %');
+  const off = percent === null || !/[1-9]/.test(percent) ? null : `-${percent}`;
+  return {
+    id: randomUUID(),
+    item: cell(cells, 'Item'),
+    quantity: cell(cells, 'Quantity'),
+    unit: orNull(cells, 'Unit'),
+    duration: null,
+    ...PLAIN_LINE,
+    priceByHand: { price: cell(cells, 'Price'), reason: REASON },
+    discount: off === null ? null : { off: { kind: 'percent', percent: off }, reason: REASON },
+  };
+}
+
+async function idOf(
+  queries: Queries,
+  table: typeof customers | typeof outlets,
+  code: string | null,
+): Promise<number | null> {
+  if (code === null) return null;
+  const [row] = await queries.select({ id: table.id }).from(table).where(eq(table.code, code));
+  if (!row) throw new Problem(422, `There is no ${code} any more.`);
+  return row.id;
+}
+
+/** The lines of sales that were taken in before, as rows of a file. */
+async function storedRows(queries: Queries, names: readonly string[]): Promise<Cells[]> {
+  const rows = await queries
+    .select({
+      sale: documents,
+      line: documentLines,
+      item: items.number,
+      customer: customers.code,
+      outlet: outlets.code,
+    })
+    .from(documents)
+    .innerJoin(documentLines, eq(documentLines.documentNumber, documents.number))
+    .innerJoin(items, eq(items.id, documentLines.itemId))
+    .leftJoin(customers, eq(customers.id, documents.customerId))
+    .leftJoin(outlets, eq(outlets.id, documents.outletId))
+    .where(and(isNotNull(documents.importedAs), oneOf(documents.importedAs, names)));
+  const { homeCurrency } = await settingsInForce(queries);
+  return rows.map(({ sale, line, item, customer, outlet }): Cells => {
+    const off = line.discount?.off;
+    return {
+      Sale: sale.importedAs ?? '',
+      Line: String(line.position + 1),
+      Posted: sale.changedAt.toISOString().slice(0, 10),
+      Customer: customer ?? '',
+      Outlet: outlet ?? '',
+      Currency: sale.currency === homeCurrency ? '' : sale.currency,
+      Item: item,
+      Quantity: line.quantity,
+      Unit: line.unit ?? '',
+      Price: line.priceByHand ?? '',
+      'Discount %': off?.kind === 'percent' ? off.percent.replace('-', '') : '',
+      Amount: line.amount ?? '',
+    };
+  });
+}
+
+async function problemsOf(
+  queries: Queries,
+  setup: CompiledSetup,
+  rows: readonly ComparedRow[],
+): Promise<CellProblem[][]> {
+  const facts = await readItemFacts(
+    queries,
+    rows.map(({ after }) => cell(after, 'Item')),
+  );
+  const known = {
+    items: new Map(facts.map(({ id: _, ...item }) => [item.item, item])),
+    customers: await codesAmong(queries, customers, rows, 'Customer'),
+    outlets: await codesAmong(queries, outlets, rows, 'Outlet'),
+    currencies: await knownCurrencies(queries, setup.homeCurrency),
+    sales: new Set(
+      (await storedRows(queries, salesOf(rows.map(({ after }) => after)))).map(({ Sale }) => Sale),
+    ),
+  };
+  return rows.map(({ before, after }): CellProblem[] => {
+    const wrong = (column: string, sentence: string): CellProblem => ({ column, sentence });
+    const number = cell(after, 'Item');
+    const item = known.items.get(number);
+    const unit = orNull(after, 'Unit');
+    const [customer, outlet] = [orNull(after, 'Customer'), orNull(after, 'Outlet')];
+    const currency = orNull(after, 'Currency') ?? setup.homeCurrency;
+    const isThere = known.sales.has(cell(after, 'Sale'));
+    const named = [
+      ...(item ? [] : [wrong('Item', `There is no item ${number}`)]),
+      ...(item && unit !== null && !sells(item, unit)
+        ? [wrong('Unit', `${number} is not sold by the ${unit}`)]
+        : []),
+      ...(customer === null || known.customers.has(customer)
+        ? []
+        : [wrong('Customer', `There is no customer ${customer}`)]),
+      ...(outlet === null || known.outlets.has(outlet)
+        ? []
+        : [wrong('Outlet', `There is no outlet ${outlet}`)]),
+      ...(known.currencies.includes(currency)
+        ? []
+        : [wrong('Currency', `There is no rate for ${currency}`)]),
+      ...(isThere && (before === null || differs(before, after))
+        ? [wrong('Sale', 'The sale was taken in before, and a posted sale is final')]
+        : []),
+    ];
+    if (named.length > 0 || !item || isThere) return named;
+    return extensionProblems(setup, after, currency, { ...item, attributes: {} });
+  });
+}
+
+/** An amount that is left out says nothing. */
+function differs(before: Cells, after: Cells): boolean {
+  return SALE_SHEET.columns.some(({ name, holds }) => {
+    const [was, is] = [before[name] ?? '', after[name] ?? ''];
+    if (name === 'Amount' && is === '') return false;
+    if (holds === 'decimal' && was !== '' && is !== '') {
+      return compare(decimal(was), decimal(is)) !== 0;
+    }
+    return was !== is;
+  });
+}
+
+type Item = Omit<Awaited<ReturnType<typeof readItemFacts>>[number], 'id'>;
+
+/** Whether quantity, price and discount make the amount that the file says. */
+function extensionProblems(
+  setup: CompiledSetup,
+  cells: Cells,
+  currency: string,
+  item: Item,
+): CellProblem[] {
+  const line = lineOf(cells);
+  const [priced] = linesPriced(setup, currency, line, item).lines;
+  if (priced?.kind !== 'priced') {
+    const sentence = item.timeUnit === null ? 'This makes no price' : 'It is priced by time';
+    return [{ column: 'Price', sentence }];
+  }
+  const [slice] = priced.slices;
+  if (slice && compare(slice.unitPrice, decimal(line.priceByHand?.price ?? '0')) !== 0) {
+    const digits = String(slice.unitPrice.scale);
+    return [{ column: 'Price', sentence: `A unit price in ${currency} has ${digits} decimals` }];
+  }
+  const said = orNull(cells, 'Amount');
+  if (said === null || compare(decimal(said), priced.amount) === 0) return [];
+  const whole = print(multiply(decimal(line.quantity), decimal(line.priceByHand?.price ?? '0')));
+  const less = line.discount ? `, less ${cell(cells, 'Discount %')} %` : '';
+  return [
+    {
+      column: 'Amount',
+      sentence: `${cell(cells, 'Quantity')} × ${cell(cells, 'Price')} is ${whole}${less}: ${print(priced.amount)}`,
+    },
+  ];
+}
+
+function linesPriced(
+  setup: CompiledSetup,
+  currency: string,
+  line: DocumentLineInput,
+  item: Item,
+): PricedDocument {
+  return priceDocument(setup, {
+    ...PLAIN_DOCUMENT,
+    pricedAt: '2000-01-01T00:00:00Z',
+    currency,
+    facts: {
+      local: { day: '2000-01-01', time: '00:00:00', offset: '+00:00' },
+      outlet: null,
+      customer: null,
+      rates: [],
+      items: [item],
+      ruleUses: [],
+      bought: null,
+      setUpPaid: [],
+      tax: null,
+    },
+    lines: [lineFromForm(line)],
+  });
+}
+
+async function codesAmong(
+  queries: Queries,
+  table: typeof customers | typeof outlets,
+  rows: readonly ComparedRow[],
+  column: string,
+): Promise<ReadonlySet<string>> {
+  const asked = [...new Set(rows.flatMap(({ after }) => orNull(after, column) ?? []))];
+  const found = await queries
+    .select({ code: table.code })
+    .from(table)
+    .where(oneOf(table.code, asked));
+  return new Set(found.map(({ code }) => code));
+}
