@@ -105,6 +105,20 @@ export default tseslint.config(
     },
   },
   {
+    // some of what these do is done in a page
+    files: ['bench/*.mjs'],
+    languageOptions: {
+      globals: {
+        performance: 'readonly',
+        fetch: 'readonly',
+        document: 'readonly',
+        requestAnimationFrame: 'readonly',
+        Event: 'readonly',
+        HTMLInputElement: 'readonly',
+      },
+    },
+  },
+  {
     files: ['**/*.cjs'],
     languageOptions: {
       sourceType: 'commonjs',

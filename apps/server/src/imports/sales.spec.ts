@@ -185,7 +185,7 @@ A-17,2,2024-03-05,C4001,quay,CL-0207,2,18.00,,36.00`;
 
 /** The amounts of lines that were taken in, by the name of their sale and their place in it. */
 async function importedAmounts({ database }: TestServer): Promise<ReadonlyMap<string, string>> {
-  const { rows } = await database.execute<{ key: string; amount: string }>(
+  const { rows } = await database.execute<Record<'key' | 'amount', string>>(
     `select d.imported_as || ' ' || (l.position + 1) as key, l.amount::text as amount
       from documents d join document_lines l on l.document_number = d.number
       where d.imported_as is not null`,

@@ -79,7 +79,7 @@ async function pricePart(
     const isOlder = sale.modelVersion !== MODEL_VERSION;
     if (isOlder) older += 1;
     const faults = new Set(isOlder ? [] : differingFrom(sale, again).map(({ id }) => id));
-    const now = by ? computed(sale, by.compiled) : again;
+    const now = by && by.compiled !== own.compiled ? computedBy(sale, by.compiled) : again;
     for (const compared of compare(sale, now, (by ?? own).setup, asked.category)) {
       lines += 1;
       const fault = faults.has(compared.id);
@@ -132,6 +132,16 @@ function computed(
   compiled: CompiledSetup,
 ): readonly PricedLineForm[] {
   return printed(priceDocument(compiled, document).lines);
+}
+
+/** By another setup: how prices come about is asked only where one of them is another. */
+function computedBy(sale: DocumentAsPriced, compiled: CompiledSetup): readonly PricedLineForm[] {
+  const plain = priceDocument(compiled, sale.document, { workings: false });
+  const same = plain.lines.every((line, place) => {
+    const was = sale.priced[place]?.line;
+    return line.kind === 'priced' && was?.kind === 'priced' && print(line.net) === was.net;
+  });
+  return same ? sale.priced.map(({ line }) => line) : computed(sale, compiled);
 }
 
 /** The lines of a sale that were sold for a price, as they were and as they come out now. */

@@ -27,8 +27,16 @@ export type DiscountForm = Printed<DiscountByHand>;
 export type KeptPriceForm = Printed<KeptPrice>;
 
 /** A document from its checked form. */
-export function documentFromForm(form: DocumentForm): PricingDocument {
-  const { pricedAt, currency, level, codes, shipping, byHand, attributes, facts, lines } = form;
+export function documentFromForm({ facts, ...form }: DocumentForm): PricingDocument {
+  return documentWithFacts(form, factsFromForm(facts));
+}
+
+/** The same, with facts that were made of theirs before. */
+export function documentWithFacts(
+  form: Omit<DocumentForm, 'facts'>,
+  facts: DocumentFacts,
+): PricingDocument {
+  const { pricedAt, currency, level, codes, shipping, byHand, attributes, lines } = form;
   const { discount, kind, circumstances } = form;
   return {
     pricedAt,
@@ -41,7 +49,7 @@ export function documentFromForm(form: DocumentForm): PricingDocument {
     attributes,
     kind,
     circumstances,
-    facts: factsFromForm(facts),
+    facts,
     lines: lines.map(lineFromForm),
   };
 }
@@ -71,7 +79,8 @@ export function itemFactsFromForm(form: ItemFactsForm): ItemFacts {
   };
 }
 
-function factsFromForm(form: DocumentFactsForm): DocumentFacts {
+/** What was known, from its checked form. */
+export function factsFromForm(form: DocumentFactsForm): DocumentFacts {
   const { local, outlet, customer, rates, items, ruleUses, bought, setUpPaid, tax } = form;
   return {
     local,

@@ -38,26 +38,51 @@ export interface ShownLine extends DocumentLineInput {
   readonly promise: string | null;
 }
 
+/** The lines of a document as its table shows them; one of which nothing is another stays the same object. */
 export function shownLines({ editing, inputs, added, priced }: OpenDocument): ShownLine[] {
   const facts = new Map(inputs.document.facts.items.map((one) => [one.item, one]));
+  const { currency } = editing.content;
   return editing.content.lines.map((written) => {
     const { id, item } = written;
-    const line = priced[id] ?? null;
-    const withPrice = line?.kind === 'priced' ? line : null;
-    return {
-      ...written,
+    const of = {
       facts: facts.get(item) ?? added[item] ?? null,
-      priced: line,
-      base: withPrice && basePriceOf(withPrice, editing.content.currency),
-      each: withPrice && averageEach(withPrice),
-      slices: withPrice && slicesWords(withPrice),
-      words: withPrice ? customerWords(withPrice) : [],
-      amount: withPrice?.amount ?? null,
-      margin: printedPercent(withPrice?.cost?.margin),
-      promise: written.kept && promiseSentence(written.kept, withPrice),
-      problem: line?.kind === 'unpriced' ? problemSentence(line.problem, writer) : null,
+      priced: priced[id] ?? null,
+      currency,
     };
+    const known = shown.get(written);
+    if (known?.facts === of.facts && known.priced === of.priced && known.currency === currency) {
+      return known.line;
+    }
+    const line = shownLine(written, of);
+    shown.set(written, { ...of, line });
+    return line;
   });
+}
+
+/** What a line is shown by, besides what was written of it. */
+interface ShownBy {
+  readonly facts: ShownLine['facts'];
+  readonly priced: PricedLineForm | null;
+  readonly currency: string;
+}
+
+const shown = new WeakMap<DocumentLineInput, ShownBy & { readonly line: ShownLine }>();
+
+function shownLine(written: DocumentLineInput, { facts, priced, currency }: ShownBy): ShownLine {
+  const withPrice = priced?.kind === 'priced' ? priced : null;
+  return {
+    ...written,
+    facts,
+    priced,
+    base: withPrice && basePriceOf(withPrice, currency),
+    each: withPrice && averageEach(withPrice),
+    slices: withPrice && slicesWords(withPrice),
+    words: withPrice ? customerWords(withPrice) : [],
+    amount: withPrice?.amount ?? null,
+    margin: printedPercent(withPrice?.cost?.margin),
+    promise: written.kept && promiseSentence(written.kept, withPrice),
+    problem: priced?.kind === 'unpriced' ? problemSentence(priced.problem, writer) : null,
+  };
 }
 
 type WithPrice = Extract<PricedLineForm, { kind: 'priced' }>;

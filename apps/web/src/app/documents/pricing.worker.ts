@@ -1,18 +1,47 @@
 /// <reference lib="webworker" />
-import { documentFromForm, setupFromForm } from '@honest-ledger/contracts';
-import { price, printed } from '@honest-ledger/engine';
+import {
+  documentWithFacts,
+  factsFromForm,
+  setupFromForm,
+  type PricedLineForm,
+} from '@honest-ledger/contracts';
+import {
+  compileSetup,
+  priceDocument,
+  printed,
+  type CompiledSetup,
+  type DocumentFacts,
+} from '@honest-ledger/engine';
 import type { PricingAnswer, PricingRequest } from './pricing-messages';
+
+let setup: CompiledSetup | null = null;
+let facts: DocumentFacts | null = null;
+/** What was answered of each line last, as text, by its id. */
+let answered: ReadonlyMap<string, string> = new Map();
 
 /** Prices off the page's own thread, with the engine that the server has too. */
 addEventListener('message', ({ data }: MessageEvent<PricingRequest>) => {
   postMessage(answer(data));
 });
 
-function answer({ id, setup, document }: PricingRequest): PricingAnswer {
+function answer(request: PricingRequest): PricingAnswer {
+  const { id } = request;
   try {
-    const priced = price(setupFromForm(setup), documentFromForm(document));
-    return { id, priced: printed(priced) };
+    if (request.setup) setup = compileSetup(setupFromForm(request.setup));
+    if (request.facts) facts = factsFromForm(request.facts);
+    if (!setup || !facts) throw new Error('the worker was told no setup yet');
+    const document = documentWithFacts(request.document, facts);
+    const { lines, ...priced } = printed(priceDocument(setup, document));
+    return { id, priced, lines: onlyOthers(lines) };
   } catch (error) {
     return { id, fault: error instanceof Error ? error.message : String(error) };
   }
+}
+
+/** Most of a long document stays as it was: that is not sent over again. */
+function onlyOthers(lines: readonly PricedLineForm[]): (PricedLineForm | string)[] {
+  const texts = new Map(lines.map((line) => [line.id, JSON.stringify(line)]));
+  const told = lines.map((line) => (answered.get(line.id) === texts.get(line.id) ? line.id : line));
+  answered = texts;
+  return told;
 }
