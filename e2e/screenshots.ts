@@ -150,10 +150,15 @@ for (const [item, quantity] of [
 await ledger.kept();
 await page.getByRole('button', { name: /^Price of CL-0207/ }).focus();
 await picture(page, 'quote');
-await page.emulateMedia({ colorScheme: 'dark' });
-await picture(page, 'quote-dark');
-await page.emulateMedia({ colorScheme: 'light' });
 const quoted = page.url();
+
+await page.goto('/approvals');
+await page.getByText('Harbour Lane Potters').click();
+await page.getByRole('button', { name: /^Price of GL-1180/ }).focus();
+await page.getByRole('button', { name: /^Price of GL-1180/ }).click();
+await page.emulateMedia({ colorScheme: 'dark' });
+await picture(page, 'approval');
+await page.emulateMedia({ colorScheme: 'light' });
 
 await page.goto('/customers/C1001');
 await page.getByLabel('Level', { exact: true }).selectOption('Studios');

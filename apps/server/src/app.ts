@@ -23,6 +23,7 @@ import { validateWithJoi } from './http/validation';
 import { importRoutes } from './imports/routes';
 import { levelRoutes } from './levels/routes';
 import { listRoutes } from './lists/routes';
+import { outboxRoutes } from './outbox/routes';
 import { priceDeskRoutes } from './price-desk/routes';
 import { purchasingRoutes } from './purchasing/routes';
 import { documentRoutes } from './documents/routes';
@@ -77,6 +78,7 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
         versionRoutes,
         documentRoutes,
         returnRoutes,
+        outboxRoutes,
         priceDeskRoutes,
         purchasingRoutes,
         receiptRoutes,

@@ -28,6 +28,7 @@ export * from './api/returns';
 export * from './api/roles';
 export * from './api/rules';
 export * from './api/sales-again';
+export * from './api/sendings';
 export * from './api/session';
 export * from './api/setup-contents';
 export * from './api/setup-objects';

@@ -23,7 +23,8 @@ export interface RecordedChange {
     | 'opened again'
     | 'approval asked'
     | 'approved'
-    | 'refused';
+    | 'refused'
+    | 'sent';
   readonly before: unknown;
   readonly after: unknown;
 }

@@ -1,5 +1,6 @@
 import type { FastifyReply } from 'fastify';
 import { createRequire } from 'node:module';
+import type { Readable } from 'node:stream';
 import PDFDocument from 'pdfkit';
 import { Problem } from '../http/problems';
 import type { TitledTable } from './price-list-table';
@@ -23,8 +24,16 @@ const ROW = 14;
 const SIZE = 8;
 const PAPER = { width: 595.28, height: 841.89 };
 
-/** Answers with a table as a PDF (ISO 32000): its head on every page, the pages numbered. */
+/** Answers with a table as a PDF. */
 export function sendPdf(reply: FastifyReply, table: TitledTable): FastifyReply {
+  return reply
+    .type('application/pdf')
+    .header('content-disposition', `attachment; filename="${table.name}.pdf"`)
+    .send(pdfOf(table));
+}
+
+/** A table as a PDF (ISO 32000), to be read: its head on every page, the pages numbered. */
+export function pdfOf(table: TitledTable): Readable {
   const rows = [...(table.rows as Iterable<readonly string[]>)];
   if (rows.length > MOST_ROWS) {
     throw new Problem(
@@ -40,10 +49,7 @@ export function sendPdf(reply: FastifyReply, table: TitledTable): FastifyReply {
   });
   draw(document, table, rows);
   document.end();
-  return reply
-    .type('application/pdf')
-    .header('content-disposition', `attachment; filename="${table.name}.pdf"`)
-    .send(document);
+  return document;
 }
 
 type Pdf = InstanceType<typeof PDFDocument>;

@@ -9,6 +9,7 @@ export * from './customers';
 export * from './goods';
 export * from './imports';
 export * from './levels';
+export * from './outbox';
 export * from './outlets';
 export * from './people';
 export * from './purchasing';

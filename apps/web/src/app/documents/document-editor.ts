@@ -34,6 +34,7 @@ import { ApprovalPanel } from '../approvals/approval-panel';
 import { AdvancePanel } from './advance-panel';
 import { codesTold } from './codes-told';
 import { DocumentHead } from './document-head';
+import { DocumentSending } from './document-sending';
 import { DocumentTerms, type TermsChange } from './document-terms';
 import { WORDS } from './document-words';
 import { GoneNotice } from './gone-notice';
@@ -68,6 +69,7 @@ const TOLD_BESIDE =
     Amount,
     ApprovalPanel,
     DocumentHead,
+    DocumentSending,
     DocumentTerms,
     FigureField,
     GoneNotice,

@@ -1,0 +1,156 @@
+import { HttpClient } from '@angular/common/http';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  linkedSignal,
+} from '@angular/core';
+import { takeUntilDestroyed, toObservable, toSignal } from '@angular/core/rxjs-interop';
+import type { NewSending, ProblemDetails, Sending } from '@honest-ledger/contracts';
+import { documentTitle } from '@honest-ledger/engine';
+import { catchError, map, of, Subject, switchMap, type Observable } from 'rxjs';
+import { mayDo } from '../session/may-do';
+import { writeInstant } from '../shared/dates';
+import { Notice } from '../shared/notice';
+import { problemOf } from '../shared/problems';
+import type { OpenDocument } from './documents.feature';
+
+interface Found {
+  readonly sendings: readonly Sending[] | null;
+  readonly problem: ProblemDetails | null;
+}
+
+const NOTHING: Found = { sendings: null, problem: null };
+
+/** Sends a document with its PDF, and tells what was sent of it: the stand-in keeps it, and mails nothing. */
+@Component({
+  selector: 'hl-document-sending',
+  imports: [Notice],
+  template: `
+    @if (found().problem; as problem) {
+      <hl-notice [problem]="problem" [again]="false" />
+    }
+    @for (one of found().sendings ?? []; track one.id) {
+      <p class="soft">
+        Sent to {{ one.to }} on {{ instant(one.sentAt) }} by {{ one.sentBy }}:
+        <a [href]="'/api/sendings/' + one.id + '/message'" download>{{ one.subject }}</a>
+      </p>
+    }
+    @if (maySend() && !writing()) {
+      <button type="button" class="quiet small" (click)="writing.set(true)">Send…</button>
+    }
+    @if (writing()) {
+      <form class="notice" aria-label="Send the document" (submit)="send($event)">
+        <label>To <input class="cell" type="email" name="to" required maxlength="200" /></label>
+        <label>
+          Subject
+          <input class="cell" name="subject" required maxlength="200" [value]="title()" />
+        </label>
+        <label>
+          Text
+          <textarea class="cell" name="text" rows="3" maxlength="5000"></textarea>
+        </label>
+        <p class="soft">
+          The PDF goes with it. This installation mails nothing: the outbox keeps the message as it
+          would go.
+        </p>
+        <button type="submit" class="main-action">Send</button>
+        <button type="button" class="quiet" (click)="writing.set(false)">Not now</button>
+      </form>
+    }
+  `,
+  styles: `
+    :host {
+      display: block;
+      padding: 4px 18px 0;
+    }
+    p {
+      margin: 4px 0;
+    }
+    form {
+      display: grid;
+      gap: 8px;
+      justify-items: start;
+    }
+    label {
+      display: grid;
+      grid-template-columns: 70px 420px;
+      align-items: baseline;
+    }
+    @media print {
+      :host {
+        display: none;
+      }
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class DocumentSending {
+  readonly open = input.required<OpenDocument>();
+
+  private readonly http = inject(HttpClient);
+  private readonly number = computed(() => this.open().number);
+  private readonly mayWrite = mayDo('writeDocuments');
+  /** What is kept is sent, and nothing that waits or was cancelled. */
+  protected readonly maySend = computed(() => {
+    const { view, editing } = this.open();
+    const isKept = view.state !== 'open' || editing.state === 'kept';
+    return (
+      this.mayWrite() && !view.held && view.state !== 'cancelled' && isKept && view.lines.length > 0
+    );
+  });
+  protected readonly title = computed(() => documentTitle(this.open().view));
+  protected readonly writing = linkedSignal({ source: this.number, computation: () => false });
+  private readonly sent = new Subject<Observable<Sending[]>>();
+  private readonly read = toSignal(
+    toObservable(this.number).pipe(
+      switchMap((number) => answered(this.http.get<Sending[]>(at(number)))),
+    ),
+    { initialValue: NOTHING },
+  );
+  /** What was sent since, or why it was not. */
+  private readonly since = linkedSignal({ source: this.read, computation: (): Found => NOTHING });
+  protected readonly found = computed((): Found => {
+    const [read, since] = [this.read(), this.since()];
+    return { sendings: since.sendings ?? read.sendings, problem: since.problem ?? read.problem };
+  });
+  protected readonly instant = writeInstant;
+
+  constructor() {
+    this.sent.pipe(switchMap(answered), takeUntilDestroyed()).subscribe((found) => {
+      this.since.set(found);
+      if (found.sendings) this.writing.set(false);
+    });
+  }
+
+  protected send(event: Event): void {
+    event.preventDefault();
+    if (!(event.target instanceof HTMLFormElement)) return;
+    const typed = new FormData(event.target);
+    const said = (name: string): string => {
+      const value = typed.get(name);
+      return typeof value === 'string' ? value.trim() : '';
+    };
+    const { revision } = this.open().view;
+    const body: NewSending = {
+      revision,
+      to: said('to'),
+      subject: said('subject'),
+      text: said('text'),
+    };
+    this.sent.next(this.http.post<Sending[]>(at(this.number()), body));
+  }
+}
+
+function at(number: number): string {
+  return `/api/documents/${String(number)}/sendings`;
+}
+
+function answered(sendings: Observable<Sending[]>): Observable<Found> {
+  return sendings.pipe(
+    map((found): Found => ({ sendings: found, problem: null })),
+    catchError((error: unknown) => of<Found>({ sendings: null, problem: problemOf(error) })),
+  );
+}
