@@ -20,7 +20,7 @@ await withDemoServer(async (address) => {
   const { rows } = await ask('GET', `/items?limit=${LINES}&offset=0`);
   const begun = await ask('POST', '/documents', { kind: 'quote', customer: 'C4001' });
   const { customer, title, outlet, currency, level, revision, number } = begun;
-  const lines = rows.map((row) => ({
+  const lines = rows.map((/** @type {{ item: string, timeUnit: string | null }} */ row) => ({
     id: randomUUID(),
     item: row.item,
     quantity: '2',
@@ -69,7 +69,7 @@ async function measureEmpty(times) {
 
 /** @param {number} times */
 async function measureEdits(times) {
-  const fields = [...document.querySelectorAll('input[aria-label^="Quantity of"]')];
+  const fields = Array.from(document.querySelectorAll('input[aria-label^="Quantity of"]'));
   const total = () => document.querySelector('[data-testid="total"]')?.textContent;
   const taken = [];
   for (let round = 0; round < times; round += 1) {

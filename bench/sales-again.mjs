@@ -69,7 +69,10 @@ await withTestDatabase(async ({ cluster, secrets }) => {
   }
 });
 
-/** Lines a second, priced with all workings and printed, as the job does it to compare them. */
+/**
+ * Lines a second, priced with all workings and printed, as the job does it to compare them.
+ * @param {Awaited<ReturnType<typeof signedIn>>} ask
+ */
 async function engineAlone(ask) {
   const page = await ask('GET', `/documents?kind=sale&state=posted&limit=${SAMPLE}&offset=0`);
   const setup = compileSetup(setupFromForm(await ask('GET', '/versions/1/setup')));
@@ -88,7 +91,11 @@ async function engineAlone(ask) {
   return (lines / (performance.now() - from)) * 1000;
 }
 
-/** Copies all posted sales until there are lines enough. @returns how many there are */
+/**
+ * Copies all posted sales until there are lines enough.
+ * @param {Awaited<ReturnType<typeof import('../tools/installation.mjs').startDatabase>>['cluster']} cluster
+ * @returns how many there are
+ */
 async function copySales(cluster) {
   const count = async () =>
     Number(

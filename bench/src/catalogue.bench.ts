@@ -92,6 +92,7 @@ function makeSetup(): Setup {
     unitPriceDigits: {},
     defaultLevel: null,
     costOrder: [],
+    floors: [],
     basePrices: goods.map(({ item, cents }) => ({
       kind: 'own',
       item,
@@ -150,6 +151,7 @@ function makeChunks(): PricingDocument[] {
         ruleUses: [],
         bought: null,
         setUpPaid: [],
+        tax: null,
         items: facts.slice(from, from + CHUNK),
       },
       lines: goods.slice(from, from + CHUNK).map(({ item, quantity }) => ({
@@ -217,6 +219,9 @@ function byHand(): string {
         computed: null,
         kept: null,
         setUp: null,
+        discount: null,
+        floor: null,
+        discountShare: null,
       });
     }
     for (const { amount } of results) total = add(total, amount);

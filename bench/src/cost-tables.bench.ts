@@ -81,6 +81,7 @@ function setupOf(count: number): Setup {
     unitPriceDigits: {},
     defaultLevel: null,
     costOrder: [],
+    floors: [],
     basePrices: [],
     sharedPrices: [],
     agreements: [],
@@ -148,6 +149,7 @@ function byEngine(setup: Setup): () => string {
         ruleUses: [],
         bought: null,
         setUpPaid: [],
+        tax: null,
         items,
       },
       lines: items.map(({ item }) => ({
@@ -186,6 +188,7 @@ function byEngineInColumns(setup: Setup): () => string {
       ruleUses: [],
       bought: null,
       setUpPaid: [],
+      tax: null,
     },
     currency: 'EUR',
   };

@@ -85,6 +85,7 @@ function setupOf(lines: number, rules: readonly Rule[]): Setup {
     unitPriceDigits: {},
     defaultLevel: null,
     costOrder: [],
+    floors: [],
     basePrices: Array.from({ length: lines }, (_, index) => ({
       kind: 'own',
       item: `IT-${String(index)}`,
@@ -138,6 +139,7 @@ function documentOf(lines: number, size: number): PricingDocument {
       ruleUses: [],
       bought: null,
       setUpPaid: [],
+      tax: null,
       items,
     },
     lines: items.map(({ item }, index) => ({

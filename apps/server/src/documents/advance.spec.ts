@@ -40,9 +40,9 @@ describe('a document on its way', () => {
     changes: Partial<DocumentEdit>,
   ): Promise<DocumentView> {
     const { revision, customer, title, outlet, currency, validUntil, codes, shipping } = document;
-    const { byHand, attributes, level, lines } = document;
+    const { byHand, discount, attributes, level, lines } = document;
     const said = { revision, customer, title, outlet, currency, validUntil, codes, shipping };
-    const body = { ...said, byHand, attributes, level, lines, ...changes };
+    const body = { ...said, byHand, discount, attributes, level, lines, ...changes };
     const kept = await browser.ask('PUT', at(document.number), body);
     if (kept.status !== 200) throw new Error(kept.problem.detail);
     return kept.as<DocumentView>();
@@ -123,6 +123,28 @@ describe('a document on its way', () => {
     expect(again.became).toEqual([{ kind: 'order', number: order.number }]);
     const twice = await browser.ask('GET', `${at(quote.number)}/advance?into=order`);
     expect(twice.status).toBe(409);
+  });
+
+  it('takes an amount off the whole once, whichever promises are kept', async () => {
+    const goods = { kind: 'goods', reaches: [{ kind: 'item', item: 'GL-1180' }] } as const;
+    const rule = await off('-10', { when: goods });
+    const clay = { ...PLAIN_LINE, ...LINE('4'), item: 'CL-0207' };
+    const discount = { off: { kind: 'amount', amount: '-10.01' }, reason: 'so' } as const;
+    const quote = await begin('quote', '2', {
+      lines: [{ ...PLAIN_LINE, ...LINE('2') }, clay],
+      discount,
+    });
+    await desk.withdrawn(rule);
+    const { differing, kept, today } = await foresee(quote.number, 'order');
+    // the glaze has another price, and the clay another part of what is taken off
+    expect(differing.length).toBe(2);
+    const glaze = differing.find(({ promised }) => promised.item === 'GL-1180');
+    expect(kept.total).toBe(quote.outcome.total);
+    const order = await step(quote.number, 'order', [glaze?.id ?? '']);
+    expect(order.outcome.total).toBe(quote.outcome.total);
+    expect(today.discount?.amount).toBe('-10.01');
+    const confirmed = await step(order.number, 'order');
+    expect(confirmed.outcome.total).toBe(quote.outcome.total);
   });
 
   it('keeps the promised price of a rule that ended since, or takes today’s, by choice', async () => {

@@ -9,10 +9,14 @@ import type {
   PricedLineForm,
 } from '@honest-ledger/contracts';
 import {
+  decimal,
   documentTitle,
   priceDocument,
+  print,
   printed,
   promiseOf,
+  subtract,
+  sum,
   type DocumentKind,
   type PricedDocument,
 } from '@honest-ledger/engine';
@@ -75,7 +79,8 @@ export async function advanceDocument(
       { path: 'keep', sentence: 'There is no promised price to keep on such a line' },
     ]);
   }
-  const kept = withPromises(content, new Map([...promised].filter(([id]) => keep.includes(id))));
+  const chosen = new Map([...promised].filter(([id]) => keep.includes(id)));
+  const kept = keeping(content, view.differing, chosen);
   return into === row.kind
     ? settle(transaction, services, row, { stored, after: kept }, editor)
     : makeFrom(transaction, services, row, { into, content: kept, hands: handsOf(stored) }, editor);
@@ -147,7 +152,7 @@ async function foresee(
     const line = lines[place];
     return line && figures(line) !== figures(promised) ? [{ id, promised, today: line }] : [];
   });
-  const asKept = withPromises(content, promisesOf(differing, stored));
+  const asKept = keeping(content, differing, promisesOf(differing, stored));
   const keepable = differing.length > 0;
   const { validUntil } = document;
   return {
@@ -195,6 +200,28 @@ function promisesOf(
         : [],
     ),
   );
+}
+
+/**
+ * A document that keeps some of what was promised. An amount that somebody takes off the whole document
+ * is in a promise with the part that its line had of it: that part is not taken off the rest again.
+ */
+function keeping(
+  content: DocumentContent,
+  differing: readonly AdvancingLine[],
+  promises: ReadonlyMap<string, KeptPriceForm>,
+): DocumentContent {
+  const { discount } = content;
+  const whole = withPromises(content, promises);
+  if (discount?.off.kind !== 'amount') return whole;
+  const parts = differing.flatMap(({ id, promised }) =>
+    promises.has(id) && promised.kind === 'priced' && promised.discountShare
+      ? [decimal(promised.discountShare)]
+      : [],
+  );
+  const left = subtract(decimal(discount.off.amount), sum(parts));
+  if (left.units >= 0) return { ...whole, discount: null };
+  return { ...whole, discount: { ...discount, off: { kind: 'amount', amount: print(left) } } };
 }
 
 /** A document with these promises on its lines; with none at all for null. */

@@ -51,7 +51,7 @@ export async function writeDocument(
       shipping: content.shipping,
       byHand: content.byHand,
       discount: content.discount,
-      discountBy: by.hands.discount,
+      discountBy: content.discount && by.hands.discount,
       ...content.circumstances,
       levelId: content.level,
       revision: before.revision + 1,

