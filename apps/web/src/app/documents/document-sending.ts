@@ -7,22 +7,13 @@ import {
   input,
   linkedSignal,
 } from '@angular/core';
-import { takeUntilDestroyed, toObservable, toSignal } from '@angular/core/rxjs-interop';
-import type { NewSending, ProblemDetails, Sending } from '@honest-ledger/contracts';
+import type { NewSending, Sending } from '@honest-ledger/contracts';
 import { documentTitle } from '@honest-ledger/engine';
-import { catchError, map, of, Subject, switchMap, type Observable } from 'rxjs';
 import { mayDo } from '../session/may-do';
 import { writeInstant } from '../shared/dates';
 import { Notice } from '../shared/notice';
-import { problemOf } from '../shared/problems';
+import { readAndSent } from '../shared/read-and-sent';
 import type { OpenDocument } from './documents.feature';
-
-interface Found {
-  readonly sendings: readonly Sending[] | null;
-  readonly problem: ProblemDetails | null;
-}
-
-const NOTHING: Found = { sendings: null, problem: null };
 
 /** Sends a document with its PDF, and tells what was sent of it: the stand-in keeps it, and mails nothing. */
 @Component({
@@ -32,7 +23,7 @@ const NOTHING: Found = { sendings: null, problem: null };
     @if (found().problem; as problem) {
       <hl-notice [problem]="problem" [again]="false" />
     }
-    @for (one of found().sendings ?? []; track one.id) {
+    @for (one of found().value ?? []; track one.id) {
       <p class="soft">
         Sent to {{ one.to }} on {{ instant(one.sentAt) }} by {{ one.sentBy }}:
         <a [href]="'/api/sendings/' + one.id + '/message'" download>{{ one.subject }}</a>
@@ -103,27 +94,15 @@ export class DocumentSending {
   });
   protected readonly title = computed(() => documentTitle(this.open().view));
   protected readonly writing = linkedSignal({ source: this.number, computation: () => false });
-  private readonly sent = new Subject<Observable<Sending[]>>();
-  private readonly read = toSignal(
-    toObservable(this.number).pipe(
-      switchMap((number) => answered(this.http.get<Sending[]>(at(number)))),
-    ),
-    { initialValue: NOTHING },
+  private readonly sendings = readAndSent(
+    this.number,
+    (number) => this.http.get<Sending[]>(at(number)),
+    () => {
+      this.writing.set(false);
+    },
   );
-  /** What was sent since, or why it was not. */
-  private readonly since = linkedSignal({ source: this.read, computation: (): Found => NOTHING });
-  protected readonly found = computed((): Found => {
-    const [read, since] = [this.read(), this.since()];
-    return { sendings: since.sendings ?? read.sendings, problem: since.problem ?? read.problem };
-  });
+  protected readonly found = this.sendings.heard;
   protected readonly instant = writeInstant;
-
-  constructor() {
-    this.sent.pipe(switchMap(answered), takeUntilDestroyed()).subscribe((found) => {
-      this.since.set(found);
-      if (found.sendings) this.writing.set(false);
-    });
-  }
 
   protected send(event: Event): void {
     event.preventDefault();
@@ -140,17 +119,10 @@ export class DocumentSending {
       subject: said('subject'),
       text: said('text'),
     };
-    this.sent.next(this.http.post<Sending[]>(at(this.number()), body));
+    this.sendings.send(this.http.post<Sending[]>(at(this.number()), body));
   }
 }
 
 function at(number: number): string {
   return `/api/documents/${String(number)}/sendings`;
-}
-
-function answered(sendings: Observable<Sending[]>): Observable<Found> {
-  return sendings.pipe(
-    map((found): Found => ({ sendings: found, problem: null })),
-    catchError((error: unknown) => of<Found>({ sendings: null, problem: problemOf(error) })),
-  );
 }

@@ -7,29 +7,16 @@ import {
   linkedSignal,
   signal,
 } from '@angular/core';
-import { takeUntilDestroyed, toObservable, toSignal } from '@angular/core/rxjs-interop';
-import type {
-  ProblemDetails,
-  ReturnedQuantity,
-  SaleReturn,
-  SaleReturns,
-} from '@honest-ledger/contracts';
+import type { ReturnedQuantity, SaleReturn } from '@honest-ledger/contracts';
 import { decimal, print, subtract } from '@honest-ledger/engine';
-import { catchError, map, of, Subject, switchMap, type Observable } from 'rxjs';
 import { mayDo } from '../session/may-do';
 import { attempted } from '../shared/attempt';
 import { writeInstant } from '../shared/dates';
 import { FigureField } from '../shared/figure-field';
 import { Notice } from '../shared/notice';
 import { writeNumber } from '../shared/numbers';
-import { problemOf } from '../shared/problems';
+import { readAndSent } from '../shared/read-and-sent';
 import { ReturnsApi } from './returns.api';
-
-/** What the server says, or why it does not. */
-interface Found {
-  readonly value: SaleReturns | null;
-  readonly problem: ProblemDetails | null;
-}
 
 /** What came back of a posted sale, and the way to take more back, at the sale's own prices. */
 @Component({
@@ -164,17 +151,15 @@ export class SaleReturnsPanel {
 
   private readonly api = inject(ReturnsApi);
   protected readonly mayWrite = mayDo('writeDocuments');
-  private readonly posting = new Subject<Observable<SaleReturns>>();
-  private readonly read = toSignal(
-    toObservable(this.number).pipe(switchMap((number) => asked(this.api.of(number)))),
-    { initialValue: NOTHING },
+  private readonly returns = readAndSent(
+    this.number,
+    (number) => this.api.of(number),
+    () => {
+      this.taking.set(false);
+      this.reason.set('');
+    },
   );
-  /** What was posted last, or why it was not; nothing once it is read anew. */
-  private readonly posted = linkedSignal({ source: this.read, computation: (): Found => NOTHING });
-  protected readonly found = computed((): Found => {
-    const [read, posted] = [this.read(), this.posted()];
-    return { value: posted.value ?? read.value, problem: posted.problem ?? read.problem };
-  });
+  protected readonly found = this.returns.heard;
   protected readonly taking = linkedSignal({ source: this.number, computation: () => false });
   /** Quantities by line, as they are typed. */
   protected readonly typed = linkedSignal({
@@ -214,16 +199,6 @@ export class SaleReturnsPanel {
   protected readonly write = writeNumber;
   protected readonly instant = writeInstant;
 
-  constructor() {
-    this.posting.pipe(switchMap(asked), takeUntilDestroyed()).subscribe((found) => {
-      this.posted.set(found);
-      if (found.value) {
-        this.taking.set(false);
-        this.reason.set('');
-      }
-    });
-  }
-
   protected linesOf({ lines }: SaleReturn): string {
     return lines
       .map(({ quantity, unit, item }) => `${writeNumber(quantity)} ${unit} of ${item}`)
@@ -245,15 +220,6 @@ export class SaleReturnsPanel {
     if (!answer || !lines) return;
     const { amountWithTax } = answer;
     const said = { goodsBack: this.goodsBack(), reason: this.reason().trim() };
-    this.posting.next(this.api.post(this.number(), { lines, amountWithTax, ...said }));
+    this.returns.send(this.api.post(this.number(), { lines, amountWithTax, ...said }));
   }
-}
-
-const NOTHING: Found = { value: null, problem: null };
-
-function asked(answer: Observable<SaleReturns>): Observable<Found> {
-  return answer.pipe(
-    map((value): Found => ({ value, problem: null })),
-    catchError((error: unknown) => of<Found>({ value: null, problem: problemOf(error) })),
-  );
 }
