@@ -47,8 +47,10 @@ import type { OpenDocument } from './documents.feature';
           The PDF goes with it. This installation mails nothing: the outbox keeps the message as it
           would go.
         </p>
-        <button type="submit" class="main-action">Send</button>
-        <button type="button" class="quiet" (click)="writing.set(false)">Not now</button>
+        <p>
+          <button type="submit" class="main-action">Send</button>
+          <button type="button" class="quiet" (click)="writing.set(false)">Not now</button>
+        </p>
       </form>
     }
   `,
@@ -59,6 +61,9 @@ import type { OpenDocument } from './documents.feature';
     }
     p {
       margin: 4px 0;
+    }
+    form button {
+      margin-right: 10px;
     }
     form {
       display: grid;
