@@ -99,6 +99,22 @@ describe('what is taken off by hand', () => {
     expect((await desk(administrator).keep(titled, { lines })).held).toBeFalse();
   });
 
+  it('is nobody’s to lend: of more goods it is theirs who may take off less', async () => {
+    const free = await desk(administrator).begin(
+      'order',
+      [lineOf(GLAZE, { discount: off('20') }), lineOf('CL-0207')],
+      { discount: off('10') },
+    );
+    const titled = await desk().keep(free, { title: 'As agreed' });
+    expect(titled.held).toBeFalse();
+    const [glaze, clay] = titled.lines;
+    if (!glaze || !clay) throw new Error('there are two lines');
+    const more = await desk().keep(titled, { lines: [{ ...glaze, quantity: '90' }, clay] });
+    expect(more.guards.map(({ line }) => line)).toEqual([glaze.id, null]);
+    const back = await desk(administrator).keep(more, { lines: [glaze, clay] });
+    expect(back.held).toBeTrue();
+  });
+
   it('goes no further and to no customer until it is approved, and then it does', async () => {
     const order = await desk().begin('order', [lineOf(GLAZE, { discount: off('20') })]);
     const { number } = order;

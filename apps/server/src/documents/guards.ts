@@ -1,5 +1,6 @@
 import type { BrokenGuard, DocumentContent } from '@honest-ledger/contracts';
 import {
+  compare,
   compareExact,
   decimal,
   print,
@@ -33,28 +34,49 @@ export function handsOf({ document, rows }: Pick<StoredDocument, 'document' | 'r
   };
 }
 
-/** What stands there as before stays whose it was; anything new is the editor's. */
-export function handsAfter(
+/**
+ * What is typed anew is the editor's. What stands there as before stays whose it was; where it is of
+ * more or other goods by now, it is theirs who may take off less: nobody lends out a limit.
+ */
+export async function handsAfter(
+  queries: Queries,
   stored: StoredDocument,
   after: Pick<DocumentContent, 'discount' | 'lines'>,
   editor: number,
-): Hands {
+): Promise<Hands> {
   const { content: before } = stored;
   const known = handsOf(stored);
+  const limits = await limitsOf(queries, [...known.lines.values(), known.discount, editor]);
+  const stricter = (owner: number): number => {
+    const [theirs, own] = [limits.get(owner), limits.get(editor)];
+    if (!own) return owner;
+    return !theirs || compare(decimal(own.most), decimal(theirs.most)) < 0 ? editor : owner;
+  };
   const old = new Map(before.lines.map((line) => [line.id, line]));
   const lines = new Map<string, number>();
   for (const line of after.lines) {
     if (!line.priceByHand && !line.discount) continue;
     const was = old.get(line.id);
-    const same = was?.item === line.item && isDeepStrictEqual(typed(was), typed(line));
-    lines.set(line.id, same ? (known.lines.get(line.id) ?? editor) : editor);
+    const owner = known.lines.get(line.id) ?? editor;
+    const isTyped = was?.item !== line.item || !isDeepStrictEqual(typed(was), typed(line));
+    if (isTyped) lines.set(line.id, editor);
+    else lines.set(line.id, isDeepStrictEqual(goods(was), goods(line)) ? owner : stricter(owner));
   }
-  const same = isDeepStrictEqual(before.discount, after.discount);
-  return { lines, discount: after.discount && (same ? (known.discount ?? editor) : editor) };
+  if (!after.discount) return { lines, discount: null };
+  const owner = known.discount ?? editor;
+  if (!isDeepStrictEqual(before.discount, after.discount)) return { lines, discount: editor };
+  const isSame = isDeepStrictEqual(before.lines.map(goods), after.lines.map(goods));
+  return { lines, discount: isSame ? owner : stricter(owner) };
 }
 
-function typed({ priceByHand, discount, unit }: DocumentContent['lines'][number]): unknown[] {
-  return [priceByHand, discount, unit];
+type Line = DocumentContent['lines'][number];
+
+function typed({ priceByHand, discount }: Line): unknown[] {
+  return [priceByHand, discount];
+}
+
+function goods({ item, quantity, unit, duration }: Line): unknown[] {
+  return [item, quantity, unit, duration];
 }
 
 /** The guards that a document breaks as it is priced: limits of those who typed, and floors. */

@@ -73,7 +73,7 @@ export async function keepDocument(
   await writeDocument(transaction, services, { number, revision, attributes }, content, {
     id: editor.id,
     state: 'open',
-    hands: handsAfter(old, content, editor.id),
+    hands: await handsAfter(transaction, old, content, editor.id),
   });
   const by = { by: editor.id, now: services.now(), action: 'changed' } as const;
   await recordOf(transaction, stored, by, [before, content]);
