@@ -46,11 +46,9 @@ export async function beginDocument(
     .returning({ number: documents.number });
   if (!created) throw new Error('a new document gave no number');
   const { number } = created;
-  const after = { customer: code };
-  await recordOf(transaction, { kind, number }, { by: editor.id, now: now(), action: 'made' }, [
-    null,
-    after,
-  ]);
+  const { content } = await storedDocument(transaction, number);
+  const made = { by: editor.id, now: now(), action: 'made' } as const;
+  await recordOf(transaction, { kind, number }, made, [null, content]);
   return number;
 }
 

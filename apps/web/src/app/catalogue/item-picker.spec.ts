@@ -37,7 +37,7 @@ describe('picking an item', () => {
   }
   /** Lets the pause after typing go by, and answers what is asked then. */
   async function answer(...rows: ItemRow[]): Promise<void> {
-    await new Promise((resolve) => setTimeout(resolve, 160));
+    await new Promise((resolve) => setTimeout(resolve, 300));
     await fixture.whenStable();
     const page = { rows, total: rows.length, currency: 'EUR', version: 1 };
     server.expectOne(({ url }) => url === '/api/items').flush(page);

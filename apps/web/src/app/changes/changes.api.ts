@@ -28,7 +28,15 @@ export class ChangesApi {
     };
     return this.http.get<ChangePage>('/api/changes', { params });
   }
+
+  /** What was done to one thing, the latest first, some at a time. */
+  history(kind: string, key: string, below: number | null): Observable<ChangePage> {
+    const params = { kind, key, limit: HISTORY_AT_ONCE, ...(below === null ? {} : { below }) };
+    return this.http.get<ChangePage>('/api/changes', { params });
+  }
 }
+
+const HISTORY_AT_ONCE = 20;
 
 /** The instant at which a day begins here, some days later. */
 function midnightOf(day: string, later: number): string {

@@ -1,4 +1,4 @@
-import type { ChangePage, ChangeRow, ProblemDetails } from '@honest-ledger/contracts';
+import type { ChangePage, ProblemDetails } from '@honest-ledger/contracts';
 import { createActionGroup, createFeature, createReducer, on, props } from '@ngrx/store';
 import { failed, loading, nothingYet, ready, type Loadable } from '../shared/loadable';
 import type { ChangeFilter } from './changes.api';
@@ -10,8 +10,6 @@ export const changesActions = createActionGroup({
     Asked: props<{ filter: ChangeFilter; below: number | null }>(),
     Came: props<{ page: ChangePage; below: number | null }>(),
     Failed: props<{ problem: ProblemDetails }>(),
-    /** A quote is to be again what it was after this change. */
-    'Went Back': props<{ change: ChangeRow }>(),
   },
 });
 

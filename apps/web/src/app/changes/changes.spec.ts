@@ -68,17 +68,6 @@ describe('the record of changes', () => {
     expect(screen.text()).toContain('An older one');
   });
 
-  it('makes a quote again what it was after a change', async () => {
-    const content = { customer: 'C1001', title: 'Then', lines: [] };
-    const screen = await show();
-    const row = change(9, { kind: 'document', key: '1001', after: content });
-    await screen.answer('GET', '/api/changes', page([row]));
-    await screen.press('Make it so again');
-    await screen.answer('GET', '/api/documents/1001', { revision: 5 });
-    const sent = await screen.answer('PUT', '/api/documents/1001', {});
-    expect(sent).toEqual({ ...content, revision: 5 });
-  });
-
   it('says why it could not be read, and asks again', async () => {
     const screen = await show();
     await screen.answer('GET', '/api/changes', problemBody(503, 'Not now.'), 503);

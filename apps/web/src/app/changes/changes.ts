@@ -11,7 +11,6 @@ import type { ChangeRow } from '@honest-ledger/contracts';
 import { Store } from '@ngrx/store';
 import { writeInstant } from '../shared/dates';
 import { namesOfThings } from '../reference/names';
-import { mayDo } from '../session/may-do';
 import { Notice } from '../shared/notice';
 import { whenChanged } from '../shared/when-changed';
 import type { ChangeFilter } from './changes.api';
@@ -88,8 +87,6 @@ export class Changes {
   protected readonly kinds = KINDS;
   protected readonly writeInstant = writeInstant;
 
-  protected readonly mayWrite = mayDo('writeDocuments');
-
   constructor() {
     whenChanged(
       computed(() => `${this.kind() ?? ''} ${this.key() ?? ''}`),
@@ -97,15 +94,6 @@ export class Changes {
         this.ask(null);
       },
     );
-  }
-
-  /** A quote can be made again what it was after a change. */
-  protected isWayBack({ kind, after }: ChangeRow): boolean {
-    return kind === 'document' && typeof after === 'object' && after !== null && 'lines' in after;
-  }
-
-  protected goBack(change: ChangeRow): void {
-    this.store.dispatch(changesActions.wentBack({ change }));
   }
 
   protected narrow(part: keyof ChangeFilter, { target }: Event): void {

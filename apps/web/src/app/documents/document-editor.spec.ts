@@ -5,6 +5,7 @@ import type {
   LevelSummary,
   RuleForm,
 } from '@honest-ledger/contracts';
+import { NO_CIRCUMSTANCES } from '@honest-ledger/engine';
 import type { Reference } from '../reference/reference.api';
 import { LINE, SETUP, showDocument, view } from '../testing/documents';
 import { levelContent } from '../testing/levels';
@@ -266,15 +267,27 @@ describe('the editor of a quote', () => {
       },
     };
     const setup = { ...SETUP, rules: [rule] };
-    await open({ ...quote, pricing: { ...quote.pricing, setup } });
+    const asked = { ...quote, pricing: { ...quote.pricing, setup } };
+    await open(asked);
     const told = (): string => screen.host.querySelector('.conflict')?.textContent ?? '';
     await screen.type('To postcode', 'q1');
     expect(told()).toBe(''); // no price is another
+    await screen.settle(PAUSE);
+    const circumstances = { ...NO_CIRCUMSTANCES, deliveryPostcode: 'Q1' };
+    await screen.answer('PUT', '/api/documents/1007', { ...asked, circumstances, revision: 2 });
     await screen.type('To postcode', ' pl4  8aa ');
-    expect(told().replace(/\s+/g, ' ')).toContain('CL-0207 16.20 EUR → 14.58 EUR.');
+    expect(told().replace(/\s+/g, ' ')).toContain(
+      'CL-020716.20 EUR14.58 EURRule Our van applies now: −1.62',
+    );
+    // what is edited meanwhile stays where the switch is taken back
+    await screen.type('Quantity of CL-0207', '5');
     await screen.press('Switch back');
     expect(told()).toBe('');
     expect(screen.host.querySelector<HTMLInputElement>('#delivery-postcode')?.value).toBe('Q1');
+    expect(total()).toBe('81.00');
+    await screen.type('To postcode', 'PL4 8AA');
+    await screen.press('Keep the old prices by hand');
+    expect([told(), total()]).toEqual(['', '81.00']);
   });
 
   it('tells what is charged once for the set-up, and what was paid before', async () => {

@@ -12,7 +12,6 @@ import {
   viewChildren,
   type OnDestroy,
 } from '@angular/core';
-import { RouterLink } from '@angular/router';
 import type { ItemRow, DocumentContent, DocumentLineInput } from '@honest-ledger/contracts';
 import { marginOfLines, type RuleByHand } from '@honest-ledger/engine';
 import { Store } from '@ngrx/store';
@@ -34,27 +33,21 @@ import { ApprovalPanel } from '../approvals/approval-panel';
 import { AdvancePanel } from './advance-panel';
 import { codesTold } from './codes-told';
 import { DocumentHead } from './document-head';
+import { DocumentHistory } from './document-history';
 import { DocumentSending } from './document-sending';
 import { DocumentTerms, type TermsChange } from './document-terms';
 import { WORDS } from './document-words';
 import { GoneNotice } from './gone-notice';
 import { LineFurther } from './line-further';
 import { LinePaidBefore } from './line-paid-before';
-import {
-  beforeSwitch,
-  columnDigits,
-  foreseenMoves,
-  levelNames,
-  shownLines,
-  switchMoves,
-  type BeforeSwitch,
-  type ShownLine,
-} from './document-lines';
+import { columnDigits, levelNames, shownLines, type ShownLine } from './document-lines';
 import { DocumentTotals } from './document-totals';
 import { documentsActions, documentsFeature, theirs } from './documents.feature';
+import { beforeSwitch, foreseenMoves, switchMoves, type BeforeSwitch } from './moved-prices';
 import { RuleChoiceList } from './rule-choice-list';
 import { choicesOfDocument } from './rule-choices';
 import { SaleReturnsPanel } from './sale-returns';
+import { SwitchNotice } from './switch-notice';
 import { TouchMarks } from './touch-marks';
 
 /** The fields that show what is wrong with them themselves. */
@@ -69,6 +62,7 @@ const TOLD_BESIDE =
     Amount,
     ApprovalPanel,
     DocumentHead,
+    DocumentHistory,
     DocumentSending,
     DocumentTerms,
     FigureField,
@@ -79,9 +73,9 @@ const TOLD_BESIDE =
     LinePaidBefore,
     Notice,
     DocumentTotals,
-    RouterLink,
     RuleChoiceList,
     SaleReturnsPanel,
+    SwitchNotice,
     TouchMarks,
   ],
   templateUrl: './document-editor.html',
@@ -148,16 +142,16 @@ export class DocumentEditor implements EditingScreen, OnDestroy {
     return this.lines().map((_, index) => fieldsUnder(fields, `lines[${String(index)}].`));
   });
   protected readonly noProblems: ReadonlyMap<string, string> = new Map();
+  protected readonly showsHistory = linkedSignal({
+    source: () => this.number(),
+    computation: () => false,
+  });
   /** The line whose further fields are shown. */
   protected readonly unfolded = signal<string | null>(null);
   /** The prices before something was switched, until they have been looked at. */
   protected readonly switched = linkedSignal({
     source: () => this.number(),
     computation: (): BeforeSwitch | null => null,
-  });
-  protected readonly switchMoves = computed(() => {
-    const [open, before] = [this.open(), this.switched()];
-    return open && before ? switchMoves(open, before) : [];
   });
   /** The levels that may be used at the quote's outlet, and those that it has chosen already. */
   protected readonly levelChoices = computed(() => {
@@ -266,16 +260,35 @@ export class DocumentEditor implements EditingScreen, OnDestroy {
 
   /** Something of the whole document; where it may move prices, the old ones are remembered. */
   protected setTerms({ part, moving }: TermsChange): void {
-    const before = this.open();
-    if (before && moving) {
-      this.switched.set(beforeSwitch(before, moving.what, moving.always));
+    const open = this.open();
+    if (open && moving) {
+      this.closeSwitch();
+      this.switched.set(beforeSwitch(open, part, moving, this.switched()));
+      this.edit((content) => ({ ...content, ...part }));
+    } else {
+      this.change((content) => ({ ...content, ...part }));
     }
-    this.change((content) => ({ ...content, ...part }));
   }
 
-  protected switchBack(): void {
+  /** What moves prices from here on is not told as what an earlier switch did. */
+  private closeSwitch(): void {
+    const [open, before] = [this.open(), this.switched()];
+    if (!open || !before || before.told) return;
+    const told = switchMoves(open, before, this.names());
+    const isAnswered = !open.provisional && open.editing.state === 'kept';
+    if (told.length > 0) this.switched.set({ ...before, told });
+    else if (isAnswered) this.switched.set(null);
+  }
+
+  /** What a switch did was seen, and this is to be changed because of it. */
+  protected answerSwitch(part: Partial<DocumentContent> | null): void {
     this.switched.set(null);
-    this.undo();
+    if (part) this.change((content) => ({ ...content, ...part }));
+  }
+
+  /** What it was at some time, as an edit of what it is now. */
+  protected goBack(content: DocumentContent): void {
+    this.change(() => content);
   }
 
   protected setLine({ id }: ShownLine, part: Partial<DocumentLineInput>): void {
@@ -353,6 +366,11 @@ export class DocumentEditor implements EditingScreen, OnDestroy {
   }
 
   private change(how: (content: DocumentContent) => DocumentContent): void {
+    this.closeSwitch();
+    this.edit(how);
+  }
+
+  private edit(how: (content: DocumentContent) => DocumentContent): void {
     const content = this.open()?.editing.content;
     if (content) this.store.dispatch(documentsActions.edited({ content: how(content) }));
   }

@@ -4,7 +4,8 @@ import type { Action } from '@ngrx/store';
 import { itemRow, documentLine } from '../testing/goods';
 import { outcomeOf } from '../testing/outcome';
 import { inputsFor } from './pricing-inputs';
-import { foreseenMoves, shownLines } from './document-lines';
+import { shownLines } from './document-lines';
+import { foreseenMoves } from './moved-prices';
 import { documentsActions, documentsFeature, type OpenDocument } from './documents.feature';
 
 const clay: ItemRow = itemRow('CL-0207', '18.40');

@@ -48,7 +48,7 @@ describe('the list of costs received', () => {
     picker.value = 'TL-1';
     picker.dispatchEvent(new Event('input'));
     picker.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter' }));
-    await screen.settle(160);
+    await screen.settle(300);
     screen.server
       .expectOne(({ url }) => url === '/api/items')
       .flush({ rows: [itemRow('TL-1', '9.00')], total: 1, currency: 'EUR', version: 1 });

@@ -1,4 +1,4 @@
-import { provideHttpClient } from '@angular/common/http';
+import { provideHttpClient, type HttpRequest } from '@angular/common/http';
 import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
 import type { EnvironmentProviders, Provider, Type } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
@@ -37,7 +37,7 @@ export interface ShownScreen<C> {
   choose(label: string, option: string): Promise<void>;
   /** Answers what the choices and names of the screens are filled from. */
   answerReference(reference?: Partial<Reference>): Promise<void>;
-  /** Answers the request that is open at this address. */
+  /** Answers the one request that is open at this address, or comes to be within a second. */
   answer(method: string, url: string, body: unknown, status?: number): Promise<unknown>;
 }
 
@@ -128,7 +128,17 @@ export async function showScreen<C>(
       await settle();
     },
     answer: async (method, url, body, status = 200) => {
-      const open = server.expectOne((one) => one.method === method && one.urlWithParams === url);
+      const isIt = (one: HttpRequest<unknown>): boolean =>
+        one.method === method && one.urlWithParams === url;
+      let found = server.match(isIt);
+      for (let waits = 0; found.length === 0 && waits < 50; waits += 1) {
+        await settle(20);
+        found = server.match(isIt);
+      }
+      const [open] = found;
+      if (!open || found.length > 1) {
+        throw new Error(`${String(found.length)} requests are open for ${method} ${url}`);
+      }
       const sent: unknown = open.request.body;
       if (status === 0) open.error(new ProgressEvent('error'));
       else open.flush(body as object, { status, statusText: status < 300 ? 'OK' : 'Problem' });

@@ -1,0 +1,62 @@
+import type { DocumentContent } from '@honest-ledger/contracts';
+import { NO_CIRCUMSTANCES } from '@honest-ledger/engine';
+import { documentLine } from '../testing/goods';
+import { tellingNames } from '../testing/names';
+import { contentDifferences } from './content-differences';
+
+const THEN: DocumentContent = {
+  customer: 'C1001',
+  title: '',
+  outlet: 'shop',
+  currency: 'EUR',
+  validUntil: null,
+  codes: [],
+  shipping: null,
+  byHand: [],
+  discount: null,
+  attributes: {},
+  circumstances: NO_CIRCUMSTANCES,
+  level: null,
+  lines: [documentLine('a', 'CL-0207', '2'), documentLine('b', 'GL-0101', '1')],
+};
+
+describe('what two states of a document differ in', () => {
+  const told = (change: Partial<DocumentContent>): readonly string[] =>
+    contentDifferences(THEN, { ...THEN, ...change }, tellingNames());
+  const [clay, glaze] = THEN.lines;
+  if (!clay || !glaze) throw new Error('there are two lines');
+
+  it('is nothing where they say the same', () => {
+    expect(told({})).toEqual([]);
+  });
+
+  it('names what holds for the whole document as people call it', () => {
+    const discount = { off: { kind: 'percent', percent: '-5' }, reason: 'a fair' } as const;
+    const circumstances = { ...NO_CIRCUMSTANCES, deliveryPostcode: 'PL4' };
+    const codes = ['WELCOME', 'SPRING'];
+    expect(told({ customer: null, codes, shipping: '1250', discount, circumstances })).toEqual([
+      'customer C1001 → an unknown customer',
+      'codes none → WELCOME, SPRING',
+      'shipping none → 1,250',
+      'discount on the whole none → 5 % (a fair)',
+      'delivery postcode none → PL4',
+    ]);
+    expect(told({ level: 'x', attributes: { job: 'K7' } })).toEqual([
+      'level none → level x',
+      'attribute job none → K7',
+    ]);
+  });
+
+  it('follows each line by itself, wherever it stands', () => {
+    const priceByHand = { price: '17.00', reason: '' };
+    const more = { ...glaze, quantity: '12', priceByHand };
+    const one = documentLine('c', 'TO-0300', '3');
+    expect(told({ lines: [more, { ...one, unit: 'box' }] })).toEqual([
+      'GL-0101: quantity 1 → 12',
+      'GL-0101: price by hand none → 17.00 (…)',
+      '3 box of TO-0300 added',
+      '2 CL-0207 removed',
+    ]);
+    expect(told({ lines: [glaze, clay] })).toEqual(['lines in another order']);
+  });
+});

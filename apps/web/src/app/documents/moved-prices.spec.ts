@@ -1,0 +1,85 @@
+import type { DocumentContent } from '@honest-ledger/contracts';
+import { tellingNames } from '../testing/names';
+import type { OpenDocument } from './documents.feature';
+import { beforeSwitch, linesAsBefore, switchMoves, type BeforeSwitch } from './moved-prices';
+
+const names = tellingNames();
+
+const LINES: Readonly<Record<string, object>> = Object.fromEntries(
+  ['a', 'b', 'c'].map((id) => [id, { id, item: `item ${id}`, priceByHand: null }]),
+);
+
+/** As much of an open quote as these look at: the unit prices of its lines, in slices. */
+function quote(
+  currency: string,
+  each: Readonly<Record<string, readonly string[]>>,
+  said: Partial<DocumentContent> = {},
+): OpenDocument {
+  const lines = Object.keys(each).map((id) => LINES[id]);
+  const priced = Object.fromEntries(
+    Object.entries(each).map(([id, prices]) => {
+      const slices = prices.map((unitPrice) => ({ quantity: '1', unitPrice, steps: [] }));
+      const nothing = { duration: null, flats: [], shares: [], notApplied: [], kept: null };
+      return [id, { kind: 'priced', amount: '30.00', level: null, slices, ...nothing }];
+    }),
+  );
+  return { editing: { content: { currency, lines, ...said } }, priced } as unknown as OpenDocument;
+}
+
+const switched = (open: OpenDocument, what: string, earlier: BeforeSwitch | null = null) =>
+  beforeSwitch(open, { level: 'trade' }, { what, always: true }, earlier);
+
+describe('what a switch does to the prices of a quote', () => {
+  const before = quote('EUR', { a: ['18.40'], b: ['2.00'], c: ['3.00', '1.00'] });
+  const after = quote('EUR', { a: ['16.55'], b: ['2.00'], c: ['4.00', '2.00'] });
+  const others = { b: ['2.00'], c: ['3.00', '1.00'] } as const;
+
+  it('names each line that has another price, and only these', () => {
+    const now = quote('EUR', { a: ['16.55'], ...others });
+    expect(switchMoves(now, switched(before, 'From Clubs to Trade'), names)).toEqual([
+      { id: 'a', item: 'item a', was: '18.40 EUR', is: '16.55 EUR', causes: [] },
+    ]);
+  });
+
+  it('names every line in both currencies where the currency is another', () => {
+    const was = switched(quote('EUR', { a: ['18.40'] }), 'From EUR to USD');
+    const now = quote('USD', { a: ['19.87'] });
+    expect(switchMoves(now, was, names).map(({ was: old, is }) => [old, is])).toEqual([
+      ['18.40 EUR', '19.87 USD'],
+    ]);
+    // a price in euros is none that could be kept in dollars
+    expect(linesAsBefore(now, was, switchMoves(now, was, names))).toBeNull();
+  });
+
+  it('goes on telling what it moved where something else was edited since', () => {
+    const was = switched(quote('EUR', { a: ['18.40'] }), 'For another customer');
+    const told = switchMoves(quote('EUR', { a: ['16.55'] }), was, names);
+    expect(switchMoves(quote('EUR', { a: ['12.00'] }), { ...was, told }, names)).toBe(told);
+  });
+
+  it('keeps the old prices by hand, where a line has one price', () => {
+    const was = switched(before, 'For another customer');
+    // c has slices, and only their average is another
+    const moves = ['a', 'c'].map((id) => ({ id, item: id, was: '', is: '', causes: [] }));
+    const lines = linesAsBefore(after, was, moves) ?? [];
+    expect(lines.map(({ priceByHand }) => priceByHand)).toEqual([
+      { price: '18.40', reason: 'as before: For another customer' },
+      null,
+      null,
+    ]);
+  });
+
+  it('remembers what stood there before both of two switches that nobody looked at', () => {
+    const first = switched(quote('EUR', { a: ['18.40'] }, { level: null }), 'One');
+    const between = quote('EUR', { a: ['16.55'] }, { level: 'trade', outlet: 'fair' });
+    const part = { level: 'clubs', outlet: null };
+    const both = beforeSwitch(between, part, { what: 'Two', always: false }, first);
+    expect([both.what, both.always, both.part]).toEqual([
+      'One; Two',
+      true,
+      { level: null, outlet: 'fair' },
+    ]);
+    const moves = switchMoves(quote('EUR', { a: ['12.00'] }), both, names);
+    expect(moves.map(({ was, is }) => [was, is])).toEqual([['18.40 EUR', '12.00 EUR']]);
+  });
+});

@@ -1,0 +1,114 @@
+import type { DocumentContent, DocumentLineInput, PricedLineForm } from '@honest-ledger/contracts';
+import { averageEach, priceCauses, type Names } from '@honest-ledger/engine';
+import { unbroken, writeNumber, writer } from '../shared/numbers';
+import type { TermsChange } from './document-terms';
+import type { OpenDocument } from './documents.feature';
+
+/** A line's price now, and what the version in force would make of it. */
+export interface ForeseenMove {
+  readonly item: string;
+  readonly now: string;
+  readonly then: string;
+}
+
+export function foreseenMoves({ editing, priced, foreseen }: OpenDocument): ForeseenMove[] {
+  const then = new Map((foreseen?.lines ?? []).map((line) => [line.id, line]));
+  return editing.content.lines.flatMap(({ id, item }) => {
+    const [now, after] = [each(priced[id]), each(then.get(id))];
+    return now === after ? [] : [{ item, now, then: after }];
+  });
+}
+
+/** A document before something was switched that its prices may hang on. */
+export interface BeforeSwitch {
+  /** "For another customer": what was switched. */
+  readonly what: string;
+  /** Whether it is told, too, where no price is another. */
+  readonly always: boolean;
+  /** What stood in the fields that were switched. */
+  readonly part: Partial<DocumentContent>;
+  readonly currency: string;
+  readonly priced: Readonly<Record<string, PricedLineForm>>;
+  /** What it moved, once something else was edited; null while that is what differs now. */
+  readonly told: readonly MovedPrice[] | null;
+}
+
+/**
+ * What is remembered of a document that is about to be switched.
+ * @param unseen an earlier switch whose prices nobody has looked at yet: they are told together
+ */
+export function beforeSwitch(
+  { editing: { content }, priced }: OpenDocument,
+  part: Partial<DocumentContent>,
+  { what, always }: NonNullable<TermsChange['moving']>,
+  unseen: BeforeSwitch | null,
+): BeforeSwitch {
+  const stood = Object.fromEntries(
+    Object.entries(content).filter(([field]) => field in part),
+  ) as Partial<DocumentContent>; // fields of a document, as they are there
+  const { currency } = content;
+  if (!unseen) return { what, always, part: stood, currency, priced, told: null };
+  return {
+    ...unseen,
+    what: unseen.what === what ? what : `${unseen.what}; ${what}`,
+    always: always || unseen.always,
+    part: { ...stood, ...unseen.part },
+    told: null,
+  };
+}
+
+/** What a switch made of the price of a line. */
+export interface MovedPrice {
+  readonly id: string;
+  readonly item: string;
+  readonly was: string;
+  readonly is: string;
+  readonly causes: readonly string[];
+}
+
+/** Line by line, what a switch made of the prices; lines that are not priced yet are left out. */
+export function switchMoves(
+  { editing, priced }: OpenDocument,
+  before: BeforeSwitch,
+  names: Names,
+): readonly MovedPrice[] {
+  if (before.told) return before.told;
+  const { currency, lines } = editing.content;
+  return lines.flatMap(({ id, item }) => {
+    const [was, is] = [before.priced[id], priced[id]];
+    if (!was || !is) return [];
+    if (each(was) === each(is) && currency === before.currency) return [];
+    const causes = priceCauses(was, is, names, writer).map(unbroken);
+    return [
+      { id, item, was: `${each(was)} ${before.currency}`, is: `${each(is)} ${currency}`, causes },
+    ];
+  });
+}
+
+/**
+ * The lines with the prices that they had before a switch, by hand where the switch moved them. In
+ * another currency, or of a line in slices, the old price is none that could be typed: null where
+ * nothing is left to be kept.
+ */
+export function linesAsBefore(
+  { editing }: OpenDocument,
+  before: BeforeSwitch,
+  moves: readonly MovedPrice[],
+): readonly DocumentLineInput[] | null {
+  const { currency, lines } = editing.content;
+  const moved = new Set(moves.map(({ id }) => id));
+  if (currency !== before.currency) return null;
+  const kept = lines.map((line) => {
+    const was = before.priced[line.id];
+    if (!moved.has(line.id) || was?.kind !== 'priced' || was.slices.length !== 1) return line;
+    const price = was.slices[0]?.unitPrice;
+    const priceByHand = price === undefined ? null : { price, reason: `as before: ${before.what}` };
+    return { ...line, priceByHand };
+  });
+  return kept.some((line, place) => line !== lines[place]) ? kept : null;
+}
+
+function each(line: PricedLineForm | undefined): string {
+  const found = line && averageEach(line);
+  return found ? writeNumber(found) : 'no price';
+}

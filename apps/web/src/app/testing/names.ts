@@ -1,0 +1,21 @@
+import type { Names } from '@honest-ledger/engine';
+
+/** Names that say what they are of: "level x". */
+export function tellingNames(): Names {
+  const of =
+    (what: string) =>
+    (code: string): string =>
+      `${what} ${code}`;
+  return {
+    category: of('category'),
+    item: of('item'),
+    family: of('family'),
+    brand: of('brand'),
+    supplier: of('supplier'),
+    level: of('level'),
+    cost: of('cost'),
+    costTable: of('cost table'),
+    condition: of('condition'),
+    attribute: of('attribute'),
+  };
+}
