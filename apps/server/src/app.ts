@@ -24,6 +24,7 @@ import { importRoutes } from './imports/routes';
 import { levelRoutes } from './levels/routes';
 import { listRoutes } from './lists/routes';
 import { outboxRoutes } from './outbox/routes';
+import { repeatRoutes } from './repeats/routes';
 import { priceDeskRoutes } from './price-desk/routes';
 import { purchasingRoutes } from './purchasing/routes';
 import { documentRoutes } from './documents/routes';
@@ -79,6 +80,7 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
         documentRoutes,
         returnRoutes,
         outboxRoutes,
+        repeatRoutes,
         priceDeskRoutes,
         purchasingRoutes,
         receiptRoutes,

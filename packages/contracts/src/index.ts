@@ -23,6 +23,7 @@ export * from './api/purchasing';
 export * from './api/documents';
 export * from './api/rates';
 export * from './api/receipts';
+export * from './api/repeats';
 export * from './api/repricings';
 export * from './api/returns';
 export * from './api/roles';

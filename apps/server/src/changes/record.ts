@@ -24,7 +24,9 @@ export interface RecordedChange {
     | 'approval asked'
     | 'approved'
     | 'refused'
-    | 'sent';
+    | 'sent'
+    | 'repeats'
+    | 'repeats no more';
   readonly before: unknown;
   readonly after: unknown;
 }

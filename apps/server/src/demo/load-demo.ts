@@ -20,6 +20,7 @@ import { DEMO_CONDITIONS, DEMO_RULES } from './rules';
 import { seededRandom } from './random';
 import { DEMO_SIGN_INS } from './sign-ins';
 import { writeApproval } from './write-approval';
+import { writeRepeat } from './write-repeat';
 import { writeQuotes } from './write-quotes';
 import { writeSales } from './write-sales';
 
@@ -61,6 +62,7 @@ export async function loadDemo(
   await writeQuotes(transaction, services, { random, goods, buyers, seller: tom });
   await writeSales(transaction, services, { goods, buyers, seller: tom });
   await writeApproval(transaction, services, noor);
+  await writeRepeat(transaction, services, tom);
 }
 
 async function insertUsers(transaction: Transaction): Promise<number[]> {

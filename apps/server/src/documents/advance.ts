@@ -5,26 +5,21 @@ import type {
   AdvancingLine,
   DocumentContent,
   DocumentState,
-  KeptPriceForm,
   PricedLineForm,
 } from '@honest-ledger/contracts';
 import {
-  decimal,
   documentTitle,
   priceDocument,
-  print,
   printed,
-  promiseOf,
-  subtract,
-  sum,
   type DocumentKind,
   type PricedDocument,
 } from '@honest-ledger/engine';
-import { createHash, randomUUID } from 'node:crypto';
+import { createHash } from 'node:crypto';
 import type { Queries, Transaction } from '../database/database';
-import { documents } from '../database/schema/index';
 import { conflict, Problem, refused } from '../http/problems';
-import { handsOf, type Hands } from './guards';
+import { handsOf } from './guards';
+import { makeFrom } from './make-from';
+import { keeping, promisesOf, withPromises } from './promises';
 import type { Services } from '../services';
 import { versionInForce } from '../versions/queries';
 import { lockDocument, recordOf, settled, type Editor } from './keep-document';
@@ -83,7 +78,13 @@ export async function advanceDocument(
   const kept = keeping(content, view.differing, chosen);
   return into === row.kind
     ? settle(transaction, services, row, { stored, after: kept }, editor)
-    : makeFrom(transaction, services, row, { into, content: kept, hands: handsOf(stored) }, editor);
+    : makeFrom(transaction, services, row, {
+        into,
+        content: { ...kept, validUntil: null },
+        hands: handsOf(stored),
+        origin: { fromNumber: number },
+        by: editor.id,
+      });
 }
 
 /** Which step a document may take, and whether there is anything to take it with. */
@@ -188,54 +189,6 @@ function figures(line: PricedLineForm): string {
   ]);
 }
 
-/** What was promised of lines that differ, by their ids. */
-function promisesOf(
-  differing: readonly AdvancingLine[],
-  { document: { kind, number, currency } }: StoredDocument,
-): ReadonlyMap<string, KeptPriceForm> {
-  return new Map(
-    differing.flatMap(({ id, promised }) =>
-      promised.kind === 'priced'
-        ? [[id, printed(promiseOf(promised, currency, { kind, number }))] as const]
-        : [],
-    ),
-  );
-}
-
-/**
- * A document that keeps some of what was promised. An amount that somebody takes off the whole document
- * is in a promise with the part that its line had of it: that part is not taken off the rest again.
- */
-function keeping(
-  content: DocumentContent,
-  differing: readonly AdvancingLine[],
-  promises: ReadonlyMap<string, KeptPriceForm>,
-): DocumentContent {
-  const { discount } = content;
-  const whole = withPromises(content, promises);
-  if (discount?.off.kind !== 'amount') return whole;
-  const parts = differing.flatMap(({ id, promised }) =>
-    promises.has(id) && promised.kind === 'priced' && promised.discountShare
-      ? [decimal(promised.discountShare)]
-      : [],
-  );
-  const left = subtract(decimal(discount.off.amount), sum(parts));
-  if (left.units >= 0) return { ...whole, discount: null };
-  return { ...whole, discount: { ...discount, off: { kind: 'amount', amount: print(left) } } };
-}
-
-/** A document with these promises on its lines; with none at all for null. */
-function withPromises(
-  content: DocumentContent,
-  promises: ReadonlyMap<string, KeptPriceForm> | null,
-): DocumentContent {
-  const lines = content.lines.map((line) => ({
-    ...line,
-    kept: promises === null ? null : (promises.get(line.id) ?? line.kept),
-  }));
-  return { ...content, lines };
-}
-
 const SETTLED: Readonly<Record<'order' | 'sale', DocumentState & ('confirmed' | 'posted')>> = {
   order: 'confirmed',
   sale: 'posted',
@@ -273,62 +226,4 @@ async function settle(
   await keepSetUpsPaid(transaction, priced, row);
   await recordOf(transaction, row, { by: editor.id, now, action: state }, [before, after]);
   return number;
-}
-
-/** Makes the next document from one. */
-async function makeFrom(
-  transaction: Transaction,
-  services: Services,
-  from: DocumentOnRow,
-  {
-    into,
-    content,
-    hands,
-  }: {
-    readonly into: DocumentKind;
-    readonly content: DocumentContent;
-    readonly hands: Hands;
-  },
-  editor: Editor,
-): Promise<number> {
-  const now = services.now();
-  const [created] = await transaction
-    .insert(documents)
-    .values({
-      kind: into,
-      fromNumber: from.number,
-      customerId: from.customerId,
-      outletId: from.outletId,
-      currency: from.currency,
-      changedBy: editor.id,
-      changedAt: now,
-    })
-    .returning({ number: documents.number, revision: documents.revision });
-  if (!created) throw new Error('a new document gave no number');
-  const { number } = created;
-  const { own, ids } = withLinesOfItsOwn({ ...content, validUntil: null });
-  await writeDocument(transaction, services, { ...created, attributes: {} }, own, {
-    id: editor.id,
-    state: 'open',
-    hands: {
-      ...hands,
-      lines: new Map([...hands.lines].map(([id, by]) => [ids.get(id) ?? id, by])),
-    },
-  });
-  const made = { by: editor.id, now, action: 'made' } as const;
-  await recordOf(transaction, { kind: into, number }, made, [null, own]);
-  return number;
-}
-
-/** The same lines with ids of their own; what was decided for one goes along. */
-function withLinesOfItsOwn(content: DocumentContent): {
-  readonly own: DocumentContent;
-  /** The ids of lines that there are, to their own. */
-  readonly ids: ReadonlyMap<string, string>;
-} {
-  const ids = new Map(content.lines.map(({ id }) => [id, randomUUID() as string]));
-  const own = (id: string): string => ids.get(id) ?? id;
-  const lines = content.lines.map((line) => ({ ...line, id: own(line.id) }));
-  const byHand = content.byHand.map((one) => ({ ...one, line: one.line && own(one.line) }));
-  return { own: { ...content, lines, byHand }, ids };
 }

@@ -27,7 +27,7 @@ import {
   type PricingDocument,
   type DocumentKind,
 } from '@honest-ledger/engine';
-import { and, asc, count, eq, ne, sql } from 'drizzle-orm';
+import { and, asc, count, eq, exists, isNotNull, ne, sql } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/pg-core';
 import { valuesOf } from '../attributes/values';
 import { lastApproval, unapproved } from '../approvals/queries';
@@ -41,6 +41,7 @@ import {
   outlets,
   documentLines,
   documents,
+  repeats,
   users,
 } from '../database/schema/index';
 import { surroundings } from '../facts/surroundings';
@@ -105,10 +106,19 @@ function selectDocuments(queries: Queries, query: Omit<DocumentQuery, keyof Page
         everyWordIn(query.text, said),
         query.kind && eq(documents.kind, query.kind),
         query.state && eq(documents.state, query.state),
+        query.repeating === true ? exists(stillRepeating(queries)) : undefined,
       ),
     )
     .orderBy(...inOrder(query, columns, documents.number))
     .$dynamic();
+}
+
+/** That a document is to be made again. */
+function stillRepeating(queries: Queries) {
+  return queries
+    .select()
+    .from(repeats)
+    .where(and(eq(repeats.documentNumber, documents.number), isNotNull(repeats.nextOn)));
 }
 
 /** How many lines some documents have. */
@@ -331,8 +341,23 @@ export async function documentNow(
   };
 }
 
+/** What somebody wrote of a line, on its row. */
+export type LineAsWritten = Pick<
+  typeof documentLines.$inferSelect,
+  | 'id'
+  | 'quantity'
+  | 'unit'
+  | 'duration'
+  | 'formOfSupply'
+  | 'levelId'
+  | 'priceByHand'
+  | 'priceReason'
+  | 'discount'
+  | 'kept'
+>;
+
 /** A line as somebody wrote it, from its row. */
-export function toLine(line: typeof documentLines.$inferSelect, item: string): DocumentLineInput {
+export function toLine(line: LineAsWritten, item: string): DocumentLineInput {
   const { id, quantity, unit, duration, formOfSupply, levelId: level } = line;
   const { priceByHand, priceReason, discount, kept } = line;
   return {

@@ -4,6 +4,7 @@ import { overtake } from '../approvals/held';
 import type { Transaction } from '../database/database';
 import { documents } from '../database/schema/index';
 import { conflict, Problem } from '../http/problems';
+import { refuseRepeating } from '../repeats/set';
 import type { Services } from '../services';
 import { lockDocument, recordOf, type Editor } from './keep-document';
 import { madeFrom } from './queries';
@@ -28,6 +29,7 @@ export async function takeBack(
     throw new Problem(422, `${title} is not ${to === 'open' ? 'opened again' : to}: ${why}.`);
   }
   if (row.state === to) throw conflict(`${title} is ${to} already.`, null);
+  await refuseRepeating(transaction, row);
   const [sale] = await madeFrom(transaction, number);
   if (sale) throw conflict(`${documentTitle(sale)} was made from ${title}, so it stays.`, null);
   const others = row.fromNumber === null ? [] : await madeFrom(transaction, row.fromNumber);

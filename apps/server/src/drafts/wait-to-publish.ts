@@ -42,9 +42,8 @@ export async function letWait(
       revision: revision + 1,
     })
     .where(eq(drafts.id, id));
-  await addJob(transaction, PUBLISH_JOB, { draft: id, at: at.toISOString() } satisfies PublishJob, {
-    runAt: at,
-  });
+  const job = { draft: id, at: at.toISOString() } satisfies PublishJob;
+  await addJob(transaction, PUBLISH_JOB, job, at.getTime() - actor.now.getTime());
   const waits = { until: at.toISOString(), note };
   await recordWaiting(transaction, actor, draft, null, waits);
 }

@@ -7,7 +7,6 @@ import type {
 } from '@honest-ledger/contracts';
 import { schoolsContent } from '../testing/levels';
 import { testServer, type Answer, type Browser, type TestServer } from '../testing/test-server';
-import { publishWaiting } from './wait-to-publish';
 
 const ID = '10000000-0000-4000-8000-00000000000';
 const AT = '2026-12-01T06:00:00.000Z';
@@ -40,9 +39,8 @@ describe('a draft that waits for its moment', () => {
   const versions = async (): Promise<number> =>
     (await browser.ask('GET', '/versions')).as<Page<VersionRow>>().total;
   const moment = async (): Promise<void> => {
-    const [draft] = await drafts();
-    server.clock.now = new Date(AT);
-    await publishWaiting(server.services, { draft: draft?.id ?? '', at: AT });
+    await server.moveOn(AT);
+    await server.workOff();
     await browser.signIn(); // the session of a week ago has ended
   };
 

@@ -12,7 +12,7 @@ import { Problem } from '../http/problems';
 import { localTime } from './local-time';
 
 /** The zone of documents that are made at no outlet. */
-const NO_OUTLETS_ZONE = 'UTC';
+export const NO_OUTLETS_ZONE = 'UTC';
 
 /** All facts around the lines of a document at an instant, but for its items and its uses of rules. */
 export async function surroundings(

@@ -4,16 +4,19 @@ import type { Queries } from '../database/database';
 /**
  * Puts a job in the queue, in the transaction that needs it: what is rolled back was never asked for.
  * @param name one of the names that `jobs` of `queue.ts` knows
+ * @param wait how long it is not to be begun, in milliseconds: the queue goes by the database's clock,
+ * which may not be ours
  */
 export async function addJob(
   queries: Queries,
   name: string,
   payload: object,
-  { runAt }: { readonly runAt?: Date } = {},
+  wait = 0,
 ): Promise<void> {
   await queries.execute(
     sql`select graphile_worker.add_job(${name}, payload := ${JSON.stringify(payload)}::json,
-      run_at := ${runAt?.toISOString() ?? null}::timestamptz, max_attempts := ${MOST_ATTEMPTS})`,
+      run_at := now() + ${Math.max(0, wait) / 1000} * interval '1 second',
+      max_attempts := ${MOST_ATTEMPTS})`,
   );
 }
 

@@ -38,9 +38,11 @@ describe('the queue', () => {
     );
   const waiting = async (): Promise<number> =>
     Number(
-      (await services.database.execute(sql`select count(*) from graphile_worker.jobs`)).rows[0]?.[
-        'count'
-      ],
+      (
+        await services.database.execute(
+          sql`select count(*) from graphile_worker.jobs where run_at <= now()`,
+        )
+      ).rows[0]?.['count'],
     );
   const idle = async (): Promise<void> => {
     while ((await waiting()) > 0) await pause(50);

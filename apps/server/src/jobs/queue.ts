@@ -17,6 +17,8 @@ import { COMPARE_JOB, compareRows, type ImportJob } from '../imports/compare-row
 import { workers } from '../database/schema/index';
 import { COMPARE_RECEIPT_JOB, TAKE_IN_JOB, type ReceiptJob } from '../receipts/receive';
 import { compareReceiptJob, takeInJob } from '../receipts/take-in';
+import { makeRepeated } from '../repeats/make';
+import { REPEAT_JOB, type RepeatJob } from '../repeats/set';
 import { priceQuotesAgain, QUOTES_JOB, type QuotesJob } from '../repricings/quotes';
 import { priceSalesPart, SALES_AGAIN_JOB, type SalesAgainJob } from '../sales-again/price-part';
 import type { Services } from '../services';
@@ -33,6 +35,8 @@ export function jobs(services: Services): TaskList {
     [QUOTES_JOB]: (payload) => priceQuotesAgain(services, payload as QuotesJob),
     [SALES_AGAIN_JOB]: (payload, { job }) =>
       priceSalesPart(services, payload as SalesAgainJob, job.attempts >= job.max_attempts),
+    [REPEAT_JOB]: (payload, { job }) =>
+      makeRepeated(services, payload as RepeatJob, job.attempts >= job.max_attempts),
     [PUBLISH_JOB]: (payload) => publishWaiting(services, payload as PublishJob),
   };
 }

@@ -17,6 +17,9 @@ export interface TestDatabase {
   readonly drop: () => Promise<void>;
 }
 
+/** When specs take place, unless they move the clock; ISO 8601. */
+export const SPEC_NOW = '2026-11-24T14:32:00Z';
+
 /** A database of a suite's own with the demo data, copied from a template made once a run. */
 export async function testDatabase(): Promise<TestDatabase> {
   await (template ??= makeTemplate());
@@ -41,7 +44,7 @@ async function makeTemplate(): Promise<void> {
   await migrateDatabase(urlOf(TEMPLATE), MIGRATIONS);
   await migrateQueue(urlOf(TEMPLATE));
   const { database, close } = openDatabase(urlOf(TEMPLATE));
-  const services = { database, setups: publishedSetups(), now: () => new Date() };
+  const services = { database, setups: publishedSetups(), now: () => new Date(SPEC_NOW) };
   await database.transaction((transaction) => loadDemo(transaction, services, RATE_FEED));
   await close();
 }

@@ -1,4 +1,5 @@
 import type { ProblemDetails } from '@honest-ledger/contracts';
+import { sql } from 'drizzle-orm';
 import type { FastifyInstance, InjectOptions } from 'fastify';
 import { runOnce } from 'graphile-worker';
 import { buildApp } from '../app';
@@ -7,7 +8,7 @@ import { DEMO_SIGN_INS } from '../demo/sign-ins';
 import { publishedSetups } from '../versions/published-setups';
 import { jobs, silent } from '../jobs/queue';
 import type { Services } from '../services';
-import { testDatabase } from './test-database';
+import { SPEC_NOW, testDatabase } from './test-database';
 
 type Method = 'GET' | 'POST' | 'PUT' | 'DELETE';
 
@@ -42,6 +43,8 @@ export interface TestServer {
   readonly url: string;
   /** Does all jobs of the queue that are due. */
   workOff(): Promise<void>;
+  /** Moves the clock on to a moment: what waits in the queue comes as much nearer. */
+  moveOn(to: string): Promise<void>;
   browser(): Browser;
   /** The same user at a second server on the same database, with the same cookies. */
   elsewhere(browser: Browser): Promise<Browser>;
@@ -52,7 +55,7 @@ export interface TestServer {
 
 export async function testServer(): Promise<TestServer> {
   const { database, url, drop } = await testDatabase();
-  const clock = { now: new Date('2026-11-24T14:32:00Z') };
+  const clock = { now: new Date(SPEC_NOW) };
   const services = { database, setups: publishedSetups(), now: () => clock.now };
   const app = await buildApp({ services, sessionSecret: SECRET });
   const more: (() => Promise<void>)[] = [];
@@ -69,6 +72,12 @@ export async function testServer(): Promise<TestServer> {
         noHandleSignals: true,
         logger: silent,
       }),
+    moveOn: async (to) => {
+      const passed = new Date(to).getTime() - clock.now.getTime();
+      clock.now = new Date(to);
+      await database.execute(sql`update graphile_worker._private_jobs
+        set run_at = run_at - ${passed / 1000} * interval '1 second'`);
+    },
     browser: () => browserOf(app),
     signedIn: async (email) => {
       const browser = browserOf(app);

@@ -61,6 +61,8 @@ export interface DocumentQuery extends ListOrder<(typeof DOCUMENT_SORTS)[number]
   readonly text?: string;
   readonly kind?: DocumentKind;
   readonly state?: DocumentState;
+  /** Only orders that are to be made again. */
+  readonly repeating?: boolean;
 }
 
 const documentKind = Joi.string().valid(...DOCUMENT_KINDS);
@@ -69,6 +71,7 @@ export const documentQuerySchema = objectOf<DocumentQuery>({
   text: searchText,
   kind: documentKind,
   state: Joi.string().valid(...DOCUMENT_STATES),
+  repeating: Joi.boolean(),
   ...orderFields(DOCUMENT_SORTS, true),
   ...pageFields,
 });

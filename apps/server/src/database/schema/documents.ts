@@ -49,6 +49,9 @@ export const documents = pgTable(
     state: text().notNull().$type<DocumentState>().default('open'),
     /** What it was made from. */
     fromNumber: integer().references((): AnyPgColumn => documents.number),
+    /** The order that it repeats, and the day for which it does. */
+    repeatsNumber: integer().references((): AnyPgColumn => documents.number),
+    repeatsOn: date(),
     /** Null for a customer nobody knows. */
     customerId: integer().references(() => customers.id),
     title: text().notNull().default(''),
@@ -91,6 +94,11 @@ export const documents = pgTable(
   (table) => [
     index('documents_kind').on(table.kind, table.changedAt),
     index('documents_from').on(table.fromNumber),
+    unique('documents_repeats').on(table.repeatsNumber, table.repeatsOn),
+    check(
+      'documents_repeats_on',
+      sql`num_nulls(${table.repeatsNumber}, ${table.repeatsOn}) in (0, 2)`,
+    ),
     index('documents_customer').on(table.customerId),
     check(
       'documents_state',

@@ -44,6 +44,7 @@ import { columnDigits, levelNames, shownLines, type ShownLine } from './document
 import { DocumentTotals } from './document-totals';
 import { documentsActions, documentsFeature, theirs } from './documents.feature';
 import { beforeSwitch, foreseenMoves, switchMoves, type BeforeSwitch } from './moved-prices';
+import { OrderRepeat } from './order-repeat';
 import { RuleChoiceList } from './rule-choice-list';
 import { choicesOfDocument } from './rule-choices';
 import { SaleReturnsPanel } from './sale-returns';
@@ -72,6 +73,7 @@ const TOLD_BESIDE =
     LineFurther,
     LinePaidBefore,
     Notice,
+    OrderRepeat,
     DocumentTotals,
     RuleChoiceList,
     SaleReturnsPanel,

@@ -53,6 +53,17 @@ import { documentsActions, documentsFeature } from './documents.feature';
           }
         </select>
       }
+      @if (kind() === 'order') {
+        <label>
+          <input
+            type="checkbox"
+            [checked]="list.typed()['repeating'] === 'true'"
+            (change)="list.choose({ repeating: repeating.checked ? 'true' : '' })"
+            #repeating
+          />
+          only those that repeat
+        </label>
+      }
     </div>
     @if (notBegun(); as problem) {
       <hl-notice [problem]="problem" [again]="false" />
@@ -61,11 +72,7 @@ import { documentsActions, documentsFeature } from './documents.feature';
       <hl-notice [problem]="problem" (retried)="list.again()" />
     } @else if (list.total() === 0) {
       <p class="empty soft">
-        {{
-          list.typed()['text']
-            ? 'No ' + kind() + ' is called that.'
-            : 'No ' + kind() + ' yet. Begin one above.'
-        }}
+        {{ nothing() }}
       </p>
     }
     <hl-endless-grid
@@ -96,6 +103,13 @@ export class DocumentList {
   protected readonly list = longList(this.name, (search) =>
     this.api.page({ ...search, kind: this.kind() }),
   );
+  /** Why there is no row. */
+  protected readonly nothing = computed(() => {
+    const { text = '', ...others } = this.list.typed();
+    if (text !== '') return `No ${this.kind()} is called that.`;
+    const isNarrowed = Object.values(others).some((one) => one !== '');
+    return isNarrowed ? `No ${this.kind()} fits that.` : `No ${this.kind()} yet. Begin one above.`;
+  });
   protected readonly notBegun = this.store.selectSignal(documentsFeature.selectNotBegun);
   private readonly reference = this.store.selectSignal(referenceFeature.selectReference);
   protected readonly columns = computed((): ColDef<DocumentRow>[] => [
