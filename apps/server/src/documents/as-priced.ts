@@ -5,18 +5,18 @@ import {
   type PricedLineForm,
 } from '@honest-ledger/contracts';
 import type { DocumentKind, PricingDocument } from '@honest-ledger/engine';
-import { asc, eq } from 'drizzle-orm';
+import { asc, eq, getTableColumns } from 'drizzle-orm';
 import { valuesOf } from '../attributes/values';
 import type { Queries } from '../database/database';
 import { oneOf } from '../database/patterns';
 import { customers, documentLines, documents, factSets, items } from '../database/schema/index';
-import { toLine } from './queries';
+import { toLine, type LineAsWritten } from './queries';
 
 /** What facts that were stored before did not have: nothing of it was asked for. */
 const KNOWN_SINCE = { ruleUses: [], bought: null, setUpPaid: [], tax: null } as const;
 
-/** A document with all that it was priced with, and what came of it. */
-export interface DocumentAsPriced {
+/** A document with all that it was priced with. */
+interface DocumentWithFacts {
   readonly number: number;
   readonly kind: DocumentKind;
   /** Empty for nobody known. */
@@ -25,28 +25,80 @@ export interface DocumentAsPriced {
   readonly version: number;
   readonly modelVersion: number;
   readonly document: PricingDocument;
+}
+
+/** The same, and what came of it. */
+export interface DocumentAsPriced extends DocumentWithFacts {
   /** In the order of the document's lines. */
   readonly priced: readonly { readonly id: string; readonly line: PricedLineForm }[];
 }
+
+/** The same, with what its lines came to alone. */
+export interface DocumentInShort extends DocumentWithFacts {
+  /** In the order of the document's lines. */
+  readonly figures: readonly {
+    /** Null for a line without a price. */
+    readonly net: string | null;
+    /** Null where no set-up charge was asked. */
+    readonly setUp: string | null;
+  }[];
+}
+
+const { priced, ...inShort } = getTableColumns(documentLines);
 
 /** Documents as they were priced, by their numbers; those without lines are left out. */
 export async function documentsAsPriced(
   queries: Queries,
   numbers: readonly number[],
 ): Promise<DocumentAsPriced[]> {
+  const rows = await queries
+    .select({ line: { ...inShort, priced }, item: items.number })
+    .from(documentLines)
+    .innerJoin(items, eq(items.id, documentLines.itemId))
+    .where(oneOf(documentLines.documentNumber, numbers))
+    .orderBy(asc(documentLines.documentNumber), asc(documentLines.position));
+  return (await withFacts(queries, numbers, rows)).map(({ document, lines }) => ({
+    ...document,
+    priced: lines.map(({ id, priced: line }) => ({ id, line })),
+  }));
+}
+
+/** The same without all that is told of a price, which is most of what there is to read. */
+export async function documentsInShort(
+  queries: Queries,
+  numbers: readonly number[],
+): Promise<DocumentInShort[]> {
+  const rows = await queries
+    .select({ line: inShort, item: items.number })
+    .from(documentLines)
+    .innerJoin(items, eq(items.id, documentLines.itemId))
+    .where(oneOf(documentLines.documentNumber, numbers))
+    .orderBy(asc(documentLines.documentNumber), asc(documentLines.position));
+  return (await withFacts(queries, numbers, rows)).map(({ document, lines }) => ({
+    ...document,
+    figures: lines.map(({ net, setUp }) => ({ net, setUp })),
+  }));
+}
+
+type LineOnRow = LineAsWritten &
+  Pick<
+    typeof documentLines.$inferSelect,
+    'documentNumber' | 'version' | 'modelVersion' | 'pricedAt' | 'factsHash'
+  >;
+
+/** The documents of some lines, which come in their order, with the facts that they were priced with. */
+async function withFacts<Line extends LineOnRow>(
+  queries: Queries,
+  numbers: readonly number[],
+  lines: readonly { readonly line: Line; readonly item: string }[],
+): Promise<{ readonly document: DocumentWithFacts; readonly lines: readonly Line[] }[]> {
   const heads = await queries
     .select({ document: documents, customer: customers.name })
     .from(documents)
     .leftJoin(customers, eq(customers.id, documents.customerId))
     .where(oneOf(documents.number, numbers))
     .orderBy(asc(documents.number));
-  const lines = await queries
-    .select({ line: documentLines, item: items.number })
-    .from(documentLines)
-    .innerJoin(items, eq(items.id, documentLines.itemId))
-    .where(oneOf(documentLines.documentNumber, numbers))
-    .orderBy(asc(documentLines.documentNumber), asc(documentLines.position));
-  const own = new Map<number, typeof lines>();
+  const own = new Map<number, { readonly line: Line; readonly item: string }[]>();
   for (const row of lines) {
     const known = own.get(row.line.documentNumber);
     if (known) known.push(row);
@@ -60,7 +112,7 @@ export async function documentsAsPriced(
     ]),
   );
   const attributes = await valuesOf(queries, 'documents', numbers);
-  return heads.flatMap(({ document: head, customer }): DocumentAsPriced[] => {
+  return heads.flatMap(({ document: head, customer }) => {
     const rows = own.get(head.number) ?? [];
     const [first] = rows;
     if (!first) return [];
@@ -85,8 +137,12 @@ export async function documentsAsPriced(
       facts: { ...KNOWN_SINCE, ...known },
       lines: rows.map(({ line, item }) => toLine(line, item)),
     });
-    const priced = rows.map(({ line }) => ({ id: line.id, line: line.priced }));
     const name = customer ?? '';
-    return [{ number, kind, customer: name, settledAt, version, modelVersion, document, priced }];
+    return [
+      {
+        document: { number, kind, customer: name, settledAt, version, modelVersion, document },
+        lines: rows.map(({ line }) => line),
+      },
+    ];
   });
 }

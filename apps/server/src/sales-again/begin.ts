@@ -16,7 +16,7 @@ import { addJob } from '../jobs/add-job';
 import { SALES_AGAIN_JOB, type SalesAgainJob } from './price-part';
 
 /** So many sales are priced by one job: some tenths of a second, which a killed process loses. */
-const SALES_A_PART = 50;
+const SALES_A_PART = 200;
 /** What was asked for before is thrown away beyond that. */
 const MOST_KEPT = 20;
 const DAY = 24 * 60 * 60 * 1000;

@@ -11,13 +11,19 @@ import {
   ZERO,
   type CompiledSetup,
   type Decimal,
+  type ItemFacts,
   type Setup,
 } from '@honest-ledger/engine';
 import { and, eq } from 'drizzle-orm';
 import { insertRows, type WrittenColumn } from '../database/insert-rows';
-import { serializable, type Transaction } from '../database/database';
+import { serializable, snapshot, type Transaction } from '../database/database';
 import { salesAgain, salesAgainLines, salesAgainParts } from '../database/schema/index';
-import { documentsAsPriced, type DocumentAsPriced } from '../documents/as-priced';
+import {
+  documentsAsPriced,
+  documentsInShort,
+  type DocumentAsPriced,
+  type DocumentInShort,
+} from '../documents/as-priced';
 import { differingFrom } from '../documents/compute-again';
 import type { Services } from '../services';
 import { setupAskedFor } from './setup-asked-for';
@@ -33,7 +39,8 @@ type Row = Omit<typeof salesAgainLines.$inferInsert, 'id' | 'runId'>;
 
 /**
  * Prices one part of the sales again, and writes down the lines that come out otherwise, with causes.
- * Each sale is computed under its own version, too: what differs there is a fault of the engine.
+ * Each sale is computed under its own version, too: what differs there is a fault of the engine. Only
+ * of sales of which a figure is another is it asked how the prices come about.
  * @param last whether it is not tried again: then the whole is told as failed
  */
 export async function priceSalesPart(
@@ -42,9 +49,11 @@ export async function priceSalesPart(
   last: boolean,
 ): Promise<void> {
   try {
-    await serializable(services.database, (transaction) =>
-      pricePart(transaction, services, run, place),
-    );
+    const { database } = services;
+    const priced = await snapshot(database, (queries) => pricePart(queries, services, run, place));
+    // short, and apart: what reads thousands of rows is not to be in the way of those who write
+    if (priced)
+      await serializable(database, (transaction) => keepPart(transaction, run, place, priced));
   } catch (error) {
     if (!last) throw error;
     const problem = error instanceof Error ? error.message : String(error);
@@ -55,57 +64,100 @@ export async function priceSalesPart(
   }
 }
 
+/** What came of a part. */
+interface PricedPart extends Pick<typeof salesAgainParts.$inferSelect, 'lines' | 'older' | 'sums'> {
+  readonly rows: readonly Row[];
+}
+
+/** Null for one that was cancelled or thrown away meanwhile, or done by somebody else already. */
 async function pricePart(
   transaction: Transaction,
   services: Services,
   run: string,
   place: number,
-): Promise<void> {
+): Promise<PricedPart | null> {
   const [found] = await transaction
     .select({ run: salesAgain, part: salesAgainParts })
     .from(salesAgain)
     .innerJoin(salesAgainParts, eq(salesAgainParts.runId, salesAgain.id))
     .where(and(eq(salesAgain.id, run), eq(salesAgainParts.place, place)));
-  // one that was cancelled or thrown away meanwhile, or done by somebody else already
-  if (found?.run.state !== 'running' || found.part.done) return;
+  if (found?.run.state !== 'running' || found.part.done) return null;
   const { asked, draftRevision } = found.run;
   const by = await setupAskedFor(transaction, services, asked.by, draftRevision);
-  const sums = new Map<string, { was: Decimal; now: Decimal }>();
-  const rows: Row[] = [];
-  let [lines, older] = [0, 0];
-  for (const sale of await documentsAsPriced(transaction, found.part.sales)) {
+  const compiledFor = async (sale: Pick<DocumentInShort, 'version'>) => {
     const own = await services.setups.of(transaction, sale.version);
+    return { own, other: by && by.compiled !== own.compiled ? by : null };
+  };
+  const sums = new Map<string, { was: Decimal; now: Decimal }>();
+  const count = (currency: string, was: Decimal, now: Decimal): void => {
+    const sum = sums.get(currency) ?? { was: ZERO, now: ZERO };
+    sums.set(currency, { was: add(sum.was, was), now: add(sum.now, now) });
+  };
+  const rows: Row[] = [];
+  const moved: number[] = [];
+  let [lines, older] = [0, 0];
+  for (const sale of await documentsInShort(transaction, found.part.sales)) {
+    const { own, other } = await compiledFor(sale);
+    if (sale.modelVersion !== MODEL_VERSION) older += 1;
+    if (!isAsSold(sale, own.compiled) || (other && !isAsSold(sale, other.compiled))) {
+      moved.push(sale.number);
+      continue;
+    }
+    for (const net of netsOf(sale, asked.category)) {
+      lines += 1;
+      count(sale.document.currency, net, net);
+    }
+  }
+  for (const sale of await documentsAsPriced(transaction, moved)) {
+    const { own, other } = await compiledFor(sale);
     const again = computed(sale, own.compiled);
     const isOlder = sale.modelVersion !== MODEL_VERSION;
-    if (isOlder) older += 1;
     const faults = new Set(isOlder ? [] : differingFrom(sale, again).map(({ id }) => id));
-    const now = by && by.compiled !== own.compiled ? computedBy(sale, by.compiled) : again;
-    for (const compared of compare(sale, now, (by ?? own).setup, asked.category)) {
+    const now = other ? computed(sale, other.compiled) : again;
+    for (const compared of compare(sale, now, (other ?? own).setup, asked.category)) {
       lines += 1;
       const fault = faults.has(compared.id);
       if (compared.now !== null) {
-        const { currency } = sale.document;
-        const sum = sums.get(currency) ?? { was: ZERO, now: ZERO };
-        sums.set(currency, {
-          was: add(sum.was, decimal(compared.was)),
-          now: add(sum.now, decimal(compared.now)),
-        });
+        count(sale.document.currency, decimal(compared.was), decimal(compared.now));
       }
       if (!fault && compared.now === compared.was) continue;
       const { id: _, ...row } = compared;
       rows.push({ ...row, place, sale: sale.number, fault });
     }
   }
-  await insertRows(transaction, 'sales_again_lines', { column: 'run_id', id: run }, WRITTEN, rows);
   const told = [...sums].map(([currency, { was, now }]): SalesAgainSum => ({
     currency,
     was: print(was),
     now: print(now),
   }));
-  await transaction
+  return { rows, lines, older, sums: told };
+}
+
+/** Writes down what came of a part, unless that was done or cancelled meanwhile. */
+async function keepPart(
+  transaction: Transaction,
+  run: string,
+  place: number,
+  { rows, ...part }: PricedPart,
+): Promise<void> {
+  const [running] = await transaction
+    .select({ id: salesAgain.id })
+    .from(salesAgain)
+    .where(and(eq(salesAgain.id, run), eq(salesAgain.state, 'running')));
+  if (!running) return;
+  const [kept] = await transaction
     .update(salesAgainParts)
-    .set({ done: true, lines, older, sums: told })
-    .where(and(eq(salesAgainParts.runId, run), eq(salesAgainParts.place, place)));
+    .set({ done: true, ...part })
+    .where(
+      and(
+        eq(salesAgainParts.runId, run),
+        eq(salesAgainParts.place, place),
+        eq(salesAgainParts.done, false),
+      ),
+    )
+    .returning({ place: salesAgainParts.place });
+  if (!kept) return;
+  await insertRows(transaction, 'sales_again_lines', { column: 'run_id', id: run }, WRITTEN, rows);
 }
 
 const WRITTEN: readonly WrittenColumn<Row>[] = [
@@ -134,14 +186,28 @@ function computed(
   return printed(priceDocument(compiled, document).lines);
 }
 
-/** By another setup: how prices come about is asked only where one of them is another. */
-function computedBy(sale: DocumentAsPriced, compiled: CompiledSetup): readonly PricedLineForm[] {
-  const plain = priceDocument(compiled, sale.document, { workings: false });
-  const same = plain.lines.every((line, place) => {
-    const was = sale.priced[place]?.line;
-    return line.kind === 'priced' && was?.kind === 'priced' && print(line.net) === was.net;
+/** Whether every line of a sale comes to what it was sold for; how prices come about is not asked. */
+function isAsSold({ document, figures }: DocumentInShort, compiled: CompiledSetup): boolean {
+  const { lines } = priceDocument(compiled, document, { workings: false });
+  return lines.every((line, place) => {
+    const was = figures[place];
+    if (line.kind === 'unpriced') return was?.net === null;
+    return print(line.net) === was?.net && (line.setUp && print(line.setUp.amount)) === was.setUp;
   });
-  return same ? sale.priced.map(({ line }) => line) : computed(sale, compiled);
+}
+
+/** What the lines of a sale that were sold for a price came to. */
+function netsOf({ document, figures }: DocumentInShort, category: string | null): Decimal[] {
+  const { items } = document.facts;
+  const asked = new Set(items.filter((item) => isIn(item, category)).map(({ item }) => item));
+  return document.lines.flatMap(({ item }, place) => {
+    const net = figures[place]?.net ?? null;
+    return net === null || !asked.has(item) ? [] : [decimal(net)];
+  });
+}
+
+function isIn({ categories }: ItemFacts, category: string | null): boolean {
+  return category === null || categories.some(({ code }) => code === category);
 }
 
 /** The lines of a sale that were sold for a price, as they were and as they come out now. */
@@ -158,7 +224,7 @@ function compare(
     const after = now[place];
     const item = facts.get(before.item);
     if (!after || !item || before.kind !== 'priced') return [];
-    if (category !== null && !item.categories.some(({ code }) => code === category)) return [];
+    if (!isIn(item, category)) return [];
     const net = after.kind === 'priced' ? after.net : null;
     const { quantity, unit, net: was } = before;
     const causes = net === was ? [] : [...priceCauses(before, after, names)];

@@ -9,23 +9,41 @@ export type Printed<T> = T extends Exact
       ? { readonly [Key in keyof T]: Printed<T[Key]> }
       : T;
 
-/** Prints every exact number inside plain data; a fraction to 10 decimals, marked "...". */
+/**
+ * Prints every exact number inside plain data; a fraction to 10 decimals, marked "...". What has no
+ * number in it is not copied: most of what workings say is the same words again and again.
+ */
 export function printed<T>(value: T): Printed<T> {
-  // The casts below follow the mapped type above case by case, which TypeScript cannot see.
-  if (isExact(value)) return printExact(value) as Printed<T>;
-  if (Array.isArray(value)) return value.map(printed) as Printed<T>;
-  if (typeof value === 'object' && value !== null) {
-    return Object.fromEntries(
-      Object.entries(value).map(([key, inner]) => [key, printed<unknown>(inner)]),
-    ) as Printed<T>;
-  }
-  return value as Printed<T>;
+  return printedPart(value) as Printed<T>; // the mapped type above, case by case
 }
 
-function isExact(value: unknown): value is Exact {
+function printedPart(value: unknown): unknown {
+  if (typeof value !== 'object' || value === null) return value;
+  if (isExact(value)) return printExact(value);
+  return Array.isArray(value) ? printedList(value) : printedFields(value);
+}
+
+function printedList(list: readonly unknown[]): readonly unknown[] {
+  let copy: unknown[] | null = null;
+  for (const [place, one] of list.entries()) {
+    const text = printedPart(one);
+    if (text !== one) (copy ??= [...list])[place] = text;
+  }
+  return copy ?? list;
+}
+
+function printedFields(fields: object): object {
+  let copy: Record<string, unknown> | null = null;
+  for (const key of Object.keys(fields)) {
+    const one: unknown = fields[key as keyof typeof fields];
+    const text = printedPart(one);
+    if (text !== one) (copy ??= { ...fields })[key] = text;
+  }
+  return copy ?? fields;
+}
+
+function isExact(value: object): value is Exact {
   return (
-    typeof value === 'object' &&
-    value !== null &&
-    (('units' in value && 'scale' in value) || ('numerator' in value && isFraction(value as Exact)))
+    ('units' in value && 'scale' in value) || ('numerator' in value && isFraction(value as Exact))
   );
 }

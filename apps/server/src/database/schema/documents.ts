@@ -152,6 +152,9 @@ export const documentLines = pgTable(
       .references(() => factSets.hash),
     /** The priced line with its workings, as the engine printed it. */
     priced: jsonb().notNull().$type<PricedLineForm>(),
+    /** What it comes to in that, and its set-up charge: what is compared of many lines at once. */
+    net: numeric().generatedAlwaysAs(sql`(priced->>'net')::numeric`),
+    setUp: numeric().generatedAlwaysAs(sql`(priced->'setUp'->>'amount')::numeric`),
   },
   (table) => [
     index('document_lines_item').on(table.itemId),
