@@ -22,51 +22,16 @@ import { namesOfThings } from '../reference/names';
 import { referenceFeature } from '../reference/reference.feature';
 import { FigureField } from '../shared/figure-field';
 import { TextField } from '../shared/text-field';
+import { LevelsAllowed } from './levels-allowed';
+import { BEGINNINGS, OWNERS, TYPES } from './list-words';
 import { settingsActions } from './settings.feature';
 
 type Content = ListContents[ListKind];
 
-/** What a new entry begins as, but for its name. */
-const BEGINNINGS: { readonly [Kind in ListKind]: Omit<ListContents[Kind], 'name'> } = {
-  categories: { parent: null },
-  families: {},
-  brands: {},
-  suppliers: {},
-  taxClasses: { category: 'Z', rate: '0' },
-  salesPeople: {},
-  departments: {},
-  deliveryMethods: {},
-  attributes: { of: 'items', type: 'text', choices: [] },
-  costKinds: { formOfSupply: true },
-  segments: { level: null },
-  outlets: {
-    timeZone: 'UTC',
-    currency: '',
-    level: null,
-    levelsAllowed: null,
-    chargesTax: false,
-    othersTaxClass: null,
-  },
-};
-
-const OWNERS: readonly CodeAndName[] = [
-  { code: 'items', name: 'items' },
-  { code: 'customers', name: 'customers' },
-  { code: 'documents', name: 'documents' },
-];
-
-const TYPES: readonly CodeAndName[] = [
-  { code: 'text', name: 'a text' },
-  { code: 'number', name: 'a number' },
-  { code: 'day', name: 'a day' },
-  { code: 'yesNo', name: 'yes or no' },
-  { code: 'choice', name: 'one of' },
-];
-
 /** One list of codes and names, edited in place; what a list has besides stands in further columns. */
 @Component({
   selector: 'hl-list-sheet',
-  imports: [CodeChoice, FigureField, RouterLink, TextField],
+  imports: [CodeChoice, FigureField, LevelsAllowed, RouterLink, TextField],
   template: `
     <table class="ledger" aria-label="Entries">
       <thead>
@@ -189,19 +154,11 @@ const TYPES: readonly CodeAndName[] = [
                 />
               </td>
               <td>
-                <details>
-                  <summary>{{ allowedWords(row) }}</summary>
-                  @for (level of levels(); track level.code) {
-                    <label class="allowed">
-                      <input
-                        type="checkbox"
-                        [checked]="isAllowed(row, level.code)"
-                        (change)="allow(row, level.code, $event)"
-                      />
-                      {{ level.name }}
-                    </label>
-                  }
-                </details>
+                <hl-levels-allowed
+                  [levels]="levels()"
+                  [allowed]="levelsAllowed(row)"
+                  (changed)="set(row, { levelsAllowed: $event })"
+                />
               </td>
               <td>
                 <input
@@ -345,24 +302,8 @@ export class ListSheet {
     this.set(row, { type: choices.length > 0 ? 'choice' : 'text', choices });
   }
 
-  protected isAllowed(row: ListRow, level: string): boolean {
-    return 'levelsAllowed' in row && (row.levelsAllowed?.includes(level) ?? false);
-  }
-
-  protected allowedWords(row: ListRow): string {
-    const names = this.levels().flatMap(({ code, name }) =>
-      this.isAllowed(row, code) ? [name] : [],
-    );
-    return names.length === 0 ? 'all' : names.join(', ');
-  }
-
-  /** None chosen stands for all. */
-  protected allow(row: ListRow, level: string, { target }: Event): void {
-    if (!(target instanceof HTMLInputElement)) return;
-    const before = 'levelsAllowed' in row ? (row.levelsAllowed ?? []) : [];
-    const others = before.filter((one) => one !== level);
-    const chosen = target.checked ? [...others, level].sort() : others;
-    this.set(row, { levelsAllowed: chosen.length === 0 ? null : chosen });
+  protected levelsAllowed(row: ListRow): readonly string[] | null {
+    return 'levelsAllowed' in row ? row.levelsAllowed : null;
   }
 
   protected set(row: ListRow, part: object): void {
