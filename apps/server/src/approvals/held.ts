@@ -1,12 +1,11 @@
 import { documentTitle } from '@honest-ledger/engine';
 import { and, eq } from 'drizzle-orm';
 import type { Queries, Transaction } from '../database/database';
-import { approvals, documents } from '../database/schema/index';
+import { approvals } from '../database/schema/index';
+import type { DocumentOnRow } from '../documents/on-row';
 import { Problem } from '../http/problems';
 import { sameGuards } from './covered';
 import { unapproved } from './queries';
-
-type DocumentOnRow = typeof documents.$inferSelect;
 
 /** A document that waits for approval goes no further, and to no customer. */
 export async function refuseHeld(queries: Queries, document: DocumentOnRow): Promise<void> {

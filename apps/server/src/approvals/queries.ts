@@ -13,6 +13,7 @@ import type { Queries } from '../database/database';
 import { countOf, inOrder, onPage } from '../database/pages';
 import { everyWordIn } from '../database/patterns';
 import { approvals, customers, documents, users } from '../database/schema/index';
+import type { DocumentOnRow } from '../documents/on-row';
 import { uncovered } from './covered';
 
 const askers = alias(users, 'askers');
@@ -105,11 +106,7 @@ function toApproval({
 /** Of the guards that a document breaks, those that nobody approved, on it or on what it was made from. */
 export async function unapproved(
   queries: Queries,
-  {
-    number,
-    fromNumber,
-    guards,
-  }: Pick<typeof documents.$inferSelect, 'number' | 'fromNumber' | 'guards'>,
+  { number, fromNumber, guards }: Pick<DocumentOnRow, 'number' | 'fromNumber' | 'guards'>,
 ): Promise<readonly BrokenGuard[]> {
   if (guards.length === 0) return guards;
   const chain = [number];

@@ -25,7 +25,6 @@ import { writeQuotes } from './write-quotes';
 import { writeSales } from './write-sales';
 
 const SEED = 20261102;
-export const BEGINNING = new Date('2026-11-02T08:00:00Z');
 /** When the first version was published: all sales of the demo came since. */
 const FIRST_VERSION = new Date('2025-05-05T06:00:00Z');
 

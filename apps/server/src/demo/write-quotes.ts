@@ -6,7 +6,7 @@ import { readDocument } from '../documents/queries';
 import type { Services } from '../services';
 import type { DemoItem } from './catalogue';
 import type { DemoCustomer } from './customers';
-import { BEGINNING } from './load-demo';
+import { BEGINNING } from './beginning';
 import type { SeededRandom } from './random';
 
 const TITLES = [

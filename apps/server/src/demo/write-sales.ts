@@ -24,6 +24,7 @@ import { outletFacts, ratesAt } from '../facts/surroundings';
 import { taxFacts } from '../facts/tax';
 import type { Services } from '../services';
 import { versionInForce } from '../versions/queries';
+import { DAY } from './beginning';
 import type { DemoItem } from './catalogue';
 import type { DemoCustomer } from './customers';
 import { seededRandom, type SeededRandom } from './random';
@@ -32,7 +33,6 @@ const SEED = 20250505;
 /** Weeks with sales, from the first Tuesday after the first version. */
 const WEEKS = 78;
 const FIRST_TUESDAY = new Date('2025-05-06T09:00:00Z').getTime();
-const DAY = 24 * 60 * 60 * 1000;
 /** So many sales are posted on one day of each week, another each time. */
 const SALES_A_DAY = 8;
 /** How many goods a customer comes back for. */

@@ -33,7 +33,8 @@ import {
 } from './queries';
 import { countUses } from './rule-uses';
 import { keepSetUpsPaid } from './set-ups-paid';
-import { writeDocument, type DocumentOnRow } from './write-document';
+import type { DocumentOnRow } from './on-row';
+import { writeDocument } from './write-document';
 
 /** What a document would be if it went one step further, priced as promised and as of now. */
 export async function foreseeAdvance(

@@ -11,7 +11,8 @@ import { settingsInForce } from '../versions/queries';
 import { checkContent } from './check-content';
 import { handsAfter } from './guards';
 import { readDocument, storedDocument } from './queries';
-import { customerOf, writeDocument, type DocumentOnRow } from './write-document';
+import type { DocumentOnRow } from './on-row';
+import { customerOf, writeDocument } from './write-document';
 
 export interface Editor {
   readonly id: number;

@@ -6,7 +6,8 @@ import { documents } from '../database/schema/index';
 import type { Services } from '../services';
 import type { Hands } from './guards';
 import { recordOf } from './keep-document';
-import { writeDocument, type DocumentOnRow } from './write-document';
+import type { DocumentOnRow } from './on-row';
+import { writeDocument } from './write-document';
 
 /** A document that is made from another. */
 export interface MadeFrom {

@@ -52,7 +52,7 @@ import { versionInForce } from '../versions/queries';
 import { boughtBefore } from './bought-before';
 import { usesOf, type OwnUses } from './rule-uses';
 import { setUpPaidOf } from './set-ups-paid';
-import type { DocumentOnRow } from './write-document';
+import type { DocumentOnRow } from './on-row';
 
 /** A page of the documents. */
 export async function findDocuments(

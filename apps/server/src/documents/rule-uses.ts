@@ -2,7 +2,7 @@ import { rulesOn, type PricedDocument, type RuleId, type RuleUses } from '@hones
 import { and, count, eq, inArray, notInArray, sql } from 'drizzle-orm';
 import type { Queries, Transaction } from '../database/database';
 import { customers, ruleUses } from '../database/schema/index';
-import type { DocumentOnRow } from './write-document';
+import type { DocumentOnRow } from './on-row';
 
 /** A document that is priced, as far as its own uses go: those of the order it is made from are its own, too. */
 export type OwnUses = Pick<DocumentOnRow, 'number' | 'fromNumber'>;

@@ -4,7 +4,7 @@ import type { Queries, Transaction } from '../database/database';
 import { oneOf } from '../database/patterns';
 import { customers, items, setUpsPaid } from '../database/schema/index';
 import { ownNumbers, type OwnUses } from './rule-uses';
-import type { DocumentOnRow } from './write-document';
+import type { DocumentOnRow } from './on-row';
 
 /** Of some items, those whose set-up charge a customer has paid on another document than this one. */
 export async function setUpPaidOf(

@@ -10,9 +10,8 @@ import { overtake } from '../approvals/held';
 import { versionInForce } from '../versions/queries';
 import { storeFacts } from './facts';
 import { brokenGuards, type Hands } from './guards';
+import type { DocumentOnRow } from './on-row';
 import { documentNow, outcomeOf } from './queries';
-
-export type DocumentOnRow = typeof documents.$inferSelect;
 
 /** A document as it was written and priced. */
 export interface WrittenAndPriced {

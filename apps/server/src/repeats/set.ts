@@ -4,6 +4,7 @@ import { eq } from 'drizzle-orm';
 import type { Transaction } from '../database/database';
 import { documents, repeats } from '../database/schema/index';
 import { recordOf, type Editor } from '../documents/keep-document';
+import type { DocumentOnRow } from '../documents/on-row';
 import { localTime } from '../facts/local-time';
 import { conflict, notFound, Problem, refused } from '../http/problems';
 import { addJob } from '../jobs/add-job';
@@ -90,7 +91,7 @@ export function letMake(
 /** An order that repeats is neither opened again nor cancelled. */
 export async function refuseRepeating(
   transaction: Transaction,
-  document: typeof documents.$inferSelect,
+  document: DocumentOnRow,
 ): Promise<void> {
   const [found] = await transaction
     .select()
