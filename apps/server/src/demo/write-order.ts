@@ -1,5 +1,4 @@
-import { contentOfDocument, type DocumentLineInput } from '@honest-ledger/contracts';
-import { PLAIN_LINE } from '@honest-ledger/engine';
+import { BARE_LINE, contentOfDocument, type DocumentLineInput } from '@honest-ledger/contracts';
 import { randomUUID } from 'node:crypto';
 import type { Transaction } from '../database/database';
 import { beginDocument, keepDocument, type Editor } from '../documents/keep-document';
@@ -13,7 +12,7 @@ export function orderLine(
   discount: DocumentLineInput['discount'] = null,
 ): DocumentLineInput {
   const id = randomUUID();
-  return { ...PLAIN_LINE, id, item, quantity, unit: null, duration: null, discount };
+  return { ...BARE_LINE, id, item, quantity, unit: null, duration: null, discount };
 }
 
 /** An open order, as somebody wrote it. @returns its number */

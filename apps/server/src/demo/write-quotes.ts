@@ -1,4 +1,4 @@
-import { PLAIN_LINE } from '@honest-ledger/engine';
+import { BARE_LINE } from '@honest-ledger/contracts';
 import { randomUUID } from 'node:crypto';
 import type { Transaction } from '../database/database';
 import { beginDocument, keepDocument } from '../documents/keep-document';
@@ -87,6 +87,6 @@ function demoLine({
     quantity: String(1 + random.whole(12)),
     unit: null,
     duration: item.series.timeUnit === undefined ? null : '3',
-    ...PLAIN_LINE,
+    ...BARE_LINE,
   };
 }

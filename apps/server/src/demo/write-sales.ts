@@ -1,8 +1,7 @@
 import type { DocumentLineInput } from '@honest-ledger/contracts';
-import { lineFromForm } from '@honest-ledger/contracts';
+import { BARE_LINE, lineFromForm } from '@honest-ledger/contracts';
 import {
   PLAIN_DOCUMENT,
-  PLAIN_LINE,
   priceDocument,
   type CompiledSetup,
   type CustomerFacts,
@@ -168,7 +167,7 @@ function soldLine({ favourites }: Buyer, random: SeededRandom): DocumentLineInpu
   const item = favourites[random.whole(favourites.length)];
   if (!item) throw new Error('a customer has favourites');
   return {
-    ...PLAIN_LINE,
+    ...BARE_LINE,
     id: randomUUID(),
     item: item.number,
     quantity: String(1 + random.whole(random.whole(4) === 0 ? 60 : 10)),

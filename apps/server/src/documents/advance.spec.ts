@@ -1,4 +1,5 @@
 import {
+  BARE_LINE,
   type AdvanceView,
   type ComputedAgain,
   type DocumentContent,
@@ -7,7 +8,7 @@ import {
   type RuleContent,
   type RuleRecord,
 } from '@honest-ledger/contracts';
-import { PLAIN_LINE, rulesOn, type DocumentKind } from '@honest-ledger/engine';
+import { rulesOn, type DocumentKind } from '@honest-ledger/engine';
 import { randomUUID } from 'node:crypto';
 import { count } from 'drizzle-orm';
 import { documents, ruleUses } from '../database/schema/index';
@@ -33,7 +34,7 @@ describe('a document on its way', () => {
     customer: string | null = 'C4001',
   ): Promise<DocumentView> {
     const begun = (await browser.ask('POST', '/documents', { kind, customer })).as<DocumentView>();
-    return keep(begun, { lines: [{ ...PLAIN_LINE, ...LINE(quantity) }], ...content });
+    return keep(begun, { lines: [{ ...BARE_LINE, ...LINE(quantity) }], ...content });
   }
   async function keep(
     document: DocumentView,
@@ -128,10 +129,10 @@ describe('a document on its way', () => {
   it('takes an amount off the whole once, whichever promises are kept', async () => {
     const goods = { kind: 'goods', reaches: [{ kind: 'item', item: 'GL-1180' }] } as const;
     const rule = await off('-10', { when: goods });
-    const clay = { ...PLAIN_LINE, ...LINE('4'), item: 'CL-0207' };
+    const clay = { ...BARE_LINE, ...LINE('4'), item: 'CL-0207' };
     const discount = { off: { kind: 'amount', amount: '-10.01' }, reason: 'so' } as const;
     const quote = await begin('quote', '2', {
-      lines: [{ ...PLAIN_LINE, ...LINE('2') }, clay],
+      lines: [{ ...BARE_LINE, ...LINE('2') }, clay],
       discount,
     });
     await desk.withdrawn(rule);
@@ -217,7 +218,7 @@ describe('a document on its way', () => {
 
   it('tells other prices from those that were seen where they come to the same in all', async () => {
     const two = [LINE('2'), { ...LINE('2'), item: 'CL-0207' }];
-    const lines = two.map((line) => ({ ...PLAIN_LINE, ...line }));
+    const lines = two.map((line) => ({ ...BARE_LINE, ...line }));
     const quote = await begin('quote', '2', { lines });
     const seen = await foresee(quote.number, 'order');
     for (const [item, amount] of [

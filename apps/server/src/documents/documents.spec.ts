@@ -1,4 +1,5 @@
 import {
+  BARE_LINE,
   documentFromForm,
   setupFromForm,
   type DraftRow,
@@ -9,13 +10,7 @@ import {
   type DocumentView,
   type SetupForm,
 } from '@honest-ledger/contracts';
-import {
-  NO_CIRCUMSTANCES,
-  PLAIN_LINE,
-  compileSetup,
-  priceDocument,
-  printed,
-} from '@honest-ledger/engine';
+import { NO_CIRCUMSTANCES, compileSetup, priceDocument, printed } from '@honest-ledger/engine';
 import { eq } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
 import { factSets, documentLines } from '../database/schema/index';
@@ -69,7 +64,7 @@ describe('a quote', () => {
     quantity,
     unit: null,
     duration: null,
-    ...PLAIN_LINE,
+    ...BARE_LINE,
     ...changes,
   });
 

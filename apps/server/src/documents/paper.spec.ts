@@ -1,7 +1,7 @@
 import type { DocumentView } from '@honest-ledger/contracts';
 import { PLAIN_LINE } from '@honest-ledger/engine';
 import { randomUUID } from 'node:crypto';
-import { documentDesk } from '../testing/documents';
+import { documentDesk, lineOf } from '../testing/documents';
 import { testServer, type Browser, type TestServer } from '../testing/test-server';
 import { paperOf } from './paper';
 
@@ -68,6 +68,22 @@ describe('a document on paper', () => {
     expect(all).toContain(`|Matching your colour, ${stain}||||24.00`);
     expect(all).toContain('|Shipping||||12.90');
     expect(all).toContain(`|Total, EUR without tax||||${quote.outcome.total}`);
+  });
+
+  it('has the notes of lines, which go along from a quote to an order', async () => {
+    const desk = documentDesk(browser);
+    const note = 'Keep it from the frost';
+    const lines = [lineOf('CL-0207', { note }), lineOf('GL-1180')];
+    const quote = await desk.begin('quote', lines);
+    expect(quote.lines.map((line) => line.note)).toEqual([note, '']);
+    const order = (await desk.advanced(quote.number, 'order')).as<DocumentView>();
+    const { rows } = await paperOf(server.database, order.number);
+    const said = [...(rows as Iterable<readonly string[]>)].map((cells) => cells.join('|'));
+    expect(said.filter((row) => row.includes(note))).toEqual([`|${note}||||`]);
+    const long = [lineOf('CL-0207', { note: 'x'.repeat(501) })];
+    expect((await desk.edited(quote, { lines: long })).problem.fields?.[0]?.path).toBe(
+      'lines[0].note',
+    );
   });
 
   it('has what is taken off without saying why, and the tax by class where the outlet charges it', async () => {

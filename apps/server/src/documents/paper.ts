@@ -45,15 +45,17 @@ export async function paperOf(queries: Queries, number: number): Promise<TitledT
     subtitle: `${whom}${content.title === '' ? '' : `${content.title}, `}${day}, in ${currency}${document.outcome.tax ? '' : ' without tax'}${until}`,
     columns: COLUMNS,
     rows: [
-      ...priced.flatMap((line) => lineRows(line, names.get(line.item) ?? '')),
+      ...rows.flatMap((row) => lineRows(row.priced, names.get(row.priced.item) ?? '', row.note)),
       ...totalRows(document.outcome, priced, currency),
     ],
   };
 }
 
-function lineRows(line: PricedLineForm, name: string): string[][] {
+function lineRows(line: PricedLineForm, name: string, note: string): string[][] {
+  const noted = note === '' ? [] : [['', note, '', '', '', '']];
   const { item, quantity } = line;
-  if (line.kind === 'unpriced') return [[item, name, quantity, '', '', 'price on request']];
+  if (line.kind === 'unpriced')
+    return [[item, name, quantity, '', '', 'price on request'], ...noted];
   const times = line.duration === null ? '' : ` × ${line.duration}`;
   const parts =
     line.slices.length < 2
@@ -61,7 +63,7 @@ function lineRows(line: PricedLineForm, name: string): string[][] {
       : line.slices.map((slice) => `${slice.quantity} at ${slice.unitPrice} per ${slice.unit}`);
   const words = [...customerWords(line), ...parts].join(', ');
   const own = [item, name, `${quantity}${times}`, line.unit, averageEach(line) ?? '', line.amount];
-  return words === '' ? [own] : [own, ['', words, '', '', '', '']];
+  return [own, ...(words === '' ? [] : [['', words, '', '', '', '']]), ...noted];
 }
 
 /** What comes between the lines and the total; a rule without words for customers is told by its kind. */

@@ -8,6 +8,7 @@ import {
   type DocumentContent,
   type Page,
   type PageAsked,
+  type DocumentLineForm,
   type DocumentLineInput,
   type DocumentQuery,
   type DocumentRow,
@@ -291,7 +292,8 @@ export async function storedDocument(queries: Queries, number: number): Promise<
 }
 
 /** What a document says of itself; its customer may be one nobody knows. */
-export interface WrittenDocument extends Omit<DocumentContent, 'title' | 'validUntil'> {
+export interface WrittenDocument extends Omit<DocumentContent, 'title' | 'validUntil' | 'lines'> {
+  readonly lines: readonly DocumentLineForm[];
   /** What it is written as, or is to become; null where it is a question. */
   readonly kind: DocumentKind | null;
 }
@@ -354,12 +356,13 @@ export type LineAsWritten = Pick<
   | 'priceReason'
   | 'discount'
   | 'kept'
+  | 'note'
 >;
 
 /** A line as somebody wrote it, from its row. */
 export function toLine(line: LineAsWritten, item: string): DocumentLineInput {
   const { id, quantity, unit, duration, formOfSupply, levelId: level } = line;
-  const { priceByHand, priceReason, discount, kept } = line;
+  const { priceByHand, priceReason, discount, kept, note } = line;
   return {
     id,
     item,
@@ -374,5 +377,6 @@ export function toLine(line: LineAsWritten, item: string): DocumentLineInput {
         : { price: priceByHand, reason: priceReason },
     discount,
     kept,
+    note,
   };
 }

@@ -124,8 +124,8 @@ export function lineRows(
     if (!written || itemId === undefined) {
       throw new Error(`line ${String(position)} of ${String(lines.length)} was lost in pricing`);
     }
-    const { id, quantity, unit, duration, formOfSupply, level, priceByHand, discount, kept } =
-      written;
+    const { id, quantity, unit, duration, formOfSupply, level } = written;
+    const { priceByHand, discount, kept, note } = written;
     const form = printed(line);
     return {
       id,
@@ -142,6 +142,7 @@ export function lineRows(
       discount,
       handBy: of.hands.lines.get(id) ?? null,
       kept,
+      note,
       amount: form.kind === 'priced' ? form.amount : null,
       version,
       modelVersion: MODEL_VERSION,

@@ -1,4 +1,5 @@
 import {
+  BARE_LINE,
   lineFromForm,
   SALE_SHEET,
   type CellProblem,
@@ -10,7 +11,6 @@ import {
   decimal,
   multiply,
   PLAIN_DOCUMENT,
-  PLAIN_LINE,
   print,
   priceDocument,
   type CompiledSetup,
@@ -157,7 +157,7 @@ function lineOf(cells: Cells): DocumentLineInput {
     quantity: cell(cells, 'Quantity'),
     unit: orNull(cells, 'Unit'),
     duration: null,
-    ...PLAIN_LINE,
+    ...BARE_LINE,
     priceByHand: { price: cell(cells, 'Price'), reason: REASON },
     discount: off === null ? null : { off: { kind: 'percent', percent: off }, reason: REASON },
   };

@@ -1,6 +1,6 @@
 import type { DocumentEdit, DocumentView } from '@honest-ledger/contracts';
-import { contentOfDocument } from '@honest-ledger/contracts';
-import { PLAIN_LINE, type DocumentKind } from '@honest-ledger/engine';
+import { BARE_LINE, contentOfDocument } from '@honest-ledger/contracts';
+import { type DocumentKind } from '@honest-ledger/engine';
 import { randomUUID } from 'node:crypto';
 import type { Answer, Browser } from './test-server';
 
@@ -10,7 +10,7 @@ export function lineOf(
   changes: Partial<DocumentEdit['lines'][number]> = {},
 ): DocumentEdit['lines'][number] {
   return {
-    ...PLAIN_LINE,
+    ...BARE_LINE,
     id: randomUUID(),
     item,
     quantity: '2',

@@ -1,5 +1,6 @@
 import {
   DOCUMENT_KINDS,
+  PLAIN_LINE,
   type AttributeFacts,
   type Circumstances,
   type Day,
@@ -95,7 +96,16 @@ export const newDocumentSchema = objectOf<NewDocument>({
   customer: customerCode.allow(null).required(),
 });
 
-export type DocumentLineInput = DocumentLineForm;
+/** A line as somebody wrote it: what is priced of it, and what else the customer reads. */
+export interface DocumentLineInput extends DocumentLineForm {
+  /** Empty for none. */
+  readonly note: string;
+}
+
+/** What a line says that says nothing but its item and quantity. */
+export const BARE_LINE = { ...PLAIN_LINE, note: '' } as const;
+
+const MOST_OF_A_NOTE = 500;
 
 /** A document as somebody wrote it. */
 export interface DocumentContent {
@@ -170,6 +180,7 @@ export const documentEditSchema = objectOf<DocumentEdit>({
         ...documentLineFields,
         id: identifier.guid().required(),
         level: identifier.guid().allow(null).default(null),
+        note: Joi.string().trim().max(MOST_OF_A_NOTE).allow('').default(''),
       }),
     )
     .max(MOST_LINES)

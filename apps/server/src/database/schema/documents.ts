@@ -140,6 +140,8 @@ export const documentLines = pgTable(
     handBy: integer().references(() => users.id),
     /** What another document promised for it. */
     kept: jsonb().$type<KeptPriceForm>(),
+    /** What the customer reads of it besides. */
+    note: text().notNull().default(''),
     /** Null on a line without a price; `priced` says why. */
     amount: numeric(),
     version: integer()

@@ -49,11 +49,12 @@ describe('what two states of a document differ in', () => {
 
   it('follows each line by itself, wherever it stands', () => {
     const priceByHand = { price: '17.00', reason: '' };
-    const more = { ...glaze, quantity: '12', priceByHand };
+    const more = { ...glaze, quantity: '12', priceByHand, note: 'in blue' };
     const one = documentLine('c', 'TO-0300', '3');
     expect(told({ lines: [more, { ...one, unit: 'box' }] })).toEqual([
       'GL-0101: quantity 1 → 12',
       'GL-0101: price by hand none → 17.00 (…)',
+      'GL-0101: note none → in blue',
       '3 box of TO-0300 added',
       '2 CL-0207 removed',
     ]);

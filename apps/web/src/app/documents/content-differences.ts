@@ -65,7 +65,7 @@ function fieldsOf(content: DocumentContent, names: Names): Fields {
 
 function fieldsOfLine(line: DocumentLineInput, names: Names): Fields {
   const { item, quantity, unit, duration, formOfSupply, level } = line;
-  const { priceByHand, discount, kept } = line;
+  const { priceByHand, discount, kept, note } = line;
   return {
     item,
     quantity: writeNumber(quantity),
@@ -76,6 +76,7 @@ function fieldsOfLine(line: DocumentLineInput, names: Names): Fields {
     'price by hand':
       priceByHand && `${writeNumber(priceByHand.price)} (${said(priceByHand.reason) ?? '…'})`,
     discount: discount && discountWords(discount),
+    note: said(note),
     promise: kept && `of ${documentTitle(kept.from)}`,
   };
 }

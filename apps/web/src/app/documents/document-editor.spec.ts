@@ -201,7 +201,7 @@ describe('the editor of a quote', () => {
 
   it('takes a price by hand only with a reason, and keeps what was computed', async () => {
     await open(view());
-    await screen.press('Form of supply, level, price, discount and rules of CL-0207');
+    await screen.press('Form of supply, level, price, discount, note and rules of CL-0207');
     await screen.type('Price by hand of CL-0207', '15');
     await screen.settle(PAUSE);
     expect(screen.text()).toContain('Say why the price is typed by hand');
@@ -214,7 +214,7 @@ describe('the editor of a quote', () => {
 
   it('takes a discount by hand, on a line and on all of it, only with a reason', async () => {
     await open(view());
-    await screen.press('Form of supply, level, price, discount and rules of CL-0207');
+    await screen.press('Form of supply, level, price, discount, note and rules of CL-0207');
     await screen.type('Discount on CL-0207', '12,5');
     await screen.settle(PAUSE);
     expect(screen.text()).toContain('Say why it is taken off by hand');
@@ -237,11 +237,22 @@ describe('the editor of a quote', () => {
 
   it('takes the form in which the goods are supplied, which says what they cost', async () => {
     await open(view());
-    await screen.press('Form of supply, level, price, discount and rules of CL-0207');
+    await screen.press('Form of supply, level, price, discount, note and rules of CL-0207');
     await screen.choose('Form of supply of CL-0207', 'split pallet');
     await screen.settle(PAUSE);
     const sent = (await screen.answer('PUT', '/api/documents/1007', view())) as DocumentEdit;
     expect(sent.lines[0]?.formOfSupply).toBe('split');
+  });
+
+  it('takes a note, which the customer reads below the line', async () => {
+    await open(view());
+    await screen.press('Form of supply, level, price, discount, note and rules of CL-0207');
+    await screen.type('Note on CL-0207', ' Keep it from the frost ');
+    await screen.settle(PAUSE);
+    const sent = (await screen.answer('PUT', '/api/documents/1007', view())) as DocumentEdit;
+    expect(sent.lines[0]?.note).toBe('Keep it from the frost');
+    const said = [...screen.host.querySelectorAll('.said')].map(({ textContent }) => textContent);
+    expect(said.some((text) => text.includes('Keep it from the frost'))).toBeTrue();
   });
 
   it('shows the margin of each line and of all to those who may see costs', async () => {

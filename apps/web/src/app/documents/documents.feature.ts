@@ -1,5 +1,5 @@
-import { PLAIN_LINE, type DocumentKind } from '@honest-ledger/engine';
-import { contentOfDocument } from '@honest-ledger/contracts';
+import { type DocumentKind } from '@honest-ledger/engine';
+import { BARE_LINE, contentOfDocument } from '@honest-ledger/contracts';
 import type {
   DocumentOutcome,
   ItemRow,
@@ -192,7 +192,7 @@ function newLine(id: string, { item, timeUnit }: ItemRow): DocumentLineInput {
     quantity: '1',
     unit: null,
     duration,
-    ...PLAIN_LINE,
+    ...BARE_LINE,
   };
 }
 

@@ -15,16 +15,17 @@ import { namesOfThings } from '../reference/names';
 import { referenceFeature } from '../reference/reference.feature';
 import { mayDo } from '../session/may-do';
 import { FigureField } from '../shared/figure-field';
+import { TextField } from '../shared/text-field';
 import type { ShownLine } from './document-lines';
 import { DiscountField } from './discount-field';
 import { marginToType, priceToMargin } from './margin-by-hand';
 import { RuleChoiceList } from './rule-choice-list';
 import { choicesOfLine } from './rule-choices';
 
-/** What few lines need: the form of supply, a level, a price or a discount by hand, and rules by hand. */
+/** What few lines need: the form of supply, a level, a price or a discount by hand, a note, rules by hand. */
 @Component({
   selector: 'hl-line-further',
-  imports: [CodeChoice, DiscountField, FigureField, RuleChoiceList],
+  imports: [CodeChoice, DiscountField, FigureField, RuleChoiceList, TextField],
   template: `
     @let one = line();
     @if (forms().length > 0) {
@@ -97,6 +98,18 @@ import { choicesOfLine } from './rule-choices';
         (changed)="changed.emit({ discount: $event })"
       />
     </fieldset>
+    <fieldset [disabled]="!mayWrite()">
+      <span>Note</span>
+      <hl-text-field
+        class="note"
+        [label]="'Note on ' + one.item"
+        placeholder="what the customer reads of it besides"
+        [most]="500"
+        [value]="one.note"
+        [problem]="problems().get('note') ?? null"
+        (changed)="changed.emit({ note: $event })"
+      />
+    </fieldset>
     @if (choices().length > 0) {
       <fieldset [disabled]="!mayChooseRules()">
         <span>Rules</span>
@@ -121,6 +134,9 @@ import { choicesOfLine } from './rule-choices';
     }
     .reason {
       width: 260px;
+    }
+    .note {
+      flex: 0 1 480px;
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,

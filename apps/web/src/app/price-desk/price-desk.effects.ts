@@ -1,7 +1,11 @@
 import { inject } from '@angular/core';
 import { Router } from '@angular/router';
-import { contentOfDocument, type DeskQuestion, type DocumentView } from '@honest-ledger/contracts';
-import { PLAIN_LINE } from '@honest-ledger/engine';
+import {
+  BARE_LINE,
+  contentOfDocument,
+  type DeskQuestion,
+  type DocumentView,
+} from '@honest-ledger/contracts';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
 import {
@@ -95,7 +99,7 @@ function quoteFor(api: DocumentsApi, asked: DeskQuestion): Observable<DocumentVi
   return api.begin({ kind: 'quote', customer }).pipe(
     switchMap((begun) => {
       const content = contentOfDocument(begun);
-      const line = { ...PLAIN_LINE, id: crypto.randomUUID(), item, quantity, unit, duration };
+      const line = { ...BARE_LINE, id: crypto.randomUUID(), item, quantity, unit, duration };
       return api.keep(begun.number, {
         ...content,
         revision: begun.revision,

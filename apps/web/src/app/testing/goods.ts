@@ -1,4 +1,4 @@
-import { PLAIN_LINE } from '@honest-ledger/engine';
+import { BARE_LINE } from '@honest-ledger/contracts';
 import type { ItemFactsForm, ItemRow, DocumentLineInput } from '@honest-ledger/contracts';
 
 /** An item with nothing special about it. */
@@ -41,6 +41,6 @@ export function documentLine(id: string, item: string, quantity: string): Docume
     quantity,
     unit: null,
     duration: null,
-    ...PLAIN_LINE,
+    ...BARE_LINE,
   };
 }

@@ -1,0 +1,1 @@
+ALTER TABLE "document_lines" ADD COLUMN "note" text DEFAULT '' NOT NULL;
