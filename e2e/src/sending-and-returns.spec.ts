@@ -88,6 +88,6 @@ test('an order repeats, a sale is sent, and some of its goods come back at its o
   await page.getByLabel('Why it comes back').fill('the wrong ones');
   await expect(page.getByRole('table', { name: 'What comes back' })).toContainText(whole);
   await page.getByRole('button', { name: 'Post the return' }).click();
-  await expect(page.getByText(/Return \d+,/)).toContainText('4 set of TL-0042');
+  await expect(page.getByText(/Return \d+,/)).toContainText('4 piece of TL-0042');
   await expect(page.getByRole('button', { name: 'Take goods back' })).toBeHidden();
 });
