@@ -39,6 +39,8 @@ export interface DocumentInShort extends DocumentWithFacts {
   readonly figures: readonly {
     /** Null for a line without a price. */
     readonly net: string | null;
+    /** Of its slices, in their order. */
+    readonly unitPrices: readonly string[];
     /** Null where no set-up charge was asked. */
     readonly setUp: string | null;
   }[];
@@ -76,7 +78,11 @@ export async function documentsInShort(
     .orderBy(asc(documentLines.documentNumber), asc(documentLines.position));
   return (await withFacts(queries, numbers, rows)).map(({ document, lines }) => ({
     ...document,
-    figures: lines.map(({ net, setUp }) => ({ net, setUp })),
+    figures: lines.map(({ net, setUp, unitPrices }) => ({
+      net,
+      setUp,
+      unitPrices: unitPrices ?? [],
+    })),
   }));
 }
 

@@ -6,8 +6,10 @@ import type {
   RepeatEdit,
   RepeatView,
 } from '@honest-ledger/contracts';
+import { sql } from 'drizzle-orm';
 import { documentDesk, lineOf } from '../testing/documents';
 import { testServer, type Answer, type Browser, type TestServer } from '../testing/test-server';
+import { makeRepeated } from './make';
 
 /** The server's clock in these specs stands at 24 November 2026 before it is moved. */
 const WEEKLY: RepeatEdit = {
@@ -106,6 +108,49 @@ describe('an order that repeats', () => {
     expect(made.map(({ on }) => on)).toEqual(['2026-12-22']);
     expect(goesOn?.remark).toBe('The order for 2026-12-22 stands for 3 before it, too.');
     expect(goesOn?.next[0]).toBe('2026-12-29');
+  });
+
+  it('is made once where two workers take it at the same time', async () => {
+    const order = await confirmed();
+    await set(order.number);
+    await server.moveOn('2026-12-01T06:00:00Z');
+    const job = { number: order.number, on: '2026-12-01' };
+    await Promise.all([1, 2, 3].map(() => makeRepeated(server.services, job, false)));
+    await browser.signIn();
+    expect((await repeat(order.number)).made.map(({ on }) => on)).toEqual(['2026-12-01']);
+  });
+
+  it('goes on with the next day where an order cannot be made, and says so', async () => {
+    const order = await confirmed();
+    await set(order.number);
+    await server.database.execute(sql`
+      create function break_off() returns trigger language plpgsql as
+        $$ begin raise exception 'broken off'; end $$`);
+    await server.database.execute(sql`
+      create trigger break_off before insert on documents
+        for each row execute function break_off()`);
+    await server.moveOn('2026-12-01T06:00:00Z');
+    const job = { number: order.number, on: '2026-12-01' };
+    await expectAsync(makeRepeated(server.services, job, false)).toBeRejected();
+    await browser.signIn();
+    expect((await repeat(order.number)).repeat?.next[0]).toBe('2026-12-01'); // it is tried again
+    await expectAsync(makeRepeated(server.services, job, true)).toBeRejected(); // for the log
+    const { made, repeat: goesOn } = await repeat(order.number);
+    expect(made).toEqual([]);
+    expect(goesOn?.remark).toBe('No order for 2026-12-01: The server could not make it.');
+    expect(goesOn?.next[0]).toBe('2026-12-08');
+    await server.database.execute(sql`drop trigger break_off on documents`);
+    await moment('2026-12-08T06:00:00Z');
+    expect((await repeat(order.number)).made.map(({ on }) => on)).toEqual(['2026-12-08']);
+  });
+
+  it('waits where it is begun too soon', async () => {
+    const order = await confirmed();
+    await set(order.number);
+    await makeRepeated(server.services, { number: order.number, on: '2026-12-01' }, false);
+    expect((await repeat(order.number)).made).toEqual([]);
+    await moment('2026-12-01T06:00:00Z');
+    expect((await repeat(order.number)).made.length).toBe(1);
   });
 
   it('ends with its last day', async () => {

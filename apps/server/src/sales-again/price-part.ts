@@ -186,13 +186,19 @@ function computed(
   return printed(priceDocument(compiled, document).lines);
 }
 
-/** Whether every line of a sale comes to what it was sold for; how prices come about is not asked. */
+/** Whether all that is paid by of a sale comes out as it was sold; how it comes about is not asked. */
 function isAsSold({ document, figures }: DocumentInShort, compiled: CompiledSetup): boolean {
   const { lines } = priceDocument(compiled, document, { workings: false });
   return lines.every((line, place) => {
     const was = figures[place];
-    if (line.kind === 'unpriced') return was?.net === null;
-    return print(line.net) === was?.net && (line.setUp && print(line.setUp.amount)) === was.setUp;
+    if (!was || line.kind === 'unpriced') return was?.net === null;
+    const { net, setUp, slices } = line;
+    return (
+      print(net) === was.net &&
+      (setUp && print(setUp.amount)) === was.setUp &&
+      slices.length === was.unitPrices.length &&
+      slices.every(({ unitPrice }, slice) => print(unitPrice) === was.unitPrices[slice])
+    );
   });
 }
 

@@ -6,6 +6,7 @@ import { fileURLToPath } from 'node:url';
 import { documentLines, documents } from '../database/schema/index';
 import { ruleDesk } from '../testing/rules';
 import { testServer, type Browser, type TestServer } from '../testing/test-server';
+import { priceSalesPart } from './price-part';
 
 describe('past sales priced again', () => {
   let server: TestServer;
@@ -109,6 +110,39 @@ describe('past sales priced again', () => {
     expect(rows.map(({ sale, kind, was }) => [sale, kind, was])).toEqual([
       [line?.number ?? 0, 'fault', '0.01'],
     ]);
+  });
+
+  it('sound the alarm where a unit price is another, though the line comes to the same', async () => {
+    const [line] = await server.database
+      .select({ id: documentLines.id, number: documents.number })
+      .from(documentLines)
+      .innerJoin(documents, eq(documents.number, documentLines.documentNumber))
+      .where(eq(documents.state, 'posted'))
+      .limit(1);
+    await server.database.execute(sql`update document_lines
+      set priced = jsonb_set(priced, '{slices,0,unitPrice}', '"0.01"')
+      where id = ${line?.id ?? ''}::uuid`);
+    const done = await finished((await begin()).id);
+    expect([done.faults, (await lines(done.id, '&kind=fault')).rows[0]?.sale]).toEqual([
+      1,
+      line?.number,
+    ]);
+  });
+
+  it('count once where several take the same part, and not at all once cancelled', async () => {
+    const { id } = await begin();
+    const part = { run: id, place: 0 };
+    await Promise.all([1, 2, 3].map(() => priceSalesPart(server.services, part, false)));
+    const once = await read(id);
+    await priceSalesPart(server.services, part, false);
+    const again = await read(id);
+    expect(once.lines).toBeGreaterThan(0);
+    expect([again.lines, again.salesDone]).toEqual([once.lines, once.salesDone]);
+    await browser.ask('POST', `/sales-again/${id}/cancel`, {});
+    await priceSalesPart(server.services, { run: id, place: 1 }, false);
+    expect((await read(id)).lines).toBe(once.lines);
+    const done = await finished((await begin()).id);
+    expect([done.state, done.lines > once.lines]).toEqual(['done', true]);
   });
 
   it('are cancelled where they are, and refused where there is nothing to price by', async () => {

@@ -154,8 +154,11 @@ export const documentLines = pgTable(
       .references(() => factSets.hash),
     /** The priced line with its workings, as the engine printed it. */
     priced: jsonb().notNull().$type<PricedLineForm>(),
-    /** What it comes to in that, and its set-up charge: what is compared of many lines at once. */
+    /** What it comes to in that, its unit prices and set-up charge: what is compared of many lines. */
     net: numeric().generatedAlwaysAs(sql`(priced->>'net')::numeric`),
+    unitPrices: jsonb()
+      .$type<readonly string[]>()
+      .generatedAlwaysAs(sql`jsonb_path_query_array(priced, '$.slices[*].unitPrice')`),
     setUp: numeric().generatedAlwaysAs(sql`(priced->'setUp'->>'amount')::numeric`),
   },
   (table) => [

@@ -69,6 +69,34 @@ describe('what a switch does to the prices of a quote', () => {
     ]);
   });
 
+  it('keeps no price that does not make its line alone', () => {
+    const was = switched(before, 'For another customer');
+    const line = was.priced['a'];
+    if (line?.kind !== 'priced') throw new Error('it has a price');
+    const moves = [{ id: 'a', item: 'a', was: '', is: '', causes: [] }];
+    const made = (of: 'group' | 'document'): boolean => {
+      const shares = [{ of }] as unknown as typeof line.shares;
+      return linesAsBefore(after, { ...was, priced: { a: { ...line, shares } } }, moves) !== null;
+    };
+    expect([made('document'), made('group')]).toEqual([true, false]);
+    const flats = [{}] as unknown as typeof line.flats;
+    const flat = { ...was, priced: { a: { ...line, flats } } };
+    expect(linesAsBefore(after, flat, moves)).toBeNull();
+  });
+
+  it('gives a reason that may be kept, however much was switched', () => {
+    const many = Array.from({ length: 40 }, (_, place) => `From level ${String(place)}`);
+    const was = [...many, ...many].reduce<BeforeSwitch | null>(
+      (earlier, what) => switched(before, what, earlier),
+      null,
+    );
+    if (!was) throw new Error('something was switched');
+    expect(was.what.split('; ')).toEqual(many);
+    const moves = [{ id: 'a', item: 'a', was: '', is: '', causes: [] }];
+    const [line] = linesAsBefore(after, was, moves) ?? [];
+    expect(line?.priceByHand?.reason.length).toBe(200);
+  });
+
   it('remembers what stood there before both of two switches that nobody looked at', () => {
     const first = switched(quote('EUR', { a: ['18.40'] }, { level: null }), 'One');
     const between = quote('EUR', { a: ['16.55'] }, { level: 'trade', outlet: 'fair' });

@@ -50,7 +50,7 @@ export function beforeSwitch(
   if (!unseen) return { what, always, part: stood, currency, priced, told: null };
   return {
     ...unseen,
-    what: unseen.what === what ? what : `${unseen.what}; ${what}`,
+    what: unseen.what.split('; ').includes(what) ? unseen.what : `${unseen.what}; ${what}`,
     always: always || unseen.always,
     part: { ...stood, ...unseen.part },
     told: null,
@@ -87,8 +87,8 @@ export function switchMoves(
 
 /**
  * The lines with the prices that they had before a switch, by hand where the switch moved them. In
- * another currency, or of a line in slices, the old price is none that could be typed: null where
- * nothing is left to be kept.
+ * another currency, or of a line that its unit price alone does not make, the old price is none that
+ * could be typed: null where nothing is left to be kept.
  */
 export function linesAsBefore(
   { editing }: OpenDocument,
@@ -98,14 +98,21 @@ export function linesAsBefore(
   const { currency, lines } = editing.content;
   const moved = new Set(moves.map(({ id }) => id));
   if (currency !== before.currency) return null;
+  const reason = `as before: ${before.what}`.slice(0, MOST_OF_A_REASON);
   const kept = lines.map((line) => {
-    const was = before.priced[line.id];
-    if (!moved.has(line.id) || was?.kind !== 'priced' || was.slices.length !== 1) return line;
-    const price = was.slices[0]?.unitPrice;
-    const priceByHand = price === undefined ? null : { price, reason: `as before: ${before.what}` };
-    return { ...line, priceByHand };
+    const price = moved.has(line.id) ? priceToType(before.priced[line.id]) : null;
+    return price === null ? line : { ...line, priceByHand: { price, reason } };
   });
   return kept.some((line, place) => line !== lines[place]) ? kept : null;
+}
+
+const MOST_OF_A_REASON = 200;
+
+/** The unit price that makes all of a line, but for what comes off the document; null where none does. */
+function priceToType(line: PricedLineForm | undefined): string | null {
+  if (line?.kind !== 'priced' || line.slices.length !== 1 || line.flats.length > 0) return null;
+  if (line.shares.some(({ of }) => of !== 'document')) return null;
+  return line.slices[0]?.unitPrice ?? null;
 }
 
 function each(line: PricedLineForm | undefined): string {

@@ -25,6 +25,8 @@ describe('an order that repeats, on its screen', () => {
     await screen.answer('GET', AT, { ...NOTHING, ...view });
     await screen.settle();
   };
+  const lastDay = (): string | undefined =>
+    screen.host.querySelector<HTMLInputElement>('[aria-label="The last day, or none"]')?.value;
   const buttons = (): string[] =>
     [...screen.host.querySelectorAll('button')].map(({ textContent }) => textContent.trim());
 
@@ -66,6 +68,25 @@ describe('an order that repeats, on its screen', () => {
       'The last day is before the first',
     );
     expect(buttons()).toContain('Repeat it');
+    expect(lastDay()).toBe('2026-11-01');
+  });
+
+  it('keeps what was typed where somebody else was first, and goes on from theirs', async () => {
+    await show({ repeat: WEEKLY });
+    await screen.press('Repeat otherwise…');
+    await screen.type('The last day, or none', '2027-11-01');
+    await screen.press('Repeat it');
+    const conflict = problemBody(409, 'Somebody else has changed meanwhile how it repeats.');
+    await screen.answer('PUT', AT, conflict, 409);
+    await screen.settle();
+    await screen.press('Try again');
+    await screen.answer('GET', AT, { ...NOTHING, repeat: { ...WEEKLY, every: 4, revision: 4 } });
+    await screen.settle();
+    expect(screen.text()).toContain('Repeats every 4 weeks');
+    expect(lastDay()).toBe('2027-11-01');
+    await screen.press('Repeat it');
+    const sent = await screen.answer('PUT', AT, { ...NOTHING, repeat: WEEKLY });
+    expect(sent).toEqual(jasmine.objectContaining({ revision: 4, until: '2027-11-01', every: 2 }));
   });
 
   it('is ended as it was seen; what was made stays', async () => {

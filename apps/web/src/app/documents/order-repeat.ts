@@ -6,6 +6,7 @@ import {
   inject,
   input,
   linkedSignal,
+  signal,
 } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import {
@@ -60,7 +61,7 @@ import type { OpenDocument } from './documents.feature';
         </p>
       }
       @if (maySet() && !setting()) {
-        <button type="button" class="quiet small" (click)="setting.set(true)">
+        <button type="button" class="quiet small" (click)="begin(view.repeat)">
           {{ view.repeat ? 'Repeat otherwise…' : 'Repeat…' }}
         </button>
         @if (view.repeat; as repeat) {
@@ -170,9 +171,10 @@ export class OrderRepeat {
   private readonly http = inject(HttpClient);
   private readonly number = computed(() => this.open().number);
   private readonly mayWrite = mayDo('writeDocuments');
+  private readonly again = signal(0);
   private readonly repeats = readAndSent(
-    this.number,
-    (number) => this.http.get<RepeatView>(at(number)),
+    computed(() => ({ number: this.number(), again: this.again() })),
+    ({ number }) => this.http.get<RepeatView>(at(number)),
     () => {
       this.setting.set(false);
     },
@@ -182,11 +184,8 @@ export class OrderRepeat {
     () => this.mayWrite() && this.open().view.state === 'confirmed',
   );
   protected readonly setting = linkedSignal({ source: this.number, computation: () => false });
-  /** As they are typed. */
-  protected readonly terms = linkedSignal((): RepeatTerms => {
-    const repeat = this.found().value?.repeat;
-    return repeat ? termsOf(repeat) : beginning();
-  });
+  /** As they are typed: whatever the server says meanwhile, they stay so. */
+  protected readonly terms = linkedSignal({ source: this.number, computation: beginning });
   protected readonly isWhole = computed(() => {
     const { every, startsOn } = this.terms();
     return Number.isInteger(every) && every >= 1 && every <= 366 && startsOn !== '';
@@ -219,6 +218,11 @@ export class OrderRepeat {
     return sentence.replace(/\d{4}-\d{2}-\d{2}/g, writeCalendarDay);
   }
 
+  protected begin(repeat: Repeat | null): void {
+    this.terms.set(repeat ? termsOf(repeat) : beginning());
+    this.setting.set(true);
+  }
+
   protected set(part: Partial<RepeatTerms>): void {
     this.terms.update((before) => ({ ...before, ...part }));
   }
@@ -238,7 +242,7 @@ export class OrderRepeat {
   }
 
   protected readAgain(): void {
-    this.repeats.send(this.http.get<RepeatView>(at(this.number())));
+    this.again.update((times) => times + 1);
   }
 }
 
