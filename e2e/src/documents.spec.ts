@@ -35,6 +35,34 @@ async function welcomeQuote(ledger: Ledger, page: Page, customer: string): Promi
 
 const total = (page: Page) => page.getByTestId('total');
 
+test('a quote for a day in spring is under the rule of that week, until it is of now again', async ({
+  ledger,
+  page,
+}) => {
+  await ledger.signIn();
+  await ledger.beginDocument('Harbour Lane Pottery');
+  await ledger.addLine('GL-1190', '1');
+  await ledger.kept();
+  const now = (await total(page).textContent()) ?? '';
+  const day = page.getByLabel('Priced as of');
+  await day.fill('2027-04-08T10:00');
+  await day.blur();
+  const notice = page.locator('.conflict');
+  await expect(notice).toContainText('As of 8 Apr 2027, 10:00');
+  await expect(notice).toContainText('Spring glaze week');
+  await ledger.kept();
+  const then = (await total(page).textContent()) ?? '';
+  expect(Number(then)).toBeLessThan(Number(now));
+
+  await page.reload();
+  await expect(day).toHaveValue('2027-04-08T10:00');
+  await expect(total(page)).toHaveText(then);
+  await day.fill('');
+  await day.blur();
+  await ledger.kept();
+  await expect(total(page)).toHaveText(now);
+});
+
 test('a price is asked at the desk, quoted, ordered, sold, and told as paid', async ({
   ledger,
   page,

@@ -45,12 +45,13 @@ export async function writeQuotes(
     const number = await beginDocument(transaction, atThen, begin, editor);
     const begun = await readDocument(transaction, atThen, number);
     const lines = Array.from({ length: 3 + demo.random.whole(5) }, () => demoLine(demo));
-    const { customer, outlet, currency, validUntil, level } = begun;
+    const { customer, outlet, currency, asOf, validUntil, level } = begun;
     const title = TITLES[index % TITLES.length] ?? '';
     const content = {
       customer,
       outlet,
       currency,
+      asOf,
       validUntil,
       codes: [],
       shipping: null,

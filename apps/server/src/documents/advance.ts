@@ -16,6 +16,8 @@ import {
 } from '@honest-ledger/engine';
 import { createHash } from 'node:crypto';
 import type { Queries, Transaction } from '../database/database';
+import { localTime } from '../facts/local-time';
+import { momentOf, zoneAt } from '../facts/surroundings';
 import { conflict, Problem, refused } from '../http/problems';
 import { handsOf } from './guards';
 import { makeFrom } from './make-from';
@@ -24,7 +26,7 @@ import type { Services } from '../services';
 import { versionInForce } from '../versions/queries';
 import { lockDocument, recordOf, settled, type Editor } from './keep-document';
 import {
-  documentNow,
+  documentAt,
   madeFrom,
   nothingPriced,
   outcomeOf,
@@ -135,20 +137,15 @@ async function foresee(
   // what it was promised before is still a promise where it only is confirmed or posted
   const content = own ? stored.content : withPromises(stored.content, null);
   const { compiled } = await services.setups.of(queries, await versionInForce(queries));
+  const now = services.now();
+  const at = await momentOf(queries, content, now);
   const around = own ? document : { number: 0, fromNumber: document.number };
   const priced = async (written: DocumentContent): Promise<PricedDocument> =>
     priceDocument(
       compiled,
-      await documentNow(queries, compiled, { ...written, kind: into }, services.now(), around),
+      await documentAt(queries, compiled, { ...written, kind: into }, at, around),
     );
-  const now = await documentNow(
-    queries,
-    compiled,
-    { ...content, kind: into },
-    services.now(),
-    around,
-  );
-  const today = priceDocument(compiled, now);
+  const today = await priced(content);
   const lines = printed(today).lines;
   const differing = rows.flatMap(({ id, priced: promised }, place): AdvancingLine[] => {
     const line = lines[place];
@@ -157,6 +154,7 @@ async function foresee(
   const asKept = keeping(content, differing, promisesOf(differing, stored));
   const keepable = differing.length > 0;
   const { validUntil } = document;
+  const { day } = localTime(now, await zoneAt(queries, content.outlet));
   return {
     content,
     view: {
@@ -169,7 +167,7 @@ async function foresee(
       seal: sealOf([...lines.map(figures), outcomeOf(today).total]),
       keepsPromise: own
         ? false
-        : document.kind === 'order' || (validUntil !== null && now.facts.local.day <= validUntil),
+        : document.kind === 'order' || (validUntil !== null && day <= validUntil),
     },
   };
 }

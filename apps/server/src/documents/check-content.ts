@@ -4,7 +4,8 @@ import { isDeepStrictEqual } from 'node:util';
 import { attributesOf, valueProblems } from '../attributes/values';
 import type { Transaction } from '../database/database';
 import { changes } from '../database/schema/index';
-import { ratesAt } from '../facts/surroundings';
+import { checkAsOf } from '../facts/as-of';
+import { momentOf, ratesAt } from '../facts/surroundings';
 import { Problem, refused } from '../http/problems';
 import { WORDS } from '../lists/keep-entry';
 import { LISTS } from '../lists/lists';
@@ -23,9 +24,11 @@ export async function checkContent(
   role: Role,
 ): Promise<void> {
   checkOverrides(before, after, role);
+  await checkAsOf(transaction, after);
   await checkPromises(transaction, number, before, after);
   await checkByHand(transaction, services, before, after);
-  await checkCurrency(transaction, after.currency, services.now());
+  const at = await momentOf(transaction, after, services.now());
+  await checkCurrency(transaction, after.currency, at);
   await checkAttributes(transaction, after);
   await checkCircumstances(transaction, after);
 }
@@ -41,6 +44,9 @@ function checkOverrides(before: DocumentContent, after: DocumentContent, role: R
   const levels = before.level === after.level && same((line) => line?.level ?? null);
   if (!levels && !may(role, 'chooseLevels')) {
     throw new Problem(403, 'Your role may not choose a level.');
+  }
+  if (before.asOf !== after.asOf && !may(role, 'chooseMoment')) {
+    throw new Problem(403, 'Your role may not choose as of when a document is priced.');
   }
   const prices =
     isDeepStrictEqual(before.discount, after.discount) &&
@@ -144,10 +150,10 @@ const CHOSEN = [
   ['deliveryMethod', 'deliveryMethods'],
 ] as const;
 
-async function checkCurrency(transaction: Transaction, currency: string, now: Date): Promise<void> {
+async function checkCurrency(transaction: Transaction, currency: string, at: Date): Promise<void> {
   const { homeCurrency } = await settingsInForce(transaction);
   if (currency === homeCurrency) return;
-  const rates = await ratesAt(transaction, now);
+  const rates = await ratesAt(transaction, at);
   if (!rates.some((one) => one.currency === currency)) {
     const sentence = `There is no rate from ${homeCurrency} to ${currency}`;
     throw new Problem(422, `${sentence}.`, { fields: [{ path: 'currency', sentence }] });

@@ -35,14 +35,15 @@ export async function paperOf(queries: Queries, number: number): Promise<TitledT
     queries,
     priced.map(({ item }) => item),
   );
-  const { currency, validUntil } = content;
+  const { currency, asOf, validUntil } = content;
   const whom = await whomFor(queries, content.customer);
   const until = validUntil === null ? '' : `, prices promised until ${validUntil}`;
+  const as = asOf === null ? '' : `, prices as of ${asOf.replace('T', ' ')}`;
   const day = (document.settledAt ?? document.changedAt).toISOString().slice(0, 10);
   return {
     name: `${document.kind}-${String(number)}`,
     title: documentTitle(document),
-    subtitle: `${whom}${content.title === '' ? '' : `${content.title}, `}${day}, in ${currency}${document.outcome.tax ? '' : ' without tax'}${until}`,
+    subtitle: `${whom}${content.title === '' ? '' : `${content.title}, `}${day}, in ${currency}${document.outcome.tax ? '' : ' without tax'}${as}${until}`,
     columns: COLUMNS,
     rows: [
       ...rows.flatMap((row) => lineRows(row.priced, names.get(row.priced.item) ?? '', row.note)),

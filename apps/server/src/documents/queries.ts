@@ -13,6 +13,7 @@ import {
   type DocumentQuery,
   type DocumentRow,
   type DocumentView,
+  type WallClock,
 } from '@honest-ledger/contracts';
 import {
   decimal,
@@ -45,7 +46,7 @@ import {
   repeats,
   users,
 } from '../database/schema/index';
-import { surroundings } from '../facts/surroundings';
+import { momentOf, surroundings } from '../facts/surroundings';
 import { taxFacts } from '../facts/tax';
 import { notFound } from '../http/problems';
 import type { Services } from '../services';
@@ -145,11 +146,12 @@ export async function readDocument(
   const { document, by, from, content, rows } = await storedDocument(queries, number);
   const inForce = await versionInForce(queries);
   const { setup, compiled } = await services.setups.of(queries, inForce);
-  const now = await documentNow(
+  const at = await momentOf(queries, content, services.now());
+  const now = await documentAt(
     queries,
     compiled,
     { ...content, kind: document.kind },
-    services.now(),
+    at,
     document,
   );
   return {
@@ -195,11 +197,12 @@ export async function documentToPrice(
 ): Promise<{ readonly name: DocumentName; readonly form: DocumentForm }> {
   const { document, content } = await storedDocument(queries, number);
   const { compiled } = await services.setups.of(queries, await versionInForce(queries));
-  const now = await documentNow(
+  const at = await momentOf(queries, content, services.now());
+  const now = await documentAt(
     queries,
     compiled,
     { ...content, kind: document.kind },
-    services.now(),
+    at,
     document,
   );
   return { name: document, form: documentToForm(now) };
@@ -271,13 +274,15 @@ export async function storedDocument(queries: Queries, number: number): Promise<
     .innerJoin(items, eq(items.id, documentLines.itemId))
     .where(eq(documentLines.documentNumber, number))
     .orderBy(asc(documentLines.position));
-  const { title, currency, validUntil, codes, shipping, byHand, discount, levelId } = document;
+  const { title, currency, asOf, validUntil, codes, shipping, byHand, discount, levelId } =
+    document;
   const { salesPerson, department, deliveryMethod, deliveryPostcode } = document;
   const content: DocumentContent = {
     customer,
     title,
     outlet,
     currency,
+    asOf: asOf === null ? null : wallClockOf(asOf),
     validUntil,
     codes,
     shipping,
@@ -292,26 +297,34 @@ export async function storedDocument(queries: Queries, number: number): Promise<
 }
 
 /** What a document says of itself; its customer may be one nobody knows. */
-export interface WrittenDocument extends Omit<DocumentContent, 'title' | 'validUntil' | 'lines'> {
+export interface WrittenDocument extends Omit<
+  DocumentContent,
+  'title' | 'asOf' | 'validUntil' | 'lines'
+> {
   readonly lines: readonly DocumentLineForm[];
   /** What it is written as, or is to become; null where it is a question. */
   readonly kind: DocumentKind | null;
+}
+
+/** A date and time as the database writes it ("2026-11-24 14:32:00"). */
+function wallClockOf(text: string): WallClock {
+  return text.replace(' ', 'T').slice(0, '2026-11-24T14:32'.length);
 }
 
 /**
  * The document as it would be priced at an instant, with the facts of now.
  * @param own whose own uses of rules do not count; null where it is no document yet
  */
-export async function documentNow(
+export async function documentAt(
   queries: Queries,
   setup: CompiledSetup,
   written: WrittenDocument,
-  now: Date,
+  at: Date,
   own: OwnUses | null = null,
 ): Promise<PricingDocument> {
   const { currency, codes, shipping, byHand, discount, attributes, kind, circumstances } = written;
   const { level, lines } = written;
-  const around = await surroundings(queries, written, now);
+  const around = await surroundings(queries, written, at);
   const found = await readItemsToPrice(
     queries,
     pricingDay(around.local.day, setup),
@@ -321,7 +334,7 @@ export async function documentNow(
   const numbers = items.map(({ item }) => item);
   const ruleUses = await usesOf(queries, setup.limitedRules, written.customer, own);
   return {
-    pricedAt: now.toISOString(),
+    pricedAt: at.toISOString(),
     currency,
     codes,
     shipping: shipping === null ? null : decimal(shipping),

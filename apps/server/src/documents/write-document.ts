@@ -4,6 +4,7 @@ import { eq, inArray } from 'drizzle-orm';
 import { keepValues } from '../attributes/values';
 import type { Transaction } from '../database/database';
 import { customers, documentLines, documents, items, outlets } from '../database/schema/index';
+import { momentOf } from '../facts/surroundings';
 import { Problem } from '../http/problems';
 import type { Services } from '../services';
 import { overtake } from '../approvals/held';
@@ -11,7 +12,7 @@ import { versionInForce } from '../versions/queries';
 import { storeFacts } from './facts';
 import { brokenGuards, type Hands } from './guards';
 import type { DocumentOnRow } from './on-row';
-import { documentNow, outcomeOf } from './queries';
+import { documentAt, outcomeOf } from './queries';
 
 /** A document as it was written and priced. */
 export interface WrittenAndPriced {
@@ -28,7 +29,7 @@ export interface Before {
 
 /**
  * Writes a document as somebody wants it, in the state it is in from then on, with all of it priced
- * under the version in force, at this instant.
+ * under the version in force, as of the moment that it says.
  */
 export async function writeDocument(
   transaction: Transaction,
@@ -45,6 +46,7 @@ export async function writeDocument(
       title: content.title,
       outletId: await outletIdOf(transaction, content.outlet),
       currency: content.currency,
+      asOf: content.asOf,
       validUntil: content.validUntil,
       codes: [...content.codes],
       shipping: content.shipping,
@@ -79,8 +81,8 @@ async function replaceLines(
   const itemIds = await itemIdsOf(transaction, lines);
   const version = await versionInForce(transaction);
   const { compiled } = await setups.of(transaction, version);
-  const pricedAt = written.changedAt;
-  const document = await documentNow(
+  const pricedAt = await momentOf(transaction, content, written.changedAt);
+  const document = await documentAt(
     transaction,
     compiled,
     { ...content, kind: written.kind },

@@ -1,4 +1,6 @@
+import type { WallClock } from '@honest-ledger/contracts';
 import type { LocalTime } from '@honest-ledger/engine';
+import { Temporal } from 'temporal-polyfill';
 
 const formatters = new Map<string, Intl.DateTimeFormat>();
 
@@ -15,6 +17,21 @@ export function localTime(instant: Date, timeZone: string): LocalTime {
     time: `${part('hour')}:${part('minute')}:${part('second')}`,
     offset: part('timeZoneName').replace('GMT', '') || '+00:00',
   };
+}
+
+/**
+ * The instant at which the clock of a time zone shows a date and time: the first one where it shows it
+ * twice, and the one that it would be by the time before where it goes forward and never shows it.
+ * @throws {RangeError} for a zone nobody knows
+ */
+export function instantAt(clock: WallClock, timeZone: string): Date {
+  return new Date(Temporal.PlainDateTime.from(clock).toZonedDateTime(timeZone).epochMilliseconds);
+}
+
+/** Whether the clock of a time zone never shows a date and time, as it goes forward over it. */
+export function isSkipped(clock: WallClock, timeZone: string): boolean {
+  const { day, time } = localTime(instantAt(clock, timeZone), timeZone);
+  return !`${day}T${time}`.startsWith(clock);
 }
 
 function formatter(timeZone: string): Intl.DateTimeFormat {

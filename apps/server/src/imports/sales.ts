@@ -23,7 +23,7 @@ import { oneOf } from '../database/patterns';
 import { customers, documentLines, documents, items, outlets } from '../database/schema/index';
 import { readItemFacts } from '../catalogue/item-facts';
 import { storeFacts } from '../documents/facts';
-import { documentNow, outcomeOf } from '../documents/queries';
+import { documentAt, outcomeOf } from '../documents/queries';
 import { lineRows } from '../documents/write-document';
 import { sells } from '../drafts/check-agreements';
 import { knownCurrencies } from '../facts/surroundings';
@@ -93,7 +93,7 @@ async function postSale(
   const at = instantOf(first);
   const currency = orNull(first, 'Currency') ?? setup.homeCurrency;
   const written = { ...contentOf(first, currency), lines: lines.map(lineOf) };
-  const document = await documentNow(transaction, setup, written, at);
+  const document = await documentAt(transaction, setup, written, at);
   const priced = priceDocument(setup, document);
   if (priced.unpricedLines > 0) throw new Problem(422, `Sale ${name} has lines without a price.`);
   const outcome = outcomeOf(priced);

@@ -22,7 +22,9 @@ import { alias } from 'drizzle-orm/pg-core';
 import { asc, eq } from 'drizzle-orm';
 import type { Queries } from '../database/database';
 import { customers, items, itemSuppliers, outlets, suppliers } from '../database/schema/index';
-import { documentNow } from '../documents/queries';
+import { documentAt } from '../documents/queries';
+import { checkAsOf } from '../facts/as-of';
+import { momentOf } from '../facts/surroundings';
 import { notFound } from '../http/problems';
 import type { Services } from '../services';
 import { settingsInForce, versionInForce } from '../versions/queries';
@@ -41,8 +43,10 @@ export async function askDesk(
   const { item: number, quantity, unit, duration, customer, level } = question;
   const line = { ...PLAIN_LINE, id: 'desk', item: number, quantity, unit, duration };
   const written = { ...PLAIN_DOCUMENT, customer, outlet, currency, level, lines: [line] };
-  const at = question.at === null ? services.now() : new Date(question.at);
-  const asked = await documentNow(queries, compiled, written, at);
+  const { asOf } = question;
+  await checkAsOf(queries, { asOf, outlet });
+  const at = await momentOf(queries, { asOf, outlet }, services.now());
+  const asked = await documentAt(queries, compiled, written, at);
   const [item] = asked.facts.items;
   if (!item) throw notFound(`Item ${number}`);
   const document = withTime(asked, item);
@@ -55,6 +59,7 @@ export async function askDesk(
     priced: priced({}),
     currency,
     outlet,
+    asOf,
     pricedAt: document.pricedAt,
     version: setup.version,
     ladder: rungs(reachingSetup(setup, document), item, { quantity, unit }).map((text) => ({

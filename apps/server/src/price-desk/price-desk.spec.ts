@@ -47,8 +47,10 @@ describe('the price desk', () => {
     const pallet = await asked({ item: 'CL-0207', unit: 'pallet' });
     const [start] = pallet.priced.kind === 'priced' ? (pallet.priced.slices[0]?.steps ?? []) : [];
     expect(start?.after).toBe('1040.00');
-    const past = await asked({ item: 'GL-1180', customer: 'C3001', at: '2026-08-01T10:00:00Z' });
-    expect(past.pricedAt).toBe('2026-08-01T10:00:00.000Z');
+    // by the clock of the outlet
+    const when = { asOf: '2026-08-01T10:00', outlet: 'mill' };
+    const past = await asked({ item: 'GL-1180', customer: 'C3001', ...when });
+    expect([past.asOf, past.pricedAt]).toEqual(['2026-08-01T10:00', '2026-08-01T07:00:00.000Z']);
     const [hired] = (await browser.ask('GET', '/items?category=hire&limit=1&offset=0')).as<{
       rows: { item: string }[];
     }>().rows;
@@ -62,7 +64,8 @@ describe('the price desk', () => {
       [{ item: 'CL-0207', quantity: '0' }, 422],
       [{ item: 'CL-0207', quantity: '-3' }, 422],
       [{ item: 'CL-0207', quantity: '1', customer: 'NOBODY' }, 404],
-      [{ item: 'CL-0207', quantity: '1', at: 'yesterday' }, 422],
+      [{ item: 'CL-0207', quantity: '1', asOf: 'yesterday' }, 422],
+      [{ item: 'CL-0207', quantity: '1', outlet: 'mill', asOf: '2027-03-28T03:30' }, 422],
     ] as const) {
       expect((await browser.ask('POST', '/price-desk', question)).status).toBe(status);
     }

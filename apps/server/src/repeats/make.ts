@@ -8,10 +8,10 @@ import { makeFrom } from '../documents/make-from';
 import { keeping, promisesOf, withPromises } from '../documents/promises';
 import { storedDocument, type StoredDocument } from '../documents/queries';
 import { localTime } from '../facts/local-time';
+import { zoneAt } from '../facts/surroundings';
 import { Problem } from '../http/problems';
 import type { Services } from '../services';
 import { dayAfter, occasionsFrom } from './occasions';
-import { zoneOf } from './queries';
 import { letMake, type RepeatJob } from './set';
 
 /**
@@ -83,7 +83,7 @@ async function dueRepeat(
     .for('update');
   if (!repeat) return null;
   const stored = await storedDocument(transaction, number);
-  const zone = await zoneOf(transaction, stored.document.outletId);
+  const zone = await zoneAt(transaction, stored.content.outlet);
   const today = localTime(services.now(), zone).day;
   if (on > today) {
     await letMake(transaction, services, { number, on }, zone); // it was begun too soon
@@ -119,7 +119,8 @@ async function goOn(
 
 /** An order as it is made again: at the prices that it has, or at those of its own day. */
 function contentOf(stored: StoredDocument, prices: Repeat['prices']): DocumentContent {
-  const { content, rows } = stored;
+  const { rows } = stored;
+  const content = { ...stored.content, asOf: null };
   if (prices === 'today') return withPromises(content, null);
   const lines = rows.map(({ id, priced }) => ({ id, promised: priced }));
   return keeping(withPromises(content, null), lines, promisesOf(lines, stored));

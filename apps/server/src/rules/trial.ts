@@ -6,18 +6,21 @@ import {
   type PricingDocument,
 } from '@honest-ledger/engine';
 import type { Queries } from '../database/database';
-import { documentNow, storedDocument } from '../documents/queries';
+import { documentAt, storedDocument } from '../documents/queries';
+import { momentOf } from '../facts/surroundings';
 
-/** What rules are tried on, as a document of an instant. */
+/** What rules are tried on, as a document of the instant that was asked for, else of its own or of now. */
 export async function documentOfTrial(
   queries: Queries,
   setup: CompiledSetup,
-  on: TrialSubject,
-  moment: Date,
+  { on, at }: { readonly on: TrialSubject; readonly at: string | null },
+  now: Date,
 ): Promise<PricingDocument> {
+  const moment = at === null ? null : new Date(at);
   if (on.kind === 'document') {
     const { content, document } = await storedDocument(queries, on.number);
-    return documentNow(queries, setup, { ...content, kind: document.kind }, moment);
+    const own = moment ?? (await momentOf(queries, content, now));
+    return documentAt(queries, setup, { ...content, kind: document.kind }, own);
   }
   const { customer, outlet, currency, codes } = on;
   const lines = on.lines.map((line, place) => ({
@@ -26,5 +29,5 @@ export async function documentOfTrial(
     ...PLAIN_LINE,
   }));
   const written = { ...PLAIN_DOCUMENT, customer, outlet, currency, codes, lines };
-  return documentNow(queries, setup, written, moment);
+  return documentAt(queries, setup, written, moment ?? now);
 }

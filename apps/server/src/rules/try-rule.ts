@@ -44,8 +44,7 @@ export async function tryRule(
   );
   const drafted = editedSetup(setup, others).setup;
   const edited = compileSetup(withContents(drafted, 'rule', new Map([[id, content]])));
-  const moment = at === null ? now() : new Date(at);
-  const document = await documentOfTrial(queries, edited, on, moment);
+  const document = await documentOfTrial(queries, edited, { on, at }, now());
   const begun = started(document, id, content.starts);
   const [before, after] = [priceDocument(compiled, document), priceDocument(edited, begun)];
   const rule = ruleFromForm({ id, ...content });

@@ -23,8 +23,10 @@ export async function tryRules(
   const { setup } = await setups.of(queries, await versionInForce(queries));
   const edited = editedSetup(setup, await heldEdits(queries)).setup;
   const compiled = compileSetup(edited);
-  const moment = at === null ? now() : new Date(at);
-  const priced = priceDocument(compiled, await documentOfTrial(queries, compiled, on, moment));
+  const priced = priceDocument(
+    compiled,
+    await documentOfTrial(queries, compiled, { on, at }, now()),
+  );
   const inOrder = edited.rules.toSorted((a, b) => a.place - b.place);
   return {
     currency: priced.currency,

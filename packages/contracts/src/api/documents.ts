@@ -19,7 +19,15 @@ import {
   shippingSchema,
 } from '../forms/document-schema';
 import { attributeFactsSchema } from '../forms/facts-schema';
-import { currencyCode, customerCode, day, identifier, objectOf, shortCode } from '../forms/fields';
+import {
+  currencyCode,
+  customerCode,
+  day,
+  identifier,
+  objectOf,
+  shortCode,
+  wallClock,
+} from '../forms/fields';
 import type { DocumentOutcome, PricedLineForm } from '../forms/priced-form';
 import type { SetupForm } from '../forms/setup-form';
 import type { Approval, BrokenGuard } from './approvals';
@@ -96,6 +104,9 @@ export const newDocumentSchema = objectOf<NewDocument>({
   customer: customerCode.allow(null).required(),
 });
 
+/** A date and time without a zone, ISO 8601, to the minute: "2026-11-24T14:32". */
+export type WallClock = string;
+
 /** A line as somebody wrote it: what is priced of it, and what else the customer reads. */
 export interface DocumentLineInput extends DocumentLineForm {
   /** Empty for none. */
@@ -114,6 +125,11 @@ export interface DocumentContent {
   readonly title: string;
   readonly outlet: string | null;
   readonly currency: string;
+  /**
+   * The date and time by which it is priced, as the clock of its outlet shows them, to the minute; null
+   * for the moment at which it is written.
+   */
+  readonly asOf: WallClock | null;
   /** The last day on which its prices are promised; null for no promise. */
   readonly validUntil: Day | null;
   /** Codes that start rules, as they were typed. */
@@ -134,13 +150,14 @@ export interface DocumentContent {
 
 /** What somebody wrote of a document. */
 export function contentOfDocument(written: DocumentContent): DocumentContent {
-  const { customer, title, outlet, currency, validUntil, codes, shipping, level, lines } = written;
-  const { byHand, discount, attributes, circumstances } = written;
+  const { customer, title, outlet, currency, asOf, validUntil, codes, shipping } = written;
+  const { level, lines, byHand, discount, attributes, circumstances } = written;
   return {
     customer,
     title,
     outlet,
     currency,
+    asOf,
     validUntil,
     codes,
     shipping,
@@ -166,6 +183,7 @@ export const documentEditSchema = objectOf<DocumentEdit>({
   title: Joi.string().trim().max(120).allow('').required(),
   outlet: shortCode.allow(null).required(),
   currency: currencyCode.required(),
+  asOf: wallClock.allow(null).default(null),
   validUntil: day.allow(null).default(null),
   codes: codesSchema,
   shipping: shippingSchema,

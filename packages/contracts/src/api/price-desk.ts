@@ -5,13 +5,14 @@ import {
   customerCode,
   decimalText,
   identifier,
-  instant,
   itemNumber,
   objectOf,
   QUANTITY_BOUNDS,
   shortCode,
   unitCode,
+  wallClock,
 } from '../forms/fields';
+import type { WallClock } from './documents';
 import type { PricedLineForm } from '../forms/priced-form';
 
 /** What does something cost? Asked without a document. */
@@ -30,8 +31,8 @@ export interface DeskQuestion {
   readonly outlet: string | null;
   /** Null for the customer's currency, else the outlet's. */
   readonly currency: string | null;
-  /** An instant, ISO 8601; null for now. */
-  readonly at: string | null;
+  /** A date and time by the clock of the outlet; null for now. */
+  readonly asOf: WallClock | null;
 }
 
 export const deskQuestionSchema = objectOf<DeskQuestion>({
@@ -43,7 +44,7 @@ export const deskQuestionSchema = objectOf<DeskQuestion>({
   level: identifier.guid().allow(null).default(null),
   outlet: shortCode.allow(null).default(null),
   currency: currencyCode.allow(null).default(null),
-  at: instant.allow(null).default(null),
+  asOf: wallClock.allow(null).default(null),
 });
 
 /** The same goods in another quantity. */
@@ -65,7 +66,9 @@ export interface DeskAnswer {
   readonly currency: CurrencyCode;
   /** The outlet that it was asked at; null for none. */
   readonly outlet: string | null;
-  /** When it was priced; ISO 8601, UTC. */
+  /** As of when it was asked, by the clock of that outlet; null for now. */
+  readonly asOf: WallClock | null;
+  /** The instant as of which it is priced; ISO 8601, UTC. */
   readonly pricedAt: string;
   readonly version: number;
   /** Quantities at which the setup says something else, with the one that was asked for. */

@@ -13,6 +13,8 @@ const PERMISSIONS = {
   writeDocuments: ['administrator', 'pricing', 'approver', 'sales'],
   /** Choose a level for a document or a line. */
   chooseLevels: ['administrator', 'pricing', 'approver'],
+  /** Say as of when a document is priced, where that is not now. */
+  chooseMoment: ['administrator', 'pricing', 'approver'],
   /** Type prices and discounts by hand; beyond the limit of the role they wait for approval. */
   priceByHand: ['administrator', 'pricing', 'approver', 'sales'],
   /** Approve or refuse what waits for it. */

@@ -102,7 +102,7 @@ export interface BasketLine {
 /** When and on what something is tried. */
 export interface Trial {
   readonly on: TrialSubject;
-  /** The instant it is tried at, ISO 8601; null for now. */
+  /** The instant it is tried at, ISO 8601; null for that of the document, else for now. */
   readonly at: string | null;
 }
 

@@ -111,6 +111,7 @@ export const instant = Joi.string()
   });
 
 const DAY_TEXT = /^\d{4}-\d{2}-\d{2}$/;
+const DAY_LENGTH = '2026-11-24'.length;
 
 /** A calendar day: ISO 8601. */
 export const day = Joi.string()
@@ -122,6 +123,24 @@ function isDay(text: string): boolean {
   const instantOf = new Date(`${text}T00:00:00Z`);
   return !Number.isNaN(instantOf.getTime()) && instantOf.toISOString().startsWith(text);
 }
+
+const CLOCK_TEXT = /^\d{4}-\d{2}-\d{2}T([01]\d|2[0-3]):[0-5]\d$/;
+const FIRST_CLOCK = '1970-01-01T00:00';
+const LAST_CLOCK = '2999-12-31T23:59';
+
+/** A date and time as a clock on the wall shows it, without a time zone: ISO 8601, to the minute. */
+export const wallClock = Joi.string()
+  .pattern(CLOCK_TEXT, 'clock')
+  .custom((text: string, help) => {
+    if (!CLOCK_TEXT.test(text)) return text; // the pattern has said so
+    if (!isDay(text.slice(0, DAY_LENGTH))) return help.error('string.pattern.name');
+    return text < FIRST_CLOCK || text > LAST_CLOCK ? help.error('clock.bounds') : text;
+  })
+  .messages({
+    'string.pattern.name':
+      '{#label} must be a date and time that exist, without a zone, such as 2026-11-24T14:32',
+    'clock.bounds': '{#label} must be in the years from 1970 to 2999',
+  });
 
 /** From one day to another, both included. */
 export const dayWindow = objectOf<{ from: string | null; until: string | null }>({

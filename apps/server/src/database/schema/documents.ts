@@ -60,6 +60,8 @@ export const documents = pgTable(
     currency: text().notNull(),
     /** Where it is made; null for no outlet. */
     outletId: integer().references(() => outlets.id),
+    /** By which date and time it is priced, by the clock of its outlet, to the minute; null for now. */
+    asOf: timestamp({ mode: 'string' }),
     /** The last day on which its prices are promised. */
     validUntil: date(),
     /** Codes that start rules. */
@@ -107,6 +109,7 @@ export const documents = pgTable(
     ),
     check('documents_settled', sql`(${table.state} = 'open') = (${table.settledAt} is null)`),
     index('documents_changed_at').on(table.changedAt),
+    check('documents_as_of', sql`${table.asOf} = date_trunc('minute', ${table.asOf})`),
     check('documents_shipping', sql`${table.shipping} between 0 and 9999999999`),
   ],
 );

@@ -1,5 +1,6 @@
 import type { DocumentContent } from '@honest-ledger/contracts';
 import { NO_CIRCUMSTANCES } from '@honest-ledger/engine';
+import { writeWallClock } from '../shared/dates';
 import { documentLine } from '../testing/goods';
 import { tellingNames } from '../testing/names';
 import { contentDifferences } from './content-differences';
@@ -9,6 +10,7 @@ const THEN: DocumentContent = {
   title: '',
   outlet: 'shop',
   currency: 'EUR',
+  asOf: null,
   validUntil: null,
   codes: [],
   shipping: null,
@@ -40,6 +42,9 @@ describe('what two states of a document differ in', () => {
       'shipping none → 1,250',
       'discount on the whole none → 5 % (a fair)',
       'delivery postcode none → PL4',
+    ]);
+    expect(told({ asOf: '2026-11-20T09:00' })).toEqual([
+      `priced as of now → ${writeWallClock('2026-11-20T09:00')}`,
     ]);
     expect(told({ level: 'x', attributes: { job: 'K7' } })).toEqual([
       'level none → level x',

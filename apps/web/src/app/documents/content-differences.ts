@@ -1,5 +1,6 @@
 import type { DiscountForm, DocumentContent, DocumentLineInput } from '@honest-ledger/contracts';
 import { documentTitle, type Names } from '@honest-ledger/engine';
+import { writeWallClock } from '../shared/dates';
 import { writeNumber } from '../shared/numbers';
 
 /** Fields by what people call them; null where nothing is said. */
@@ -43,6 +44,7 @@ function fieldsOf(content: DocumentContent, names: Names): Fields {
     'what it is for': said(content.title),
     outlet: content.outlet,
     currency: content.currency,
+    'priced as of': content.asOf === null ? 'now' : writeWallClock(content.asOf),
     'promised until': content.validUntil,
     codes: said(codes.join(', ')),
     shipping: shipping && writeNumber(shipping),

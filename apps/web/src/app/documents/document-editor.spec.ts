@@ -11,6 +11,7 @@ import { LINE, SETUP, showDocument, view } from '../testing/documents';
 import { levelContent } from '../testing/levels';
 import { outcomeOf } from '../testing/outcome';
 import { emptyRule } from '../rules/rule-edits';
+import { writeWallClock } from '../shared/dates';
 import { problemBody, signedIn, type ShownScreen } from '../testing/screens';
 import { workingsFeature } from '../workings/workings.feature';
 import type { DocumentEditor } from './document-editor';
@@ -301,6 +302,37 @@ describe('the editor of a quote', () => {
     expect([told(), total()]).toEqual(['', '81.00']);
   });
 
+  it('leaves to the server what it costs as of another time, and tells what that moves', async () => {
+    await open(view());
+    await screen.type('Priced as of', '2026-11-20T09:00');
+    expect(total()).toBe('32.40'); // what is known here is known as of now
+    await screen.settle(PAUSE);
+    const asOf = '2026-11-20T09:00';
+    const basePrices = [{ kind: 'own', item: 'CL-0207', unit: null, price: '17.00' }] as const;
+    const then = view([LINE], { asOf, revision: 2 }, { ...SETUP, basePrices });
+    const sent = (await screen.answer('PUT', '/api/documents/1007', then)) as DocumentEdit;
+    expect([sent.asOf, total()]).toEqual([asOf, '29.90']);
+    const told = screen.host.querySelector('.conflict')?.textContent.replace(/\s+/g, ' ') ?? '';
+    expect(told).toContain(`As of ${writeWallClock(asOf)}`);
+    expect(told).toContain('16.20 EUR14.95 EUR');
+    await screen.press('Switch back');
+    await screen.settle(PAUSE);
+    const back = (await screen.answer('PUT', '/api/documents/1007', view())) as DocumentEdit;
+    expect(back.asOf).toBeNull();
+  });
+
+  it('says beside the time that the clock of the outlet never shows it', async () => {
+    await open(view());
+    await screen.type('Priced as of', '2027-03-28T01:30');
+    await screen.settle(PAUSE);
+    const sentence = 'The clock goes forward over this time there, so it never comes';
+    const refused = { ...problemBody(422, sentence), fields: [{ path: 'asOf', sentence }] };
+    await screen.answer('PUT', '/api/documents/1007', refused, 422);
+    const field = screen.host.querySelector('[aria-label="Priced as of"]');
+    expect(field?.getAttribute('aria-invalid')).toBe('true');
+    expect(field?.parentElement?.textContent).toContain(sentence);
+  });
+
   it('tells what is charged once for the set-up, and what was paid before', async () => {
     const quote = view();
     const [line] = quote.priced;
@@ -358,6 +390,16 @@ describe('the editor of a quote', () => {
     await screen.settle();
     expect(screen.host.querySelector('[aria-label^="Level and price by hand"]')).toBeNull();
     expect(screen.host.querySelector('[aria-label="Level of the quote"]')).toBeNull();
+    expect(screen.host.querySelector('[aria-label="Priced as of"]')).toBeNull();
+  });
+
+  it('shows everybody as of when it is priced, where that was said', async () => {
+    await open(view([LINE], { asOf: '2026-11-20T09:00' }));
+    signedIn(screen, 'sales');
+    await screen.settle();
+    const field = screen.host.querySelector<HTMLInputElement>('[aria-label="Priced as of"]');
+    expect(field?.value).toBe('2026-11-20T09:00');
+    expect(field?.closest('[inert]')).not.toBeNull();
   });
 
   it('is loud where the browser and the server price otherwise', async () => {

@@ -20,7 +20,7 @@ import { namesOfThings } from '../reference/names';
 import { referenceFeature } from '../reference/reference.feature';
 import { mayDo } from '../session/may-do';
 import { Amount } from '../shared/amount';
-import { writeDay } from '../shared/dates';
+import { writeDay, writeWallClock } from '../shared/dates';
 import { FigureField } from '../shared/figure-field';
 import { KeptState } from '../shared/kept-state';
 import { lossOf, type EditingScreen } from '../shared/leave-kept';
@@ -53,7 +53,7 @@ import { TouchMarks } from './touch-marks';
 
 /** The fields that show what is wrong with them themselves. */
 const TOLD_BESIDE =
-  /^(shipping|circumstances\.deliveryPostcode|attributes\..*|(lines\[\d+\]\.)?discount\.(reason|off\..+)|lines\[\d+\]\.(quantity|duration|priceByHand\.(price|reason)))$/;
+  /^(asOf|shipping|circumstances\.deliveryPostcode|attributes\..*|(lines\[\d+\]\.)?discount\.(reason|off\..+)|lines\[\d+\]\.(quantity|duration|priceByHand\.(price|reason)))$/;
 
 /** A quote, an order or a sale: its lines, what each costs this customer, and how each price came about. */
 @Component({
@@ -188,13 +188,14 @@ export class DocumentEditor implements EditingScreen, OnDestroy {
     if (!open || !line?.priced || !line.facts) return null;
     // what the server has priced stands there since it was kept
     const pricedAt = open.provisional ? open.inputs.document.pricedAt : open.view.changedAt;
-    const { currency } = open.editing.content;
+    const { currency, asOf } = open.editing.content;
+    const when = asOf === null ? writeDay(pricedAt) : writeWallClock(asOf);
     const who = this.customer()?.name ?? 'an unknown customer';
     return {
       line: line.priced,
       item: line.facts,
       currency,
-      whose: `${writeNumber(line.quantity)} × ${line.unit ?? line.facts.unit} for ${who}, ${writeDay(pricedAt)}`,
+      whose: `${writeNumber(line.quantity)} × ${line.unit ?? line.facts.unit} for ${who}, ${when}`,
       version: open.version,
       provisional: open.provisional,
     };

@@ -22,7 +22,7 @@ import { AttributeFields } from '../reference/attribute-fields';
 import { CodeChoice } from '../reference/code-choice';
 import { referenceFeature } from '../reference/reference.feature';
 import { mayDo } from '../session/may-do';
-import { writeInstant } from '../shared/dates';
+import { writeInstant, writeWallClock } from '../shared/dates';
 import { DayField } from '../shared/day-field';
 import { FigureField } from '../shared/figure-field';
 import { TextField } from '../shared/text-field';
@@ -68,6 +68,7 @@ export class DocumentTerms {
   protected readonly reference = this.store.selectSignal(referenceFeature.selectReference);
   private readonly levels = this.store.selectSignal(referenceFeature.selectPublishedLevels);
   protected readonly mayOverride = mayDo('chooseLevels');
+  protected readonly mayChooseMoment = mayDo('chooseMoment');
   protected readonly mayDiscount = mayDo('priceByHand');
   protected readonly seesCosts = mayDo('seeCosts');
   /** Why a margin that was typed gives no discount. */
@@ -92,6 +93,10 @@ export class DocumentTerms {
   protected setCustomer(customer: string | null): void {
     this.changingCustomer.set(false);
     this.set({ customer }, 'For another customer');
+  }
+
+  protected setAsOf(asOf: string | null): void {
+    this.set({ asOf }, asOf === null ? 'As of now' : `As of ${writeWallClock(asOf)}`, true);
   }
 
   protected setValidUntil(validUntil: string | null): void {

@@ -173,7 +173,7 @@ export const documentsEffects = {
 /** Prices here what may be priced here. */
 function priceOnce(
   worker: PricingWorker,
-  { setup, document }: PricingInputs,
+  { setup, document }: Pick<PricingInputs, 'setup' | 'document'>,
 ): Observable<PricedDocumentForm> {
   return setup ? worker.price(setup, document) : EMPTY;
 }

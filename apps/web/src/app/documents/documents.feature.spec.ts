@@ -44,6 +44,7 @@ function view(changes: Partial<DocumentView> = {}): DocumentView {
     from: null,
     became: [],
     settledAt: null,
+    asOf: null,
     validUntil: null,
     number: 1001,
     revision: 1,
@@ -172,6 +173,7 @@ describe('an open document', () => {
     expect(inputsFor(open.inputs, content)).toBeNull();
     expect(inputsFor(inputs, { ...content, customer: 'C2' })).toBeNull();
     expect(inputsFor(inputs, { ...content, outlet: 'quay' })).toBeNull();
+    expect(inputsFor(inputs, { ...content, asOf: '2026-11-20T09:00' })).toBeNull();
     expect(inputsFor(inputs, { ...content, level: 'x' })).toBeNull();
     expect(inputsFor(inputs, { ...content, currency: 'USD' })?.document.currency).toBe('USD');
   });

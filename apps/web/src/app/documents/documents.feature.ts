@@ -238,7 +238,7 @@ function withPrices(
 function pricesOf(view: DocumentView) {
   const { pricing, priced, outcome, unpricedLines, version } = view;
   return {
-    inputs: pricing,
+    inputs: { ...pricing, asOf: view.asOf },
     priced: byId(priced),
     outcome,
     unpricedLines,

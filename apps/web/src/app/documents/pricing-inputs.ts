@@ -5,15 +5,17 @@ export interface PricingInputs {
   /** Null where the server alone may price it. */
   readonly setup: SetupForm | null;
   readonly document: DocumentForm;
+  /** As of when it was to be priced; null for as of then. */
+  readonly asOf: DocumentContent['asOf'];
 }
 
 /**
  * The same inputs for what the quote says now; null where they do not reach that far: another
- * customer or outlet, an item or a level that they do not have. Then the server alone prices.
+ * customer, outlet or moment, an item or a level that they do not have. Then the server alone prices.
  */
 export function inputsFor(
-  { setup, document }: PricingInputs,
-  { customer, outlet, ...written }: DocumentContent,
+  { setup, document, asOf: gatheredFor }: PricingInputs,
+  { customer, outlet, asOf, ...written }: DocumentContent,
 ): { readonly setup: SetupForm; readonly document: DocumentForm } | null {
   if (!setup) return null;
   const { facts } = document;
@@ -25,6 +27,7 @@ export function inputsFor(
   const reach =
     facts.customer?.code === customer &&
     (facts.outlet?.code ?? null) === outlet &&
+    gatheredFor === asOf &&
     lines.every(({ item }) => items.has(item)) &&
     chosen.every((id) => id === null || levels.has(id));
   return reach

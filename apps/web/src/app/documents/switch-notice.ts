@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, input, output } from '@an
 import type { DocumentContent } from '@honest-ledger/contracts';
 import { namesOfThings } from '../reference/names';
 import type { OpenDocument } from './documents.feature';
+import { inputsFor } from './pricing-inputs';
 import { linesAsBefore, switchMoves, type BeforeSwitch } from './moved-prices';
 
 /**
@@ -13,7 +14,7 @@ import { linesAsBefore, switchMoves, type BeforeSwitch } from './moved-prices';
   template: `
     @if (before().always || moves().length > 0) {
       <div class="notice conflict" role="status">
-        <p>{{ before().what }}:{{ moves().length === 0 ? ' no price is another.' : '' }}</p>
+        <p>{{ before().what }}:{{ moves().length > 0 ? '' : nothingMoved() }}</p>
         @if (moves().length > 0) {
           <div class="moves">
             <table class="ledger" aria-label="Prices that moved">
@@ -86,4 +87,10 @@ export class SwitchNotice {
   protected readonly asBefore = computed(() =>
     this.mayPrice() ? linesAsBefore(this.open(), this.before(), this.moves()) : null,
   );
+  /** What is told where no price is another; where the server alone prices, that is not known at once. */
+  protected readonly nothingMoved = computed(() => {
+    const { editing, inputs } = this.open();
+    const isKnown = editing.state === 'kept' || inputsFor(inputs, editing.content) !== null;
+    return isKnown ? ' no price is another.' : ' not priced yet.';
+  });
 }

@@ -93,9 +93,9 @@ export const priceDeskEffects = {
   ),
 };
 
-/** A quote of what was asked: at the outlet, in the currency and at the level that were asked for. */
+/** A quote of what was asked: at the outlet, in the currency, at the level and as of the moment that were asked for. */
 function quoteFor(api: DocumentsApi, asked: DeskQuestion): Observable<DocumentView> {
-  const { item, quantity, unit, duration, customer, outlet, currency, level } = asked;
+  const { item, quantity, unit, duration, customer, outlet, currency, level, asOf } = asked;
   return api.begin({ kind: 'quote', customer }).pipe(
     switchMap((begun) => {
       const content = contentOfDocument(begun);
@@ -106,6 +106,7 @@ function quoteFor(api: DocumentsApi, asked: DeskQuestion): Observable<DocumentVi
         outlet: outlet ?? content.outlet,
         currency: currency ?? content.currency,
         level,
+        asOf,
         lines: [line],
       });
     }),

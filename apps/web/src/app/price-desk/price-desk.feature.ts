@@ -53,7 +53,7 @@ const TERMS: DeskTerms = {
   level: null,
   outlet: null,
   currency: null,
-  at: null,
+  asOf: null,
 };
 const beginning: PriceDeskState = { item: null, customer: null, terms: TERMS, prices: nothingYet };
 

@@ -1,6 +1,7 @@
 import type { CustomerRow, DeskAnswer, DocumentView, LastPrice } from '@honest-ledger/contracts';
 import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
+import { writeWallClock } from '../shared/dates';
 import { view } from '../testing/documents';
 import { itemFacts, itemRow } from '../testing/goods';
 import { problemBody, showScreen, signedIn, type ShownScreen } from '../testing/screens';
@@ -20,6 +21,7 @@ function answer(changes: Partial<DeskAnswer> = {}): DeskAnswer {
     priced,
     currency: 'EUR',
     outlet: null,
+    asOf: null,
     pricedAt: '2026-11-24T14:32:00Z',
     version: 2,
     ladder: [
@@ -76,7 +78,7 @@ describe('the screen of the price desk', () => {
 
   it('answers with the price, its workings, by quantity and by level, and what was paid', async () => {
     expect(await ask(answer(), [paid()])).toEqual(
-      jasmine.objectContaining({ item: 'CL-0207', quantity: '1', customer: null, at: null }),
+      jasmine.objectContaining({ item: 'CL-0207', quantity: '1', customer: null, asOf: null }),
     );
     const shown = screen.text();
     for (const part of [
@@ -129,6 +131,28 @@ describe('the screen of the price desk', () => {
     const body = problemBody(422, 'quantity must be above 0.');
     await screen.answer('POST', '/api/price-desk', body, 422);
     expect(screen.text()).toContain('quantity must be above 0.');
+  });
+
+  it('asks and quotes as of another time, which not every role may choose', async () => {
+    await ask();
+    await screen.type('As of', '2026-12-24T10:00');
+    await screen.settle(PAUSE);
+    const asOf = '2026-12-24T10:00';
+    const sent = await screen.answer('POST', '/api/price-desk', answer({ asOf }));
+    expect(sent).toEqual(jasmine.objectContaining({ asOf }));
+    await screen.answer('GET', '/api/last-prices?item=CL-0207', { customer: [], segment: [] });
+    expect(screen.text()).toContain(writeWallClock(asOf));
+    await screen.press('Quote it');
+    await screen.answer('POST', '/api/documents', view([]));
+    const kept = await screen.answer('PUT', '/api/documents/1007', view());
+    expect((kept as DocumentView).asOf).toBe(asOf);
+    signedIn(screen, 'sales');
+    await screen.settle();
+    const button = screen.host.querySelector<HTMLButtonElement>('.main-action');
+    expect([button?.disabled, button?.title]).toEqual([
+      true,
+      'Your role may not choose as of when a quote is priced.',
+    ]);
   });
 
   it('makes a quote of the question', async () => {

@@ -7,7 +7,7 @@ import {
   viewChild,
 } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import type { CustomerRow, ItemRow, PricedLineForm } from '@honest-ledger/contracts';
+import type { CustomerRow, DeskAnswer, ItemRow, PricedLineForm } from '@honest-ledger/contracts';
 import { averageEach, problemSentence } from '@honest-ledger/engine';
 import { Store } from '@ngrx/store';
 import { ItemPicker } from '../catalogue/item-picker';
@@ -17,7 +17,8 @@ import { namesOfThings } from '../reference/names';
 import { referenceFeature } from '../reference/reference.feature';
 import { mayDo } from '../session/may-do';
 import { Amount, mostDigits } from '../shared/amount';
-import { writeInstant } from '../shared/dates';
+import { writeInstant, writeWallClock } from '../shared/dates';
+import { DayField } from '../shared/day-field';
 import { FigureField } from '../shared/figure-field';
 import { Notice } from '../shared/notice';
 import { writeNumber, writer } from '../shared/numbers';
@@ -46,6 +47,7 @@ interface ShownPrice {
     Amount,
     CodeChoice,
     CustomerPicker,
+    DayField,
     FigureField,
     ItemPicker,
     Notice,
@@ -67,6 +69,7 @@ export class PriceDesk {
   protected readonly reference = this.store.selectSignal(referenceFeature.selectReference);
   private readonly levels = this.store.selectSignal(referenceFeature.selectPublishedLevels);
   protected readonly mayQuote = mayDo('writeDocuments');
+  protected readonly mayChooseMoment = mayDo('chooseMoment');
   protected readonly mayOverride = mayDo('chooseLevels');
   /** What came last, while it is still the answer to this item. */
   protected readonly answer = computed(() => {
@@ -80,6 +83,15 @@ export class PriceDesk {
   protected readonly currencies = computed(() =>
     this.reference().customers.currencies.map((code) => ({ code, name: code })),
   );
+  /** Why no quote of what was asked is written; null where it is. */
+  protected readonly whyNotQuoted = computed((): string | null => {
+    const { level, asOf } = this.terms();
+    if (level !== null && !this.mayOverride()) return 'Your role may not choose a level.';
+    if (asOf !== null && !this.mayChooseMoment()) {
+      return 'Your role may not choose as of when a quote is priced.';
+    }
+    return null;
+  });
   protected readonly whose = computed(() => this.customer()?.name ?? 'nobody known');
   protected readonly price = computed(() => {
     const answer = this.answer();
@@ -108,7 +120,6 @@ export class PriceDesk {
     return priced?.quantity ?? '';
   });
   protected readonly write = writeNumber;
-  protected readonly writeInstant = writeInstant;
 
   constructor() {
     namesOfThings(); // the levels and outlets come with them
@@ -143,11 +154,6 @@ export class PriceDesk {
     this.set({ unit: target.value === '' ? null : target.value });
   }
 
-  protected setMoment({ target }: Event): void {
-    if (!(target instanceof HTMLInputElement)) return;
-    this.set({ at: target.value === '' ? null : new Date(target.value).toISOString() });
-  }
-
   protected again(): void {
     this.store.dispatch(priceDeskActions.asked());
   }
@@ -159,11 +165,16 @@ export class PriceDesk {
   protected follow({ priced, name, asked }: ShownPrice): void {
     const answer = this.answer();
     if (!answer) return;
-    const { item, currency, version, pricedAt } = answer;
+    const { item, currency, version } = answer;
     const as = asked ? '' : ` (${name})`;
-    const whose = `${writeNumber(priced.quantity)} × ${this.terms().unit ?? item.unit} for ${this.whose()}${as}, ${writeInstant(pricedAt)}`;
+    const whose = `${writeNumber(priced.quantity)} × ${this.terms().unit ?? item.unit} for ${this.whose()}${as}, ${this.when(answer)}`;
     const price = { line: priced, item, currency, whose, version, provisional: false };
     this.store.dispatch(workingsActions.followed({ price }));
+  }
+
+  /** As of when it is priced: by the clock of the outlet where it was asked by that. */
+  protected when({ asOf, pricedAt }: DeskAnswer): string {
+    return asOf === null ? writeInstant(pricedAt) : writeWallClock(asOf);
   }
 
   private shown(key: string, name: string, priced: PricedLineForm, asked: boolean): ShownPrice {

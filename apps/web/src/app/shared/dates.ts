@@ -23,3 +23,14 @@ const calendarDay = new Intl.DateTimeFormat(undefined, { dateStyle: 'medium', ti
 export function writeCalendarDay(day: string): string {
   return calendarDay.format(new Date(`${day}T00:00:00Z`));
 }
+
+const wallClock = new Intl.DateTimeFormat(undefined, {
+  dateStyle: 'medium',
+  timeStyle: 'short',
+  timeZone: 'UTC',
+});
+
+/** A date and time without a zone, ISO 8601, as people here write it; the same in every time zone. */
+export function writeWallClock(clock: string): string {
+  return wallClock.format(new Date(`${clock}Z`));
+}

@@ -1,14 +1,18 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
 
-/** A calendar day that is edited in place, in the browser's own way of typing days; empty for none. */
+/**
+ * A calendar day, or a day with its time, that is edited in place in the browser's own way of typing
+ * these; empty for none.
+ */
 @Component({
   selector: 'hl-day-field',
   template: `
     <input
       class="cell"
-      type="date"
-      min="1970-01-01"
-      max="9999-12-31"
+      [type]="withTime() ? 'datetime-local' : 'date'"
+      [min]="withTime() ? '1970-01-01T00:00' : '1970-01-01'"
+      [max]="withTime() ? '2999-12-31T23:59' : '9999-12-31'"
+      [title]="title()"
       [attr.aria-label]="label()"
       [attr.aria-invalid]="problem() !== null"
       [value]="value() ?? ''"
@@ -26,19 +30,25 @@ import { ChangeDetectionStrategy, Component, input, output } from '@angular/core
     input {
       width: 132px;
     }
+    input[type='datetime-local'] {
+      width: 190px;
+    }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class DayField {
-  /** ISO 8601, or null for none. */
+  /** ISO 8601, without a zone; null for none. */
   readonly value = input.required<string | null>();
   readonly label = input.required<string>();
+  /** Whether the time of day is part of it. */
+  readonly withTime = input(false);
+  readonly title = input('');
   readonly problem = input<string | null>(null);
   readonly changed = output<string | null>();
 
   protected commit({ target }: Event): void {
     if (!(target instanceof HTMLInputElement) || target.validity.badInput) return;
-    const day = target.value === '' ? null : target.value;
-    if (day !== this.value()) this.changed.emit(day);
+    const typed = target.value === '' ? null : target.value;
+    if (typed !== this.value()) this.changed.emit(typed);
   }
 }

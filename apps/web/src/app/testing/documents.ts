@@ -101,15 +101,17 @@ export class PricingAtOnce implements Pick<PricingWorker, 'price'> {
 export function view(
   lines: DocumentView['lines'] = [LINE],
   changes: Partial<DocumentView> = {},
+  setup: SetupForm = SETUP,
 ): DocumentView {
   const document = { ...DOCUMENT, lines };
-  const priced = printed(price(setupFromForm(SETUP), documentFromForm(document)));
+  const priced = printed(price(setupFromForm(setup), documentFromForm(document)));
   return {
     kind: 'quote',
     state: 'open',
     from: null,
     became: [],
     settledAt: null,
+    asOf: null,
     validUntil: null,
     number: 1007,
     revision: 1,
@@ -135,7 +137,7 @@ export function view(
     unpricedLines: priced.unpricedLines,
     changedAt: '2026-11-24T14:32:00Z',
     changedBy: 'Ines Marlow',
-    pricing: { setup: SETUP, document },
+    pricing: { setup, document },
     ...changes,
   };
 }
