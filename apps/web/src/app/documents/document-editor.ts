@@ -15,13 +15,12 @@ import {
 import type { ItemRow, DocumentContent, DocumentLineInput } from '@honest-ledger/contracts';
 import { marginOfLines, type RuleByHand } from '@honest-ledger/engine';
 import { Store } from '@ngrx/store';
+import saysTheSame from 'fast-deep-equal';
 import { ItemPicker } from '../catalogue/item-picker';
 import { namesOfThings } from '../reference/names';
 import { referenceFeature } from '../reference/reference.feature';
 import { mayDo } from '../session/may-do';
-import { Amount } from '../shared/amount';
 import { writeDay, writeWallClock } from '../shared/dates';
-import { FigureField } from '../shared/figure-field';
 import { KeptState } from '../shared/kept-state';
 import { lossOf, type EditingScreen } from '../shared/leave-kept';
 import { Notice } from '../shared/notice';
@@ -34,11 +33,11 @@ import { AdvancePanel } from './advance-panel';
 import { codesTold } from './codes-told';
 import { DocumentHead } from './document-head';
 import { DocumentHistory } from './document-history';
+import { DocumentLine } from './document-line';
 import { DocumentSending } from './document-sending';
 import { DocumentTerms, type TermsChange } from './document-terms';
 import { WORDS } from './document-words';
 import { GoneNotice } from './gone-notice';
-import { LineFurther } from './line-further';
 import { LinePaidBefore } from './line-paid-before';
 import { columnDigits, levelNames, shownLines, type ShownLine } from './document-lines';
 import { DocumentTotals } from './document-totals';
@@ -49,7 +48,6 @@ import { RuleChoiceList } from './rule-choice-list';
 import { choicesOfDocument } from './rule-choices';
 import { SaleReturnsPanel } from './sale-returns';
 import { SwitchNotice } from './switch-notice';
-import { TouchMarks } from './touch-marks';
 
 /** The fields that show what is wrong with them themselves. */
 const TOLD_BESIDE =
@@ -60,17 +58,15 @@ const TOLD_BESIDE =
   selector: 'hl-document-editor',
   imports: [
     AdvancePanel,
-    Amount,
     ApprovalPanel,
     DocumentHead,
     DocumentHistory,
+    DocumentLine,
     DocumentSending,
     DocumentTerms,
-    FigureField,
     GoneNotice,
     ItemPicker,
     KeptState,
-    LineFurther,
     LinePaidBefore,
     Notice,
     OrderRepeat,
@@ -78,7 +74,6 @@ const TOLD_BESIDE =
     RuleChoiceList,
     SaleReturnsPanel,
     SwitchNotice,
-    TouchMarks,
   ],
   templateUrl: './document-editor.html',
   styleUrl: './document-editor.scss',
@@ -91,9 +86,9 @@ export class DocumentEditor implements EditingScreen, OnDestroy {
   private readonly store = inject(Store);
   private readonly names = namesOfThings();
   private readonly picker = viewChild(ItemPicker);
-  private readonly quantities = viewChildren<FigureField>('quantity');
+  private readonly rows = viewChildren(DocumentLine);
   /** The line whose price the workings show. */
-  private readonly followed = signal<string | null>(null);
+  protected readonly followed = signal<string | null>(null);
   /** A line that was just added: its quantity is typed next. */
   private added: string | null = null;
 
@@ -104,7 +99,7 @@ export class DocumentEditor implements EditingScreen, OnDestroy {
     const open = this.open();
     return open ? shownLines(open) : [];
   });
-  protected readonly digits = computed(() => columnDigits(this.lines()));
+  protected readonly digits = computed(() => columnDigits(this.lines()), { equal: saysTheSame });
   protected readonly customer = computed(() => this.open()?.inputs.document.facts.customer ?? null);
   protected readonly reference = this.store.selectSignal(referenceFeature.selectReference);
   protected readonly levels = this.store.selectSignal(referenceFeature.selectPublishedLevels);
@@ -138,9 +133,10 @@ export class DocumentEditor implements EditingScreen, OnDestroy {
     if (!open) return [];
     return choicesOfDocument(open.outcome, open.editing.content.byHand, this.names());
   });
-  /** What is wrong with each line, by the path in it. */
+  /** What is wrong with each line, by the path in it; null where nothing is. */
   protected readonly problems = computed(() => {
     const fields = this.open()?.editing.problem?.fields ?? [];
+    if (fields.length === 0) return null;
     return this.lines().map((_, index) => fieldsUnder(fields, `lines[${String(index)}].`));
   });
   protected readonly noProblems: ReadonlyMap<string, string> = new Map();
@@ -148,7 +144,7 @@ export class DocumentEditor implements EditingScreen, OnDestroy {
     source: () => this.number(),
     computation: () => false,
   });
-  /** The line whose further fields are shown. */
+  /** The line whose further fields somebody unfolded. */
   protected readonly unfolded = signal<string | null>(null);
   /** The prices before something was switched, until they have been looked at. */
   protected readonly switched = linkedSignal({
@@ -156,16 +152,19 @@ export class DocumentEditor implements EditingScreen, OnDestroy {
     computation: (): BeforeSwitch | null => null,
   });
   /** The levels that may be used at the quote's outlet, and those that it has chosen already. */
-  protected readonly levelChoices = computed(() => {
-    const content = this.open()?.editing.content;
-    const { outlets } = this.reference().customers;
-    const outlet = outlets.find(({ code }) => code === content?.outlet);
-    const allowed = outlet?.levelsAllowed ?? null;
-    const chosen = [content?.level, ...(content?.lines.map(({ level }) => level) ?? [])];
-    return this.levels()
-      .filter(({ id }) => allowed === null || allowed.includes(id) || chosen.includes(id))
-      .map(({ id, content: { name } }) => ({ code: id, name }));
-  });
+  protected readonly levelChoices = computed(
+    () => {
+      const content = this.open()?.editing.content;
+      const { outlets } = this.reference().customers;
+      const outlet = outlets.find(({ code }) => code === content?.outlet);
+      const allowed = outlet?.levelsAllowed ?? null;
+      const chosen = [content?.level, ...(content?.lines.map(({ level }) => level) ?? [])];
+      return this.levels()
+        .filter(({ id }) => allowed === null || allowed.includes(id) || chosen.includes(id))
+        .map(({ id, content: { name } }) => ({ code: id, name }));
+    },
+    { equal: saysTheSame },
+  );
   protected readonly levelNames = computed(() => levelNames(this.lines()));
   protected readonly notice = computed(() =>
     besidesFields(this.open()?.editing.problem ?? null, TOLD_BESIDE),
@@ -211,10 +210,10 @@ export class DocumentEditor implements EditingScreen, OnDestroy {
     });
     effect(() => {
       const index = this.lines().findIndex(({ id }) => id === this.added);
-      const quantity = this.quantities()[index];
-      if (index < 0 || !quantity) return;
+      const row = this.rows()[index];
+      if (index < 0 || !row) return;
       this.added = null;
-      quantity.focus();
+      row.focus();
     });
   }
 
@@ -238,14 +237,6 @@ export class DocumentEditor implements EditingScreen, OnDestroy {
 
   protected follow(line: ShownLine): void {
     this.followed.set(line.id);
-  }
-
-  protected isFollowed(line: ShownLine): boolean {
-    return this.followed() === line.id;
-  }
-
-  protected wrong(index: number, field: string): string | null {
-    return this.problems()[index]?.get(field) ?? null;
   }
 
   protected retitle({ target }: Event): void {
@@ -301,11 +292,6 @@ export class DocumentEditor implements EditingScreen, OnDestroy {
     }));
   }
 
-  protected setUnit(line: ShownLine, { target }: Event): void {
-    if (!(target instanceof HTMLSelectElement)) return;
-    this.setLine(line, { unit: target.value === '' ? null : target.value });
-  }
-
   protected setByHand(byHand: readonly RuleByHand[]): void {
     this.change((content) => ({ ...content, byHand }));
   }
@@ -316,13 +302,6 @@ export class DocumentEditor implements EditingScreen, OnDestroy {
 
   protected unfold({ id }: ShownLine): void {
     this.unfolded.update((open) => (open === id ? null : id));
-  }
-
-  /** Shown while it is open, and where there is something in it that makes the price. */
-  protected isUnfolded({ id, level, priceByHand, discount, formOfSupply }: ShownLine): boolean {
-    const byHand = this.open()?.editing.content.byHand ?? [];
-    const isUsual = [level, priceByHand, discount, formOfSupply].every((one) => one === null);
-    return this.unfolded() === id || !isUsual || byHand.some(({ line }) => line === id);
   }
 
   protected print(): void {
@@ -343,9 +322,8 @@ export class DocumentEditor implements EditingScreen, OnDestroy {
   }
 
   /** Up and down go from quantity to quantity, as in a column of a spreadsheet. */
-  protected move(index: number, by: -1 | 1, event: Event): void {
-    event.preventDefault();
-    this.quantities()[index + by]?.focus();
+  protected move(index: number, by: -1 | 1): void {
+    this.rows()[index + by]?.focus();
   }
 
   protected undo(): void {

@@ -113,7 +113,13 @@ export function levelNames(lines: readonly ShownLine[]): string {
 }
 
 /** The most decimals in each column of figures. */
-export function columnDigits(lines: readonly ShownLine[]) {
+export interface ColumnDigits {
+  readonly base: number;
+  readonly each: number;
+  readonly amount: number;
+}
+
+export function columnDigits(lines: readonly ShownLine[]): ColumnDigits {
   const digits = (pick: (line: ShownLine) => string | null): number =>
     mostDigits(lines.map((line) => pick(line) ?? ''));
   return {

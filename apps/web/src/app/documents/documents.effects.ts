@@ -15,6 +15,7 @@ import { catchError, EMPTY, exhaustMap, filter, map, switchMap, tap, type Observ
 import { answer } from '../shared/answer';
 import { keepEdits } from '../shared/keep-edits';
 import { isUnreachable } from '../shared/problems';
+import { asKnown } from './as-known';
 import { inputsFor, type PricingInputs } from './pricing-inputs';
 import { PricingWorker } from './pricing-worker';
 import { addressOf } from './document-words';
@@ -95,17 +96,18 @@ export const documentsEffects = {
     { functional: true },
   ),
 
-  /** A document priced under an older version: what would the version in force make of it? */
+  /**
+   * An open document is priced here as it comes: so the worker knows what the first edit needs, and one
+   * that was priced under an older version is told what the version in force would make of it.
+   */
   foresee: createEffect(
     (actions$ = inject(Actions), worker = inject(PricingWorker)) =>
       actions$.pipe(
         ofType(documentsActions.came),
-        filter(
-          ({ document: { state, version, versionInForce } }) =>
-            state === 'open' && version !== versionInForce,
-        ),
-        switchMap(({ document: { number, pricing } }) =>
+        filter(({ document: { state } }) => state === 'open'),
+        switchMap(({ document: { number, pricing, version, versionInForce } }) =>
           priceOnce(worker, pricing).pipe(
+            filter(() => version !== versionInForce),
             map((priced) => documentsActions.priceForeseen({ number, priced })),
             catchError(() => EMPTY),
           ),
@@ -159,9 +161,13 @@ export const documentsEffects = {
         },
         check: problemIn,
         send: (number, content, revision) =>
-          api
-            .keep(number, { ...content, revision })
-            .pipe(map((kept) => documentsActions.kept({ content, document: kept }))),
+          api.keep(number, { ...content, revision }).pipe(
+            map((kept) => {
+              const open = document().value;
+              const view = open?.number === number ? asKnown(kept, open) : kept;
+              return documentsActions.kept({ content, document: view });
+            }),
+          ),
         keeping: (number) => documentsActions.keeping({ number }),
         notKept: (number, problem) => documentsActions.notKept({ number, problem }),
       });

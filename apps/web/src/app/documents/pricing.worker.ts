@@ -12,12 +12,13 @@ import {
   type CompiledSetup,
   type DocumentFacts,
 } from '@honest-ledger/engine';
+import saysTheSame from 'fast-deep-equal';
 import type { PricingAnswer, PricingRequest } from './pricing-messages';
 
 let setup: CompiledSetup | null = null;
 let facts: DocumentFacts | null = null;
-/** What was answered of each line last, as text, by its id. */
-let answered: ReadonlyMap<string, string> = new Map();
+/** What was answered of each line last, by its id. */
+let answered: ReadonlyMap<string, PricedLineForm> = new Map();
 
 /** Prices off the page's own thread, with the engine that the server has too. */
 addEventListener('message', ({ data }: MessageEvent<PricingRequest>) => {
@@ -40,8 +41,7 @@ function answer(request: PricingRequest): PricingAnswer {
 
 /** Most of a long document stays as it was: that is not sent over again. */
 function onlyOthers(lines: readonly PricedLineForm[]): (PricedLineForm | string)[] {
-  const texts = new Map(lines.map((line) => [line.id, JSON.stringify(line)]));
-  const told = lines.map((line) => (answered.get(line.id) === texts.get(line.id) ? line.id : line));
-  answered = texts;
+  const told = lines.map((line) => (saysTheSame(answered.get(line.id), line) ? line.id : line));
+  answered = new Map(lines.map((line) => [line.id, line]));
   return told;
 }

@@ -33,6 +33,11 @@ import { ChangeDetectionStrategy, Component, input, output } from '@angular/core
     input[type='datetime-local'] {
       width: 190px;
     }
+    @media print {
+      input::-webkit-calendar-picker-indicator {
+        display: none;
+      }
+    }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
