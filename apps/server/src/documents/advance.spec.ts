@@ -10,7 +10,7 @@ import {
 } from '@honest-ledger/contracts';
 import { rulesOn, type DocumentKind } from '@honest-ledger/engine';
 import { randomUUID } from 'node:crypto';
-import { count } from 'drizzle-orm';
+import { count, sql } from 'drizzle-orm';
 import { documents, ruleUses } from '../database/schema/index';
 import { ruleDesk, type RuleDesk } from '../testing/rules';
 import { testServer, type Answer, type Browser, type TestServer } from '../testing/test-server';
@@ -118,8 +118,19 @@ describe('a document on its way', () => {
     ]);
     for (const { number } of [quote, order, posted]) {
       const computed = await browser.ask('GET', `${at(number)}/again`);
-      expect(computed.as<ComputedAgain>().differing).toEqual([]);
+      const { differing, whole } = computed.as<ComputedAgain>();
+      expect([differing, whole]).toEqual([[], null]);
     }
+    // what stands there besides its lines is compared, too
+    await server.database.execute(sql`update documents
+      set outcome = jsonb_set(outcome, '{total}', '"1.00"') where number = ${posted.number}`);
+    const forged = await browser.ask('GET', `${at(posted.number)}/again`);
+    const { differing, whole } = forged.as<ComputedAgain>();
+    expect([differing, whole?.promised.total, whole?.today.total]).toEqual([
+      [],
+      '1.00',
+      posted.outcome.total,
+    ]);
     const again = (await browser.ask('GET', at(quote.number))).as<DocumentView>();
     expect(again.became).toEqual([{ kind: 'order', number: order.number }]);
     const twice = await browser.ask('GET', `${at(quote.number)}/advance?into=order`);

@@ -5,7 +5,7 @@ import type { Queries } from '../database/database';
 import { Problem } from '../http/problems';
 import type { Services } from '../services';
 import { documentsAsPriced, type DocumentAsPriced } from './as-priced';
-import { storedDocument } from './queries';
+import { outcomeOf, storedDocument } from './queries';
 
 /**
  * Computes a document again under its own version, at its own instant and with its own facts. Whatever
@@ -16,13 +16,22 @@ export async function computeAgain(
   services: Pick<Services, 'setups'>,
   number: number,
 ): Promise<ComputedAgain> {
-  await storedDocument(queries, number); // one that there is
+  const { outcome } = (await storedDocument(queries, number)).document;
   const [asPriced] = await documentsAsPriced(queries, [number]);
   if (!asPriced) throw new Problem(422, 'There are no lines to compute.');
   const { version, modelVersion: pricedBy, document } = asPriced;
   const { compiled } = await services.setups.of(queries, version);
-  const differing = differingFrom(asPriced, printed(priceDocument(compiled, document).lines));
-  return { version, pricedAt: document.pricedAt, modelVersion: MODEL_VERSION, pricedBy, differing };
+  const computed = priceDocument(compiled, document);
+  const today = outcomeOf(computed);
+  return {
+    version,
+    pricedAt: document.pricedAt,
+    modelVersion: MODEL_VERSION,
+    pricedBy,
+    differing: differingFrom(asPriced, printed(computed.lines)),
+    whole:
+      outcome === null || isDeepStrictEqual(outcome, today) ? null : { promised: outcome, today },
+  };
 }
 
 /** The lines of a document that are computed otherwise than they were priced, workings and all. */

@@ -11,7 +11,8 @@ import { storedDocument } from './queries';
 
 type PricedRule = DocumentOutcome['rules'][number];
 
-const COLUMNS: TitledTable['columns'] = [
+/** The columns of what a customer gets on paper. */
+export const COLUMNS: TitledTable['columns'] = [
   { name: 'Item' },
   { name: 'Name', wide: true },
   { name: 'Quantity', figures: true },
@@ -73,7 +74,6 @@ function totalRows(
   lines: readonly PricedLineForm[],
   currency: string,
 ): string[][] {
-  const row = (words: string, amount: string): string[] => ['', words, '', '', '', amount];
   const done = (kind: string, else_: string): string[][] =>
     rules
       .filter(({ effect }) => effect.kind === kind)
@@ -93,15 +93,35 @@ function totalRows(
   ];
   return [
     ...(between.length === 0 ? [] : [row('Lines', subtotal), ...between]),
-    row(`Total, ${currency} without tax`, total),
-    ...(tax?.classes ?? []).map(({ category, rate, taxable, tax: own }) =>
-      row(`${taxWords(category, rate)} of ${taxable}`, own),
-    ),
-    ...(tax ? [row(`Total with tax, ${currency}`, totalWithTax)] : []),
+    ...taxed({ total, tax, totalWithTax }, currency).map(([words, amount]) => row(words, amount)),
   ];
 }
 
-async function namesFor(
+/** What something comes to, with its tax by class: what each amount is, and the amount. */
+export function taxed(
+  { total, tax, totalWithTax }: Taxed,
+  currency: string,
+): (readonly [string, string])[] {
+  return [
+    [`Total, ${currency} without tax`, total],
+    ...(tax?.classes ?? []).map(
+      ({ category, rate, taxable, tax: own }) =>
+        [`${taxWords(category, rate)} of ${taxable}`, own] as const,
+    ),
+    ...(tax ? [[`Total with tax, ${currency}`, totalWithTax] as const] : []),
+  ];
+}
+
+type Taxed = Pick<DocumentOutcome, 'total' | 'totalWithTax'> & {
+  readonly tax: Pick<NonNullable<DocumentOutcome['tax']>, 'classes'> | null;
+};
+
+function row(words: string, amount: string): string[] {
+  return ['', words, '', '', '', amount];
+}
+
+/** What goods are called to customers, by their numbers. */
+export async function namesFor(
   queries: Queries,
   numbers: readonly string[],
 ): Promise<ReadonlyMap<string, string>> {
@@ -112,7 +132,8 @@ async function namesFor(
   return new Map(rows.map(({ number, name, customerName }) => [number, customerName ?? name]));
 }
 
-async function whomFor(queries: Queries, code: string | null): Promise<string> {
+/** "For Harbour Lane Pottery, "; empty for a customer nobody knows. */
+export async function whomFor(queries: Queries, code: string | null): Promise<string> {
   if (code === null) return '';
   const [customer] = await queries
     .select({ name: customers.name })

@@ -2,16 +2,20 @@ import {
   documentParams,
   newReturnSchema,
   returnAskedSchema,
+  returnParams,
   type DocumentParams,
   type NewReturn,
   type ReturnAsked,
+  type ReturnParams,
   type ReturnWorth,
   type SaleReturns,
 } from '@honest-ledger/contracts';
 import type { FastifyPluginCallback } from 'fastify';
 import { serializable, snapshot } from '../database/database';
+import { sendPdf } from '../exports/write-pdf';
 import type { Services } from '../services';
 import { signedIn } from '../session/plugin';
+import { paperOfReturn } from './return-paper';
 import { foreseeReturn, postReturn, readReturns } from './returns';
 
 /** What comes back of posted sales, at their own prices. */
@@ -24,6 +28,18 @@ export const returnRoutes: FastifyPluginCallback<Services> = (app, services, don
     '/documents/:number/returns',
     { config: { may: 'look' }, schema: { params: documentParams } },
     (request) => read(request.params.number),
+  );
+
+  app.get<{ Params: ReturnParams }>(
+    '/documents/:number/returns/:return/paper',
+    { config: { may: 'look' }, schema: { params: returnParams } },
+    async (request, reply) => {
+      const { number, return: own } = request.params;
+      const paper = await snapshot(database, (queries) =>
+        paperOfReturn(queries, services, number, own),
+      );
+      return sendPdf(reply, paper);
+    },
   );
 
   app.post<{ Params: DocumentParams; Body: ReturnAsked; Reply: ReturnWorth }>(

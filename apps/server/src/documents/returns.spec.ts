@@ -6,6 +6,7 @@ import type {
   SaleReturns,
 } from '@honest-ledger/contracts';
 import { documentDesk, lineOf } from '../testing/documents';
+import { paperOfReturn } from './return-paper';
 import { testServer, type Answer, type Browser, type TestServer } from '../testing/test-server';
 
 describe('a return', () => {
@@ -87,6 +88,36 @@ describe('a return', () => {
       post(sale, [of(sale, 0, '4')]),
     ]);
     expect(both.map(({ status }) => status).sort()).toEqual([201, 422]);
+  });
+
+  it('is on paper as its customer gets it, with its tax and without what is internal', async () => {
+    const sale = await sold();
+    const reason = 'they always complain';
+    const answer = await post(sale, [of(sale, 0, '2')], { goodsBack: false, reason });
+    const [credit] = answer.as<SaleReturns>().returns;
+    if (!credit) throw new Error('it was posted');
+    const paper = await paperOfReturn(server.database, server.services, sale.number, credit.number);
+    expect([paper.name, paper.title]).toEqual([
+      `credit-${String(credit.number)}`,
+      `Credit ${String(credit.number)}`,
+    ]);
+    expect(paper.subtitle).toBe(
+      `For Harbour Lane Potters, of Sale ${String(sale.number)} of 2026-11-24, 2026-11-24, in EUR`,
+    );
+    const rows = [...(paper.rows as Iterable<readonly string[]>)];
+    expect(rows[0]?.slice(2)).toEqual(['2', 'jar', credit.amount]);
+    const [total, tax, all] = rows.slice(1).map((cells) => [cells[1], cells.at(-1)]);
+    expect(total).toEqual(['Total, EUR without tax', credit.amount]);
+    expect(tax?.[1]).toBe(credit.tax?.amount);
+    expect(all).toEqual(['Total with tax, EUR', credit.amountWithTax]);
+    expect(JSON.stringify([paper.subtitle, rows])).not.toContain(reason);
+    const file = await browser.ask('GET', `${at(sale)}/${String(credit.number)}/paper`);
+    expect([file.status, file.type]).toEqual([200, 'application/pdf']);
+    const other = await browser.ask('GET', `${at(sale)}/1/paper`);
+    expect([other.status, other.problem.detail]).toEqual([
+      404,
+      `There is no return 1 of sale ${String(sale.number)}.`,
+    ]);
   });
 
   it('has a number of its own in the row of all documents', async () => {

@@ -76,6 +76,14 @@ export async function readReturns(
   };
 }
 
+/** "Return 1650", or "Credit 1650" where the goods stay. */
+export function returnTitle({
+  number,
+  goodsBack,
+}: Pick<SaleReturn, 'number' | 'goodsBack'>): string {
+  return `${goodsBack ? 'Return' : 'Credit'} ${String(number)}`;
+}
+
 /** What goods of a sale are worth that come back, at its own prices. */
 export async function foreseeReturn(
   queries: Queries,
@@ -139,7 +147,7 @@ export async function postReturn(
     {
       kind: 'return',
       key: String(own),
-      name: `${goodsBack ? 'Return' : 'Credit'} ${String(own)}`,
+      name: returnTitle({ number: own, goodsBack }),
       action: 'posted',
       before: null,
       after: { sale: number, reason, ...worth },

@@ -9,6 +9,7 @@ type Method = 'GET' | 'POST' | 'PUT' | 'DELETE';
 const ROUTES: readonly (readonly [Method, string, Permission])[] = [
   ['DELETE', '/session', 'look'],
   ['GET', '/documents/1001/returns', 'look'],
+  ['GET', '/documents/1001/returns/1002/paper', 'look'],
   ['POST', '/documents/1001/returns', 'writeDocuments'],
   ['POST', '/documents/1001/returns/worth', 'writeDocuments'],
   ['GET', '/documents/1001/repeat', 'look'],

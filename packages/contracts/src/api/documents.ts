@@ -89,9 +89,10 @@ export interface DocumentParams {
   readonly number: number;
 }
 
-export const documentParams = objectOf<DocumentParams>({
-  number: Joi.number().integer().min(1).max(2147483647).required(),
-});
+/** The number of a document, in the address of a route. */
+export const documentNumber = Joi.number().integer().min(1).max(2147483647).required();
+
+export const documentParams = objectOf<DocumentParams>({ number: documentNumber });
 
 export interface NewDocument {
   readonly kind: DocumentKind;
@@ -310,4 +311,6 @@ export interface ComputedAgain {
   readonly pricedBy: number;
   /** The lines that come out otherwise: `promised` as they stand there, `today` as computed. */
   readonly differing: readonly AdvancingLine[];
+  /** What it comes to besides its lines, shipping, charges and tax among it; null where that is the same. */
+  readonly whole: { readonly promised: DocumentOutcome; readonly today: DocumentOutcome } | null;
 }

@@ -1,5 +1,6 @@
 import type { PricedTaxClass, Printed } from '@honest-ledger/engine';
 import Joi from 'joi';
+import { documentNumber } from './documents';
 import { decimalText, identifier, objectOf, QUANTITY_BOUNDS } from '../forms/fields';
 
 /** What comes back of a line of a posted sale, in the line's unit. */
@@ -70,6 +71,17 @@ const lines = Joi.array()
   .unique('line')
   .required()
   .messages({ 'array.min': 'Nothing comes back: give the quantity of a line' });
+
+export interface ReturnParams {
+  /** Of the sale. */
+  readonly number: number;
+  readonly return: number;
+}
+
+export const returnParams = objectOf<ReturnParams>({
+  number: documentNumber,
+  return: documentNumber,
+});
 
 /** What would these be worth? */
 export interface ReturnAsked {

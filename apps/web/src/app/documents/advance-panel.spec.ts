@@ -108,9 +108,10 @@ describe('the step that a document takes', () => {
       modelVersion: 8,
       pricedBy: 8,
       differing: [],
+      whole: null,
     };
     await screen.answer('GET', '/api/documents/1007/again', same);
-    expect(screen.text()).toContain('every price and all workings come out the same');
+    expect(screen.text()).toContain('every price, all workings and the total come out the same');
   });
 
   it('says where a line comes out otherwise: by another engine, or by a fault of this one', async () => {
@@ -121,10 +122,12 @@ describe('the step that a document takes', () => {
       await open({ kind: 'sale', state: 'posted', settledAt: '2026-11-24T14:40:00Z' });
       await screen.press('Compute again');
       await screen.settle(PAUSE);
-      const { differing } = foreseen();
+      const { differing, promised, today } = foreseen();
+      const whole = { promised, today };
       const other = { version: 2, pricedAt: '2026-11-24T14:32:00Z', modelVersion: 8, pricedBy };
-      await screen.answer('GET', '/api/documents/1007/again', { ...other, differing });
+      await screen.answer('GET', '/api/documents/1007/again', { ...other, differing, whole });
       expect(screen.text()).toContain(said);
+      expect(screen.text()).toContain('1 line, the total (16.20, not 32.40)');
       TestBed.resetTestingModule();
     }
   });

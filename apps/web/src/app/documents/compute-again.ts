@@ -1,9 +1,11 @@
 import { ChangeDetectionStrategy, Component, inject, input, linkedSignal } from '@angular/core';
+import type { ComputedAgain } from '@honest-ledger/contracts';
 import { attempted } from '../shared/attempt';
 import { writeInstant } from '../shared/dates';
+import { writeNumber } from '../shared/numbers';
 import { DocumentsApi } from './documents.api';
 
-/** Computes a settled document again, and says whether every price and all workings come out the same. */
+/** Computes a settled document again, and says whether all of it comes out the same. */
 @Component({
   selector: 'hl-compute-again',
   template: `
@@ -11,20 +13,21 @@ import { DocumentsApi } from './documents.api';
     @if (found().problem; as problem) {
       <span class="wrong" role="alert">{{ problem }}</span>
     } @else if (found().answer; as answer) {
-      @if (answer.differing.length === 0) {
+      @let otherwise = whatDiffers(answer);
+      @if (otherwise === '') {
         <span role="status">
-          Under version {{ answer.version }}, as of {{ write(answer.pricedAt) }}, every price and
-          all workings come out the same.
+          Under version {{ answer.version }}, as of {{ write(answer.pricedAt) }}, every price, all
+          workings and the total come out the same.
         </span>
       } @else if (answer.pricedBy !== answer.modelVersion) {
         <span role="status">
-          {{ answer.differing.length }} lines come out otherwise: they were priced by model version
-          {{ answer.pricedBy }}, and this is {{ answer.modelVersion }}.
+          Otherwise come out: {{ otherwise }}. It was priced by model version {{ answer.pricedBy }},
+          and this is {{ answer.modelVersion }}.
         </span>
       } @else {
         <strong class="wrong" role="alert">
-          △ {{ answer.differing.length }} lines come out otherwise under the same version, facts and
-          moment. That is a fault of Honest Ledger.
+          △ Under the same version, facts and moment come out otherwise: {{ otherwise }}. That is a
+          fault of Honest Ledger.
         </strong>
       }
     }
@@ -50,4 +53,17 @@ export class ComputeAgain {
   });
   protected readonly found = attempted(this.asked, (number) => this.api.again(number));
   protected readonly write = writeInstant;
+
+  /** "3 lines, the total (12.50, not 12.40)"; empty where nothing differs. */
+  protected whatDiffers({ differing, whole }: ComputedAgain): string {
+    const { length } = differing;
+    const lines = length === 0 ? [] : [length === 1 ? '1 line' : `${String(length)} lines`];
+    if (!whole) return lines.join();
+    const [was, is] = [whole.promised.totalWithTax, whole.today.totalWithTax];
+    const total =
+      was === is
+        ? 'what makes the total'
+        : `the total (${writeNumber(is)}, not ${writeNumber(was)})`;
+    return [...lines, total].join(', ');
+  }
 }

@@ -24,7 +24,11 @@ const THEN: DocumentContent = {
 
 describe('what two states of a document differ in', () => {
   const told = (change: Partial<DocumentContent>): readonly string[] =>
-    contentDifferences(THEN, { ...THEN, ...change }, tellingNames());
+    contentDifferences(
+      THEN,
+      { ...THEN, ...change },
+      { ...tellingNames(), rule: (id) => `rule ${id}` },
+    );
   const [clay, glaze] = THEN.lines;
   if (!clay || !glaze) throw new Error('there are two lines');
 
@@ -49,6 +53,16 @@ describe('what two states of a document differ in', () => {
     expect(told({ level: 'x', attributes: { job: 'K7' } })).toEqual([
       'level none → level x',
       'attribute job none → K7',
+    ]);
+  });
+
+  it('tells which rules somebody put on or took off, and where', () => {
+    const byHand = [
+      { rule: 'favour', line: 'b', is: 'on' },
+      { rule: 'spring', line: null, is: 'off' },
+    ] as const;
+    expect(told({ byHand })).toEqual([
+      'rules by hand none → put on rule favour (GL-0101), taken off rule spring',
     ]);
   });
 

@@ -3,6 +3,12 @@ import { documentTitle, type Names } from '@honest-ledger/engine';
 import { writeWallClock } from '../shared/dates';
 import { writeNumber } from '../shared/numbers';
 
+/** What things are called that a document says something of. */
+export interface DocumentNames extends Names {
+  /** Of a rule, by its id. */
+  readonly rule: (id: string) => string;
+}
+
 /** Fields by what people call them; null where nothing is said. */
 type Fields = Readonly<Record<string, string | null>>;
 
@@ -10,7 +16,7 @@ type Fields = Readonly<Record<string, string | null>>;
 export function contentDifferences(
   before: DocumentContent,
   after: DocumentContent,
-  names: Names,
+  names: DocumentNames,
 ): readonly string[] {
   const old = new Map(before.lines.map((line) => [line.id, line]));
   const now = new Map(after.lines.map((line) => [line.id, line]));
@@ -37,8 +43,9 @@ function moved(before: Fields, after: Fields): string[] {
   });
 }
 
-function fieldsOf(content: DocumentContent, names: Names): Fields {
-  const { circumstances, shipping, codes, level, byHand, discount } = content;
+function fieldsOf(content: DocumentContent, names: DocumentNames): Fields {
+  const { circumstances, shipping, codes, level, byHand, discount, lines } = content;
+  const items = new Map(lines.map(({ id, item }) => [id, item]));
   return {
     customer: content.customer ?? 'an unknown customer',
     'what it is for': said(content.title),
@@ -52,7 +59,10 @@ function fieldsOf(content: DocumentContent, names: Names): Fields {
     'discount on the whole': discount && discountWords(discount),
     'rules by hand': said(
       byHand
-        .map(({ rule, line, is }) => `${is} ${rule.slice(0, 8)}${line ? ' on a line' : ''}`)
+        .map(({ rule, line, is }) => {
+          const where = line === null ? '' : ` (${items.get(line) ?? 'a line'})`;
+          return `${is === 'on' ? 'put on' : 'taken off'} ${names.rule(rule)}${where}`;
+        })
         .join(', '),
     ),
     'sales person': circumstances.salesPerson,

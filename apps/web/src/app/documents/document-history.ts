@@ -19,8 +19,9 @@ import { namesOfThings } from '../reference/names';
 import { writeInstant } from '../shared/dates';
 import { Notice } from '../shared/notice';
 import { readAndSent } from '../shared/read-and-sent';
-import { contentDifferences } from './content-differences';
+import { contentDifferences, type DocumentNames } from './content-differences';
 import type { OpenDocument } from './documents.feature';
+import { namesOfRules } from './rule-choices';
 
 /** What was done to a document at one time. */
 interface Done {
@@ -151,7 +152,12 @@ export class DocumentHistory {
   readonly chosen = output<DocumentContent>();
 
   private readonly api = inject(ChangesApi);
-  private readonly names = namesOfThings();
+  private readonly things = namesOfThings();
+  private readonly names = computed((): DocumentNames => {
+    const { priced, outcome } = this.open();
+    const rules = namesOfRules(Object.values(priced), outcome);
+    return { ...this.things(), rule: (id) => rules.get(id) ?? `rule ${id.slice(0, 8)}` };
+  });
   private readonly number = computed(() => this.open().number);
   /** Every change that is kept adds to it. */
   private readonly asked = computed(

@@ -4,7 +4,13 @@ import { outcomeOf } from '../testing/outcome';
 import { showScreen } from '../testing/screens';
 import { goneRules } from './gone-rules';
 import { RuleChoiceList } from './rule-choice-list';
-import { choicesOfDocument, choicesOfLine, withChoice, type RuleChoice } from './rule-choices';
+import {
+  choicesOfDocument,
+  choicesOfLine,
+  namesOfRules,
+  withChoice,
+  type RuleChoice,
+} from './rule-choices';
 
 const itself = (code: string): string => code;
 const NAMES: Names = {
@@ -58,6 +64,16 @@ const told = (all: readonly RuleChoice[]) =>
   all.map((one) => [one.rule, one.applied, one.chosen, one.sentence]);
 
 describe('what may be decided about rules', () => {
+  it('is told by the names of rules, applied or not, on a line or on the whole', () => {
+    const outcome = { ...outcomeOf('1.00'), notApplied: [not('w', HAND)] };
+    const names = namesOfRules([line(['s'], [not('h', HAND)])], outcome);
+    expect([...names]).toEqual([
+      ['s', 'Rule s'],
+      ['h', 'Rule h'],
+      ['w', 'Rule w'],
+    ]);
+  });
+
   it('on a line: those that are applied, and those that wait for a hand', () => {
     const shares = [
       { rule: rule('g'), of: 'group' },

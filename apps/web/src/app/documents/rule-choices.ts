@@ -2,6 +2,7 @@ import type { DocumentOutcome, PricedLineForm } from '@honest-ledger/contracts';
 import {
   effectWords,
   reasonSentence,
+  rulesOn,
   stageOf,
   type Names,
   type NotApplied,
@@ -57,6 +58,22 @@ export function withChoice(
 ): readonly RuleByHand[] {
   const others = byHand.filter((one) => one.rule !== rule || one.line !== line);
   return is === null ? others : [...others, { rule, line, is }];
+}
+
+/** The names of all rules that are told of a document, applied or not, by their ids. */
+export function namesOfRules(
+  priced: readonly PricedLineForm[],
+  outcome: DocumentOutcome,
+): ReadonlyMap<string, string> {
+  const lines = priced.filter((line) => line.kind === 'priced');
+  const applied = [
+    ...lines.flatMap((line) => rulesOn(line)),
+    ...outcome.rules.map(({ rule }) => rule),
+  ];
+  const notApplied = [...lines.flatMap((line) => line.notApplied), ...outcome.notApplied].flatMap(
+    ({ subject }) => (subject.kind === 'rule' ? [subject.rule] : []),
+  );
+  return new Map([...applied, ...notApplied].map(({ id, name }) => [id, name]));
 }
 
 interface Applied {

@@ -32,6 +32,12 @@ import { ReturnsApi } from './returns.api';
           {{ one.goodsBack ? 'Return' : 'Credit' }} {{ one.number }}, {{ instant(one.postedAt) }} by
           {{ one.postedBy }}: {{ linesOf(one) }}; {{ write(one.amountWithTax) }} {{ sale.currency
           }}{{ one.tax ? ' with tax' : '' }}. {{ one.reason }}
+          <a
+            class="quiet small"
+            [href]="'/api/documents/' + number() + '/returns/' + one.number + '/paper'"
+            download
+            >As PDF</a
+          >
         </p>
       }
       @if (mayWrite() && isLeft() && !taking()) {
