@@ -46,7 +46,21 @@ export interface DocumentInShort extends DocumentWithFacts {
   }[];
 }
 
-const { priced, ...inShort } = getTableColumns(documentLines);
+const LINE = columnsOfLine();
+const { net, unitPrices, setUp } = documentLines;
+const FIGURES = { net, unitPrices, setUp };
+/** What is told of a price is most of what there is to read; so is what a whole document came to. */
+const { guards: _, outcome: __, ...HEAD } = getTableColumns(documents);
+
+/** Of a line, what it takes to price it. */
+function columnsOfLine() {
+  const { id, documentNumber, quantity, unit, duration, formOfSupply, levelId } = documentLines;
+  const { priceByHand, priceReason, discount, kept, note } = documentLines;
+  const { version, modelVersion, pricedAt, factsHash } = documentLines;
+  const written = { id, documentNumber, quantity, unit, duration, formOfSupply, levelId };
+  const byHand = { priceByHand, priceReason, discount, kept, note };
+  return { ...written, ...byHand, version, modelVersion, pricedAt, factsHash };
+}
 
 /** Documents as they were priced, by their numbers; those without lines are left out. */
 export async function documentsAsPriced(
@@ -54,7 +68,7 @@ export async function documentsAsPriced(
   numbers: readonly number[],
 ): Promise<DocumentAsPriced[]> {
   const rows = await queries
-    .select({ line: { ...inShort, priced }, item: items.number })
+    .select({ line: { ...LINE, priced: documentLines.priced }, item: items.number })
     .from(documentLines)
     .innerJoin(items, eq(items.id, documentLines.itemId))
     .where(oneOf(documentLines.documentNumber, numbers))
@@ -65,13 +79,13 @@ export async function documentsAsPriced(
   }));
 }
 
-/** The same without all that is told of a price, which is most of what there is to read. */
+/** The same without what is told of a price. */
 export async function documentsInShort(
   queries: Queries,
   numbers: readonly number[],
 ): Promise<DocumentInShort[]> {
   const rows = await queries
-    .select({ line: inShort, item: items.number })
+    .select({ line: { ...LINE, ...FIGURES }, item: items.number })
     .from(documentLines)
     .innerJoin(items, eq(items.id, documentLines.itemId))
     .where(oneOf(documentLines.documentNumber, numbers))
@@ -99,7 +113,7 @@ async function withFacts<Line extends LineOnRow>(
   lines: readonly { readonly line: Line; readonly item: string }[],
 ): Promise<{ readonly document: DocumentWithFacts; readonly lines: readonly Line[] }[]> {
   const heads = await queries
-    .select({ document: documents, customer: customers.name })
+    .select({ document: HEAD, customer: customers.name })
     .from(documents)
     .leftJoin(customers, eq(customers.id, documents.customerId))
     .where(oneOf(documents.number, numbers))
