@@ -45,6 +45,7 @@ test('a quote for a day in spring is under the rule of that week, until it is of
   await ledger.kept();
   const now = (await total(page).textContent()) ?? '';
   const day = page.getByLabel('Priced as of');
+  await page.getByRole('button', { name: 'Price it as of another time' }).click();
   await day.fill('2027-04-08T10:00');
   await day.blur();
   const notice = page.locator('.conflict');

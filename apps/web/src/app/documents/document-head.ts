@@ -64,7 +64,7 @@ import type { OpenDocument } from './documents.feature';
       flex-wrap: wrap;
       align-items: baseline;
       gap: 6px 14px;
-      padding: 8px 18px 0;
+      padding: 8px 0 0;
     }
     @media print {
       :host {

@@ -34,6 +34,20 @@ describe('sending a document', () => {
     expect(screen.host.querySelector('a')?.getAttribute('href')).toBe('/api/sendings/3/message');
   });
 
+  it('waits where something is not kept yet, in its place', async () => {
+    await show();
+    const button = (): HTMLButtonElement | null => screen.host.querySelector('button');
+    expect(button()?.disabled).toBeFalse();
+    const open = openView();
+    const editing = { ...open.editing, state: 'changed' as const };
+    screen.fixture.componentRef.setInput('open', { ...open, editing });
+    await screen.settle();
+    expect([button()?.disabled, button()?.title]).toEqual([
+      true,
+      'What is not kept yet is not sent',
+    ]);
+  });
+
   it('is not offered for what waits for approval', async () => {
     await show({ held: true });
     expect(screen.host.querySelector('button')).toBeNull();

@@ -30,7 +30,15 @@ import type { OpenDocument } from './documents.feature';
       </p>
     }
     @if (maySend() && !writing()) {
-      <button type="button" class="quiet small" (click)="writing.set(true)">Send…</button>
+      <button
+        type="button"
+        class="quiet"
+        [disabled]="!isKept()"
+        [title]="isKept() ? '' : 'What is not kept yet is not sent'"
+        (click)="writing.set(true)"
+      >
+        Send…
+      </button>
     }
     @if (writing()) {
       <form class="notice" aria-label="Send the document" (submit)="send($event)">
@@ -57,7 +65,10 @@ import type { OpenDocument } from './documents.feature';
   styles: `
     :host {
       display: block;
-      padding: 4px 18px 0;
+      padding: 8px 0 0;
+    }
+    :host(.writing) {
+      flex-basis: 100%;
     }
     p {
       margin: 4px 0;
@@ -81,6 +92,7 @@ import type { OpenDocument } from './documents.feature';
       }
     }
   `,
+  host: { '[class.writing]': 'writing()' },
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class DocumentSending {
@@ -89,13 +101,14 @@ export class DocumentSending {
   private readonly http = inject(HttpClient);
   private readonly number = computed(() => this.open().number);
   private readonly mayWrite = mayDo('writeDocuments');
-  /** What is kept is sent, and nothing that waits or was cancelled. */
+  /** Nothing is sent that waits or was cancelled. */
   protected readonly maySend = computed(() => {
+    const { view } = this.open();
+    return this.mayWrite() && !view.held && view.state !== 'cancelled' && view.lines.length > 0;
+  });
+  protected readonly isKept = computed(() => {
     const { view, editing } = this.open();
-    const isKept = view.state !== 'open' || editing.state === 'kept';
-    return (
-      this.mayWrite() && !view.held && view.state !== 'cancelled' && isKept && view.lines.length > 0
-    );
+    return view.state !== 'open' || editing.state === 'kept';
   });
   protected readonly title = computed(() => documentTitle(this.open().view));
   protected readonly writing = linkedSignal({ source: this.number, computation: () => false });

@@ -78,6 +78,10 @@ export class DocumentTerms {
     source: () => this.open().number,
     computation: () => false,
   });
+  protected readonly choosingMoment = linkedSignal({
+    source: () => this.open().number,
+    computation: () => false,
+  });
   protected readonly currencies = computed(() => {
     const { currencies } = this.reference().customers;
     const own = this.open().editing.content.currency;
@@ -96,6 +100,7 @@ export class DocumentTerms {
   }
 
   protected setAsOf(asOf: string | null): void {
+    this.choosingMoment.set(false);
     this.set({ asOf }, asOf === null ? 'As of now' : `As of ${writeWallClock(asOf)}`, true);
   }
 
