@@ -88,7 +88,9 @@ test('one price goes from a supplier’s file to a posted sale', async ({ ledger
 
   await test.step('the evidence', async () => {
     await page.getByRole('button', { name: 'Compute again' }).click();
-    await expect(page.getByText('every price, all workings and the total come out the same')).toBeVisible();
+    await expect(
+      page.getByText('every price, all workings and the total come out the same'),
+    ).toBeVisible();
     await ledger.open('Price sales again');
     await page.getByRole('button', { name: 'Price them again' }).click();
     await expect(page.getByText(/; done/)).toBeVisible({ timeout: 120_000 });
