@@ -16,8 +16,8 @@ import {
 } from '@honest-ledger/engine';
 import { createHash } from 'node:crypto';
 import type { Queries, Transaction } from '../database/database';
+import { momentOf, zoneAt } from '../facts/as-of';
 import { localTime } from '../facts/local-time';
-import { momentOf, zoneAt } from '../facts/surroundings';
 import { conflict, Problem, refused } from '../http/problems';
 import { handsOf } from './guards';
 import { makeFrom } from './make-from';

@@ -46,7 +46,8 @@ import {
   repeats,
   users,
 } from '../database/schema/index';
-import { momentOf, surroundings } from '../facts/surroundings';
+import { momentOf } from '../facts/as-of';
+import { surroundings } from '../facts/surroundings';
 import { taxFacts } from '../facts/tax';
 import { notFound } from '../http/problems';
 import type { Services } from '../services';

@@ -4,7 +4,7 @@ import { eq, inArray } from 'drizzle-orm';
 import { keepValues } from '../attributes/values';
 import type { Transaction } from '../database/database';
 import { customers, documentLines, documents, items, outlets } from '../database/schema/index';
-import { momentOf } from '../facts/surroundings';
+import { momentOf } from '../facts/as-of';
 import { Problem } from '../http/problems';
 import type { Services } from '../services';
 import { overtake } from '../approvals/held';

@@ -1,4 +1,3 @@
-import type { WallClock } from '@honest-ledger/contracts';
 import {
   decimal,
   type DocumentFacts,
@@ -10,29 +9,10 @@ import { customerFacts } from '../customers/customer-facts';
 import type { Queries } from '../database/database';
 import { exchangeRates, outletLevels, outlets } from '../database/schema/index';
 import { Problem } from '../http/problems';
-import { instantAt, localTime } from './local-time';
+import { localTime } from './local-time';
 
 /** The zone of documents that are made at no outlet. */
 export const NO_OUTLETS_ZONE = 'UTC';
-
-/** The time zone by whose clock the days and times of a document at an outlet are. */
-export async function zoneAt(queries: Queries, outlet: string | null): Promise<string> {
-  if (outlet === null) return NO_OUTLETS_ZONE;
-  const [row] = await queries
-    .select({ timeZone: outlets.timeZone })
-    .from(outlets)
-    .where(eq(outlets.code, outlet));
-  return row?.timeZone ?? NO_OUTLETS_ZONE;
-}
-
-/** The instant as of which something is priced: what it says by the clock of its outlet, else now. */
-export async function momentOf(
-  queries: Queries,
-  { asOf, outlet }: { readonly asOf: WallClock | null; readonly outlet: string | null },
-  now: Date,
-): Promise<Date> {
-  return asOf === null ? now : instantAt(asOf, await zoneAt(queries, outlet));
-}
 
 /** All facts around the lines of a document at an instant, but for its items and its uses of rules. */
 export async function surroundings(

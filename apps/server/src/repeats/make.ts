@@ -8,7 +8,7 @@ import { makeFrom } from '../documents/make-from';
 import { keeping, promisesOf, withPromises } from '../documents/promises';
 import { storedDocument, type StoredDocument } from '../documents/queries';
 import { localTime } from '../facts/local-time';
-import { zoneAt } from '../facts/surroundings';
+import { zoneAt } from '../facts/as-of';
 import { Problem } from '../http/problems';
 import type { Services } from '../services';
 import { dayAfter, occasionsFrom } from './occasions';

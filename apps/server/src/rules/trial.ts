@@ -7,7 +7,7 @@ import {
 } from '@honest-ledger/engine';
 import type { Queries } from '../database/database';
 import { documentAt, storedDocument } from '../documents/queries';
-import { momentOf } from '../facts/surroundings';
+import { momentOf } from '../facts/as-of';
 
 /** What rules are tried on, as a document of the instant that was asked for, else of its own or of now. */
 export async function documentOfTrial(
