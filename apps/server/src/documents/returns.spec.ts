@@ -116,7 +116,7 @@ describe('a return', () => {
     const other = await browser.ask('GET', `${at(sale)}/1/paper`);
     expect([other.status, other.problem.detail]).toEqual([
       404,
-      `There is no return 1 of sale ${String(sale.number)}.`,
+      `Return 1 of sale ${String(sale.number)} does not exist.`,
     ]);
   });
 
