@@ -74,12 +74,13 @@ export class DocumentTerms {
   /** Why a margin that was typed gives no discount. */
   protected readonly noMargin = signal<string | null>(null);
   protected readonly customer = computed(() => this.open().inputs.document.facts.customer);
+  private readonly number = computed(() => this.open().number);
   protected readonly changingCustomer = linkedSignal({
-    source: () => this.open().number,
+    source: this.number,
     computation: () => false,
   });
   protected readonly choosingMoment = linkedSignal({
-    source: () => this.open().number,
+    source: this.number,
     computation: () => false,
   });
   protected readonly currencies = computed(() => {
@@ -100,7 +101,7 @@ export class DocumentTerms {
   }
 
   protected setAsOf(asOf: string | null): void {
-    this.choosingMoment.set(false);
+    this.choosingMoment.set(true); // the field stays where it is, with the cursor in it
     this.set({ asOf }, asOf === null ? 'As of now' : `As of ${writeWallClock(asOf)}`, true);
   }
 
