@@ -5,7 +5,7 @@ import { itemRow } from '../testing/goods';
 import { problemBody, showScreen, signedIn, type ShownScreen } from '../testing/screens';
 import { itemCostsFeature } from '../costs/item-costs.feature';
 import { itemEffects } from './item.effects';
-import { itemFeature } from './item.feature';
+import { itemActions, itemFeature } from './item.feature';
 import { Item } from './item';
 
 const ADDRESS = '/api/items/CL-0207';
@@ -127,5 +127,17 @@ describe('an item', () => {
     const sent = await screen.answer('PUT', ADDRESS, kept);
     expect(sent).toEqual(jasmine.objectContaining({ name: 'Mine', revision: 7 }));
     expect(screen.text()).not.toContain('Keep mine instead');
+  });
+
+  it('keeps its facts open that are being edited while the same revision comes again', async () => {
+    await screen.press('Edit its facts');
+    const isOpen = (): boolean => screen.host.querySelector('hl-item-facts') !== null;
+    expect(isOpen()).toBeTrue();
+    screen.store.dispatch(itemActions.came({ item: view() }));
+    await screen.settle();
+    expect(isOpen()).toBeTrue();
+    screen.store.dispatch(itemActions.came({ item: view({ revision: 2 }) }));
+    await screen.settle();
+    expect(isOpen()).toBeFalse();
   });
 });

@@ -72,9 +72,12 @@ export class Item {
   protected readonly mayEdit = mayDo('editSetup');
   protected readonly mayEditFacts = mayDo('editFacts');
   protected readonly maySeeCosts = mayDo('seeCosts');
+  private readonly factsOf = computed(
+    () => `${this.item()} ${String(this.found().value?.revision ?? 0)}`,
+  );
   /** Open while the facts are edited; another revision of the item closes it. */
   protected readonly editing = linkedSignal({
-    source: () => `${this.item()} ${String(this.found().value?.revision ?? 0)}`,
+    source: this.factsOf,
     computation: () => false,
   });
   private readonly drafted = computed(() =>
