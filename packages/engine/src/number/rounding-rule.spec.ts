@@ -42,7 +42,7 @@ describe('a rounding rule', () => {
 
   it('never makes a positive price zero', () => {
     expect(round('0.01')).toBe('0.05');
-    expect(round('0.99', { increment: decimal('1'), direction: 'down' })).toBe('1.00');
+    expect(round('0.99', { increment: decimal('1'), direction: 'down' })).toBe('0.99');
   });
 
   it('lets a price of 0 pass, whatever its least price', () => {
@@ -64,9 +64,17 @@ describe('a rounding rule with endings', () => {
   });
 
   it('takes the smallest positive candidate where there is none below, or only zero', () => {
-    expect(toEnding('0.30', ['0.49', '0.99'], { direction: 'down' })).toBe('0.49');
-    expect(toEnding('0.30', ['0.00', '0.75'], { direction: 'down' })).toBe('0.75');
+    expect(toEnding('0.30', ['0.00', '0.75'], { direction: 'up' })).toBe('0.75');
     expect(toEnding('0.10', ['0.00'], {})).toBe('1.00');
+  });
+
+  it('leaves the price as it is where it goes down and nothing lies below', () => {
+    expect(toEnding('4.00', ['95'], { period: 100, direction: 'down' })).toBe('4.00');
+    expect(toEnding('0.30', ['0.49', '0.99'], { direction: 'down' })).toBe('0.30');
+    expect(toEnding('0.30', ['0.00', '0.75'], { direction: 'down' })).toBe('0.30');
+    const leastPrice = decimal('5.00');
+    const least = { period: 100, direction: 'down', leastPrice } as const;
+    expect(toEnding('4.00', ['95'], least)).toBe('5.00');
   });
 
   it('repeats its endings every 10 or 100 where it says so', () => {
@@ -90,11 +98,12 @@ describe('the laws of rounding rules', () => {
     );
   });
 
-  it('up never lowers, and down never raises what has a candidate below', () => {
+  it('up never lowers, and down never raises but to a least price', () => {
     fc.assert(
       fc.property(exacts, roundings, (price, rounding) => {
-        if (compareExact(price, decimal('200')) < 0) return;
-        const move = signOf(subtractExact(applyRoundingRule(price, rounding), price));
+        if (signOf(price) < 0) return;
+        const free = { ...rounding, leastPrice: null };
+        const move = signOf(subtractExact(applyRoundingRule(price, free), price));
         if (rounding.direction === 'up') expect(move).toBeGreaterThanOrEqual(0);
         if (rounding.direction === 'down') expect(move).toBeLessThanOrEqual(0);
       }),

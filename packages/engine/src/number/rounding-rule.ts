@@ -34,8 +34,8 @@ export type EndingsPeriod = 1 | 10 | 100;
 
 /**
  * Applies a rule to a price in the rule's own currency (the caller sees to that).
- * A price of 0 passes unchanged; a positive price never becomes zero: the smallest positive
- * candidate is taken instead.
+ * A price of 0 passes unchanged; a positive price never becomes zero: up and nearest take the smallest
+ * positive candidate instead, and down, which never raises, leaves the price as it is.
  */
 export function applyRoundingRule(price: Exact, rule: RoundingRule): Exact {
   if (signOf(price) === 0) return price;
@@ -44,13 +44,25 @@ export function applyRoundingRule(price: Exact, rule: RoundingRule): Exact {
   return least && compareExact(rounded, least) < 0 ? least : rounded;
 }
 
-function toIncrement(price: Exact, { increment, direction }: IncrementRule): Decimal {
+function toIncrement(price: Exact, { increment, direction }: IncrementRule): Exact {
   const rounded = roundToIncrement(price, increment, direction);
-  return signOf(price) > 0 && !isPositive(rounded) ? increment : rounded;
+  if (signOf(price) < 0 || isPositive(rounded)) return rounded;
+  return direction === 'down' ? price : increment;
+}
+
+/**
+ * Whether a rule that goes down finds no multiple or ending above zero at or below a price, so that the
+ * price stays as it is but for a least price.
+ */
+export function isBelowAll(price: Exact, rule: RoundingRule): boolean {
+  if (rule.direction !== 'down' || signOf(price) <= 0) return false;
+  const least =
+    rule.kind === 'increment' ? rule.increment : smallestPositive(rule.endings, rule.period);
+  return compareExact(price, least) < 0;
 }
 
 /** Candidates are k x period + ending for whole k from 0. A tie goes up. */
-function toEnding(price: Exact, { endings, period, direction }: EndingsRule): Decimal {
+function toEnding(price: Exact, { endings, period, direction }: EndingsRule): Exact {
   let below: Decimal | null = null;
   let above: Decimal | null = null;
   for (const candidate of candidatesAround(price, endings, period)) {
@@ -63,7 +75,7 @@ function toEnding(price: Exact, { endings, period, direction }: EndingsRule): De
     case 'up':
       return above ?? smallest;
     case 'down':
-      return below && isPositive(below) ? below : smallest;
+      return below && isPositive(below) ? below : price;
     case 'nearest': {
       const near = nearer(price, below, above) ?? smallest;
       return isPositive(near) ? near : smallest;

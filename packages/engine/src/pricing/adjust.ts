@@ -22,17 +22,8 @@ export function adjustmentFor(
   return bandAt(adjusting.bands, measured, factor)?.adjustment ?? null;
 }
 
-/** The first unit that an entry's amounts are per and that the item does not have; null for none. */
-export function unknownUnit(adjusting: Adjusting, item: ItemFacts): UnitCode | null {
-  if (adjusting.kind === 'plain') return unknownIn(adjusting.adjustment, item);
-  for (const { adjustment } of adjusting.bands) {
-    const unknown = unknownIn(adjustment, item);
-    if (unknown !== null) return unknown;
-  }
-  return null;
-}
-
-function unknownIn(adjustment: Adjustment, item: ItemFacts): UnitCode | null {
+/** The unit that an adjustment's amount is per where the item does not have it; else null. */
+export function unknownUnit(adjustment: Adjustment, item: ItemFacts): UnitCode | null {
   if (!('unit' in adjustment) || adjustment.unit === null) return null;
   return unitOf(item, adjustment.unit) ? null : adjustment.unit;
 }

@@ -2,7 +2,12 @@ import type { Exact } from '../number/exact';
 import { emptyColumn, startAt } from './column';
 import { startFromReachingTable } from './cost-table';
 import { exchangeTo } from './exchange-step';
-import type { LineInProgress, PassOver, PricingContext } from './line-in-progress';
+import {
+  tellNobody,
+  type LineInProgress,
+  type PassOver,
+  type PricingContext,
+} from './line-in-progress';
 
 /** Starts the column at the item's base price for the pricing unit; false where it has none. */
 export function startFromBasePrice(work: LineInProgress, { setup }: PricingContext): boolean {
@@ -24,10 +29,13 @@ export function startFromBasePrice(work: LineInProgress, { setup }: PricingConte
   return true;
 }
 
-/** The item's base price per pricing unit in the document's currency; null where there is none. */
+/**
+ * The item's base price per pricing unit in the document's currency, or what its cost table makes
+ * where it has none; null where there is neither.
+ */
 export function basePriceOfLine(work: LineInProgress, context: PricingContext): Exact | null {
   const aside: LineInProgress = { ...work, column: emptyColumn(context.currency, false) };
-  if (!startFromBasePrice(aside, context)) return null;
+  if (!startFromOwnPrice(aside, context, tellNobody)) return null;
   return exchangeTo(aside, context.currency, context) ? aside.column.price : null;
 }
 

@@ -10,11 +10,13 @@ import {
 } from '../number/decimal';
 import { multiplyExact, subtractExact, type Exact } from '../number/exact';
 import { roundToIncrement } from '../number/rounding';
-import type { UnitFacts } from '../setup/facts';
-import type { BreakTier } from '../setup/quantity-break';
+import type { ItemFacts, UnitFacts } from '../setup/facts';
+import type { BreakMeasure, BreakTier } from '../setup/quantity-break';
 import { branch } from './column';
 import type { LineInProgress, LinePart } from './line-in-progress';
 import { baseUnit, unitOf } from './units';
+
+const ONE = make(1, 0);
 
 /** A part of a line with the tier that prices it; null below the first. */
 export interface TierPart extends LinePart {
@@ -22,10 +24,23 @@ export interface TierPart extends LinePart {
 }
 
 /**
+ * A count as tiers of an incremental break look at it: where it is in a unit that cannot be divided, one
+ * that has begun counts, so that 30 pieces in boxes of 12 lie in three boxes.
+ */
+export function begunUnits(
+  { break: { measure } }: CompiledBreak,
+  total: Exact,
+  { item }: LineInProgress,
+): Exact {
+  return countedUnit(measure, item).digits === 0 ? roundToIncrement(total, ONE, 'up') : total;
+}
+
+/**
  * Splits a line at the thresholds of an incremental break: each tier takes the units inside it. In
  * whole units "from 10" begins with the 10th, so that the first nine stay below; where a unit can be
- * divided, the part up to the threshold stays below. A line that is split goes on in base units, and
- * a base unit that lies partly below a threshold stays below.
+ * divided, the part up to the threshold stays below. A line that is split goes on in base units; each
+ * belongs to the unit of the count in which it lies, and one that lies partly below a threshold stays
+ * below.
  * @param start what the lines before it have filled, in the unit of the count
  */
 export function splitByTiers(
@@ -36,7 +51,7 @@ export function splitByTiers(
 ): TierPart[] {
   const { item, baseQuantity, line, unit, column } = work;
   const base = baseUnit(item);
-  const counted = measure.kind === 'quantity' ? (unitOf(item, measure.unit) ?? base) : base;
+  const counted = countedUnit(measure, item);
   const ends = [...tiers.map(({ from }) => unitsBelow(from, start, counted, work)), baseQuantity];
   const parts: TierPart[] = [];
   let filled = ZERO;
@@ -53,6 +68,12 @@ export function splitByTiers(
   return parts.length === 1 && only ? [{ ...only, quantity: line.quantity, unit }] : parts;
 }
 
+/** What an incremental break counts in: quantities, in a unit that it names or the base unit. */
+function countedUnit(measure: BreakMeasure, item: ItemFacts): UnitFacts {
+  const named = measure.kind === 'quantity' ? unitOf(item, measure.unit) : undefined;
+  return named ?? baseUnit(item);
+}
+
 /** How many base units of a line lie below a threshold, at most with the digits of the base unit. */
 function unitsBelow(
   from: Decimal,
@@ -67,5 +88,5 @@ function unitsBelow(
 
 /** The last whole number below a threshold: 9 for 10, 2 for 2.5. */
 function lastWholeBelow(from: Decimal): Decimal {
-  return subtract(roundToIncrement(from, make(1, 0), 'up'), make(1, 0));
+  return subtract(roundToIncrement(from, ONE, 'up'), ONE);
 }

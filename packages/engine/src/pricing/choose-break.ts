@@ -7,6 +7,7 @@ import type { BreakTier, QuantityBreak } from '../setup/quantity-break';
 import type { Reason } from '../workings/workings';
 import { bandAt } from './band-at';
 import type { BreakCounted } from './break-count';
+import { begunUnits, splitByTiers, type TierPart } from './break-parts';
 import { whyNotToday } from './dated-price';
 import type { LineInProgress, PassOver, PricingContext } from './line-in-progress';
 import { thresholds, tierPrice, type TierPrice } from './tier-price';
@@ -19,6 +20,8 @@ export interface ChosenBreak {
   readonly tiers: readonly BreakTier[];
   /** Of the tiers that touch the line; null for one that gives no price. */
   readonly prices: ReadonlyMap<BreakTier, TierPrice | null>;
+  /** What the tiers of an incremental break take of the line each; null where one prices all of it. */
+  readonly parts: readonly TierPart[] | null;
 }
 
 /**
@@ -130,11 +133,16 @@ function tiersReached(
   }
   const tiers = thresholds(compiled, context);
   if (!tiers) return { kind: 'noRate', from: currency, to: context.currency };
-  const reached = bandAt(tiers, counted.total);
+  const incremental = mode === 'incremental';
+  const reached = bandAt(
+    tiers,
+    incremental ? begunUnits(compiled, counted.total, work) : counted.total,
+  );
   if (!reached) return belowFirst(compiled, tiers, counted.total, work, context);
-  const touching = mode === 'incremental' ? tiers.slice(0, tiers.indexOf(reached) + 1) : [reached];
+  const parts = incremental ? splitByTiers(compiled, tiers, counted.start, work) : null;
   const prices = new Map<BreakTier, TierPrice | null>();
-  for (const tier of touching) {
+  // what a tier names, a unit or a currency, matters only where the line touches it
+  for (const tier of parts ? parts.flatMap((part) => part.tier ?? []) : [reached]) {
     const { adjustment } = tier;
     if (adjustment.kind === 'byRequest') {
       prices.set(tier, null);
@@ -144,7 +152,7 @@ function tiersReached(
     if ('kind' in made) return made;
     prices.set(tier, made);
   }
-  return { compiled, counted, tiers, prices };
+  return { compiled, counted, tiers, prices, parts };
 }
 
 function belowFirst(

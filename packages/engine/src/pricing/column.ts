@@ -1,6 +1,7 @@
 import { minorDigits, type CurrencyCode } from '../number/currency';
 import { ZERO } from '../number/decimal';
 import { subtractExact, withDigitsExact, type Exact } from '../number/exact';
+import { isBelowAll, type RoundingRule } from '../number/rounding-rule';
 import type { WorkingSource, WorkingStep } from '../workings/workings';
 
 /**
@@ -54,6 +55,14 @@ export function moveTo(column: Column, after: Exact, source: WorkingSource | nul
     change: withDigitsExact(subtractExact(after, before), digits),
     after: withDigitsExact(after, digits),
   });
+}
+
+/** A rounding rule as workings tell it of the running price that it is about to round. */
+export function ruleAt(
+  { price }: Column,
+  rule: RoundingRule,
+): { readonly rule: RoundingRule; readonly isBelowAll?: true } {
+  return isBelowAll(price, rule) ? { rule, isBelowAll: true } : { rule };
 }
 
 /** Takes back all that was written, so that another way to a price can be tried. */

@@ -7,7 +7,7 @@ import type { CostBand, SoldPoints } from '../setup/cost-table';
 import { isAtOutlet } from '../setup/limits';
 import type { Reason } from '../workings/workings';
 import { bandAt } from './band-at';
-import { empty, moveTo } from './column';
+import { empty, moveTo, ruleAt } from './column';
 import { askedBy, kindsTried, startFromCost } from './cost';
 import { perFactor, priceOfCost, takesPoints } from './cost-adjustment';
 import { exchangeTo } from './exchange-step';
@@ -160,7 +160,7 @@ function round(
 ): void {
   if (rule?.currency !== column.currency) return;
   const source = column.recording
-    ? ({ kind: 'tableRounding', version, table, rule } as const)
+    ? ({ kind: 'tableRounding', version, table, ...ruleAt(column, rule) } as const)
     : null;
   moveTo(column, applyRoundingRule(column.price, rule), source);
 }

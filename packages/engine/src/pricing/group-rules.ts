@@ -145,11 +145,16 @@ function book(
       amount,
     });
     work.amount = withDigits(add(work.amount, amount), amountDigits);
-    if (compiled.rule.stops) work.stop ??= compiled;
+    if (compiled.rule.stops && !stopsBefore(work.stop, compiled)) work.stop = compiled;
     amounts.push(amount);
   }
   const amount = withDigits(amounts.length === 0 ? ZERO : sum(amounts), amountDigits);
   return { version, rule: compiled.name, effect: compiled.effect, times, amount, tookAll: took };
+}
+
+/** Whether a rule that stops on a line stands before another one in the list. */
+function stopsBefore(stop: CompiledRule | null, { place }: CompiledRule): boolean {
+  return stop !== null && stop.place <= place;
 }
 
 function changedUnits(takings: readonly Taking[], work: LineInProgress): number {

@@ -55,7 +55,8 @@ export function unitsOf(works: readonly LineInProgress[]): UnitRun[] {
       if (count === 0) return [];
       const { duration } = work.line;
       const each = duration === null ? unitPrice : multiply(unitPrice, duration);
-      const touched = work.rulesOnUnits.length > 0;
+      // an amount on the line touches all of its units
+      const touched = work.rulesOnUnits.length > 0 || work.flats.length > 0;
       return [{ work, slice, count, left: divide(each, factor), touched, closed: false }];
     }),
   );

@@ -8,8 +8,8 @@ import type { Adjusting, Adjustment, LevelEntry, LevelId, TypedPrice } from '../
 import { reachKey } from '../setup/reach';
 import type { Reason, WorkingSource } from '../workings/workings';
 import { adjusted, adjustmentFor, unknownUnit } from './adjust';
-import { startFromBasePrice, startFromOwnPrice } from './base-price';
-import { empty, moveTo, startAt } from './column';
+import { startFromOwnPrice } from './base-price';
+import { empty, moveTo, ruleAt, startAt } from './column';
 import { askedBy, costPerPricingUnit, startFromCost } from './cost';
 import { startFromCostTable, startFromReachingTable } from './cost-table';
 import { firstForLine, whyNotToday } from './dated-price';
@@ -156,21 +156,10 @@ function makeEntryPrice(
   context: PricingContext,
   path: readonly LevelId[],
 ): readonly Reason[] {
-  const unit = unknownUnit(entry.adjusting, work.item);
-  if (unit !== null) return [{ kind: 'unitNotOfItem', unit }];
   const { currency } = compiled.level;
   const missing = startFromBasis(entry, compiled, work, context, path);
   const { column } = work;
-  if (missing.length > 0) {
-    // A set price needs nothing to start from.
-    if (entry.adjusting.kind !== 'plain' || entry.adjusting.adjustment.kind !== 'set') {
-      return missing;
-    }
-    const { adjustment } = entry.adjusting;
-    const source = entrySource(entry, compiled, work, context, adjustment, false);
-    startAt(column, adjusted(ZERO, adjustment, work), currency, source);
-    return NONE;
-  }
+  if (missing.length > 0) return setWithoutBasis(entry, compiled, work, context, missing);
   if (work.problem || !exchangeTo(work, currency, context)) return NONE;
   const measured = measuredBy(entry.adjusting, currency, work, context);
   const adjustment = measured && adjustmentFor(entry.adjusting, measured, work.pricingUnit);
@@ -180,10 +169,39 @@ function makeEntryPrice(
       ? belowFirstBand(entry, measured)
       : [{ kind: 'noCost', kinds: context.setup.costOrder }];
   }
+  const unit = unknownUnit(adjustment, work.item);
+  if (unit !== null) {
+    empty(column);
+    return [{ kind: 'unitNotOfItem', unit }];
+  }
   const after = adjusted(column.price, adjustment, work);
   const tookAll = signOf(after) < 0;
   const source = entrySource(entry, compiled, work, context, adjustment, tookAll);
   moveTo(column, tookAll ? ZERO : after, source);
+  return NONE;
+}
+
+/**
+ * A price that is set needs nothing to start from, in a band by cost either: it starts the column.
+ * Any other adjustment is without its basis, and the reasons come back.
+ */
+function setWithoutBasis(
+  entry: LevelEntry,
+  compiled: CompiledLevel,
+  work: LineInProgress,
+  context: PricingContext,
+  missing: readonly Reason[],
+): readonly Reason[] {
+  const { adjusting } = entry;
+  const { currency } = compiled.level;
+  const cost = adjusting.kind === 'byCost' ? costPerPricingUnit(currency, work, context) : null;
+  const measured = adjusting.kind === 'plain' ? ZERO : cost;
+  const adjustment = measured && adjustmentFor(adjusting, measured, work.pricingUnit);
+  if (adjustment?.kind !== 'set') return missing;
+  const unit = unknownUnit(adjustment, work.item);
+  if (unit !== null) return [{ kind: 'unitNotOfItem', unit }];
+  const source = entrySource(entry, compiled, work, context, adjustment, false);
+  startAt(work.column, adjusted(ZERO, adjustment, work), currency, source);
   return NONE;
 }
 
@@ -224,8 +242,11 @@ function startFromBasis(
 ): readonly Reason[] {
   const { basis } = entry;
   switch (basis.kind) {
-    case 'basePrice':
-      return startFromBasePrice(work, context) ? NONE : missingBasis(entry);
+    case 'basePrice': {
+      // or what its cost table makes, where it has none of its own
+      const started = startFromOwnPrice(work, context, tellNobody);
+      return started || work.problem ? NONE : missingBasis(entry);
+    }
     case 'listPrice': {
       const price = work.item.listPrice;
       const source = { kind: 'listPrice', item: work.item.item } as const;
@@ -292,7 +313,12 @@ function round(
     return;
   }
   const source = work.column.recording
-    ? ({ kind: 'levelRounding', version, level: compiled.name, rule } as const)
+    ? ({
+        kind: 'levelRounding',
+        version,
+        level: compiled.name,
+        ...ruleAt(work.column, rule),
+      } as const)
     : null;
   moveTo(work.column, applyRoundingRule(work.column.price, rule), source);
 }

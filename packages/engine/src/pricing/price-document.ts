@@ -6,7 +6,7 @@ import type { PricingDocument } from '../setup/document';
 import type { Setup } from '../setup/setup';
 import { handChoices } from './hand-choices';
 import type { LineInProgress, PricingContext } from './line-in-progress';
-import { beginLine, handOut, roundLine } from './price-line';
+import { beginLine, handOut, roundLine, withoutPrice } from './price-line';
 import { applyBreaks } from './quantity-break';
 import type { DocumentBeforeRules } from './rule-facts';
 import { codeStates } from './code-states';
@@ -17,7 +17,12 @@ import { applyGroupRules } from './group-rules';
 import { setUpCharges } from './set-up-charges';
 import { applyLineRules, beforeRules, documentOf, rememberLevelPrices } from './line-rules';
 import { taxOf } from './tax';
-import { MODEL_VERSION, type LineWithoutPrice, type PricedDocument } from './priced';
+import {
+  MODEL_VERSION,
+  type LineProblem,
+  type LineWithoutPrice,
+  type PricedDocument,
+} from './priced';
 
 /** What a pricing is asked to write down. */
 export interface PricingWish {
@@ -34,14 +39,51 @@ export function price(setup: Setup, document: PricingDocument): PricedDocument {
   return priceDocument(compileSetup(setup), document);
 }
 
-/** Prices a document with a setup that was compiled before. */
+/**
+ * Prices a document with a setup that was compiled before. A line that ends without a price counts
+ * nowhere: where one did on the way there, all is priced again without it.
+ */
 export function priceDocument(
   setup: CompiledSetup,
   document: PricingDocument,
   wish: PricingWish = WITH_WORKINGS,
 ): PricedDocument {
+  const { rules, breaksReaching } = setup;
+  const isCounted = breaksReaching ?? rules.line ?? rules.group ?? rules.document;
+  let unpriced = NONE_UNPRICED;
+  let priced = priceOnce(setup, document, wish, unpriced);
+  while (isCounted && !wish.alone && priced.unpricedLines > unpriced.size) {
+    const now = withoutPriceIn(priced);
+    // no line is left to be changed by it
+    if (now.size === priced.lines.length) break;
+    unpriced = now;
+    priced = priceOnce(setup, document, wish, unpriced);
+  }
+  return priced;
+}
+
+/** What keeps lines from having a price, by their places in the document. */
+export type UnpricedLines = ReadonlyMap<number, LineProblem>;
+
+const NONE_UNPRICED: UnpricedLines = new Map();
+
+/** The lines of a priced document that have no price. */
+export function withoutPriceIn({ lines }: PricedDocument): UnpricedLines {
+  return new Map(
+    lines.flatMap((line, place) =>
+      line.kind === 'unpriced' ? [[place, line.problem] as const] : [],
+    ),
+  );
+}
+
+function priceOnce(
+  setup: CompiledSetup,
+  document: PricingDocument,
+  wish: PricingWish,
+  unpriced: UnpricedLines,
+): PricedDocument {
   const { currency, pricedAt, codes } = document;
-  const { context, begun, before } = upToRules(setup, document, wish);
+  const { context, begun, before } = upToRules(setup, document, wish, unpriced);
   applyLineRules(before);
   for (const line of begun) roundLine(line, context);
   const groups = applyGroupRules(before);
@@ -91,11 +133,15 @@ export interface BegunDocument {
   readonly before: DocumentBeforeRules;
 }
 
-/** The steps up to the rules. */
+/**
+ * The steps up to the rules.
+ * @param unpriced lines that are known to end without a price
+ */
 export function upToRules(
   setup: CompiledSetup,
   document: PricingDocument,
   { workings, alone = false }: PricingWish,
+  unpriced: UnpricedLines,
 ): BegunDocument {
   const { currency, level, facts, codes, byHand, attributes, kind, circumstances, shipping } =
     document;
@@ -118,7 +164,10 @@ export function upToRules(
     alone,
   };
   const items = new Map(facts.items.map((item) => [item.item, item]));
-  const begun = document.lines.map((line) => beginLine(line, items.get(line.item), context));
+  const begun = document.lines.map((line, place) => {
+    const problem = unpriced.get(place);
+    return problem ? withoutPrice(line, problem) : beginLine(line, items.get(line.item), context);
+  });
   const { rules } = setup;
   const hasRules = rules.line !== null || rules.group !== null || rules.document !== null;
   if (hasRules) rememberLevelPrices(begun);

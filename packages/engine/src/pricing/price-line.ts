@@ -139,7 +139,7 @@ function startLine(
   };
 }
 
-function withoutPrice(line: DocumentLine, problem: LineProblem): LineWithoutPrice {
+export function withoutPrice(line: DocumentLine, problem: LineProblem): LineWithoutPrice {
   return { kind: 'unpriced', id: line.id, item: line.item, quantity: line.quantity, problem };
 }
 

@@ -18,7 +18,7 @@ import type {
 } from '../workings/workings';
 
 /** Raised by every change of the engine that can alter a cent or a working. */
-export const MODEL_VERSION = 10;
+export const MODEL_VERSION = 11;
 
 export interface PricedDocument {
   readonly modelVersion: number;

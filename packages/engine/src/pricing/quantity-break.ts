@@ -2,7 +2,6 @@ import type { ReachingBreak } from '../compile/compile-break';
 import type { ReachFinder } from '../compile/reach-finder';
 import type { BreakTier } from '../setup/quantity-break';
 import { breakCounter, type BreakCounter } from './break-count';
-import { splitByTiers } from './break-parts';
 import {
   chooseBreak,
   inBreakOrder,
@@ -10,7 +9,7 @@ import {
   measuredIn,
   type ChosenBreak,
 } from './choose-break';
-import { moveTo, type Column } from './column';
+import { moveTo, ruleAt, type Column } from './column';
 import { exchangeTo } from './exchange-step';
 import {
   teller,
@@ -110,17 +109,21 @@ function priceLine(
   context: PricingContext,
   passOver: PassOver,
 ): void {
-  const { compiled, counted, tiers, prices } = chosen;
-  if (compiled.break.mode === 'allUnits') {
+  const { compiled, parts, prices } = chosen;
+  // asked for the goods, whatever becomes of their price
+  if (prices.size > 0 && compiled.break.setUp) work.setUp = compiled;
+  if (!parts) {
     for (const tier of prices.keys()) {
       priceAtTier(chosen, tier, work.column, work, context, passOver);
     }
     return;
   }
-  const parts = splitByTiers(compiled, tiers, counted.start, work);
+  const isLowerNowhere = [...prices.values()].every((made) => made !== null && !made.counts);
   for (const { tier, column } of parts) {
     if (tier) priceAtTier(chosen, tier, column, work, context, passOver);
   }
+  // the line stays whole, in its own unit
+  if (isLowerNowhere) return;
   const [only] = parts;
   if (parts.length > 1) work.parts = parts;
   else if (only) work.column = only.column;
@@ -147,7 +150,6 @@ function priceAtTier(
     passOver({ kind: 'break', break: name }, reason);
     return;
   }
-  if (one.setUp) work.setUp = compiled;
   const { version } = context.setup;
   const source = {
     kind: 'quantityBreak',
@@ -163,6 +165,7 @@ function priceAtTier(
   } as const;
   moveTo(column, price, column.recording ? source : null);
   if (rounded === null || one.rounding === null) return;
-  const rounding = { kind: 'breakRounding', version, break: name, rule: one.rounding } as const;
+  const rule = ruleAt(column, one.rounding);
+  const rounding = { kind: 'breakRounding', version, break: name, ...rule } as const;
   moveTo(column, rounded, column.recording ? rounding : null);
 }

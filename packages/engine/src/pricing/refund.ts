@@ -1,9 +1,9 @@
-import { add, percentOf, subtract, sum, withDigits, ZERO, type Decimal } from '../number/decimal';
+import { add, subtract, sum, withDigits, ZERO, type Decimal } from '../number/decimal';
 import { divide, multiplyExact } from '../number/exact';
 import { roundToDigits, type RoundingMode } from '../number/rounding';
 import type { TaxFacts } from '../setup/facts';
 import type { ItemNumber } from '../setup/goods';
-import { taxClasses } from './tax';
+import { taxAt, taxClasses } from './tax';
 import type { PricedTaxClass } from './priced';
 
 /** A line of a posted sale of which something is given back. */
@@ -44,8 +44,6 @@ export function refund(
   });
   const amount = withDigits(sum(amounts), digits);
   if (!tax) return { amounts, amount, tax: null, amountWithTax: amount };
-  const taxed = (net: Decimal, rate: Decimal): Decimal =>
-    roundToDigits(percentOf(net, rate), digits, mode);
   const given = lines.map(({ item, before }, place) => ({
     item,
     before: before.amount,
@@ -54,12 +52,12 @@ export function refund(
   const classes = taxClasses(tax, given).map(({ category, rate, of }): PricedTaxClass => {
     const before = sum(of.map((one) => one.before));
     const taxable = sum(of.map((one) => one.now));
-    const all = taxed(add(before, taxable), rate);
+    const all = taxAt(add(before, taxable), rate, digits);
     return {
       category,
       rate,
       taxable: withDigits(taxable, digits),
-      tax: withDigits(subtract(all, taxed(before, rate)), digits),
+      tax: withDigits(subtract(all, taxAt(before, rate, digits)), digits),
     };
   });
   const whole = withDigits(sum(classes.map((one) => one.tax)), digits);

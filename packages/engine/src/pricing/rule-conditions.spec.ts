@@ -244,15 +244,15 @@ describe('conditions that ask for costs, and for what is kept of documents', () 
   const under = (when: Condition, changes: Partial<PricingDocument>): string =>
     amountUnder('4.00', [ruleOf(percentOff('50'), when)], '3', changes);
 
-  it('know the cost per unit of the line, and the margin before any rule', () => {
+  it('know the cost per base unit, and the margin before any rule', () => {
     const facts = costing('3.00');
     expect(under(figure('cost', '3.00'), { facts })).toBe('6.00');
     expect(under(figure('cost', '3.01'), { facts })).toBe('12.00');
     expect(under(figure('margin', '25'), { facts })).toBe('6.00'); // (4.00 - 3.00) / 4.00
     expect(under(figure('margin', '25.01'), { facts })).toBe('12.00');
     const lines = [lineOf('1', { unit: 'pallet' })];
-    expect(under(figure('cost', '180'), { facts, lines })).toBe('120.00');
-    expect(under(figure('cost', '180.01'), { facts, lines })).toBe('240.00');
+    expect(under(figure('cost', '3.00'), { facts, lines })).toBe('120.00');
+    expect(under(figure('cost', '3.01'), { facts, lines })).toBe('240.00');
   });
 
   it('do not hold where no cost is known', () => {

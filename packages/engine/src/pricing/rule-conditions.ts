@@ -105,6 +105,7 @@ export function unmetOf(
               test: condition,
               actual: actualOf(condition, rule, line, document),
               currency: rule.currency,
+              unit: line.work.item.unit,
             },
           ];
   }

@@ -175,7 +175,6 @@ function takeLevel(
   }
   const instead = work.parts === null ? work.column.price : null;
   work.parts = null;
-  work.setUp = null;
   work.column = column;
   write(column, price, compiled, effect, context, instead);
   return 'restarted';

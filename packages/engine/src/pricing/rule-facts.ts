@@ -19,6 +19,7 @@ import { basePriceOfLine } from './base-price';
 import { costed } from './cost';
 import type { LineInProgress, PricingContext } from './line-in-progress';
 import { amountAt } from './unit-rounding';
+import { baseUnit, perUnit } from './units';
 
 /** A line as conditions see it: after breaks, before any rule, rounded as step 6 would. */
 export interface LineBeforeRules {
@@ -47,8 +48,9 @@ interface Counted {
 
 /**
  * What a figure is for a line, exactly; null where it is not known. Money is in the currency of the
- * rule that asks. A price is the line's amount over its quantity, so that a line in slices is
- * looked at as a whole.
+ * rule that asks. A price is the line's amount over its quantity in base units, so that a line in slices
+ * is looked at as a whole, and one by the pallet is compared with what is said of a bag; a cost is per
+ * base unit alike.
  */
 export function numberFact(
   fact: NumberFact,
@@ -121,7 +123,9 @@ function workOut(
       return eachAt(basePriceOfLine(work, context), currency, work, context);
     case 'cost': {
       const cost = costed(work, context);
-      return cost && exchange(cost.each, context.currency, currency, context.rates);
+      if (!cost) return null;
+      const each = perUnit(cost.each, work.unit, baseUnit(work.item));
+      return exchange(each, context.currency, currency, context.rates);
     }
     case 'margin': {
       const cost = costed(work, context);
@@ -130,14 +134,14 @@ function workOut(
   }
 }
 
-/** A line's amount over its quantity, in the currency that is asked for. */
+/** A line's amount over its quantity in base units, in the currency that is asked for. */
 function eachOf(
   amount: Decimal,
   currency: CurrencyCode,
-  { line: { quantity, duration } }: LineInProgress,
+  { baseQuantity, line: { duration } }: LineInProgress,
   context: PricingContext,
 ): Exact | null {
-  const whole = duration === null ? quantity : multiply(quantity, duration);
+  const whole = duration === null ? baseQuantity : multiply(baseQuantity, duration);
   return exchange(divide(amount, whole), context.currency, currency, context.rates);
 }
 

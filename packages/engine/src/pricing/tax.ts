@@ -14,10 +14,11 @@ export interface Taxable {
 
 /**
  * Step 11: tax by category and rate, reckoned on the sum of what is sold under them and rounded once
- * for each, as EN 16931-1 does (BR-CO-14 and BR-CO-17, from memory). Null where none is charged.
+ * for each, half up whatever the setup's mode, as EN 16931-1 does (BR-CO-14 and BR-CO-17, from
+ * memory). Null where none is charged.
  */
 export function taxOf({ goods, others }: Taxable, context: PricingContext): PricedTax | null {
-  const { facts, amountDigits: digits, setup } = context;
+  const { facts, amountDigits: digits } = context;
   const { tax } = facts;
   if (!tax || context.alone) return null;
   const all: readonly { readonly item: ItemNumber | null; readonly net: Decimal }[] = [
@@ -26,9 +27,7 @@ export function taxOf({ goods, others }: Taxable, context: PricingContext): Pric
   ];
   const classes = taxClasses(tax, all).map(({ category, rate, of }): PricedTaxClass => {
     const taxable = withDigits(sum(of.map(({ net }) => net)), digits);
-    const exact = percentOf(taxable, rate);
-    const own = withDigits(roundToDigits(exact, digits, setup.roundingMode), digits);
-    return { category, rate, taxable, tax: own };
+    return { category, rate, taxable, tax: taxAt(taxable, rate, digits) };
   });
   const taxed = sum(classes.map(({ taxable }) => taxable));
   const whole = sum(all.map(({ net }) => net));
@@ -37,6 +36,11 @@ export function taxOf({ goods, others }: Taxable, context: PricingContext): Pric
     unclassed: withDigits(subtract(whole, taxed), digits),
     amount: withDigits(sum(classes.map((one) => one.tax)), digits),
   };
+}
+
+/** The tax on an amount, rounded half up to so many digits. */
+export function taxAt(taxable: Decimal, rate: Decimal, digits: number): Decimal {
+  return withDigits(roundToDigits(percentOf(taxable, rate), digits, 'halfAwayFromZero'), digits);
 }
 
 /** All that is under one category and rate. */

@@ -34,10 +34,11 @@ export function tierPrice(
   work: LineInProgress,
   context: PricingContext,
 ): TierPrice | Reason {
-  const unit = unknownUnit({ kind: 'plain', adjustment: tierAdjustment }, work.item);
+  const unit = unknownUnit(tierAdjustment, work.item);
   if (unit !== null) return { kind: 'unitNotOfItem', unit };
   const running = work.column.price;
-  const basis = basisPrice(one.basis, work, context);
+  // a price that is set needs nothing to start from
+  const basis = tierAdjustment.kind === 'set' ? ZERO : basisPrice(one.basis, work, context);
   if (basis === null) return { kind: 'basisMissing', basis: namedBasis(one.basis) };
   const adjustment = inCurrency(tierAdjustment, one.currency, context);
   if (!adjustment) {

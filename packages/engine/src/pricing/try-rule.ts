@@ -4,7 +4,7 @@ import { withSaved } from '../compile/saved-conditions';
 import type { Exact } from '../number/exact';
 import type { PricingDocument } from '../setup/document';
 import type { Rule, RuleTest } from '../setup/rule';
-import { upToRules } from './price-document';
+import { priceDocument, upToRules, withoutPriceIn } from './price-document';
 import { actualOf, holdsFor, testHolds } from './rule-conditions';
 
 /** A test of a rule's condition, asked of a line. */
@@ -23,14 +23,16 @@ export interface LineAsked {
   readonly tests: readonly AskedTest[];
 }
 
-/** Asks every test of a rule's condition of every line that has a price before rules. */
+/** Asks every test of a rule's condition of every line that has a price. */
 export function askRule(
   setup: CompiledSetup,
   document: PricingDocument,
   asked: Rule,
 ): readonly LineAsked[] {
   const rule = withSaved(asked, setup.conditions);
-  const { before } = upToRules(setup, document, { workings: false });
+  const wish = { workings: false };
+  const unpriced = withoutPriceIn(priceDocument(setup, document, wish));
+  const { before } = upToRules(setup, document, wish, unpriced);
   const tests = testsOf(rule.when);
   return before.lines.map((line) => ({
     id: line.work.line.id,

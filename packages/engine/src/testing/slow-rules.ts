@@ -119,7 +119,7 @@ export function slowly({ prices, lines, rules, code, shipping, choice }: Case): 
     Array.from({ length: line.quantity }, () => ({
       line,
       left: of(rounded(line.each)),
-      touched: line.under.length > 0,
+      touched: line.under.length > 0 || line.flats.length > 0,
       closed: false,
     })),
   );
@@ -139,7 +139,8 @@ export function slowly({ prices, lines, rules, code, shipping, choice }: Case): 
       const change = own.reduce((sum, unit) => plus(sum, minus(after.get(unit), unit.left)), NONE);
       line.amount += nearest(change);
       if (line.amount < 0n) line.amount = 0n;
-      if (own.length > 0 && rule.stops) line.stop ??= rule;
+      const isEarlier = !line.stop || position(rule) < position(line.stop);
+      if (own.length > 0 && rule.stops && isEarlier) line.stop = rule;
     }
     units = units.map((unit) => {
       const left = after.get(unit);

@@ -111,7 +111,7 @@ describe('the conditions of a rule in words', () => {
         fact: { kind: 'priceAfterLevel' },
         comparison: { kind: 'moreThan', value: decimal('3') },
       }),
-    ).toBe('the price after the level is more than 3 EUR');
+    ).toBe('the price per base unit after the level is more than 3 EUR');
     expect(
       condition({
         kind: 'number',

@@ -129,7 +129,7 @@ export function askedWords(
 }
 
 function unmetTest(
-  { test, actual, currency }: Extract<Printed<Unmet>, { kind: 'test' }>,
+  { test, actual, currency, unit: per }: Extract<Printed<Unmet>, { kind: 'test' }>,
   names: Names,
   write: Writer,
 ): string {
@@ -140,7 +140,7 @@ function unmetTest(
       const unit = moneyOf(test.fact, currency);
       const not = comparisonWords(test.comparison, unit, write);
       const more = missingWords(test.comparison, actual, unit, write);
-      return `${factWords(test.fact, names)} is ${write.number(actual)}${unit}, not ${not}${more}`;
+      return `${factWords(test.fact, names, per)} is ${write.number(actual)}${unit}, not ${not}${more}`;
     }
     case 'word':
       return `${factWords(test.fact, names)} is ${actual}, and it needs one that ${wordComparisonWords(test.comparison, write)}`;
@@ -177,7 +177,8 @@ function wordComparisonWords(comparison: Printed<WordComparison>, write: Writer)
   }
 }
 
-function factWords(fact: Printed<NumberFact | WordFact>, names: Names): string {
+/** What a test looks at; prices and costs are per the base unit, which is named where it is known. */
+function factWords(fact: Printed<NumberFact | WordFact>, names: Names, unit = 'base unit'): string {
   switch (fact.kind) {
     case 'attribute':
       return `the ${fact.of}’s ${names.attribute(fact.code)}`;
@@ -202,13 +203,13 @@ function factWords(fact: Printed<NumberFact | WordFact>, names: Names): string {
     case 'duration':
       return 'the duration of the line';
     case 'basePrice':
-      return 'the base price';
+      return `the base price per ${unit}`;
     case 'priceAfterLevel':
-      return 'the price after the level';
+      return `the price per ${unit} after the level`;
     case 'priceAfterBreak':
-      return 'the price after the break';
+      return `the price per ${unit} after the break`;
     case 'cost':
-      return 'the cost';
+      return `the cost per ${unit}`;
     case 'margin':
       return 'the margin after the break';
     case 'salesBefore':

@@ -81,7 +81,7 @@ export function stepWording(
     case 'tableRounding':
       return {
         title: roundingSentence(source.rule, write),
-        sentence: `the rounding of cost table ${source.table.name}`,
+        sentence: roundingStep(`cost table ${source.table.name}`, source),
       };
     case 'levelEntry': {
       const { level, entry, tookAll } = source;
@@ -94,14 +94,14 @@ export function stepWording(
     case 'levelRounding':
       return {
         title: roundingSentence(source.rule, write),
-        sentence: `the rounding of level ${source.level.name}`,
+        sentence: roundingStep(`level ${source.level.name}`, source),
       };
     case 'quantityBreak':
       return { title: `Break ${source.break.name}`, sentence: breakStepSentence(source, write) };
     case 'breakRounding':
       return {
         title: roundingSentence(source.rule, write),
-        sentence: `the rounding of break ${source.break.name}`,
+        sentence: roundingStep(`break ${source.break.name}`, source),
       };
     case 'rule':
       return {
@@ -177,6 +177,17 @@ export function problemSentence(problem: Printed<LineProblem>, write = plainWrit
     case 'roundsToZero':
       return `No price: ${write.number(problem.unitPrice)} rounded to ${digitsWords(problem.digits)} would be zero.`;
   }
+}
+
+/** Whose rounding it is, and why a rule that goes down left the price as it was. */
+function roundingStep(
+  whose: string,
+  {
+    isBelowAll,
+  }: Extract<Printed<WorkingSource>, { kind: 'levelRounding' | 'tableRounding' | 'breakRounding' }>,
+): string {
+  const stays = isBelowAll ? '; nothing to round down to, so the price stays' : '';
+  return `the rounding of ${whose}${stays}`;
 }
 
 const MODE_WORDS: Readonly<Record<RoundingMode, string>> = {

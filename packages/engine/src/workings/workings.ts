@@ -104,6 +104,8 @@ export type WorkingSource =
       readonly version: number;
       readonly table: TableName;
       readonly rule: RoundingRule;
+      /** There was nothing to go down to, so the price stayed. */
+      readonly isBelowAll?: true;
     }
   /** What the price is before a step, where the reader may not see costs. */
   | { readonly kind: 'fromCost'; readonly item: ItemNumber }
@@ -122,6 +124,8 @@ export type WorkingSource =
       readonly version: number;
       readonly level: LevelName;
       readonly rule: RoundingRule;
+      /** There was nothing to go down to, so the price stayed. */
+      readonly isBelowAll?: true;
     }
   /** A tier of a quantity break. */
   | {
@@ -145,6 +149,8 @@ export type WorkingSource =
       readonly version: number;
       readonly break: BreakName;
       readonly rule: RoundingRule;
+      /** There was nothing to go down to, so the price stayed. */
+      readonly isBelowAll?: true;
     }
   /** A conditional rule. */
   | {
@@ -349,6 +355,8 @@ export type Unmet =
       readonly test: RuleTest;
       readonly actual: Exact | string | null;
       readonly currency: CurrencyCode;
+      /** The item's base unit: prices and costs are compared per one. */
+      readonly unit?: UnitCode;
     }
   /** One of these would have to, each with all that it wants. */
   | { readonly kind: 'oneOf'; readonly of: readonly (readonly Unmet[])[] }
