@@ -1,5 +1,12 @@
 import type { BreakItemsPage, BreakItemsQuestion } from '@honest-ledger/contracts';
-import { compileSetup, decimal, isPositive, print, type PricedLine } from '@honest-ledger/engine';
+import {
+  compileSetup,
+  decimal,
+  isPositive,
+  print,
+  withoutBreaks,
+  type PricedLine,
+} from '@honest-ledger/engine';
 import { readItemFacts } from '../catalogue/item-facts';
 import { priceCatalogue } from '../catalogue/price-catalogue';
 import { pricingDay, readItemsToPrice } from '../costs/items-to-price';
@@ -43,12 +50,7 @@ export async function itemsOfBreak(
     ...edited,
     breaks: one.map((own) => ({ ...own, parties: null, levels: null })),
   });
-  const plain = priceCatalogue(
-    page,
-    { ...under, setup: { ...compiled, breaksReaching: null } },
-    now(),
-    false,
-  );
+  const plain = priceCatalogue(page, { ...under, setup: withoutBreaks(compiled) }, now(), false);
   const tiers = from
     .slice(0, MOST_SHOWN)
     .map((quantity) => priceCatalogue(page, { ...under, setup: alone }, now(), false, [quantity]));

@@ -12,6 +12,7 @@ import {
   printed,
   problemSentence,
   unitOf,
+  withoutBreaks,
   type BreakMeasure,
   type CompiledSetup,
   type Decimal,
@@ -84,7 +85,7 @@ export async function tryBreak(
     under(compiled),
     under(compiledEdit),
     under(compileSetup(otherWay)),
-    under({ ...compiledEdit, breaksReaching: null }),
+    under(withoutBreaks(compiledEdit)),
   ];
   const [line] = without;
   return {

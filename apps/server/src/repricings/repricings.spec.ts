@@ -12,6 +12,9 @@ import type {
   RepricingRow,
   RepricingView,
 } from '@honest-ledger/contracts';
+import { randomUUID } from 'node:crypto';
+import { DEMO_BREAKS } from '../demo/breaks';
+import { GLAZES, ruleDesk } from '../testing/rules';
 import { testServer, type Answer, type Browser, type TestServer } from '../testing/test-server';
 
 const CONTENT: RepricingContent = {
@@ -31,6 +34,9 @@ const CONTENT: RepricingContent = {
   at: null,
   quotes: 'leave',
 };
+const [FROM_ONE] = DEMO_BREAKS.filter(({ content }) => content.name === 'Clay by the bag').map(
+  ({ content }) => ({ ...content, name: 'From one', levels: null, parties: null, outlets: null }),
+);
 const TRADE = '5b0e7a52-93a1-4c55-8d3e-2f6c1f0a7b02';
 const STUDIOS = '5b0e7a52-93a1-4c55-8d3e-2f6c1f0a7b01';
 
@@ -322,6 +328,48 @@ describe('many prices changed at once', () => {
     expect((await apply(of.id)).status).toBe(200);
     await browser.ask('POST', `/repricings/${of.id}/undo`, {});
     expect((await drafts()).map(({ name }) => name)).toEqual(['Draft']);
+  });
+
+  it('start from the same prices, whatever breaks and rules are in force', async () => {
+    const goods = { category: 'clay' };
+    const bases: readonly RepricingContent['basis'][] = [
+      { kind: 'present' },
+      { kind: 'basePrice' },
+      { kind: 'level', level: STUDIOS },
+      { kind: 'listPrice' },
+      { kind: 'cost', cost: 'last' },
+    ];
+    const prices: RepricingContent['prices'] = [
+      { kind: 'basePrice' },
+      { kind: 'level', level: TRADE, all: true },
+    ];
+    const all = async (): Promise<readonly unknown[]> => {
+      const rows: unknown[] = [];
+      for (const basis of bases) {
+        const of = await begin({ goods, prices, basis, rounding: null });
+        for (const { item, level, unit, before, after } of await rowsOf(of)) {
+          rows.push([basis.kind, item, level, unit, before, after]);
+        }
+      }
+      return rows;
+    };
+    const before = await all();
+    expect(before.length).toBeGreaterThan(200);
+    // 25 % off everything for everybody, by a rule and by a break from the first unit on
+    const everything = { kind: 'all' } as const;
+    const when = { kind: 'all', of: [{ kind: 'goods', reaches: [everything] }] } as const;
+    const effect = { ...GLAZES.effect, percent: '-25' } as typeof GLAZES.effect;
+    await ruleDesk(browser).published({ when, effect });
+    const quarter = { kind: 'percent', percent: '-25' } as const;
+    const tiers = [{ from: '1', adjustment: quarter }];
+    const kept = await browser.ask('PUT', `/edits/break/${randomUUID()}`, {
+      content: { ...FROM_ONE, reaches: [everything], tiers },
+      revision: 0,
+      draft: null,
+    });
+    expect(kept.status).toBe(200);
+    expect((await publish()).status).toBe(200);
+    expect(await all()).toEqual(before);
   });
 
   it('copy what one level makes to prices typed on another', async () => {

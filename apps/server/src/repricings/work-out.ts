@@ -30,6 +30,7 @@ import {
   subtract,
   typedPrice,
   withDigits,
+  withoutBreaksAndRules,
   type CompiledSetup,
   type CurrencyCode,
   type Decimal,
@@ -140,13 +141,14 @@ interface Asked {
 /** What a level, or no level, makes of one price's goods, by the price's place. */
 type Pricing = (level: LevelId | null, currency: CurrencyCode, place: number) => Decimal | null;
 
-/** Prices all the goods at a level when it is first asked for. */
+/** Prices all the goods at a level when it is first asked for, as they are before breaks and rules. */
 function pricing(
   prices: readonly PriceOfItem[],
   setup: CompiledSetup,
   facts: Omit<DocumentFacts, 'items'>,
   now: Date,
 ): Pricing {
+  const plain = withoutBreaksAndRules(setup);
   const items = [...new Set(prices.map(({ item }) => item))];
   const found = new Map<string, readonly (Decimal | null)[]>();
   return (level, currency, place) => {
@@ -168,8 +170,6 @@ function pricing(
           ...PLAIN_LINE,
         })),
       };
-      // prices are changed as they are before breaks and rules
-      const plain = { ...setup, breaksReaching: null, rulesFor: null };
       at = priceDocument(plain, document, { workings: false, alone: true }).lines.map((line) =>
         line.kind === 'priced' ? (line.slices[0]?.unitPrice ?? null) : null,
       );

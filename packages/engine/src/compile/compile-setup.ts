@@ -102,6 +102,23 @@ export function compileSetup(setup: Setup): CompiledSetup {
   };
 }
 
+/** A setup without its breaks: what prices are before quantities make them lower. */
+export function withoutBreaks(setup: CompiledSetup): CompiledSetup {
+  return { ...setup, breaksReaching: null };
+}
+
+/** A setup without its breaks and rules: prices as base prices, levels and agreements make them. */
+export function withoutBreaksAndRules(setup: CompiledSetup): CompiledSetup {
+  return {
+    ...withoutBreaks(setup),
+    rules: ruleFinders([]),
+    ruleByCode: new Map(),
+    attributesAsked: NONE,
+    limitedRules: NONE,
+    salesAsked: false,
+  };
+}
+
 /** Most items have one base price, so the base unit's key is the item number itself. */
 function priceKey(item: ItemNumber, unit: UnitCode | null): string {
   return unit === null ? item : `${item}\n${unit}`;
