@@ -59,6 +59,7 @@ export * from './forms/rule-schema';
 export * from './forms/setup-form';
 export * from './forms/setup-schema';
 export * from './sheets/agreement-sheet';
+export * from './sheets/cell-format';
 export * from './sheets/customer-sheet';
 export * from './sheets/item-sheet';
 export * from './sheets/level-price-sheet';

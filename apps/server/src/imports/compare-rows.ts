@@ -56,7 +56,7 @@ export async function judgeRows(
 ): Promise<JudgedRow[]> {
   const comparison = await IMPORTED_KINDS[file.kind].compare(transaction, services, targetOf(file));
   const sheet = SHEETS[file.kind];
-  const judged = await judge(sheet, file.columns, rows, comparison, new Map());
+  const judged = await judge(sheet, file, rows, comparison, new Map());
   const earlier = await earlierRows(transaction, file.id, judged);
   return judged.map((one) => {
     const first = earlier.get(one.key);

@@ -1,6 +1,7 @@
 import type { DraftRow, ImportRowPage, ImportView, ItemView } from '@honest-ledger/contracts';
 import { parse } from 'csv-parse/sync';
 import ExcelJS from 'exceljs';
+import iconv from 'iconv-lite';
 import { testServer, type Browser, type TestServer } from '../testing/test-server';
 
 const LEVEL = '5b0e7a52-93a1-4c55-8d3e-2f6c1f0a7b01';
@@ -52,6 +53,51 @@ describe('files that are sent in', () => {
       expect(file.rows).toBeGreaterThan(200);
       const apply = await browser.ask('POST', `/imports/${file.id}/apply`);
       expect(apply.problem.detail).toBe('The file changes nothing.');
+    });
+
+    it('is read in any encoding that spreadsheets write, and says what was found', async () => {
+      const text = 'Item;Name\nCL-0207;Töpferton grün\n';
+      const file = await sent('kind=items', iconv.encode(text, 'windows-1252'));
+      expect(file.format).toEqual({
+        encoding: 'windows-1252',
+        delimiter: ';',
+        decimalMark: '.',
+        days: 'dayMonthYear',
+      });
+      const [row] = await rows(file.id);
+      expect(row?.after['Name']).toBe('Töpferton grün');
+    });
+
+    it('takes a decimal comma where one cell has it, for all that could be either', async () => {
+      const text = 'Item;Base price\nCL-0207;"1.250,00 €"\nCL-0201;1.250\nCL-0213;12.5\n';
+      const file = await sent('kind=items', text);
+      expect(file.format?.decimalMark).toBeNull();
+      const comma = await sent('kind=items', text.split('\n').slice(0, 3).join('\n'));
+      expect(comma.format?.decimalMark).toBe(',');
+      const prices = (await rows(comma.id)).map(({ after }) => after['Base price']);
+      expect(prices).toEqual(['1250.00', '1250']);
+    });
+
+    it('asks how figures are written where the file leaves it open, and reads them as is said', async () => {
+      const file = await sent('kind=items', 'Item;Base price\nCL-0207;1,250\nCL-0201;2,000\n');
+      expect([file.state, file.format?.decimalMark]).toEqual(['asking', null]);
+      expect((await browser.ask('POST', `/imports/${file.id}/apply`)).status).toBe(409);
+      const as = async (decimalMark: string): Promise<(string | undefined)[]> => {
+        const said = { decimalMark, days: 'dayMonthYear' };
+        const answer = await browser.ask('PUT', `/imports/${file.id}/format`, said);
+        expect(answer.status).toBe(200);
+        await server.workOff();
+        expect((await read(file.id)).state).toBe('ready');
+        return (await rows(file.id)).map(({ after }) => after['Base price']);
+      };
+      expect(await as('.')).toEqual(['1250', '2000']);
+      expect(await as(',')).toEqual(['1.250', '2.000']);
+      await takenIn(file.id);
+      const again = await browser.ask('PUT', `/imports/${file.id}/format`, {
+        decimalMark: '.',
+        days: 'dayMonthYear',
+      });
+      expect(again.status).toBe(409);
     });
 
     it('comes back as XLSX, too', async () => {
@@ -106,7 +152,7 @@ describe('files that are sent in', () => {
         'kind=items',
         [
           'Item;Name;Category;Unit;Base price;Active',
-          'CL-0207;;;;12,5;yes',
+          'CL-0207;;;;about 12;yes',
           'CL-0201;Another name;;;;yes',
           'XX-1;A new thing;glaze;kg;4.90;yes',
           'XX-2;No such category;nothing;kg;4.90;yes',
@@ -276,7 +322,9 @@ describe('files that are sent in', () => {
       );
       expect(await refusal('kind=items', 'Name\nb\n')).toMatch(/^The file has no column Item/);
       expect(await refusal('kind=items', 'Item,Name\nA,"b\n')).toMatch(/cannot be read as CSV/);
-      expect(await refusal('kind=items', Buffer.from([1, 0, 2, 0]))).toMatch(/neither CSV/);
+      expect(await refusal('kind=items', Buffer.from([65, 66, 0, 67, 68, 69, 70, 71]))).toMatch(
+        /neither CSV/,
+      );
       expect(await refusal('kind=items', 'PK\u0003\u0004 no archive')).toMatch(/read as XLSX/);
       expect(await refusal('kind=levelPrices', 'Item,Price\n')).toMatch(/level/);
       expect((await browser.ask('GET', '/imports')).as<ImportView[]>()).toEqual([]);

@@ -41,6 +41,7 @@ async function importsWhere(queries: Queries, where: SQL | undefined): Promise<I
       level: file.levelId === null ? null : await levelName(queries, file.levelId),
       fileName: file.fileName,
       state: file.state,
+      format: file.format,
       remark: file.remark,
       columns: file.columns,
       rows: file.rows,

@@ -1,16 +1,21 @@
 import { stringify } from 'csv-stringify/sync';
 import fc from 'fast-check';
 import { Readable } from 'node:stream';
-import { readFile, type FileRow } from './read-file';
+import iconv from 'iconv-lite';
+import { openFile, type FileFound, type FileRow, type OpenedFile } from './read-file';
 
-async function rows(content: string | Buffer, chunk = 7): Promise<FileRow[]> {
+function opened(content: string | Buffer, chunk = 7): Promise<OpenedFile> {
   const bytes = Buffer.from(content);
   const pieces: Buffer[] = [];
   for (let from = 0; from < bytes.length; from += chunk) {
     pieces.push(bytes.subarray(from, from + chunk));
   }
+  return openFile(Readable.from(pieces, { objectMode: false }));
+}
+
+async function rows(content: string | Buffer, chunk = 7): Promise<FileRow[]> {
   const all: FileRow[] = [];
-  for await (const row of readFile(Readable.from(pieces, { objectMode: false }))) all.push(row);
+  for await (const row of (await opened(content, chunk)).rows) all.push(row);
   return all;
 }
 
@@ -33,6 +38,39 @@ describe('reading a file', () => {
       ['Item', 'Name'],
       ['A', 'é'],
       ['B', 'ß'],
+    ]);
+  });
+
+  it('finds the encoding by its bytes, and says which it is', async () => {
+    const text = 'Item;Name\nA;Töpferei grün – 5 €\nB;b\n';
+    const files: readonly (readonly [Buffer, FileFound['encoding']])[] = [
+      [Buffer.from(text), 'utf-8'],
+      [iconv.encode(text, 'windows-1252'), 'windows-1252'],
+      [iconv.encode(text, 'utf-16le', { addBOM: true }), 'utf-16le'],
+      [iconv.encode(text, 'utf-16be', { addBOM: true }), 'utf-16be'],
+      [iconv.encode(text, 'utf-16le', { addBOM: false }), 'utf-16le'],
+    ];
+    for (const [bytes, encoding] of files) {
+      const { found } = await opened(bytes);
+      expect(found).toEqual({ encoding, delimiter: ';' });
+      const read = (await rows(bytes)).map((row) => row.cells);
+      expect(read)
+        .withContext(String(encoding))
+        .toEqual([
+          ['Item', 'Name'],
+          ['A', 'Töpferei grün – 5 €'],
+          ['B', 'b'],
+        ]);
+    }
+  });
+
+  it('takes the delimiter that a first line names', async () => {
+    const { found } = await opened('sep=;\nItem;Name, long\nA;b\n');
+    expect(found.delimiter).toBe(';');
+    const read = await rows('sep=;\r\nItem;Name, long\r\nA;b\r\n');
+    expect(read.map(({ row, cells: [first] }) => [row, first])).toEqual([
+      [2, 'Item'],
+      [3, 'A'],
     ]);
   });
 

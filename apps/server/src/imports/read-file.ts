@@ -1,7 +1,11 @@
+import { FILE_DELIMITERS, type FileDelimiter, type FileEncoding } from '@honest-ledger/contracts';
 import { parse, CsvError } from 'csv-parse';
 import ExcelJS from 'exceljs';
+import iconv from 'iconv-lite';
+import { isUtf8 } from 'node:buffer';
 import { once } from 'node:events';
 import { PassThrough, type Readable } from 'node:stream';
+import { buffer } from 'node:stream/consumers';
 import { Problem } from '../http/problems';
 
 /** The most rows that one file may have. */
@@ -15,15 +19,40 @@ export interface FileRow {
   readonly cells: readonly string[];
 }
 
+/** What a file turned out to be: an XLSX has neither an encoding nor a delimiter of its own. */
+export interface FileFound {
+  readonly encoding: FileEncoding | null;
+  readonly delimiter: FileDelimiter | null;
+}
+
+export interface OpenedFile {
+  readonly found: FileFound;
+  /** As they come, empty ones left out. @throws {Problem} where the file cannot be read to its end */
+  readonly rows: AsyncGenerator<FileRow>;
+}
+
 /**
- * Reads the rows of a CSV (RFC 4180) or of the first sheet of an XLSX file (ISO/IEC 29500) as they
- * come, empty ones left out. Which of the two it is, its first bytes say.
- * @throws {Problem} where it is neither, or cannot be read to its end
+ * Opens a CSV (RFC 4180) in UTF-8, UTF-16 or Windows-1252, or the first sheet of an XLSX file (ISO/IEC
+ * 29500). Which of them it is, its bytes say; a first line such as "sep=;" names the delimiter.
+ * @throws {Problem} where it is neither
  */
-export async function* readFile(file: Readable): AsyncGenerator<FileRow> {
+export async function openFile(file: Readable): Promise<OpenedFile> {
   const { start, whole } = await peek(file);
   if (start.length === 0) throw new Problem(422, 'The file is empty.');
-  const rows = isZip(start) ? xlsxRows(whole) : csvRows(whole, start);
+  if (isZip(start)) {
+    return { found: { encoding: null, delimiter: null }, rows: counted(xlsxRows(whole)) };
+  }
+  const bytes = await buffer(whole);
+  const encoding = encodingOf(bytes);
+  const text = iconv.decode(bytes, encoding);
+  if (text.includes('\0')) throw new Problem(422, 'The file is neither CSV nor XLSX.');
+  const said = /^sep=([,;\t|])\r?\n/i.exec(text);
+  const delimiter = isDelimiter(said?.[1]) ? said[1] : delimiterOf(text);
+  const rows = csvRows(text, delimiter, said ? 2 : 1);
+  return { found: { encoding, delimiter }, rows: counted(rows) };
+}
+
+async function* counted(rows: AsyncIterable<FileRow>): AsyncGenerator<FileRow> {
   let count = 0;
   for await (const row of rows) {
     if (row.cells.every((cell) => cell === '')) continue;
@@ -56,21 +85,34 @@ async function peek(file: Readable): Promise<{ start: Buffer; whole: Readable }>
 const isZip = (start: Buffer): boolean =>
   start.subarray(0, 4).toString('latin1') === 'PK\u0003\u0004';
 
-async function* csvRows(file: Readable, start: Buffer): AsyncGenerator<FileRow> {
-  if (start.includes(0)) {
-    throw new Problem(422, 'The file is neither CSV in UTF-8 nor XLSX.');
-  }
-  const parser = file.pipe(
-    parse({
-      bom: true,
-      delimiter: delimiterOf(start.toString('utf8')),
-      info: true,
-      relax_column_count: true,
-      trim: true,
-      max_record_size: 1_000_000,
-    }),
-  );
-  file.on('error', (error) => parser.destroy(error));
+/**
+ * By its byte order mark; without one UTF-16 by where its zeros stand, UTF-8 where all of it is, and
+ * what spreadsheets of Western Europe write otherwise.
+ */
+function encodingOf(bytes: Buffer): FileEncoding {
+  if (bytes[0] === 0xff && bytes[1] === 0xfe) return 'utf-16le';
+  if (bytes[0] === 0xfe && bytes[1] === 0xff) return 'utf-16be';
+  const start = bytes.subarray(0, 1000);
+  const zeros = (odd: number): number =>
+    start.reduce((count, byte, at) => count + Number(byte === 0 && at % 2 === odd), 0);
+  if (zeros(1) > start.length / 4) return 'utf-16le';
+  if (zeros(0) > start.length / 4) return 'utf-16be';
+  return isUtf8(bytes) ? 'utf-8' : 'windows-1252';
+}
+
+async function* csvRows(
+  text: string,
+  delimiter: FileDelimiter,
+  firstLine: number,
+): AsyncGenerator<FileRow> {
+  const parser = parse(text, {
+    delimiter,
+    from_line: firstLine,
+    info: true,
+    relax_column_count: true,
+    trim: true,
+    max_record_size: 1_000_000,
+  });
   try {
     for await (const read of parser) {
       // What csv-parse gives with its option `info`.
@@ -83,11 +125,15 @@ async function* csvRows(file: Readable, start: Buffer): AsyncGenerator<FileRow> 
   }
 }
 
+function isDelimiter(text: string | undefined): text is FileDelimiter {
+  return FILE_DELIMITERS.some((one) => one === text);
+}
+
 /** Spreadsheets write CSV with what their country puts between cells; the row of names shows it. */
-function delimiterOf(start: string): string {
-  const names = start.split(/\r?\n/, 1)[0] ?? '';
+function delimiterOf(text: string): FileDelimiter {
+  const names = text.split(/\r?\n/, 1)[0] ?? '';
   const count = (delimiter: string): number => names.split(delimiter).length;
-  return [',', ';', '\t', '|'].reduce((best, one) => (count(one) > count(best) ? one : best));
+  return FILE_DELIMITERS.reduce((best, one) => (count(one) > count(best) ? one : best));
 }
 
 async function* xlsxRows(file: Readable): AsyncGenerator<FileRow> {

@@ -1,15 +1,23 @@
-import { SHEETS, type ImportView, type NewImport, type Sheet } from '@honest-ledger/contracts';
-import { sql } from 'drizzle-orm';
+import {
+  FormatFinder,
+  SHEETS,
+  type FileFormat,
+  type ImportView,
+  type NewImport,
+  type SaidFormat,
+  type Sheet,
+} from '@honest-ledger/contracts';
+import { eq, sql } from 'drizzle-orm';
 import type { Readable } from 'node:stream';
 import type { Actor } from '../changes/record';
 import type { Transaction } from '../database/database';
-import { imports } from '../database/schema/index';
-import { Problem } from '../http/problems';
+import { importRows, imports } from '../database/schema/index';
+import { conflict, notFound, Problem } from '../http/problems';
 import { addJob } from '../jobs/add-job';
 import { COMPARE_JOB, type ImportJob } from './compare-rows';
 import { levelAsEdited } from './level-prices';
 import { findImport } from './queries';
-import { readFile, type FileRow } from './read-file';
+import { openFile, type FileRow } from './read-file';
 
 const ROWS_AT_ONCE = 5000;
 
@@ -19,12 +27,12 @@ const ROWS_AT_ONCE = 5000;
  */
 export async function receiveFile(
   transaction: Transaction,
-  { kind, level, draft }: NewImport,
+  { kind, level, draft, decimalMark, days }: NewImport,
   file: { readonly name: string; readonly content: Readable },
   actor: Actor,
 ): Promise<ImportView> {
   if (level !== undefined) await levelAsEdited(transaction, level);
-  const rows = readFile(file.content);
+  const { found, rows } = await openFile(file.content);
   const names = await rows.next();
   if (names.done === true) throw new Problem(422, 'The file is empty.');
   const columns = columnsOf(SHEETS[kind], names.value.cells);
@@ -42,14 +50,64 @@ export async function receiveFile(
     })
     .returning({ id: imports.id });
   if (!made) throw new Error('a new import gave no id');
-  const count = await storeRows(transaction, made.id, rows);
+  const finder = new FormatFinder(found.delimiter);
+  const looked = lookedAt(rows, SHEETS[kind], columns, finder);
+  const count = await storeRows(transaction, made.id, looked);
   if (count === 0) throw new Problem(422, 'The file has a row of names and nothing below it.');
+  const cells = finder.found();
+  const format: FileFormat = {
+    ...found,
+    decimalMark: decimalMark ?? cells.decimalMark,
+    days: days ?? cells.days,
+  };
+  const isOpen = format.decimalMark === null || format.days === null;
   await transaction
     .update(imports)
-    .set({ rows: count })
-    .where(sql`${imports.id} = ${made.id}`);
-  await addJob(transaction, COMPARE_JOB, { import: made.id } satisfies ImportJob);
+    .set({ rows: count, format, state: isOpen ? 'asking' : 'reading' })
+    .where(eq(imports.id, made.id));
+  if (!isOpen) await addJob(transaction, COMPARE_JOB, { import: made.id } satisfies ImportJob);
   return findImport(transaction, made.id);
+}
+
+/** Says how a file's figures and days are written; its rows are compared anew. */
+export async function readAs(
+  transaction: Transaction,
+  id: string,
+  said: SaidFormat,
+): Promise<ImportView> {
+  const [file] = await transaction.select().from(imports).where(eq(imports.id, id)).for('update');
+  if (!file) throw notFound('This file');
+  if (!['asking', 'reading', 'ready'].includes(file.state)) {
+    throw conflict('This file cannot be read another way any more.', null);
+  }
+  const found = file.format ?? { encoding: null, delimiter: null };
+  await transaction
+    .update(imports)
+    .set({ format: { ...found, ...said }, state: 'reading', compared: 0, remark: null })
+    .where(eq(imports.id, id));
+  await transaction
+    .update(importRows)
+    .set({ verdict: null, key: null, before: null, after: null, problems: null })
+    .where(eq(importRows.importId, id));
+  await addJob(transaction, COMPARE_JOB, { import: id } satisfies ImportJob);
+  return findImport(transaction, id);
+}
+
+/** Rows as they come, once their figures and days were looked at. */
+async function* lookedAt(
+  rows: AsyncIterable<FileRow>,
+  sheet: Sheet,
+  columns: readonly string[],
+  finder: FormatFinder,
+): AsyncGenerator<FileRow> {
+  const kinds = columns.map((name) => sheet.columns.find((one) => one.name === name)?.holds);
+  for await (const row of rows) {
+    row.cells.forEach((text, place) => {
+      if (kinds[place] === 'decimal') finder.figure(text);
+      if (kinds[place] === 'day') finder.day(text);
+    });
+    yield row;
+  }
 }
 
 /** The file's columns by our names. @throws {Problem} where one is unknown, twice there, or lacking */

@@ -5,6 +5,7 @@ import {
   importRowQuery,
   may,
   newImportQuery,
+  saidFormatSchema,
   type FormatQuery,
   type ImportParams,
   type ImportRowPage,
@@ -12,6 +13,7 @@ import {
   type ImportView,
   type NewImport,
   type Permission,
+  type SaidFormat,
   type SheetKind,
 } from '@honest-ledger/contracts';
 import { and, eq, inArray } from 'drizzle-orm';
@@ -26,7 +28,7 @@ import { actor, signedIn } from '../session/plugin';
 import { APPLY_JOB } from './apply-import';
 import type { ImportJob } from './compare-rows';
 import { findImport, findImports, findRows } from './queries';
-import { receiveFile } from './receive-file';
+import { readAs, receiveFile } from './receive-file';
 import { verdictTable } from './verdict-table';
 
 /** The largest file that is taken: 200,000 rows of a catalogue are about a third of it. */
@@ -112,6 +114,16 @@ export const importRoutes: FastifyPluginAsync<Services> = async (app, services) 
     },
   );
 
+  app.put<{ Params: ImportParams; Body: SaidFormat; Reply: ImportView }>(
+    '/imports/:id/format',
+    { config: { may: 'editFacts' }, schema: { params: importParams, body: saidFormatSchema } },
+    async (request) => {
+      const { id } = request.params;
+      refuseWithout(request, (await findImport(database, id)).kind);
+      return serializable(database, (transaction) => readAs(transaction, id, request.body));
+    },
+  );
+
   app.delete<{ Params: ImportParams; Reply: ImportView }>(
     '/imports/:id',
     { config: { may: 'editFacts' }, schema: { params: importParams } },
@@ -148,7 +160,7 @@ async function cancel(transaction: Transaction, id: string): Promise<ImportView>
   const cancelled = await transaction
     .update(imports)
     .set({ state: 'cancelled' })
-    .where(and(eq(imports.id, id), inArray(imports.state, ['reading', 'ready'])))
+    .where(and(eq(imports.id, id), inArray(imports.state, ['asking', 'reading', 'ready'])))
     .returning({ id: imports.id });
   const file = await findImport(transaction, id);
   if (cancelled.length === 0) throw conflict('It is too late to cancel this.', file);

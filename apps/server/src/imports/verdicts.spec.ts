@@ -32,7 +32,8 @@ async function judged(
   earlier: ReadonlyMap<string, number> = new Map(),
 ): Promise<JudgedRow[]> {
   const placed = rows.map((cells, index) => ({ row: index + 2, cells }));
-  return judge(sheet, columns, placed, comparison, earlier);
+  const file = { columns, format: null };
+  return judge(sheet, file, placed, comparison, earlier);
 }
 
 const sentences = ({ problems }: JudgedRow): string[] => problems.map(({ sentence }) => sentence);

@@ -1,13 +1,18 @@
 import {
   check,
   keyOfRow,
+  markOf,
+  readDay,
+  readFigure,
   sameCell,
+  type CellFormat,
   type CellProblem,
   type Cells,
   type RowVerdict,
   type Sheet,
   type SheetColumn,
 } from '@honest-ledger/contracts';
+import { isDecimalText } from '@honest-ledger/engine';
 import Joi from 'joi';
 
 /** What a row would do, and what it is known by. */
@@ -33,6 +38,12 @@ export interface ComparedRow {
   readonly after: Cells;
 }
 
+/** A file's columns, and how its cells are written. */
+export interface FileAsRead {
+  readonly columns: readonly string[];
+  readonly format: CellFormat | null;
+}
+
 export interface RowToJudge {
   readonly row: number;
   readonly cells: readonly string[];
@@ -41,17 +52,17 @@ export interface RowToJudge {
 /**
  * Compares rows of a file with what is there. A column that the file does not have keeps what it
  * has, and begins with its own beginning in a new row.
- * @param columns the names of the file's columns, in its order
+ * @param file the names of the file's columns, in its order, and how its cells are written
  * @param earlier the row where each key came before in the same file
  */
 export async function judge(
   sheet: Sheet,
-  columns: readonly string[],
+  { columns, format }: FileAsRead,
   rows: readonly RowToJudge[],
   comparison: Comparison,
   earlier: ReadonlyMap<string, number>,
 ): Promise<JudgedRow[]> {
-  const given = rows.map(({ cells }) => givenCells(sheet, columns, cells));
+  const given = rows.map(({ cells }) => givenCells(sheet, columns, cells, format));
   const present = await comparison.present(given);
   const seen = new Map(earlier);
   const known = checkedOnce();
@@ -67,6 +78,7 @@ export async function judge(
         ? [{ column: null, sentence: 'The row has more cells than there are columns' }]
         : []),
       ...formProblems(sheet, after, columns, known),
+      ...markProblems(sheet, columns, cells, format),
       ...(first === undefined
         ? []
         : [{ column: null, sentence: `Row ${String(first)} is for the same already` }]),
@@ -97,20 +109,57 @@ export function changedColumns(sheet: Sheet, before: Cells, after: Cells): strin
     .map(({ name }) => name);
 }
 
-function givenCells(sheet: Sheet, columns: readonly string[], cells: readonly string[]): Cells {
+function givenCells(
+  sheet: Sheet,
+  columns: readonly string[],
+  cells: readonly string[],
+  format: CellFormat | null,
+): Cells {
   const byName = new Map(sheet.columns.map((column) => [column.name, column]));
   return Object.fromEntries(
-    columns.map((name, place) => [name, plainCell(byName.get(name), cells[place] ?? '')]),
+    columns.map((name, place) => [name, plainCell(byName.get(name), cells[place] ?? '', format)]),
   );
+}
+
+/** Figures that are some with another decimal mark than the file's: as they stand they would be others. */
+function markProblems(
+  sheet: Sheet,
+  columns: readonly string[],
+  cells: readonly string[],
+  format: CellFormat | null,
+): CellProblem[] {
+  const mark = format?.decimalMark ?? '.';
+  return columns.flatMap((name, place): CellProblem[] => {
+    const text = cells[place] ?? '';
+    const holds = sheet.columns.find((one) => one.name === name)?.holds;
+    if (holds !== 'decimal' || text === '' || readFigure(text, mark) !== null) return [];
+    if (markOf(text) === null || !isDecimalText(text)) return [];
+    const called = mark === ',' ? 'a decimal comma' : 'a decimal point';
+    return [{ column: name, sentence: `“${text}” is not a number with ${called}` }];
+  });
 }
 
 const YES = new Set(['yes', 'true', '1']);
 const NO = new Set(['no', 'false', '0']);
 
-function plainCell(column: SheetColumn | undefined, text: string): string {
-  if (column?.holds !== 'yesNo') return text;
-  const lower = text.toLowerCase();
-  return YES.has(lower) ? 'yes' : NO.has(lower) ? 'no' : text;
+/** A cell as files of ours have it; one that cannot be read stays as it is, and is told as wrong. */
+function plainCell(
+  column: SheetColumn | undefined,
+  text: string,
+  format: CellFormat | null,
+): string {
+  switch (column?.holds) {
+    case 'decimal':
+      return readFigure(text, format?.decimalMark ?? '.') ?? text;
+    case 'day':
+      return readDay(text, format?.days ?? 'dayMonthYear') ?? text;
+    case 'yesNo': {
+      const lower = text.toLowerCase();
+      return YES.has(lower) ? 'yes' : NO.has(lower) ? 'no' : text;
+    }
+    default:
+      return text;
+  }
 }
 
 /** A row in all columns. An empty cell of a column that must say something begins as a new row's. */

@@ -1,7 +1,10 @@
 import {
   COST_FILE_FIELDS,
+  FormatFinder,
+  type CellFormat,
   type CostFileField,
   type CostFileMapping,
+  type FileDelimiter,
 } from '@honest-ledger/contracts';
 import { isDeepStrictEqual } from 'node:util';
 import type { FileRow } from '../imports/read-file';
@@ -24,29 +27,32 @@ const CALLED: Readonly<Record<CostFileField, readonly RegExp[]>> = {
   until: [/valid.*(to|until)|until|expir|gültig.*bis|bis$/],
 };
 
-/** The mapping that the supplier's last file had where this one has the same columns, else a guess. */
+/** What holds where the file does not say, and what stands between its cells. */
+interface Beginning {
+  readonly currency: string;
+  readonly from: string;
+  readonly delimiter: FileDelimiter | null;
+}
+
+/**
+ * The mapping that the supplier's last file had where this one has the same columns, else a guess. How
+ * figures and days are written is left open where the file does not say.
+ */
 export function suggestedMapping(
   names: readonly string[],
   rows: readonly FileRow[],
   remembered: { readonly columns: readonly string[]; readonly mapping: CostFileMapping } | null,
-  { currency, from }: { readonly currency: string; readonly from: string },
+  { currency, from, delimiter }: Beginning,
 ): CostFileMapping {
   if (remembered && isDeepStrictEqual([...remembered.columns], [...names])) {
-    return { ...remembered.mapping, from };
+    const { mapping } = remembered;
+    const found = formatIn(mapping.columns, rows, delimiter);
+    // as this file says, and as the last one did where it does not
+    const decimalMark = found.decimalMark ?? mapping.decimalMark;
+    return { ...mapping, decimalMark, days: found.days ?? mapping.days, from };
   }
   const columns = guessedColumns(names);
-  const costs =
-    columns.cost === null
-      ? []
-      : rows.slice(0, 200).map(({ cells }) => cells[columns.cost ?? 0] ?? '');
-  return {
-    columns,
-    decimalMark: markOf(costs),
-    days: 'dayMonthYear',
-    currency,
-    from,
-    countsAs: 'last',
-  };
+  return { columns, ...formatIn(columns, rows, delimiter), currency, from, countsAs: 'last' };
 }
 
 function guessedColumns(names: readonly string[]): Record<CostFileField, number | null> {
@@ -66,8 +72,17 @@ function guessedColumns(names: readonly string[]): Record<CostFileField, number 
   return Object.fromEntries(found) as Record<CostFileField, number | null>; // every field is there
 }
 
-/** A comma is the decimal mark where figures end with one and two digits, and none with a point so. */
-function markOf(costs: readonly string[]): '.' | ',' {
-  const ending = (mark: RegExp): number => costs.filter((cost) => mark.test(cost.trim())).length;
-  return ending(/,\d{1,4}(\s*[^\d\s]*)?$/) > ending(/\.\d{1,4}(\s*[^\d\s]*)?$/) ? ',' : '.';
+/** How its figures and days are written, by all of them. */
+function formatIn(
+  columns: Readonly<Record<CostFileField, number | null>>,
+  rows: readonly FileRow[],
+  delimiter: FileDelimiter | null,
+): CellFormat {
+  const finder = new FormatFinder(delimiter);
+  for (const { cells } of rows) {
+    const cell = (field: CostFileField): string => cells[columns[field] ?? -1] ?? '';
+    for (const field of ['cost', 'minQuantity'] as const) finder.figure(cell(field));
+    for (const field of ['from', 'until'] as const) finder.day(cell(field));
+  }
+  return finder.found();
 }

@@ -1,37 +1,37 @@
-import { readDay, readFigure } from './read-cells';
+import type { CostFileMapping } from '@honest-ledger/contracts';
+import { readCells } from './read-cells';
 
-describe('a figure in a price file', () => {
-  it('has the decimal mark that is said, and may be grouped by threes', () => {
-    const figures: readonly (readonly [string, '.' | ',', string | null])[] = [
-      ['4.90', '.', '4.90'],
-      ['4,90', ',', '4.90'],
-      ['1,234.50', '.', '1234.50'],
-      ['1.234,50', ',', '1234.50'],
-      ['1 234,50', ',', '1234.50'],
-      ['1’234.50', '.', '1234.50'],
-      ['€ 12.50', '.', '12.50'],
-      ['12.50 EUR/kg', '.', '12.50'],
-      ['007', '.', '7'],
-      ['4,90', '.', null],
-      ['1,23,4', '.', null],
-      ['-3.10', '.', null],
-      ['1.2.3', '.', null],
-      ['abc', '.', null],
-      ['', '.', null],
-    ];
-    for (const [said, mark, read] of figures) {
-      expect(readFigure(said, mark)).withContext(`${said} with ${mark}`).toBe(read);
-    }
+const MAPPING: CostFileMapping = {
+  columns: {
+    number: 0,
+    item: null,
+    gtin: null,
+    cost: 1,
+    currency: null,
+    unit: null,
+    minQuantity: null,
+    from: 2,
+    until: null,
+  },
+  decimalMark: ',',
+  days: 'dayMonthYear',
+  currency: 'EUR',
+  from: '2026-11-24',
+  countsAs: null,
+};
+
+describe('a row of a price file', () => {
+  const problem = (...cells: string[]): string | null => readCells(cells, MAPPING).problem;
+
+  it('is read with the decimal mark and the order of days that are said', () => {
+    const read = readCells(['A-1', '€ 1.234,50', '24.12.2026'], MAPPING);
+    expect([read.cost, read.from, read.problem]).toEqual(['1234.50', '2026-12-24', null]);
   });
-});
 
-describe('a day in a price file', () => {
-  it('is ISO 8601, or written in the order that is said', () => {
-    expect(readDay('2026-11-05', 'monthDayYear')).toBe('2026-11-05');
-    expect(readDay('2026-11-05T00:00:00', 'monthDayYear')).toBe('2026-11-05');
-    expect(readDay('5.11.2026', 'dayMonthYear')).toBe('2026-11-05');
-    expect(readDay('11/05/26', 'monthDayYear')).toBe('2026-11-05');
-    expect(readDay('30.02.2026', 'dayMonthYear')).toBeNull();
-    expect(readDay('soon', 'dayMonthYear')).toBeNull();
+  it('says what cannot be read', () => {
+    expect(problem('A-1', '4.90', '')).toBe('“4.90” is not a cost');
+    expect(problem('A-1', '-3,10', '')).toBe('“-3,10” is not a cost');
+    expect(problem('A-1', '3,10', '30.02.2027')).toBe('“30.02.2027” is not a day');
+    expect(problem('A-1', '', '')).toBe('it has no cost');
   });
 });

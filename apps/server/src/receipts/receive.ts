@@ -31,7 +31,7 @@ export async function receivePriceFile(
   actor: Actor,
 ): Promise<string> {
   const supplierId = await supplierIdOf(transaction, code);
-  const { names, rows } = await readRows(file.content);
+  const { names, rows, found } = await readRows(file.content);
   const [remembered] = await transaction
     .select()
     .from(costFileMappings)
@@ -46,7 +46,7 @@ export async function receivePriceFile(
       state: 'mapping',
       columns: names.map((name) => name.slice(0, 80)),
       sample: rows.slice(0, SAMPLE_ROWS).map(({ cells }) => cells),
-      mapping: suggestedMapping(names, rows, remembered ?? null, beginning),
+      mapping: suggestedMapping(names, rows, remembered ?? null, { ...beginning, ...found }),
       rows: rows.length,
       byId: actor.id,
       at: actor.now,

@@ -1,12 +1,22 @@
 import Joi from 'joi';
 import { identifier, objectOf } from '../forms/fields';
+import {
+  DAY_ORDERS,
+  DECIMAL_MARKS,
+  type CellFormat,
+  type DayOrder,
+  type DecimalMark,
+  type FileDelimiter,
+  type FileEncoding,
+} from '../sheets/cell-format';
 import { SHEET_KINDS, type CellProblem, type Cells, type SheetKind } from '../sheets/sheet';
 
 /**
- * `reading`: its rows are compared with what is there; `ready`: it can be looked through and taken
+ * `asking`: somebody has to say how its figures or days are written; `reading`: its rows are compared with what is there; `ready`: it can be looked through and taken
  * in; `applying`: it is being taken in; `failed`: it could not be, and nothing of it was.
  */
 export const IMPORT_STATES = [
+  'asking',
   'reading',
   'ready',
   'applying',
@@ -20,6 +30,24 @@ export type ImportState = (typeof IMPORT_STATES)[number];
 export const ROW_VERDICTS = ['new', 'changed', 'unchanged', 'wrong'] as const;
 export type RowVerdict = (typeof ROW_VERDICTS)[number];
 
+/** How a file is read: as it was found, or as somebody said. */
+export interface FileFormat extends CellFormat {
+  /** Null for an XLSX, which has its own. */
+  readonly encoding: FileEncoding | null;
+  readonly delimiter: FileDelimiter | null;
+}
+
+/** What somebody says of how figures and days are written. */
+export type SaidFormat = { readonly [Part in keyof CellFormat]: NonNullable<CellFormat[Part]> };
+export const saidFormatSchema = objectOf<SaidFormat>({
+  decimalMark: Joi.string()
+    .valid(...DECIMAL_MARKS)
+    .required(),
+  days: Joi.string()
+    .valid(...DAY_ORDERS)
+    .required(),
+});
+
 /** A file that was sent in, and how far it has come. */
 export interface ImportView {
   readonly id: string;
@@ -28,6 +56,8 @@ export interface ImportView {
   readonly level: { readonly id: string; readonly name: string } | null;
   readonly fileName: string;
   readonly state: ImportState;
+  /** Null for files of before it was looked at. */
+  readonly format: FileFormat | null;
   /** Why it failed, or why it was read anew; a sentence. */
   readonly remark: string | null;
   /** The columns that the file has, in its order. */
@@ -68,6 +98,9 @@ export interface NewImport {
   readonly level?: string;
   /** The draft that setup goes to; else the one that is open, or a new one. */
   readonly draft?: string;
+  /** How figures and days are written, where whoever sends the file knows. */
+  readonly decimalMark?: DecimalMark;
+  readonly days?: DayOrder;
 }
 
 export const newImportQuery = objectOf<NewImport>({
@@ -80,6 +113,8 @@ export const newImportQuery = objectOf<NewImport>({
     otherwise: Joi.forbidden(),
   }),
   draft: identifier.guid(),
+  decimalMark: Joi.string().valid(...DECIMAL_MARKS),
+  days: Joi.string().valid(...DAY_ORDERS),
 });
 
 export interface ImportRowQuery {

@@ -1,5 +1,6 @@
 import type { Keeping, Printed, Reach } from '@honest-ledger/engine';
 import Joi from 'joi';
+import { DAY_ORDERS, DECIMAL_MARKS, type DayOrder, type DecimalMark } from '../sheets/cell-format';
 import { costAdjustmentSchema } from '../forms/cost-table-schema';
 import {
   costKind,
@@ -35,9 +36,10 @@ export type CostFileField = (typeof COST_FILE_FIELDS)[number];
 export interface CostFileMapping {
   /** The place of each field's column, from 0; null where the file has none. */
   readonly columns: Readonly<Record<CostFileField, number | null>>;
-  readonly decimalMark: '.' | ',';
-  /** How days are written where they are not ISO 8601. */
-  readonly days: 'dayMonthYear' | 'monthDayYear';
+  /** Null in a suggestion where the file leaves it open. */
+  readonly decimalMark: DecimalMark | null;
+  /** How days are written where they are not ISO 8601; null alike. */
+  readonly days: DayOrder | null;
   /** Where no column says. */
   readonly currency: string;
   /** The first day of the costs where no column says. */
@@ -52,8 +54,14 @@ export const costFileMappingSchema = objectOf<CostFileMapping>({
   columns: Joi.object(
     Object.fromEntries(COST_FILE_FIELDS.map((field) => [field, place])),
   ).required(),
-  decimalMark: Joi.string().valid('.', ',').required(),
-  days: Joi.string().valid('dayMonthYear', 'monthDayYear').required(),
+  decimalMark: Joi.string()
+    .valid(...DECIMAL_MARKS)
+    .required()
+    .messages({ 'any.only': 'Say whether figures have a decimal point or a decimal comma' }),
+  days: Joi.string()
+    .valid(...DAY_ORDERS)
+    .required()
+    .messages({ 'any.only': 'Say whether the day or the month comes first in days' }),
   currency: currencyCode.required(),
   from: day.required(),
   countsAs: costKind.allow(null).required(),

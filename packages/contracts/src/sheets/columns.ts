@@ -20,6 +20,11 @@ export function decimalColumn(schema: Joi.Schema<string>, making: Making): Sheet
   return { holds: 'decimal', begins: '', ...making, schema };
 }
 
+/** A column of days, ISO 8601. */
+export function dayColumn(schema: Joi.Schema<string>, making: Making): SheetColumn {
+  return { holds: 'day', begins: '', ...making, schema };
+}
+
 const yesNo = Joi.string()
   .valid('yes', 'no')
   .messages({ 'any.only': '{#label} must be yes or no' });

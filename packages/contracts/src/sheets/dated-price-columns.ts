@@ -6,7 +6,7 @@ import {
   PRICE_BOUNDS,
   unitCode,
 } from '../forms/fields';
-import { decimalColumn, textColumn } from './columns';
+import { decimalColumn, textColumn, dayColumn } from './columns';
 
 /** The columns of a price of one item from a quantity upward, in a window of days. */
 export const DATED_PRICE_COLUMNS = {
@@ -20,8 +20,8 @@ export const DATED_PRICE_COLUMNS = {
     name: 'Unit',
     meaning: 'The unit that the price is for; empty for the base unit.',
   }),
-  from: textColumn(day, { name: 'From', meaning: 'The first day, such as 2026-11-24.' }),
-  until: textColumn(day, { name: 'Until', meaning: 'The last day, included.' }),
+  from: dayColumn(day, { name: 'From', meaning: 'The first day, such as 2026-11-24.' }),
+  until: dayColumn(day, { name: 'Until', meaning: 'The last day, included.' }),
   minQuantity: decimalColumn(decimalText(MINIMUM_BOUNDS), {
     name: 'From quantity',
     begins: '0',

@@ -12,7 +12,7 @@ import {
   shortText,
   unitCode,
 } from '../forms/fields';
-import { decimalColumn, textColumn } from './columns';
+import { decimalColumn, textColumn, dayColumn } from './columns';
 import type { Sheet } from './sheet';
 
 const place = Joi.string()
@@ -29,7 +29,7 @@ export const SALE_SHEET: Sheet = {
       begins: null,
       meaning: 'The line’s place in it, from 1 on.',
     }),
-    textColumn(day, { name: 'Posted', begins: null, meaning: 'The day, such as 2026-11-24.' }),
+    dayColumn(day, { name: 'Posted', begins: null, meaning: 'The day, such as 2026-11-24.' }),
     textColumn(customerCode, {
       name: 'Customer',
       meaning: 'The customer’s code; empty for nobody known.',

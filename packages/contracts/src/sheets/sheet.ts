@@ -2,7 +2,7 @@ import { compare, decimal, isDecimalText } from '@honest-ledger/engine';
 import type Joi from 'joi';
 
 /** How the text of a cell is compared and written. */
-export type CellKind = 'text' | 'decimal' | 'yesNo' | 'list';
+export type CellKind = 'text' | 'decimal' | 'day' | 'yesNo' | 'list';
 
 /** One column of a file that people exchange with spreadsheets. */
 export interface SheetColumn {

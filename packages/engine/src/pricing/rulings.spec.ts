@@ -181,7 +181,7 @@ describe('a unit or a currency in a band or tier', () => {
     const { lines } = price(
       setupOf({
         basePrices: [
-          { ...basePrice('10.00'), item: 'GL-1' } as ReturnType<typeof basePrice>,
+          { ...basePrice('10.00'), item: 'GL-1' },
           basePrice('10.00'),
         ],
         breaks: [one],

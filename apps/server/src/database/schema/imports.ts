@@ -13,6 +13,7 @@ import {
 import type {
   CellProblem,
   Cells,
+  FileFormat,
   ImportState,
   RowVerdict,
   SheetKind,
@@ -33,6 +34,8 @@ export const imports = pgTable(
     /** Names of the columns that the file has, in its order. */
     columns: text().array().notNull(),
     state: text().notNull().default('reading').$type<ImportState>(),
+    /** How it is read; null for files of before that was looked at. */
+    format: jsonb().$type<FileFormat>(),
     remark: text(),
     rows: integer().notNull(),
     compared: integer().notNull().default(0),
@@ -45,7 +48,7 @@ export const imports = pgTable(
     index('imports_at').on(table.at),
     check(
       'imports_state',
-      sql`${table.state} in ('reading', 'ready', 'applying', 'applied', 'cancelled', 'failed')`,
+      sql`${table.state} in ('asking', 'reading', 'ready', 'applying', 'applied', 'cancelled', 'failed')`,
     ),
   ],
 );

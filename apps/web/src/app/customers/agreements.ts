@@ -1,4 +1,11 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  viewChildren,
+} from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { AgreementRow, ItemRow } from '@honest-ledger/contracts';
 import { Store } from '@ngrx/store';
@@ -8,6 +15,7 @@ import { mayDo } from '../session/may-do';
 import { DayField } from '../shared/day-field';
 import { FigureField } from '../shared/figure-field';
 import { FileLinks } from '../shared/file-links';
+import { firstPrices } from '../shared/first-price';
 import { Notice } from '../shared/notice';
 import { TextField } from '../shared/text-field';
 import { whenChanged } from '../shared/when-changed';
@@ -76,6 +84,10 @@ export class Agreements {
     );
   });
 
+  private readonly fields = viewChildren<FigureField>('price');
+  private readonly first = firstPrices(this.fields);
+  protected readonly priceLabel = priceLabel;
+
   constructor() {
     whenChanged(this.party, () => {
       this.ask();
@@ -86,12 +98,14 @@ export class Agreements {
     this.store.dispatch(agreementsActions.asked({ party: this.party() }));
   }
 
-  protected add({ item, basePrice }: ItemRow): void {
+  protected add(row: ItemRow): void {
+    const { item } = row;
+    const currency = this.reference().customers.homeCurrency;
     const content: AgreementContent = {
       party: this.party(),
       item,
-      price: basePrice ?? '0',
-      currency: this.reference().customers.homeCurrency,
+      price: this.first.priceOf(row, currency),
+      currency,
       unit: null,
       window: { from: null, until: null },
       minQuantity: '0',
@@ -101,6 +115,7 @@ export class Agreements {
     const after = { edited: true, content } as const;
     const edit = { object, before: { edited: false }, after } as const;
     this.store.dispatch(objectEditsActions.edited({ edit }));
+    this.first.goTo(priceLabel(item));
   }
 
   protected set(row: ShownAgreement, part: Partial<AgreementContent>): void {
@@ -131,6 +146,10 @@ export class Agreements {
     const edit = { object: { kind: 'agreement', key: id }, before: drafted, after } as const;
     this.store.dispatch(objectEditsActions.edited({ edit }));
   }
+}
+
+function priceLabel(item: string): string {
+  return `Agreed price of ${item}`;
 }
 
 function shown(

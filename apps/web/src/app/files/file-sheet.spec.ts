@@ -13,6 +13,7 @@ const file = (changes: Partial<ImportView> = {}): ImportView => ({
   level: null,
   fileName: 'prices.csv',
   state: 'ready',
+  format: null,
   remark: null,
   columns: ['Item', 'Base price'],
   rows: 3,
@@ -54,6 +55,23 @@ describe('a file that was sent in', () => {
     await screen.press('Cancel');
     await screen.answer('DELETE', '/api/imports/f', file({ state: 'cancelled' }));
     expect(screen.text()).toContain('Nothing of this file was taken in.');
+  });
+
+  it('says how it was read, and asks where the file leaves that open', async () => {
+    const found = { encoding: 'windows-1252', delimiter: ';' } as const;
+    await came({
+      state: 'asking',
+      format: { ...found, decimalMark: null, days: 'dayMonthYear' },
+    });
+    expect(screen.text()).toContain('CSV in Windows-1252, semicolons between cells');
+    expect(screen.text()).toContain('whether figures have a decimal point or a decimal comma');
+    expect(button('Take in')).toBeUndefined();
+    await screen.choose('Decimal mark', 'comma: 4,90');
+    await screen.press('Read the file so');
+    const format = { ...found, decimalMark: ',', days: 'dayMonthYear' } as const;
+    const sent = await screen.answer('PUT', '/api/imports/f/format', file({ format }));
+    expect(sent).toEqual({ decimalMark: ',', days: 'dayMonthYear' });
+    expect(screen.text()).not.toContain('The file does not say');
   });
 
   it('counts what it would do, and takes it in', async () => {

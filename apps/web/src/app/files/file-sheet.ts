@@ -13,6 +13,7 @@ import {
   type ImportRow,
   type ImportView,
   type RowVerdict,
+  type SaidFormat,
   type Page,
 } from '@honest-ledger/contracts';
 import { Store } from '@ngrx/store';
@@ -23,6 +24,7 @@ import { EndlessGrid, type RowsAsked } from '../shared/endless-grid';
 import { FileLinks } from '../shared/file-links';
 import { Notice } from '../shared/notice';
 import { whenChanged } from '../shared/when-changed';
+import { FileFormatLine } from './file-format';
 import { KIND_NAMES, rowSentence, STATE_WORDS, VERDICTS, WHERE_IT_GOES } from './file-words';
 import { FilesApi } from './files.api';
 import { filesActions, filesFeature } from './files.feature';
@@ -30,7 +32,7 @@ import { filesActions, filesFeature } from './files.feature';
 /** A file that was sent in: what each of its rows would do, and the one place to take it in. */
 @Component({
   selector: 'hl-file-sheet',
-  imports: [EndlessGrid, FileLinks, Notice, RouterLink],
+  imports: [EndlessGrid, FileFormatLine, FileLinks, Notice, RouterLink],
   templateUrl: './file-sheet.html',
   styleUrl: '../shared/sent-file.scss',
   host: { class: 'list-sheet' },
@@ -65,6 +67,12 @@ export class FileSheet {
     return ({ offset, limit }: RowsAsked): Observable<Page<ImportRow>> =>
       this.api.rows(id, { verdict, offset, limit });
   });
+  /** How it is read, while somebody may still say otherwise. */
+  protected readonly readAs = computed(() => {
+    const file = this.file();
+    const isOpen = file?.state === 'asking' || file?.state === 'ready';
+    return isOpen && this.mayEdit() ? file.format : null;
+  });
   /** The row that was opened: its sentence may be longer than its cell. */
   protected readonly opened = signal<ImportRow | null>(null);
   protected readonly told = rowSentence;
@@ -89,6 +97,10 @@ export class FileSheet {
 
   protected ask(): void {
     this.store.dispatch(filesActions.opened({ id: this.id() }));
+  }
+
+  protected read(format: SaidFormat): void {
+    this.store.dispatch(filesActions.readAs({ id: this.id(), format }));
   }
 
   protected takeIn(): void {

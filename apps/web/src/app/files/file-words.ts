@@ -9,6 +9,7 @@ export const KIND_NAMES: Readonly<Record<SheetKind, string>> = {
 };
 
 export const STATE_WORDS: Readonly<Record<ImportState, string>> = {
+  asking: 'waits for how it is written',
   reading: 'being compared',
   ready: 'waits to be looked through',
   applying: 'being taken in',

@@ -1,6 +1,12 @@
 import { HttpClient, type HttpEvent } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
-import type { ImportRowPage, ImportView, NewImport, RowVerdict } from '@honest-ledger/contracts';
+import type {
+  ImportRowPage,
+  ImportView,
+  NewImport,
+  RowVerdict,
+  SaidFormat,
+} from '@honest-ledger/contracts';
 import type { Observable } from 'rxjs';
 
 @Injectable({ providedIn: 'root' })
@@ -33,6 +39,10 @@ export class FilesApi {
     const { verdict, offset, limit } = asked;
     const params = { offset, limit, ...(verdict === null ? {} : { verdict }) };
     return this.http.get<ImportRowPage>(`/api/imports/${id}/rows`, { params });
+  }
+
+  readAs(id: string, format: SaidFormat): Observable<ImportView> {
+    return this.http.put<ImportView>(`/api/imports/${id}/format`, format);
   }
 
   takeIn(id: string): Observable<ImportView> {

@@ -84,6 +84,10 @@ export const filesEffects = {
     (actions$ = inject(Actions), api = inject(FilesApi)) =>
       merge(
         actions$.pipe(
+          ofType(filesActions.readAs),
+          map(({ id, format }) => api.readAs(id, format)),
+        ),
+        actions$.pipe(
           ofType(filesActions.takeIn),
           map(({ id }) => api.takeIn(id)),
         ),

@@ -1,4 +1,4 @@
-import type { ImportView, NewImport, ProblemDetails } from '@honest-ledger/contracts';
+import type { ImportView, NewImport, ProblemDetails, SaidFormat } from '@honest-ledger/contracts';
 import {
   createActionGroup,
   createFeature,
@@ -25,6 +25,8 @@ export const filesActions = createActionGroup({
     Opened: props<{ id: string }>(),
     Came: props<{ file: ImportView }>(),
     Failed: props<{ problem: ProblemDetails }>(),
+    /** Somebody says how its figures and days are written. */
+    'Read As': props<{ id: string; format: SaidFormat }>(),
     'Take In': props<{ id: string }>(),
     Cancel: props<{ id: string }>(),
     /** What was asked of it was refused. */
@@ -75,7 +77,7 @@ export const filesFeature = createFeature({
       file: state.file.value?.id === id ? loading(state.file) : nothingYet,
       problem: null,
     })),
-    on(filesActions.takeIn, filesActions.cancel, (state): FilesState => ({
+    on(filesActions.readAs, filesActions.takeIn, filesActions.cancel, (state): FilesState => ({
       ...state,
       problem: null,
     })),

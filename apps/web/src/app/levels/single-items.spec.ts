@@ -1,7 +1,10 @@
 import type { LevelContent, TypedPriceForm } from '@honest-ledger/contracts';
+import { By } from '@angular/platform-browser';
 import { itemRow } from '../testing/goods';
 import { levelContent } from '../testing/levels';
+import { referenceActions } from '../reference/reference.feature';
 import { showScreen, type ShownScreen } from '../testing/screens';
+import { ItemPicker } from '../catalogue/item-picker';
 import { SingleItems } from './single-items';
 
 const typed = (item: string, price: string, changes: Partial<TypedPriceForm> = {}) =>
@@ -46,7 +49,7 @@ describe('items that a level treats apart', () => {
     return event;
   };
 
-  it('take a block of a spreadsheet: numbers and prices, with either decimal mark', async () => {
+  it('take a block of a spreadsheet: numbers and prices, with the decimal mark of the reader', async () => {
     await show({ typedPrices: [typed('CL-0207', '18')] });
     const event = await paste('CL-0207\t17,50\tignored\r\nCL-0213\t16.20\r\n\r\n');
     expect(event.defaultPrevented).toBeTrue();
@@ -55,6 +58,23 @@ describe('items that a level treats apart', () => {
       ['CL-0213', '16.20'],
     ]);
   });
+
+  for (const [currency, price] of [
+    ['EUR', '18.40'],
+    ['GBP', ''],
+  ] as const) {
+    it(`begin a price in ${currency} with ${price || 'nothing'}, and the cursor goes to it`, async () => {
+      await show({ currency, typedPrices: [] });
+      document.body.append(screen.host);
+      screen.store.dispatch(referenceActions.asked());
+      await screen.answerReference();
+      const picker = screen.fixture.debugElement.query(By.directive(ItemPicker));
+      (picker.componentInstance as ItemPicker).picked.emit(itemRow('CL-0207', '18.40'));
+      await screen.settle();
+      expect(prices()).toEqual([['CL-0207', price]]);
+      expect(document.activeElement?.getAttribute('aria-label')).toBe('Price of CL-0207');
+    });
+  }
 
   it('keep what was pasted and is no price, for the reason to be told beside it', async () => {
     await show({});

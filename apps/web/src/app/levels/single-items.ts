@@ -1,10 +1,11 @@
-import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, input, output, viewChildren } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { ItemRow, LevelContent, TypedPriceForm } from '@honest-ledger/contracts';
 import { ItemPicker } from '../catalogue/item-picker';
 import { DayField } from '../shared/day-field';
 import { FigureField } from '../shared/figure-field';
 import { FileLinks } from '../shared/file-links';
+import { firstPrices } from '../shared/first-price';
 import { pastedPrices } from '../shared/pasted-prices';
 import { typedPrice } from './level-edits';
 
@@ -24,12 +25,17 @@ export class SingleItems {
   readonly problems = input.required<ReadonlyMap<string, string>>();
   readonly changed = output<(content: LevelContent) => LevelContent>();
 
+  private readonly fields = viewChildren<FigureField>('price');
+  private readonly first = firstPrices(this.fields);
+  protected readonly priceLabel = priceLabel;
+
   protected wrong(index: number, field: string): string | null {
     return this.problems().get(`typedPrices[${String(index)}].${field}`) ?? null;
   }
 
-  protected add({ item, basePrice }: ItemRow): void {
-    this.addPrices([[item, basePrice ?? '0']]);
+  protected add(row: ItemRow): void {
+    this.addPrices([[row.item, this.first.priceOf(row, this.content().currency)]]);
+    this.first.goTo(priceLabel(row.item));
   }
 
   protected paste(event: ClipboardEvent): void {
@@ -86,6 +92,10 @@ export class SingleItems {
       return { ...content, typedPrices };
     });
   }
+}
+
+function priceLabel(item: string): string {
+  return `Price of ${item}`;
 }
 
 function isPlain({ unit, window, minQuantity }: TypedPriceForm): boolean {

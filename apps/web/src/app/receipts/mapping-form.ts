@@ -10,6 +10,8 @@ import {
 import {
   check,
   costFileMappingSchema,
+  DAY_ORDERS,
+  DECIMAL_MARKS,
   type CostFileField,
   type CostFileMapping,
   type ReceiptView,
@@ -19,6 +21,7 @@ import { Store } from '@ngrx/store';
 import { CodeChoice } from '../reference/code-choice';
 import { referenceFeature } from '../reference/reference.feature';
 import { DayField } from '../shared/day-field';
+import { MARKS_OF_FIGURES, ORDERS_OF_DAYS } from '../files/format-words';
 
 const FIELDS: readonly (readonly [CostFileField, string])[] = [
   ['number', 'The supplier’s number'],
@@ -71,14 +74,14 @@ const FIELDS: readonly (readonly [CostFileField, string])[] = [
       <span>Decimal mark</span>
       <hl-code-choice
         label="Decimal mark"
-        [code]="mapping().decimalMark"
+        [code]="mapping().decimalMark ?? ''"
         [all]="marks"
-        (chosen)="set({ decimalMark: $event === ',' ? ',' : '.' })"
+        (chosen)="setMark($event)"
       />
       <span>Days that are not ISO 8601</span>
       <hl-code-choice
         label="Order of days"
-        [code]="mapping().days"
+        [code]="mapping().days ?? ''"
         [all]="orders"
         (chosen)="setDays($event)"
       />
@@ -159,14 +162,8 @@ export class MappingForm {
   private readonly reference = inject(Store).selectSignal(referenceFeature.selectReference);
   protected readonly mapping = linkedSignal(() => this.receipt().mapping);
   protected readonly fields = FIELDS;
-  protected readonly marks = [
-    { code: '.', name: 'point: 4.90' },
-    { code: ',', name: 'comma: 4,90' },
-  ];
-  protected readonly orders = [
-    { code: 'dayMonthYear', name: 'day, month, year' },
-    { code: 'monthDayYear', name: 'month, day, year' },
-  ];
+  protected readonly marks = MARKS_OF_FIGURES;
+  protected readonly orders = ORDERS_OF_DAYS;
   protected readonly currencies = computed(() =>
     this.reference().customers.currencies.map((code) => ({ code, name: code })),
   );
@@ -202,8 +199,12 @@ export class MappingForm {
     if (day !== null) this.set({ from: day });
   }
 
+  protected setMark(mark: string): void {
+    this.set({ decimalMark: DECIMAL_MARKS.find((one) => one === mark) ?? null });
+  }
+
   protected setDays(order: string): void {
-    this.set({ days: order === 'monthDayYear' ? order : 'dayMonthYear' });
+    this.set({ days: DAY_ORDERS.find((one) => one === order) ?? null });
   }
 
   protected send(): void {

@@ -33,6 +33,7 @@ import {
 import { FileLinks } from '../shared/file-links';
 import { KeptState } from '../shared/kept-state';
 import { Notice } from '../shared/notice';
+import { numberProblem } from '../shared/numbers';
 import { writeNumber } from '../shared/numbers';
 import { TextField } from '../shared/text-field';
 import { whenChanged } from '../shared/when-changed';
@@ -183,7 +184,7 @@ export class RepricingSheet {
       if (!isTypedColumn(column)) return;
       const typed = typedIn(column, text);
       if (typed === undefined) {
-        this.unread.set(`“${text}” is not a number such as 12.50. Nothing was changed.`);
+        this.unread.set(`${numberProblem(text.trim()) ?? ''} Nothing was changed.`);
         return;
       }
       read.set(row.row, typed);

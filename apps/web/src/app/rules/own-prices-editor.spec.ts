@@ -1,4 +1,5 @@
 import { itemRow } from '../testing/goods';
+import { referenceActions } from '../reference/reference.feature';
 import { showScreen, type ShownScreen } from '../testing/screens';
 import { OwnPricesEditor } from './own-prices-editor';
 
@@ -68,6 +69,8 @@ describe('own prices of a rule', () => {
 
   it('begin at the base price of the item that is picked', async () => {
     await show([]);
+    screen.store.dispatch(referenceActions.asked());
+    await screen.answerReference();
     expect(screen.host.textContent).toContain('No item yet');
     const picker = screen.fixture.debugElement.query(({ name }) => name === 'hl-item-picker');
     picker.triggerEventHandler('picked', itemRow('GL-1180', '9.60'));

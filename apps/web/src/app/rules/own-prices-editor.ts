@@ -1,9 +1,19 @@
-import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  input,
+  output,
+  signal,
+  viewChildren,
+} from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { ItemRow } from '@honest-ledger/contracts';
 import type { OwnPrice, Printed } from '@honest-ledger/engine';
 import { ItemPicker } from '../catalogue/item-picker';
 import { FigureField } from '../shared/figure-field';
+import { decodeText } from '../shared/decode-text';
+import { firstPrices } from '../shared/first-price';
 import { handOver, readPriceFile, writePriceFile } from '../shared/price-files';
 import { pastedPrices } from '../shared/pasted-prices';
 
@@ -11,6 +21,10 @@ type OwnPriceForm = Printed<OwnPrice>;
 
 /** Longer lists are shown in part until somebody asks for the rest, or narrows them. */
 const SHOWN = 50;
+
+function priceLabel(item: string): string {
+  return `Price of ${item}`;
+}
 
 /** What single items cost under a rule: typed, or pasted as rows of a spreadsheet. */
 @Component({
@@ -37,7 +51,8 @@ const SHOWN = 50;
             </td>
             <td class="figure">
               <hl-figure-field
-                [label]="'Price of ' + row.one.item"
+                #price
+                [label]="priceLabel(row.one.item)"
                 [value]="row.one.price"
                 [problem]="wrong(row.at, 'price')"
                 (changed)="set(row.at, { price: $event })"
@@ -127,6 +142,9 @@ export class OwnPricesEditor {
   readonly problems = input.required<ReadonlyMap<string, string>>();
   readonly changed = output<readonly OwnPriceForm[]>();
 
+  private readonly fields = viewChildren<FigureField>('price');
+  private readonly first = firstPrices(this.fields);
+  protected readonly priceLabel = priceLabel;
   protected readonly all = signal(false);
   /** What became of the last file. */
   protected readonly told = signal<{ readonly wrong: boolean; readonly sentence: string } | null>(
@@ -142,8 +160,9 @@ export class OwnPricesEditor {
     return this.problems().get(`effect.prices[${String(at)}].${field}`) ?? null;
   }
 
-  protected add({ item, basePrice }: ItemRow): void {
-    this.put([[item, basePrice ?? '0']]);
+  protected add(row: ItemRow): void {
+    this.put([[row.item, this.first.priceOf(row, this.currency())]]);
+    this.first.goTo(priceLabel(row.item));
   }
 
   protected paste(event: ClipboardEvent): void {
@@ -154,7 +173,7 @@ export class OwnPricesEditor {
   protected async take(field: HTMLInputElement): Promise<void> {
     const [file] = field.files ?? [];
     if (!file) return;
-    const read = readPriceFile(await file.text());
+    const read = readPriceFile(decodeText(await file.arrayBuffer()));
     field.value = ''; // the same file once more is another choice
     if (typeof read === 'string') {
       this.told.set({ wrong: true, sentence: read });

@@ -8,11 +8,11 @@ import {
   output,
   viewChild,
 } from '@angular/core';
-import { readNumber, typedNumber } from './numbers';
+import { numberProblem, readNumber, typedNumber } from './numbers';
 
 /**
- * A number that is edited in place, typed with either decimal mark. What is no number stays as it
- * was typed, with the reason beside it, and changes nothing.
+ * A number that is edited in place, typed as the reader's locale writes numbers. What is no number, or
+ * could be two, stays as it was typed, with the reason beside it, and changes nothing.
  */
 @Component({
   selector: 'hl-figure-field',
@@ -74,9 +74,7 @@ export class FigureField {
     return text === '' && this.mayBeEmpty() ? '' : readNumber(text);
   });
   protected readonly message = computed(() =>
-    this.read() === null
-      ? `“${this.text()}” is not a number such as ${typedNumber('12.50')}`
-      : this.problem(),
+    this.read() === null ? numberProblem(this.text().trim()) : this.problem(),
   );
 
   focus(): void {

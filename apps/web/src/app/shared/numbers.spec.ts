@@ -1,4 +1,13 @@
-import { readNumber, typedNumber, unbroken, writeChange, writeNumber } from './numbers';
+import {
+  marksOf,
+  numberProblem,
+  readNumber,
+  readTyped,
+  typedNumber,
+  unbroken,
+  writeChange,
+  writeNumber,
+} from './numbers';
 
 describe('numbers on the screen', () => {
   it('are written exactly, with the digits they have', () => {
@@ -14,37 +23,73 @@ describe('numbers on the screen', () => {
     expect(writeChange('0.00')).toMatch(/^0/);
   });
 
-  it('are read with either decimal mark', () => {
+  const ENGLISH = marksOf('en-GB');
+  const GERMAN = marksOf('de-DE');
+  const FRENCH = marksOf('fr-FR');
+  const SWISS = marksOf('de-CH');
+
+  it('are read as the locale of whoever types writes them', () => {
+    for (const [typed, marks, read] of [
+      ['1,000', ENGLISH, '1000'],
+      ['1,250', ENGLISH, '1250'],
+      ['1,091.95', ENGLISH, '1091.95'],
+      ['1,234,567', ENGLISH, '1234567'],
+      ['1.250', ENGLISH, '1.250'],
+      ['1.000', GERMAN, '1000'],
+      ['1.250', GERMAN, '1250'],
+      ['1.091,95', GERMAN, '1091.95'],
+      ['1,250', GERMAN, '1.250'],
+      ['1 091,95', FRENCH, '1091.95'],
+      ['1\u202f091,95', FRENCH, '1091.95'],
+      ['1,250', FRENCH, '1.250'],
+      ['1’091.95', SWISS, '1091.95'],
+    ] as const) {
+      expect(readNumber(typed, marks)).withContext(typed).toBe(read);
+    }
+  });
+
+  it('may have the other decimal mark where that can be no group', () => {
+    for (const [typed, marks, read] of [
+      ['12,5', ENGLISH, '12.5'],
+      ['0,125', ENGLISH, '0.125'],
+      [',50', ENGLISH, '0.50'],
+      ['1,25', ENGLISH, '1.25'],
+      ['12.5', GERMAN, '12.5'],
+      ['12.50', FRENCH, '12.50'],
+    ] as const) {
+      expect(readNumber(typed, marks)).withContext(typed).toBe(read);
+    }
+  });
+
+  it('are asked about where they could be two numbers', () => {
+    expect(readTyped('1.250', FRENCH)).toEqual({ kind: 'either', readings: ['1250', '1.250'] });
+    expect(numberProblem('1.250', FRENCH)).toBe('“1.250” can be 1250 or 1.250. Enter one of them.');
+    expect(readTyped('1,250', SWISS)).toEqual({ kind: 'either', readings: ['1250', '1.250'] });
+  });
+
+  it('are read with signs and blanks around them', () => {
     for (const [typed, read] of [
-      ['12.5', '12.5'],
-      ['12,5', '12.5'],
       [' 12 ', '12'],
       ['-3', '-3'],
       ['−3', '-3'],
       ['+3', '3'],
       ['.5', '0.5'],
-      [',50', '0.50'],
       ['12.', '12'],
       ['007', '7'],
+      ['€ 12.50', '12.50'],
     ] as const) {
-      expect(readNumber(typed)).withContext(typed).toBe(read);
+      expect(readNumber(typed, ENGLISH)).withContext(typed).toBe(read);
     }
   });
 
-  it('are not read where they could be read two ways or not at all', () => {
-    for (const typed of [
-      '',
-      '1,234.5',
-      '1.234,5',
-      '1,2,3',
-      '12 5',
-      'a dozen',
-      '1e3',
-      '--1',
-      'NaN',
-    ]) {
-      expect(readNumber(typed)).withContext(typed).toBeNull();
+  it('are not read where groups are wrong, or not at all', () => {
+    const none = ['', '1.234,5', '1,2,3', '1,00,000', '12 5', 'a dozen', '1e3', '--1', 'NaN'];
+    for (const typed of [...none, '1.234.567']) {
+      expect(readTyped(typed, ENGLISH)).withContext(typed).toEqual({ kind: 'none' });
     }
+    expect(numberProblem('about 12', ENGLISH)).toBe(
+      '“about 12” is not a number. Enter 12.50, for example.',
+    );
   });
 
   it('come back from how they are typed', () => {

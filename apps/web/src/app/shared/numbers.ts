@@ -1,4 +1,5 @@
-import { decimal, isDecimalText, print, type Writer } from '@honest-ledger/engine';
+import { readFigure, type DecimalMark } from '@honest-ledger/contracts';
+import { decimal, print, type Writer } from '@honest-ledger/engine';
 import { writeCalendarDay } from './dates';
 
 const MINUS = '−';
@@ -27,30 +28,94 @@ export function writeChange(decimal: string): string {
   return /^[-0.]+$/.test(decimal) || decimal.startsWith('-') ? written : `+${written}`;
 }
 
+/** The marks that a reader's locale writes numbers with. */
+export interface NumberMarks {
+  readonly decimal: DecimalMark;
+  /** Between groups of digits: a mark, a blank, an apostrophe, or nothing. */
+  readonly group: string;
+}
+
+/** What somebody typed: a number, one of two numbers, or none. */
+export type TypedNumber =
+  | { readonly kind: 'number'; readonly value: string }
+  /** It could be read both ways, and nothing says which is meant. */
+  | { readonly kind: 'either'; readonly readings: readonly [string, string] }
+  | { readonly kind: 'none' };
+
 /**
- * What somebody typed as a plain decimal, with either decimal mark; null where it is none. A text
- * with both marks, or a mark twice, is none: it could be read two ways.
+ * Reads what somebody typed strictly by their locale: groups only where they are right, and the other
+ * mark as the decimal mark only where it can be no group.
  */
-export function readNumber(typed: string): string | null {
-  const text = typed
-    .trim()
-    .replace(MINUS, '-')
-    .replace(/^([+-]?\d*),(\d*)$/, '$1.$2');
-  const whole = text.replace(/^([+-]?)\./, '$10.').replace(/\.$/, '');
-  return isDecimalText(whole) ? print(decimal(whole)) : null;
+export function readTyped(typed: string, marks: NumberMarks = localeMarks()): TypedNumber {
+  const text = typed.trim();
+  const other = marks.decimal === '.' ? ',' : '.';
+  const grouped = readFigure(text, marks.decimal);
+  // where the locale groups by another mark, this one was nobody's group for sure
+  const isForeign = grouped !== null && text.includes(other) && marks.group !== other;
+  const single = text.split(other).length === 2 && !text.includes(marks.decimal);
+  const turned = single ? readFigure(text, other) : null;
+  if (grouped !== null && !isForeign) return { kind: 'number', value: plain(grouped) };
+  if (grouped !== null && turned !== null && single) {
+    return { kind: 'either', readings: [plain(grouped), plain(turned)] };
+  }
+  if (isForeign) return { kind: 'none' };
+  const value = turned ?? inOtherGroups(text, marks);
+  return value === null ? { kind: 'none' } : { kind: 'number', value: plain(value) };
+}
+
+/** Groups of two and three, where the locale writes such. */
+function inOtherGroups(text: string, { decimal: mark, group }: NumberMarks): string | null {
+  if (group === '' || !text.includes(group)) return null;
+  const read = readFigure(text.split(group).join(''), mark);
+  return read !== null && writeNumber(read) === text ? read : null;
+}
+
+function plain(figure: string): string {
+  return print(decimal(figure));
+}
+
+/** What somebody typed as a plain decimal; null where it is none, or could be two. */
+export function readNumber(typed: string, marks: NumberMarks = localeMarks()): string | null {
+  const read = readTyped(typed, marks);
+  return read.kind === 'number' ? read.value : null;
+}
+
+/** What is wrong with what somebody typed, and what would be right; null where it is a number. */
+export function numberProblem(typed: string, marks: NumberMarks = localeMarks()): string | null {
+  const read = readTyped(typed, marks);
+  switch (read.kind) {
+    case 'number':
+      return null;
+    case 'either': {
+      const [one, other] = read.readings.map(typedNumber);
+      return `“${typed}” can be ${one ?? ''} or ${other ?? ''}. Enter one of them.`;
+    }
+    case 'none':
+      if (typed === '') return `Enter a number, ${typedNumber('12.50')} for example.`;
+      return `“${typed}” is not a number. Enter ${typedNumber('12.50')}, for example.`;
+  }
 }
 
 /** A plain decimal as it is typed: the reader's decimal mark, no grouping. */
 export function typedNumber(decimal: string): string {
-  return decimal.replace('.', decimalMark());
+  return decimal.replace('.', localeMarks().decimal);
 }
 
-function decimalMark(): string {
-  return (
-    formatter(1)
-      .formatToParts(1.5)
-      .find(({ type }) => type === 'decimal')?.value ?? '.'
+let knownMarks: NumberMarks | null = null;
+
+/** Those of the reader's own locale. */
+export function localeMarks(): NumberMarks {
+  return (knownMarks ??= marksOf());
+}
+
+/** The marks of a locale; of the reader's where none is named. */
+export function marksOf(locale?: string): NumberMarks {
+  const parts = new Intl.NumberFormat(locale, { minimumFractionDigits: 1 }).formatToParts(
+    1234567.5,
   );
+  const mark = (type: Intl.NumberFormatPartTypes): string =>
+    parts.find((part) => part.type === type)?.value ?? '';
+  return { decimal: mark('decimal') === ',' ? ',' : '.', group: mark('group') };
 }
 
 function formatter(digits: number): Intl.NumberFormat {

@@ -14,6 +14,16 @@ describe('a file of prices', () => {
     expect(readPriceFile('\uFEFFItem\tPrice\n CL-0207 \t17.50')).toEqual(one ? [one] : []);
   });
 
+  it('is asked about where its prices could be read two ways', () => {
+    expect(readPriceFile('item;price\nA;1,250\nB;2,000')).toBe(
+      '“1,250” can be 1250 or 1.250. Write the prices of the file with two decimals.',
+    );
+    expect(readPriceFile('item;price\nA;12,50\nB;12.50')).toContain('Write all of them alike');
+    expect(readPriceFile('sep=;\nitem;price\nA;1.250,00')).toEqual([
+      { item: 'A', price: '1250.00', unit: null },
+    ]);
+  });
+
   it('is what was written', async () => {
     const prices = [
       { item: 'A, "quoted"', price: '1.00', unit: null },

@@ -1,6 +1,6 @@
+import { FormatFinder, markOf, readFigure } from '@honest-ledger/contracts';
 import { parse, type CsvError } from 'csv-parse/browser/esm/sync';
 import { stringify } from 'csv-stringify/browser/esm/sync';
-import { readNumber } from './numbers';
 
 /** A price of one item as a file has it; `unit` is what it is per, null for the base unit. */
 export interface PriceInFile {
@@ -9,6 +9,8 @@ export interface PriceInFile {
   readonly unit: string | null;
 }
 
+const DELIMITERS = [';', '\t', ','] as const;
+
 const HEADER = ['Item', 'Price', 'Unit'] as const;
 
 /** Larger files are imported and not typed. */
@@ -16,13 +18,15 @@ const MOST_BYTES = 2_000_000;
 
 /**
  * Prices of single items from a CSV file (RFC 4180) with the columns Item and Price, and Unit where it
- * is not the base unit; separated by commas, semicolons or tabs, with either decimal mark.
+ * is not the base unit; separated by commas, semicolons or tabs, with one decimal mark, which its prices
+ * have to show.
  * @returns the prices, or what is wrong with the file
  */
 export function readPriceFile(text: string): readonly PriceInFile[] | string {
   if (text.length > MOST_BYTES) return 'The file is too large: at most 2 MB are read here.';
-  const first = text.split(/\r?\n/, 1)[0] ?? '';
-  const delimiter = [';', '\t'].find((one) => first.includes(one)) ?? ',';
+  const said = /^\uFEFF?sep=([,;\t])\r?\n/i.exec(text)?.[1];
+  const names = text.split(/\r?\n/)[said ? 1 : 0] ?? '';
+  const delimiter = DELIMITERS.find((one) => (said ?? names).includes(one)) ?? ',';
   let rows: Record<string, string>[];
   let missing: string | undefined;
   try {
@@ -30,6 +34,7 @@ export function readPriceFile(text: string): readonly PriceInFile[] | string {
       bom: true,
       trim: true,
       delimiter,
+      from_line: said ? 2 : 1,
       skip_empty_lines: true,
       columns: (names: string[]) => {
         const known = names.map((name) => name.toLowerCase());
@@ -42,15 +47,28 @@ export function readPriceFile(text: string): readonly PriceInFile[] | string {
     return `The file is no CSV: ${message}.`;
   }
   if (missing !== undefined) return `The file has no column “${missing}” in its first row.`;
+  const finder = new FormatFinder(delimiter);
+  for (const { price = '' } of rows) finder.figure(price);
+  const { decimalMark } = finder.found();
+  if (decimalMark === null) return openMark(rows.map(({ price = '' }) => price));
   const prices = rows.map(({ item = '', price = '', unit = '' }) => ({
     item,
-    price: readNumber(price) ?? price,
+    price: readFigure(price, decimalMark) ?? price,
     unit: unit === '' ? null : unit,
   }));
   if (prices.length === 0) return 'There are no prices in the file.';
   const seen = new Set<string>();
   const twice = prices.find(({ item }) => seen.has(item) || !seen.add(item));
   return twice ? `${twice.item || 'An item without a number'} is in the file twice.` : prices;
+}
+
+/** What is to be written otherwise where nobody can know whether a mark is the decimal one. */
+function openMark(prices: readonly string[]): string {
+  const [first = ''] = prices.filter((price) => markOf(price) === 'either');
+  if (first === '')
+    return 'Some prices have a decimal point and some a comma. Write all of them alike.';
+  const [one, other] = [readFigure(first, '.') ?? '', readFigure(first, ',') ?? ''];
+  return `“${first}” can be ${one} or ${other}. Write the prices of the file with two decimals.`;
 }
 
 /** The same as a file, which every spreadsheet opens. */
