@@ -180,10 +180,7 @@ describe('a unit or a currency in a band or tier', () => {
     });
     const { lines } = price(
       setupOf({
-        basePrices: [
-          { ...basePrice('10.00'), item: 'GL-1' },
-          basePrice('10.00'),
-        ],
+        basePrices: [{ ...basePrice('10.00'), item: 'GL-1' }, basePrice('10.00')],
         breaks: [one],
       }),
       documentOf('1', {
