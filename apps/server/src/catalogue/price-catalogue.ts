@@ -14,6 +14,7 @@ import {
   type ItemFacts,
   type LevelId,
   type PricedDocument,
+  type RuleByHand,
 } from '@honest-ledger/engine';
 
 const ONE = fromInteger(1);
@@ -24,6 +25,9 @@ export interface PricedUnder {
   readonly facts: Omit<DocumentFacts, 'items'>;
   readonly level: LevelId | null;
   readonly currency: CurrencyCode;
+  /** Codes as if they had been typed, and rules as if somebody had put them on; none unless said. */
+  readonly codes?: readonly string[];
+  readonly byHand?: readonly RuleByHand[];
 }
 
 /** What a quantity of every item costs one way against another; one base unit unless said. */
@@ -48,7 +52,7 @@ export function catalogueMoves(
  */
 export function priceCatalogue(
   items: readonly ItemFacts[],
-  { setup, facts, level, currency }: PricedUnder,
+  { setup, facts, level, currency, codes = [], byHand = [] }: PricedUnder,
   now: Date,
   workings: boolean,
   quantities: readonly Decimal[] = [ONE],
@@ -60,6 +64,8 @@ export function priceCatalogue(
       pricedAt: now.toISOString(),
       currency,
       level,
+      codes,
+      byHand,
       facts: { ...facts, items },
       lines: quantities.flatMap((quantity, place) =>
         items.map(({ item, timeUnit }) => ({

@@ -8,6 +8,7 @@ import {
   type DraftPage,
   type DraftParams,
   type DraftRow,
+  type DraftTrial,
   type DraftView,
   type EditParams,
   type KeepEdit,
@@ -24,6 +25,7 @@ import { discardEdit, keepEdit } from './keep-edit';
 import { discardDraft, openDraft } from './open-draft';
 import { publishDraft } from './publish-draft';
 import { openDrafts } from './queries';
+import { tryDraft } from './trial';
 import { readDraft } from './view';
 import { letWait, takeBack } from './wait-to-publish';
 
@@ -54,6 +56,12 @@ export const draftRoutes: FastifyPluginCallback<Services> = (app, services, done
       snapshot(database, (queries) =>
         readDraft(queries, services, request.params.draft, request.query),
       ),
+  );
+
+  app.get<{ Params: DraftParams; Reply: DraftTrial }>(
+    '/drafts/:draft/trial',
+    { config: { may: 'look' }, schema: { params: draftParams } },
+    (request) => snapshot(database, (queries) => tryDraft(queries, services, request.params.draft)),
   );
 
   app.delete<{ Params: DraftParams }>(

@@ -1,7 +1,8 @@
 import type { LevelContent, LevelState, LevelSummary, LevelView } from '@honest-ledger/contracts';
-import { count, isNotNull, isNull } from 'drizzle-orm';
+import { count, eq, isNotNull, isNull, sql } from 'drizzle-orm';
+import { union } from 'drizzle-orm/pg-core';
 import type { Queries } from '../database/database';
-import { customers, levelRows } from '../database/schema/index';
+import { customers, levelAssignments, levelRows, segments } from '../database/schema/index';
 import { heldEdit, heldEdits } from '../drafts/queries';
 import { contentOf, readLevelsOfVersion } from '../versions/levels-of-version';
 import { versionInForce } from '../versions/queries';
@@ -45,12 +46,39 @@ export async function levelsInForce(queries: Queries): Promise<ReadonlySet<strin
   return new Set(rows.map(({ id }) => id));
 }
 
-/** How many customers have each level as their default. */
+/**
+ * How many customers each level is for: theirs, their segment's where they have none of their own, or
+ * theirs for some goods. Each customer counts once for a level.
+ */
 export async function customersByLevel(queries: Queries): Promise<ReadonlyMap<string, number>> {
-  const rows = await queries
-    .select({ level: customers.levelId, customers: count() })
+  const own = queries
+    .select({ customer: customers.id, level: sql<string>`coalesce(${DEFAULT_LEVEL})`.as('level') })
     .from(customers)
-    .where(isNotNull(customers.levelId))
-    .groupBy(customers.levelId);
-  return new Map(rows.flatMap((row) => (row.level === null ? [] : [[row.level, row.customers]])));
+    .leftJoin(segments, eq(segments.id, customers.segmentId));
+  const forGoods = queries
+    .select({
+      customer: levelAssignments.customerId,
+      level: sql<string>`${levelAssignments.levelId}`,
+    })
+    .from(levelAssignments);
+  const all = union(own, forGoods).as('holders');
+  const rows = await queries
+    .select({ level: all.level, customers: count() })
+    .from(all)
+    .where(isNotNull(all.level))
+    .groupBy(all.level);
+  return new Map(rows.map((row) => [row.level, row.customers]));
 }
+
+/** How many customers have no level of their own or of their segment: they get the default level. */
+export async function customersWithoutLevel(queries: Queries): Promise<number> {
+  const [row] = await queries
+    .select({ customers: count() })
+    .from(customers)
+    .leftJoin(segments, eq(segments.id, customers.segmentId))
+    .where(sql`coalesce(${DEFAULT_LEVEL}) is null`);
+  return row?.customers ?? 0;
+}
+
+/** A customer's own level, else the segment's. */
+const DEFAULT_LEVEL = sql`${customers.levelId}, ${segments.levelId}`;

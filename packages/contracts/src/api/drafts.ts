@@ -1,3 +1,4 @@
+import type { DocumentKind } from '@honest-ledger/engine';
 import Joi from 'joi';
 import { identifier, instant, objectOf, shortText } from '../forms/fields';
 import type { BreakContent } from '../forms/break-form';
@@ -37,8 +38,10 @@ export interface DraftView extends Omit<DraftRow, 'edits'> {
   readonly edits: readonly ObjectEdit[];
   /** How many edits there are in all. */
   readonly total: number;
-  /** How many prices all edits move, one of each item; levels count each for itself. */
+  /** How many prices the edits move, as each is compared. */
   readonly moved: number;
+  /** How many edits cannot be told by prices of single items, or were too many to be counted. */
+  readonly uncounted: number;
   /** What all edits of base prices together do; null where there are none. */
   readonly basePriceMoves: CatalogueMoves | null;
   readonly currency: string;
@@ -73,11 +76,72 @@ export interface ObjectChange<Kind extends SetupObjectKind = SetupObjectKind> {
 export type AnyObjectChange = { [Kind in SetupObjectKind]: ObjectChange<Kind> }[SetupObjectKind];
 
 export type ObjectEdit = AnyObjectChange & {
-  /** How many customers have the level as their default; null for other objects. */
+  /** How many customers have the level, or get the default level; null for other objects. */
   readonly customers: number | null;
-  /** What it does to the prices of the whole catalogue, one of each; null where it moves none by itself. */
+  /**
+   * What it does to prices of the catalogue: with it against without it in the same draft. Null where that
+   * can only be told on documents.
+   */
   readonly moves: CatalogueMoves | null;
+  /** What these prices are asked for; null where none are. */
+  readonly asked: MovesAsked | null;
 };
+
+/** For whom, how many, where and when prices were compared. */
+export interface MovesAsked {
+  readonly who: AskedFor;
+  /** Of each item in its base unit; goods priced by time for one unit of that. */
+  readonly quantities: readonly string[];
+  readonly outlet: string | null;
+  /** The first day on which the edit counts, where that is to come. */
+  readonly day: string | null;
+  /** As if its code had been typed, or as if somebody had put it on. */
+  readonly starts: 'code' | 'byHand' | null;
+}
+
+export type AskedFor =
+  /** Prices as they are before any level. */
+  | { readonly kind: 'noLevel' }
+  /** Whoever has the level. */
+  | { readonly kind: 'level'; readonly name: string }
+  /** A customer without a level of their own, in no segment. */
+  | { readonly kind: 'nobody' }
+  /** A customer of a segment, without a level of their own. */
+  | { readonly kind: 'segment'; readonly name: string }
+  | { readonly kind: 'customer'; readonly name: string };
+
+/** What edits of a draft would have done to the documents of the last days. */
+export interface DraftTrial {
+  /** The first of these days. */
+  readonly since: string;
+  readonly documents: number;
+  /** There were more: these are the latest. */
+  readonly isPart: boolean;
+  readonly edits: readonly EditTrial[];
+  /** Edits that were not tried, because there are so many. */
+  readonly untried: number;
+}
+
+/** One edit, with it against without it in the same draft. */
+export interface EditTrial {
+  readonly kind: SetupObjectKind;
+  readonly key: string;
+  /** How many of the documents come to something else. */
+  readonly moved: number;
+  /** What those came to without it and with it, a currency each. */
+  readonly sums: readonly {
+    readonly currency: string;
+    readonly before: string;
+    readonly after: string;
+  }[];
+  /** The documents that move most, at most three. */
+  readonly largest: readonly {
+    readonly document: { readonly kind: DocumentKind; readonly number: number };
+    readonly currency: string;
+    readonly before: string;
+    readonly after: string;
+  }[];
+}
 
 export interface DraftParams {
   readonly draft: string;

@@ -7,6 +7,8 @@ import {
   isPositive,
   type Decimal,
 } from '../number/decimal';
+import { divide } from '../number/exact';
+import { roundToDigits } from '../number/rounding';
 import type { PricedDocument, PricedLine } from '../pricing/priced';
 import type { ItemNumber } from '../setup/goods';
 
@@ -33,8 +35,8 @@ export interface PriceMoves {
 const EXTREMES = 3;
 
 /**
- * Compares two pricings of the same document, line by line, by the unit price of the last slice.
- * Lines are matched by their ids.
+ * Compares two pricings of the same document, line by line, by what a unit of each comes to with all
+ * that is done to the line. Lines are matched by their ids.
  */
 export function priceMoves(before: PricedDocument, after: PricedDocument): PriceMoves {
   const old = new Map(before.lines.map((line) => [line.id, line]));
@@ -61,13 +63,24 @@ function isMeasured(one: PriceMove): one is Measured {
 }
 
 function move(from: PricedLine | undefined, to: PricedLine): PriceMove {
-  const [before, after] = [unitPrice(from), unitPrice(to)];
+  const [before, after] = [priceEach(from), priceEach(to)];
   const change = before && after ? subtract(after, before) : null;
   return { item: to.item, before, after, change };
 }
 
-function unitPrice(line: PricedLine | undefined): Decimal | null {
-  return line?.kind === 'priced' ? (line.slices.at(-1)?.unitPrice ?? null) : null;
+/**
+ * The unit price of a line that is nothing but that, else what it is sold for over its quantity (and
+ * duration), to this many decimals.
+ */
+const AVERAGE_DIGITS = 4;
+
+function priceEach(line: PricedLine | undefined): Decimal | null {
+  if (line?.kind !== 'priced') return null;
+  const { slices, net, quantity, duration } = line;
+  const only = slices.length === 1 ? slices[0] : undefined;
+  if (only && compare(only.amount, net) === 0) return only.unitPrice;
+  const each = divide(net, duration === null ? quantity : multiply(quantity, duration));
+  return roundToDigits(each, AVERAGE_DIGITS, 'halfAwayFromZero');
 }
 
 /** The largest fall first: change / before, compared exactly by multiplying across. */

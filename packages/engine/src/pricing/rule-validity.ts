@@ -15,6 +15,23 @@ export function inForce({ days, weekdays, times }: RuleValidity, local: LocalTim
   return now < until && onDay(days, weekdays, dayBefore(local.day));
 }
 
+/** As long ahead is looked for a moment: a rule for the 29th of February has one by then. */
+const DAYS_AHEAD = 1500;
+
+/** The first moment from one on at which a rule is in force, by noon or by when its hours begin. */
+export function firstInForce(validity: RuleValidity, local: LocalTime): LocalTime | null {
+  if (inForce(validity, local)) return local;
+  const { days, times } = validity;
+  let day = days.from !== null && days.from > local.day ? days.from : local.day;
+  for (let ahead = 0; ahead < DAYS_AHEAD; ahead += 1) {
+    const at = { ...local, day, time: times ? `${times.from}:00` : '12:00:00' };
+    const isPast = day === local.day && at.time < local.time;
+    if (!isPast && inForce(validity, at)) return at;
+    day = dayAfter(day);
+  }
+  return null;
+}
+
 function onDay(days: RuleValidity['days'], weekdays: RuleValidity['weekdays'], day: Day): boolean {
   return holds(days, day) && (weekdays === null || weekdays.includes(weekdayOf(day)));
 }
@@ -29,6 +46,12 @@ function dayBefore(day: Day): Day {
   if (date > 1) return text(year, month, date - 1);
   const [y, m] = month > 1 ? [year, month - 1] : [year - 1, 12];
   return text(y, m, daysInMonth(y, m));
+}
+
+function dayAfter(day: Day): Day {
+  const [year = 0, month = 1, date = 1] = day.split('-').map(Number);
+  if (date < daysInMonth(year, month)) return text(year, month, date + 1);
+  return month < 12 ? text(year, month + 1, 1) : text(year + 1, 1, 1);
 }
 
 function text(year: number, month: number, date: number): Day {

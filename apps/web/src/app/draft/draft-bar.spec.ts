@@ -14,6 +14,7 @@ const DRAFT: DraftView = {
   edits: [],
   total: 2,
   moved: 35,
+  uncounted: 0,
   basePriceMoves: null,
   currency: 'EUR',
   version: 1,

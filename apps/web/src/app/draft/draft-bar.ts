@@ -19,6 +19,12 @@ import { draftFeature } from './draft.feature';
         <span class="quieter"
           >{{ draft.moved }} {{ draft.moved === 1 ? 'price moves' : 'prices move' }}</span
         >
+        @if (draft.uncounted > 0) {
+          <span class="quieter"
+            >{{ draft.uncounted }} {{ draft.uncounted === 1 ? 'edit' : 'edits' }} not counted in
+            prices</span
+          >
+        }
         <span class="quieter">
           @if (draft.waits; as waits) {
             it is published {{ instant(waits.until) }}

@@ -2,6 +2,7 @@ import { HttpClient } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
 import type {
   DraftRow,
+  DraftTrial,
   DraftView,
   EditParams,
   KeepEdit,
@@ -27,6 +28,10 @@ export class DraftApi {
   one(id: string, offset = 0): Observable<DraftView> {
     const params = offset === 0 ? {} : { offset };
     return this.http.get<DraftView>(`/api/drafts/${id}`, { params });
+  }
+
+  trial(id: string): Observable<DraftTrial> {
+    return this.http.get<DraftTrial>(`/api/drafts/${id}/trial`);
   }
 
   takeBack(id: string): Observable<unknown> {

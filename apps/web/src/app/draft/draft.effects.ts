@@ -42,6 +42,21 @@ export const draftEffects = {
     { functional: true },
   ),
 
+  trial: createEffect(
+    (actions$ = inject(Actions), api = inject(DraftApi)) =>
+      actions$.pipe(
+        ofType(draftActions.trialAsked),
+        switchMap(({ id }) =>
+          answer(
+            api.trial(id),
+            (trial) => draftActions.trialCame({ trial }),
+            (problem) => draftActions.trialFailed({ problem }),
+          ),
+        ),
+      ),
+    { functional: true },
+  ),
+
   openNew: createEffect(
     (actions$ = inject(Actions), api = inject(DraftApi)) =>
       actions$.pipe(

@@ -1,4 +1,10 @@
-import type { DraftRow, DraftView, EditParams, ProblemDetails } from '@honest-ledger/contracts';
+import type {
+  DraftRow,
+  DraftTrial,
+  DraftView,
+  EditParams,
+  ProblemDetails,
+} from '@honest-ledger/contracts';
 import {
   createActionGroup,
   createFeature,
@@ -31,6 +37,10 @@ export const draftActions = createActionGroup({
     'Not Published': props<{ problem: ProblemDetails }>(),
     'Discard Edit': props<{ object: EditParams }>(),
     'Discard Draft': props<{ id: string }>(),
+    /** What the edits of a draft would have done to documents. */
+    'Trial Asked': props<{ id: string }>(),
+    'Trial Came': props<{ trial: DraftTrial }>(),
+    'Trial Failed': props<{ problem: ProblemDetails }>(),
     /** Something in a draft is another than before. */
     Changed: emptyProps(),
   },
@@ -44,6 +54,7 @@ export interface OpenDrafts {
 
 interface DraftState {
   readonly answer: Loadable<OpenDrafts>;
+  readonly trial: Loadable<DraftTrial>;
   /** The draft chosen on this page; null for the oldest. */
   readonly chosen: string | null;
   readonly publishing: boolean;
@@ -55,6 +66,7 @@ interface DraftState {
 
 const beginning: DraftState = {
   answer: nothingYet,
+  trial: nothingYet,
   chosen: null,
   publishing: false,
   problem: null,
@@ -87,6 +99,15 @@ export const draftFeature = createFeature({
       chosen: id,
       problem: null,
       answer: loading(state.answer),
+    })),
+    on(draftActions.trialAsked, (state): DraftState => ({ ...state, trial: loading(nothingYet) })),
+    on(draftActions.trialCame, (state, { trial }): DraftState => ({
+      ...state,
+      trial: ready(trial),
+    })),
+    on(draftActions.trialFailed, (state, { problem }): DraftState => ({
+      ...state,
+      trial: failed(state.trial, problem),
     })),
     on(draftActions.publish, (state): DraftState => ({
       ...state,

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import type { CatalogueMoves, DraftView, ObjectEdit } from '@honest-ledger/contracts';
@@ -8,9 +8,10 @@ import { mayDo } from '../session/may-do';
 import { writeInstant } from '../shared/dates';
 import { Notice } from '../shared/notice';
 import { unbroken, writer } from '../shared/numbers';
+import { whenChanged } from '../shared/when-changed';
 import { draftActions, draftFeature } from './draft.feature';
 import { LargestMoves } from './largest-moves';
-import { movesSentence } from './moves';
+import { askedSentence, movesSentence, trialSentence } from './moves';
 import { objectAddress, objectSentence, objectTitle } from './object-words';
 
 const FEW = 3;
@@ -37,12 +38,33 @@ export class LookThrough {
   protected readonly moment = signal('');
   protected readonly instant = writeInstant;
   protected readonly another = signal('');
+  protected readonly trial = this.store.selectSignal(draftFeature.selectTrial);
   protected readonly movesSentence = movesSentence;
+  protected readonly askedSentence = askedSentence;
   protected readonly title = objectTitle;
   protected readonly address = objectAddress;
 
+  /** The draft at a revision: edited further, it is tried anew. */
+  private readonly looked = computed(
+    () => {
+      const draft = this.draft();
+      return draft && draft.total > 0 ? { id: draft.id, revision: draft.revision } : null;
+    },
+    { equal: (a, b) => a?.id === b?.id && a?.revision === b?.revision },
+  );
+
   constructor() {
     this.ask();
+    whenChanged(this.looked, (looked) => {
+      if (looked) this.store.dispatch(draftActions.trialAsked({ id: looked.id }));
+    });
+  }
+
+  /** What an edit would have done to documents; null where that is not known. */
+  protected trialOf({ kind, key }: ObjectEdit): string | null {
+    const trial = this.trial().value;
+    const own = trial?.edits.find((one) => one.kind === kind && one.key === key);
+    return trial && own ? trialSentence(own, trial) : null;
   }
 
   protected sentence(edit: ObjectEdit, side: 'before' | 'after'): string | null {

@@ -1,5 +1,5 @@
 import type { CatalogueMoves } from '@honest-ledger/contracts';
-import { movesSentence } from './moves';
+import { askedSentence, movesSentence } from './moves';
 
 const moves = (lowered: number, raised: number, otherwise = 0): CatalogueMoves => ({
   compared: 237,
@@ -15,6 +15,18 @@ describe('the moves of prices in words', () => {
     expect(movesSentence(moves(35, 0))).toBe('35 of 237 prices move: 35 lower');
     expect(movesSentence(moves(30, 1, 2))).toBe(
       '33 of 237 prices move: 30 lower, 1 higher, 2 with a price on one side only',
+    );
+  });
+
+  it('say what was compared: how many, for whom, where and when', () => {
+    const asked = { outlet: null, day: null, starts: null } as const;
+    expect(askedSentence({ ...asked, who: { kind: 'nobody' }, quantities: ['1', '11'] })).toBe(
+      '1 and 11 of each item, for a customer without a price level',
+    );
+    const who = { kind: 'segment', name: 'Schools' } as const;
+    const more = { outlet: 'Quay counter', day: '2027-03-01', starts: 'code' } as const;
+    expect(askedSentence({ who, quantities: ['3'], ...more })).toMatch(
+      /^3 of each item, for a customer in Schools without a price level, at Quay counter, on .*2027, with its code$/,
     );
   });
 });
