@@ -33,6 +33,7 @@ import {
   storedDocument,
   type StoredDocument,
 } from './queries';
+import { countUnitsSold } from '../costs/count-units-sold';
 import { countUses } from './rule-uses';
 import { keepSetUpsPaid } from './set-ups-paid';
 import type { DocumentOnRow } from './on-row';
@@ -223,6 +224,10 @@ async function settle(
   const now = services.now();
   await countUses(transaction, compiled.limitedRules, priced, row, now);
   await keepSetUpsPaid(transaction, priced, row);
+  if (state === 'posted') {
+    const zone = await zoneAt(transaction, after.outlet);
+    await countUnitsSold(transaction, number, localTime(now, zone).day);
+  }
   await recordOf(transaction, row, { by: editor.id, now, action: state }, [before, after]);
   return number;
 }

@@ -22,6 +22,8 @@ interface DocumentWithFacts {
   /** Empty for nobody known. */
   readonly customer: string;
   readonly settledAt: Date | null;
+  /** Whether it is a past sale of another system. */
+  readonly isImported: boolean;
   readonly version: number;
   readonly modelVersion: number;
   readonly document: PricingDocument;
@@ -160,7 +162,16 @@ async function withFacts<Line extends LineOnRow>(
     const name = customer ?? '';
     return [
       {
-        document: { number, kind, customer: name, settledAt, version, modelVersion, document },
+        document: {
+          number,
+          kind,
+          customer: name,
+          settledAt,
+          isImported: head.importedAs !== null,
+          version,
+          modelVersion,
+          document,
+        },
         lines: rows.map(({ line }) => line),
       },
     ];

@@ -25,6 +25,7 @@ import {
 } from '@honest-ledger/engine';
 import { asc, eq, sql } from 'drizzle-orm';
 import { record } from '../changes/record';
+import { countUnitsBack } from '../costs/count-units-sold';
 import type { Queries, Transaction } from '../database/database';
 import { documents, returnLines, returns, users } from '../database/schema/index';
 import { conflict, Problem, refused } from '../http/problems';
@@ -141,6 +142,8 @@ export async function postReturn(
       amount: line.amount,
     })),
   );
+  // of a credit the goods stay sold
+  if (goodsBack) await countUnitsBack(transaction, own);
   await record(
     transaction,
     { id: editor.id, now: postedAt },

@@ -4,7 +4,10 @@ import type {
   DocumentView,
   ImportRowPage,
   ImportView,
+  ItemCostsView,
   Page,
+  ReturnWorth,
+  SalesAgainView,
 } from '@honest-ledger/contracts';
 import { Decimal as Reference } from 'decimal.js';
 import { parse } from 'csv-parse/sync';
@@ -92,6 +95,55 @@ A-17,2,2024-03-05,C4001,quay,CL-0207,2,18.00,,36.00`;
     ]);
   });
 
+  it('agree with an amount but for half of the last digit, and are known again then', async () => {
+    const row = (amount: string): string =>
+      `${COLUMNS}\nC-1,1,2024-03-05,,,GL-1180,3,11.49,10,${amount}`;
+    // 3 x 11.49 = 34.47, less 10 %: 31.023, and 31.02 to the cent
+    expect(await wrong(row('31.0251'))).toEqual(['3 × 11.49 is 34.47, less 10 %: 31.02']);
+    expect(await wrong(row('31.01'))).toEqual(['3 × 11.49 is 34.47, less 10 %: 31.02']);
+    expect((await takenIn('sales', row('31.023'))).state).toBe('applied');
+    const twice = await compared('sales', row('31.023'));
+    expect(twice.counts).toEqual({ new: 0, changed: 0, unchanged: 1, wrong: 0 });
+  });
+
+  it('count as units sold on their day, as sales and returns of our own do', async () => {
+    const sold = async (): Promise<number> =>
+      Number((await browser.ask('GET', '/items/GL-1180/costs')).as<ItemCostsView>().sold.ever);
+    const before = await sold();
+    await takenIn('sales', SALE);
+    expect(await sold()).toBe(before + 3);
+    const [row] = (await sales('Harbour')).filter(({ total }) => total === '67.05');
+    const at = `/documents/${String(row?.number)}`;
+    const sale = (await browser.ask('GET', at)).as<DocumentView>();
+    const lines = [{ line: sale.lines[0]?.id, quantity: '2' }];
+    const worth = await browser.ask('POST', `${at}/returns/worth`, { lines });
+    const { amountWithTax } = worth.as<ReturnWorth>();
+    const back = { lines, goodsBack: true, reason: 'broken', amountWithTax };
+    expect((await browser.ask('POST', `${at}/returns`, back)).status).toBe(201);
+    expect(await sold()).toBe(before + 1);
+  });
+
+  it('are priced again from the setup, as if nothing had been typed, unless one says otherwise', async () => {
+    await takenIn('sales', SALE);
+    const again = async (withoutTyped: string): Promise<SalesAgainView> => {
+      const asked = { from: '2024-03-05', until: '2024-03-05', customer: null, category: null };
+      const by = { kind: 'own' };
+      const answer = await browser.ask('POST', '/sales-again', { ...asked, by, withoutTyped });
+      expect(answer.status).toBe(201);
+      await server.workOff();
+      return (
+        await browser.ask('GET', `/sales-again/${answer.as<SalesAgainView>().id}`)
+      ).as<SalesAgainView>();
+    };
+    const asTyped = await again('none');
+    expect([asTyped.different, asTyped.typed, asTyped.faults]).toEqual([0, 2, 0]);
+    const bySetup = await again('imported');
+    expect([bySetup.different, bySetup.typed, bySetup.faults]).toEqual([2, 0, 0]);
+    expect(bySetup.sums[0]?.was).toBe('67.05');
+    expect(bySetup.sums[0]?.now).not.toBe('67.05');
+    expect(bySetup.unpriced).toBe(0);
+  });
+
   it('are taken in whole or not at all', async () => {
     const gap = SALE.replace('A-17,2,', 'A-17,3,');
     const { state, remark } = await takenIn('sales', gap);
@@ -100,7 +152,7 @@ A-17,2,2024-03-05,C4001,quay,CL-0207,2,18.00,,36.00`;
       jasmine.stringMatching('not numbered from 1 on without a gap'),
     ]);
     const two = SALE.replace('A-17,2,2024-03-05', 'A-17,2,2024-03-06');
-    expect((await takenIn('sales', two)).remark).toContain('do not have one Posted');
+    expect(await wrong(two)).toEqual(['Line 1 of the same sale says 2024-03-05']);
   });
 
   /**

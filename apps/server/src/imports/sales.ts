@@ -9,11 +9,16 @@ import {
 import {
   compare,
   decimal,
+  isDecimalText,
+  make,
   multiply,
+  negate,
   PLAIN_DOCUMENT,
   print,
   priceDocument,
+  subtract,
   type CompiledSetup,
+  type Decimal,
   type PricedDocument,
 } from '@honest-ledger/engine';
 import { and, eq, isNotNull } from 'drizzle-orm';
@@ -21,6 +26,7 @@ import { randomUUID } from 'node:crypto';
 import type { Queries, Transaction } from '../database/database';
 import { oneOf } from '../database/patterns';
 import { customers, documentLines, documents, items, outlets } from '../database/schema/index';
+import { countUnitsSold } from '../costs/count-units-sold';
 import { readItemFacts } from '../catalogue/item-facts';
 import { storeFacts } from '../documents/facts';
 import { documentAt, outcomeOf } from '../documents/queries';
@@ -41,7 +47,8 @@ export const saleKind: ImportedKind = {
   compare: async (queries, { setups, now }) => {
     const { compiled } = await setups.of(queries, await versionInForce(queries));
     return {
-      present: async (rows) => byKey(SALE_SHEET, await storedRows(queries, salesOf(rows))),
+      present: async (rows) =>
+        withAmountsOf(rows, byKey(SALE_SHEET, await storedRows(queries, salesOf(rows)))),
       problems: (rows) => problemsOf(queries, compiled, rows, now().toISOString().slice(0, 10)),
     };
   },
@@ -59,6 +66,29 @@ export const saleKind: ImportedKind = {
     }
   },
 };
+
+/** What is there, with the amounts of the file where they are the same but for what was rounded. */
+function withAmountsOf(
+  rows: readonly Cells[],
+  present: ReadonlyMap<string, Cells>,
+): ReadonlyMap<string, Cells> {
+  const given = byKey(SALE_SHEET, rows);
+  return new Map(
+    [...present].map(([key, cells]) => {
+      const said = given.get(key)?.['Amount'] ?? '';
+      const stored = cell(cells, 'Amount');
+      const isSame = isDecimalText(said) && stored !== '' && agrees(said, decimal(stored));
+      return [key, isSame ? { ...cells, Amount: said } : cells];
+    }),
+  );
+}
+
+/** Whether an amount of another system is one of ours but for half a minor unit that was rounded. */
+function agrees(said: string, amount: Decimal): boolean {
+  const less = subtract(decimal(said), amount);
+  const half = make(5, amount.scale + 1);
+  return compare(less, half) <= 0 && compare(negate(less), half) <= 0;
+}
 
 const salesOf = (rows: readonly Cells[]): string[] => [
   ...new Set(rows.map((cells) => cell(cells, 'Sale'))),
@@ -132,6 +162,7 @@ async function postSale(
       hands: { lines: new Map(), discount: null },
     }),
   );
+  await countUnitsSold(transaction, created.number, cell(first, 'Posted'));
 }
 
 function contentOf(cells: Cells, currency: string) {
@@ -229,6 +260,10 @@ async function problemsOf(
       (await storedRows(queries, salesOf(rows.map(({ after }) => after)))).map(({ Sale }) => Sale),
     ),
   };
+  const firstOf = new Map<string, Cells>();
+  for (const { after } of rows) {
+    if (!firstOf.has(cell(after, 'Sale'))) firstOf.set(cell(after, 'Sale'), after);
+  }
   return rows.map(({ before, after }): CellProblem[] => {
     const wrong = (column: string, sentence: string): CellProblem => ({ column, sentence });
     const number = cell(after, 'Item');
@@ -238,6 +273,7 @@ async function problemsOf(
     const currency = orNull(after, 'Currency') ?? setup.homeCurrency;
     const isThere = known.sales.has(cell(after, 'Sale'));
     const named = [
+      ...unlikeFirst(after, firstOf.get(cell(after, 'Sale')) ?? after),
       ...(cell(after, 'Posted') > today ? [wrong('Posted', 'This day is still to come')] : []),
       ...(item ? [] : [wrong('Item', `There is no item ${number}`)]),
       ...(item && unit !== null && !sells(item, unit)
@@ -258,6 +294,14 @@ async function problemsOf(
     ];
     if (named.length > 0 || !item || isThere) return named;
     return extensionProblems(setup, after, currency, { ...item, attributes: {} });
+  });
+}
+
+/** What a line says of its sale otherwise than the sale's first line in the file. */
+function unlikeFirst(cells: Cells, first: Cells): CellProblem[] {
+  return WHOLE.filter((column) => cell(cells, column) !== cell(first, column)).map((column) => {
+    const [other, line] = [cell(first, column) || 'nothing', cell(first, 'Line')];
+    return { column, sentence: `Line ${line} of the same sale says ${other}` };
   });
 }
 
@@ -294,7 +338,7 @@ function extensionProblems(
     return [{ column: 'Price', sentence: `A unit price in ${currency} has ${digits} decimals` }];
   }
   const said = orNull(cells, 'Amount');
-  if (said === null || compare(decimal(said), priced.amount) === 0) return [];
+  if (said === null || agrees(said, priced.amount)) return [];
   const whole = print(multiply(decimal(line.quantity), decimal(line.priceByHand?.price ?? '0')));
   const less = line.discount ? `, less ${cell(cells, 'Discount %')} %` : '';
   return [

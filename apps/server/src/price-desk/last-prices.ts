@@ -5,7 +5,7 @@ import {
   type LastPricesQuery,
   type PricedLineForm,
 } from '@honest-ledger/contracts';
-import { averageEach, rulesOn } from '@honest-ledger/engine';
+import { paidForLine, rulesOn } from '@honest-ledger/engine';
 import { and, desc, eq, ne, type SQL } from 'drizzle-orm';
 import type { Queries } from '../database/database';
 import { customers, documentLines, documents, items } from '../database/schema/index';
@@ -51,13 +51,15 @@ async function paid(queries: Queries, item: string, whose: SQL | undefined): Pro
   return rows.flatMap(({ kind, number, at, customer, currency, line: { priced } }) => {
     if (priced.kind === 'unpriced' || !at) return [];
     const { quantity, unit, net } = priced;
+    const paidFor = paidForLine(priced);
+    if (!paidFor) return [];
     return {
       document: { kind, number },
       at: at.toISOString(),
       customer,
       quantity,
       unit,
-      each: averageEach(priced) ?? net,
+      ...paidFor,
       net,
       currency,
       special: isSpecial(priced),
@@ -65,8 +67,9 @@ async function paid(queries: Queries, item: string, whose: SQL | undefined): Pro
   });
 }
 
+/** Typed by hand, agreed, promised, taken off by hand or under a rule: not what anybody would pay. */
 function isSpecial(line: Extract<PricedLineForm, { kind: 'priced' }>): boolean {
-  const { closedBy } = line;
+  const { closedBy, discount, discountShare } = line;
   const own = closedBy === 'priceByHand' || closedBy === 'kept' || closedBy === 'agreement';
-  return own || rulesOn(line).length > 0;
+  return own || discount !== null || discountShare !== null || rulesOn(line).length > 0;
 }

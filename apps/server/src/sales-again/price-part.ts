@@ -1,4 +1,4 @@
-import type { PricedLineForm, SalesAgainSum } from '@honest-ledger/contracts';
+import type { PricedLineForm, SalesAgainSum, WithoutTyped } from '@honest-ledger/contracts';
 import { namesFromFacts } from '@honest-ledger/contracts';
 import {
   add,
@@ -12,6 +12,7 @@ import {
   type CompiledSetup,
   type Decimal,
   type ItemFacts,
+  type PricingDocument,
   type Setup,
 } from '@honest-ledger/engine';
 import { and, eq } from 'drizzle-orm';
@@ -65,7 +66,10 @@ export async function priceSalesPart(
 }
 
 /** What came of a part. */
-interface PricedPart extends Pick<typeof salesAgainParts.$inferSelect, 'lines' | 'older' | 'sums'> {
+interface PricedPart extends Pick<
+  typeof salesAgainParts.$inferSelect,
+  'lines' | 'older' | 'typed' | 'sums'
+> {
   readonly rows: readonly Row[];
 }
 
@@ -82,8 +86,9 @@ async function pricePart(
     .innerJoin(salesAgainParts, eq(salesAgainParts.runId, salesAgain.id))
     .where(and(eq(salesAgain.id, run), eq(salesAgainParts.place, place)));
   if (found?.run.state !== 'running' || found.part.done) return null;
-  const { asked, draftRevision } = found.run;
-  const by = await setupAskedFor(transaction, services, asked.by, draftRevision);
+  const { draftRevision } = found.run;
+  const { by: askedBy, category, withoutTyped = 'none' } = found.run.asked;
+  const by = await setupAskedFor(transaction, services, askedBy, draftRevision);
   const compiledFor = async (sale: Pick<DocumentInShort, 'version'>) => {
     const own = await services.setups.of(transaction, sale.version);
     return { own, other: by && by.compiled !== own.compiled ? by : null };
@@ -95,15 +100,18 @@ async function pricePart(
   };
   const rows: Row[] = [];
   const moved: number[] = [];
-  let [lines, older] = [0, 0];
+  let [lines, older, typed] = [0, 0, 0];
   for (const sale of await documentsInShort(transaction, found.part.sales)) {
     const { own, other } = await compiledFor(sale);
+    const asked = asAskedFor(sale, withoutTyped);
     if (sale.modelVersion !== MODEL_VERSION) older += 1;
-    if (!isAsSold(sale, own.compiled) || (other && !isAsSold(sale, other.compiled))) {
+    typed += typedLines(asked.document);
+    const isOther = other !== null || asked !== sale;
+    if (!isAsSold(sale, own.compiled) || (isOther && !isAsSold(asked, (other ?? own).compiled))) {
       moved.push(sale.number);
       continue;
     }
-    for (const net of netsOf(sale, asked.category)) {
+    for (const net of netsOf(sale, category)) {
       lines += 1;
       count(sale.document.currency, net, net);
     }
@@ -113,8 +121,10 @@ async function pricePart(
     const again = computed(sale, own.compiled);
     const isOlder = sale.modelVersion !== MODEL_VERSION;
     const faults = new Set(isOlder ? [] : differingFrom(sale, again).map(({ id }) => id));
-    const now = other ? computed(sale, other.compiled) : again;
-    for (const compared of compare(sale, now, (other ?? own).setup, asked.category)) {
+    const asked = asAskedFor(sale, withoutTyped);
+    const isOther = other !== null || asked !== sale;
+    const now = isOther ? computed(asked, (other ?? own).compiled) : again;
+    for (const compared of compare(sale, now, (other ?? own).setup, category)) {
       lines += 1;
       const fault = faults.has(compared.id);
       if (compared.now !== null) {
@@ -130,7 +140,7 @@ async function pricePart(
     was: print(was),
     now: print(now),
   }));
-  return { rows, lines, older, sums: told };
+  return { rows, lines, older, typed, sums: told };
 }
 
 /** Writes down what came of a part, unless that was done or cancelled meanwhile. */
@@ -184,6 +194,24 @@ function computed(
   compiled: CompiledSetup,
 ): readonly PricedLineForm[] {
   return printed(priceDocument(compiled, document).lines);
+}
+
+/** A sale as it is priced again: without what was typed of its prices where that is asked for. */
+function asAskedFor<Sale extends DocumentInShort | DocumentAsPriced>(
+  sale: Sale,
+  withoutTyped: WithoutTyped,
+): Sale {
+  const isWanted = withoutTyped === 'all' || (withoutTyped === 'imported' && sale.isImported);
+  const { document } = sale;
+  if (!isWanted || (document.discount === null && typedLines(document) === 0)) return sale;
+  const lines = document.lines.map((line) => ({ ...line, priceByHand: null, discount: null }));
+  return { ...sale, document: { ...document, discount: null, lines } };
+}
+
+/** How many lines somebody typed a price or a discount of. */
+function typedLines({ lines }: PricingDocument): number {
+  return lines.filter(({ priceByHand, discount }) => priceByHand !== null || discount !== null)
+    .length;
 }
 
 /** Whether all that is paid by of a sale comes out as it was sold; how it comes about is not asked. */

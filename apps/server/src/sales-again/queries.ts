@@ -46,13 +46,15 @@ export async function readSalesAgain(queries: Queries, id: string): Promise<Sale
     .select({
       different: sql<number>`count(*) filter (where ${NOW} is distinct from ${WAS})::int`,
       faults: sql<number>`count(*) filter (where ${salesAgainLines.fault})::int`,
+      unpriced: sql<number>`count(*) filter (where ${NOW} is null)::int`,
     })
     .from(salesAgainLines)
     .where(eq(salesAgainLines.runId, id));
   const done = parts.filter((part) => part.done);
   const salesIn = (some: typeof parts): number =>
     some.reduce((sum, { sales }) => sum + sales.length, 0);
-  const { asked, by, state, problem, startedAt } = run.own;
+  const { by, state, problem, startedAt } = run.own;
+  const asked = { ...run.own.asked, withoutTyped: run.own.asked.withoutTyped ?? 'none' };
   return {
     id,
     asked,
@@ -67,6 +69,8 @@ export async function readSalesAgain(queries: Queries, id: string): Promise<Sale
     older: done.reduce((sum, { older }) => sum + older, 0),
     different: counted?.different ?? 0,
     faults: counted?.faults ?? 0,
+    unpriced: counted?.unpriced ?? 0,
+    typed: done.reduce((sum, { typed }) => sum + typed, 0),
     sums: sumsOf(done.flatMap(({ sums }) => sums)),
     causes: await causesOf(queries, id),
   };

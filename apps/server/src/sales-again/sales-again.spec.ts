@@ -23,6 +23,7 @@ describe('past sales priced again', () => {
     customer: null,
     category: null,
     by: { kind: 'own' },
+    withoutTyped: 'imported',
   };
   const begin = async (asked: Partial<SalesAgainAsked> = {}): Promise<SalesAgainView> => {
     const answer = await browser.ask('POST', '/sales-again', { ...ALL, ...asked });

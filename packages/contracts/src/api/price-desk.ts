@@ -90,8 +90,10 @@ export interface LastPrice {
   readonly customer: string | null;
   readonly quantity: string;
   readonly unit: string;
-  /** Of one unit, or the average of several prices. */
+  /** Of one unit, with all that was done to the line. */
   readonly each: string;
+  /** What was done to the whole document and fell on the line; null for nothing. */
+  readonly ofDocument: string | null;
   readonly net: string;
   readonly currency: CurrencyCode;
   /** Typed by hand, agreed, promised or under a rule: not what anybody would have paid. */

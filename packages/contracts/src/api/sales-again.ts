@@ -20,7 +20,17 @@ export interface SalesAgainAsked {
   /** Lines of goods under a category alone. */
   readonly category: string | null;
   readonly by: SalesAgainBy;
+  /** Whose prices and discounts that were typed are left out, so that the setup prices the goods. */
+  readonly withoutTyped: WithoutTyped;
 }
+
+/** As it is kept: what was asked for before there was a choice kept what was typed. */
+export type SalesAgainKept = Omit<SalesAgainAsked, 'withoutTyped'> &
+  Partial<Pick<SalesAgainAsked, 'withoutTyped'>>;
+
+/** Sales of another system were posted at typed prices, so by default theirs are not looked at. */
+export const WITHOUT_TYPED = ['imported', 'all', 'none'] as const;
+export type WithoutTyped = (typeof WITHOUT_TYPED)[number];
 
 export const salesAgainAskedSchema = objectOf<SalesAgainAsked>({
   from: day.allow(null).required(),
@@ -32,6 +42,9 @@ export const salesAgainAskedSchema = objectOf<SalesAgainAsked>({
     version: Joi.object({ version: Joi.number().integer().min(1).max(2147483647).required() }),
     draft: Joi.object({ draft: identifier.guid().required() }),
   }).required(),
+  withoutTyped: Joi.string()
+    .valid(...WITHOUT_TYPED)
+    .default('imported'),
 })
   .custom((asked: SalesAgainAsked, help) =>
     asked.from !== null && asked.until !== null && asked.until < asked.from
@@ -60,6 +73,10 @@ export interface SalesAgainView {
   readonly different: number;
   /** Lines that come out otherwise under their own version, instant and facts: faults of the engine. */
   readonly faults: number;
+  /** Lines that have no price now: they are missing from the sums. */
+  readonly unpriced: number;
+  /** Lines that stay at what was typed of them, whatever prices the goods. */
+  readonly typed: number;
   /** Sales that an older engine priced: they are no evidence of a fault. */
   readonly older: number;
   readonly sums: readonly SalesAgainSum[];

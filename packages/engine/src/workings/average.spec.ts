@@ -9,7 +9,7 @@ import {
   setupOf,
 } from '../testing/saltmarsh';
 import { decimal } from '../number/decimal';
-import { averageEach } from './average';
+import { averageEach, paidForLine } from './average';
 import { printed } from './printed';
 
 const TIERS = { '10': '-5', '25': '-12' };
@@ -37,5 +37,33 @@ describe('what one unit of a line comes to', () => {
 
   it('is nothing for a line without a price', () => {
     expect(each('30', { lines: [lineOf('30', { item: 'NO-1' })] })).toBeNull();
+  });
+});
+
+describe('what a line was sold for', () => {
+  const facts = factsOf({ customer: null });
+  const paid = (changes: Parameters<typeof documentOf>[1], base = '8.69', breaks = false) => {
+    const one = breakOf(TIERS, { mode: 'incremental' });
+    const setup = setupOf({ basePrices: [basePrice(base)], breaks: breaks ? [one] : [] });
+    const [line] = printed(price(setup, documentOf('2', { facts, ...changes }))).lines;
+    return line && paidForLine(line);
+  };
+  const off = (percent: string) =>
+    ({ off: { kind: 'percent', percent: decimal(percent) }, reason: 'a friend' }) as const;
+
+  it('is net of what was taken off the line, over its quantity', () => {
+    // 2 x 8.69 = 17.38, less 3.48
+    const lines = [lineOf('2', { discount: off('-20') })];
+    expect(paid({ lines })).toEqual({ each: '6.95', ofDocument: null });
+  });
+
+  it('tells beside it what was taken off the whole document', () => {
+    expect(paid({ discount: off('-10') })).toEqual({ each: '8.69', ofDocument: '-1.74' });
+  });
+
+  it('is per unit of the line where a break split it into base units', () => {
+    const lines = [lineOf('1', { unit: 'pallet' })];
+    // 9 x 4.00 + 15 x 3.80 + 36 x 3.52 = 219.72
+    expect(paid({ lines }, '4.00', true)).toEqual({ each: '219.72', ofDocument: null });
   });
 });

@@ -1,4 +1,4 @@
-import { decimal, multiply, print, sum, withDigits } from '../number/decimal';
+import { decimal, isZero, multiply, print, subtract, sum, withDigits } from '../number/decimal';
 import { divide } from '../number/exact';
 import { roundToDigits } from '../number/rounding';
 import type { PricedLine } from '../pricing/priced';
@@ -17,4 +17,30 @@ export function averageEach(line: Printed<PricedLine>): string | null {
   const { scale } = decimal(first.unitPrice);
   const average = divide(decimal(line.amount), over);
   return print(withDigits(roundToDigits(average, scale, 'halfAwayFromZero'), scale));
+}
+
+/** What a line was sold for, printed. */
+export interface PaidForLine {
+  /**
+   * Of one of the line's units, with all that was done to the line, rounded to the digits of its unit
+   * price.
+   */
+  readonly each: string;
+  /** What was done to the whole document and fell on the line; null for nothing. */
+  readonly ofDocument: string | null;
+}
+
+/** What one unit of a line was sold for; null without a price. */
+export function paidForLine(line: Printed<PricedLine>): PaidForLine | null {
+  const [first] = line.kind === 'priced' ? line.slices : [];
+  if (line.kind === 'unpriced' || !first) return null;
+  const [amount, quantity] = [decimal(line.amount), decimal(line.quantity)];
+  const over = line.duration === null ? quantity : multiply(quantity, decimal(line.duration));
+  const { scale } = decimal(first.unitPrice);
+  const each = roundToDigits(divide(amount, over), scale, 'halfAwayFromZero');
+  const ofDocument = subtract(decimal(line.net), amount);
+  return {
+    each: print(withDigits(each, scale)),
+    ofDocument: isZero(ofDocument) ? null : print(ofDocument),
+  };
 }

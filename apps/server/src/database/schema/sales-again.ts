@@ -12,7 +12,7 @@ import {
   timestamp,
   uuid,
 } from 'drizzle-orm/pg-core';
-import type { SalesAgainAsked, SalesAgainSum } from '@honest-ledger/contracts';
+import type { SalesAgainKept, SalesAgainSum } from '@honest-ledger/contracts';
 import { documents } from './documents';
 import { users } from './people';
 
@@ -21,7 +21,7 @@ export const salesAgain = pgTable(
   'sales_again',
   {
     id: uuid().primaryKey().defaultRandom(),
-    asked: jsonb().notNull().$type<SalesAgainAsked>(),
+    asked: jsonb().notNull().$type<SalesAgainKept>(),
     /** By what, in words, as it was called then. */
     by: text().notNull(),
     /** The draft's, as it was when it began: another one would price otherwise. */
@@ -54,6 +54,8 @@ export const salesAgainParts = pgTable(
     done: boolean().notNull().default(false),
     lines: integer().notNull().default(0),
     older: integer().notNull().default(0),
+    /** Lines that stay at what was typed of them. */
+    typed: integer().notNull().default(0),
     sums: jsonb().notNull().default([]).$type<readonly SalesAgainSum[]>(),
   },
   (table) => [primaryKey({ columns: [table.runId, table.place] })],

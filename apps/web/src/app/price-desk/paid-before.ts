@@ -4,7 +4,7 @@ import type { LastPrice } from '@honest-ledger/contracts';
 import { documentTitle } from '@honest-ledger/engine';
 import { addressOf } from '../documents/document-words';
 import { writeDay } from '../shared/dates';
-import { writeNumber } from '../shared/numbers';
+import { writeChange, writeNumber } from '../shared/numbers';
 
 /** What was paid for an item before, the latest first. */
 @Component({
@@ -30,6 +30,9 @@ import { writeNumber } from '../shared/numbers';
             <td class="figure">{{ write(one.quantity) }} {{ one.unit }}</td>
             <td class="figure" [title]="one.special ? 'a price of its own, or under a rule' : ''">
               {{ one.special ? '◇ ' : '' }}{{ write(one.each) }} {{ one.currency }}
+              @if (one.ofDocument; as part) {
+                <span class="soft">{{ change(part) }} of the document’s discounts</span>
+              }
             </td>
             <td>
               <a [routerLink]="address(one)">{{ title(one) }}</a>
@@ -74,6 +77,7 @@ export class PaidBefore {
   readonly taken = output<LastPrice>();
 
   protected readonly write = writeNumber;
+  protected readonly change = writeChange;
   protected readonly day = ({ at }: LastPrice): string => writeDay(at);
   protected readonly title = ({ document }: LastPrice): string => documentTitle(document);
   protected readonly address = ({ document }: LastPrice): readonly [string, number] =>

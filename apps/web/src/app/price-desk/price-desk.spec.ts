@@ -43,6 +43,7 @@ const paid = (changes: Partial<LastPrice> = {}): LastPrice => ({
   each: '15.90',
   net: '47.70',
   currency: 'EUR',
+  ofDocument: null,
   special: true,
   ...changes,
 });

@@ -1,7 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
-import type { CustomerRow, SalesAgainBy } from '@honest-ledger/contracts';
+import {
+  WITHOUT_TYPED,
+  type CustomerRow,
+  type SalesAgainBy,
+  type WithoutTyped,
+} from '@honest-ledger/contracts';
 import { Store } from '@ngrx/store';
 import { catchError, map, of } from 'rxjs';
 import { CategoryChoice } from '../catalogue/category-choice';
@@ -17,6 +22,11 @@ import { salesAgainActions, salesAgainFeature } from './sales-again.feature';
 import { STATES, whichSales } from './sales-again-words';
 
 const OWN = 'own';
+const TYPED_CHOICES: readonly { readonly code: WithoutTyped; readonly name: string }[] = [
+  { code: 'imported', name: 'ignored on imported sales' },
+  { code: 'all', name: 'ignored on all sales' },
+  { code: 'none', name: 'kept' },
+];
 const LATEST_VERSIONS = 100;
 
 /** Begins to price past sales again, and lists what was priced again lately. */
@@ -65,6 +75,13 @@ const LATEST_VERSIONS = 100;
         [code]="by()"
         [all]="choices()"
         (chosen)="by.set($event)"
+      />
+      <span>typed prices and discounts</span>
+      <hl-code-choice
+        label="Typed prices and discounts"
+        [code]="withoutTyped()"
+        [all]="typedChoices"
+        (chosen)="setWithoutTyped($event)"
       />
       <button type="button" class="main-action" (click)="begin()">Price them again</button>
     </section>
@@ -152,6 +169,8 @@ export class SalesAgainList {
       name: `version ${String(number)}`,
     })),
   ]);
+  protected readonly withoutTyped = signal<WithoutTyped>('imported');
+  protected readonly typedChoices = TYPED_CHOICES;
   protected readonly states = STATES;
   protected readonly which = whichSales;
   protected readonly write = writeInstant;
@@ -184,8 +203,13 @@ export class SalesAgainList {
       customer: this.customer()?.code ?? null,
       category: this.category(),
       by: this.chosenBy(),
+      withoutTyped: this.withoutTyped(),
     };
     this.store.dispatch(salesAgainActions.begun({ asked }));
+  }
+
+  protected setWithoutTyped(code: string): void {
+    this.withoutTyped.set(WITHOUT_TYPED.find((one) => one === code) ?? 'imported');
   }
 
   private chosenBy(): SalesAgainBy {

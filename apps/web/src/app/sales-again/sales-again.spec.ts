@@ -18,6 +18,7 @@ function run(changes: Partial<SalesAgainView> = {}): SalesAgainView {
       customer: null,
       category: 'glaze',
       by: { kind: 'version', version: 4 },
+      withoutTyped: 'imported',
     },
     by: 'version 4',
     startedAt: '2026-11-24T14:32:00Z',
@@ -29,6 +30,8 @@ function run(changes: Partial<SalesAgainView> = {}): SalesAgainView {
     lines: 2969,
     different: 1,
     faults: 0,
+    unpriced: 3,
+    typed: 12,
     older: 0,
     sums: [{ currency: 'EUR', was: '100.00', now: '95.50' }],
     causes: [{ cause: 'Rule Glaze days applies now', lines: 1 }],
@@ -82,6 +85,7 @@ describe('pricing past sales again', () => {
       customer: null,
       category: null,
       by: { kind: 'version', version: 4 },
+      withoutTyped: 'imported',
     });
     expect(screen.text()).toContain('turn them round');
     screen.server.match(() => true);
@@ -99,6 +103,8 @@ describe('pricing past sales again', () => {
     await open(run());
     for (const part of [
       '1 of 2,969 lines come out otherwise',
+      '12 of these lines stay at the price or discount that was typed',
+      '3 lines have no price now',
       'all of them come out as they were sold',
       '95.50',
       '−4.50',

@@ -108,7 +108,12 @@ export class EndlessGrid<Row extends object> extends RowGrid<Row> {
 
   protected readonly rowsAtOnce = ROWS_AT_ONCE;
   protected readonly blocksKept = BLOCKS_KEPT;
-  protected readonly defaults: ColDef<Row> = { resizable: true, suppressMovable: true };
+  /** Sorting is the server's, so a column says where the server sorts by it. */
+  protected readonly defaults: ColDef<Row> = {
+    resizable: true,
+    sortable: false,
+    suppressMovable: true,
+  };
   protected readonly source = computed((): IDatasource => {
     const find = this.find();
     return {

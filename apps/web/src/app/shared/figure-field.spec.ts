@@ -59,7 +59,7 @@ describe('a field for a figure', () => {
   });
 
   it('may be empty only where that means something', async () => {
-    expect(await type('')).toContain('is not a number');
+    expect(await type('')).toContain('Enter a number');
     fixture.componentRef.setInput('mayBeEmpty', true);
     expect(await type(' ')).toBeNull();
     expect(changes).toEqual(['']);

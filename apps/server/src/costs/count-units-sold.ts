@@ -1,0 +1,46 @@
+import type { Day } from '@honest-ledger/engine';
+import { sql } from 'drizzle-orm';
+import type { Transaction } from '../database/database';
+
+/**
+ * Counts the units of a sale on the day on which it was posted, in base units, in the transaction that
+ * posts it: cost tables ask how many were sold in so many days before another day.
+ */
+export async function countUnitsSold(
+  transaction: Transaction,
+  sale: number,
+  day: Day,
+): Promise<void> {
+  await transaction.execute(sql`
+    insert into units_sold (item_id, day, quantity)
+    select line.item_id, ${day}::date, sum(line.quantity * coalesce(unit.factor, 1))
+    from document_lines line
+    left join item_units unit on unit.item_id = line.item_id and unit.unit = line.unit
+    where line.document_number = ${sale}
+    group by line.item_id
+    order by line.item_id
+    on conflict (item_id, day) do update set quantity = units_sold.quantity + excluded.quantity`);
+}
+
+/** Goods that came back of a sale were not sold: they are taken off the day on which they were. */
+export async function countUnitsBack(transaction: Transaction, posted: number): Promise<void> {
+  await transaction.execute(sql`
+    update units_sold sold
+    set quantity = greatest(sold.quantity - back.quantity, 0)
+    from (
+      select line.item_id, (${POSTED_ON}) as day,
+        sum(given.quantity * coalesce(unit.factor, 1)) as quantity
+      from return_lines given
+      join document_lines line
+        on line.document_number = given.sale_number and line.id = given.line_id
+      join documents sale on sale.number = given.sale_number
+      left join outlets outlet on outlet.id = sale.outlet_id
+      left join item_units unit on unit.item_id = line.item_id and unit.unit = line.unit
+      where given.return_number = ${posted}
+      group by 1, 2
+    ) back
+    where sold.item_id = back.item_id and sold.day = back.day`);
+}
+
+/** The day on which a sale was posted, by the clock of its outlet. */
+const POSTED_ON = sql`(sale.settled_at at time zone coalesce(outlet.time_zone, 'UTC'))::date`;
