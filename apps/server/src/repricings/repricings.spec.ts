@@ -251,7 +251,7 @@ describe('many prices changed at once', () => {
     expect(await recorded()).toBeGreaterThan(count);
   });
 
-  it('are not undone over what somebody edited since, nor once they are published', async () => {
+  it('are not undone over what somebody edited since', async () => {
     const of = await begin();
     await apply(of.id);
     const [edit] = await editsOf((await drafts())[0]?.id ?? '');
@@ -265,7 +265,32 @@ describe('many prices changed at once', () => {
     expect(refused.problem.detail).toContain(edit?.key ?? '');
     expect((await publish()).status).toBe(200);
     const late = await browser.ask('POST', `/repricings/${of.id}/undo`, {});
-    expect(late.problem.detail).toContain('published');
+    expect(late.status).toBe(200);
+  });
+
+  it('are taken back by a draft of their own once they are published, whatever came since', async () => {
+    const { item } = (await rowsOf(await begin())).find(({ fixed, before, after }) => {
+      return !fixed && before !== null && before !== after;
+    }) ?? { item: '' };
+    const price = async (): Promise<string | undefined> => {
+      const page = (await browser.ask('GET', `/items/${item}`)).as<ItemView>();
+      const [own] = page.basePrices.filter(({ unit }) => unit === null);
+      return own?.kind === 'own' ? own.price : undefined;
+    };
+    const before = await price();
+    const of = await begin();
+    await apply(of.id);
+    expect((await publish()).status).toBe(200);
+    expect(await price()).not.toBe(before);
+    // another version on top stays
+    await ruleDesk(browser).published({});
+    const undone = await browser.ask('POST', `/repricings/${of.id}/undo`, {});
+    expect(undone.as<RepricingView>().state).toBe('undone');
+    expect((await drafts()).map(({ name }) => name)).toEqual(['Back from Glazes up']);
+    expect((await publish()).status).toBe(200);
+    expect(await price()).toBe(before);
+    const rules = (await browser.ask('GET', '/rules')).as<{ rules: unknown[] }>();
+    expect(JSON.stringify(rules)).toContain('"state":"published"');
   });
 
   it('are not put into a draft where they would be others than were seen', async () => {

@@ -1,10 +1,11 @@
 import type { SetupContents } from '@honest-ledger/contracts';
 import { eq } from 'drizzle-orm';
+import { isDeepStrictEqual } from 'node:util';
 import { record, type Actor } from '../changes/record';
 import type { Transaction } from '../database/database';
-import { draftEdits, drafts, repricingEdits, repricings } from '../database/schema/index';
+import { draftEdits, drafts, repricingEdits, repricings, versions } from '../database/schema/index';
 import { keepEdits } from '../drafts/keep-edits';
-import { discardDraft } from '../drafts/open-draft';
+import { discardDraft, openDraft } from '../drafts/open-draft';
 import { takeBack } from '../drafts/wait-to-publish';
 import { conflict, Problem } from '../http/problems';
 import type { Services } from '../services';
@@ -13,10 +14,14 @@ import { contentsIn } from '../versions/setup-objects';
 import { heldOf } from './apply';
 import { ownRepricing } from './keep';
 
+/** The longest name that a draft has. */
+const MOST_OF_NAME = 120;
+
 /**
  * Makes the draft again what it was before a re-pricing was put into it, in one step. A draft of
  * its own that waits is taken back and, once empty, discarded.
- * @throws {Problem} where it has been published, or something of it was edited since
+ * Of what was published a draft of its own takes it back.
+ * @throws {Problem} where something of it was edited since
  */
 export async function undoRepricing(
   transaction: Transaction,
@@ -28,7 +33,8 @@ export async function undoRepricing(
   if (repricing.state !== 'applied') throw new Problem(422, 'None of it lies in a draft.');
   const draft = await draftOf(transaction, repricing.draftId);
   if (draft?.state === 'published') {
-    throw conflict('It has been published. Go back to the version before under Versions.', null);
+    await draftBack(transaction, services, repricing, draft.id, actor);
+    return;
   }
   const edits = await transaction
     .select()
@@ -67,6 +73,67 @@ export async function undoRepricing(
     action: 'removed',
     before: { edits: edits.length },
     after: null,
+  });
+}
+
+/**
+ * Of what was published, a draft of its own that makes each of its objects as it was before, and nothing
+ * else: the versions since stay.
+ * @throws {Problem} where something of it was changed since, or is being edited
+ */
+async function draftBack(
+  transaction: Transaction,
+  services: Services,
+  { id, content: { name } }: typeof repricings.$inferSelect,
+  published: string,
+  actor: Actor,
+): Promise<void> {
+  const [version] = await transaction
+    .select({ number: versions.number })
+    .from(versions)
+    .where(eq(versions.draftId, published));
+  if (!version) throw new Error('a published draft made a version');
+  const edits = await transaction
+    .select()
+    .from(repricingEdits)
+    .where(eq(repricingEdits.repricingId, id));
+  const now = await services.setups.of(transaction, await versionInForce(transaction));
+  const made = await services.setups.of(transaction, version.number);
+  const before = await services.setups.of(transaction, version.number - 1);
+  const draft = await openDraft(transaction, `Back from ${name}`.slice(0, MOST_OF_NAME), actor);
+  for (const kind of ['basePrice', 'level'] as const) {
+    const keys = edits.filter((one) => one.objectKind === kind).map((one) => one.objectKey);
+    if (keys.length === 0) continue;
+    const [is, was] = [now, made].map(({ setup }) => contentsIn(setup, kind, keys));
+    const changed = keys.filter((key) => !isDeepStrictEqual(is?.get(key), was?.get(key)));
+    if (changed.length > 0) {
+      const names = `${changed.slice(0, 5).join(', ')}${changed.length > 5 ? ' and more' : ''}`;
+      throw conflict(
+        `Changed since it was published, so it cannot be undone in one step: ${names}.`,
+        null,
+      );
+    }
+    const old = contentsIn(before.setup, kind, keys);
+    const contents = new Map(
+      keys.map((key) => [key, old.get(key) ?? null] as [string, SetupContents[typeof kind] | null]),
+    );
+    await keepEdits(transaction, services, kind, contents, { draft, actor });
+  }
+  await transaction
+    .update(repricings)
+    .set({
+      state: 'undone',
+      draftId: draft,
+      remark: `It had been published: the draft Back from ${name} takes its prices back once it is published.`,
+    })
+    .where(eq(repricings.id, id));
+  await record(transaction, actor, {
+    kind: 're-pricing',
+    key: id,
+    name,
+    action: 'removed',
+    before: { edits: edits.length, version: version.number },
+    after: { draft },
   });
 }
 

@@ -6,6 +6,7 @@ import { everyWordIn } from '../database/patterns';
 import { users, versions } from '../database/schema/index';
 import { notFound } from '../http/problems';
 import type { PublishedSetups } from './published-setups';
+import { versionInForce } from './queries';
 import { setupChanges } from './setup-objects';
 
 /** At most so many objects are shown of what a version changed. */
@@ -45,6 +46,7 @@ export async function findVersion(
   return {
     ...toRow(row),
     against,
+    inForce: number === (await versionInForce(queries)),
     objects: objects.slice(0, OBJECTS_SHOWN),
     more: Math.max(0, objects.length - OBJECTS_SHOWN),
   };

@@ -30,6 +30,8 @@ export const versionListQuery = objectOf<VersionListQuery>({
 export interface VersionView extends VersionRow {
   /** The version it is compared with; null for the first. */
   readonly against: number | null;
+  /** Whether it is the one that prices are made by: there is no way back to it. */
+  readonly inForce: boolean;
   readonly objects: readonly AnyObjectChange[];
   /** How many more were changed than `objects` lists. */
   readonly more: number;

@@ -160,7 +160,8 @@ function priceAtTier(
     counted: counted.total,
     measured: measuredIn({ break: one }, work, context),
     incremental: one.mode === 'incremental',
-    next: tiers[tiers.indexOf(tier) + 1] ?? null,
+    // of a line in several tiers only the last has not reached the next
+    next: tier === [...prices.keys()].at(-1) ? (tiers[tiers.indexOf(tier) + 1] ?? null) : null,
     tookAll,
   } as const;
   moveTo(column, price, column.recording ? source : null);

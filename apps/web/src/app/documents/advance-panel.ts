@@ -42,8 +42,13 @@ interface Figures {
         }
         @if (lines().length === 0) {
           <p>
-            Every price is as it was promised: {{ write(step.view.today.total) }}
-            {{ currency() }} in all.
+            @if (unpriced() === 0) {
+              Every price is as it was promised: {{ write(step.view.today.total) }}
+              {{ currency() }} in all.
+            } @else {
+              {{ unpriced() === 1 ? '1 line has' : unpriced() + ' lines have' }} no price yet. The
+              others are as they were promised: {{ write(step.view.today.total) }} {{ currency() }}.
+            }
           </p>
         } @else {
           <p>
@@ -151,6 +156,11 @@ export class AdvancePanel {
     return step?.number === this.open().number ? step : null;
   });
   protected readonly currency = computed(() => this.open().editing.content.currency);
+  /** Lines that nothing is promised for. */
+  protected readonly unpriced = computed(() => {
+    const { editing, priced } = this.open();
+    return editing.content.lines.filter(({ id }) => priced[id]?.kind !== 'priced').length;
+  });
   protected readonly label = computed(() => {
     const step = this.step();
     return step ? labelOf(this.open().view.kind, step.view.into, this.open().number) : '';

@@ -41,6 +41,26 @@ describe('what a switch does to the prices of a quote', () => {
     ]);
   });
 
+  it('names a line on which an amount was put, which its unit price does not show', () => {
+    const plain = quote('EUR', { a: ['118.05'] });
+    const line = plain.priced['a'];
+    if (line?.kind !== 'priced') throw new Error('it has a price');
+    const rule = { id: 'lift', name: 'Tail lift', words: '', currency: 'EUR' };
+    const flat = { version: 1, rule, amount: '25.00', times: 1, tookAll: false };
+    const is = { ...line, flats: [flat], amount: '143.05', net: '143.05' };
+    const was = { ...line, amount: '118.05', net: '118.05' };
+    const old = { ...plain, priced: { a: was } } as OpenDocument;
+    const now = { ...plain, priced: { a: is } } as OpenDocument;
+    const [move] = switchMoves(now, switched(old, 'With another delivery'), names);
+    expect(move).toEqual({
+      id: 'a',
+      item: 'item a',
+      was: '118.05 EUR, line 118.05 EUR',
+      is: '118.05 EUR, line 143.05 EUR',
+      causes: ['Rule Tail lift applies now: 25.00'],
+    });
+  });
+
   it('names every line in both currencies where the currency is another', () => {
     const was = switched(quote('EUR', { a: ['18.40'] }), 'From EUR to USD');
     const now = quote('USD', { a: ['19.87'] });

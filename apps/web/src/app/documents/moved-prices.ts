@@ -14,8 +14,10 @@ export interface ForeseenMove {
 export function foreseenMoves({ editing, priced, foreseen }: OpenDocument): ForeseenMove[] {
   const then = new Map((foreseen?.lines ?? []).map((line) => [line.id, line]));
   return editing.content.lines.flatMap(({ id, item }) => {
-    const [now, after] = [each(priced[id]), each(then.get(id))];
-    return now === after ? [] : [{ item, now, then: after }];
+    const [now, after] = [paidBy(priced[id]), paidBy(then.get(id))];
+    if (isSamePaid(now, after)) return [];
+    const whole = now.isWhole || after.isWhole;
+    return [{ item, now: paidText(now, '', whole), then: paidText(after, '', whole) }];
   });
 }
 
@@ -77,11 +79,15 @@ export function switchMoves(
   return lines.flatMap(({ id, item }) => {
     const [was, is] = [before.priced[id], priced[id]];
     if (!was || !is) return [];
-    if (each(was) === each(is) && currency === before.currency) return [];
+    const [old, now] = [paidBy(was), paidBy(is)];
+    if (isSamePaid(old, now) && currency === before.currency) return [];
     const causes = priceCauses(was, is, names, writer).map(unbroken);
-    return [
-      { id, item, was: `${each(was)} ${before.currency}`, is: `${each(is)} ${currency}`, causes },
+    const whole = old.isWhole || now.isWhole;
+    const [wasText, isText] = [
+      paidText(old, ` ${before.currency}`, whole),
+      paidText(now, ` ${currency}`, whole),
     ];
+    return [{ id, item, was: wasText, is: isText, causes }];
   });
 }
 
@@ -115,7 +121,30 @@ function priceToType(line: PricedLineForm | undefined): string | null {
   return line.slices[0]?.unitPrice ?? null;
 }
 
-function each(line: PricedLineForm | undefined): string {
-  const found = line && averageEach(line);
-  return found ? writeNumber(found) : 'no price';
+/** What is paid for a line: of one unit, and for all of it. */
+interface Paid {
+  readonly each: string | null;
+  readonly net: string | null;
+  /** Whether something is done to the line as a whole, which its unit price does not show. */
+  readonly isWhole: boolean;
+}
+
+function paidBy(line: PricedLineForm | undefined): Paid {
+  const each = line ? averageEach(line) : null;
+  if (line?.kind !== 'priced') return { each, net: null, isWhole: false };
+  const { net, flats, shares, discount, discountShare, floor } = line;
+  const isWhole =
+    flats.length > 0 || shares.length > 0 || Boolean(discount ?? discountShare ?? floor);
+  return { each, net, isWhole };
+}
+
+function isSamePaid(one: Paid, other: Paid): boolean {
+  return one.each === other.each && one.net === other.net;
+}
+
+/** "12.50 EUR", and what the line comes to where its unit price does not say it. */
+function paidText({ each, net }: Paid, currency: string, withNet: boolean): string {
+  if (each === null) return `no price${currency}`;
+  const whole = withNet && net !== null ? `, line ${writeNumber(net)}${currency}` : '';
+  return `${writeNumber(each)}${currency}${whole}`;
 }

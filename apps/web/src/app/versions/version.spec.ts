@@ -24,6 +24,7 @@ const row = (number: number): VersionRow => ({
 const view = (changes: Partial<VersionView> = {}): VersionView => ({
   ...row(2),
   against: 1,
+  inForce: false,
   objects: [
     {
       kind: 'level',

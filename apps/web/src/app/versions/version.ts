@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, inject, input, numberAttribute } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import type { AnyObjectChange, VersionRow } from '@honest-ledger/contracts';
+import type { AnyObjectChange, VersionRow, VersionView } from '@honest-ledger/contracts';
 import { Store } from '@ngrx/store';
 import { map, type Observable } from 'rxjs';
 import { objectSentence, objectTitle } from '../draft/object-words';
@@ -60,6 +60,11 @@ export class Version {
 
   protected compare({ number: against }: VersionRow): void {
     this.store.dispatch(versionsActions.opened({ number: this.number(), against }));
+  }
+
+  /** From the version in force the way leads to the one it is compared with. */
+  protected wayBack({ number, inForce, against }: VersionView): number | null {
+    return inForce ? against : number;
   }
 
   protected goBack(number: number): void {
