@@ -1,10 +1,10 @@
 import type { DocumentOutcome, PricedLineForm } from '@honest-ledger/contracts';
-import { averageEach, customerWords, documentTitle, taxWords } from '@honest-ledger/engine';
+import { documentTitle, paperLine, taxWords } from '@honest-ledger/engine';
 import { eq } from 'drizzle-orm';
 import { refuseHeld } from '../approvals/held';
 import type { Queries } from '../database/database';
 import { oneOf } from '../database/patterns';
-import { customers, items } from '../database/schema/index';
+import { customers, items, outlets } from '../database/schema/index';
 import type { TitledTable } from '../exports/price-list-table';
 import { Problem } from '../http/problems';
 import { storedDocument } from './queries';
@@ -32,64 +32,92 @@ export async function paperOf(queries: Queries, number: number): Promise<TitledT
   if (document.outcome === null || priced.length === 0) {
     throw new Problem(422, 'There are no lines to put on paper.');
   }
-  const names = await namesFor(
+  const goods = await goodsFor(
     queries,
     priced.map(({ item }) => item),
   );
   const { currency, asOf, validUntil } = content;
   const whom = await whomFor(queries, content.customer);
+  const seller = content.outlet === null ? '' : `${await outletName(queries, content.outlet)}. `;
   const until = validUntil === null ? '' : `, prices promised until ${validUntil}`;
   const as = asOf === null ? '' : `, prices as of ${asOf.replace('T', ' ')}`;
   const day = (document.settledAt ?? document.changedAt).toISOString().slice(0, 10);
   return {
     name: `${document.kind}-${String(number)}`,
     title: documentTitle(document),
-    subtitle: `${whom}${content.title === '' ? '' : `${content.title}, `}${day}, in ${currency}${document.outcome.tax ? '' : ' without tax'}${as}${until}`,
+    subtitle: `${seller}${whom}${content.title === '' ? '' : `${content.title}, `}${day}, in ${currency}${document.outcome.tax ? '' : ' without tax'}${as}${until}`,
     columns: COLUMNS,
     rows: [
-      ...rows.flatMap((row) => lineRows(row.priced, names.get(row.priced.item) ?? '', row.note)),
+      ...rows.flatMap((one) => lineRows(one.priced, goods.get(one.priced.item), one.note)),
       ...totalRows(document.outcome, priced, currency),
     ],
   };
 }
 
-function lineRows(line: PricedLineForm, name: string, note: string): string[][] {
-  const noted = note === '' ? [] : [['', note, '', '', '', '']];
-  const { item, quantity } = line;
-  if (line.kind === 'unpriced')
-    return [[item, name, quantity, '', '', 'price on request'], ...noted];
-  const times = line.duration === null ? '' : ` × ${line.duration}`;
-  const parts =
-    line.slices.length < 2
-      ? []
-      : line.slices.map((slice) => `${slice.quantity} at ${slice.unitPrice} per ${slice.unit}`);
-  const words = [...customerWords(line), ...parts].join(', ');
-  const own = [item, name, `${quantity}${times}`, line.unit, averageEach(line) ?? '', line.amount];
-  return [own, ...(words === '' ? [] : [['', words, '', '', '', '']]), ...noted];
+/** What a line is of: what its goods are called, and what they are priced by where that is time. */
+interface PaperGoods {
+  readonly name: string;
+  readonly timeUnit: string | null;
 }
 
-/** What comes between the lines and the total; a rule without words for customers is told by its kind. */
+function lineRows(line: PricedLineForm, goods: PaperGoods | undefined, note: string): string[][] {
+  const noted = note === '' ? [] : [text(note)];
+  const { item, quantity } = line;
+  const name = goods?.name ?? '';
+  if (line.kind === 'unpriced')
+    return [[item, name, quantity, '', '', 'price on request'], ...noted];
+  const { rows, words, amount } = paperLine(line);
+  const told = rows.map(({ units, words: what, amount: own }): string[] =>
+    units
+      ? ['', '', units.quantity, unitWords(units, goods?.timeUnit ?? null), units.each, own]
+      : row(what, own),
+  );
+  const [first = [], ...others] = told;
+  return [
+    [item, name, ...first.slice(2)],
+    ...others,
+    ...(told.length > 1 ? [row('Together', amount)] : []),
+    ...words.map(text),
+    ...noted,
+  ];
+}
+
+/** "bag", "wheel × 3 days" */
+function unitWords(
+  { unit, duration }: { readonly unit: string; readonly duration: string | null },
+  timeUnit: string | null,
+): string {
+  if (duration === null) return unit;
+  const time = timeUnit === null ? '' : ` ${timeUnit}${duration === '1' ? '' : 's'}`;
+  return `${unit} × ${duration}${time}`;
+}
+
+function text(words: string): string[] {
+  return ['', words, '', '', '', ''];
+}
+
+/** What comes between the lines and the total; a rule without words for customers has its name there. */
 function totalRows(
   { subtotal, shipping, rules, discount, total, tax, totalWithTax }: DocumentOutcome,
   lines: readonly PricedLineForm[],
   currency: string,
 ): string[][] {
-  const done = (kind: string, else_: string): string[][] =>
+  const done = (kind: string): string[][] =>
     rules
       .filter(({ effect }) => effect.kind === kind)
-      .map(({ rule, amount }: PricedRule) => row(rule.words || else_, amount));
+      .map(({ rule, amount }: PricedRule) => row(rule.words || rule.name, amount));
   const setUps = lines.flatMap((line): string[][] => {
     const setUp = line.kind === 'priced' ? line.setUp : null;
     if (!setUp || setUp.paid) return [];
     return [row(`${setUp.words || 'Set-up'}, ${line.item}`, setUp.amount)];
   });
   const between = [
-    ...done('subtotal', 'Discount'),
+    ...done('subtotal'),
     ...(discount ? [row('Discount', discount.amount)] : []),
     ...setUps,
     ...(shipping === null ? [] : [row('Shipping', shipping)]),
-    ...done('shipping', 'Off the shipping'),
-    ...done('charge', 'Charge'),
+    ...done('shipping'),
+    ...done('charge'),
   ];
   return [
     ...(between.length === 0 ? [] : [row('Lines', subtotal), ...between]),
@@ -125,11 +153,30 @@ export async function namesFor(
   queries: Queries,
   numbers: readonly string[],
 ): Promise<ReadonlyMap<string, string>> {
+  const goods = await goodsFor(queries, numbers);
+  return new Map([...goods].map(([number, { name }]) => [number, name]));
+}
+
+async function goodsFor(
+  queries: Queries,
+  numbers: readonly string[],
+): Promise<ReadonlyMap<string, PaperGoods>> {
+  const { number, name, customerName, timeUnit } = items;
   const rows = await queries
-    .select({ number: items.number, name: items.name, customerName: items.customerName })
+    .select({ number, name, customerName, timeUnit })
     .from(items)
     .where(oneOf(items.number, numbers));
-  return new Map(rows.map(({ number, name, customerName }) => [number, customerName ?? name]));
+  return new Map(
+    rows.map((one) => [one.number, { name: one.customerName ?? one.name, timeUnit: one.timeUnit }]),
+  );
+}
+
+async function outletName(queries: Queries, code: string): Promise<string> {
+  const [outlet] = await queries
+    .select({ name: outlets.name })
+    .from(outlets)
+    .where(eq(outlets.code, code));
+  return outlet?.name ?? code;
 }
 
 /** "For Harbour Lane Pottery, "; empty for a customer nobody knows. */

@@ -91,6 +91,16 @@ const contentFields = {
     .default(null),
 } satisfies Record<keyof BreakContent, Joi.Schema>;
 
+/** What a break's words ask of its tiers, and the first tier that has nothing of it. */
+function unfilledIn({ words, tiers }: BreakContent): { what: string; tier: number } | null {
+  for (const what of ['percent', 'amount'] as const) {
+    if (!words.includes(`{${what}}`)) continue;
+    const at = tiers.findIndex(({ adjustment }) => !(what in adjustment));
+    if (at >= 0) return { what, tier: at + 1 };
+  }
+  return null;
+}
+
 /** What one field alone cannot know. */
 function whole<T extends BreakContent>(schema: Joi.ObjectSchema<T>): Joi.ObjectSchema<T> {
   return schema
@@ -100,6 +110,8 @@ function whole<T extends BreakContent>(schema: Joi.ObjectSchema<T>): Joi.ObjectS
         return help.error('break.incremental');
       }
       if (measure.kind === 'term' && count !== 'line') return help.error('break.term');
+      const unfilled = unfilledIn(one);
+      if (unfilled) return help.error('break.words', unfilled);
       const ofCost = tiers.find(({ adjustment }) => OF_COSTS.has(adjustment.kind));
       return ofCost && basis.kind !== 'cost'
         ? help.error('break.ofCost', { what: ofCost.adjustment.kind })
@@ -108,6 +120,8 @@ function whole<T extends BreakContent>(schema: Joi.ObjectSchema<T>): Joi.ObjectS
     .messages({
       'break.incremental': 'only quantities can be priced tier by tier',
       'break.term': 'a term is counted on each line',
+      'break.words':
+        'The text for the customer asks for {#what}, and tier {#tier} has none. Write it without, or change the tier',
       'break.ofCost': 'a {#what} is reckoned on a cost, and this break is reckoned on none',
     });
 }

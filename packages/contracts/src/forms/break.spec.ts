@@ -46,6 +46,13 @@ describe('a quantity break at the border', () => {
     ]);
   });
 
+  it('lets its words ask of the tiers only what each of them has', () => {
+    expect(sentences(bags({ words: 'You have received {percent} off' }))).toEqual([]);
+    expect(sentences(bags({ words: '{amount} off each' }))).toEqual([
+      'The text for the customer asks for amount, and tier 1 has none. Write it without, or change the tier',
+    ]);
+  });
+
   it('says what cannot go together', () => {
     const incremental = { mode: 'incremental', measure: { kind: 'amount' } };
     expect(sentences(bags(incremental))).toEqual(['only quantities can be priced tier by tier']);

@@ -2,7 +2,7 @@ import { decimal, subtract, sum } from '../number/decimal';
 import type { LineWithPrice } from '../pricing/priced';
 import { rulesOn } from '../pricing/rules-on';
 import type { DocumentName, KeptPrice, KeptSetUp } from '../setup/document';
-import type { DocumentOff } from '../setup/rule';
+import { customerWords } from './customer-words';
 import type { Printed } from './printed';
 
 /**
@@ -48,34 +48,4 @@ function keptSetUp({ setUp, kept }: Printed<LineWithPrice>): KeptSetUp | null {
   if (!asked || setUp?.paid) return null;
   const { break: of, words, amount } = asked;
   return { break: of, words, amount: decimal(amount) };
-}
-
-/** The words for the customer of everything that touched a line, each once. */
-export function customerWords({
-  slices,
-  flats,
-  shares,
-  discount,
-  kept,
-}: Printed<LineWithPrice>): string[] {
-  const said = [
-    ...(kept?.words ?? []),
-    ...slices.flatMap(({ steps }) =>
-      steps.map(({ source }) => {
-        if (source.kind === 'rule') return source.rule.words;
-        return source.kind === 'quantityBreak' ? source.break.words : '';
-      }),
-    ),
-    ...flats.map(({ rule }) => rule.words),
-    ...shares.map(({ rule, of, units }) => (of === 'group' && units !== 0 ? rule.words : '')),
-    discount ? discountWords(discount.off) : '',
-  ];
-  return [...new Set(said.filter((words) => words !== ''))];
-}
-
-/** Why it is given is not for the customer. */
-function discountWords(off: Printed<DocumentOff>): string {
-  return off.kind === 'percent'
-    ? `${off.percent.replace('-', '')} % discount`
-    : `${off.amount.replace('-', '')} discount`;
 }

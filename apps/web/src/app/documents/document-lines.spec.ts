@@ -3,11 +3,15 @@ import { shownLines } from './document-lines';
 
 describe('a line as the quote shows it', () => {
   const rule = { id: 'r', name: 'Spring', words: 'Spring glazes', currency: 'EUR' };
-  const source = { kind: 'quantityBreak', break: { ...rule, words: 'By the bag' } };
-  const slice = (quantity: string, unitPrice: string) => ({
+  const tier = { from: '10', adjustment: { kind: 'percent', percent: '-5' } };
+  const basis = { kind: 'afterLevel' };
+  const named = { ...rule, words: 'By the bag' };
+  const source = { kind: 'quantityBreak', break: named, tier, basis, measured: 'bag' };
+  const slice = (quantity: string, unitPrice: string, amount: string) => ({
     quantity,
     unit: 'bag',
     unitPrice,
+    amount,
     steps: [{ source }],
   });
   const shown = (priced: object) => {
@@ -16,24 +20,40 @@ describe('a line as the quote shows it', () => {
       inputs: { document: { facts: { items: [] } } },
       added: {},
       priced: {
-        a: { kind: 'priced', duration: null, cost: null, flats: [], shares: [], ...priced },
+        a: {
+          kind: 'priced',
+          duration: null,
+          cost: null,
+          kept: null,
+          flats: [],
+          shares: [],
+          ...priced,
+        },
       },
     };
     return shownLines(open as unknown as OpenDocument)[0];
   };
 
-  it('has its slices in words, their average, and what the customer reads', () => {
+  it('has a row for each slice, their average, and what the customer reads', () => {
     const line = shown({
-      slices: [slice('9', '4.00'), slice('15', '3.80'), slice('6', '3.52')],
-      flats: [{ rule, amount: '0.00' }],
-      amount: '114.12',
+      slices: [slice('9', '4.00', '36.00'), slice('15', '3.80', '57.00')],
+      flats: [{ rule, amount: '-3.00' }],
+      amount: '90.00',
     });
-    expect(line?.slices).toBe('9 × 4.00 + 15 × 3.80 + 6 × 3.52 per bag');
-    expect(line?.each).toBe('3.80');
-    expect(line?.words).toEqual(['By the bag', 'Spring glazes']);
+    const rows = line?.parts.map(({ units, words, amount }) => [
+      units ? `${units.quantity} at ${units.each}` : words,
+      amount,
+    ]);
+    expect(rows).toEqual([
+      ['9 at 4.00', '36.00'],
+      ['15 at 3.80', '57.00'],
+      ['Spring glazes', '-3.00'],
+    ]);
+    expect([line?.each, line?.isAverage]).toEqual(['3.75', true]);
+    expect(line?.words).toEqual(['By the bag']);
     const third = { ...rule, words: 'Every third at half price' };
     const given = shown({
-      slices: [slice('3', '4.00')],
+      slices: [slice('3', '4.00', '12.00')],
       shares: [
         { rule: third, of: 'group', units: 1, amount: '-2.00' },
         { rule, of: 'group', units: 0, amount: '0.00' },
@@ -42,11 +62,11 @@ describe('a line as the quote shows it', () => {
       amount: '10.00',
     });
     // what earns it for others, and the document's, is not said on the line
-    expect(given?.words).toEqual(['By the bag', 'Every third at half price']);
+    expect(given?.parts.map(({ words }) => words)).toEqual(['', 'Every third at half price']);
   });
 
-  it('that is whole has its unit price and no slices', () => {
-    const line = shown({ slices: [slice('9', '4.00')], flats: [], amount: '36.00' });
-    expect([line?.slices, line?.each]).toEqual([null, '4.00']);
+  it('that is whole has its unit price and no rows below it', () => {
+    const line = shown({ slices: [slice('9', '4.00', '36.00')], amount: '36.00' });
+    expect([line?.parts, line?.each, line?.isAverage]).toEqual([[], '4.00', false]);
   });
 });

@@ -7,9 +7,10 @@ import type {
 import {
   averageEach,
   basePriceOf,
-  customerWords,
   documentTitle,
+  paperLine,
   problemSentence,
+  type PaperRow,
 } from '@honest-ledger/engine';
 import { printedPercent } from '../cost-tables/markup-words';
 import { mostDigits } from '../shared/amount';
@@ -25,9 +26,11 @@ export interface ShownLine extends DocumentLineInput {
   readonly base: string | null;
   /** Its unit price, or the average of its slices. */
   readonly each: string | null;
-  /** Its slices in words, where it has several; null where it is whole. */
-  readonly slices: string | null;
-  /** What the customer reads of it. */
+  /** What makes its amount, where that is more than units at one price. */
+  readonly parts: readonly PaperRow[];
+  /** Whether its unit price is an average of several. */
+  readonly isAverage: boolean;
+  /** What the customer reads of it besides. */
   readonly words: readonly string[];
   readonly amount: string | null;
   /** In percent; empty where no cost is known, or may be seen. */
@@ -70,14 +73,16 @@ const shown = new WeakMap<DocumentLineInput, ShownBy & { readonly line: ShownLin
 
 function shownLine(written: DocumentLineInput, { facts, priced, currency }: ShownBy): ShownLine {
   const withPrice = priced?.kind === 'priced' ? priced : null;
+  const paper = withPrice && paperLine(withPrice, writer);
   return {
     ...written,
     facts,
     priced,
     base: withPrice && basePriceOf(withPrice, currency),
     each: withPrice && averageEach(withPrice),
-    slices: withPrice && slicesWords(withPrice),
-    words: withPrice ? customerWords(withPrice) : [],
+    parts: paper && paper.rows.length > 1 ? paper.rows : [],
+    isAverage: (withPrice?.slices.length ?? 0) > 1,
+    words: paper?.words ?? [],
     amount: withPrice?.amount ?? null,
     margin: printedPercent(withPrice?.cost?.margin),
     promise: written.kept && promiseSentence(written.kept, withPrice),
@@ -86,15 +91,6 @@ function shownLine(written: DocumentLineInput, { facts, priced, currency }: Show
 }
 
 type WithPrice = Extract<PricedLineForm, { kind: 'priced' }>;
-
-/** "9 bag × 4.00 + 15 × 3.80": the slices of a line that has several. */
-function slicesWords({ slices }: WithPrice): string | null {
-  if (slices.length < 2) return null;
-  const each = slices.map(
-    ({ quantity, unitPrice }) => `${writeNumber(quantity)} × ${writeNumber(unitPrice)}`,
-  );
-  return `${each.join(' + ')} per ${slices[0]?.unit ?? ''}`;
-}
 
 /** "as promised on Quote 1001" */
 function promiseSentence({ from, quantity, unit }: KeptPriceForm, line: WithPrice | null): string {
