@@ -33,6 +33,7 @@ export * from './compile/reach-finder';
 export * from './compile/reaching-setup';
 export * from './compile/saved-conditions';
 export * from './pricing/changed-price';
+export * from './pricing/cheaper-quantities';
 export * from './pricing/cost-adjustment';
 export { offToMargin, type SoldAtCost } from './pricing/discounts-by-hand';
 export * from './pricing/follow-cost';

@@ -68,6 +68,21 @@ describe('a quote', () => {
     ...changes,
   });
 
+  it('tell a larger quantity that costs less, with what it saves', async () => {
+    const { number } = await begin();
+    const own = line('CL-0207', '24');
+    // a school has 24 bags of clay at the break from 10, and 25 at the one from 25
+    const kept = (await keep(number, { lines: [own] })).as<DocumentView>();
+    const [cheaper] = kept.cheaper;
+    expect([cheaper?.line, cheaper?.quantity, cheaper?.more]).toEqual([own.id, '25', '1']);
+    const taken = (
+      await keep(number, { revision: kept.revision, lines: [{ ...own, quantity: '25' }] })
+    ).as<DocumentView>();
+    const saved = Number(kept.outcome.total) - Number(taken.outcome.total);
+    expect(saved.toFixed(2)).toBe(cheaper?.saves ?? '');
+    expect(taken.cheaper.some(({ line: of }) => of === own.id)).toBeFalse();
+  });
+
   it('say who sells and where the goods go, from the lists that there are', async () => {
     const { number } = await begin();
     const circumstances = {

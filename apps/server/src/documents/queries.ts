@@ -16,6 +16,7 @@ import {
   type WallClock,
 } from '@honest-ledger/contracts';
 import {
+  cheaperQuantities,
   decimal,
   minorDigits,
   print,
@@ -172,6 +173,16 @@ export async function readDocument(
     approval: await lastApproval(queries, number),
     outcome: document.outcome ?? nothingPriced(document),
     unpricedLines: rows.filter(({ amount }) => amount === null).length,
+    cheaper:
+      document.state === 'open'
+        ? printed(
+            cheaperQuantities(
+              compiled,
+              now,
+              rows.map(({ priced }) => priced),
+            ),
+          )
+        : [],
     changedAt: document.changedAt.toISOString(),
     changedBy: by,
     pricing: {

@@ -2,10 +2,12 @@ import {
   DOCUMENT_KINDS,
   PLAIN_LINE,
   type AttributeFacts,
+  type CheaperQuantity,
   type Circumstances,
   type Day,
   type DocumentKind,
   type DocumentName,
+  type Printed,
   type RuleByHand,
 } from '@honest-ledger/engine';
 import Joi from 'joi';
@@ -233,6 +235,8 @@ export interface DocumentView extends DocumentContent {
   /** What was priced besides the lines, the total among it. */
   readonly outcome: DocumentOutcome;
   readonly unpricedLines: number;
+  /** Lines of which more would make the whole cost less; of an open document only. */
+  readonly cheaper: readonly Printed<CheaperQuantity>[];
   readonly changedAt: string;
   readonly changedBy: string;
   readonly pricing: {

@@ -1,4 +1,4 @@
-import { decimal, isDecimalText, print, subtract } from '../number/decimal';
+import { compare, decimal, isDecimalText, print, subtract } from '../number/decimal';
 import type {
   BreakCount,
   BreakMeasure,
@@ -67,10 +67,12 @@ export function breakStepSentence(
   const own = incremental ? ', for the units of this tier' : '';
   const all = tookAll ? ': more than there is, so all of it' : '';
   const read = words === '' ? '' : ` (the customer reads “${words}”)`;
-  const more =
-    next && isDecimalText(counted)
-      ? `; ${write.number(print(subtract(decimal(next.from), decimal(counted))))} more would bring ${tierWords(next.adjustment, currency, write)}`
-      : '';
+  // what a line of several tiers has not reached yet
+  const isMissing =
+    isDecimalText(counted) && next && compare(decimal(next.from), decimal(counted)) > 0;
+  const more = isMissing
+    ? `; ${write.number(print(subtract(decimal(next.from), decimal(counted))))} more would bring ${tierWords(next.adjustment, currency, write)}`
+    : '';
   return `${what}${own}${all}; ${write.number(counted)} ${measured} counted${more}${read}`;
 }
 

@@ -19,6 +19,7 @@ describe('a line as the quote shows it', () => {
       editing: { content: { currency: 'EUR', lines: [{ id: 'a', item: 'CL-0207' }] } },
       inputs: { document: { facts: { items: [] } } },
       added: {},
+      view: { cheaper: [] },
       priced: {
         a: {
           kind: 'priced',
@@ -68,5 +69,29 @@ describe('a line as the quote shows it', () => {
   it('that is whole has its unit price and no rows below it', () => {
     const line = shown({ slices: [slice('9', '4.00', '36.00')], amount: '36.00' });
     expect([line?.parts, line?.each, line?.isAverage]).toEqual([[], '4.00', false]);
+  });
+
+  it('tells a larger quantity that costs less while it stands at its quantity', () => {
+    const cheaper = { line: 'a', quantity: '25', more: '1', saves: '24.80' };
+    const priced = {
+      kind: 'priced',
+      duration: null,
+      cost: null,
+      kept: null,
+      flats: [],
+      shares: [],
+    };
+    const at = (quantity: string) => {
+      const open = {
+        editing: { content: { currency: 'EUR', lines: [{ id: 'a', item: 'CL-0207', quantity }] } },
+        inputs: { document: { facts: { items: [] } } },
+        added: {},
+        view: { cheaper: [cheaper] },
+        priced: { a: { ...priced, slices: [slice('24', '29.45', '706.80')], amount: '706.80' } },
+      };
+      return shownLines(open as unknown as OpenDocument)[0]?.cheaper;
+    };
+    expect(at('24')).toBe(cheaper);
+    expect(at('20')).toBeNull();
   });
 });

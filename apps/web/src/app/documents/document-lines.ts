@@ -5,12 +5,18 @@ import type {
   PricedLineForm,
 } from '@honest-ledger/contracts';
 import {
+  add,
   averageEach,
   basePriceOf,
+  compare,
+  decimal,
   documentTitle,
+  isDecimalText,
   paperLine,
   problemSentence,
+  type CheaperQuantity,
   type PaperRow,
+  type Printed,
 } from '@honest-ledger/engine';
 import { printedPercent } from '../cost-tables/markup-words';
 import { mostDigits } from '../shared/amount';
@@ -30,6 +36,8 @@ export interface ShownLine extends DocumentLineInput {
   readonly parts: readonly PaperRow[];
   /** Whether its unit price is an average of several. */
   readonly isAverage: boolean;
+  /** A larger quantity with which the document costs less; null for none. */
+  readonly cheaper: Printed<CheaperQuantity> | null;
   /** What the customer reads of it besides. */
   readonly words: readonly string[];
   readonly amount: string | null;
@@ -42,7 +50,7 @@ export interface ShownLine extends DocumentLineInput {
 }
 
 /** The lines of a document as its table shows them; one of which nothing is another stays the same object. */
-export function shownLines({ editing, inputs, added, priced }: OpenDocument): ShownLine[] {
+export function shownLines({ editing, inputs, added, priced, view }: OpenDocument): ShownLine[] {
   const facts = new Map(inputs.document.facts.items.map((one) => [one.item, one]));
   const { currency } = editing.content;
   return editing.content.lines.map((written) => {
@@ -50,28 +58,51 @@ export function shownLines({ editing, inputs, added, priced }: OpenDocument): Sh
     const of = {
       facts: facts.get(item) ?? added[item] ?? null,
       priced: priced[id] ?? null,
+      cheaper: cheaperThan(written, view),
       currency,
     };
     const known = shown.get(written);
-    if (known?.facts === of.facts && known.priced === of.priced && known.currency === currency) {
-      return known.line;
-    }
+    if (known && isSame(known, of)) return known.line;
     const line = shownLine(written, of);
     shown.set(written, { ...of, line });
     return line;
   });
 }
 
+function isSame(one: ShownBy, other: ShownBy): boolean {
+  return (
+    one.facts === other.facts &&
+    one.priced === other.priced &&
+    one.cheaper === other.cheaper &&
+    one.currency === other.currency
+  );
+}
+
+/** What the server found for a line at the quantity that still stands there. */
+function cheaperThan(
+  { id, quantity }: DocumentLineInput,
+  view: Pick<OpenDocument['view'], 'cheaper'> | undefined,
+): ShownLine['cheaper'] {
+  const found = view?.cheaper.find(({ line }) => line === id);
+  if (!found || !isDecimalText(quantity)) return null;
+  const then = add(decimal(quantity), decimal(found.more));
+  return compare(then, decimal(found.quantity)) === 0 ? found : null;
+}
+
 /** What a line is shown by, besides what was written of it. */
 interface ShownBy {
   readonly facts: ShownLine['facts'];
   readonly priced: PricedLineForm | null;
+  readonly cheaper: ShownLine['cheaper'];
   readonly currency: string;
 }
 
 const shown = new WeakMap<DocumentLineInput, ShownBy & { readonly line: ShownLine }>();
 
-function shownLine(written: DocumentLineInput, { facts, priced, currency }: ShownBy): ShownLine {
+function shownLine(
+  written: DocumentLineInput,
+  { facts, priced, cheaper, currency }: ShownBy,
+): ShownLine {
   const withPrice = priced?.kind === 'priced' ? priced : null;
   const paper = withPrice && paperLine(withPrice, writer);
   return {
@@ -82,6 +113,7 @@ function shownLine(written: DocumentLineInput, { facts, priced, currency }: Show
     each: withPrice && averageEach(withPrice),
     parts: paper && paper.rows.length > 1 ? paper.rows : [],
     isAverage: (withPrice?.slices.length ?? 0) > 1,
+    cheaper,
     words: paper?.words ?? [],
     amount: withPrice?.amount ?? null,
     margin: printedPercent(withPrice?.cost?.margin),

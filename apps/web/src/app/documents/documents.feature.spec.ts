@@ -68,6 +68,7 @@ function view(changes: Partial<DocumentView> = {}): DocumentView {
     priced: [],
     outcome: outcomeOf('0.00'),
     unpricedLines: 0,
+    cheaper: [],
     changedAt: '2026-11-24T14:32:00Z',
     changedBy: 'Ines Marlow',
     pricing: {
@@ -239,6 +240,7 @@ describe('an open document', () => {
       lines: [priced('a', '17.00')],
       ...outcomeOf('17.00'),
       unpricedLines: 0,
+      cheaper: [],
     };
     const moves = foreseenMoves({ ...open, foreseen });
     expect(moves.map(({ item }) => item)).toEqual(['CL-0207']);

@@ -135,6 +135,7 @@ export function view(
     priced: priced.lines,
     outcome: priced,
     unpricedLines: priced.unpricedLines,
+    cheaper: [],
     changedAt: '2026-11-24T14:32:00Z',
     changedBy: 'Ines Marlow',
     pricing: { setup, document },
