@@ -10,11 +10,11 @@ const TITLES: Readonly<Record<SheetKind, string>> = {
 
 const INTRODUCTION = `# The files for spreadsheets
 
-Five kinds of files come in under **Files**, and all but past sales go out from the screens, too: CSV (RFC 4180, in UTF-8) and XLSX (ISO/IEC 29500). Both have a row of names, then a row a thing. The columns are the same both ways, so a file that went out and comes back as it was changes nothing.
+Five kinds of files come in under **Files**, and all but past sales go out from the screens, too: CSV (RFC 4180; out in UTF-8, in also in UTF-16 and Windows-1252) and XLSX (ISO/IEC 29500). Both have a row of names, then a row a thing. The columns are the same both ways, so a file that went out and comes back as it was changes nothing.
 
 - The columns may stand in any order; those of the key must be there. A column that is left out keeps what is there.
-- CSV is read with commas, semicolons or tabs between its cells. It is written with commas.
-- Numbers have a decimal point and no blanks: 12.50. Days are written as 2026-11-24. An empty cell is nothing.
+- CSV is written with commas, numbers with a decimal point and no blanks, 12.50, and days as 2026-11-24. An empty cell is nothing.
+- Files that come in may have what spreadsheets and suppliers write: commas, semicolons, tabs or bars between cells, a first line such as \`sep=;\`, a decimal comma, thousands grouped by threes, a currency or a percent sign around a figure, days as 24.11.2026, 24/11/2026 or 11/24/2026. What a file was found to be stands above its rows, and can be changed there. Where it does not say, because every figure is like 1,250 or every day like 01/02/2026, or because its cells contradict each other, it waits until somebody has chosen; nothing is guessed.
 - XLSX: the first sheet is read. A number is taken in its shortest form, so 7.10 is 7.1, which is the same.
 - A file has at most 200,000 rows and 64 MiB.
 - Rows that are not in the file stay as they are. Nothing is taken out by leaving it out.

@@ -34,6 +34,7 @@ import {
 } from './fields';
 import { check, type Reading } from './reading';
 import { offSchema } from './rule-schema';
+import { unlikeInstant } from './local-moment';
 
 /** Why something is done by hand. */
 const reason = Joi.string().trim().min(1).max(200).required().messages({
@@ -171,7 +172,15 @@ export const documentSchema = objectOf<DocumentForm>({
   circumstances: circumstancesSchema,
   facts: factsSchema.required(),
   lines: Joi.array().items(lineSchema).unique('id').required(),
-});
+})
+  .custom((document: DocumentForm, help) => {
+    const said = unlikeInstant(document);
+    return said === null ? document : help.error('local.unlike', { said, at: document.pricedAt });
+  })
+  .messages({
+    'local.unlike':
+      'The local time {#said} is not the instant {#at} by the clock of its outlet. Write the time that this clock shows then',
+  });
 
 /** Reads a document file's content. */
 export function readDocument(json: unknown): Reading<PricingDocument> {

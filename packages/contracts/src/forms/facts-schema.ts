@@ -25,6 +25,7 @@ import {
   RATE_BOUNDS,
   shortCode,
   shortText,
+  timeZoneName,
   unitCode,
 } from './fields';
 import { reachSchema } from './reach-schema';
@@ -49,7 +50,7 @@ const localTime = Joi.object({
 const outlet = Joi.object({
   code: shortCode.required(),
   name: shortText.required(),
-  timeZone: Joi.string().max(60).required(),
+  timeZone: timeZoneName.required(),
   level,
   levelsAllowed: Joi.array().items(identifier).unique().allow(null).default(null),
 });

@@ -101,7 +101,7 @@ export const instant = Joi.string()
   .max(40)
   .pattern(INSTANT_TEXT, 'instant')
   .custom((text: string, help) =>
-    INSTANT_TEXT.test(text) && Number.isNaN(Date.parse(text))
+    INSTANT_TEXT.test(text) && (Number.isNaN(Date.parse(text)) || !isDay(text.slice(0, DAY_LENGTH)))
       ? help.error('string.pattern.name')
       : text,
   )
@@ -122,6 +122,21 @@ export const day = Joi.string()
 function isDay(text: string): boolean {
   const instantOf = new Date(`${text}T00:00:00Z`);
   return !Number.isNaN(instantOf.getTime()) && instantOf.toISOString().startsWith(text);
+}
+
+/** A time zone that the IANA time-zone database has. */
+export const timeZoneName = Joi.string()
+  .max(60)
+  .custom((text: string, help) => (isTimeZone(text) ? text : help.error('zone.unknown')))
+  .messages({ 'zone.unknown': '{#label} must be a time zone such as Europe/Dublin' });
+
+function isTimeZone(text: string): boolean {
+  try {
+    new Intl.DateTimeFormat('en', { timeZone: text });
+    return true;
+  } catch {
+    return false;
+  }
 }
 
 const CLOCK_TEXT = /^\d{4}-\d{2}-\d{2}T([01]\d|2[0-3]):[0-5]\d$/;

@@ -22,7 +22,30 @@ export function check<T>(schema: Joi.Schema<T>, value: unknown): Reading<T> {
 
 /** Joi's findings as field problems. */
 export function fieldProblems(error: Joi.ValidationError): FieldProblem[] {
-  return error.details.map(({ path, message }) => ({ path: pathText(path), sentence: message }));
+  return error.details.map((detail) => ({
+    path: pathText(detail.path),
+    sentence: isPlainDuplicate(detail) ? duplicateSentence(detail) : detail.message,
+  }));
+}
+
+/** What Joi says of a duplicate where a schema has no words of its own for it. */
+function isPlainDuplicate({ type, message }: Joi.ValidationErrorItem): boolean {
+  return type === 'array.unique' && message.endsWith('contains a duplicate value');
+}
+
+/** Names what stands there twice by what it is known by, and where it stood before. */
+function duplicateSentence({ context }: Joi.ValidationErrorItem): string {
+  const { value, dupePos } = context as { value?: unknown; dupePos?: number }; // as Joi gives it
+  const before = dupePos === undefined ? '' : `, first in place ${String(dupePos + 1)}`;
+  return `“${knownBy(value)}” stands there twice${before}. Remove one.`;
+}
+
+const KEYS = ['id', 'code', 'item', 'unit', 'kind', 'name', 'days'] as const;
+
+function knownBy(value: unknown): string {
+  if (typeof value !== 'object' || value === null) return String(value);
+  const key = KEYS.find((one) => one in value);
+  return key === undefined ? JSON.stringify(value) : String(value[key as keyof typeof value]);
 }
 
 /** The options that every check of ours uses. */

@@ -134,6 +134,8 @@ export const setupSchema = objectOf<SetupForm>({
   rules: Joi.array().items(ruleSchema).unique('id').default([]),
 })
   .custom((setup: SetupForm, help) => {
+    const code = codeTwice(setup);
+    if (code) return help.error('rules.code', code);
     const circle = levelCircle(setup.levels);
     if (circle) return help.error('levels.circle', { levels: named(circle, setup) });
     const missing = missingShared(setup);
@@ -142,7 +144,21 @@ export const setupSchema = objectOf<SetupForm>({
   .messages({
     'levels.circle': 'levels start from each other in a circle: {#levels}',
     'shared.missing': 'there is no shared price {#id}',
+    'rules.code':
+      'rules {#first} and {#second} have the code {#code}. Codes are the same in capitals and small letters: change one',
   });
+
+/** Two rules with one code, in whatever letters. */
+function codeTwice({ rules }: SetupForm) {
+  const known = new Map<string, string>();
+  for (const { id, starts } of rules) {
+    if (starts.kind !== 'code') continue;
+    const first = known.get(starts.code.toLowerCase());
+    if (first !== undefined) return { first, second: id, code: starts.code };
+    known.set(starts.code.toLowerCase(), id);
+  }
+  return null;
+}
 
 function named(circle: readonly string[], { levels }: SetupForm): string {
   const names = new Map(levels.map(({ id, name }) => [id, name]));

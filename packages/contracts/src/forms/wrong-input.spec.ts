@@ -86,12 +86,50 @@ describe('a setup or document that is wrong', () => {
   });
 
   it('needs an instant that exists, with its time zone', () => {
-    for (const pricedAt of ['2026-11-24T14:32:00', '2026-13-24T14:32:00Z', '2026-11-24']) {
+    for (const pricedAt of [
+      '2026-11-24T14:32:00',
+      '2026-13-24T14:32:00Z',
+      '2026-02-30T14:32:00Z',
+      '2026-11-24',
+    ]) {
       expect(readDocument(document({ pricedAt })).ok)
         .withContext(pricedAt)
         .toBeFalse();
     }
-    expect(readDocument(document({ pricedAt: '2026-11-24T14:32:00+01:00' })).ok).toBeTrue();
+    expect(readDocument(document({ pricedAt: '2026-11-24T15:32:00+01:00' })).ok).toBeTrue();
+  });
+
+  it('needs a local time that is the instant, in a zone that exists', () => {
+    const at = (local: Json, timeZone = 'Europe/Dublin'): string[] => {
+      const outlet = { code: 'quay', name: 'Quay', timeZone };
+      const facts = { local, customer: null, items: [], outlet };
+      return found(readDocument(document({ facts, pricedAt: '2026-07-01T14:32:00Z' })));
+    };
+    const summer = { day: '2026-07-01', time: '15:32:00', offset: '+01:00' };
+    expect(at(summer)).toEqual([]);
+    expect(at({ ...summer, time: '14:32:00', offset: '+00:00' })[0]).toContain(
+      'by the clock of its outlet',
+    );
+    expect(at({ ...summer, time: '14:32:00' })[0]).toContain('is not the instant');
+    expect(at(summer, 'Europe/Atlantis')[0]).toContain('must be a time zone');
+  });
+
+  it('has one rule for a code in whatever letters, and names duplicates by their ids', () => {
+    const coded = (id: string, code: string): Json => ({
+      id,
+      name: id,
+      currency: 'EUR',
+      place: 0,
+      starts: { kind: 'code', code },
+      when: { kind: 'all', of: [] },
+      effect: { kind: 'percent', percent: '-5', of: 'running', startsFrom: 'running' },
+    });
+    const two = readSetup(setup({ rules: [coded('a', 'Spring'), coded('b', 'SPRING')] }));
+    expect(found(two).join()).toContain('rules a and b have the code SPRING');
+    const twice = readSetup(setup({ rules: [coded('a', 'ONE'), coded('a', 'TWO')] }));
+    expect(found(twice)).toEqual([
+      'rules[1]: “a” stands there twice, first in place 1. Remove one.',
+    ]);
   });
 });
 
