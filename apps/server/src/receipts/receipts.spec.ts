@@ -291,19 +291,19 @@ describe('a supplier’s price file', () => {
     const recorded = async (): Promise<number> =>
       (await browser.ask('GET', '/changes?limit=500')).as<ChangePage>().changes.length;
     const then = await recorded();
-    expect((await browser.ask('POST', `/receipts/${ready.id}/undo`)).as<ReceiptView>().state).toBe(
-      'undone',
-    );
+    expect(
+      (await browser.ask('POST', `/receipts/${ready.id}/undo`, {})).as<ReceiptView>().state,
+    ).toBe('undone');
     expect(await everything()).toEqual(before);
     expect(await recorded()).toBeGreaterThan(then);
-    expect((await browser.ask('POST', `/receipts/${ready.id}/undo`)).status).toBe(409);
+    expect((await browser.ask('POST', `/receipts/${ready.id}/undo`, {})).status).toBe(409);
   });
 
   it('is not undone over what somebody has changed since', async () => {
     const ready = await read('sku,cost\nTL-0042,4.90\n');
     await takeIn(ready);
     await takeIn(await read('sku,cost\nTL-0042,4.95\n'));
-    const refused = await browser.ask('POST', `/receipts/${ready.id}/undo`);
+    const refused = await browser.ask('POST', `/receipts/${ready.id}/undo`, {});
     expect(refused.problem.detail).toContain('TL-0042');
     expect((await costsOf('TL-0042')).costs.at(-1)?.amount).toBe('4.95');
   });

@@ -9,6 +9,7 @@ import {
   leaveOutSchema,
   newReceiptQuery,
   receiptParams,
+  undoReceiptSchema,
   receiptRowQuery,
   takeBackDecisionSchema,
   takeInSchema,
@@ -24,6 +25,7 @@ import {
   type LeaveOut,
   type NewReceipt,
   type ReceiptParams,
+  type UndoReceipt,
   type ReceiptRowPage,
   type ReceiptRowQuery,
   type ReceiptView,
@@ -195,12 +197,13 @@ export const receiptRoutes: FastifyPluginAsync<Services> = async (app, services)
       }),
   );
 
-  app.post<{ Params: ReceiptParams; Reply: ReceiptView }>(
+  app.post<{ Params: ReceiptParams; Body: UndoReceipt; Reply: ReceiptView }>(
     '/receipts/:id/undo',
-    { config: { may: 'editFacts' }, schema: { params: receiptParams } },
+    { config: { may: 'editFacts' }, schema: { params: receiptParams, body: undoReceiptSchema } },
     (request) =>
       serializable(database, async (transaction) => {
-        await undoReceipt(transaction, services, request.params.id, actor(request, services));
+        const { params, body } = request;
+        await undoReceipt(transaction, services, params.id, body, actor(request, services));
         return findReceipt(transaction, request.params.id);
       }),
   );

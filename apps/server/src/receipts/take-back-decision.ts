@@ -74,7 +74,7 @@ async function refuseOvertaken(
 }
 
 /** Takes accepted prices out of the draft that holds them; other prices of the items stay in it. */
-async function outOfDraft(
+export async function outOfDraft(
   transaction: Transaction,
   services: Services,
   accepted: ReadonlyMap<string, string>,

@@ -1,14 +1,20 @@
-import { eq, sql } from 'drizzle-orm';
+import type { BasePriceForm, UndoReceipt } from '@honest-ledger/contracts';
+import { compare, decimal } from '@honest-ledger/engine';
+import { and, eq, sql } from 'drizzle-orm';
 import { record, type Actor } from '../changes/record';
 import type { Transaction } from '../database/database';
-import { receipts } from '../database/schema/index';
+import { oneOf } from '../database/patterns';
+import { items, priceProposals, receipts } from '../database/schema/index';
+import { heldEdits } from '../drafts/queries';
 import { conflict, notFound, Problem } from '../http/problems';
 import type { Services } from '../services';
 import { waitForPublishing } from '../versions/publish';
+import { outOfDraft } from './take-back-decision';
 import { publishPrices, takenOf } from './take-in';
 
 /**
- * Takes a receipt back: every cost is what it was before, prices that moved by themselves move back
+ * Takes a receipt back, once somebody has said what becomes of prices that were accepted from it and lie
+ * in a draft: every cost is what it was before, prices that moved by themselves move back
  * in a version of their own, and what waits of it waits no more; what waited before waits again. The record
  * keeps both.
  * @throws {Problem} where a cost was changed since: undoing would lose that
@@ -17,6 +23,7 @@ export async function undoReceipt(
   transaction: Transaction,
   services: Services,
   id: string,
+  { accepted }: UndoReceipt,
   actor: Actor,
 ): Promise<void> {
   await waitForPublishing(transaction);
@@ -27,6 +34,21 @@ export async function undoReceipt(
     .for('update');
   if (!receipt) throw notFound('This receipt');
   if (receipt.state !== 'applied') throw conflict('This has not been taken in.', null);
+  const inDraft = await acceptedInDraft(transaction, id);
+  if (inDraft.size > 0 && accepted === undefined) throw acceptedLie(inDraft);
+  if (accepted === 'takeOut') {
+    const prices = new Map([...inDraft].map(([item, { price }]) => [item, price]));
+    await outOfDraft(transaction, services, prices, actor);
+    await transaction
+      .update(priceProposals)
+      .set({ state: 'overtaken' })
+      .where(
+        oneOf(
+          priceProposals.id,
+          [...inDraft.values()].map((one) => one.id),
+        ),
+      );
+  }
   const { supplierId, mapping } = receipt;
   const kind = sql`(select id from cost_kinds where code = ${mapping.countsAs})`;
   const purchase = sql`p.item_id = r.item_id and p.supplier_id = ${supplierId}
@@ -81,6 +103,53 @@ export async function undoReceipt(
     before: null,
     after: null,
   });
+}
+
+/** A price that was accepted, and the draft that it lies in. */
+interface AcceptedPrice {
+  readonly id: number;
+  readonly price: string;
+  readonly draft: string;
+}
+
+/** Prices that were accepted from a receipt and lie in a draft as they were accepted, by their items. */
+async function acceptedInDraft(
+  transaction: Transaction,
+  receipt: string,
+): Promise<ReadonlyMap<string, AcceptedPrice>> {
+  const rows = await transaction
+    .select({ one: priceProposals, item: items.number })
+    .from(priceProposals)
+    .innerJoin(items, eq(items.id, priceProposals.itemId))
+    .where(and(eq(priceProposals.receiptId, receipt), eq(priceProposals.state, 'accepted')));
+  const keys = rows.map(({ item }) => item);
+  const held = new Map(
+    (await heldEdits(transaction, { kind: 'basePrice', keys })).map((edit) => [edit.key, edit]),
+  );
+  return new Map(
+    rows.flatMap(({ one: { id, decidedPrice, priceAfter }, item }) => {
+      const price = decidedPrice ?? priceAfter;
+      const edit = held.get(item);
+      // It was checked as base prices before it was kept.
+      const own = (edit?.content as readonly BasePriceForm[] | null | undefined)?.find(
+        ({ unit }) => unit === null,
+      );
+      const isIt = own?.kind === 'own' && compare(decimal(own.price), decimal(price)) === 0;
+      return edit && isIt ? [[item, { id, price, draft: edit.draftName }] as const] : [];
+    }),
+  );
+}
+
+/** Names them, so that somebody says what becomes of them. */
+function acceptedLie(prices: ReadonlyMap<string, AcceptedPrice>): Problem {
+  const names = [...prices.keys()];
+  const some = `${names.slice(0, 5).join(', ')}${names.length > 5 ? ' and others' : ''}`;
+  const drafts = [...new Set([...prices.values()].map(({ draft }) => draft))].join(', ');
+  const sentence =
+    names.length === 1
+      ? `A price that was accepted from it lies in the draft ${drafts}: ${some}.`
+      : `${String(names.length)} prices that were accepted from it lie in the draft ${drafts}: ${some}.`;
+  return conflict(`${sentence} Take them out, too, or leave them there.`, { accepted: names });
 }
 
 /** @returns what was left as it is, a sentence; null where nothing was */

@@ -139,19 +139,33 @@ describe('prices that wait', () => {
     expect((await takeBack(first.id)).problem.detail).toContain('later price');
   });
 
+  it('leave the draft with the receipt that they came of, where somebody says so', async () => {
+    const [{ receipt } = { receipt: '' }] = (await waiting()).rows;
+    await decide([first.id], 'accept');
+    const asked = await browser.ask('POST', `/receipts/${receipt}/undo`, {});
+    expect(asked.status).toBe(409);
+    expect(asked.problem.detail).toContain(first.item);
+    expect(asked.problem.current).toEqual({ accepted: [first.item] });
+    expect((await drafted()).size).toBe(1);
+    const undone = await browser.ask('POST', `/receipts/${receipt}/undo`, { accepted: 'takeOut' });
+    expect(undone.status).toBe(200);
+    expect((await drafted()).size).toBe(0);
+    expect((await takeBack(first.id)).status).toBe(409);
+  });
+
   it('wait again once the receipt that overtook them is undone', async () => {
     const before = await waiting();
     const later = await takePriceFileIn(server, browser, `sku,cost\n${first.item},7\n`);
     expect((await waiting()).rows).not.toEqual(before.rows);
-    expect((await browser.ask('POST', `/receipts/${later}/undo`)).status).toBe(200);
+    expect((await browser.ask('POST', `/receipts/${later}/undo`, {})).status).toBe(200);
     expect(await waiting()).toEqual(before);
   });
 
   it('stay overtaken where the receipt they came of is undone as well', async () => {
     const [{ receipt } = { receipt: '' }] = (await waiting()).rows;
     const later = await takePriceFileIn(server, browser, `sku,cost\n${first.item},7\n`);
-    expect((await browser.ask('POST', `/receipts/${later}/undo`)).status).toBe(200);
-    expect((await browser.ask('POST', `/receipts/${receipt}/undo`)).status).toBe(200);
+    expect((await browser.ask('POST', `/receipts/${later}/undo`, {})).status).toBe(200);
+    expect((await browser.ask('POST', `/receipts/${receipt}/undo`, {})).status).toBe(200);
     expect((await waiting()).rows).toEqual([]);
   });
 });

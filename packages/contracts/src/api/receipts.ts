@@ -164,6 +164,16 @@ export interface ReceiptParams {
 }
 export const receiptParams = objectOf<ReceiptParams>({ id: Joi.string().guid().required() });
 
+/** What becomes of prices that were accepted from a receipt which is undone, and lie in a draft yet. */
+export interface UndoReceipt {
+  /** Left out while nobody has been asked: where there are such prices, nothing is undone and they are named. */
+  readonly accepted?: 'takeOut' | 'leave';
+}
+
+export const undoReceiptSchema = objectOf<UndoReceipt>({
+  accepted: Joi.string().valid('takeOut', 'leave'),
+});
+
 export interface ReceiptRowQuery {
   readonly verdict?: ReceiptVerdict;
   readonly follows?: Follows;

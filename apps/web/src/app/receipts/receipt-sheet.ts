@@ -16,6 +16,7 @@ import {
   type Page,
   type ReceiptRow,
   type ReceiptVerdict,
+  type UndoReceipt,
 } from '@honest-ledger/contracts';
 import { Store } from '@ngrx/store';
 import type { ColDef } from 'ag-grid-community';
@@ -155,8 +156,14 @@ export class ReceiptSheet {
     this.store.dispatch(receiptsActions.takeIn({ id: this.id(), what }));
   }
 
-  protected undo(): void {
-    this.store.dispatch(receiptsActions.undo({ id: this.id() }));
+  /** Whether prices that were accepted from it lie in a draft, so that undoing asks about them. */
+  protected readonly asksAboutAccepted = computed(() => {
+    const current = this.problem()?.current;
+    return typeof current === 'object' && current !== null && 'accepted' in current;
+  });
+
+  protected undo(undo: UndoReceipt = {}): void {
+    this.store.dispatch(receiptsActions.undo({ id: this.id(), undo }));
   }
 
   protected cancel(): void {

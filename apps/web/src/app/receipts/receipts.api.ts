@@ -17,6 +17,7 @@ import type {
   WaitingPage,
   Weigh,
   Weighed,
+  UndoReceipt,
 } from '@honest-ledger/contracts';
 import type { Observable } from 'rxjs';
 import { paramsOf } from '../shared/search-params';
@@ -74,8 +75,8 @@ export class ReceiptsApi {
     return this.http.post<ReceiptView>(`/api/receipts/${id}/take-in`, what);
   }
 
-  undo(id: string): Observable<ReceiptView> {
-    return this.http.post<ReceiptView>(`/api/receipts/${id}/undo`, {});
+  undo(id: string, undo: UndoReceipt): Observable<ReceiptView> {
+    return this.http.post<ReceiptView>(`/api/receipts/${id}/undo`, undo);
   }
 
   cancel(id: string): Observable<ReceiptView> {

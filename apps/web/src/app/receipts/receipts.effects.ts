@@ -101,7 +101,7 @@ export const receiptsEffects = {
         ),
         actions$.pipe(
           ofType(receiptsActions.undo),
-          map(({ id }) => api.undo(id)),
+          map(({ id, undo }) => api.undo(id, undo)),
         ),
         actions$.pipe(
           ofType(receiptsActions.cancel),

@@ -5,6 +5,7 @@ import type {
   ProblemDetails,
   ReceiptView,
   TakeIn,
+  UndoReceipt,
 } from '@honest-ledger/contracts';
 import {
   createActionGroup,
@@ -34,7 +35,8 @@ export const receiptsActions = createActionGroup({
     Mapped: props<{ id: string; mapping: CostFileMapping }>(),
     'Left Out': props<{ id: string; what: LeaveOut }>(),
     'Take In': props<{ id: string; what: TakeIn }>(),
-    Undo: props<{ id: string }>(),
+    /** What becomes of accepted prices in a draft is said once the server has named some. */
+    Undo: props<{ id: string; undo: UndoReceipt }>(),
     Cancel: props<{ id: string }>(),
     /** Something that was asked for was refused. */
     Refused: props<{ problem: ProblemDetails }>(),
