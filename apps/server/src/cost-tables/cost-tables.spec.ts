@@ -184,6 +184,19 @@ describe('cost tables', () => {
     });
     const page = answer.as<TableItemsPage>();
     expect(page.rows.length).toBe(page.reached);
+    const own = page.rows.filter(({ basePrice }) => basePrice !== null).length;
+    expect(page.withBasePrice).toBe(own);
+    expect(page.priced).toBe(
+      page.rows.filter(({ basePrice, cost }) => basePrice === null && cost !== null).length,
+    );
+    const all = { ...edited, reaches: [{ kind: 'all' }] };
+    const wide = await browser.ask('POST', `/cost-tables/${ID}/items`, {
+      content: all,
+      withoutCost: false,
+      offset: 0,
+      limit: 1,
+    });
+    expect(wide.as<TableItemsPage>().narrower.length).toBeGreaterThan(0);
     for (const { cost, price, markup, margin } of page.rows.filter((row) => row.cost !== null)) {
       expect(Number(price)).toBeCloseTo(2 * Number(cost), 2);
       expect([markup, margin]).toEqual(['100.0', '50.0']);

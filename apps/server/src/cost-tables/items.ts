@@ -60,6 +60,9 @@ export async function itemsOfTable(
   const all = await readItemsToPrice(queries, pricingDay(day, compiled));
   const reached = all.filter((item) => compiled.tablesReaching(item)[0]?.compiled.table.id === id);
   const lacking = reached.filter((item) => !hasCost(kinds, item, day));
+  const ownPrice = reached.filter(({ item }) => compiled.basePrice(item, null) !== undefined);
+  const isLacking = new Set(lacking);
+  const isOwn = new Set(ownPrice);
   const page = (withoutCost ? lacking : reached).slice(offset, offset + limit);
   // without base prices a line is priced by the table or not at all
   const alone = compileSetup({ ...edited, basePrices: [], levels: [levelOf(id, currency)] });
@@ -80,8 +83,30 @@ export async function itemsOfTable(
     })),
     reached: reached.length,
     withoutCost: lacking.length,
+    withBasePrice: ownPrice.length,
+    priced: reached.filter((item) => !isLacking.has(item) && !isOwn.has(item)).length,
+    narrower: narrowerThan(id, all, compiled),
     currency,
   };
+}
+
+/** The tables that take in items before this one does, by name. */
+function narrowerThan(
+  id: string,
+  items: readonly ItemFacts[],
+  { tablesReaching }: CompiledSetup,
+): TableItemsPage['narrower'] {
+  const counts = new Map<string, number>();
+  for (const item of items) {
+    const [first, ...others] = tablesReaching(item);
+    if (!first || first.compiled.table.id === id) continue;
+    if (!others.some(({ compiled }) => compiled.table.id === id)) continue;
+    const { name } = first.compiled.table;
+    counts.set(name, (counts.get(name) ?? 0) + 1);
+  }
+  return [...counts]
+    .map(([name, count]) => ({ name, items: count }))
+    .sort((a, b) => b.items - a.items || a.name.localeCompare(b.name, 'en'));
 }
 
 /** A level that gives every item what the table makes of it, and nothing else. */

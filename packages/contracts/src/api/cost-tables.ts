@@ -60,6 +60,12 @@ export interface TableItemsPage {
   readonly rows: readonly TableItem[];
   readonly reached: number;
   readonly withoutCost: number;
+  /** How many of them have a base price of their own, which comes before what a table makes. */
+  readonly withBasePrice: number;
+  /** How many of them are sold at what the table makes: they have a cost and no price of their own. */
+  readonly priced: number;
+  /** Narrower tables, and how many items that this one names they take in. */
+  readonly narrower: readonly { readonly name: string; readonly items: number }[];
   /** The table's, in which all amounts are. */
   readonly currency: string;
 }

@@ -55,6 +55,9 @@ const PAGE: TableItemsPage = {
   ],
   reached: 2,
   withoutCost: 1,
+  withBasePrice: 3,
+  priced: 1,
+  narrower: [{ name: 'Glazes', items: 12 }],
   currency: 'EUR',
 };
 
@@ -91,6 +94,10 @@ describe('a cost table on its screen', () => {
     await open({});
     expect(screen.text()).toContain('By last cost in EUR from 0: 5 times the cost, from 3.20: 4.5');
     expect(await items()).toEqual({ content: TOOLS, withoutCost: false, offset: 0, limit: 50 });
+    expect(screen.text()).toContain(
+      'It prices 1 item. 3 have a base price of their own, which comes first. ' +
+        'Narrower tables take items before it: Glazes (12).',
+    );
     for (const part of ['2 taken in, 1 without a cost', 'Loop tool', '400.0', '80.0', '△ none']) {
       expect(screen.text()).toContain(part);
     }

@@ -18,6 +18,9 @@ const ROWS_AT_ONCE = 50;
 /** More than that nobody reads in a list. */
 const MOST_SHOWN = 500;
 
+/** More names than that are a list nobody reads. */
+const NARROWER_NAMED = 4;
+
 interface Found {
   readonly page: TableItemsPage | null;
   readonly problem: string | null;
@@ -35,7 +38,7 @@ const NOTHING: Found = { page: null, problem: null };
       @if (found().page; as page) {
         <span class="soft" role="status">
           {{ page.reached }} taken in, {{ page.withoutCost }} without a cost, in
-          {{ page.currency }} for one
+          {{ page.currency }} for one. {{ does(page) }}
         </span>
         <label>
           <input type="checkbox" [checked]="lacking()" (change)="showLacking($event)" />
@@ -154,6 +157,24 @@ export class TableItems {
       price: of(({ price, basePrice }) => price ?? basePrice),
     };
   });
+
+  /** How many of the items are sold at its prices, and what comes before it for the others. */
+  protected does({ priced, withBasePrice, narrower }: TableItemsPage): string {
+    const prices = priced === 1 ? 'It prices 1 item.' : `It prices ${String(priced)} items.`;
+    const own =
+      withBasePrice === 0
+        ? ''
+        : ` ${String(withBasePrice)} ${withBasePrice === 1 ? 'has' : 'have'} a base price of their own, which comes first.`;
+    const others = narrower
+      .slice(0, NARROWER_NAMED)
+      .map(({ name, items }) => `${name} (${String(items)})`);
+    const more = narrower.length > others.length ? ' and others' : '';
+    const taken =
+      others.length === 0
+        ? ''
+        : ` Narrower tables take items before it: ${others.join(', ')}${more}.`;
+    return `${prices}${own}${taken}`;
+  }
 
   protected figures({ cost, basePrice, price, markup, margin }: TableItemsPage['rows'][number]) {
     const digits = this.digits();
