@@ -24,6 +24,7 @@ export * from './checks/break-zones';
 export * from './checks/cost-curve';
 export * from './checks/inversions';
 export * from './checks/level-circle';
+export * from './checks/level-ends';
 export * from './checks/contradictions';
 export * from './checks/price-moves';
 export * from './checks/rule-snags';

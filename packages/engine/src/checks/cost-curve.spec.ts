@@ -24,6 +24,13 @@ describe('the curve of a cost table', () => {
     expect(costs.at(-1)).toBe(9.6);
   });
 
+  it('has a straight margin where the markup is one, near a cost of zero, too', () => {
+    const curve = costCurve(costTable({ '0': { kind: 'markup', percent: decimal('85') } }), 'last');
+    expect(print(curve[0]?.cost ?? decimal('9'))).toBe('0.01');
+    // 85 / 185
+    for (const { margin } of curve) expect(printExact(margin ?? decimal('0'))).toMatch(/^45\.94/);
+  });
+
   it('is there for a table of purchase costs, of one band, and has gaps where there is no price', () => {
     const purchase = costTable(
       {},

@@ -7,9 +7,13 @@ import {
   make,
   multiply,
   subtract,
+  withDigits,
   type Decimal,
 } from '../number/decimal';
 import type { Exact } from '../number/exact';
+import { marginOf } from '../number/markup';
+import { minorDigits } from '../number/currency';
+import { roundToDigits } from '../number/rounding';
 import { price } from '../pricing/price-document';
 import { COST_KINDS, type CostKind } from '../setup/cost';
 import type { CostTable } from '../setup/cost-table';
@@ -26,6 +30,8 @@ export interface CurvePoint {
 
 const NOBODY = { local: { day: '2000-01-01', time: '00:00:00', offset: '+00:00' }, customer: null };
 const BETWEEN = 24;
+/** As fine as unit prices can be. */
+const CURVE_DIGITS = 6;
 
 /**
  * A table's price and margin over the unit cost of one kind, by the engine itself: at every
@@ -42,7 +48,8 @@ export function costCurve(table: CostTable, kind: CostKind): CurvePoint[] {
       version: 1,
       homeCurrency: currency,
       roundingMode: 'halfAwayFromZero',
-      unitPriceDigits: {},
+      // near a cost of zero the rounding of a price would bend a margin that is straight
+      unitPriceDigits: { [currency]: CURVE_DIGITS },
       defaultLevel: null,
       costOrder: [...new Set([kind, ...COST_KINDS])],
       floors: [],
@@ -82,9 +89,13 @@ export function costCurve(table: CostTable, kind: CostKind): CurvePoint[] {
   );
   return costs.map((cost, place) => {
     const line = priced.lines[place];
-    return line?.kind === 'priced'
-      ? { cost, price: line.slices[0]?.unitPrice ?? null, margin: line.cost?.margin ?? null }
-      : { cost, price: null, margin: null };
+    const each = line?.kind === 'priced' ? (line.slices[0]?.unitPrice ?? null) : null;
+    const sold = each && roundToDigits(each, minorDigits(currency), 'halfAwayFromZero');
+    return {
+      cost,
+      price: sold && withDigits(sold, minorDigits(currency)),
+      margin: each && marginOf(each, cost),
+    };
   });
 }
 

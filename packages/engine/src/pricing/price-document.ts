@@ -2,7 +2,8 @@ import { compileSetup, type CompiledSetup } from '../compile/compile-setup';
 import { minorDigits } from '../number/currency';
 import { add, sum, withDigits } from '../number/decimal';
 import { ratesOf } from '../number/exchange';
-import type { PricingDocument } from '../setup/document';
+import type { DocumentLine, PricingDocument } from '../setup/document';
+import type { ItemFacts } from '../setup/facts';
 import type { Setup } from '../setup/setup';
 import { handChoices } from './hand-choices';
 import type { LineInProgress, PricingContext } from './line-in-progress';
@@ -51,29 +52,54 @@ export function priceDocument(
   const { rules, breaksReaching } = setup;
   const isCounted = breaksReaching ?? rules.line ?? rules.group ?? rules.document;
   let unpriced = NONE_UNPRICED;
+  let without = 0;
   let priced = priceOnce(setup, document, wish, unpriced);
-  while (isCounted && !wish.alone && priced.unpricedLines > unpriced.size) {
-    const now = withoutPriceIn(priced);
+  while (isCounted && !wish.alone && priced.unpricedLines > without) {
+    without = priced.unpricedLines;
     // no line is left to be changed by it
-    if (now.size === priced.lines.length) break;
-    unpriced = now;
+    if (without === priced.lines.length) break;
+    unpriced = withoutPriceIn(priced);
     priced = priceOnce(setup, document, wish, unpriced);
   }
   return priced;
 }
 
-/** What keeps lines from having a price, by their places in the document. */
-export type UnpricedLines = ReadonlyMap<number, LineProblem>;
+/**
+ * What keeps lines from having a price, by their places in the document; and what would keep those from it
+ * that are priced by hand or as promised.
+ */
+export type UnpricedLines = ReadonlyMap<number, Unpriced>;
+
+interface Unpriced {
+  readonly as: 'line' | 'computed';
+  readonly problem: LineProblem;
+}
 
 const NONE_UNPRICED: UnpricedLines = new Map();
 
-/** The lines of a priced document that have no price. */
+/** The lines of a priced document that have no price, or had none without what was typed or promised. */
 export function withoutPriceIn({ lines }: PricedDocument): UnpricedLines {
   return new Map(
-    lines.flatMap((line, place) =>
-      line.kind === 'unpriced' ? [[place, line.problem] as const] : [],
-    ),
+    lines.flatMap((line, place): [number, Unpriced][] => {
+      if (line.kind === 'unpriced') return [[place, { as: 'line', problem: line.problem }]];
+      const { computed } = line;
+      return computed?.kind === 'unpriced'
+        ? [[place, { as: 'computed', problem: computed.problem }]]
+        : [];
+    }),
   );
+}
+
+function begin(
+  line: DocumentLine,
+  item: ItemFacts | undefined,
+  unpriced: Unpriced | undefined,
+  context: PricingContext,
+): LineInProgress | LineWithoutPrice {
+  if (unpriced?.as === 'line') return withoutPrice(line, unpriced.problem);
+  const begun = beginLine(line, item, context);
+  if (!unpriced || 'kind' in begun) return begun;
+  return { ...begun, computed: withoutPrice(line, unpriced.problem) };
 }
 
 function priceOnce(
@@ -164,10 +190,9 @@ export function upToRules(
     alone,
   };
   const items = new Map(facts.items.map((item) => [item.item, item]));
-  const begun = document.lines.map((line, place) => {
-    const problem = unpriced.get(place);
-    return problem ? withoutPrice(line, problem) : beginLine(line, items.get(line.item), context);
-  });
+  const begun = document.lines.map((line, place) =>
+    begin(line, items.get(line.item), unpriced.get(place), context),
+  );
   const { rules } = setup;
   const hasRules = rules.line !== null || rules.group !== null || rules.document !== null;
   if (hasRules) rememberLevelPrices(begun);

@@ -271,6 +271,19 @@ describe('a line without a price', () => {
     expect(amounts({ breaks })).toEqual(['10.00', 'roundsToZero']);
   });
 
+  it('is the same without the price that was typed on it, whatever else has none', () => {
+    const breaks = [breakOf({ '10': '0' }, { count: 'document' })];
+    const setup = setupOf({ basePrices, breaks });
+    const priceByHand = { price: decimal('5.00'), reason: 'a friend' };
+    const both = ['a', 'b'].map((id) => lineOf('5', { id, item: 'GL-1' }));
+    const [first, second] = both;
+    if (!first || !second) throw new Error('there are two');
+    const typed = [{ ...first, priceByHand }, second];
+    const [byHand] = price(setup, documentOf('1', { facts, lines: typed })).lines;
+    const [without] = price(setup, documentOf('1', { facts, lines: both })).lines;
+    expect(byHand?.kind === 'priced' && byHand.computed).toEqual(without ?? false);
+  });
+
   it('is counted nowhere where a tier makes it one by request', () => {
     const reaches = [{ kind: 'item', item: 'GL-1' }] as const;
     const asked = breakOf({ '10': { kind: 'byRequest' } }, { id: 'asked', reaches });

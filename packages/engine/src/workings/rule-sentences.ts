@@ -27,12 +27,20 @@ export function ruleSentence(rule: PrintedRule, names: Names, write: Writer = pl
     ...(rule.outlets === null ? [] : [`at the outlet ${orWords(rule.outlets)}`]),
     ...startWords(rule.starts),
     rule.together ? 'together with other rules' : 'alone',
-    ...(rule.stops ? ['and no rule after it'] : []),
+    ...(rule.stops ? [stopWords(rule.effect)] : []),
     ...limitWords(rule.limits),
     ...(rule.paused ? ['paused'] : []),
   ];
   const sentence = said.join(', ');
   return `${sentence.charAt(0).toUpperCase()}${sentence.slice(1)}.`;
+}
+
+/** A rule for units stops the others only on the lines of which it takes some. */
+function stopWords({ kind }: PrintedRule['effect']): string {
+  const forUnits = kind === 'buyAndGet' || kind === 'bundle' || kind === 'spread';
+  return forUnits
+    ? 'and no rule after it on lines of which it takes units'
+    : 'and no rule after it';
 }
 
 /** "at most 10 times in all", "at most once for each customer"; nothing where there is no limit. */

@@ -164,6 +164,31 @@ describe('a quantity break on its screen', () => {
       { from: '25', adjustment: { kind: 'percent', percent: '-12' } },
     ]);
     screen.server.match(() => true);
+    // a currency says that they are prices; an upper end is none that a break could have
+    await paste('4\t11\t€ 9.50\n12\t24\t€ 8.90');
+    expect(screen.text()).toContain('The last row ends at 24');
+    const price = (each: string) => ({ kind: 'set', price: each, unit: null }) as const;
+    expect((await sent()).tiers).toEqual([
+      { from: '4', adjustment: price('9.50') },
+      { from: '12', adjustment: price('8.90') },
+    ]);
+    screen.server.match(() => true);
+  });
+
+  it('asks what pasted figures are where nothing says', async () => {
+    await open({});
+    const clipboardData = new DataTransfer();
+    clipboardData.setData('text/plain', '4\t9.50\n12\t8.90');
+    screen.host
+      .querySelector('hl-tier-editor input')
+      ?.dispatchEvent(new ClipboardEvent('paste', { clipboardData, bubbles: true }));
+    await screen.settle();
+    expect(screen.text()).toContain(
+      'Are the figures of these 2 rows percents off, or prices of one',
+    );
+    await screen.press('Prices of one');
+    expect((await sent()).tiers[0]?.adjustment).toEqual({ kind: 'set', price: '9.50', unit: null });
+    screen.server.match(() => true);
   });
 
   it('says what it counts, what tiers are reckoned on, and whom it is for', async () => {

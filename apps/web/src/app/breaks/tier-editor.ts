@@ -9,7 +9,8 @@ import { compare, decimal, make, print, type DearZone } from '@honest-ledger/eng
 import { AdjustmentFields } from '../levels/adjustment-fields';
 import { Amount, mostDigits } from '../shared/amount';
 import { FigureField } from '../shared/figure-field';
-import { readPastedRows } from '../shared/pasted-rows';
+import { writeNumber } from '../shared/numbers';
+import { readPastedRows, type PastedRow } from '../shared/pasted-rows';
 import { startTier, withNewTier, withoutTier, withTier } from './break-edits';
 import { rangeWords, triedAt, zoneWords } from './break-quantities';
 
@@ -129,6 +130,17 @@ const WAYS_OF_COST: typeof WAYS = [
     <span class="soft hint">
       Or paste rows from a spreadsheet onto a field: from and figure, or from, to and figure.
     </span>
+    @if (asked(); as rows) {
+      <p role="alert">
+        Are the figures of these {{ rows.length }} rows percents off, or prices of one in
+        {{ content().currency }}?
+        <button type="button" class="quiet small" (click)="takeAs(asPercents)">Percents off</button>
+        <button type="button" class="quiet small" (click)="takeAs(asPrices)">Prices of one</button>
+      </p>
+    }
+    @if (pasteNote(); as note) {
+      <p class="attention" role="status">{{ note }}</p>
+    }
     @if (pasteProblem() ?? problems().get('tiers'); as problem) {
       <p class="wrong" role="alert">{{ problem }}</p>
     }
@@ -168,6 +180,12 @@ export class TierEditor {
   readonly changed = output<BreakContent>();
 
   protected readonly pasteProblem = signal<string | null>(null);
+  /** What of a pasted block a break cannot have. */
+  protected readonly pasteNote = signal<string | null>(null);
+  /** Pasted rows of which nobody has said yet what their figures are. */
+  protected readonly asked = signal<readonly PastedRow[] | null>(null);
+  protected readonly asPercents = AS_PERCENTS;
+  protected readonly asPrices = AS_PRICES;
   protected readonly ways = computed(() =>
     this.content().basis.kind === 'cost' ? [...WAYS, ...WAYS_OF_COST] : WAYS,
   );
@@ -243,14 +261,42 @@ export class TierEditor {
     const text = event.clipboardData?.getData('text/plain') ?? '';
     if (!/[\t\n;]/.test(text.trim())) return;
     event.preventDefault();
-    const { rows, problem } = readPastedRows(text, 'a quantity', this.step());
-    this.pasteProblem.set(problem);
-    if (!rows) return;
-    const like = this.content().tiers[0]?.adjustment ?? { kind: 'percent', percent: '-5' };
+    const read = readPastedRows(text, 'a quantity', this.step());
+    this.pasteProblem.set(read.problem);
+    this.pasteNote.set(null);
+    this.asked.set(null);
+    if (!read.rows) return;
+    const like = this.content().tiers[0]?.adjustment;
+    const isPlain = !like || like.kind === 'percent' || like.kind === 'byRequest';
+    if (read.lastTo !== null) {
+      this.pasteNote.set(
+        `The last row ends at ${writeNumber(read.lastTo)}. A tier has no upper end: it goes on for every larger quantity. Add a tier where that is to end.`,
+      );
+    }
+    const kind = like?.kind ?? 'percent';
+    if (read.sort === 'money' && (isPlain || OF_COST.has(kind))) this.take(read.rows, AS_PRICES);
+    else if (read.sort === 'percent' && (isPlain || kind === 'set' || kind === 'amount')) {
+      this.take(read.rows, AS_PERCENTS);
+    } else if (isPlain) this.asked.set(read.rows);
+    else this.take(read.rows, like);
+  }
+
+  /** Says what the figures of pasted rows are. */
+  protected takeAs(like: TierAdjustmentForm): void {
+    const rows = this.asked();
+    if (rows) this.take(rows, like);
+    this.asked.set(null);
+  }
+
+  private take(rows: readonly PastedRow[], like: TierAdjustmentForm): void {
     const tiers = rows.map(({ from, figure }) => ({ from, adjustment: pasted(like, figure) }));
     this.changed.emit({ ...this.content(), tiers });
   }
 }
+
+const OF_COST: ReadonlySet<string> = new Set(WAYS_OF_COST.map(([way]) => way));
+const AS_PERCENTS: TierAdjustmentForm = { kind: 'percent', percent: '0' };
+const AS_PRICES: TierAdjustmentForm = { kind: 'set', price: '0', unit: null };
 
 /** Amounts have cents at least. */
 const AMOUNT_DIGITS = 2;

@@ -5,8 +5,10 @@ import {
   costTableFromForm,
   type CostBandForm,
   type CostTableContent,
+  roundingFromForm,
 } from '@honest-ledger/contracts';
 import {
+  applyRoundingRule,
   costCurve,
   inversions,
   minorDigits,
@@ -19,6 +21,7 @@ import {
   type CostTable,
   type Exact,
   type Inversion,
+  type RoundingRule,
 } from '@honest-ledger/engine';
 import { writeNumber } from '../shared/numbers';
 import { Plot, type Drawing } from '../shared/plot';
@@ -79,8 +82,10 @@ export class TableCurve {
   );
   private readonly falls = computed(() => inversions(this.bands()));
   protected readonly found = computed(() => {
-    const { currency } = this.content();
-    return this.falls().map((one) => inWords(one, minorDigits(currency)));
+    const { currency, rounding } = this.content();
+    const rule = rounding && roundingFromForm(rounding);
+    const own = rule?.currency === currency ? rule : null;
+    return this.falls().map((one) => inWords(one, minorDigits(currency), own));
   });
   protected readonly label = computed(
     () =>
@@ -100,13 +105,19 @@ export class TableCurve {
   }
 }
 
-function inWords({ at, below, above, from, until }: Inversion, digits: number) {
+/** Prices as they are sold, made round by the table's rule; costs as they are. */
+function inWords(
+  { at, below, above, from, until }: Inversion,
+  digits: number,
+  rule: RoundingRule | null,
+) {
   const say = (value: Exact): string =>
     writeNumber(print(withDigits(roundToDigits(value, digits, 'halfAwayFromZero'), digits)));
+  const sold = (price: Exact): string => say(rule ? applyRoundingRule(price, rule) : price);
   return {
     at: say(at),
-    below: say(below),
-    above: say(above),
+    below: sold(below),
+    above: sold(above),
     from: say(from),
     until: say(until),
   };

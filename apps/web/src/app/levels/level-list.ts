@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { Router } from '@angular/router';
 import type { LevelState, LevelSummary } from '@honest-ledger/contracts';
-import { levelSentence } from '@honest-ledger/engine';
+import { levelSentence, levelsLeftBehind } from '@honest-ledger/engine';
 import { Store } from '@ngrx/store';
 import type { ColDef } from 'ag-grid-community';
 import { namesOfThings } from '../reference/names';
@@ -32,6 +32,9 @@ export const STATE_WORDS: Readonly<Record<LevelState, string>> = {
     @if (list().problem; as problem) {
       <hl-notice [problem]="problem" (retried)="ask()" />
     }
+    @for (one of leftBehind(); track one) {
+      <p class="attention">{{ one }}</p>
+    }
     <hl-ending-levels />
     <hl-ledger-grid
       [rows]="rows()"
@@ -52,6 +55,15 @@ export class LevelList {
   private readonly names = namesOfThings();
   protected readonly list = this.store.selectSignal(levelsFeature.selectList);
   protected readonly rows = computed(() => [...(this.list().value ?? [])]);
+  /** Levels that start from one which ends before they do. */
+  protected readonly leftBehind = computed(() => {
+    const levels = this.rows().map(({ id, content }) => ({ id, ...content }));
+    const names = new Map(levels.map(({ id, name }) => [id, name]));
+    return levelsLeftBehind(levels).map(({ level, base, until }) => {
+      const [over, under] = [names.get(level) ?? '', names.get(base) ?? ''];
+      return `△ ${over} starts from ${under}, which ends after ${writer.day(until)}: from then on the next entry of ${over} counts.`;
+    });
+  });
   protected readonly columns = computed((): ColDef<LevelSummary>[] => {
     const names = this.names();
     return [

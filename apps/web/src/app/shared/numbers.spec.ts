@@ -16,6 +16,10 @@ describe('numbers on the screen', () => {
     expect(writeNumber('9007199254740993.07').replace(/\D/g, '')).toBe('900719925474099307');
   });
 
+  it('are cut off where they do not end', () => {
+    expect(writeNumber('0.8223529411...').replace(',', '.')).toBe('0.8223…');
+  });
+
   it('have a true minus, and a change has its sign always', () => {
     expect(writeNumber('-2.208')).toMatch(/^−2/);
     expect(writeChange('0.008')).toMatch(/^\+0/);

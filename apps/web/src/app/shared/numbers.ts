@@ -5,6 +5,8 @@ import { writeCalendarDay } from './dates';
 const MINUS = '−';
 /** What the engine prints after the decimals of a number that does not end. */
 const ENDLESS = '...';
+/** More of them nobody reads. */
+const ENDLESS_DIGITS = 4;
 const formatters = new Map<number, Intl.NumberFormat>();
 
 /**
@@ -12,7 +14,10 @@ const formatters = new Map<number, Intl.NumberFormat>();
  * Exact: the text goes to `Intl` as text.
  */
 export function writeNumber(decimal: string): string {
-  if (decimal.endsWith(ENDLESS)) return `${writeNumber(decimal.slice(0, -ENDLESS.length))}…`;
+  if (decimal.endsWith(ENDLESS)) {
+    const [whole = '', digits = ''] = decimal.slice(0, -ENDLESS.length).split('.');
+    return `${writeNumber(`${whole}.${digits.slice(0, ENDLESS_DIGITS)}`)}…`;
+  }
   const digits = decimal.split('.')[1]?.length ?? 0;
   return formatter(digits)
     .format(decimal as Intl.StringNumericLiteral)

@@ -7,8 +7,17 @@ export interface PastedRow {
   readonly figure: string;
 }
 
+/** What the figures of a block are by what stands beside them; null where nothing says. */
+export type FigureSort = 'percent' | 'money' | null;
+
 export type PastedRows =
-  | { readonly rows: readonly PastedRow[]; readonly problem: null }
+  | {
+      readonly rows: readonly PastedRow[];
+      readonly sort: FigureSort;
+      /** Up to what the last row goes, where it says. */
+      readonly lastTo: string | null;
+      readonly problem: null;
+    }
   | { readonly rows: null; readonly problem: string };
 
 interface ReadRow {
@@ -44,7 +53,23 @@ export function readPastedRows(text: string, what: string, digits: number): Past
   }
   const fault = faultIn(rows, digits);
   if (fault !== null) return wrong(fault);
-  return { rows: rows.map(({ from, figure }) => ({ from: print(from), figure })), problem: null };
+  const lastTo = rows.at(-1)?.to ?? null;
+  return {
+    rows: rows.map(({ from, figure }) => ({ from: print(from), figure })),
+    sort: sortOf(cells),
+    lastTo: lastTo && print(lastTo),
+    problem: null,
+  };
+}
+
+/** By the signs beside the figures, else by what the column is called. */
+function sortOf(cells: readonly (readonly string[])[]): FigureSort {
+  const last = cells.map((row) => row.findLast((cell) => cell !== '') ?? '');
+  if (last.some((cell) => cell.includes('%'))) return 'percent';
+  if (last.some((cell) => /\p{Sc}|\b[A-Z]{3}\b/u.test(cell))) return 'money';
+  const name = last[0] ?? '';
+  if (/discount|rebate|percent|off/i.test(name)) return 'percent';
+  return /price|each|amount/i.test(name) ? 'money' : null;
 }
 
 function wrong(problem: string): PastedRows {
