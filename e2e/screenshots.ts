@@ -65,7 +65,7 @@ await page.getByLabel('Choose a CSV or XLSX file').setInputFiles({
     'Item,Name,Category,Unit,Base price\n' +
       '"CL-0207","Stoneware body, buff, grogged",stoneware,bag,19.20\n' +
       'CL-0311,,,,\nGL-2001,"Brush-on glaze, kelp, 473 ml",glaze,jar,11.90\n' +
-      'GL-2002,"Brush-on glaze, dune, 473 ml",glazes,jar,"11,90"\n',
+      'GL-2002,"Brush-on glaze, dune, 473 ml",glazes,jar,about 12\n',
   ),
 });
 await page.getByRole('button', { name: /^All/ }).waitFor();
