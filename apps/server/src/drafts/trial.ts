@@ -16,6 +16,7 @@ import {
   type PricingDocument,
   type Setup,
 } from '@honest-ledger/engine';
+import { setImmediate } from 'node:timers/promises';
 import { and, count, desc, ne, not, sql } from 'drizzle-orm';
 import { documentsInShort, type DocumentInShort } from '../documents/as-priced';
 import type { Queries } from '../database/database';
@@ -70,7 +71,12 @@ export async function tryDraft(
   );
   const conditional = edited.changes.filter(({ kind }) => kind !== 'basePrice');
   const drafted: DraftedSetup = { published, edited, held };
-  const edits = conditional.slice(0, MOST_EDITS).map((change) => tryEdit(change, drafted, tried));
+  const edits: EditTrial[] = [];
+  for (const change of conditional.slice(0, MOST_EDITS)) {
+    edits.push(tryEdit(change, drafted, tried));
+    // others are answered between two edits
+    await setImmediate();
+  }
   return {
     since: from.toISOString().slice(0, 10),
     documents: tried.length,

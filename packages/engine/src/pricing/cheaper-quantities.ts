@@ -28,8 +28,9 @@ export interface CheaperQuantity {
   readonly saves: Decimal;
 }
 
-/** Each is a pricing of the whole document. */
+/** Each is a pricing of the whole document, so in a long one fewer lines are tried. */
 const MOST_TRIED = 20;
+const MOST_LINES_PRICED = 1000;
 
 /**
  * The lines of which more would cost less: where the next tier of a break, or the first, makes the whole
@@ -48,7 +49,7 @@ export function cheaperQuantities(
       const more = known ? moreToNextTier(line, known, document) : null;
       return more ? [{ line, more }] : [];
     })
-    .slice(0, MOST_TRIED);
+    .slice(0, Math.min(MOST_TRIED, Math.ceil(MOST_LINES_PRICED / document.lines.length)));
   if (tried.length === 0) return [];
   const total = (of: PricingDocument): Decimal =>
     priceDocument(setup, of, { workings: false }).total;
