@@ -56,6 +56,7 @@ export * from './workings/code-sentences';
 export * from './workings/cost-table-sentences';
 export * from './workings/customer-words';
 export * from './workings/effect-sentences';
+export * from './workings/floor-words';
 export * from './workings/given-by-rule';
 export * from './workings/margin-of-lines';
 export * from './workings/origin';

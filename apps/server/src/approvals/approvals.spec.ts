@@ -223,7 +223,8 @@ describe('what is taken off by hand', () => {
     const published = await administrator?.ask('GET', '/basics');
     const content = published?.as<{ settings: { published: SetupContents['settings'] } }>().settings
       .published;
-    const floors = [{ id: 'all', reach: { kind: 'all' }, margin: '90', then: 'hold' }];
+    const least = { kind: 'margin', percent: '90' } as const;
+    const floors = [{ id: 'all', reach: { kind: 'all' }, least, then: 'hold' }];
     await administrator?.ask('PUT', '/edits/settings/settings', {
       content: { ...content, floors },
       revision: 0,
@@ -239,12 +240,12 @@ describe('what is taken off by hand', () => {
     expect(answer.status).toBe(200);
     const order = await desk(administrator).begin('order', [lineOf('TL-0042')]);
     const [guard] = order.guards;
-    expect([guard?.kind, guard?.kind === 'floor' && guard.percent]).toEqual(['floor', '90']);
+    expect(guard?.kind === 'floor' && guard.least).toEqual(least);
     await ask(administrator, order);
     const seen = await desk().read(order.number);
     expect([seen.held, seen.guards]).toEqual([
       true,
-      [jasmine.objectContaining({ kind: 'floor', percent: null, missing: null })],
+      [jasmine.objectContaining({ kind: 'floor', least: null, missing: null })],
     ]);
     expect(JSON.stringify(await queue(sales))).not.toContain('"90"');
     expect((await decide(true)).status).toBe(204);

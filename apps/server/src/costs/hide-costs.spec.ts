@@ -9,6 +9,7 @@ import { DEMO_COST_TABLES } from '../demo/cost-tables';
 import { percentEntry } from '../testing/levels';
 import { GLAZES, ruleDesk } from '../testing/rules';
 import { testServer, type Browser, type TestServer } from '../testing/test-server';
+import { hidden } from './hide-costs';
 
 const LEVEL = '5b0e7a52-93a1-4c55-8d3e-2f6c1f0a7b01';
 const ITEM = 'TL-0042';
@@ -273,5 +274,23 @@ describe('costs that somebody may not see', () => {
       readonly rows: readonly { readonly edited: unknown; readonly without: unknown }[];
     }>();
     expect(rows[0]?.edited).toEqual(rows[0]?.without);
+  });
+});
+
+describe('what is hidden of floors', () => {
+  const margin = { id: 'a', then: 'hold', least: { kind: 'margin', percent: '12' } };
+  const amount = { id: 'b', then: 'hold', least: { kind: 'amount', amount: '8', currency: 'EUR' } };
+
+  it('is those that are margins, and nothing of those by which others are priced the same', () => {
+    expect(hidden({ floors: [margin, amount] })).toEqual({ floors: [amount] });
+  });
+
+  it('is how far goods are below a margin, and that one could not be tested', () => {
+    const guard = { kind: 'floor', item: 'A', missing: '1.00', untested: null };
+    const unknown = { ...guard, least: null, missing: null };
+    expect(hidden({ ...guard, least: margin.least })).toEqual(unknown);
+    const untested = { ...guard, least: margin.least, missing: null, untested: 'cost' };
+    expect(hidden(untested)).toEqual(unknown);
+    expect(hidden({ ...guard, least: amount.least })).toEqual({ ...guard, least: amount.least });
   });
 });

@@ -32,30 +32,10 @@ describe('bringing a database up to date', () => {
 });
 
 describe('a database from before there were orders and sales', () => {
-  /** The migrations up to the one that made quotes documents. */
-  const BEFORE = 14;
-  let folder: string;
-  let client: pg.Client;
-  const name = `older_${randomUUID().replaceAll('-', '')}`;
-  beforeAll(async () => {
-    folder = await mkdtemp(path.join(tmpdir(), 'honest-ledger-'));
-    await cp(MIGRATIONS, folder, { recursive: true });
-    const journal = path.join(folder, 'meta', '_journal.json');
-    const all = JSON.parse(await readFile(journal, 'utf8')) as { entries: unknown[] };
-    await writeFile(journal, JSON.stringify({ ...all, entries: all.entries.slice(0, BEFORE) }));
-    await administer(`create database ${name}`);
-    client = new pg.Client({ connectionString: urlOf(name) });
-    await client.connect();
-  });
-  afterAll(async () => {
-    await client.end();
-    await administer(`drop database ${name}`);
-    await rm(folder, { recursive: true });
-  });
+  const older = databaseUpTo(14);
 
   it('is carried over with its quotes, its rules, its drafts and its record', async () => {
-    const url = urlOf(name);
-    await migrateDatabase(url, folder);
+    const { client, url } = older();
     const rule = `'{"paused": false}'`;
     for (const statement of [
       `insert into users (email, name, role, password_hash) values ('a@b', 'A', 'administrator', '')`,
@@ -117,3 +97,86 @@ describe('a database from before there were orders and sales', () => {
 });
 
 const RULE = '3b0c6b4e-0d3e-4f7d-9a54-0a2f0c6d1e11';
+
+describe('a database from before floors were stated in three ways', () => {
+  const older = databaseUpTo(30);
+
+  it('is carried over with its floors, what waits for them, and the prices that were computed', async () => {
+    const { client, url } = older();
+    const floor = `{"id": "a", "then": "hold", "reach": {"kind": "all"}, "margin": "12.5"}`;
+    const guards = `[{"kind": "limit", "percent": "5"},
+      {"kind": "floor", "percent": "12.5", "missing": "1.00"}]`;
+    const priced = `{"version": 1, "floor": "a", "percent": "12.5", "lifted": "0.00", "short": null}`;
+    for (const statement of [
+      `insert into users (email, name, role, password_hash) values ('a@b', 'A', 'administrator', '')`,
+      `insert into versions (number, note, changes, published_by, published_at)
+        values (1, '', 0, 1, now())`,
+      `insert into setting_rows (from_version, home_currency, rounding_mode, unit_price_digits,
+          cost_order, rule_choice, floors)
+        values (1, 'EUR', 'halfAwayFromZero', '{}', '{}', 'first', '[${floor}]')`,
+      `insert into drafts (id, name, created_by, created_at) values ('${RULE}', '', 1, now())`,
+      `insert into draft_edits (draft_id, object_kind, object_key, content, edited_by, edited_at)
+        values ('${RULE}', 'settings', 'settings', '{"floors": [${floor}]}', 1, now())`,
+      `insert into customers (code, name) values ('C1', 'One')`,
+      `insert into documents (kind, state, customer_id, currency, changed_by, changed_at, guards)
+        values ('quote', 'open', 1, 'EUR', 1, now(), '${guards}')`,
+      `insert into approvals (document_number, guards, asked_by, asked_at, note)
+        select number, guards, 1, now(), '' from documents`,
+      `insert into categories (code, name, position) values ('clay', 'Clay', 1)`,
+      `insert into items (number, name, category_id, unit, quantity_digits)
+        values ('CL-1', 'Clay', 1, 'bag', 0)`,
+      `insert into fact_sets (hash, content) values ('f', '{}')`,
+      `insert into document_lines (id, document_number, position, item_id, quantity, version,
+          model_version, priced_at, facts_hash, priced)
+        select '${RULE}', number, 0, 1, 1, 1, 11, now(), 'f', '{"kind": "priced",
+          "floor": ${priced}, "computed": {"kind": "priced", "floor": null}}' from documents`,
+    ]) {
+      await client.query(statement);
+    }
+    await migrateDatabase(url, MIGRATIONS);
+    const read = async (statement: string): Promise<unknown> =>
+      (await client.query<{ found: unknown }>(statement)).rows[0]?.found;
+    const least = { kind: 'margin', percent: '12.5' };
+    const floors = [{ id: 'a', reach: { kind: 'all' }, least, then: 'hold' }];
+    expect(await read('select floors as found from setting_rows')).toEqual(floors);
+    expect(await read('select content as found from draft_edits')).toEqual({ floors });
+    const waiting = [
+      { kind: 'limit', percent: '5' },
+      { kind: 'floor', missing: '1.00', least, untested: null },
+    ];
+    expect(await read('select guards as found from documents')).toEqual(waiting);
+    expect(await read('select guards as found from approvals')).toEqual(waiting);
+    const of = { version: 1, floor: 'a', least, lifted: '0.00', short: null, untested: null };
+    expect(await read('select priced as found from document_lines')).toEqual({
+      kind: 'priced',
+      floor: of,
+      computed: { kind: 'priced', floor: null },
+    });
+  });
+});
+
+/** A database that only the first migrations have made, as the specs of one describe use it. */
+function databaseUpTo(
+  migrations: number,
+): () => { readonly client: pg.Client; readonly url: string } {
+  let folder: string;
+  let client: pg.Client;
+  const name = `older_${randomUUID().replaceAll('-', '')}`;
+  beforeAll(async () => {
+    folder = await mkdtemp(path.join(tmpdir(), 'honest-ledger-'));
+    await cp(MIGRATIONS, folder, { recursive: true });
+    const journal = path.join(folder, 'meta', '_journal.json');
+    const all = JSON.parse(await readFile(journal, 'utf8')) as { entries: unknown[] };
+    await writeFile(journal, JSON.stringify({ ...all, entries: all.entries.slice(0, migrations) }));
+    await administer(`create database ${name}`);
+    await migrateDatabase(urlOf(name), folder);
+    client = new pg.Client({ connectionString: urlOf(name) });
+    await client.connect();
+  });
+  afterAll(async () => {
+    await client.end();
+    await administer(`drop database ${name}`);
+    await rm(folder, { recursive: true });
+  });
+  return () => ({ client, url: urlOf(name) });
+}

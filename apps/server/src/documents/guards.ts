@@ -4,6 +4,7 @@ import {
   compareExact,
   decimal,
   print,
+  printed,
   roundToDigits,
   takenFromDocument,
   takenFromLine,
@@ -152,15 +153,16 @@ const OFF_DIGITS = 2;
 
 function floorBroken(line: LineWithPrice): BrokenGuard[] {
   const { floor } = line;
-  if (floor?.short?.then !== 'hold') return [];
-  const { percent, short } = floor;
+  const { least, short, untested } = floor ?? {};
+  if ((short ?? untested)?.then !== 'hold') return [];
   return [
     {
       kind: 'floor',
       ...ofLine(line),
       amount: print(line.net),
-      percent: percent && print(percent),
-      missing: print(short.amount),
+      least: least ? printed(least) : null,
+      missing: short ? print(short.amount) : null,
+      untested: untested?.missing ?? null,
     },
   ];
 }

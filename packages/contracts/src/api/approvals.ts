@@ -1,4 +1,4 @@
-import type { DocumentKind } from '@honest-ledger/engine';
+import type { DocumentKind, FloorLeast, FloorMissing, Printed } from '@honest-ledger/engine';
 import Joi from 'joi';
 import { decimalText, objectOf } from '../forms/fields';
 import { orderFields, pageFields, searchText, type ListOrder, type PageAsked } from './pages';
@@ -31,13 +31,15 @@ export interface BrokenLimit extends GuardedGoods {
   readonly off: string | null;
 }
 
-/** Goods are sold below their floor. */
+/** Goods are sold below their floor, or nobody can know whether they are. */
 export interface BrokenFloor extends GuardedGoods {
   readonly kind: 'floor';
-  /** The margin that they keep, in percent; null where the reader may not see costs. */
-  readonly percent: string | null;
-  /** What is missing; null where the reader may not see costs. */
+  /** The least that they are sold for; null where the reader may not see costs. */
+  readonly least: Printed<FloorLeast> | null;
+  /** What the amount is short of it; null where the reader may not see costs, or it was not tested. */
   readonly missing: string | null;
+  /** What the test lacks; null where it was tested, or the reader may not see costs. */
+  readonly untested: FloorMissing | null;
 }
 
 /** Asked for, and what became of it; overtaken where the document was changed in between. */

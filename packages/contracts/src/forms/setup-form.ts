@@ -14,7 +14,7 @@ import { datedFromForm, levelFromForm } from './level-form';
 
 /** The name and version of the format, as they stand in a setup file. */
 export const SETUP_FORMAT = 'honest-ledger-setup';
-export const SETUP_FORMAT_VERSION = 2;
+export const SETUP_FORMAT_VERSION = 3;
 
 /** A published setup as JSON: decimals are text. */
 export interface SetupForm extends Printed<Setup> {
@@ -70,7 +70,14 @@ export function setupToForm(setup: Setup): SetupForm {
 
 /** A floor from its checked form. */
 export function floorFromForm(form: SettingsForm['floors'][number]): Floor {
-  return { ...form, margin: decimal(form.margin) };
+  const { least } = form;
+  return {
+    ...form,
+    least:
+      least.kind === 'amount'
+        ? { ...least, amount: decimal(least.amount) }
+        : { ...least, percent: decimal(least.percent) },
+  };
 }
 
 export function agreementFromForm(form: AgreementForm): Agreement {

@@ -19,6 +19,7 @@ import {
   itemNumber,
   MARGIN_BOUNDS,
   objectOf,
+  PERCENT_BOUNDS,
   PRICE_BOUNDS,
   shortText,
   unitCode,
@@ -28,6 +29,7 @@ import { levelSchema, twins } from './level-schema';
 import { ruleSchema, savedConditionSchema } from './rule-schema';
 import { check, type Reading } from './reading';
 import { reachSchema } from './reach-schema';
+import { fromVersion2 } from './setup-version-2';
 import {
   SETUP_FORMAT,
   SETUP_FORMAT_VERSION,
@@ -83,6 +85,15 @@ const sharedPrices = Joi.array()
   .unique('id')
   .default([]);
 
+const floorLeast = oneOfKinds<SettingsForm['floors'][number]['least']>({
+  margin: Joi.object({ percent: decimalText({ ...MARGIN_BOUNDS, from: '0' }).required() }),
+  amount: Joi.object({
+    amount: decimalText(PRICE_BOUNDS).required(),
+    currency: currencyCode.required(),
+  }),
+  ofBasePrice: Joi.object({ percent: decimalText({ ...PERCENT_BOUNDS, from: '0' }).required() }),
+});
+
 /** What holds for the whole setup. */
 export const settingsFields = {
   homeCurrency: currencyCode.required(),
@@ -107,7 +118,7 @@ export const settingsFields = {
       objectOf<SettingsForm['floors'][number]>({
         id: identifier.required(),
         reach: reachSchema.required(),
-        margin: decimalText({ ...MARGIN_BOUNDS, from: '0' }).required(),
+        least: floorLeast.required(),
         then: Joi.string()
           .valid(...FLOOR_ACTIONS)
           .required(),
@@ -174,8 +185,8 @@ function missingShared({
   return pointed.find((id) => !known.has(id));
 }
 
-/** Reads a setup file's content. */
+/** Reads a setup file's content, of this version of the form or the one before. */
 export function readSetup(json: unknown): Reading<Setup> {
-  const reading = check<SetupForm>(setupSchema, json);
+  const reading = check<SetupForm>(setupSchema, fromVersion2(json));
   return reading.ok ? { ok: true, value: setupFromForm(reading.value) } : reading;
 }

@@ -1,3 +1,4 @@
+import { decimal } from '@honest-ledger/engine';
 import { readDocument } from './document-schema';
 import { check, type FieldProblem, type Reading } from './reading';
 import { levelContentSchema } from './level-schema';
@@ -7,7 +8,7 @@ type Json = Record<string, unknown>;
 
 const setup = (changes: Json = {}): Json => ({
   format: 'honest-ledger-setup',
-  formatVersion: 2,
+  formatVersion: 3,
   version: 1,
   homeCurrency: 'EUR',
   roundingMode: 'halfAwayFromZero',
@@ -43,6 +44,29 @@ describe('a setup or document that is wrong', () => {
   it('is refused under another format or another format version', () => {
     expect(found(readSetup(setup({ format: 'other' })))[0]).toMatch(/^format: /);
     expect(found(readSetup(setup({ formatVersion: 1 })))[0]).toMatch(/^formatVersion: /);
+  });
+
+  it('is read from the setup form before, where floors were margins alone', () => {
+    const old = { id: 'all', reach: { kind: 'all' }, margin: '12.5', then: 'hold' };
+    const read = readSetup(setup({ formatVersion: 2, floors: [old] }));
+    const least = { kind: 'margin', percent: decimal('12.5') } as const;
+    expect(read.ok && read.value.floors).toEqual([
+      { id: 'all', reach: { kind: 'all' }, least, then: 'hold' },
+    ]);
+    expect(readSetup(setup({ formatVersion: 3, floors: [old] })).ok).toBeFalse();
+  });
+
+  it('is refused where a floor is not the least of anything', () => {
+    const at = (least: Json): string[] =>
+      found(
+        readSetup(setup({ floors: [{ id: 'a', reach: { kind: 'all' }, least, then: 'warn' }] })),
+      );
+    expect(at({ kind: 'amount', amount: '12.50', currency: 'EUR' })).toEqual([]);
+    expect(at({ kind: 'ofBasePrice', percent: '85' })).toEqual([]);
+    expect(at({ kind: 'amount', amount: '-1', currency: 'EUR' })[0]).toContain('at least 0');
+    expect(at({ kind: 'amount', amount: '1' })[0]).toContain('currency');
+    expect(at({ kind: 'ofBasePrice', percent: '-1' })[0]).toContain('at least 0');
+    expect(at({ kind: 'margin', percent: '100' })[0]).toContain('at most 99.9999');
   });
 
   it('names the path and the right form of a decimal', () => {

@@ -25,7 +25,8 @@ function floor(
   then: Floor['then'],
   reach: Floor['reach'] = { kind: 'all' },
 ): Floor {
-  return { id: `${then} ${margin}`, reach, margin: decimal(margin), then };
+  const least = { kind: 'margin', percent: decimal(margin) } as const;
+  return { id: `${then} ${margin}`, reach, least, then };
 }
 
 /** Goods that cost 6.00 and are sold for 10.00. */
@@ -62,10 +63,22 @@ function told({ lines }: PricedDocument): (string | null)[][] {
     return [
       print(one.net),
       one.floor && print(one.floor.lifted),
-      short ? `${short.then} ${print(short.amount)}` : null,
+      short ? `${short.then} ${print(short.amount)}` : untestedOf(one),
     ];
   });
 }
+
+function untestedOf({ floor: found }: LineWithPrice): string | null {
+  const untested = found?.untested;
+  return untested ? `${untested.then} without ${untested.missing}` : null;
+}
+
+const stated = (least: Floor['least'], then: Floor['then']): Floor => ({
+  id: `${then} ${least.kind}`,
+  reach: { kind: 'all' },
+  least,
+  then,
+});
 
 describe('a floor', () => {
   it('says, holds or lifts what is sold for less', () => {
@@ -91,6 +104,83 @@ describe('a floor', () => {
     ]);
   });
 
+  it('may be an amount for each base unit, in a currency of its own', () => {
+    const at = (currency: string, then: Floor['then'], off: string, quantity = '2'): unknown => {
+      const least = { kind: 'amount', amount: decimal('8.405'), currency } as const;
+      return told(priced([stated(least, then)], [line('IT-1', off, quantity)]));
+    };
+    // 2 x 8.405 = 16.81
+    expect(at('EUR', 'hold', '16')).toEqual([['16.80', '0.00', 'hold 0.01']]);
+    expect(at('EUR', 'warn', '15.95')).toEqual([['16.81', null, null]]);
+    // what each unit is at least is not rounded before the line is: 3 x 8.405 = 25.215
+    expect(at('EUR', 'lift', '20', '3')).toEqual([['25.22', '1.22', null]]);
+    expect(at('GBP', 'warn', '16')).toEqual([['16.80', '0.00', 'warn without rate']]);
+  });
+
+  it('of an amount is for base units and for time, whatever a line is counted in', () => {
+    const box = { unit: 'box', factor: decimal('12'), digits: 0 };
+    const items = [itemOf({ item: 'IT-1', units: [box], timeUnit: 'day' })];
+    const least = { kind: 'amount', amount: decimal('1.00'), currency: 'EUR' } as const;
+    const boxes = lineOf('2', { item: 'IT-1', unit: 'box', duration: decimal('3') });
+    const setup = setupOf({
+      basePrices: [{ ...basePrice('0.90'), item: 'IT-1' }],
+      floors: [stated(least, 'lift')],
+    });
+    const facts = factsOf({ customer: null, items });
+    // 24 pieces for 3 days: 64.80, and 72.00 at least
+    expect(told(price(setup, documentOf('1', { facts, lines: [boxes] })))).toEqual([
+      ['72.00', '7.20', null],
+    ]);
+  });
+
+  it('may be a percent of the base price', () => {
+    const least = { kind: 'ofBasePrice', percent: decimal('85') } as const;
+    const at = (then: Floor['then'], off: string): unknown =>
+      told(priced([stated(least, then)], [line('IT-1', off, '3')]));
+    expect(at('hold', '15')).toEqual([['25.50', null, null]]);
+    expect(at('hold', '15.1')).toEqual([['25.47', '0.00', 'hold 0.03']]);
+    expect(at('lift', '20')).toEqual([['25.50', '1.50', null]]);
+  });
+
+  it('is told, and held where it does not only warn, where a line has no cost to test it by', () => {
+    const at = (then: Floor['then'], least: Floor['least']): unknown => {
+      const facts = factsOf({ customer: null, items: [itemOf({ item: 'IT-1' })] });
+      const byHand = { price: decimal('5.00'), reason: 'so' };
+      const lines = [lineOf('1', { item: 'IT-1', priceByHand: byHand })];
+      return told(
+        price(setupOf({ floors: [stated(least, then)] }), documentOf('1', { facts, lines })),
+      );
+    };
+    const margin = { kind: 'margin', percent: decimal('20') } as const;
+    expect(at('warn', margin)).toEqual([['5.00', '0.00', 'warn without cost']]);
+    expect(at('hold', margin)).toEqual([['5.00', '0.00', 'hold without cost']]);
+    expect(at('lift', margin)).toEqual([['5.00', '0.00', 'hold without cost']]);
+    const part = { kind: 'ofBasePrice', percent: decimal('85') } as const;
+    expect(at('hold', part)).toEqual([['5.00', '0.00', 'hold without basePrice']]);
+  });
+
+  it('cannot be tested for a deal of which one line has no cost', () => {
+    const deal = halfPriceOf('IT-2');
+    const cost = {
+      kind: 'standard',
+      amount: decimal('6.00'),
+      currency: 'EUR',
+      unit: null,
+    } as const;
+    const items = [itemOf({ item: 'IT-1' }), itemOf({ item: 'IT-2', costs: [cost] })];
+    const setup = setupOf({
+      basePrices: ITEMS.map((item) => ({ ...basePrice('10.00'), item })),
+      floors: [floor('20', 'lift')],
+      rules: [deal],
+    });
+    const facts = factsOf({ customer: null, items });
+    const lines = [line('IT-1', '0'), line('IT-2', '0')];
+    expect(told(price(setup, documentOf('1', { facts, lines })))).toEqual([
+      ['10.00', '0.00', 'hold without cost'],
+      ['5.00', '0.00', 'hold without cost'],
+    ]);
+  });
+
   it('is the narrowest that takes the goods in', () => {
     const floors = [floor('20', 'lift'), floor('0', 'warn', { kind: 'item', item: 'IT-1' })];
     expect(told(priced(floors, [line('IT-1', '30'), line('IT-2', '30')]))).toEqual([
@@ -113,14 +203,7 @@ describe('a floor', () => {
   });
 
   it('tests what one deal sells together as one', () => {
-    const deal = ruleOf({
-      kind: 'buyAndGet',
-      buy: { reaches: [{ kind: 'item', item: 'IT-1' }], quantity: 1 },
-      get: { reaches: [{ kind: 'item', item: 'IT-2' }], quantity: 1 },
-      offer: { kind: 'percent', percent: decimal('-50') },
-      dearest: false,
-      most: null,
-    });
+    const deal = halfPriceOf('IT-2');
     const lines = [line('IT-1', '0'), line('IT-2', '0')];
     // 15.00 for what costs 12.00: a margin of 20 %, though that of the second is below zero
     expect(told(priced([floor('20', 'lift')], lines, {}, [deal])).map(([net]) => net)).toEqual([
@@ -139,12 +222,12 @@ describe('a floor', () => {
     fc.assert(
       fc.property(setups, documents, ({ rules: _, ...rest }, document) => {
         const setup = { ...rest, rules: [] };
-        const margins = new Map(setup.floors.map(({ id, margin }) => [id, margin]));
         const { lines } = price(setup, document);
         for (const one of lines) {
-          if (one.kind !== 'priced' || !one.floor) continue;
-          const { lifted, short, floor: id } = one.floor;
-          const margin = margins.get(id) ?? decimal('0');
+          if (one.kind !== 'priced' || !one.floor || one.floor.untested) continue;
+          const { lifted, short, least } = one.floor;
+          if (least?.kind !== 'margin') continue;
+          const margin = least.percent;
           const misses = !reaches(one, one.net, margin);
           expect(misses).toBe(short !== null);
           if (short) expect(reaches(one, sum([one.net, short.amount]), margin)).toBeTrue();
@@ -162,6 +245,18 @@ describe('a floor', () => {
     expect(below).toBeGreaterThan(5);
   });
 });
+
+/** Whoever buys one IT-1 has one of other goods at half its price. */
+function halfPriceOf(item: string): Rule {
+  return ruleOf({
+    kind: 'buyAndGet',
+    buy: { reaches: [{ kind: 'item', item: 'IT-1' }], quantity: 1 },
+    get: { reaches: [{ kind: 'item', item }], quantity: 1 },
+    offer: { kind: 'percent', percent: decimal('-50') },
+    dearest: false,
+    most: null,
+  });
+}
 
 function reaches({ cost }: LineWithPrice, amount: Decimal, margin: Decimal): boolean {
   if (!cost) throw new Error('a line with a floor has a cost');

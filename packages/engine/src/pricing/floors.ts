@@ -1,22 +1,28 @@
 import { compare, subtract, sum, withDigits, ZERO, type Decimal } from '../number/decimal';
+import { multiplyExact, percentOfExact, type Exact } from '../number/exact';
+import { exchange } from '../number/exchange';
 import { priceAtMargin } from '../number/markup';
 import { shareOut } from '../number/share-out';
-import type { Floor, FloorAction } from '../setup/floor';
+import type { DocumentLine } from '../setup/document';
+import type { Floor, FloorAction, FloorLeast } from '../setup/floor';
+import { basePriceOfLine } from './base-price';
 import { costed } from './cost';
 import type { LineInProgress, PricingContext } from './line-in-progress';
 import { netOf, sumOf } from './net-of';
+import type { FloorMissing } from './priced';
+import { baseUnit, perUnit } from './units';
 import { upToDigits } from './up-to-digits';
 
-/** A line with the least that it is sold for. */
+/** A line with the least that it is sold for, or what is missing to know it. */
 interface Floored {
   readonly work: LineInProgress;
   readonly floor: Floor;
-  readonly least: Decimal;
+  readonly least: Decimal | FloorMissing;
 }
 
 /**
  * Lines with their floors. Those that one deal sells together are one group, and are tested as one.
- * Lines whose goods have no floor, or whose cost nobody knows, are left out.
+ * Lines whose goods have no floor are left out.
  */
 export type FlooredDeals = readonly (readonly Floored[])[];
 
@@ -28,10 +34,8 @@ export function floorsOf(works: readonly LineInProgress[], context: PricingConte
   const byRule = new Map<string, Floored[]>();
   for (const work of works) {
     const [floor] = find(work.item);
-    const cost = floor && costed(work, context);
-    if (!cost) continue;
-    const least = upToDigits(priceAtMargin(cost.amount, floor.margin), context.amountDigits);
-    let deal: Floored[] = [{ work, floor, least }];
+    if (!floor) continue;
+    let deal: Floored[] = [{ work, floor, least: leastOf(floor.least, work, context) }];
     for (const { of, rule } of work.shares) {
       if (of !== 'group') continue;
       const known = byRule.get(rule.id);
@@ -48,6 +52,46 @@ export function floorsOf(works: readonly LineInProgress[], context: PricingConte
   return [...new Set(deals.values())];
 }
 
+/** What a line is sold for at least, up to the document's digits; or what is missing to know it. */
+function leastOf(
+  least: FloorLeast,
+  work: LineInProgress,
+  context: PricingContext,
+): Decimal | FloorMissing {
+  const exact = exactLeast(least, work, context);
+  return typeof exact === 'string' ? exact : upToDigits(exact, context.amountDigits);
+}
+
+function exactLeast(
+  least: FloorLeast,
+  work: LineInProgress,
+  context: PricingContext,
+): Exact | FloorMissing {
+  const { line, item, unit } = work;
+  switch (least.kind) {
+    case 'margin': {
+      const cost = costed(work, context);
+      return cost ? priceAtMargin(cost.amount, least.percent) : 'cost';
+    }
+    case 'amount': {
+      const each = exchange(least.amount, least.currency, context.currency, context.rates);
+      return each ? forLine(perUnit(each, baseUnit(item), unit), line) : 'rate';
+    }
+    case 'ofBasePrice': {
+      const each = basePriceOfLine(work, context);
+      if (!each) return 'basePrice';
+      const whole = forLine(perUnit(each, work.pricingUnit, unit), line);
+      return percentOfExact(whole, least.percent);
+    }
+  }
+}
+
+/** An amount per the line's unit for all of it. */
+function forLine(each: Exact, { quantity, duration }: DocumentLine): Exact {
+  const once = multiplyExact(each, quantity);
+  return duration === null ? once : multiplyExact(once, duration);
+}
+
 /**
  * Step 9: what is below its floor is lifted to it where that is said, by one amount for a line or
  * shared over the open lines of a deal. Nothing before it is computed anew.
@@ -56,11 +100,9 @@ export function liftToFloors(deals: FlooredDeals, context: PricingContext): void
   for (const deal of deals) {
     if (strictest(deal) !== 'lift') continue;
     const works = deal.map(({ work }) => work);
-    const missing = missingOf(
-      deal,
-      works.map(({ amount }) => amount),
-      context,
-    );
+    const amounts = works.map(({ amount }) => amount);
+    const missing = missingOf(deal, amounts, context);
+    if (typeof missing === 'string') continue;
     const open = works.filter(({ closedBy }) => closedBy === null);
     if (!missing || open.length === 0) continue;
     const lifts = shareOut(
@@ -72,40 +114,52 @@ export function liftToFloors(deals: FlooredDeals, context: PricingContext): void
       const lifted = lifts[place] ?? ZERO;
       const floor = deal.find((one) => one.work === work)?.floor;
       if (!floor) continue;
-      work.floor = { ...named(floor, context), lifted, short: null };
+      work.floor = { ...named(floor, context), lifted, short: null, untested: null };
       work.amount = sumOf([work.amount, lifted], context);
     }
   }
 }
 
-/** At the end of step 10: what is below its floor now is said, or held. */
+/** At the end of step 10: what is below its floor now, or cannot be tested, is said or held. */
 export function holdAtFloors(deals: FlooredDeals, context: PricingContext): void {
   for (const deal of deals) {
     const nets = deal.map(({ work }) => netOf(work));
     const missing = missingOf(deal, nets, context);
     if (!missing) continue;
     const then = strictest(deal) === 'warn' ? 'warn' : 'hold';
+    const none = withDigits(ZERO, context.amountDigits);
+    if (typeof missing === 'string') {
+      const untested = { missing, then } as const;
+      for (const { work, floor } of deal) {
+        work.floor = { ...named(floor, context), lifted: none, short: null, untested };
+      }
+      continue;
+    }
     const shares = shareOut(missing, weights(nets), context.amountDigits);
     for (const [place, { work, floor }] of deal.entries()) {
-      const lifted = work.floor?.lifted ?? withDigits(ZERO, context.amountDigits);
+      const lifted = work.floor?.lifted ?? none;
       const short = { amount: shares[place] ?? ZERO, then } as const;
-      work.floor = { ...named(floor, context), lifted, short };
+      work.floor = { ...named(floor, context), lifted, short, untested: null };
     }
   }
 }
 
-function named({ id, margin }: Floor, { setup: { version } }: PricingContext) {
-  return { version, floor: id, percent: margin };
+function named({ id, least }: Floor, { setup: { version } }: PricingContext) {
+  return { version, floor: id, least };
 }
 
-/** What a deal is short of the least that it is sold for; null for nothing. */
+/** What a deal is short of the least that it is sold for, null for nothing; or why nobody can know. */
 function missingOf(
   deal: readonly Floored[],
   amounts: readonly Decimal[],
   context: PricingContext,
-): Decimal | null {
-  const least = sum(deal.map((one) => one.least));
-  const missing = subtract(least, sum(amounts));
+): Decimal | FloorMissing | null {
+  const leasts: Decimal[] = [];
+  for (const { least } of deal) {
+    if (typeof least === 'string') return least;
+    leasts.push(least);
+  }
+  const missing = subtract(sum(leasts), sum(amounts));
   return compare(missing, ZERO) > 0 ? withDigits(missing, context.amountDigits) : null;
 }
 

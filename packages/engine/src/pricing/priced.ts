@@ -4,7 +4,7 @@ import type { Exact } from '../number/exact';
 import type { CostKind } from '../setup/cost';
 import type { DiscountByHand, KeptPrice } from '../setup/document';
 import type { TaxCategory } from '../setup/facts';
-import type { FloorId } from '../setup/floor';
+import type { FloorId, FloorLeast } from '../setup/floor';
 import type { DocumentEffect, GroupEffect } from '../setup/rule';
 import type { ItemNumber, TimeUnit, UnitCode } from '../setup/goods';
 import type {
@@ -18,7 +18,7 @@ import type {
 } from '../workings/workings';
 
 /** Raised by every change of the engine that can alter a cent or a working. */
-export const MODEL_VERSION = 11;
+export const MODEL_VERSION = 12;
 
 export interface PricedDocument {
   readonly modelVersion: number;
@@ -77,20 +77,31 @@ export interface PricedTaxClass {
   readonly tax: Decimal;
 }
 
-/** A line at the floor of its goods, or below it, in the document's currency. Who may not see costs reads what it was lifted by. */
+/** A line at the floor of its goods, below it, or with one that cannot be tested; in the document's currency. */
 export interface PricedFloor {
   readonly version: number;
   readonly floor: FloorId;
-  /** The margin that it keeps, in percent; null where the reader may not see costs. */
-  readonly percent: Decimal | null;
+  /** What its goods are sold for at least; null where the reader may not see costs. */
+  readonly least: FloorLeast | null;
   /** What the line's amount was lifted by. */
   readonly lifted: Decimal;
   /** What is still missing, and whether that is only said; null for nothing. */
   readonly short: {
     readonly amount: Decimal;
-    readonly then: 'warn' | 'hold';
+    readonly then: FloorOutcome;
+  } | null;
+  /** What the test lacks, for this line or one that is tested with it; null where it was tested. */
+  readonly untested: {
+    readonly missing: FloorMissing;
+    readonly then: FloorOutcome;
   } | null;
 }
+
+/** What becomes of a line that is below its floor, or cannot be tested. */
+export type FloorOutcome = 'warn' | 'hold';
+
+/** What a floor cannot be tested without: a cost or a base price in the document's currency, or a rate for its own. */
+export type FloorMissing = 'cost' | 'basePrice' | 'rate';
 
 /** What a code that was typed does. */
 export interface CodeState {

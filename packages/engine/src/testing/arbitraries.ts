@@ -13,7 +13,7 @@ import {
 import type { CustomerFacts, OutletFacts, TaxFacts } from '../setup/facts';
 import type { BasePrice } from '../setup/goods';
 import type { Adjusting, Basis, Level, LevelEntry, TypedPrice } from '../setup/level';
-import { FLOOR_ACTIONS } from '../setup/floor';
+import { FLOOR_ACTIONS, type FloorLeast } from '../setup/floor';
 import { RULE_CHOICES, type DocumentOff } from '../setup/rule';
 import type { Setup } from '../setup/setup';
 import { breaks } from './arbitrary-breaks';
@@ -173,6 +173,23 @@ const basePrices: fc.Arbitrary<BasePrice[]> = fc
   )
   .map((found) => found.filter((one) => one !== null));
 
+const floorLeasts: fc.Arbitrary<FloorLeast> = fc.oneof(
+  {
+    weight: 3,
+    arbitrary: fc
+      .constantFrom(make(0, 0), make(125, 1), make(60, 0))
+      .map((percent) => ({ kind: 'margin' as const, percent })),
+  },
+  fc.record({
+    kind: fc.constant('amount' as const),
+    amount: prices,
+    currency: fc.constantFrom('EUR', 'USD', 'KWD'),
+  }),
+  fc
+    .constantFrom(make(0, 0), make(85, 0), make(1105, 1))
+    .map((percent) => ({ kind: 'ofBasePrice' as const, percent })),
+);
+
 /** A setup over those items with three levels; B may start from A, and C from both and itself. */
 export const setups: fc.Arbitrary<Setup> = fc.record({
   version: fc.integer({ min: 1, max: 99 }),
@@ -184,7 +201,7 @@ export const setups: fc.Arbitrary<Setup> = fc.record({
     fc.record({
       id: fc.uuid(),
       reach: reaches,
-      margin: fc.constantFrom(make(0, 0), make(125, 1), make(60, 0)),
+      least: floorLeasts,
       then: fc.constantFrom(...FLOOR_ACTIONS),
     }),
     { maxLength: 2 },

@@ -18,16 +18,24 @@ export function withoutCosts(line: Line): Line {
   return {
     ...line,
     cost: null,
-    floor: line.floor && floorWithoutCosts(line.floor),
+    floor: line.floor && floorWithoutCosts(line.floor, line.shares),
     slices: line.slices.map((slice) => withoutCostSteps(slice, line.item)),
     notApplied,
     computed: line.computed && withoutCosts(line.computed),
   } satisfies Printed<LineWithPrice>;
 }
 
-/** That something is below its floor says what it costs; what it was lifted by is in its price. */
-function floorWithoutCosts(floor: Printed<PricedFloor>): Printed<PricedFloor> | null {
-  return /[1-9]/.test(floor.lifted) ? { ...floor, percent: null, short: null } : null;
+/**
+ * How far something is below a margin says what it costs; what it was lifted by is in its price. What is
+ * tested together with others may be short of their margins.
+ */
+function floorWithoutCosts(
+  floor: Printed<PricedFloor>,
+  shares: Printed<LineWithPrice>['shares'],
+): Printed<PricedFloor> | null {
+  const isOfCost = floor.least?.kind === 'margin' || shares.some(({ of }) => of === 'group');
+  if (!isOfCost) return floor;
+  return /[1-9]/.test(floor.lifted) ? { ...floor, least: null, short: null, untested: null } : null;
 }
 
 function withoutCostSteps(slice: Printed<PricedSlice>, item: string): Printed<PricedSlice> {
@@ -84,11 +92,11 @@ export function asksForCosts({
   readonly costTables: readonly unknown[];
   readonly breaks: readonly { readonly basis: { readonly kind: string } }[];
   readonly rules: readonly { readonly when: Printed<Condition> }[];
-  readonly floors: readonly unknown[];
+  readonly floors: readonly { readonly least: { readonly kind: string } }[];
 }): boolean {
   return (
     costTables.length > 0 ||
-    floors.length > 0 ||
+    floors.some(({ least }) => least.kind === 'margin') ||
     levels.some(({ entries }) => entries.some(isEntryOfCost)) ||
     breaks.some(({ basis }) => basis.kind === 'cost') ||
     rules.some(({ when }) => isConditionOfCost(when))

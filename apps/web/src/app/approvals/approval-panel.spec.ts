@@ -28,8 +28,9 @@ const GUARDS: readonly BrokenGuard[] = [
     quantity: '2',
     unit: 'bag',
     amount: '25.92',
-    percent: '12',
+    least: { kind: 'margin', percent: '12' },
     missing: '1.10',
+    untested: null,
   },
 ];
 
@@ -67,7 +68,7 @@ describe('the approval of a document', () => {
     expect(screen.text()).toContain(
       '2 bag of CL-0207 for 25.92 EUR in place of 32.40: 6.48 EUR less by hand, 20.00 %, where sales may take off 5 %.',
     );
-    expect(screen.text()).toContain('1.10 EUR below the floor of 12 % margin.');
+    expect(screen.text()).toContain('1.10 EUR below the floor of a margin of 12 %.');
     await screen.type('What you say to the approver', 'Please');
     await screen.press('Ask for approval');
     const asked = await screen.answer('POST', '/api/documents/1007/approval', null);

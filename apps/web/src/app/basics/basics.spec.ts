@@ -83,12 +83,15 @@ describe('what holds for all prices', () => {
   it('has floors in its settings: added as its cost, changed and taken out', async () => {
     await screen.press('Add a floor');
     const added = (await kept('settings/settings')) as { content: typeof SETTINGS };
-    const fresh = { reach: { kind: 'all' as const }, margin: '0', then: 'warn' as const };
+    const least = { kind: 'margin' as const, percent: '0' };
+    const fresh = { reach: { kind: 'all' as const }, least, then: 'warn' as const };
     expect(added.content.floors).toEqual([{ id: jasmine.any(String), ...fresh }]);
-    await screen.type('Margin of floor 1, in percent', '12');
+    await screen.type('Figure of floor 1', '12');
     await screen.choose('What is done below floor 1', 'wait for approval');
     const changed = (await kept('settings/settings')) as { content: typeof SETTINGS };
-    expect(changed.content.floors[0]).toEqual(jasmine.objectContaining({ margin: '12' }));
+    expect(changed.content.floors[0]).toEqual(
+      jasmine.objectContaining({ least: { kind: 'margin', percent: '12' } }),
+    );
     const held = (await kept('settings/settings')) as { content: typeof SETTINGS };
     expect(held.content.floors[0]).toEqual(jasmine.objectContaining({ then: 'hold' }));
     await screen.press('Take out floor 1');

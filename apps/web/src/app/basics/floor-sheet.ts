@@ -1,11 +1,19 @@
-import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import type { SettingsForm } from '@honest-ledger/contracts';
-import { FLOOR_ACTIONS, type FloorAction, type Reach } from '@honest-ledger/engine';
+import {
+  FLOOR_ACTIONS,
+  type FloorAction,
+  type FloorLeast,
+  type Reach,
+} from '@honest-ledger/engine';
+import { Store } from '@ngrx/store';
 import { CodeChoice } from '../reference/code-choice';
 import { ReachChoice } from '../reference/reach-choice';
+import { referenceFeature } from '../reference/reference.feature';
 import { FigureField } from '../shared/figure-field';
 
 type Floors = SettingsForm['floors'];
+type Least = Floors[number]['least'];
 
 const THEN: Readonly<Record<FloorAction, string>> = {
   warn: 'say so',
@@ -13,61 +21,17 @@ const THEN: Readonly<Record<FloorAction, string>> = {
   lift: 'lift the line to it',
 };
 
-/** The least that goods are sold for: which goods, what margin they keep, and what is done below it. */
+const LEASTS: Readonly<Record<FloorLeast['kind'], string>> = {
+  margin: 'margin, %',
+  amount: 'amount for each base unit',
+  ofBasePrice: '% of the base price',
+};
+
+/** The least that goods are sold for: which goods, what they keep or cost at least, and what is done below it. */
 @Component({
   selector: 'hl-floor-sheet',
   imports: [CodeChoice, FigureField, ReachChoice],
-  template: `
-    <table class="ledger" aria-label="Floors">
-      <thead>
-        <tr>
-          <th>Goods</th>
-          <th class="figure">Keep a margin of, %</th>
-          <th>Below it</th>
-          <th><span class="unseen">Take out</span></th>
-        </tr>
-      </thead>
-      <tbody>
-        @for (floor of floors(); track floor.id; let index = $index) {
-          <tr>
-            <td class="goods">
-              <hl-reach-choice [reach]="floor.reach" (changed)="set(index, { reach: $event })" />
-            </td>
-            <td class="figure">
-              <hl-figure-field
-                [label]="'Margin of floor ' + (index + 1) + ', in percent'"
-                [value]="floor.margin"
-                (changed)="set(index, { margin: $event })"
-              />
-            </td>
-            <td>
-              <hl-code-choice
-                [label]="'What is done below floor ' + (index + 1)"
-                [code]="floor.then"
-                [all]="actions"
-                (chosen)="setThen(index, $event)"
-              />
-            </td>
-            <td>
-              <button
-                type="button"
-                class="quiet small"
-                [attr.aria-label]="'Take out floor ' + (index + 1)"
-                (click)="takeOut(index)"
-              >
-                Take out
-              </button>
-            </td>
-          </tr>
-        } @empty {
-          <tr>
-            <td colspan="4" class="soft">None: goods are sold for whatever comes out.</td>
-          </tr>
-        }
-      </tbody>
-    </table>
-    <button type="button" class="quiet small" (click)="add()">Add a floor</button>
-  `,
+  templateUrl: './floor-sheet.html',
   styleUrl: './basics.scss',
   styles: `
     .goods {
@@ -78,12 +42,38 @@ const THEN: Readonly<Record<FloorAction, string>> = {
 })
 export class FloorSheet {
   readonly floors = input.required<Floors>();
+  /** The currency that a new amount is in. */
+  readonly home = input.required<string>();
   readonly changed = output<Floors>();
 
+  private readonly reference = inject(Store).selectSignal(referenceFeature.selectReference);
   protected readonly actions = FLOOR_ACTIONS.map((code) => ({ code, name: THEN[code] }));
+  protected readonly leasts = Object.entries(LEASTS).map(([code, name]) => ({ code, name }));
+  protected readonly currencies = computed(() =>
+    this.reference().customers.currencies.map((code) => ({ code, name: code })),
+  );
 
-  protected set(index: number, part: { readonly reach?: Reach; readonly margin?: string }): void {
-    this.replace(index, part);
+  protected setReach(index: number, reach: Reach): void {
+    this.replace(index, { reach });
+  }
+
+  /** Another kind begins where it binds nothing: a figure of one kind says nothing in another. */
+  protected setKind(index: number, code: string): void {
+    const least: Least =
+      code === 'amount'
+        ? { kind: 'amount', amount: '0', currency: this.home() }
+        : { kind: code === 'ofBasePrice' ? 'ofBasePrice' : 'margin', percent: '0' };
+    this.replace(index, { least });
+  }
+
+  protected setFigure(index: number, { least }: Floors[number], figure: string): void {
+    this.replace(index, {
+      least: least.kind === 'amount' ? { ...least, amount: figure } : { ...least, percent: figure },
+    });
+  }
+
+  protected setCurrency(index: number, { least }: Floors[number], currency: string): void {
+    if (least.kind === 'amount') this.replace(index, { least: { ...least, currency } });
   }
 
   protected setThen(index: number, code: string): void {
@@ -97,7 +87,8 @@ export class FloorSheet {
 
   /** A new one says that nothing is sold below its cost. */
   protected add(): void {
-    const fresh = { id: crypto.randomUUID(), reach: { kind: 'all' }, margin: '0' } as const;
+    const least = { kind: 'margin', percent: '0' } as const;
+    const fresh = { id: crypto.randomUUID(), reach: { kind: 'all' }, least } as const;
     this.changed.emit([...this.floors(), { ...fresh, then: 'warn' }]);
   }
 

@@ -71,6 +71,26 @@ describe('a line as the quote shows it', () => {
     expect([line?.parts, line?.each, line?.isAverage]).toEqual([[], '4.00', false]);
   });
 
+  it('says what the floor of its goods says, and nothing above it', () => {
+    const at = (short: object | null) =>
+      shown({
+        slices: [slice('9', '4.00', '36.00')],
+        amount: '36.00',
+        floor: {
+          version: 1,
+          floor: 'a',
+          least: { kind: 'ofBasePrice', percent: '85' },
+          lifted: '0.00',
+          short,
+          untested: null,
+        },
+      })?.floor;
+    expect(at({ amount: '1200.50', then: 'warn' })).toBe(
+      '1,200.50 EUR below the floor of 85 % of the base price',
+    );
+    expect(at(null)).toBeNull();
+  });
+
   it('tells a larger quantity that costs less while it stands at its quantity', () => {
     const cheaper = { line: 'a', quantity: '25', more: '1', saves: '24.80' };
     const priced = {

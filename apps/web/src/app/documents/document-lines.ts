@@ -11,6 +11,7 @@ import {
   compare,
   decimal,
   documentTitle,
+  floorSentence,
   isDecimalText,
   paperLine,
   problemSentence,
@@ -36,6 +37,8 @@ export interface ShownLine extends DocumentLineInput {
   readonly parts: readonly PaperRow[];
   /** Whether its unit price is an average of several. */
   readonly isAverage: boolean;
+  /** What the floor of its goods says of it. */
+  readonly floor: string | null;
   /** A larger quantity with which the document costs less; null for none. */
   readonly cheaper: Printed<CheaperQuantity> | null;
   /** What the customer reads of it besides. */
@@ -113,6 +116,7 @@ function shownLine(
     each: withPrice && averageEach(withPrice),
     parts: paper && paper.rows.length > 1 ? paper.rows : [],
     isAverage: (withPrice?.slices.length ?? 0) > 1,
+    floor: withPrice?.floor ? floorSentence(withPrice.floor, currency, writer) : null,
     cheaper,
     words: paper?.words ?? [],
     amount: withPrice?.amount ?? null,

@@ -74,7 +74,7 @@ function view(changes: Partial<DocumentView> = {}): DocumentView {
     pricing: {
       setup: {
         format: 'honest-ledger-setup',
-        formatVersion: 2,
+        formatVersion: 3,
         version: 2,
         homeCurrency: 'EUR',
         roundingMode: 'halfAwayFromZero',

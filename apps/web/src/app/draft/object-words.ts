@@ -2,6 +2,7 @@ import type { AnyObjectChange, SetupContents } from '@honest-ledger/contracts';
 import {
   breakSentence,
   costTableSentence,
+  leastWords,
   levelSentence,
   conditionWords,
   reachWords,
@@ -155,8 +156,8 @@ function settingsSentence(
     .join('');
   const least = floors
     .map(
-      ({ reach, margin, then }) =>
-        `, ${FLOOR_WORDS[then]} ${reachWords(reach, names)} below a margin of ${margin} %`,
+      ({ reach, least, then }) =>
+        `, ${FLOOR_WORDS[then]} ${reachWords(reach, names)} below ${leastWords(least)}`,
     )
     .join('');
   const level = defaultLevel === null ? '' : `, level ${names.level(defaultLevel)} by default`;

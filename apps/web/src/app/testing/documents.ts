@@ -23,7 +23,7 @@ import { showScreen, signedIn, type ShownScreen } from './screens';
 
 export const SETUP: SetupForm = {
   format: 'honest-ledger-setup',
-  formatVersion: 2,
+  formatVersion: 3,
   version: 2,
   homeCurrency: 'EUR',
   roundingMode: 'halfAwayFromZero',

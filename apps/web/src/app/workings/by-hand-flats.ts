@@ -1,5 +1,6 @@
 import type { PricedLineForm } from '@honest-ledger/contracts';
-import { writeNumber } from '../shared/numbers';
+import { leastWords } from '@honest-ledger/engine';
+import { writeNumber, writer } from '../shared/numbers';
 
 type Priced = Extract<PricedLineForm, { kind: 'priced' }>;
 
@@ -28,9 +29,9 @@ export function byHandFlats({ discount, floor, discountShare }: Priced): FlatTol
             title: 'Floor',
             amount: floor.lifted,
             sentence:
-              floor.percent === null
+              floor.least === null
                 ? 'lifted to the least that its goods are sold for'
-                : `lifted to a margin of ${writeNumber(floor.percent)} %`,
+                : `lifted to ${leastWords(floor.least, writer)}`,
           },
         ]
       : []),
