@@ -14,6 +14,7 @@ export * from './api/files';
 export * from './api/find';
 export * from './api/imports';
 export * from './api/item-content';
+export * from './api/item-moves';
 export * from './api/levels';
 export * from './api/lists';
 export * from './api/pages';

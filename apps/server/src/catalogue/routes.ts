@@ -5,6 +5,7 @@ import {
   type CategoryRow,
   type GoodsGroups,
   type ItemEdit,
+  type ItemForeseen,
   type ItemPage,
   type ItemParams,
   type ItemQuery,
@@ -14,6 +15,7 @@ import type { FastifyPluginCallback } from 'fastify';
 import { serializable, snapshot } from '../database/database';
 import type { Services } from '../services';
 import { actor } from '../session/plugin';
+import { foreseeItem } from './foresee-item';
 import { readItem } from './item-page';
 import { keepItem } from './keep-item';
 import { findCategories, findGroups, findItems } from './queries';
@@ -42,6 +44,16 @@ export const catalogueRoutes: FastifyPluginCallback<Services> = (app, services, 
         await keepItem(transaction, item, request.body, actor(request, services));
         return readItem(transaction, services, item);
       }),
+  );
+
+  app.post<{ Params: ItemParams; Body: ItemEdit; Reply: ItemForeseen }>(
+    '/items/:item/foresee',
+    { config: { may: 'editFacts' }, schema: { params: itemParams, body: itemEditSchema } },
+    async (request) => {
+      const { item } = request.params;
+      const by = actor(request, services);
+      return { moves: await foreseeItem(database, services, item, request.body, by) };
+    },
   );
 
   app.get<{ Reply: CategoryRow[] }>('/categories', { config: { may: 'look' } }, () =>

@@ -134,6 +134,7 @@ const ROUTES: readonly (readonly [Method, string, Permission])[] = [
   ['GET', '/users', 'manageUsers'],
   ['PUT', '/users/new@saltmarsh.example', 'manageUsers'],
   ['PUT', '/items/CL-0207', 'editFacts'],
+  ['POST', '/items/CL-0207/foresee', 'editFacts'],
   ['GET', '/changes', 'look'],
   ['DELETE', `/drafts/${LEVEL}/waiting`, 'editSetup'],
   ['GET', '/imports', 'look'],

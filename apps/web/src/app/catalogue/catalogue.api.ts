@@ -1,6 +1,12 @@
 import { HttpClient } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
-import type { CategoryRow, ItemEdit, ItemPage, ItemView } from '@honest-ledger/contracts';
+import type {
+  CategoryRow,
+  ItemEdit,
+  ItemForeseen,
+  ItemPage,
+  ItemView,
+} from '@honest-ledger/contracts';
 import type { Observable } from 'rxjs';
 import { paramsOf, type Said } from '../shared/search-params';
 
@@ -18,6 +24,11 @@ export class CatalogueApi {
 
   keep(item: string, edit: ItemEdit): Observable<ItemView> {
     return this.http.put<ItemView>(`/api/items/${encodeURIComponent(item)}`, edit);
+  }
+
+  /** What an edit would move, without keeping it. */
+  foresee(item: string, edit: ItemEdit): Observable<ItemForeseen> {
+    return this.http.post<ItemForeseen>(`/api/items/${encodeURIComponent(item)}/foresee`, edit);
   }
 
   one(item: string): Observable<ItemView> {

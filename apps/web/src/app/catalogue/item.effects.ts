@@ -43,11 +43,34 @@ export const itemEffects = {
     { functional: true },
   ),
 
-  keepFacts: createEffect(
+  /** What moves no price is kept at once. */
+  foresee: createEffect(
     (actions$ = inject(Actions), api = inject(CatalogueApi), store = inject(Store)) => {
       const item = store.selectSignal(itemFeature.selectItem);
       return actions$.pipe(
         ofType(itemActions.factsEdited),
+        switchMap(({ facts }) => {
+          const open = item().value;
+          if (!open) return EMPTY;
+          return answer(
+            api.foresee(open.item, facts),
+            ({ moves }) =>
+              moves.length === 0
+                ? itemActions.factsConfirmed({ facts })
+                : itemActions.factsForeseen({ facts, moves }),
+            (problem) => itemActions.factsRefused({ facts, problem }),
+          );
+        }),
+      );
+    },
+    { functional: true },
+  ),
+
+  keepFacts: createEffect(
+    (actions$ = inject(Actions), api = inject(CatalogueApi), store = inject(Store)) => {
+      const item = store.selectSignal(itemFeature.selectItem);
+      return actions$.pipe(
+        ofType(itemActions.factsConfirmed),
         concatMap(({ facts }) => {
           const open = item().value;
           if (!open) return EMPTY;

@@ -1,5 +1,12 @@
-import type { ItemEdit, ItemView, ProblemDetails } from '@honest-ledger/contracts';
-import { createActionGroup, createFeature, createReducer, on, props } from '@ngrx/store';
+import type { ItemEdit, ItemMove, ItemView, ProblemDetails } from '@honest-ledger/contracts';
+import {
+  createActionGroup,
+  createFeature,
+  createReducer,
+  emptyProps,
+  on,
+  props,
+} from '@ngrx/store';
 import { failed, loading, nothingYet, ready, type Loadable } from '../shared/loadable';
 
 export const itemActions = createActionGroup({
@@ -10,6 +17,10 @@ export const itemActions = createActionGroup({
     Failed: props<{ problem: ProblemDetails }>(),
     /** Facts of the item, which count at once. */
     'Facts Edited': props<{ facts: ItemEdit }>(),
+    /** They move prices, which are shown before they are kept. */
+    'Facts Foreseen': props<{ facts: ItemEdit; moves: readonly ItemMove[] }>(),
+    'Facts Confirmed': props<{ facts: ItemEdit }>(),
+    'Facts Left': emptyProps(),
     'Facts Kept': props<{ item: ItemView }>(),
     'Facts Refused': props<{ facts: ItemEdit; problem: ProblemDetails }>(),
   },
@@ -17,11 +28,13 @@ export const itemActions = createActionGroup({
 
 interface ItemState {
   readonly item: Loadable<ItemView>;
+  /** What its facts as they are edited would move; null where that moves nothing, or was answered. */
+  readonly foreseen: { readonly facts: ItemEdit; readonly moves: readonly ItemMove[] } | null;
   /** Why its facts were not saved. */
   readonly factsRefused: { readonly facts: ItemEdit; readonly problem: ProblemDetails } | null;
 }
 
-const beginning: ItemState = { item: nothingYet, factsRefused: null };
+const beginning: ItemState = { item: nothingYet, foreseen: null, factsRefused: null };
 
 export const itemFeature = createFeature({
   name: 'item',
@@ -35,7 +48,20 @@ export const itemFeature = createFeature({
       ...state,
       item: failed(state.item, problem),
     })),
-    on(itemActions.factsEdited, (state): ItemState => ({ ...state, factsRefused: null })),
+    on(
+      itemActions.factsEdited,
+      itemActions.factsConfirmed,
+      itemActions.factsLeft,
+      (state): ItemState => ({
+        ...state,
+        foreseen: null,
+        factsRefused: null,
+      }),
+    ),
+    on(itemActions.factsForeseen, (state, { facts, moves }): ItemState => ({
+      ...state,
+      foreseen: { facts, moves },
+    })),
     on(itemActions.factsKept, (state, { item }): ItemState => ({ ...state, item: ready(item) })),
     on(itemActions.factsRefused, (state, { facts, problem }): ItemState => ({
       ...state,

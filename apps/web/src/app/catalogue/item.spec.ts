@@ -9,6 +9,7 @@ import { itemActions, itemFeature } from './item.feature';
 import { Item } from './item';
 
 const ADDRESS = '/api/items/CL-0207';
+const FORESEE = `${ADDRESS}/foresee`;
 const EDIT = '/api/edits/basePrice/CL-0207';
 const own = (price: string) => ({ kind: 'own', item: 'CL-0207', unit: null, price }) as const;
 
@@ -119,14 +120,37 @@ describe('an item', () => {
     await screen.press('Save');
     const detail = 'Somebody else has changed this item meanwhile.';
     const current = { ...view().facts, name: 'Theirs', revision: 7 };
-    await screen.answer('PUT', ADDRESS, problemBody(409, detail, { current }), 409);
+    await screen.answer('POST', FORESEE, problemBody(409, detail, { current }), 409);
     const cells = [...screen.host.querySelectorAll('hl-both-values td')];
     expect(cells.map(({ textContent }) => textContent.trim())).toEqual(['name', 'Theirs', 'Mine']);
     await screen.press('Keep mine instead');
     const kept = view({ revision: 8, facts: { ...view().facts, name: 'Mine' } });
+    await screen.answer('POST', FORESEE, { moves: [] });
     const sent = await screen.answer('PUT', ADDRESS, kept);
     expect(sent).toEqual(jasmine.objectContaining({ name: 'Mine', revision: 7 }));
     expect(screen.text()).not.toContain('Keep mine instead');
+  });
+
+  it('shows what its facts would move before they are saved, and saves once that is taken', async () => {
+    const move = { level: null, break: 'By the box', quantity: '10', unit: 'bag', currency: 'EUR' };
+    const moves = [{ ...move, was: '98.00', now: '1100.50' }];
+    await screen.press('Edit its facts');
+    await screen.type('Name', 'Mine');
+    await screen.press('Save');
+    await screen.answer('POST', FORESEE, { moves });
+    const told = screen.host.querySelector('hl-item-moves tbody')?.textContent ?? '';
+    for (const cell of ['By the box', '10 bag', '98.00 EUR', '1,100.50 EUR']) {
+      expect(told).toContain(cell);
+    }
+    await screen.press('Keep editing');
+    expect(screen.host.querySelector('hl-item-moves')).toBeNull();
+    await screen.press('Save');
+    await screen.answer('POST', FORESEE, { moves });
+    await screen.press('Save and change these prices');
+    const kept = view({ revision: 2, facts: { ...view().facts, name: 'Mine' } });
+    const sent = await screen.answer('PUT', ADDRESS, kept);
+    expect(sent).toEqual(jasmine.objectContaining({ name: 'Mine' }));
+    expect(screen.host.querySelector('hl-item-moves')).toBeNull();
   });
 
   it('keeps its facts open that are being edited while the same revision comes again', async () => {

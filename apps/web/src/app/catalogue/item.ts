@@ -35,6 +35,7 @@ import { EditRefusal } from '../draft/edit-refusal';
 import { EditSteps } from '../draft/edit-steps';
 import { objectEditsActions, type Drafted } from '../draft/object-edits.feature';
 import { ItemFacts } from './item-facts';
+import { ItemMoves } from './item-moves';
 import { itemActions, itemFeature } from './item.feature';
 
 /** One item: what it is, its base prices, and what each level makes of it. */
@@ -48,6 +49,7 @@ import { itemActions, itemFeature } from './item.feature';
     FigureField,
     ItemCostsPart,
     ItemFacts,
+    ItemMoves,
     Notice,
     RouterLink,
   ],
@@ -63,6 +65,7 @@ export class Item {
   private readonly reference = this.store.selectSignal(referenceFeature.selectReference);
   private readonly draftedNow = draftedNow();
   protected readonly factsRefused = this.store.selectSignal(itemFeature.selectFactsRefused);
+  protected readonly foreseen = this.store.selectSignal(itemFeature.selectForeseen);
   /** What somebody else left there, where the second of two was refused. */
   protected readonly theirFacts = computed((): ItemEdit | null => {
     const problem = this.factsRefused()?.problem;
@@ -184,6 +187,14 @@ export class Item {
   protected saveFacts(content: ItemContent): void {
     const revision = this.found().value?.revision ?? 0;
     this.store.dispatch(itemActions.factsEdited({ facts: { ...content, revision } }));
+  }
+
+  protected confirmFacts(facts: ItemEdit): void {
+    this.store.dispatch(itemActions.factsConfirmed({ facts }));
+  }
+
+  protected leaveFacts(): void {
+    this.store.dispatch(itemActions.factsLeft());
   }
 
   protected insistFacts(facts: ItemEdit, { revision }: ItemEdit): void {
