@@ -43,6 +43,7 @@ export * from './pricing/price-document';
 export * from './pricing/price-ends';
 export * from './pricing/priced';
 export * from './pricing/purchase';
+export * from './pricing/kept-goods';
 export * from './pricing/refund';
 export * from './pricing/rule-validity';
 export * from './pricing/rules-on';

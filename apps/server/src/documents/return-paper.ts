@@ -1,4 +1,4 @@
-import { documentTitle } from '@honest-ledger/engine';
+import { add, decimal, documentTitle, print } from '@honest-ledger/engine';
 import type { Queries } from '../database/database';
 import type { TitledTable } from '../exports/price-list-table';
 import { notFound } from '../http/problems';
@@ -23,7 +23,7 @@ export async function paperOfReturn(
   const found = returns.find((one) => one.number === number);
   if (!found) throw notFound(`Return ${String(number)} of sale ${String(sale)}`);
   const { document, content } = await storedDocument(queries, sale);
-  const { lines, amount, tax, amountWithTax } = found;
+  const { lines, amount, tax, amountWithTax, takenOff, takenOffBecause } = found;
   const names = await namesFor(
     queries,
     lines.map(({ item }) => item),
@@ -41,8 +41,11 @@ export async function paperOfReturn(
         names.get(line.item) ?? '',
         line.quantity,
         line.unit,
-        line.amount,
+        print(add(decimal(line.amount), decimal(line.takenOff))),
       ]),
+      ...(takenOffBecause === null
+        ? []
+        : [['', 'What they had earned for what is kept', '', '', `-${takenOff}`]]),
       ...taxed({ total: amount, tax, totalWithTax: amountWithTax }, currency).map(
         ([words, figure]) => ['', words, '', '', figure],
       ),

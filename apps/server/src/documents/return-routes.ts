@@ -50,7 +50,7 @@ export const returnRoutes: FastifyPluginCallback<Services> = (app, services, don
     },
     (request) =>
       snapshot(database, (queries) =>
-        foreseeReturn(queries, services, request.params.number, request.body.lines),
+        foreseeReturn(queries, services, request.params.number, request.body),
       ),
   );
 

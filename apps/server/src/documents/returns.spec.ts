@@ -120,6 +120,55 @@ describe('a return', () => {
     ]);
   });
 
+  it('says what the goods had earned for those that are kept, and keeps it back with a reason', async () => {
+    const desk = documentDesk(browser);
+    // from 10 bags on each costs less
+    const sale = await desk.begin('sale', [lineOf('CL-0207', { quantity: '12' })]);
+    const posted = (await desk.advanced(sale.number, 'sale')).as<DocumentView>();
+    const back = [of(posted, 0, '9')];
+    const seen = (await worth(posted, back)).as<ReturnWorth>();
+    const cents = (text: string | undefined): number => Math.round(Number(text) * 100);
+    expect(cents(seen.kept?.would)).toBe(cents(seen.kept?.left) + cents(seen.kept?.earned));
+    expect(cents(seen.kept?.earned)).toBeGreaterThan(0);
+    expect(cents(seen.kept?.left)).toBe(cents(posted.outcome.total) - cents(seen.amount));
+    const kept = await browser.ask('POST', `${at(posted)}/worth`, { lines: back, takesOff: true });
+    const less = kept.as<ReturnWorth>();
+    expect(cents(less.amount)).toBe(cents(seen.amount) - cents(seen.kept?.earned));
+    expect(less.takenOff).toBe(seen.kept?.earned ?? '');
+    const { amountWithTax } = less;
+    const takesOffBecause = 'The tier was for ten';
+    // as it was seen without keeping anything back it is worth another amount
+    expect((await post(posted, back, { takesOffBecause })).status).toBe(409);
+    expect((await post(posted, back, { amountWithTax, takesOffBecause: ' ' })).status).toBe(422);
+    const credit = { amountWithTax, takesOffBecause, goodsBack: false };
+    expect((await post(posted, back, credit)).status).toBe(422);
+    const answer = await post(posted, back, { amountWithTax, takesOffBecause });
+    const [one] = answer.as<SaleReturns>().returns;
+    expect([one?.takenOff, one?.takenOffBecause]).toEqual([less.takenOff, takesOffBecause]);
+    expect(one?.kept).toEqual(seen.kept);
+    const paper = await paperOfReturn(
+      server.database,
+      server.services,
+      posted.number,
+      one?.number ?? 0,
+    );
+    const rows = [...(paper.rows as Iterable<readonly string[]>)];
+    const figures = rows.map((cells) => cells.at(-1));
+    expect(figures.slice(0, 3)).toEqual([seen.amount, `-${less.takenOff}`, less.amount]);
+    expect(JSON.stringify(rows)).not.toContain(takesOffBecause);
+    // whoever brings the rest back, too, gets all of it
+    await post(posted, [of(posted, 0, '3')]);
+    const { returns } = (await browser.ask('GET', at(posted))).as<SaleReturns>();
+    const all = returns.reduce((so, { amount }) => so + cents(amount), 0);
+    expect(all).toBe(cents(posted.outcome.total));
+  });
+
+  it('says nothing where the goods had earned nothing', async () => {
+    const sale = await sold();
+    // three bags are below any tier
+    expect((await worth(sale, [of(sale, 1, '2')])).as<ReturnWorth>().kept).toBeNull();
+  });
+
   it('has a number of its own in the row of all documents', async () => {
     const sale = await sold();
     const answer = await post(sale, [of(sale, 0, '1')]);

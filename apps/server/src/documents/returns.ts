@@ -1,6 +1,7 @@
 import type {
   NewReturn,
   PricedLineForm,
+  ReturnAsked,
   ReturnableLine,
   ReturnedLine,
   ReturnedQuantity,
@@ -13,15 +14,19 @@ import {
   compare,
   decimal,
   documentTitle,
+  keptGoods,
   minorDigits,
   print,
   printed,
   refund,
   subtract,
   ZERO,
+  sum,
+  withDigits,
+  type CompiledSetup,
   type Decimal,
   type ItemFacts,
-  type RoundingMode,
+  type KeptGoods,
 } from '@honest-ledger/engine';
 import { asc, eq, sql } from 'drizzle-orm';
 import { record } from '../changes/record';
@@ -47,8 +52,8 @@ interface Sold {
   readonly sale: DocumentAsPriced;
   readonly lines: ReadonlyMap<string, SoldLine>;
   readonly before: ReadonlyMap<string, Before>;
-  /** How its own version rounds. */
-  readonly mode: RoundingMode;
+  /** Its own version. */
+  readonly setup: CompiledSetup;
 }
 
 const NOTHING: Before = { quantity: ZERO, amount: ZERO };
@@ -90,9 +95,9 @@ export async function foreseeReturn(
   queries: Queries,
   services: Services,
   number: number,
-  asked: readonly ReturnedQuantity[],
+  { lines, takesOff }: ReturnAsked,
 ): Promise<ReturnWorth> {
-  return worthOf(await soldOn(queries, services, number), asked);
+  return worthOf(await soldOn(queries, services, number), lines, takesOff);
 }
 
 /** Posts a return as somebody saw it. @returns its number */
@@ -100,7 +105,7 @@ export async function postReturn(
   transaction: Transaction,
   services: Services,
   number: number,
-  { lines, goodsBack, reason, amountWithTax }: NewReturn,
+  { lines, goodsBack, reason, takesOffBecause, amountWithTax }: NewReturn,
   editor: Editor,
 ): Promise<number> {
   // returns of one sale are posted one after the other
@@ -109,7 +114,8 @@ export async function postReturn(
     .from(documents)
     .where(eq(documents.number, number))
     .for('update');
-  const worth = worthOf(await soldOn(transaction, services, number), lines);
+  const sold = await soldOn(transaction, services, number);
+  const worth = worthOf(sold, lines, takesOffBecause !== null);
   if (compare(decimal(worth.amountWithTax), decimal(amountWithTax)) !== 0) {
     throw conflict(
       'Something came back of this sale meanwhile, so this is worth another amount.',
@@ -121,7 +127,8 @@ export async function postReturn(
   );
   const own = Number(numbers.rows[0]?.number);
   const postedAt = services.now();
-  const { amount, tax } = worth;
+  const { amount, tax, takenOff } = worth;
+  const takenOffBecause = compare(decimal(takenOff), ZERO) > 0 ? takesOffBecause : null;
   await transaction.insert(returns).values({
     number: own,
     saleNumber: number,
@@ -130,6 +137,10 @@ export async function postReturn(
     amount,
     tax,
     amountWithTax: worth.amountWithTax,
+    takenOff,
+    takenOffBecause,
+    // of a credit all goods are kept
+    kept: goodsBack ? worth.kept : null,
     postedBy: editor.id,
     postedAt,
   });
@@ -140,6 +151,7 @@ export async function postReturn(
       lineId: line.line,
       quantity: line.quantity,
       amount: line.amount,
+      takenOff: line.takenOff,
     })),
   );
   // of a credit the goods stay sold
@@ -182,14 +194,12 @@ async function soldOn(
       amount: add(known.amount, decimal(amount)),
     });
   }
-  const { setup } = await setups.of(queries, sale.version);
-  return { sale, lines, before, mode: setup.roundingMode };
+  const { compiled } = await setups.of(queries, sale.version);
+  return { sale, lines, before, setup: compiled };
 }
 
-function worthOf(
-  { sale, lines, before, mode }: Sold,
-  asked: readonly ReturnedQuantity[],
-): ReturnWorth {
+function worthOf(sold: Sold, asked: readonly ReturnedQuantity[], takesOff: boolean): ReturnWorth {
+  const { sale, lines, before, setup } = sold;
   const { facts, currency } = sale.document;
   const items = new Map(facts.items.map((item) => [item.item, item]));
   const problems = [];
@@ -206,31 +216,54 @@ function worthOf(
   if (problems.length > 0) throw refused(problems);
   // what came back before is among the goods of its tax class
   const counted = [...lines.values()].filter(({ id }) => wanted.has(id) || before.has(id));
-  const ends = { digits: minorDigits(currency), mode };
-  const found = printed(
-    refund(
-      counted.map(({ id, item, quantity, net }) => ({
-        item,
-        sold: { quantity: decimal(quantity), net: decimal(net) },
-        before: before.get(id) ?? NOTHING,
-        quantity: wanted.get(id) ?? ZERO,
-      })),
-      facts.tax,
-      ends,
-    ),
-  );
+  const ends = { digits: minorDigits(currency), mode: setup.roundingMode };
+  const back = counted.map(({ id, item, quantity, net }) => ({
+    item,
+    sold: { quantity: decimal(quantity), net: decimal(net) },
+    before: before.get(id) ?? NOTHING,
+    quantity: wanted.get(id) ?? ZERO,
+  }));
+  const whole = refund(back, facts.tax, ends);
+  const kept = keptOf(sold, wanted, whole.amount);
+  const takenOff = takesOff && kept ? least(kept.earned, whole.amount) : ZERO;
+  const found = printed(takesOff ? refund(back, facts.tax, ends, takenOff) : whole);
   const { amount, tax, amountWithTax } = found;
   return {
     lines: counted.flatMap(({ id, item, unit }, place): ReturnedLine[] => {
       const quantity = wanted.get(id);
-      const worth = found.amounts[place];
-      if (!quantity || worth === undefined) return [];
-      return [{ line: id, item, unit, quantity: print(quantity), amount: worth }];
+      const amount = found.amounts[place];
+      if (!quantity || amount === undefined) return [];
+      const keptBack = found.takenOff[place] ?? '0';
+      return [{ line: id, item, unit, quantity: print(quantity), amount, takenOff: keptBack }];
     }),
     amount,
     tax,
     amountWithTax,
+    takenOff: print(withDigits(takenOff, ends.digits)),
+    kept: kept && printed(kept),
   };
+}
+
+/** What the goods that come back had earned for those that are kept after them. */
+function keptOf(
+  { sale, lines, before, setup }: Sold,
+  wanted: ReadonlyMap<string, Decimal>,
+  givenBack: Decimal,
+): KeptGoods | null {
+  const all = [...lines.values()];
+  const kept = new Map(
+    all.map(({ id, quantity }) => {
+      const gone = add((before.get(id) ?? NOTHING).quantity, wanted.get(id) ?? ZERO);
+      return [id, subtract(decimal(quantity), gone)];
+    }),
+  );
+  const gaveBack = [...before.values()].map(({ amount }) => amount);
+  const paid = subtract(sum(all.map(({ net }) => decimal(net))), sum([...gaveBack, givenBack]));
+  return keptGoods(setup, sale.document, kept, paid);
+}
+
+function least(one: Decimal, other: Decimal): Decimal {
+  return compare(one, other) < 0 ? one : other;
 }
 
 /** Why so much does not come back of a line; null where it may. */
@@ -267,13 +300,17 @@ async function returnsOf(queries: Queries, { sale, lines }: Sold): Promise<SaleR
     reason: one.reason,
     lines: parts
       .filter(({ returnNumber }) => returnNumber === one.number)
-      .flatMap(({ lineId, quantity, amount }): ReturnedLine[] => {
+      .flatMap(({ lineId, quantity, amount, takenOff }): ReturnedLine[] => {
         const line = lines.get(lineId);
-        return line ? [{ line: lineId, item: line.item, unit: line.unit, quantity, amount }] : [];
+        if (!line) return [];
+        return [{ line: lineId, item: line.item, unit: line.unit, quantity, amount, takenOff }];
       }),
     amount: one.amount,
     tax: one.tax,
     amountWithTax: one.amountWithTax,
+    takenOff: one.takenOff,
+    takenOffBecause: one.takenOffBecause,
+    kept: one.kept,
     postedBy: by,
     postedAt: one.postedAt.toISOString(),
   }));

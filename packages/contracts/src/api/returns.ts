@@ -1,4 +1,4 @@
-import type { PricedTaxClass, Printed } from '@honest-ledger/engine';
+import type { KeptGoods, PricedTaxClass, Printed } from '@honest-ledger/engine';
 import Joi from 'joi';
 import { documentNumber } from './documents';
 import { decimalText, identifier, objectOf, QUANTITY_BOUNDS } from '../forms/fields';
@@ -14,6 +14,8 @@ export interface ReturnedLine extends ReturnedQuantity {
   readonly unit: string;
   /** Without tax, in the sale's currency, above zero. */
   readonly amount: string;
+  /** What is kept back of it; the amount is without it. */
+  readonly takenOff: string;
 }
 
 /** What comes back, worth the sale's own prices. */
@@ -26,6 +28,10 @@ export interface ReturnWorth {
     readonly amount: string;
   } | null;
   readonly amountWithTax: string;
+  /** What is kept back of the worth of its goods; amounts are without it. */
+  readonly takenOff: string;
+  /** What the goods that come back had earned for those that are kept; null for nothing. */
+  readonly kept: Printed<KeptGoods> | null;
 }
 
 /** A return, or a credit where the goods stay; final once it is posted. */
@@ -35,6 +41,8 @@ export interface SaleReturn extends ReturnWorth {
   /** False where money is given back and the goods stay. */
   readonly goodsBack: boolean;
   readonly reason: string;
+  /** Why something was kept back; null where nothing was. */
+  readonly takenOffBecause: string | null;
   readonly postedBy: string;
   /** ISO 8601, UTC. */
   readonly postedAt: string;
@@ -86,14 +94,21 @@ export const returnParams = objectOf<ReturnParams>({
 /** What would these be worth? */
 export interface ReturnAsked {
   readonly lines: readonly ReturnedQuantity[];
+  /** Whether what they had earned for the goods that are kept is kept back. */
+  readonly takesOff: boolean;
 }
 
-export const returnAskedSchema = objectOf<ReturnAsked>({ lines });
+export const returnAskedSchema = objectOf<ReturnAsked>({
+  lines,
+  takesOff: Joi.boolean().default(false),
+});
 
 /** A return as it was seen: where it is worth another amount by now, nothing is posted. */
-export interface NewReturn extends ReturnAsked {
+export interface NewReturn extends Omit<ReturnAsked, 'takesOff'> {
   readonly goodsBack: boolean;
   readonly reason: string;
+  /** Why what they had earned is kept back; null where it is not. */
+  readonly takesOffBecause: string | null;
   readonly amountWithTax: string;
 }
 
@@ -103,5 +118,14 @@ export const newReturnSchema = objectOf<NewReturn>({
   reason: Joi.string().trim().min(1).max(200).required().messages({
     'string.empty': 'Say why it comes back',
   }),
+  takesOffBecause: Joi.when('goodsBack', {
+    is: true,
+    then: Joi.string().trim().min(1).max(200).allow(null),
+    otherwise: Joi.valid(null).messages({
+      'any.only': 'Where the goods stay, nothing that they had earned is kept back',
+    }),
+  })
+    .default(null)
+    .messages({ 'string.empty': 'Say why the difference is kept back' }),
   amountWithTax: decimalText({ from: '0', to: '99999999999999999999', digits: 6 }).required(),
 });

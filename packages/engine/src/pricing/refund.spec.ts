@@ -52,6 +52,26 @@ describe('a refund', () => {
     expect([print(found.amount), print(found.amountWithTax)]).toEqual(['7.33', '8.34']);
   });
 
+  it('keeps back what it is told to, shared by worth, and gives that back with the rest', () => {
+    const lines = [line('IT-1', ['2', '10.00'], '1'), line('IT-2', ['4', '30.00'], '4')];
+    const first = refund(lines, TAX, ENDS, decimal('7.00'));
+    // of 5.00 and 30.00
+    expect(first.takenOff.map(print)).toEqual(['1.00', '6.00']);
+    expect(first.amounts.map(print)).toEqual(['4.00', '24.00']);
+    expect([print(first.amount), print(first.tax?.amount ?? ZERO)]).toEqual(['28.00', '2.36']);
+    const rest = refund(
+      lines.map((one, place) => ({
+        ...one,
+        before: { quantity: one.quantity, amount: first.amounts[place] ?? ZERO },
+        quantity: decimal(place === 0 ? '1' : '0'),
+      })),
+      TAX,
+      ENDS,
+    );
+    expect(print(rest.amount)).toBe('12.00');
+    expect(print(add(first.tax?.amount ?? ZERO, rest.tax?.amount ?? ZERO))).toBe('4.10');
+  });
+
   it('in parts comes to the whole, in whatever parts, and never to more than was paid so far', () => {
     const parts = fc.array(fc.integer({ min: 1, max: 40 }), { minLength: 1, maxLength: 8 });
     const nets = fc.integer({ min: 0, max: 99_999 }).map((cents) => make(cents, 2));

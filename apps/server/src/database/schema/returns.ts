@@ -31,12 +31,23 @@ export const returns = pgTable(
     amount: numeric().notNull(),
     tax: jsonb().$type<NonNullable<ReturnWorth['tax']>>(),
     amountWithTax: numeric().notNull(),
+    /** What is kept back of the worth of its goods, and why. */
+    takenOff: numeric().notNull().default('0'),
+    takenOffBecause: text(),
+    /** What its goods had earned for those that are kept. */
+    kept: jsonb().$type<NonNullable<ReturnWorth['kept']>>(),
     postedBy: integer()
       .notNull()
       .references(() => users.id),
     postedAt: timestamp({ withTimezone: true }).notNull(),
   },
-  (table) => [index('returns_sale').on(table.saleNumber)],
+  (table) => [
+    index('returns_sale').on(table.saleNumber),
+    check(
+      'returns_taken_off',
+      sql`${table.takenOff} >= 0 and (${table.takenOff} > 0) = (${table.takenOffBecause} is not null)`,
+    ),
+  ],
 );
 
 export const returnLines = pgTable(
@@ -49,6 +60,8 @@ export const returnLines = pgTable(
     lineId: uuid().notNull(),
     quantity: numeric().notNull(),
     amount: numeric().notNull(),
+    /** What is kept back of it. */
+    takenOff: numeric().notNull().default('0'),
   },
   (table) => [
     primaryKey({ columns: [table.returnNumber, table.lineId] }),

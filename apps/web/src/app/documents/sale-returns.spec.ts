@@ -21,10 +21,22 @@ const SOLD: SaleReturns = {
       sale: 1600,
       goodsBack: true,
       reason: 'two were wet',
-      lines: [{ line: 'a', item: 'CL-0207', unit: 'bag', quantity: '2', amount: '32.40' }],
+      lines: [
+        {
+          line: 'a',
+          item: 'CL-0207',
+          unit: 'bag',
+          quantity: '2',
+          amount: '32.40',
+          takenOff: '0.00',
+        },
+      ],
       amount: '32.40',
       tax: null,
       amountWithTax: '32.40',
+      takenOff: '0.00',
+      takenOffBecause: null,
+      kept: null,
       postedBy: 'Noor Salter',
       postedAt: '2026-11-24T14:32:00Z',
     },
@@ -32,10 +44,14 @@ const SOLD: SaleReturns = {
 };
 
 const WORTH: ReturnWorth = {
-  lines: [{ line: 'a', item: 'CL-0207', unit: 'bag', quantity: '3', amount: '48.60' }],
+  lines: [
+    { line: 'a', item: 'CL-0207', unit: 'bag', quantity: '3', amount: '48.60', takenOff: '0.00' },
+  ],
   amount: '48.60',
   tax: null,
   amountWithTax: '48.60',
+  takenOff: '0.00',
+  kept: null,
 };
 
 const PAUSE = 500;
@@ -57,7 +73,7 @@ describe('what comes back of a sale', () => {
     await screen.type('How much of CL-0207 comes back', '3');
     await screen.settle(PAUSE);
     const asked = await screen.answer('POST', '/api/documents/1600/returns/worth', WORTH);
-    expect(asked).toEqual({ lines: [{ line: 'a', quantity: '3' }] });
+    expect(asked).toEqual({ lines: [{ line: 'a', quantity: '3' }], takesOff: false });
     await screen.settle();
     expect(screen.text()).toContain('48.60');
     const why = screen.host.querySelector<HTMLInputElement>('[aria-label="Why it comes back"]');
@@ -72,10 +88,54 @@ describe('what comes back of a sale', () => {
       lines: [{ line: 'a', quantity: '3' }],
       goodsBack: true,
       reason: 'cracked',
+      takesOffBecause: null,
       amountWithTax: '48.60',
     });
     await screen.settle();
     expect(screen.text()).not.toContain('Take goods back');
+  });
+
+  it('says what the goods had earned for those that are kept, and keeps it back with a reason', async () => {
+    const kept = { would: '70.00', left: '64.80', earned: '5.20' };
+    await screen.press('Take goods back');
+    await screen.type('How much of CL-0207 comes back', '3');
+    await screen.settle(PAUSE);
+    await screen.answer('POST', '/api/documents/1600/returns/worth', { ...WORTH, kept });
+    await screen.settle();
+    expect(screen.text()).toContain('What is kept would have cost 70.00 EUR alone');
+    const box = screen.host.querySelector<HTMLInputElement>('input[type=checkbox]');
+    box?.click();
+    await screen.settle(PAUSE);
+    const less = { ...WORTH, kept, amount: '43.40', amountWithTax: '43.40', takenOff: '5.20' };
+    const asked = await screen.answer('POST', '/api/documents/1600/returns/worth', less);
+    expect(asked).toEqual({ lines: [{ line: 'a', quantity: '3' }], takesOff: true });
+    const say = (label: string, text: string): void => {
+      const field = screen.host.querySelector<HTMLInputElement>(`[aria-label="${label}"]`);
+      if (!field) throw new Error(`there is a field ${label}`);
+      field.value = text;
+      field.dispatchEvent(new Event('input'));
+    };
+    say('Why it comes back', 'cracked');
+    await screen.settle();
+    const post = (): HTMLButtonElement | undefined =>
+      [...screen.host.querySelectorAll('button')].find(({ textContent }) =>
+        textContent.includes('Post the return'),
+      );
+    expect(post()?.disabled).withContext('it is not said why').toBeTrue();
+    say('Why it is kept back', 'The tier was for ten');
+    await screen.settle();
+    await screen.press('Post the return');
+    const [before] = SOLD.returns;
+    if (!before) throw new Error('something came back');
+    const because = 'The tier was for ten';
+    const one = { ...before, number: 1651, kept, takenOff: '5.20', takenOffBecause: because };
+    const after = { ...SOLD, returns: [before, one] };
+    const posted = await screen.answer('POST', '/api/documents/1600/returns', after, 201);
+    expect(posted).toEqual(
+      jasmine.objectContaining({ amountWithTax: '43.40', takesOffBecause: because }),
+    );
+    await screen.settle();
+    expect(screen.text()).toContain('5.20 EUR was kept back: The tier was for ten.');
   });
 
   it('is no more than was sold, and says so beside the line', async () => {

@@ -7,7 +7,7 @@ import {
   linkedSignal,
   signal,
 } from '@angular/core';
-import type { ReturnedQuantity, SaleReturn } from '@honest-ledger/contracts';
+import type { ReturnAsked, ReturnedQuantity, SaleReturn } from '@honest-ledger/contracts';
 import { decimal, print, subtract } from '@honest-ledger/engine';
 import { mayDo } from '../session/may-do';
 import { attempted } from '../shared/attempt';
@@ -31,7 +31,7 @@ import { ReturnsApi } from './returns.api';
         <p class="soft">
           {{ one.goodsBack ? 'Return' : 'Credit' }} {{ one.number }}, {{ instant(one.postedAt) }} by
           {{ one.postedBy }}: {{ linesOf(one) }}; {{ write(one.amountWithTax) }} {{ sale.currency
-          }}{{ one.tax ? ' with tax' : '' }}. {{ one.reason }}
+          }}{{ one.tax ? ' with tax' : '' }}. {{ one.reason }} {{ keptWords(one, sale.currency) }}
           <a
             class="quiet small"
             [href]="'/api/documents/' + number() + '/returns/' + one.number + '/paper'"
@@ -79,6 +79,36 @@ import { ReturnsApi } from './returns.api';
               }
             </tbody>
           </table>
+          @if (kept(); as kept) {
+            <p class="attention">
+              △ What is kept would have cost {{ write(kept.would) }} {{ sale.currency }} alone, and
+              {{ write(kept.left) }} {{ sale.currency }} is left of what was paid for it: what comes
+              back had earned {{ write(kept.earned) }} {{ sale.currency }} of it.
+            </p>
+            <p>
+              <label>
+                <input
+                  type="checkbox"
+                  [checked]="takesOff()"
+                  (change)="takesOff.set(off.checked)"
+                  #off
+                />
+                Keep that back
+              </label>
+              @if (takesOff()) {
+                <input
+                  class="cell reason"
+                  aria-label="Why it is kept back"
+                  placeholder="why it is kept back"
+                  maxlength="200"
+                  autocomplete="off"
+                  [value]="because()"
+                  (input)="because.set(whyOff.value)"
+                  #whyOff
+                />
+              }
+            </p>
+          }
           @if (worth().problem; as problem) {
             <p class="wrong" role="alert">{{ problem }}</p>
           }
@@ -115,7 +145,7 @@ import { ReturnsApi } from './returns.api';
             <button
               type="button"
               class="main-action"
-              [disabled]="!worth().answer || reason().trim() === ''"
+              [disabled]="!worth().answer || isUnsaid()"
               (click)="post()"
             >
               Post the {{ goodsBack() ? 'return' : 'credit' }}
@@ -163,6 +193,8 @@ export class SaleReturnsPanel {
     () => {
       this.taking.set(false);
       this.reason.set('');
+      this.because.set('');
+      this.takesOff.set(false);
     },
   );
   protected readonly found = this.returns.heard;
@@ -174,14 +206,29 @@ export class SaleReturnsPanel {
   });
   protected readonly goodsBack = signal(true);
   protected readonly reason = linkedSignal({ source: this.number, computation: () => '' });
+  /** Whether what the goods had earned for others is kept back, and why. */
+  protected readonly takesOff = linkedSignal({ source: this.number, computation: () => false });
+  protected readonly because = linkedSignal({ source: this.number, computation: () => '' });
   private readonly wanted = computed((): readonly ReturnedQuantity[] | null => {
     const lines = Object.entries(this.typed()).flatMap(([line, quantity]) =>
       /[1-9]/.test(quantity) ? [{ line, quantity }] : [],
     );
     return lines.length > 0 && this.taking() ? lines : null;
   });
-  protected readonly worth = attempted(this.wanted, (lines) =>
-    this.api.worth(this.number(), { lines }),
+  private readonly asked = computed((): ReturnAsked | null => {
+    const lines = this.wanted();
+    return lines && { lines, takesOff: this.takesOff() && this.goodsBack() };
+  });
+  protected readonly worth = attempted(this.asked, (asked) => this.api.worth(this.number(), asked));
+  /** What the goods had earned for those that are kept; of a credit all are. */
+  protected readonly kept = computed(() =>
+    this.goodsBack() ? (this.worth().answer?.kept ?? null) : null,
+  );
+  /** Whether a reason is missing. */
+  protected readonly isUnsaid = computed(
+    () =>
+      this.reason().trim() === '' ||
+      (this.takesOff() && this.kept() !== null && this.because().trim() === ''),
   );
   /** What cannot come back, told beside the line that it is typed on. */
   protected readonly problems = computed((): ReadonlyMap<string, string> => {
@@ -211,6 +258,15 @@ export class SaleReturnsPanel {
       .join(', ');
   }
 
+  /** What the goods had earned for those that were kept, and what became of it. */
+  protected keptWords({ kept, takenOff, takenOffBecause }: SaleReturn, currency: string): string {
+    if (!kept) return '';
+    const earned = `What was kept would have cost ${writeNumber(kept.earned)} ${currency} more alone`;
+    return takenOffBecause === null
+      ? `${earned}.`
+      : `${earned}; ${writeNumber(takenOff)} ${currency} was kept back: ${takenOffBecause}.`;
+  }
+
   protected type(line: string, quantity: string): void {
     this.typed.update((before) => ({ ...before, [line]: quantity }));
   }
@@ -225,7 +281,12 @@ export class SaleReturnsPanel {
     const lines = this.wanted();
     if (!answer || !lines) return;
     const { amountWithTax } = answer;
-    const said = { goodsBack: this.goodsBack(), reason: this.reason().trim() };
+    const takesOff = this.takesOff() && this.kept() !== null;
+    const said = {
+      goodsBack: this.goodsBack(),
+      reason: this.reason().trim(),
+      takesOffBecause: takesOff ? this.because().trim() : null,
+    };
     this.returns.send(this.api.post(this.number(), { lines, amountWithTax, ...said }));
   }
 }
