@@ -60,6 +60,7 @@ export * from './workings/effect-sentences';
 export * from './workings/floor-words';
 export * from './workings/given-by-rule';
 export * from './workings/margin-of-lines';
+export * from './workings/or-words';
 export * from './workings/origin';
 export * from './workings/paper-rows';
 export * from './workings/price-causes';

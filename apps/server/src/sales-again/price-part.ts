@@ -1,9 +1,10 @@
-import type { PricedLineForm, SalesAgainSum, WithoutTyped } from '@honest-ledger/contracts';
+import type { PricedDocumentForm, SalesAgainSum, WithoutTyped } from '@honest-ledger/contracts';
 import { namesFromFacts } from '@honest-ledger/contracts';
 import {
   add,
   decimal,
   MODEL_VERSION,
+  plainWriter,
   priceCauses,
   priceDocument,
   print,
@@ -120,7 +121,7 @@ async function pricePart(
     const { own, other } = await compiledFor(sale);
     const again = computed(sale, own.compiled);
     const isOlder = sale.modelVersion !== MODEL_VERSION;
-    const faults = new Set(isOlder ? [] : differingFrom(sale, again).map(({ id }) => id));
+    const faults = new Set(isOlder ? [] : differingFrom(sale, again.lines).map(({ id }) => id));
     const asked = asAskedFor(sale, withoutTyped);
     const isOther = other !== null || asked !== sale;
     const now = isOther ? computed(asked, (other ?? own).compiled) : again;
@@ -189,11 +190,8 @@ interface Compared extends Omit<Row, 'place' | 'sale' | 'fault'> {
   readonly now: string | null;
 }
 
-function computed(
-  { document }: DocumentAsPriced,
-  compiled: CompiledSetup,
-): readonly PricedLineForm[] {
-  return printed(priceDocument(compiled, document).lines);
+function computed({ document }: DocumentAsPriced, compiled: CompiledSetup): PricedDocumentForm {
+  return printed(priceDocument(compiled, document));
 }
 
 /** A sale as it is priced again: without what was typed of its prices where that is asked for. */
@@ -247,7 +245,7 @@ function isIn({ categories }: ItemFacts, category: string | null): boolean {
 /** The lines of a sale that were sold for a price, as they were and as they come out now. */
 function compare(
   { document, priced }: DocumentAsPriced,
-  now: readonly PricedLineForm[],
+  { lines: now, notApplied }: PricedDocumentForm,
   setup: Setup,
   category: string | null,
 ): readonly Compared[] {
@@ -261,7 +259,8 @@ function compare(
     if (!isIn(item, category)) return [];
     const net = after.kind === 'priced' ? after.net : null;
     const { quantity, unit, net: was } = before;
-    const causes = net === was ? [] : [...priceCauses(before, after, names)];
+    const causes =
+      net === was ? [] : [...priceCauses(before, after, names, plainWriter, { notApplied })];
     return [{ id, item: item.item, name: item.name, quantity, unit, was, now: net, causes }];
   });
 }

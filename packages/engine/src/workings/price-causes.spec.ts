@@ -50,8 +50,51 @@ describe('why a line has another price than before', () => {
 
   it('is a rule that is gone altogether, or new', () => {
     const [with_, without] = [line('10.00', [spring()]), line('10.00', [])];
-    expect(priceCauses(with_, without, CODES)).toEqual(['Rule Spring no longer applies']);
+    expect(priceCauses(with_, without, CODES)).toEqual([
+      'Rule Spring no longer applies: there is no such rule any more, or it is for others',
+    ]);
     expect(priceCauses(without, with_, CODES)).toEqual(['Rule Spring applies now: -1.00']);
+  });
+
+  it('is a rule that is for another outlet, or for another customer', () => {
+    const harbour = spring({ outlets: ['harbour'] });
+    const at = (code: string) => ({
+      facts: {
+        ...NOBODY,
+        outlet: { code, name: code, timeZone: 'UTC', level: null, levelsAllowed: null },
+      },
+    });
+    const [there, elsewhere] = [at('harbour'), at('mill')].map((one) =>
+      line('10.00', [harbour], one),
+    );
+    if (!there || !elsewhere) throw new Error('both have a price');
+    const around = { unlooked: 'it is not for this outlet' };
+    expect(priceCauses(there, elsewhere, CODES, undefined, around)).toEqual([
+      'Rule Spring no longer applies: it is not for this outlet',
+    ]);
+  });
+
+  it('is a rule for the document, with the reason that the document tells', () => {
+    const off = { kind: 'percent', percent: decimal('-10') } as const;
+    const rule = named(
+      'Large',
+      ruleOf(
+        { kind: 'subtotal', off },
+        {
+          kind: 'number',
+          fact: { kind: 'quantity' },
+          comparison: { kind: 'atLeast', value: decimal('10') },
+        },
+      ),
+    );
+    const setup = setupOf({ basePrices: [basePrice('10.00')], rules: [rule] });
+    const priced = (quantity: string) =>
+      printed(price(setup, documentOf('1', { facts: NOBODY, lines: [lineOf(quantity)] })));
+    const [many, few] = [priced('10'), priced('9')];
+    const [was, is] = [many.lines[0], few.lines[0]];
+    if (!was || !is) throw new Error('both have a price');
+    const [cause] = priceCauses(was, is, CODES, undefined, { notApplied: few.notApplied });
+    expect(cause).toMatch(/^Rule Large no longer applies: .*10/);
   });
 
   it('is a base price that is another, with what follows from it', () => {

@@ -5,7 +5,7 @@ import { fewestReasons } from '../pricing/rules-on';
 import type { Printed } from './printed';
 import { documentTitle, problemSentence, reasonsSentence, stepWording } from './sentences';
 import { plainWriter, type Names, type Writer } from './setup-sentences';
-import type { WorkingSource } from './workings';
+import type { NotApplied, WorkingSource } from './workings';
 
 type Line = Printed<PricedLine>;
 type WithPrice = Extract<Line, { kind: 'priced' }>;
@@ -17,6 +17,19 @@ interface Touch {
   readonly change: string;
 }
 
+/** What a line does not say of itself when it is priced as part of a document. */
+export interface CauseContext {
+  /** The rules for the document that did nothing, as it is priced now. */
+  readonly notApplied: readonly Printed<NotApplied>[];
+  /**
+   * Why a rule is not looked at, of which nothing is told: "it is not for this outlet". Rules for other
+   * customers, segments, currencies and outlets are not.
+   */
+  readonly unlooked: string;
+}
+
+const UNLOOKED = 'there is no such rule any more, or it is for others';
+
 /**
  * Why a line has another price than before, in plain sentences: what touches it no more and why, what
  * touches it now, and what does another thing than it did. Empty where nothing of it differs.
@@ -26,6 +39,7 @@ export function priceCauses(
   after: Line,
   names: Names,
   write: Writer = plainWriter,
+  around: Partial<CauseContext> = {},
 ): readonly string[] {
   if (after.kind === 'unpriced') {
     return before.kind === 'unpriced' ? [] : [capital(problemSentence(after.problem, write))];
@@ -33,7 +47,7 @@ export function priceCauses(
   if (before.kind === 'unpriced') return ['It has a price now'];
   if (before.kept && !after.kept) {
     const promised = `It was promised on ${documentTitle(before.kept.from)}`;
-    const since = before.computed ? priceCauses(before.computed, after, names, write) : [];
+    const since = before.computed ? priceCauses(before.computed, after, names, write, around) : [];
     return [promised, ...since];
   }
   const [was, is] = [touchesOf(before, names, write), touchesOf(after, names, write)];
@@ -41,9 +55,8 @@ export function priceCauses(
   for (const [key, { title, rule, change }] of was) {
     const now = is.get(key);
     if (!now) {
-      const reasons = rule === null ? null : fewestReasons(rule, after.notApplied);
-      const why = reasons ? `: ${reasonsSentence(reasons, names, write)}` : '';
-      causes.push(`${title} no longer applies${why}`);
+      const why = rule === null ? null : whyGone(rule, after, around, names, write);
+      causes.push(`${title} no longer applies${why === null ? '' : `: ${why}`}`);
     } else if (now.change !== change) {
       causes.push(`${title}: ${write.number(change)}, now ${write.number(now.change)}`);
     }
@@ -53,6 +66,19 @@ export function priceCauses(
   }
   causes.push(...setUpCauses(before, after, write));
   return causes;
+}
+
+/** Why a rule does nothing any more; null where more was considered than is told. */
+function whyGone(
+  rule: string,
+  { notApplied, notAppliedMore }: WithPrice,
+  around: Partial<CauseContext>,
+  names: Names,
+  write: Writer,
+): string | null {
+  const reasons = fewestReasons(rule, [...notApplied, ...(around.notApplied ?? [])]);
+  if (reasons) return reasonsSentence(reasons, names, write);
+  return notAppliedMore > 0 ? null : (around.unlooked ?? UNLOOKED);
 }
 
 function setUpCauses(before: WithPrice, after: WithPrice, write: Writer): readonly string[] {

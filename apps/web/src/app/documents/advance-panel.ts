@@ -172,6 +172,7 @@ export class AdvancePanel {
     const items = new Map(editing.content.lines.map(({ id, item }) => [id, item]));
     const facts = new Map(inputs.document.facts.items.map((one) => [one.item, one]));
     const names = this.names();
+    const around = { notApplied: step.view.today.notApplied };
     return step.view.differing.map(({ id, promised, today }) => {
       const item = items.get(id) ?? '';
       const of: ItemFactsForm | undefined = facts.get(item);
@@ -181,7 +182,7 @@ export class AdvancePanel {
         name: of?.name ?? '',
         promised: figures(promised),
         today: figures(today),
-        causes: priceCauses(promised, today, names, writer).map(unbroken),
+        causes: priceCauses(promised, today, names, writer, around).map(unbroken),
         mayKeep: promised.kind === 'priced',
         kept: step.keep.includes(id),
       };

@@ -39,6 +39,7 @@ import { DocumentTerms, type TermsChange } from './document-terms';
 import { WORDS } from './document-words';
 import { GoneNotice } from './gone-notice';
 import { LinePaidBefore } from './line-paid-before';
+import { NotApplied } from './not-applied';
 import { columnDigits, levelNames, shownLines, type ShownLine } from './document-lines';
 import { DocumentTotals } from './document-totals';
 import { documentsActions, documentsFeature, theirs } from './documents.feature';
@@ -68,6 +69,7 @@ const TOLD_BESIDE =
     ItemPicker,
     KeptState,
     LinePaidBefore,
+    NotApplied,
     Notice,
     OrderRepeat,
     DocumentTotals,

@@ -23,7 +23,12 @@ function quote(
       return [id, { kind: 'priced', amount: '30.00', level: null, slices, ...nothing }];
     }),
   );
-  return { editing: { content: { currency, lines, ...said } }, priced } as unknown as OpenDocument;
+  const outcome = { notApplied: [] };
+  return {
+    editing: { content: { currency, lines, ...said } },
+    priced,
+    outcome,
+  } as unknown as OpenDocument;
 }
 
 const switched = (open: OpenDocument, what: string, earlier: BeforeSwitch | null = null) =>

@@ -1,5 +1,5 @@
 import type { DocumentContent, DocumentLineInput, PricedLineForm } from '@honest-ledger/contracts';
-import { averageEach, priceCauses, type Names } from '@honest-ledger/engine';
+import { averageEach, orWords, priceCauses, type Names } from '@honest-ledger/engine';
 import { unbroken, writeNumber, writer } from '../shared/numbers';
 import type { TermsChange } from './document-terms';
 import type { OpenDocument } from './documents.feature';
@@ -70,18 +70,22 @@ export interface MovedPrice {
 
 /** Line by line, what a switch made of the prices; lines that are not priced yet are left out. */
 export function switchMoves(
-  { editing, priced }: OpenDocument,
+  { editing, priced, outcome }: OpenDocument,
   before: BeforeSwitch,
   names: Names,
 ): readonly MovedPrice[] {
   if (before.told) return before.told;
   const { currency, lines } = editing.content;
+  const around = {
+    notApplied: outcome.notApplied,
+    unlooked: unlookedBy(editing.content, before.part),
+  };
   return lines.flatMap(({ id, item }) => {
     const [was, is] = [before.priced[id], priced[id]];
     if (!was || !is) return [];
     const [old, now] = [paidBy(was), paidBy(is)];
     if (isSamePaid(old, now) && currency === before.currency) return [];
-    const causes = priceCauses(was, is, names, writer).map(unbroken);
+    const causes = priceCauses(was, is, names, writer, around).map(unbroken);
     const whole = old.isWhole || now.isWhole;
     const [wasText, isText] = [
       paidText(old, ` ${before.currency}`, whole),
@@ -89,6 +93,16 @@ export function switchMoves(
     ];
     return [{ id, item, was: wasText, is: isText, causes }];
   });
+}
+
+/** Why a rule that applied before a switch is not looked at after it: it is for what was there before. */
+function unlookedBy(after: DocumentContent, before: Partial<DocumentContent>): string {
+  const switched = (['customer', 'outlet', 'currency'] as const).filter(
+    (field) => field in before && before[field] !== after[field],
+  );
+  return switched.length === 0
+    ? 'it is not for this document'
+    : `it is not for this ${orWords(switched)}`;
 }
 
 /**

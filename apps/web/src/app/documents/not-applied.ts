@@ -1,0 +1,63 @@
+import { ChangeDetectionStrategy, Component, computed, input, signal } from '@angular/core';
+import type { DocumentOutcome } from '@honest-ledger/contracts';
+import { notAppliedWording } from '@honest-ledger/engine';
+import { namesOfThings } from '../reference/names';
+import { unbroken, writer } from '../shared/numbers';
+
+/** The rules for the document and its shipping that did nothing, each with every reason. */
+@Component({
+  selector: 'hl-not-applied',
+  template: `
+    @if (rows().length > 0) {
+      <p>
+        <button
+          type="button"
+          class="quiet small"
+          [attr.aria-expanded]="shows()"
+          (click)="shows.set(!shows())"
+        >
+          {{ shows() ? 'Hide' : 'Show' }} rules for the document that do not apply ({{
+            rows().length
+          }})
+        </button>
+      </p>
+      @if (shows()) {
+        <ul>
+          @for (row of rows(); track row.title) {
+            <li>
+              {{ row.title }} <span class="soft">{{ row.sentence }}</span>
+            </li>
+          }
+        </ul>
+      }
+    }
+  `,
+  styles: `
+    :host {
+      display: block;
+      padding: 0 18px;
+    }
+    ul {
+      margin: 0;
+      padding-left: 18px;
+    }
+    @media print {
+      :host {
+        display: none;
+      }
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class NotApplied {
+  readonly outcome = input.required<DocumentOutcome>();
+
+  private readonly names = namesOfThings();
+  protected readonly shows = signal(false);
+  protected readonly rows = computed(() =>
+    this.outcome().notApplied.map((one) => {
+      const { title, sentence } = notAppliedWording(one, this.names(), writer);
+      return { title, sentence: unbroken(sentence) };
+    }),
+  );
+}
