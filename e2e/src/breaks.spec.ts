@@ -61,6 +61,6 @@ test('a break is written, tried, mended where more costs less, published, and re
     await page.getByLabel('Quantity of CL-0311').fill('18');
     await page.getByLabel('Quantity of CL-0311').press('Tab');
     await page.getByRole('button', { name: /^Price of CL-0311/ }).focus();
-    await expect(ledger.workings()).toContainText('2 bag more would bring 30 % off');
+    await expect(ledger.workings()).toContainText('2 more bag would bring 30 % off');
   });
 });

@@ -11,7 +11,7 @@ import {
 } from '../number/exact';
 import { roundToDigits } from '../number/rounding';
 import { shareOut } from '../number/share-out';
-import type { BundlePart, GroupEffect } from '../setup/rule';
+import type { BundlePart, GroupEffect, UnitsOf } from '../setup/rule';
 import type { Reason } from '../workings/workings';
 import { amountInDocument } from './exchange-step';
 import {
@@ -85,7 +85,7 @@ function nextSet(
   taken: readonly PartUnits[],
 ): readonly PartUnits[] | Reason {
   const set: PartUnits[] = [];
-  let missing = 0;
+  const missing: UnitsOf[] = [];
   for (const { quantity, reaches, price } of parts) {
     let wanted = quantity;
     for (const run of runs) {
@@ -96,9 +96,11 @@ function nextSet(
       set.push({ run, count, price });
       wanted -= count;
     }
-    missing += wanted;
+    if (wanted > 0) missing.push({ quantity: wanted, reaches });
   }
-  return missing === 0 ? set : { kind: 'unitsMissing', missing };
+  if (missing.length === 0) return set;
+  const units = missing.reduce((sum, { quantity: lacking }) => sum + lacking, 0);
+  return { kind: 'unitsMissing', missing: units, goods: missing };
 }
 
 function freeOf(run: UnitRun, taken: readonly PartUnits[]): number {

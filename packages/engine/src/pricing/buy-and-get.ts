@@ -1,6 +1,7 @@
 import { ZERO } from '../number/decimal';
 import { addExact, compareExact, percentOfExact, signOf, type Exact } from '../number/exact';
 import type { CompiledRule } from '../compile/compile-rule';
+import { reachKey, type Reach } from '../setup/reach';
 import type { GroupEffect, UnitOffer } from '../setup/rule';
 import type { Reason } from '../workings/workings';
 import { amountInDocument } from './exchange-step';
@@ -36,12 +37,11 @@ export function buyAndGet(
     most ?? Number.MAX_SAFE_INTEGER,
   );
   if (times === 0) {
-    const missing = Math.max(
-      buy.quantity - countOf(earning),
-      get.quantity - countOf(givable),
-      buy.quantity + get.quantity - countOf(either),
-    );
-    return { kind: 'unitsMissing', missing };
+    return missingFor(effect, {
+      earning: countOf(earning),
+      givable: countOf(givable),
+      either: countOf(either),
+    });
   }
   const inOrder = givable.toSorted((a, b) =>
     effect.dearest ? compareExact(b.left, a.left) : compareExact(a.left, b.left),
@@ -62,6 +62,30 @@ export function buyAndGet(
     takings: [...given, ...earningUnits(earning, given, times * buy.quantity)],
     tookAll: false,
   };
+}
+
+/** What a first deal lacks: units that earn it, units that it gives, or units for both. */
+function missingFor(
+  { buy, get }: BuyAndGet,
+  there: Readonly<Record<'earning' | 'givable' | 'either', number>>,
+): Reason {
+  const [earning, givable] = [buy.quantity - there.earning, get.quantity - there.givable];
+  const either = buy.quantity + get.quantity - there.either;
+  const apart = [
+    { quantity: earning, reaches: buy.reaches },
+    { quantity: givable, reaches: get.reaches },
+  ].filter(({ quantity }) => quantity > 0);
+  const told = apart.reduce((sum, { quantity }) => sum + quantity, 0);
+  const together = { quantity: either, reaches: distinct([...buy.reaches, ...get.reaches]) };
+  return {
+    kind: 'unitsMissing',
+    missing: Math.max(told, either),
+    goods: either > told ? [together] : apart,
+  };
+}
+
+function distinct(reaches: readonly Reach[]): readonly Reach[] {
+  return [...new Map(reaches.map((reach) => [reachKey(reach), reach])).values()];
 }
 
 /** The dearest that are not given. */

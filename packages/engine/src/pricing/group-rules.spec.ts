@@ -157,7 +157,32 @@ describe('a rule that gives units for others', () => {
     const reason =
       line?.kind === 'priced' &&
       line.notApplied.find(({ subject }) => subject.kind === 'rule')?.reasons[0];
-    expect(reason).toEqual({ kind: 'unitsMissing', missing: 1 });
+    const goods = [units(1, 'A')];
+    expect(reason).toEqual({ kind: 'unitsMissing', missing: 1, goods });
+  });
+
+  it('names the goods that are missing for both sides of a deal, or for one', () => {
+    const item = (number: string): Reach => ({ kind: 'item', item: number });
+    const rule = ruleOf(
+      deal({
+        buy: { reaches: [item('IT-1')], quantity: 2 },
+        get: { reaches: [item('IT-2')], quantity: 1 },
+      }),
+    );
+    const missing = (lines: readonly Goods[]): unknown => {
+      const [line] = under(lines, [rule]).lines;
+      if (line?.kind !== 'priced') return null;
+      const told = line.notApplied.find(({ subject }) => subject.kind === 'rule')?.reasons[0];
+      return (
+        told?.kind === 'unitsMissing' &&
+        told.goods?.map(({ quantity, reaches }) => [quantity, reaches])
+      );
+    };
+    expect(missing(single('30.00'))).toEqual([
+      [1, [item('IT-1')]],
+      [1, [item('IT-2')]],
+    ]);
+    expect(missing(single('30.00', '5.00'))).toEqual([[1, [item('IT-1')]]]);
   });
 
   it('leaves closed lines, fractions of units and lines that its conditions leave out alone', () => {

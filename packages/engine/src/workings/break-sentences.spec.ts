@@ -78,7 +78,7 @@ describe('a break in the workings', () => {
     expect(source && stepWording(source, NAMES)).toEqual({
       title: 'Break Clay by the bag',
       sentence:
-        '5 % off from 10 bag; 24 bag counted; 1 more would bring 12 % off (the customer reads “By the pallet layer”)',
+        '5 % off from 10 bag; 24 bag counted; 1 more bag would bring 12 % off (the customer reads “By the pallet layer”)',
     });
   });
 
@@ -88,7 +88,7 @@ describe('a break in the workings', () => {
     const told = line.notApplied.map((one) => notAppliedWording(one, NAMES));
     expect(told).toContain({
       title: 'Break Clay by the bag',
-      sentence: '2 bag more would bring 5 % off',
+      sentence: '2 more bag would bring 5 % off',
     });
   });
 

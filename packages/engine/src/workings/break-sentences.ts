@@ -71,7 +71,7 @@ export function breakStepSentence(
   const isMissing =
     isDecimalText(counted) && next && compare(decimal(next.from), decimal(counted)) > 0;
   const more = isMissing
-    ? `; ${write.number(print(subtract(decimal(next.from), decimal(counted))))} more would bring ${tierWords(next.adjustment, currency, write)}`
+    ? `; ${write.number(print(subtract(decimal(next.from), decimal(counted))))} more ${measured} would bring ${tierWords(next.adjustment, currency, write)}`
     : '';
   return `${what}${own}${all}; ${write.number(counted)} ${measured} counted${more}${read}`;
 }

@@ -84,7 +84,7 @@ export function reasonSentence(
         ? 'the goods have no term to count'
         : 'the line is not counted';
     case 'belowFirstTier': {
-      const more = `${write.number(reason.missing)} ${reason.measured} more`;
+      const more = `${write.number(reason.missing)} more ${reason.measured}`;
       const bring = tierWords(reason.tier.adjustment, reason.currency, write);
       return `${more} would bring ${bring}`;
     }
@@ -118,7 +118,7 @@ export function reasonSentence(
     case 'ruleStopsBefore':
       return `${reason.rule.name} stops the rules after it`;
     case 'unitsMissing':
-      return `at least ${String(reason.missing)} ${reason.missing === 1 ? 'unit' : 'units'} more would be needed`;
+      return unitsMissingWords(reason, names);
     case 'dearerTogether':
       return 'its goods cost less each by itself';
     case 'nothingToTake':
@@ -176,4 +176,19 @@ export function chooserWords(by: Printed<LevelChooser>, names: Names): string {
     case 'setup':
       return 'where nothing else gives one';
   }
+}
+
+/** "2 more units of Clay and 1 more unit of GL-1180 would be needed" */
+function unitsMissingWords(
+  { missing, goods }: Printed<Extract<Reason, { kind: 'unitsMissing' }>>,
+  names: Names,
+): string {
+  const units = (count: number): string =>
+    `${String(count)} more ${count === 1 ? 'unit' : 'units'}`;
+  if (!goods) return `at least ${units(missing)} would be needed`;
+  const told = goods.map(
+    ({ quantity, reaches }) =>
+      `${units(quantity)} of ${orWords(reaches.map((reach) => reachWords(reach, names)))}`,
+  );
+  return `${told.join(' and ')} would be needed`;
 }

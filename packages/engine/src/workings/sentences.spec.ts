@@ -234,6 +234,18 @@ describe('workings in words', () => {
         'needs 3 bag more',
       ],
       [{ kind: 'notAllowedAtOutlet', outlet: 'The fair' }, 'The fair does not allow it'],
+      [{ kind: 'unitsMissing', missing: 1 }, 'at least 1 more unit would be needed'],
+      [
+        {
+          kind: 'unitsMissing',
+          missing: 3,
+          goods: [
+            { quantity: 2, reaches: [CLAY] },
+            { quantity: 1, reaches: [{ kind: 'item', item: 'CL-0207' }, { kind: 'all' }] },
+          ],
+        },
+        '2 more units of everything under Clay and 1 more unit of CL-0207 Stoneware body or everything would be needed',
+      ],
       [{ kind: 'basisMissing', basis: { kind: 'listPrice' } }, 'the item has no list price'],
       [
         { kind: 'belowFirstBand', price: divide(decimal('1'), decimal('3')), from: decimal('1') },

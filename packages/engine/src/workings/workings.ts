@@ -20,6 +20,7 @@ import type {
   RuleId,
   RuleTest,
   RuleValidity,
+  UnitsOf,
 } from '../setup/rule';
 import type { ClosedBy } from '../pricing/priced';
 
@@ -334,7 +335,12 @@ export type Reason =
       readonly rule: RuleName;
     }
   /** At least so many units more, of the goods that a rule for groups takes. */
-  | { readonly kind: 'unitsMissing'; readonly missing: number }
+  | {
+      readonly kind: 'unitsMissing';
+      readonly missing: number;
+      /** Of which goods; left out where any that the rule takes do, and before model version 12. */
+      readonly goods?: readonly UnitsOf[];
+    }
   /** Its units would cost more than they do. */
   | { readonly kind: 'dearerTogether' }
   /** There is no shipping, or nothing left of what it would take from. */
