@@ -66,6 +66,7 @@ function makeSetup(): Setup {
       kind: 'plain',
       adjustment: { kind: 'percent', percent: fromInteger(percents[index] ?? 0) },
     },
+    rounding: null,
     closes: false,
   });
   const level: Level = {

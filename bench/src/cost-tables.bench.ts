@@ -97,6 +97,7 @@ function setupOf(count: number): Setup {
           reach: { kind: 'all' },
           basis: { kind: 'costTable', table: id },
           adjusting: { kind: 'plain', adjustment: { kind: 'percent', percent: fromInteger(0) } },
+          rounding: null,
           closes: false,
         },
       ],

@@ -25,6 +25,7 @@ export * from './checks/cost-curve';
 export * from './checks/inversions';
 export * from './checks/level-circle';
 export * from './checks/level-ends';
+export * from './checks/level-inversions';
 export * from './checks/contradictions';
 export * from './checks/price-moves';
 export * from './checks/rule-snags';

@@ -123,6 +123,7 @@ function levelOf(table: string, currency: string): Level {
         reach: { kind: 'all' },
         basis: { kind: 'costTable', table },
         adjusting: { kind: 'plain', adjustment: { kind: 'percent', percent: ZERO } },
+        rounding: null,
         closes: false,
       },
     ],

@@ -20,6 +20,7 @@ const entry = (
   reach,
   basis: { kind: 'basePrice' },
   adjusting: { kind: 'plain', adjustment: { kind: 'percent', percent } },
+  rounding: null,
   closes: false,
   ...changes,
 });

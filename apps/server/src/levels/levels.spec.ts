@@ -129,6 +129,31 @@ describe('levels', () => {
     });
   });
 
+  it('keep the rounding of an entry and bands of several kinds when they are published', async () => {
+    const content = await published(STUDIOS);
+    const rounding = {
+      kind: 'increment' as const,
+      currency: 'EUR',
+      increment: '0.50',
+      direction: 'up' as const,
+      leastPrice: null,
+    };
+    const adjusting = {
+      kind: 'byPrice' as const,
+      bands: [
+        { from: '0', adjustment: { kind: 'percent' as const, percent: '-5' } },
+        { from: '10', adjustment: { kind: 'set' as const, price: '9.90', unit: null } },
+      ],
+    };
+    const entries = content.entries.map((entry) => ({ ...entry, adjusting, rounding }));
+    await keep(STUDIOS, { ...content, entries });
+    const [draft] = (await browser.ask('GET', '/drafts')).as<{ id: string; revision: number }[]>();
+    const publishing = { revision: draft?.revision, note: 'bands' };
+    const answer = await browser.ask('POST', `/drafts/${draft?.id ?? ''}/publish`, publishing);
+    expect(answer.status).toBe(200);
+    expect((await published(STUDIOS)).entries).toEqual(entries);
+  });
+
   it('reach the items whose prices they make, before and after, a page at a time', async () => {
     const content = await published(STUDIOS);
     const ask = async (question: object): Promise<ReachedPage> =>

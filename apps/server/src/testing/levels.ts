@@ -8,6 +8,7 @@ export function percentEntry(id: string, percent: string, reach: Reach): LevelEn
     reach,
     basis: { kind: 'basePrice' },
     adjusting: { kind: 'plain', adjustment: { kind: 'percent', percent } },
+    rounding: null,
     closes: false,
   };
 }

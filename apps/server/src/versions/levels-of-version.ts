@@ -79,12 +79,13 @@ function toEntry(
   cost: string | null,
   codes: GoodsCodes,
 ): Level['entries'][number] {
-  const { entryId: id, adjusting, closes } = row;
+  const { entryId: id, adjusting, rounding, closes } = row;
   return entryFromForm({
     id,
     reach: reachOf(row, codes),
     basis: toBasis(row, cost),
     adjusting,
+    rounding,
     closes,
   });
 }

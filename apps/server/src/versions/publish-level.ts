@@ -79,7 +79,7 @@ function headColumns(
 
 function entryColumns(
   levelId: string,
-  { id: entryId, reach, basis, adjusting, closes }: LevelEntryForm,
+  { id: entryId, reach, basis, adjusting, rounding, closes }: LevelEntryForm,
   position: number,
   codes: GoodsCodes,
   kinds: ReadonlyMap<string, number>,
@@ -95,6 +95,7 @@ function entryColumns(
     basisCostId: basis.kind === 'cost' ? (kinds.get(basis.cost) ?? null) : null,
     basisTableId: basis.kind === 'costTable' ? basis.table : null,
     adjusting,
+    rounding,
     closes,
   };
 }

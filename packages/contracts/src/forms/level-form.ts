@@ -45,8 +45,16 @@ export function datedFromForm(form: Printed<DatedPrice>): DatedPrice {
   return { item, price: decimal(price), unit, window, minQuantity: decimal(minQuantity) };
 }
 
-export function entryFromForm({ id, reach, basis, adjusting, closes }: LevelEntryForm): LevelEntry {
-  return { id, reach, basis, adjusting: adjustingFromForm(adjusting), closes };
+export function entryFromForm(form: LevelEntryForm): LevelEntry {
+  const { id, reach, basis, adjusting, rounding, closes } = form;
+  return {
+    id,
+    reach,
+    basis,
+    adjusting: adjustingFromForm(adjusting),
+    rounding: rounding && roundingFromForm(rounding),
+    closes,
+  };
 }
 
 function adjustingFromForm(form: AdjustingForm): Adjusting {

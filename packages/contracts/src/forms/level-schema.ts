@@ -36,6 +36,7 @@ export const levelEntrySchema = objectOf<LevelEntryForm>({
   reach: reachSchema.required(),
   basis: basisSchema.default({ kind: 'basePrice' }),
   adjusting: adjustingSchema.required(),
+  rounding: roundingSchema.allow(null).default(null),
   closes: Joi.boolean().default(false),
 })
   .custom((entry: LevelEntryForm, help) => {

@@ -25,8 +25,8 @@ export interface Inversion {
   readonly until: Exact;
 }
 
-/** An affine piece: price = slope x cost + constant. */
-interface Piece {
+/** An affine piece of a band list: price = slope x cost + constant. */
+export interface Piece {
   readonly from: Decimal;
   readonly slope: Exact;
   readonly constant: Exact;
@@ -38,7 +38,11 @@ interface Piece {
  * @param points percentage points for units sold that all compared items have
  */
 export function inversions(bands: readonly CostBand[], points: Decimal = ZERO): Inversion[] {
-  const pieces = piecesOf(bands, points);
+  return inversionsOf(piecesOf(bands, points));
+}
+
+/** The same of pieces, each from its threshold upward until the next. */
+export function inversionsOf(pieces: readonly Piece[]): Inversion[] {
   const found: Inversion[] = [];
   for (const [place, piece] of pieces.entries()) {
     const before = pieces[place - 1];

@@ -60,6 +60,34 @@ describe('the entries of a level', () => {
     );
   });
 
+  it('rounds by the rule of its entry where that has one, else by the level’s', () => {
+    const to = (increment: string, currency = 'EUR') =>
+      ({
+        kind: 'increment',
+        currency,
+        increment: decimal(increment),
+        direction: 'nearest',
+        leastPrice: null,
+      }) as const;
+    const at = (own: ReturnType<typeof to> | null): string =>
+      unitPrice(
+        setupOf({
+          levels: [
+            schools({
+              entries: [percentEntry('-12', { kind: 'all' }, { rounding: own })],
+              rounding: to('0.05'),
+            }),
+          ],
+        }),
+      );
+    // 18.40 less 12 % is 16.192
+    expect(at(null)).toBe('16.20');
+    expect(at(to('0.50'))).toBe('16.00');
+    expect(at(to('5'))).toBe('15.00');
+    // a rule in another currency touches nothing, the level's does not come in its place
+    expect(at(to('5', 'USD'))).toBe('16.19');
+  });
+
   it('does not round an item that no entry reaches', () => {
     const glazes = percentEntry('-12', { kind: 'category', category: 'glaze' });
     const setup = setupOf({

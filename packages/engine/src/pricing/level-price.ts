@@ -58,7 +58,7 @@ export function levelPrice(
   const entry = firstEntry(compiled, work, context, passOver, path);
   if (work.problem) return null;
   if (entry) {
-    round(compiled, work, context, passOver);
+    round(entry, compiled, work, context, passOver);
     return { closedBy: entry.closes ? 'levelEntry' : null };
   }
   const level = compiled.name;
@@ -300,12 +300,14 @@ function startFromMoney(
 }
 
 function round(
+  entry: LevelEntry,
   compiled: CompiledLevel,
   work: LineInProgress,
   { setup: { version } }: PricingContext,
   passOver: PassOver,
 ): void {
-  const { rounding: rule, currency } = compiled.level;
+  const { currency } = compiled.level;
+  const rule = entry.rounding ?? compiled.level.rounding;
   if (!rule) return;
   if (rule.currency !== currency) {
     const reason = { kind: 'ruleInOtherCurrency', rule: rule.currency, price: currency } as const;

@@ -22,6 +22,7 @@ const levelOf = (table: CostTableId, currency: string): Level => ({
       reach: { kind: 'all' },
       basis: { kind: 'costTable', table },
       adjusting: { kind: 'plain', adjustment: { kind: 'percent', percent: fromInteger(0) } },
+      rounding: null,
       closes: false,
     },
   ],

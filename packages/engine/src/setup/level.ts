@@ -26,7 +26,7 @@ export interface Level {
   /** Items that keep their base price, whatever the entries say. */
   readonly exceptions: readonly ItemNumber[];
   readonly typedPrices: readonly TypedPrice[];
-  /** Applies only to prices that an entry of the level made. */
+  /** Applies only to prices that an entry of the level made which has no rounding of its own. */
   readonly rounding: RoundingRule | null;
 }
 
@@ -36,6 +36,8 @@ export interface LevelEntry {
   readonly reach: Reach;
   readonly basis: Basis;
   readonly adjusting: Adjusting;
+  /** How its prices are rounded; null for the level's rule. */
+  readonly rounding: RoundingRule | null;
   /** No quantity break, line rule or group rule touches a line that this entry priced. */
   readonly closes: boolean;
 }

@@ -92,6 +92,7 @@ const entries = (levels: readonly string[]): fc.Arbitrary<LevelEntry> =>
     reach: reaches,
     basis: bases(levels),
     adjusting: adjustings,
+    rounding: fc.option(roundings, { freq: 1 }),
     closes: fc.boolean(),
   });
 

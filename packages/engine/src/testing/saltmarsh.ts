@@ -89,6 +89,7 @@ export function entryOf(
     reach,
     basis: { kind: 'basePrice' },
     adjusting: { kind: 'plain', adjustment },
+    rounding: null,
     closes: false,
     ...changes,
   };

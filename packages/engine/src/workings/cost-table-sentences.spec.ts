@@ -106,6 +106,19 @@ describe('an entry of a level that starts from a cost', () => {
     );
   });
 
+  it('says how its prices are rounded, where that is its own', () => {
+    const rounding = {
+      kind: 'increment',
+      currency: 'EUR',
+      increment: decimal('0.50'),
+      direction: 'up',
+      leastPrice: null,
+    } as const;
+    expect(said({ kind: 'percent', percent: decimal('-10') }, undefined, { rounding })).toMatch(
+      /10 % off everything, rounded .*0\.50 EUR$/,
+    );
+  });
+
   it('says that its bands are by cost', () => {
     const adjusting = {
       kind: 'byCost',

@@ -33,7 +33,7 @@ export const plainWriter: Writer = { number: (decimal) => decimal, day: (day) =>
 
 /** "12 % off everything under Clay"; amounts in it are in `currency`, the level's own. */
 export function entrySentence(
-  { reach, basis, adjusting, closes }: Printed<LevelEntry>,
+  { reach, basis, adjusting, rounding, closes }: Printed<LevelEntry>,
   currency: string,
   names: Names,
   write: Writer = plainWriter,
@@ -44,7 +44,8 @@ export function entrySentence(
     adjusting.kind === 'plain'
       ? `${adjustmentWords(adjusting.adjustment, of, currency, write)} ${goods}`
       : `${goods}, ${bandsIntro(adjusting.kind, basis, names)} (${bandsWords(adjusting.bands, currency, write)})`;
-  return closes ? `${sentence}, closed to breaks and rules` : sentence;
+  const round = rounding === null ? '' : `, rounded ${roundingSentence(rounding, write)}`;
+  return `${sentence}${round}${closes ? ', closed to breaks and rules' : ''}`;
 }
 
 /** "prices to the nearest 0.05 EUR, never below 1.00 EUR" */

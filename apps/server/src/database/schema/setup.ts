@@ -202,6 +202,8 @@ export const levelEntryRows = pgTable(
     basisTableId: uuid().references(() => costTables.id),
     /** In the form that contracts checks at the border. */
     adjusting: jsonb().notNull().$type<AdjustingForm>(),
+    /** Null for the level's own. */
+    rounding: jsonb().$type<RoundingForm>(),
     closes: boolean().notNull(),
     ...versionRange(),
   },

@@ -131,6 +131,66 @@ describe('the editor of one entry', () => {
     });
   });
 
+  it('does another thing in each band, a markup, too, where it starts from a cost', async () => {
+    const begin = { ...entry('a', '-10'), basis: { kind: 'cost', cost: 'last' } as const };
+    await show(begin);
+    await screen.choose('What is done', 'by the unit cost');
+    await screen.press('Add a band');
+    await screen.choose('What is done from 0', 'a markup');
+    await screen.choose('What is done from 10', 'a price set');
+    expect(now.adjusting).toEqual({
+      kind: 'byCost',
+      bands: [
+        { from: '0', adjustment: { kind: 'markup', percent: '25' } },
+        { from: '10', adjustment: { kind: 'set', price: '0', unit: null } },
+      ],
+    });
+  });
+
+  it('offers no markup for a band where it starts from a price', async () => {
+    await show(entry('a', '-10'));
+    await screen.choose('What is done', 'by the price');
+    expect(options('What is done from 0')).not.toContain('a markup');
+  });
+
+  it('marks a band at which dearer goods get a lower price', async () => {
+    const at = (...bands: (readonly [string, string])[]): LevelEntryForm => ({
+      ...entry('a', '0'),
+      adjusting: {
+        kind: 'byPrice',
+        bands: bands.map(([from, percent]) => ({ from, adjustment: { kind: 'percent', percent } })),
+      },
+    });
+    await show(at(['0', '0'], ['1020', '-10']));
+    expect(screen.text()).toContain('At 1,020 the price falls from 1,020.00 to 918.00');
+    expect(screen.text()).toContain('1,020 to 1,133.33 sells for less');
+    // thresholds in no order are told beside their fields, and what is no number says nothing
+    for (const risen of [
+      at(['0', '-10'], ['1020', '0']),
+      at(['20', '0'], ['10', '-10']),
+      at(['0', '0'], ['x', '-10']),
+    ]) {
+      screen.fixture.componentRef.setInput('entry', risen);
+      await screen.settle();
+      expect(screen.text()).not.toContain('the price falls');
+    }
+  });
+
+  it('is rounded by a rule of its own, else as the level says', async () => {
+    await show(entry('a', '-10'), { 'entries[0].rounding.increment': 'must be above 0' });
+    expect(now.rounding).toBeNull();
+    const choice = screen.host.querySelector<HTMLSelectElement>('hl-rounding-editor select');
+    if (!choice) throw new Error('there is a choice of roundings');
+    expect(choice.options[0]?.text.trim()).toBe('as the level’s prices');
+    choice.value = 'increment';
+    choice.dispatchEvent(new Event('change'));
+    await screen.settle();
+    expect(now.rounding).toEqual(
+      jasmine.objectContaining({ kind: 'increment', currency: 'EUR', increment: '0.05' }),
+    );
+    expect(screen.text()).toContain('must be above 0');
+  });
+
   it('says beside a band what is wrong with it', async () => {
     const adjustment = { kind: 'percent', percent: '0' } as const;
     const bands = [

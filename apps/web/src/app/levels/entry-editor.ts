@@ -1,37 +1,32 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
-import type { AdjustmentForm, LevelEntryForm, LevelSummary } from '@honest-ledger/contracts';
+import type {
+  AdjustmentForm,
+  LevelEntryForm,
+  LevelSummary,
+  RoundingForm,
+} from '@honest-ledger/contracts';
 import { add, decimal, fromInteger, print, type Reach } from '@honest-ledger/engine';
 import { Store } from '@ngrx/store';
 import { ReachChoice } from '../reference/reach-choice';
 import { referenceFeature } from '../reference/reference.feature';
 import { FigureField } from '../shared/figure-field';
 import { AdjustmentFields } from './adjustment-fields';
+import { fallsOf } from './band-falls';
 import {
   doingOf,
-  OF_COSTS,
+  doingsFrom,
   startAdjusting,
   startAdjustment,
   startBasis,
+  waysFrom,
   withBasis,
-  type Doing,
 } from './level-edits';
-
-const DOINGS: readonly (readonly [Doing, string])[] = [
-  ['percent', 'a percentage'],
-  ['amount', 'an amount'],
-  ['percentAndAmount', 'a percentage, then an amount'],
-  ['set', 'a price set'],
-  ['byPrice', 'by the price'],
-  ['byCost', 'by the unit cost'],
-  ['multiplier', 'times'],
-  ['markup', 'a markup'],
-  ['margin', 'a margin'],
-];
+import { RoundingEditor } from './rounding-editor';
 
 /** One entry of a level: which goods, starting from which price, and what is done to it. */
 @Component({
   selector: 'hl-entry-editor',
-  imports: [AdjustmentFields, FigureField, ReachChoice],
+  imports: [AdjustmentFields, FigureField, ReachChoice, RoundingEditor],
   templateUrl: './entry-editor.html',
   styleUrl: './entry-editor.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -48,10 +43,10 @@ export class EntryEditor {
 
   private readonly reference = inject(Store).selectSignal(referenceFeature.selectReference);
   protected readonly goods = computed(() => this.reference().goods);
-  /** What is reckoned on a cost is offered where the entry starts from one. */
-  protected readonly doings = computed(() =>
-    DOINGS.filter(([doing]) => this.entry().basis.kind === 'cost' || !OF_COSTS.has(doing)),
-  );
+  protected readonly doings = computed(() => doingsFrom(this.entry().basis));
+  /** The same for one band. */
+  protected readonly ways = computed(() => waysFrom(this.entry().basis));
+  protected readonly falls = computed(() => fallsOf(this.entry()));
   protected readonly doing = computed(() => doingOf(this.entry()));
   /** Another level can be a basis, this one cannot. */
   protected readonly otherLevels = computed((): readonly LevelSummary[] =>
@@ -87,7 +82,7 @@ export class EntryEditor {
 
   protected chooseDoing({ target }: Event): void {
     if (!(target instanceof HTMLSelectElement)) return;
-    const doing = DOINGS.find(([one]) => one === target.value)?.[0];
+    const doing = this.doings().find(([one]) => one === target.value)?.[0];
     if (!doing) return;
     this.changed.emit((entry) => ({ ...entry, adjusting: startAdjusting(doing, entry.adjusting) }));
   }
@@ -104,6 +99,22 @@ export class EntryEditor {
 
   protected setBand(place: number, band: { from?: string; adjustment?: AdjustmentForm }): void {
     this.withBands((bands) => bands.map((one, at) => (at === place ? { ...one, ...band } : one)));
+  }
+
+  /** Each band may do another thing. */
+  protected chooseWay(place: number, { target }: Event): void {
+    if (!(target instanceof HTMLSelectElement)) return;
+    const way = this.ways().find(([one]) => one === target.value)?.[0];
+    if (!way) return;
+    this.withBands((bands) =>
+      bands.map((one, at) =>
+        at === place ? { ...one, adjustment: startAdjustment(way, one.adjustment) } : one,
+      ),
+    );
+  }
+
+  protected setRounding(rounding: RoundingForm | null): void {
+    this.changed.emit((entry) => ({ ...entry, rounding }));
   }
 
   protected addBand(): void {

@@ -36,6 +36,7 @@ export function withNewEntry(
     reach: free.find((reach) => !taken.has(reachKey(reach))) ?? { kind: 'all' },
     basis: { kind: 'basePrice' },
     adjusting: { kind: 'plain', adjustment: { kind: 'percent', percent: '0' } },
+    rounding: null,
     closes: false,
   };
   return { ...content, entries: [...content.entries, entry] };
@@ -97,6 +98,31 @@ export function startBasis(choice: string): Basis {
 
 /** What the screen calls what is done to a basis. */
 export type Doing = AdjustmentForm['kind'] | 'byPrice' | 'byCost';
+
+const WAYS: readonly (readonly [AdjustmentForm['kind'], string])[] = [
+  ['percent', 'a percentage'],
+  ['amount', 'an amount'],
+  ['percentAndAmount', 'a percentage, then an amount'],
+  ['set', 'a price set'],
+  ['multiplier', 'times'],
+  ['markup', 'a markup'],
+  ['margin', 'a margin'],
+];
+
+const BY_BANDS: readonly (readonly [Doing, string])[] = [
+  ['byPrice', 'by the price'],
+  ['byCost', 'by the unit cost'],
+];
+
+/** What may be done to a basis; what is reckoned on a cost is offered where an entry starts from one. */
+export function waysFrom({ kind }: Basis): readonly (readonly [AdjustmentForm['kind'], string])[] {
+  return WAYS.filter(([way]) => kind === 'cost' || !OF_COSTS.has(way));
+}
+
+/** The same, and by bands. */
+export function doingsFrom(basis: Basis): readonly (readonly [Doing, string])[] {
+  return [...waysFrom(basis), ...BY_BANDS];
+}
 
 export function doingOf({ adjusting }: LevelEntryForm): Doing {
   return adjusting.kind === 'plain' ? adjusting.adjustment.kind : adjusting.kind;
@@ -211,10 +237,16 @@ export function startRounding(
     : { kind, ...shared, endings: ['0.49', '0.99'], period: 1 };
 }
 
-/** A level in another currency: its rounding goes with it. */
+/** A level in another currency: its roundings go with it. */
 export function withCurrency(content: LevelContent, currency: string): LevelContent {
-  const { rounding } = content;
-  return { ...content, currency, rounding: rounding && { ...rounding, currency } };
+  const there = (rounding: RoundingForm | null): RoundingForm | null =>
+    rounding && { ...rounding, currency };
+  return {
+    ...content,
+    currency,
+    rounding: there(content.rounding),
+    entries: content.entries.map((entry) => ({ ...entry, rounding: there(entry.rounding) })),
+  };
 }
 
 /** A new typed price for an item, or for as many as there are rows in a pasted block. */
@@ -243,6 +275,7 @@ export function followingLevel(id: string, content: LevelContent, percent: strin
         reach: { kind: 'all' },
         basis: { kind: 'level', level: id },
         adjusting: { kind: 'plain', adjustment: { kind: 'percent', percent } },
+        rounding: null,
         closes: false,
       },
     ],

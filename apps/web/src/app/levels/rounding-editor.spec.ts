@@ -23,7 +23,7 @@ describe('the editor of a level’s rounding', () => {
     });
   }
   const kind = async (option: string): Promise<void> => {
-    const select = screen.host.querySelector<HTMLSelectElement>('#rounding');
+    const select = screen.host.querySelector<HTMLSelectElement>('select');
     const found = [...(select?.options ?? [])].find(({ text }) => text.trim() === option);
     if (!select || !found) throw new Error(`no rounding ${option}`);
     select.value = found.value;

@@ -6,14 +6,17 @@ import { startRounding } from './level-edits';
 
 const PERIODS = [1, 10, 100] as const;
 
+/** Several stand on one page, each with a field of its own. */
+let made = 0;
+
 /** How a level's prices are made round: not at all, to an increment, or to price endings. */
 @Component({
   selector: 'hl-rounding-editor',
   imports: [FigureField],
   template: `
-    <label for="rounding">Prices are rounded</label>
-    <select id="rounding" class="cell" (change)="chooseKind($event)">
-      <option value="" [selected]="rounding() === null">not at all</option>
+    <label [for]="fieldId">{{ label() }}</label>
+    <select [id]="fieldId" class="cell" (change)="chooseKind($event)">
+      <option value="" [selected]="rounding() === null">{{ none() }}</option>
       <option value="increment" [selected]="rounding()?.kind === 'increment'">
         to a multiple of
       </option>
@@ -83,20 +86,25 @@ const PERIODS = [1, 10, 100] as const;
 export class RoundingEditor {
   readonly rounding = input.required<RoundingForm | null>();
   readonly currency = input.required<string>();
-  /** What is wrong with the level, by path. */
+  /** What is wrong with what it is part of, by path, and its path in it. */
   readonly problems = input.required<ReadonlyMap<string, string>>();
+  readonly path = input('rounding');
+  readonly label = input('Prices are rounded');
+  /** What having no rule is called. */
+  readonly none = input('not at all');
   readonly changed = output<RoundingForm | null>();
 
+  protected readonly fieldId = `rounding-${String((made += 1))}`;
   protected readonly periods = PERIODS;
 
   protected wrong(field: string): string | null {
-    return this.problems().get(`rounding.${field}`) ?? null;
+    return this.problems().get(`${this.path()}.${field}`) ?? null;
   }
 
   /** The endings are typed in one field, so what is wrong with any of them is told there. */
   protected wrongEndings(): string | null {
-    const found = [...this.problems()].find(([path]) => path.startsWith('rounding.endings'));
-    return found?.[1] ?? this.problems().get('rounding') ?? null;
+    const found = [...this.problems()].find(([path]) => path.startsWith(`${this.path()}.endings`));
+    return found?.[1] ?? this.problems().get(this.path()) ?? null;
   }
 
   protected chooseKind({ target }: Event): void {

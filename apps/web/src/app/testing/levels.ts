@@ -10,6 +10,7 @@ export function entry(id: string, percent: string, reach: Reach = CLAY): LevelEn
     reach,
     basis: { kind: 'basePrice' },
     adjusting: { kind: 'plain', adjustment: { kind: 'percent', percent } },
+    rounding: null,
     closes: false,
   };
 }
