@@ -23,7 +23,6 @@ import {
   type Exact,
   type ItemCost,
   type ItemFacts,
-  type Level,
   type PricedLine,
   type Rates,
   type Setup,
@@ -38,6 +37,7 @@ import type { Services } from '../services';
 import { versionInForce } from '../versions/queries';
 import { withContents } from '../versions/setup-objects';
 import { hasCost } from './queries';
+import { tableLevel } from './table-level';
 
 /**
  * The items that a table takes in most narrowly as it is edited, and what it makes of one base unit
@@ -65,7 +65,7 @@ export async function itemsOfTable(
   const isOwn = new Set(ownPrice);
   const page = (withoutCost ? lacking : reached).slice(offset, offset + limit);
   // without base prices a line is priced by the table or not at all
-  const alone = compileSetup({ ...edited, basePrices: [], levels: [levelOf(id, currency)] });
+  const alone = compileSetup({ ...edited, basePrices: [], levels: [tableLevel(id, id, currency)] });
   const { lines } = priceCatalogue(
     page,
     { setup: alone, facts, level: id, currency },
@@ -108,32 +108,6 @@ function narrowerThan(
     .map(([name, count]) => ({ name, items: count }))
     .sort((a, b) => b.items - a.items || a.name.localeCompare(b.name, 'en'));
 }
-
-/** A level that gives every item what the table makes of it, and nothing else. */
-function levelOf(table: string, currency: string): Level {
-  return {
-    id: table,
-    name: '',
-    currency,
-    window: { from: null, until: null },
-    order: 'list',
-    entries: [
-      {
-        id: table,
-        reach: { kind: 'all' },
-        basis: { kind: 'costTable', table },
-        adjusting: { kind: 'plain', adjustment: { kind: 'percent', percent: ZERO } },
-        rounding: null,
-        closes: false,
-      },
-    ],
-    exceptions: [],
-    typedPrices: [],
-    rounding: null,
-  };
-}
-
-const ZERO = { units: 0, scale: 0 };
 
 /** A setup with a table as it is edited, together with what else its draft holds. */
 async function withTableEdit(

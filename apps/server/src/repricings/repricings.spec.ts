@@ -1,5 +1,6 @@
 import type {
   ChangePage,
+  CostTableList,
   DraftRow,
   DraftView,
   ItemView,
@@ -11,6 +12,7 @@ import type {
   RepricingContent,
   RepricingRow,
   RepricingView,
+  TableItemsPage,
 } from '@honest-ledger/contracts';
 import { randomUUID } from 'node:crypto';
 import { DEMO_BREAKS } from '../demo/breaks';
@@ -363,6 +365,7 @@ describe('many prices changed at once', () => {
       { kind: 'level', level: STUDIOS },
       { kind: 'listPrice' },
       { kind: 'cost', cost: 'last' },
+      { kind: 'costTable', table: null },
     ];
     const prices: RepricingContent['prices'] = [
       { kind: 'basePrice' },
@@ -420,6 +423,40 @@ describe('many prices changed at once', () => {
       const price = line?.kind === 'priced' ? line.slices[0]?.unitPrice : null;
       expect(price).withContext(item).toBe(after);
     }
+  });
+
+  it('make what a cost table makes of its items their base prices', async () => {
+    const tables = (await browser.ask('GET', '/cost-tables')).as<CostTableList>().tables;
+    let compared = 0;
+    for (const { id, content } of tables) {
+      const question = { content, withoutCost: false, offset: 0, limit: 500 };
+      const answer = await browser.ask('POST', `/cost-tables/${id}/items`, question);
+      const made = new Map(
+        answer.as<TableItemsPage>().rows.map(({ item, price }) => [item, price]),
+      );
+      if (content.currency !== 'EUR') continue;
+      const of = await begin({
+        goods: {},
+        basis: { kind: 'costTable', table: id },
+        change: { kind: 'percent', percent: '0' },
+        rounding: null,
+      });
+      for (const { item, unit, after, remark } of await rowsOf(of)) {
+        const facts = (await browser.ask('GET', `/items/${item}`)).as<ItemView>();
+        if (!made.has(item) || unit !== facts.unit) continue;
+        expect(after)
+          .withContext(item)
+          .toBe(made.get(item) ?? null);
+        if (after !== null) compared += 1;
+        else expect(remark).not.toBeNull();
+      }
+      const outside = (await rowsOf(of)).find(({ remark }) =>
+        remark?.includes('does not take it in'),
+      );
+      expect(outside?.after ?? null).toBeNull();
+      if (compared > 5) break;
+    }
+    expect(compared).toBeGreaterThan(0);
   });
 
   it('leave shared prices alone, and what a cost table keeps unless it is asked for', async () => {

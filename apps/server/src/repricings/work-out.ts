@@ -42,10 +42,12 @@ import {
   type PriceChange,
   type PriceTyped,
   type Rates,
+  type Setup,
 } from '@honest-ledger/engine';
 import { findItemNumbers } from '../catalogue/queries';
 import { pricingDay, readItemsToPrice } from '../costs/items-to-price';
 import { unitCost } from '../costs/unit-cost';
+import { tableLevel } from '../cost-tables/table-level';
 import type { Queries } from '../database/database';
 import { editedSetup, heldEdits } from '../drafts/queries';
 import { surroundings } from '../facts/surroundings';
@@ -107,7 +109,7 @@ export async function workOut(
 ): Promise<WorkedOut[]> {
   const { setup: published } = await services.setups.of(queries, await versionInForce(queries));
   const { setup: edited } = editedSetup(published, await heldEdits(queries));
-  const compiled = compileSetup({ ...edited, defaultLevel: null });
+  const compiled = compileSetup({ ...withTableLevel(edited, content), defaultLevel: null });
   const facts = await surroundings(queries, { customer: null, outlet: null }, services.now());
   const { day } = facts.local;
   const all =
@@ -123,6 +125,17 @@ export async function workOut(
     return workedOut(price, index, decision, asked);
   });
 }
+
+/** Where prices start from a cost table, with a level that is what it makes. */
+function withTableLevel(setup: Setup, { basis }: RepricingContent): Setup {
+  if (basis.kind !== 'costTable') return setup;
+  const currency = setup.costTables.find(({ id }) => id === basis.table)?.currency;
+  const level = tableLevel(TABLE_LEVEL, basis.table, currency ?? setup.homeCurrency);
+  return { ...setup, levels: [...setup.levels, level] };
+}
+
+/** No level is known by this: all others have a UUID. */
+const TABLE_LEVEL = 'cost table';
 
 function keyed({ item, level, unit, typedPriceId }: PriceOfItem): PriceKey {
   return { itemId: item.id, levelId: level?.id ?? null, unit: unit.unit, typedPriceId };
@@ -253,7 +266,7 @@ function costOf(
 }
 
 /** Why a price that nobody typed has nothing to come from. */
-type NoBasis = 'noBasePrice' | 'noListPrice' | 'noLevelPrice';
+type NoBasis = 'noBasePrice' | 'noListPrice' | 'noLevelPrice' | 'notInTable' | 'noTablePrice';
 type NoPrice = NoPriceTyped | NoBasis;
 
 function basisOf(
@@ -261,7 +274,7 @@ function basisOf(
   place: number,
   before: Decimal | null,
   cost: Exact | null,
-  { content: { basis }, priced, rates }: Asked,
+  { content: { basis }, compiled, priced, rates }: Asked,
 ): Exact | NoPrice {
   switch (basis.kind) {
     case 'present':
@@ -277,6 +290,12 @@ function basisOf(
         exchange(perUnit(amount, baseUnit(item), unit), from, currency, rates) ?? 'noListPrice'
       );
     }
+    case 'costTable': {
+      const tables = compiled.tablesReaching(item).map(({ compiled: { table } }) => table.id);
+      const isTakenIn = basis.table === null ? tables.length > 0 : tables.includes(basis.table);
+      if (!isTakenIn) return 'notInTable';
+      return priced(TABLE_LEVEL, currency, place) ?? 'noTablePrice';
+    }
     case 'cost':
       return cost ?? 'noCost';
   }
@@ -289,6 +308,8 @@ const NO_PRICE_SENTENCES: Readonly<Record<NoPrice, string>> = {
   noBasePrice: 'It has no base price to start from.',
   noListPrice: 'It has no list price to start from.',
   noLevelPrice: 'The level has no price to start from.',
+  notInTable: 'The cost table does not take it in.',
+  noTablePrice: 'The cost table makes no price of it.',
 };
 
 function remarkOf(

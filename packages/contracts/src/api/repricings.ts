@@ -31,6 +31,8 @@ export type RepricingBasis =
   | { readonly kind: 'basePrice' }
   | { readonly kind: 'listPrice' }
   | { readonly kind: 'level'; readonly level: string }
+  /** Null for the table that takes an item in most narrowly; items that no such table takes in stay. */
+  | { readonly kind: 'costTable'; readonly table: string | null }
   /** Null for the first kind in the order of the settings that an item has. */
   | { readonly kind: 'cost'; readonly cost: string | null };
 
@@ -67,6 +69,7 @@ const basisSchema = oneOfKinds<RepricingBasis>({
   basePrice: Joi.object({}),
   listPrice: Joi.object({}),
   level: Joi.object({ level }),
+  costTable: Joi.object({ table: Joi.string().guid().allow(null).required() }),
   cost: Joi.object({ cost: costKind.allow(null).required() }),
 });
 

@@ -217,6 +217,65 @@ describe('a floor', () => {
     ]);
   });
 
+  it('tests all that is sold together as one, however the deals hang together', () => {
+    const shared = (name: string, amount: string, ...items: readonly string[]): Rule => ({
+      ...ruleOf(
+        { kind: 'spread', amount: decimal(amount), every: null },
+        { kind: 'goods', reaches: items.map((item) => ({ kind: 'item', item })) },
+      ),
+      id: name,
+      name,
+    });
+    const all = ['IT-1', 'IT-2', 'IT-3', 'IT-4'];
+    const cost = {
+      kind: 'standard',
+      amount: decimal('6.00'),
+      currency: 'EUR',
+      unit: null,
+    } as const;
+    const facts = factsOf({
+      customer: null,
+      items: all.map((item) => itemOf({ item, costs: [cost] })),
+    });
+    const net = (...rules: readonly Rule[]): unknown => {
+      const setup = setupOf({
+        basePrices: all.map((item) => ({ ...basePrice('10.00'), item })),
+        floors: [floor('20', 'lift')],
+        rules,
+      });
+      const lines = all.map((item) => line(item, '0'));
+      return told(price(setup, documentOf('1', { facts, lines }))).map(([each]) => each);
+    };
+    // 40.00 less 12.00 is 28.00 for what has to come to 30.00: lifted by 2.00 in all, by what each is sold for
+    const [first, second] = [
+      shared('A', '-6', 'IT-1', 'IT-3'),
+      shared('B', '-6', 'IT-2', 'IT-3', 'IT-4'),
+    ];
+    expect(net(first, second)).toEqual(['7.50', '8.57', '5.36', '8.57']);
+    // the two that hang together by the first come to 14.00 where the others leave them alone: lifted to 15.00
+    expect(net(first)).toEqual(['7.50', '10.00', '7.50', '10.00']);
+  });
+
+  it('shares a lift by what lines are sold for, also where one is sold for nothing', () => {
+    const lines = [line('IT-1', '50'), line('IT-2', '0')];
+    const gift = {
+      ...halfPriceOf('IT-1'),
+      effect: {
+        kind: 'buyAndGet',
+        buy: { reaches: [{ kind: 'item', item: 'IT-2' }], quantity: 1 },
+        get: { reaches: [{ kind: 'item', item: 'IT-1' }], quantity: 1 },
+        offer: { kind: 'percent', percent: decimal('-100') },
+        dearest: false,
+        most: null,
+      } as const,
+    };
+    // 10.00 for what has to come to 15.00: what is free stays free
+    expect(told(priced([floor('20', 'lift')], lines, {}, [gift])).map(([each]) => each)).toEqual([
+      '0.00',
+      '15.00',
+    ]);
+  });
+
   it('lifts no line above what it asks, and leaves none below it unsaid', () => {
     let below = 0;
     fc.assert(

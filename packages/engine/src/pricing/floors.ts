@@ -36,8 +36,8 @@ export function floorsOf(works: readonly LineInProgress[], context: PricingConte
     const [floor] = find(work.item);
     if (!floor) continue;
     let deal: Floored[] = [{ work, floor, least: leastOf(floor.least, work, context) }];
-    for (const { of, rule } of work.shares) {
-      if (of !== 'group') continue;
+    // so far its shares are all of rules for units together
+    for (const { rule } of work.shares) {
       const known = byRule.get(rule.id);
       if (known && known !== deal) {
         known.push(...deal);
@@ -99,21 +99,18 @@ function forLine(each: Exact, { quantity, duration }: DocumentLine): Exact {
 export function liftToFloors(deals: FlooredDeals, context: PricingContext): void {
   for (const deal of deals) {
     if (strictest(deal) !== 'lift') continue;
-    const works = deal.map(({ work }) => work);
-    const amounts = works.map(({ amount }) => amount);
+    const amounts = deal.map(({ work }) => work.amount);
     const missing = missingOf(deal, amounts, context);
     if (typeof missing === 'string') continue;
-    const open = works.filter(({ closedBy }) => closedBy === null);
-    if (!missing || open.length === 0) continue;
+    if (!missing) continue;
+    const open = deal.filter(({ work }) => work.closedBy === null);
     const lifts = shareOut(
       missing,
-      weights(open.map(({ amount }) => amount)),
+      weights(open.map(({ work }) => work.amount)),
       context.amountDigits,
     );
-    for (const [place, work] of open.entries()) {
+    for (const [place, { work, floor }] of open.entries()) {
       const lifted = lifts[place] ?? ZERO;
-      const floor = deal.find((one) => one.work === work)?.floor;
-      if (!floor) continue;
       work.floor = { ...named(floor, context), lifted, short: null, untested: null };
       work.amount = sumOf([work.amount, lifted], context);
     }

@@ -92,6 +92,32 @@ describe('goods that are kept of a sale', () => {
     expect(told({ breaks }, documentWith([promised]), { 'IT-1': '4' }, '32.00')).toBeNull();
   });
 
+  it('say nothing where what is kept has no price alone', () => {
+    // sold by the ten alone: below that the price is by request
+    const byRequest = { kind: 'byRequest' } as const;
+    const breaks = [breakOf({ '1': byRequest, '10': '-10' })];
+    const sale = documentWith([line('IT-1', '12')]);
+    expect(told({ breaks }, sale, { 'IT-1': '4' }, '36.00')).toBeNull();
+    // nor where something has none that came back
+    const some = [breakOf({ '1': byRequest }, { reaches: [{ kind: 'item', item: 'IT-2' }] })];
+    const both = documentWith([line('IT-1', '12'), line('IT-2', '1')]);
+    expect(told({ breaks: some }, both, { 'IT-1': '4' }, '40.00')).toBeNull();
+  });
+
+  it('say something from two minor units on, for one line', () => {
+    const cents = (off: string): string[] | null => {
+      const adjustment = { kind: 'amount', amount: decimal(off), unit: null } as const;
+      return told(
+        { breaks: [breakOf({ '2': adjustment })] },
+        documentWith([line('IT-1', '2')]),
+        { 'IT-1': '1' },
+        '9.98',
+      );
+    };
+    expect(cents('-0.01')).toBeNull();
+    expect(cents('-0.02')).toEqual(['10.00', '9.98', '0.02']);
+  });
+
   it('say nothing of a cent that is rounding', () => {
     // a discount of 10.00 for the document is shared by what is there: 3.33 of each third
     const off = { kind: 'percent', percent: decimal('-33.35') } as const;

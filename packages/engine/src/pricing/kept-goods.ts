@@ -50,14 +50,13 @@ export function keptGoods(
   const less = lines
     .filter(isKept)
     .map((line) => ({ ...line, quantity: kept.get(line.id) ?? line.quantity }));
-  if (less.length === 0) return null;
   const digits = minorDigits(sale.currency);
   const under = (some: typeof lines): PricedDocument =>
     priceDocument(setup, { ...sale, lines: some }, { workings: false });
   const alone = netsOf(under(less));
   const all = netsOf(under(lines));
   if (!alone || !all) return null;
-  const shares = lines.filter(isKept).map(({ id, quantity }) => {
+  const shares = lines.map(({ id, quantity }) => {
     const share = multiplyExact(all.get(id) ?? ZERO, divide(kept.get(id) ?? ZERO, quantity));
     return roundToDigits(share, digits, setup.roundingMode);
   });

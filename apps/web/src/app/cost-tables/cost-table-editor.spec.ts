@@ -98,6 +98,11 @@ describe('a cost table on its screen', () => {
       'It prices 1 item. 3 have a base price of their own, which comes first. ' +
         'Narrower tables take items before it: Glazes (12).',
     );
+    const link = [...screen.host.querySelectorAll('a')].find(({ textContent }) =>
+      textContent.includes('Make these the base prices'),
+    );
+    const address = link?.getAttribute('href') ?? '';
+    expect(address).toContain(`/repricings/new?table=${ID}`);
     for (const part of ['2 taken in, 1 without a cost', 'Loop tool', '400.0', '80.0', '△ none']) {
       expect(screen.text()).toContain(part);
     }

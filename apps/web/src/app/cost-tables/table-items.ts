@@ -5,10 +5,13 @@ import {
   check,
   costTableContentSchema,
   type CostTableContent,
+  type ItemFilter,
   type TableItemsPage,
 } from '@honest-ledger/contracts';
+import type { Reach } from '@honest-ledger/engine';
 import { catchError, debounceTime, map, of, switchMap, type Observable } from 'rxjs';
 import { namesOfThings } from '../reference/names';
+import { mayDo } from '../session/may-do';
 import { Amount, mostDigits } from '../shared/amount';
 import { problemOf } from '../shared/problems';
 import { CostTablesApi } from './cost-tables.api';
@@ -35,6 +38,11 @@ const NOTHING: Found = { page: null, problem: null };
   template: `
     <header class="part-head">
       <h2>Items it takes in</h2>
+      @if (mayReprice() && (found().page?.withBasePrice ?? 0) > 0) {
+        <a class="quiet small" routerLink="/repricings/new" [queryParams]="repricing()">
+          Make these the base prices
+        </a>
+      }
       @if (found().page; as page) {
         <span class="soft" role="status">
           {{ page.reached }} taken in, {{ page.withoutCost }} without a cost, in
@@ -123,6 +131,13 @@ export class TableItems {
   readonly content = input.required<CostTableContent>();
 
   private readonly api = inject(CostTablesApi);
+  protected readonly mayReprice = mayDo('editSetup');
+  /** What a change of prices begins with that starts from this table: its goods, where one filter is all of them. */
+  protected readonly repricing = computed(() => {
+    const [first, ...others] = this.content().reaches;
+    const goods = first && others.length === 0 ? filterOf(first) : {};
+    return { table: this.id(), ...goods };
+  });
   protected readonly names = namesOfThings();
   protected readonly lacking = signal(false);
   private readonly limit = signal(ROWS_AT_ONCE);
@@ -197,5 +212,23 @@ export class TableItems {
 
   protected showLacking({ target }: Event): void {
     if (target instanceof HTMLInputElement) this.lacking.set(target.checked);
+  }
+}
+
+/** A reach as the filter of a list of items, where it has one. */
+function filterOf(reach: Reach): ItemFilter {
+  switch (reach.kind) {
+    case 'category':
+      return { category: reach.category };
+    case 'brand':
+      return { brand: reach.brand };
+    case 'supplier':
+      return { supplier: reach.supplier };
+    case 'categoryBrand':
+      return { category: reach.category, brand: reach.brand };
+    case 'supplierCategory':
+      return { category: reach.category, supplier: reach.supplier };
+    default:
+      return {};
   }
 }

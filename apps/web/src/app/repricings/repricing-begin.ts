@@ -3,13 +3,20 @@ import type { ItemFilter, RepricingContent } from '@honest-ledger/contracts';
 /** What a screen's address can say of the goods a change of prices is for. */
 export const ITEM_FILTER_KEYS = ['text', 'category', 'brand', 'supplier', 'kind'] as const;
 
-/** A change of prices as it begins: nothing moves yet. */
-export function newRepricing(goods: ItemFilter, name: string): RepricingContent {
+/**
+ * A change of prices as it begins: nothing moves yet.
+ * @param table a cost table whose prices are to be the base prices
+ */
+export function newRepricing(
+  goods: ItemFilter,
+  name: string,
+  table: string | null = null,
+): RepricingContent {
   return {
     name,
     goods,
     prices: [{ kind: 'basePrice' }],
-    basis: { kind: 'present' },
+    basis: table === null ? { kind: 'present' } : { kind: 'costTable', table },
     change: { kind: 'percent', percent: '0' },
     rounding: null,
     leastMargin: null,

@@ -74,11 +74,17 @@ export class RepricingGuide {
       code: `cost ${code}`,
       name: `the cost: ${name.toLowerCase()}`,
     })),
+    { code: 'costTable', name: 'what the item’s cost table makes' },
+    ...this.reference().goods.costTables.map(({ code, name }) => ({
+      code: `costTable ${code}`,
+      name: `what the table ${name} makes`,
+    })),
     ...this.levels().map(({ code, name }) => ({ code: `level ${code}`, name: `level ${name}` })),
   ]);
   protected readonly basis = computed(() => {
     const { basis } = this.content();
     if (basis.kind === 'level') return `level ${basis.level}`;
+    if (basis.kind === 'costTable' && basis.table !== null) return `costTable ${basis.table}`;
     return basis.kind === 'cost' && basis.cost !== null ? `cost ${basis.cost}` : basis.kind;
   });
   protected readonly changes = computed(() =>
@@ -170,6 +176,8 @@ function basisOf(code: string): RepricingBasis {
       return { kind, level: of ?? '' };
     case 'cost':
       return { kind, cost: of ?? null };
+    case 'costTable':
+      return { kind, table: of ?? null };
     case 'basePrice':
     case 'listPrice':
       return { kind };

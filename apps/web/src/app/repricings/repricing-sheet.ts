@@ -61,7 +61,8 @@ export class RepricingSheet {
 
   private readonly store = inject(Store);
   private readonly api = inject(RepricingsApi);
-  private readonly said = inject(ActivatedRoute).snapshot.queryParams;
+  private readonly said: Readonly<Record<string, string | undefined>> =
+    inject(ActivatedRoute).snapshot.queryParams;
   protected readonly answer = this.store.selectSignal(repricingsFeature.selectRepricing);
   protected readonly working = this.store.selectSignal(repricingsFeature.selectWorking);
   protected readonly problem = this.store.selectSignal(repricingsFeature.selectProblem);
@@ -84,7 +85,11 @@ export class RepricingSheet {
   private readonly stored = computed(
     () =>
       this.repricing()?.content ??
-      newRepricing(goodsOf(this.said), `Prices of ${writeInstant(new Date().toISOString())}`),
+      newRepricing(
+        goodsOf(this.said),
+        `Prices of ${writeInstant(new Date().toISOString())}`,
+        this.said['table'] ?? null,
+      ),
     { equal: sameRepricing },
   );
   /** What is said of it here, worked out or not. */

@@ -1,0 +1,23 @@
+/**
+ * Plants faults in the engine and counts those that its specifications catch.
+ * Use: npm run mutation [-- --mutate packages/engine/src/pricing/tax.ts]
+ * @type {import('@stryker-mutator/api/core').PartialStrykerOptions}
+ */
+export default {
+  testRunner: 'jasmine',
+  testRunnerNodeArgs: ['--import', 'tsx'],
+  jasmineConfigFile: 'tools/mutation-jasmine.json',
+  coverageAnalysis: 'perTest',
+  mutate: [
+    'packages/engine/src/**/*.ts',
+    '!packages/engine/src/**/*.spec.ts',
+    '!packages/engine/src/testing/**',
+    '!packages/engine/src/index.ts',
+  ],
+  ignoreStatic: true,
+  tempDirName: 'dist/mutation',
+  reporters: ['progress', 'clear-text'],
+  clearTextReporter: { allowColor: false, logTests: false, reportTests: false },
+  thresholds: { high: 97, low: 95, break: 95 },
+  concurrency: 2,
+};
