@@ -25,7 +25,7 @@ await withTestDatabase(async ({ cluster, secrets }) => {
   const port = await freePort();
   const tell = () => undefined;
   const { sessionSecret } = secrets;
-  const server = await startServer({ url, sessionSecret, port, demo: true, tell });
+  const server = await startServer({ url, sessionSecret, port, demo: 'facts', tell });
   try {
     const ask = await signedIn(server.address);
     const alone = await engineAlone(ask);

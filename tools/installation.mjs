@@ -29,7 +29,7 @@ export async function startDatabase({ programs, data, forTests }) {
 
 /**
  * Starts the built server and waits until it answers.
- * @param {{ url: string, sessionSecret: string, port: number, demo: boolean, log?: string, tell?: (line: string) => void }} options
+ * @param {{ url: string, sessionSecret: string, port: number, demo: 'none' | 'facts' | 'work', log?: string, tell?: (line: string) => void }} options
  * @returns {Promise<{ address: string, ended: Promise<number | null>, stop: () => Promise<void> }>}
  */
 export function startServer({ url, sessionSecret, port, demo, log, tell = console.log }) {
@@ -47,7 +47,7 @@ export function startServer({ url, sessionSecret, port, demo, log, tell = consol
       HONEST_LEDGER_WEB: WEB,
       HONEST_LEDGER_MIGRATIONS: inProject('apps/server/migrations'),
       HONEST_LEDGER_RATES: inProject('apps/server/feeds/exchange-rates.csv'),
-      HONEST_LEDGER_DEMO: demo ? 'yes' : 'no',
+      HONEST_LEDGER_DEMO: demo,
       HONEST_LEDGER_ATTENDED: 'yes',
       ...(log === undefined ? {} : { HONEST_LEDGER_LOG: log }),
     },

@@ -67,7 +67,11 @@ function readOptions() {
     if (!/^\d+$/.test(values.port) || port < 1 || port > 65535) {
       throw new Stop(`--port takes a number from 1 to 65535, not "${values.port}".`);
     }
-    return { port, data: path.resolve(PROJECT, values.data), demo: !values['no-demo'] };
+    return {
+      port,
+      data: path.resolve(PROJECT, values.data),
+      demo: /** @type {'none' | 'work'} */ (values['no-demo'] ? 'none' : 'work'),
+    };
   } catch (error) {
     if (error instanceof Stop) throw error;
     throw new Stop(`${/** @type {Error} */ (error).message}\n${HELP}`);

@@ -39,7 +39,7 @@ export function withDemoServer(work) {
       url: cluster.url(DATABASE),
       sessionSecret: secrets.sessionSecret,
       port: await freePort(),
-      demo: true,
+      demo: 'facts',
       tell: () => undefined,
     });
     try {

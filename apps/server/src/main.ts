@@ -4,6 +4,7 @@ import { buildApp } from './app';
 import { migrateDatabase, openDatabase, UnknownDatabase } from './database/database';
 import { versions } from './database/schema/index';
 import { beginEmpty } from './demo/begin-empty';
+import { beginWork } from './demo/begin-work';
 import { loadDemo } from './demo/load-demo';
 import { DEMO_SIGN_INS } from './demo/sign-ins';
 import { sweepImports } from './imports/sweep';
@@ -78,8 +79,9 @@ function stop(): void {
 async function fillIfEmpty(): Promise<void> {
   const [published] = await database.select({ versions: count() }).from(versions);
   if ((published?.versions ?? 0) > 0) return;
-  if (settings.demo) {
+  if (settings.demo !== 'none') {
     await database.transaction((transaction) => loadDemo(transaction, services, settings.rateFeed));
+    if (settings.demo === 'work') await beginWork(services);
     console.log('Loaded the demo data. Sign in with');
     for (const { email, password, role } of DEMO_SIGN_INS) {
       console.log(`  ${email}  ${password}  (${role})`);

@@ -9,7 +9,8 @@ export interface ServerSettings {
   readonly migrations: string;
   /** The simulated feed of exchange rates. */
   readonly rateFeed: string;
-  readonly demo: boolean;
+  /** What an empty database begins with: nothing, the demo, or the demo with work that was begun. */
+  readonly demo: 'none' | 'facts' | 'work';
   /** Where the log goes, a line of JSON an event; null for warnings on standard output. */
   readonly log: string | null;
   /** Stop when standard input ends, because whoever started this server is gone. */
@@ -40,7 +41,7 @@ export function readSettings(environment: NodeJS.ProcessEnv): ServerSettings {
     webRoot: must('HONEST_LEDGER_WEB'),
     migrations: must('HONEST_LEDGER_MIGRATIONS'),
     rateFeed: must('HONEST_LEDGER_RATES'),
-    demo: environment['HONEST_LEDGER_DEMO'] === 'yes',
+    demo: demoOf(environment['HONEST_LEDGER_DEMO']),
   };
 }
 
@@ -67,4 +68,8 @@ function needed(environment: NodeJS.ProcessEnv, name: string): string {
   const value = environment[name];
   if (value === undefined || value === '') throw new Error(`${name} is not set`);
   return value;
+}
+
+function demoOf(value: string | undefined): ServerSettings['demo'] {
+  return value === 'facts' || value === 'work' ? value : 'none';
 }
