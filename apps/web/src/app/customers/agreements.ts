@@ -123,7 +123,10 @@ export class Agreements {
   }
 
   protected setCurrency(row: ShownAgreement, { target }: Event): void {
-    if (target instanceof HTMLSelectElement) this.set(row, { currency: target.value });
+    if (!(target instanceof HTMLSelectElement)) return;
+    // a price in one currency is none in another: it is typed anew
+    this.set(row, { currency: target.value, price: '' });
+    this.first.goTo(priceLabel(row.content.item));
   }
 
   protected setOpen(row: ShownAgreement, { target }: Event): void {

@@ -242,6 +242,28 @@ describe('a customer', () => {
     expect(field?.value).toBe('12.80');
   });
 
+  it('asks for an agreed price anew in another currency, with the cursor in it', async () => {
+    const row = { id: 'x', published: AGREEMENT, draft: null };
+    screen.store.dispatch(agreementsActions.asked({ party: AGREEMENT.party }));
+    await screen.answer('GET', '/api/agreements?customer=C1001', [row]);
+    await screen.choose('Currency of CL-0207', 'USD');
+    const sent = await screen.answer(
+      'PUT',
+      '/api/edits/agreement/x',
+      problemBody(422, 'price must be a number such as 12.50'),
+      422,
+    );
+    expect(sent).toEqual({
+      content: { ...AGREEMENT, currency: 'USD', price: '' },
+      revision: 0,
+      draft: null,
+    });
+    const field = screen.host.querySelector<HTMLInputElement>(
+      '[aria-label="Agreed price of CL-0207"]',
+    );
+    expect([field?.value, document.activeElement === field]).toEqual(['', true]);
+  });
+
   it('takes back an edit of an agreement, and makes it again', async () => {
     const published = AGREEMENT;
     const came = async (draft: AgreementRow['draft']): Promise<void> => {
