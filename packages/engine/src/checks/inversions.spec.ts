@@ -33,6 +33,33 @@ describe('inversions of a cost table', () => {
     expect(inversions(bandsOf({ '0': markup('10'), '5': markup('20') }))).toEqual([]);
   });
 
+  it('finds none, and mends nothing, where prices meet at the edge', () => {
+    // twice the cost up to 10, then 20 and from 15 on 20 + 0 more: 20 on both sides of each edge
+    const meeting = bandsOf({
+      '0': times('2'),
+      '10': { kind: 'set', price: decimal('20') },
+      '15': { kind: 'amount', amount: decimal('5') },
+    });
+    expect(inversions(meeting)).toEqual([]);
+    expect(withoutInversions(meeting, DIGITS)).toEqual(meeting);
+  });
+
+  it('holds a price through a band that catches up just at its end', () => {
+    // 20 at 10; from 10 on once the cost, which is 20 again at 20, where the next band begins
+    const falling = bandsOf({ '0': times('2'), '10': times('1'), '20': times('3') });
+    expect(
+      withoutInversions(falling, DIGITS).map(({ from, adjustment }) => [
+        print(from),
+        adjustment.kind,
+      ]),
+    ).toEqual([
+      ['0', 'multiplier'],
+      ['10', 'set'],
+      ['20', 'multiplier'],
+    ]);
+    expect(inversions(falling).map(({ until }) => printExact(until))).toEqual(['20']);
+  });
+
   it('spans bands that lie wholly within', () => {
     const steep = bandsOf({
       '0': times('5'),

@@ -27,6 +27,7 @@ import {
   reaches,
   amounts,
   adjustments,
+  HIRED,
   roundings,
   windows,
 } from './arbitrary-parts';
@@ -300,7 +301,7 @@ const lines: fc.Arbitrary<Omit<DocumentLine, 'id'>> = fc
     item: fc.constantFrom(...NUMBERS, 'NO-1'),
     quantity: fc.integer({ min: -1000, max: 100_000 }).map((quantity) => make(quantity, 2)),
     unit: unitCodes,
-    duration: fc.constant(null),
+    duration: fc.constantFrom(make(1, 0), make(3, 0), make(25, 1), make(-1, 0), null),
     formOfSupply: fc.constantFrom(null, null, 'split', 'purchase'),
     level: fc.constantFrom(null, null, null, 'B'),
     priceByHand: fc.option(
@@ -317,7 +318,10 @@ const lines: fc.Arbitrary<Omit<DocumentLine, 'id'>> = fc
       { freq: 2 },
     ),
   })
-  .map(({ promise, ...line }) => ({ ...line, kept: promise && promiseFor(line, promise) }));
+  .map(({ promise, duration, ...said }) => {
+    const line = { ...said, duration: said.item === HIRED ? duration : null };
+    return { ...line, kept: promise && promiseFor(line, promise) };
+  });
 
 const TAX: TaxFacts = {
   classes: [

@@ -56,6 +56,7 @@ const COSTS: readonly (readonly ItemCost[])[] = [
     { kind: 'split', amount: make(30_000, 2), currency: 'USD', unit: 'pallet' },
   ],
   [{ kind: 'landed', amount: make(1999, 1), currency: 'JPY', unit: null }],
+  [{ kind: 'last', amount: make(275, 2), currency: 'EUR', unit: null }],
 ];
 const PURCHASES: readonly PurchaseCost[] = [
   { minimum: 0, amount: 399, unit: null },
@@ -77,6 +78,9 @@ const ATTRIBUTES: readonly ItemFacts['attributes'][] = [
   { firing: 'cone 10', weight: 'heavy' },
 ];
 
+/** Goods that are priced by time. */
+export const HIRED = 'TL-1';
+
 /** Four items that differ in everything a reach can ask for. */
 export const ITEMS: readonly ItemFacts[] = [
   { item: 'CL-1', categories: [CLAY], brand: named('ebb'), supplier: named('pits'), ...BAG },
@@ -88,7 +92,7 @@ export const ITEMS: readonly ItemFacts[] = [
   kind: ITEM_KINDS[index % 2] ?? 'stock',
   family: index < 2 ? named('bodies') : null,
   units: index === 3 ? [] : [PALLET, SCOOP],
-  timeUnit: null,
+  timeUnit: item.item === HIRED ? 'day' : null,
   listPrice: index === 2 ? null : { amount: make(2500, 2), currency: 'USD' },
   namedPrices: index === 0 ? [{ name: 'trade', amount: make(1234, 2), currency: 'EUR' }] : [],
   costs: COSTS[index] ?? [],
