@@ -50,6 +50,7 @@ export class ItemCostsPart {
   private readonly reference = this.store.selectSignal(referenceFeature.selectReference);
   protected readonly found = this.store.selectSignal(itemCostsFeature.selectCosts);
   protected readonly refused = this.store.selectSignal(itemCostsFeature.selectRefused);
+  protected readonly calendarDay = writeCalendarDay;
   protected readonly mayEdit = mayDo('editFacts');
   protected readonly view = computed(() => {
     const view = this.found().value;
