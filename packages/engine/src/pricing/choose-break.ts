@@ -1,6 +1,6 @@
 import type { CompiledBreak, ReachingBreak } from '../compile/compile-break';
 import { narrowness, NARROWER_THAN_ALL } from '../compile/narrowness';
-import { subtractExact, type Exact } from '../number/exact';
+import { multiplyExact, subtractExact, type Exact } from '../number/exact';
 import { byStart } from '../setup/dates';
 import { isAtOutlet, isForCustomer } from '../setup/limits';
 import type { BreakTier, QuantityBreak } from '../setup/quantity-break';
@@ -11,6 +11,7 @@ import { begunUnits, splitByTiers, type TierPart } from './break-parts';
 import { whyNotToday } from './dated-price';
 import type { LineInProgress, PassOver, PricingContext } from './line-in-progress';
 import { thresholds, tierPrice, type TierPrice } from './tier-price';
+import { unitOf } from './units';
 
 /** The break that prices a line, with what it counts and what its tiers make of the line. */
 export interface ChosenBreak {
@@ -164,13 +165,15 @@ function belowFirst(
 ): Reason {
   const { measure, currency, basis } = compiled.break;
   if (!first) return { kind: 'notCounted', measure: measure.kind };
-  return {
-    kind: 'belowFirstTier',
-    counted,
-    missing: subtractExact(first.from, counted),
-    tier: first,
-    basis,
-    measured: measuredIn(compiled, work, context),
-    currency,
-  };
+  const missing = subtractExact(first.from, counted);
+  // what is missing of a larger unit is rarely a whole one of it: it is told in base units
+  const unit = measure.kind === 'quantity' ? unitOf(work.item, measure.unit) : undefined;
+  const told = unit
+    ? {
+        counted: multiplyExact(counted, unit.factor),
+        missing: multiplyExact(missing, unit.factor),
+        measured: work.item.unit,
+      }
+    : { counted, missing, measured: measuredIn(compiled, work, context) };
+  return { kind: 'belowFirstTier', ...told, tier: first, basis, currency };
 }

@@ -92,6 +92,15 @@ describe('a break in the workings', () => {
     });
   });
 
+  it('says in base units what is missing of a larger unit', () => {
+    const measure = { kind: 'quantity', unit: 'pallet' } as const;
+    const line = lineWith('1', breakOf({ '3': '-24' }, { measure }));
+    if (line?.kind !== 'priced') throw new Error('it has a price');
+    const told = line.notApplied.map((one) => notAppliedWording(one, NAMES).sentence);
+    // three pallets of 60
+    expect(told).toContain('179 more bag would bring 24 % off');
+  });
+
   it('says that somebody must be asked', () => {
     const line = lineWith('8', breakOf({ '5': { kind: 'byRequest' } }));
     expect(line?.kind === 'unpriced' && problemSentence(line.problem)).toBe(

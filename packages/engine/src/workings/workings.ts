@@ -298,7 +298,7 @@ export type Reason =
       readonly missing: Exact;
       readonly tier: BreakTier;
       readonly basis: BreakBasis;
-      /** What is counted: a unit, a currency, or a time unit. */
+      /** What is counted: the base unit, a currency, or a time unit. */
       readonly measured: string;
       /** The break's, in which its amounts are. */
       readonly currency: CurrencyCode;
