@@ -44,22 +44,25 @@ export async function beginWork(services: Services): Promise<void> {
   });
   await database.transaction(async (transaction) => {
     const draft = await openDraft(transaction, 'Spring prices', actor);
+    const price = (unit: string | null, figure: string) => ({
+      kind: 'own',
+      item: 'CL-0207',
+      unit,
+      price: figure,
+    });
     await keepEdit(
       transaction,
       services,
       { kind: 'basePrice', key: 'CL-0207' },
-      {
-        content: [{ kind: 'own', item: 'CL-0207', unit: null, price: '18.90' }],
-        revision: 0,
-        draft,
-      },
+      { content: [price(null, '18.90'), price('pallet', '1040.00')], revision: 0, draft },
       actor,
     );
-    const [clay] = DEMO_BREAKS;
-    if (!clay) throw new Error('the demo has breaks');
+    const clay = DEMO_BREAKS.find(({ content }) => content.name === 'Clay by the bag');
+    if (!clay) throw new Error('the demo has a break for clay');
     const { id, content } = clay;
-    const words = 'The more clay, the less a bag';
-    const edit = { content: { ...content, words }, revision: 0, draft };
+    const from40 = { from: '40', adjustment: { kind: 'percent', percent: '-15' } } as const;
+    const tiers = [...content.tiers.slice(0, 2), from40, ...content.tiers.slice(2)];
+    const edit = { content: { ...content, tiers }, revision: 0, draft };
     await keepEdit(transaction, services, { kind: 'break', key: id }, edit, actor);
   });
   await database.transaction(async (transaction) => {

@@ -21,8 +21,8 @@ import { writeNumber } from '../shared/numbers';
         <tbody>
           @for (move of moves(); track $index) {
             <tr>
-              <td>{{ move.level ?? 'none' }}</td>
-              <td>{{ move.break ?? 'none' }}</td>
+              <td>{{ move.level ?? '–' }}</td>
+              <td>{{ move.break ?? '–' }}</td>
               <td class="figure">{{ write(move.quantity) }} {{ move.unit }}</td>
               <td class="figure">{{ price(move.was, move.currency) }}</td>
               <td class="figure">{{ price(move.now, move.currency) }}</td>
@@ -39,6 +39,9 @@ import { writeNumber } from '../shared/numbers';
   styles: `
     section {
       padding: 8px 18px;
+    }
+    button {
+      margin: 10px 10px 0 0;
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
