@@ -4,6 +4,7 @@ import { eq } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
 import { Readable } from 'node:stream';
 import type { Actor } from '../changes/record';
+import type { Transaction } from '../database/database';
 import { users } from '../database/schema/index';
 import { keepEdit } from '../drafts/keep-edit';
 import { openDraft } from '../drafts/open-draft';
@@ -21,14 +22,14 @@ const DAY_MILLISECONDS = 24 * 60 * 60 * 1000;
 const WAITS_DAYS = 60;
 
 /** Costs that were taken in: three prices wait to follow them. */
-const TAKEN_IN = 'sku,cost\nTL-0042,3.10\nTL-0043,4.05\nTL-0044,2.65\n';
+const TAKEN_IN = 'sku,cost\nOX-0008,16.90\nOX-0009,13.15\nOX-0012,9.40\n';
 /** Costs that nobody has looked through yet; one row is wrong. */
-const TO_LOOK_THROUGH = 'sku;cost\nTL-0045;3,95\nTL-0046;4,20\nTL-9999;1,00\n';
+const TO_LOOK_THROUGH = 'sku;cost\nOX-0006;26,10\nOX-0013;35,40\nOX-0099;1,00\n';
 
 /**
  * What a firm has begun and not done yet, so that every screen of the demo has something to show: costs
- * that came, prices that wait for them, a change of prices that is prepared, a draft, and one that waits
- * for its day. No price is another by any of it.
+ * that came, prices that wait for them, a change of prices that is prepared, and a draft that waits for its
+ * day. No price is another by any of it, and no draft is open: what somebody edits is their own.
  */
 export async function beginWork(services: Services): Promise<void> {
   const { database } = services;
@@ -38,53 +39,45 @@ export async function beginWork(services: Services): Promise<void> {
     .where(eq(users.email, 'tom@saltmarsh.example'));
   const actor: Actor = { id: tom?.id ?? 0, now: services.now() };
   await takeCostsIn(services, actor);
-  await compared(services, 'ferrybridge-winter.csv', TO_LOOK_THROUGH, actor);
+  await compared(services, 'northgate-winter.csv', TO_LOOK_THROUGH, actor);
   await database.transaction(async (transaction) => {
     await beginRepricing(transaction, services, GLAZES_UP, actor);
   });
-  await database.transaction(async (transaction) => {
-    const draft = await openDraft(transaction, 'Spring prices', actor);
-    const price = (unit: string | null, figure: string) => ({
-      kind: 'own',
-      item: 'CL-0207',
-      unit,
-      price: figure,
-    });
-    await keepEdit(
-      transaction,
-      services,
-      { kind: 'basePrice', key: 'CL-0207' },
-      { content: [price(null, '18.90'), price('pallet', '1040.00')], revision: 0, draft },
-      actor,
-    );
-    const clay = DEMO_BREAKS.find(({ content }) => content.name === 'Clay by the bag');
-    if (!clay) throw new Error('the demo has a break for clay');
-    const { id, content } = clay;
-    const from40 = { from: '40', adjustment: { kind: 'percent', percent: '-15' } } as const;
-    const tiers = [...content.tiers.slice(0, 2), from40, ...content.tiers.slice(2)];
-    const edit = { content: { ...content, tiers }, revision: 0, draft };
-    await keepEdit(transaction, services, { kind: 'break', key: id }, edit, actor);
+  await database.transaction((transaction) => letYearWait(transaction, services, actor));
+}
+
+/** A draft for the new year. It holds what few look for first, since nothing edits that until then. */
+async function letYearWait(
+  transaction: Transaction,
+  services: Services,
+  actor: Actor,
+): Promise<void> {
+  const draft = await openDraft(transaction, 'From the new year', actor);
+  const keep = (kind: 'agreement' | 'basePrice' | 'break', key: string, content: object) =>
+    keepEdit(transaction, services, { kind, key }, { content, revision: 0, draft }, actor);
+  await keep('agreement', randomUUID(), {
+    party: { kind: 'customer', customer: 'C4001' },
+    item: 'GL-1180',
+    price: '7.95',
+    currency: 'EUR',
+    unit: null,
+    window: ALWAYS,
+    minQuantity: '12',
+    open: true,
   });
-  await database.transaction(async (transaction) => {
-    const draft = await openDraft(transaction, 'From the new year', actor);
-    const agreement = {
-      party: { kind: 'customer', customer: 'C4001' },
-      item: 'GL-1180',
-      price: '7.95',
-      currency: 'EUR',
-      unit: null,
-      window: ALWAYS,
-      minQuantity: '12',
-      open: true,
-    };
-    const key = randomUUID();
-    const edit = { content: agreement, revision: 0, draft };
-    await keepEdit(transaction, services, { kind: 'agreement', key }, edit, actor);
-    const at = new Date(actor.now.getTime() + WAITS_DAYS * DAY_MILLISECONDS);
-    const note = 'As agreed for the coming year';
-    const seen = (await openDrafts(transaction)).find(({ id }) => id === draft);
-    await letWait(transaction, draft, { revision: seen?.revision ?? 0, note }, at, actor);
-  });
+  await keep('basePrice', 'OX-0012', [
+    { kind: 'own', item: 'OX-0012', unit: null, price: '19.95' },
+  ]);
+  const cones = DEMO_BREAKS.find(({ content }) => content.name === 'Cones by the box');
+  if (!cones) throw new Error('the demo has a break for cones');
+  const { id, content } = cones;
+  const adjustment = { kind: 'amount', amount: '-0.40', unit: null } as const;
+  const tiers = [...content.tiers, { from: '100', adjustment }];
+  await keep('break', id, { ...content, tiers });
+  const seen = (await openDrafts(transaction)).find((one) => one.id === draft);
+  const asked = { revision: seen?.revision ?? 0, note: 'Prices of the coming year' };
+  const at = new Date(actor.now.getTime() + WAITS_DAYS * DAY_MILLISECONDS);
+  await letWait(transaction, draft, asked, at, actor);
 }
 
 const GLAZES_UP: RepricingContent = {
@@ -108,7 +101,7 @@ const GLAZES_UP: RepricingContent = {
 /** Takes a price file in as somebody would who has looked it through. */
 async function takeCostsIn(services: Services, actor: Actor): Promise<void> {
   const { database } = services;
-  const receipt = await compared(services, 'ferrybridge-autumn.csv', TAKEN_IN, actor);
+  const receipt = await compared(services, 'northgate-autumn.csv', TAKEN_IN, actor);
   const { revision } = await findReceipt(database, receipt);
   await database.transaction((transaction) =>
     askToTakeIn(transaction, receipt, { revision, withoutWrong: false }),
@@ -126,7 +119,7 @@ async function compared(
   const { database } = services;
   const receipt = await database.transaction(async (transaction) => {
     const file = { name, content: Readable.from([Buffer.from(content)]) };
-    const id = await receivePriceFile(transaction, 'ferrybridge', file, actor);
+    const id = await receivePriceFile(transaction, 'northgate', file, actor);
     const { mapping } = await findReceipt(transaction, id);
     await mapReceipt(transaction, id, mapping);
     return id;
