@@ -2,9 +2,11 @@ import cookie from '@fastify/cookie';
 import csrf from '@fastify/csrf-protection';
 import session from '@fastify/session';
 import { may, type Permission, type SignedInUser } from '@honest-ledger/contracts';
+import { eq } from 'drizzle-orm';
 import type { FastifyReply, FastifyRequest } from 'fastify';
 import plugin from 'fastify-plugin';
 import type { Actor } from '../changes/record';
+import { users } from '../database/schema/index';
 import { Problem } from '../http/problems';
 import type { Services } from '../services';
 import { PostgresSessionStore, SESSION_MILLISECONDS } from './session-store';
@@ -16,6 +18,8 @@ export interface SessionUser extends SignedInUser {
 declare module 'fastify' {
   interface Session {
     user?: SessionUser;
+    /** Whether it was read from the store, and so is no new one. */
+    stored?: boolean;
   }
   interface FastifyContextConfig {
     /** Answers without a signed-in user. */
@@ -48,6 +52,10 @@ export const sessions = plugin<{ services: Services; secret: string }>(
         throw new Error(`${String(method)} ${url} does not say who may ask`);
       }
     });
+    app.addHook('preValidation', async (request) => {
+      const { user } = request.session;
+      if (user) await refresh(request, services.database, user);
+    });
     app.addHook('preValidation', (request, reply, done) => {
       const { open, may: permission } = request.routeOptions.config;
       const { user } = request.session;
@@ -65,6 +73,24 @@ export const sessions = plugin<{ services: Services; secret: string }>(
     });
   },
 );
+
+/** Somebody's role and name are those of now, and whose account is closed is signed out. */
+async function refresh(
+  request: FastifyRequest,
+  database: Services['database'],
+  { id }: SessionUser,
+): Promise<void> {
+  const { name, email, role, active } = users;
+  const [found] = await database
+    .select({ name, email, role, active })
+    .from(users)
+    .where(eq(users.id, id));
+  if (found?.active === true) {
+    request.session.user = { id, name: found.name, email: found.email, role: found.role };
+  } else {
+    delete request.session.user;
+  }
+}
 
 /** The cookie Angular reads the token from. */
 const TOKEN_COOKIE = 'XSRF-TOKEN';

@@ -14,18 +14,25 @@ export class PostgresSessionStore implements SessionStore {
     private readonly now: () => Date,
   ) {}
 
+  /**
+   * Keeps a session. One that was read from here is only kept as long as it is here: a request that is
+   * under way while somebody is signed out does not sign them in again.
+   */
   set(id: string, session: Session, callback: (error?: unknown) => void): void {
     const row = {
-      content: JSON.parse(JSON.stringify(session)) as unknown,
+      content: JSON.parse(JSON.stringify({ ...session, stored: true })) as unknown,
       expiresAt: new Date(this.now().getTime() + SESSION_MILLISECONDS),
     };
-    this.database
-      .insert(sessions)
-      .values({ id, ...row })
-      .onConflictDoUpdate({ target: sessions.id, set: row })
-      .then(() => {
-        callback();
-      }, callback);
+    const kept =
+      session.stored === true
+        ? this.database.update(sessions).set(row).where(eq(sessions.id, id))
+        : this.database
+            .insert(sessions)
+            .values({ id, ...row })
+            .onConflictDoUpdate({ target: sessions.id, set: row });
+    kept.then(() => {
+      callback();
+    }, callback);
   }
 
   get(id: string, callback: (error: unknown, session?: Session | null) => void): void {

@@ -1,5 +1,9 @@
 import type { SessionAnswer } from '@honest-ledger/contracts';
-import { testServer, type TestServer } from '../testing/test-server';
+import { eq } from 'drizzle-orm';
+import type { Session } from 'fastify';
+import { sessions, users } from '../database/schema/index';
+import { testServer, type Answer, type TestServer } from '../testing/test-server';
+import { PostgresSessionStore } from './session-store';
 
 describe('a session', () => {
   let server: TestServer;
@@ -41,6 +45,64 @@ describe('a session', () => {
     const idle = await server.signedIn();
     server.clock.now = new Date(server.clock.now.getTime() + 13 * 60 * 60 * 1000);
     expect((await idle.ask('GET', '/documents')).status).toBe(401);
+  });
+
+  it('ends where the account is closed, and has the role of now, from the next request on', async () => {
+    const browser = await server.signedIn('noor@saltmarsh.example');
+    const noor = eq(users.email, 'noor@saltmarsh.example');
+    const reading = (): Promise<Answer> => browser.ask('GET', '/documents');
+    const writing = (): Promise<Answer> =>
+      browser.ask('POST', '/documents', { kind: 'quote', customer: 'C1001' });
+    expect([(await reading()).status, (await writing()).status]).toEqual([200, 201]);
+    await server.database.update(users).set({ role: 'reader' }).where(noor);
+    expect([(await reading()).status, (await writing()).status]).toEqual([200, 403]);
+    const told = (await browser.ask('GET', '/session')).as<SessionAnswer>();
+    expect(told.user?.role).toBe('reader');
+    await server.database.update(users).set({ active: false }).where(noor);
+    expect([(await reading()).status, (await writing()).status]).toEqual([401, 401]);
+    expect((await browser.ask('GET', '/session')).as<SessionAnswer>().user).toBeNull();
+    // opened again, the account is signed in to anew
+    await server.database.update(users).set({ active: true, role: 'sales' }).where(noor);
+    expect((await reading()).status).toBe(401);
+  });
+
+  it('is not written again by a request that was under way when it ended', async () => {
+    const store = new PostgresSessionStore(server.database, server.services.now);
+    const read = (id: string): Promise<Session | null> =>
+      new Promise((resolve, reject) => {
+        store.get(id, (error: unknown, found) => {
+          if (error) reject(new Error(String(error)));
+          else resolve(found ?? null);
+        });
+      });
+    const write = (id: string, session: Session): Promise<void> =>
+      new Promise((resolve, reject) => {
+        store.set(id, session, (error) => {
+          if (error) reject(new Error(String(error)));
+          else resolve();
+        });
+      });
+    await write('begun', { cookie: {} } as Session);
+    const underWay = await read('begun');
+    if (!underWay) throw new Error('it was written');
+    await write('begun', underWay);
+    expect(await read('begun')).not.toBeNull();
+    await server.database.delete(sessions).where(eq(sessions.id, 'begun'));
+    await write('begun', underWay);
+    expect(await read('begun')).toBeNull();
+  });
+
+  it('ends everywhere else where a password is changed, one’s own, too', async () => {
+    const here = await server.signedIn();
+    const there = await server.signedIn();
+    const content = { name: 'Ines Marlow', role: 'administrator', active: true };
+    const edit = { seen: content, content, password: 'another-long-password' };
+    const answer = await here.ask('PUT', '/users/ines@saltmarsh.example', edit);
+    expect(answer.status).toBe(204);
+    expect((await here.ask('GET', '/documents')).status).toBe(200);
+    expect((await there.ask('GET', '/documents')).status).toBe(401);
+    const back = { ...edit, password: 'clay-and-kiln' };
+    expect((await here.ask('PUT', '/users/ines@saltmarsh.example', back)).status).toBe(204);
   });
 
   it('keeps its cookie from scripts and other sites', async () => {

@@ -5,7 +5,7 @@ import {
   type UserParams,
   type UserRow,
 } from '@honest-ledger/contracts';
-import { and, asc, count, eq, sql } from 'drizzle-orm';
+import { and, asc, count, eq, ne, sql } from 'drizzle-orm';
 import type { FastifyPluginCallback, FastifyRequest } from 'fastify';
 import { isDeepStrictEqual } from 'node:util';
 import { record, type Actor } from '../changes/record';
@@ -35,7 +35,7 @@ export const userRoutes: FastifyPluginCallback<Services> = (app, services, done)
           transaction,
           request.params.email,
           { ...request.body, hash },
-          actor(request, services),
+          { ...actor(request, services), session: request.session.sessionId },
         ),
       );
       await keepOwnSession(request);
@@ -73,7 +73,7 @@ async function keepUser(
   transaction: Transaction,
   email: string,
   { seen, content, hash }: HashedEdit,
-  by: Actor,
+  by: Actor & { readonly session: string },
 ): Promise<void> {
   const same = sql`lower(${users.email}) = ${email}`;
   const [row] = await transaction.select().from(users).where(same).for('update');
@@ -87,7 +87,7 @@ async function keepUser(
   const columns = { ...content, ...(hash === null ? {} : { passwordHash: hash }) };
   if (row) {
     await transaction.update(users).set(columns).where(eq(users.id, row.id));
-    await signOut(transaction, row.id, by);
+    await signOut(transaction, row.id, by.session);
   } else {
     await transaction.insert(users).values({ email, passwordHash: '', ...columns });
   }
@@ -102,12 +102,11 @@ async function keepUser(
   });
 }
 
-/** A session remembers its user's role; it ends so that no old role is used any more. */
-async function signOut(transaction: Transaction, id: number, by: Actor): Promise<void> {
-  if (id === by.id) return;
+/** Whoever's account was changed signs in anew, everywhere but where it was changed from. */
+async function signOut(transaction: Transaction, id: number, but: string): Promise<void> {
   await transaction
     .delete(sessions)
-    .where(sql`${sessions.content} -> 'user' ->> 'id' = ${String(id)}`);
+    .where(and(sql`${sessions.content} -> 'user' ->> 'id' = ${String(id)}`, ne(sessions.id, but)));
 }
 
 async function refuseNoAdministrator(transaction: Transaction): Promise<void> {

@@ -12,13 +12,18 @@ const anyRule = {
   leastPrice: decimalText(PRICE_BOUNDS).allow(null).default(null),
 };
 
+/** What is no number is told as such, and is no second of anything. */
+function isSameEnding(one: unknown, other: unknown): boolean {
+  const isNumber = (ending: unknown): ending is string =>
+    typeof ending === 'string' && isDecimalText(ending);
+  return isNumber(one) && isNumber(other) && compare(decimal(one), decimal(other)) === 0;
+}
+
 const endings = Joi.array()
   .items(decimalText({ from: '0', to: '100', digits: 6 }))
   .min(1)
   .max(MOST_ENDINGS)
-  .unique((a: string, b: string) => compare(decimal(a), decimal(b)) === 0, {
-    ignoreUndefined: true,
-  })
+  .unique(isSameEnding, { ignoreUndefined: true })
   .messages({
     'array.unique': '{#label} stands there twice',
     'array.min': '{#label} must name at least one ending, such as 0.99',
@@ -32,7 +37,8 @@ const endingsRule = Joi.object({
   .custom((rule: Extract<RoundingForm, { kind: 'endings' }>, help) => {
     const period = decimal(String(rule.period));
     const beyond = rule.endings.find(
-      (one) => isDecimalText(one) && compare(decimal(one), period) >= 0,
+      (one: unknown) =>
+        typeof one === 'string' && isDecimalText(one) && compare(decimal(one), period) >= 0,
     );
     return beyond === undefined
       ? rule

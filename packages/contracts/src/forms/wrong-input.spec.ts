@@ -205,6 +205,14 @@ describe('the content of a level', () => {
     expect(endings(['9.99'])[0]).toContain('the ending 9.99 must be below 1');
     expect(endings([])[0]).toContain('at least one ending');
     expect(endings(['0.5', '0.50'])[0]).toContain('stands there twice');
+    // what is no number is told, whatever stands beside it
+    for (const wrong of [
+      ['0.49,', '0.99'],
+      ['NaN', 'NaN'],
+      ['', '0.99'],
+    ]) {
+      expect(endings(wrong)[0]).withContext(wrong.join()).toContain('must be a number');
+    }
   });
 
   it('has bands that rise', () => {

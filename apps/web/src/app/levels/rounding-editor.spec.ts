@@ -61,6 +61,8 @@ describe('the editor of a level’s rounding', () => {
     await kind('to a price ending in');
     expect(now).toEqual(jasmine.objectContaining({ kind: 'endings', endings: ['0.49', '0.99'] }));
     await screen.type('Price endings', '4,99  9.99;');
+    expect(now).toEqual(jasmine.objectContaining({ endings: ['4.99', '9.99'] }));
+    await screen.type('Price endings', '4.99, 9.99,');
     await screen.choose('Endings come again', 'in every 10');
     expect(now).toEqual(
       jasmine.objectContaining({ endings: ['4.99', '9.99'], period: 10, direction: 'nearest' }),

@@ -117,10 +117,10 @@ export class RoundingEditor {
     return endings.map(typedNumber).join('  ');
   }
 
-  /** Separated by blanks; what is no number is kept as it is, and refused with the reason. */
+  /** Separated by blanks, by semicolons, or by commas before a blank; what is no number is kept, and refused. */
   protected setEndings(rule: Extract<RoundingForm, { kind: 'endings' }>, { target }: Event): void {
     if (!(target instanceof HTMLInputElement)) return;
-    const typed = target.value.split(/[\s;]+/).filter(Boolean);
+    const typed = target.value.split(/(?:[\s;]|,(?=\s|$))+/).filter(Boolean);
     this.changed.emit({ ...rule, endings: typed.map((one) => readNumber(one) ?? one) });
   }
 

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import type { WordComparisonForm } from '@honest-ledger/contracts';
+import { DayField } from '../shared/day-field';
 import { TextField } from '../shared/text-field';
 
 const OF_VALUES = [
@@ -15,7 +16,7 @@ const OF_DAYS = [
 /** How a word or a day is compared. */
 @Component({
   selector: 'hl-word-comparison',
-  imports: [TextField],
+  imports: [DayField, TextField],
   template: `
     <select class="cell" aria-label="How it is compared" (change)="choose($event)">
       @for (one of kinds(); track one[0]) {
@@ -24,14 +25,7 @@ const OF_DAYS = [
     </select>
     @let day = asDay();
     @if (day !== null) {
-      <input
-        type="date"
-        class="cell"
-        aria-label="Day"
-        [value]="day"
-        [attr.aria-invalid]="problems().has('comparison.day')"
-        (change)="setDay($event)"
-      />
+      <hl-day-field label="Day" [value]="day === '' ? null : day" (changed)="setDay($event)" />
     } @else if (choices(); as choices) {
       @for (one of choices; track one.code) {
         <label>
@@ -109,11 +103,9 @@ export class WordComparison {
     this.setValues([...new Set(parts.filter((part) => part !== ''))]);
   }
 
-  protected setDay({ target }: Event): void {
+  protected setDay(day: string | null): void {
     const comparison = this.comparison();
-    if (target instanceof HTMLInputElement && 'day' in comparison) {
-      this.changed.emit({ kind: comparison.kind, day: target.value });
-    }
+    if ('day' in comparison) this.changed.emit({ kind: comparison.kind, day: day ?? '' });
   }
 
   private setValues(values: readonly string[]): void {

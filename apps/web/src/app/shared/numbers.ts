@@ -1,5 +1,5 @@
 import { readFigure, type DecimalMark } from '@honest-ledger/contracts';
-import { decimal, print, type Writer } from '@honest-ledger/engine';
+import { decimal, isDecimalText, print, type Writer } from '@honest-ledger/engine';
 import { writeCalendarDay } from './dates';
 
 const MINUS = '−';
@@ -18,6 +18,8 @@ export function writeNumber(decimal: string): string {
     const [whole = '', digits = ''] = decimal.slice(0, -ENDLESS.length).split('.');
     return `${writeNumber(`${whole}.${digits.slice(0, ENDLESS_DIGITS)}`)}…`;
   }
+  // what somebody typed that is no number is read as it was typed
+  if (!isDecimalText(decimal)) return decimal;
   const digits = decimal.split('.')[1]?.length ?? 0;
   return formatter(digits)
     .format(decimal as Intl.StringNumericLiteral)
