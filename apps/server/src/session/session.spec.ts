@@ -71,14 +71,14 @@ describe('a session', () => {
     const read = (id: string): Promise<Session | null> =>
       new Promise((resolve, reject) => {
         store.get(id, (error: unknown, found) => {
-          if (error) reject(new Error(String(error)));
+          if (error) reject(new Error('the store failed', { cause: error }));
           else resolve(found ?? null);
         });
       });
     const write = (id: string, session: Session): Promise<void> =>
       new Promise((resolve, reject) => {
         store.set(id, session, (error) => {
-          if (error) reject(new Error(String(error)));
+          if (error) reject(new Error('the store failed', { cause: error }));
           else resolve();
         });
       });
