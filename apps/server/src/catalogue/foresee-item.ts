@@ -1,11 +1,11 @@
 import type { ItemEdit, ItemMove } from '@honest-ledger/contracts';
 import {
-  compileSetup,
   fromInteger,
   holds,
   multiply,
   print,
   unitOf,
+  withBreaks,
   withoutBreaks,
   type CompiledSetup,
   type Decimal,
@@ -95,8 +95,10 @@ function movesOf(before: ItemFacts, after: ItemFacts, asked: Asked): ItemMove[] 
     })),
   );
   const throughBreaks = setup.breaks.flatMap((each) => {
+    const alone = withBreaks(compiled, [{ ...each, ...FOR_ANYBODY }]);
+    const isReached = [before, after].some((item) => alone.breaksReaching?.(item).length);
+    if (!isReached) return [];
     const level = each.levels?.[0] ?? null;
-    const alone = compileSetup({ ...setup, breaks: [{ ...each, ...FOR_ANYBODY }] });
     const name = setup.levels.find(({ id }) => id === level)?.name ?? null;
     return moves(before, after, beginsAt(each, after), { ...asked, compiled: alone }, level).map(
       (move) => ({ ...move, level: name, break: each.name }),

@@ -1,4 +1,4 @@
-import { may, type BrokenFloor, type PricedLineForm } from '@honest-ledger/contracts';
+import { may, type PricedLineForm } from '@honest-ledger/contracts';
 import {
   isConditionOfCost,
   isEntryOfCost,
@@ -24,9 +24,8 @@ export const hideCosts = plugin((app, _options, done) => {
 export function hidden(value: unknown): unknown {
   if (Array.isArray(value)) return value.map(hidden);
   if (typeof value !== 'object' || value === null) return value;
-  if (isFloorBroken(value) && !saysNoCost(value.least)) {
-    return { ...value, least: null, missing: null, untested: null };
-  }
+  // one that is an amount may be tested together with margins, whose costs would follow from it
+  if (isFloorBroken(value)) return { ...value, least: null, missing: null, untested: null };
   const known = isPricedLine(value) ? withoutCosts(value) : withoutRecord(value);
   return Object.fromEntries(
     Object.entries(known).map(([name, inner]: [string, unknown]) => [name, ofName(name, inner)]),
@@ -36,7 +35,7 @@ export function hidden(value: unknown): unknown {
 function ofName(name: string, value: unknown): unknown {
   if (!Array.isArray(value)) return hidden(value);
   if (EMPTIED.has(name)) return [];
-  if (name === 'floors') return value.filter((one) => saysNoCost(leastOf(one))).map(hidden);
+  if (name === 'floors') return value.filter(saysNoCost).map(hidden);
   if (name === 'tests') return value.filter((one) => !asksOfCost(one)).map(hidden);
   if (name === 'reasons') return value.map(reasonWithout).map(hidden);
   if (name === 'breaks' || name === 'rules' || name === 'conditions') {
@@ -70,17 +69,15 @@ const RECORDS: ReadonlySet<string> = new Set([
 ]);
 
 /** That goods are below their floor, and by how much. */
-function isFloorBroken(value: object): value is BrokenFloor {
+function isFloorBroken(value: object): boolean {
   return 'kind' in value && value.kind === 'floor' && 'missing' in value;
 }
 
 /** Whether the least that goods are sold for is stated without their cost. */
-function saysNoCost(least: unknown): boolean {
+function saysNoCost(floor: unknown): boolean {
+  if (typeof floor !== 'object' || floor === null || !('least' in floor)) return false;
+  const { least } = floor;
   return typeof least === 'object' && least !== null && 'kind' in least && least.kind !== 'margin';
-}
-
-function leastOf(floor: unknown): unknown {
-  return typeof floor === 'object' && floor !== null && 'least' in floor ? floor.least : null;
 }
 
 function isPricedLine(value: object): value is PricedLineForm {

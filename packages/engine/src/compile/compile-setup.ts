@@ -6,6 +6,7 @@ import type { CostTableId } from '../setup/cost-table';
 import type { Floor } from '../setup/floor';
 import type { BasePrice, ItemNumber, SharedPrice, SharedPriceId, UnitCode } from '../setup/goods';
 import type { LevelId } from '../setup/level';
+import type { QuantityBreak } from '../setup/quantity-break';
 import { isLimited, type Condition, type Rule, type RuleChoice, type RuleId } from '../setup/rule';
 import type { Setup } from '../setup/setup';
 import { breaksReaching, compileBreak, type ReachingBreak } from './compile-break';
@@ -105,6 +106,11 @@ export function compileSetup(setup: Setup): CompiledSetup {
 /** A setup without its breaks: what prices are before quantities make them lower. */
 export function withoutBreaks(setup: CompiledSetup): CompiledSetup {
   return { ...setup, breaksReaching: null };
+}
+
+/** A setup with other breaks than its own; nothing else is compiled again. */
+export function withBreaks(setup: CompiledSetup, breaks: readonly QuantityBreak[]): CompiledSetup {
+  return { ...setup, breaksReaching: breaksReaching(breaks.map(compileBreak)) };
 }
 
 /** A setup without its breaks and rules: prices as base prices, levels and agreements make them. */

@@ -23,7 +23,7 @@ import { unbroken, writer } from '../shared/numbers';
       </p>
       @if (shows()) {
         <ul>
-          @for (row of rows(); track row.title) {
+          @for (row of rows(); track $index) {
             <li>
               {{ row.title }} <span class="soft">{{ row.sentence }}</span>
             </li>
