@@ -22,6 +22,9 @@ export default defineConfig({
   outputDir: './test-results',
   use: {
     baseURL: address,
+    // a button that never comes is told, and told as that
+    actionTimeout: 60_000,
+    navigationTimeout: 60_000,
     viewport: { width: 1280, height: 800 },
     locale: 'en-GB',
     launchOptions: {

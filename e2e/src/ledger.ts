@@ -110,7 +110,7 @@ export const test = base.extend<Fixtures>({
     const errors: string[] = [];
     page.on('pageerror', ({ message }) => errors.push(message));
     page.on('console', (message) => {
-      const expected = /status of (401|409|422)/.test(message.text());
+      const expected = /status of (401|409|422|503)/.test(message.text());
       if (message.type() === 'error' && !expected) errors.push(message.text());
     });
     await use(new Ledger(page));

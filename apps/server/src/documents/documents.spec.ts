@@ -250,6 +250,18 @@ describe('a quote', () => {
     expect(both.map(({ status }) => status).sort()).toEqual([200, 409]);
   });
 
+  it('takes an edit once more whose answer did not get there, and changes nothing by it', async () => {
+    const { number } = await begin();
+    const lines = [line('CL-0207', '2')];
+    const first = await keep(number, { title: 'First', lines });
+    const again = await keep(number, { title: 'First', lines });
+    expect([first.status, again.status]).toEqual([200, 200]);
+    expect(again.as<DocumentView>().revision).toBe(first.as<DocumentView>().revision);
+    // revision 2 by somebody else is not what was sent from 1
+    await keep(number, { revision: 2, title: 'Second', lines });
+    expect((await keep(number, { title: 'First', lines })).status).toBe(409);
+  });
+
   it('refuses what does not exist and keeps what was there', async () => {
     const { number } = await begin();
     await keep(number, {});

@@ -1,6 +1,7 @@
 import { type DocumentEdit, type NewDocument, type Role } from '@honest-ledger/contracts';
 import { documentTitle, type DocumentName } from '@honest-ledger/engine';
 import { eq } from 'drizzle-orm';
+import { isDeepStrictEqual } from 'node:util';
 import { record, type RecordedChange } from '../changes/record';
 import type { Transaction } from '../database/database';
 import { documents, outlets } from '../database/schema/index';
@@ -61,11 +62,12 @@ export async function keepDocument(
   edit: DocumentEdit,
   editor: Editor,
 ): Promise<void> {
-  const stored = await lockDocument(transaction, services, number, edit.revision);
+  const { revision: from, ...content } = edit;
+  if (await isSentAgain(transaction, number, edit)) return;
+  const stored = await lockDocument(transaction, services, number, from);
   if (stored.state !== 'open') throw settled(stored);
   const old = await storedDocument(transaction, number);
   const before = old.content;
-  const { revision: _, ...content } = edit;
   await checkContent(transaction, services, number, before, content, editor.role);
   const { attributes } = before;
   const { revision } = stored;
@@ -76,6 +78,21 @@ export async function keepDocument(
   });
   const by = { by: editor.id, now: services.now(), action: 'changed' } as const;
   await recordOf(transaction, stored, by, [before, content]);
+}
+
+/** True where a document says by now what an edit makes of it, whose answer did not get there. */
+async function isSentAgain(
+  transaction: Transaction,
+  number: number,
+  { revision, ...content }: DocumentEdit,
+): Promise<boolean> {
+  const [found] = await transaction
+    .select({ revision: documents.revision })
+    .from(documents)
+    .where(eq(documents.number, number));
+  if (!found || found.revision <= revision) return false;
+  const stored = await storedDocument(transaction, number);
+  return isDeepStrictEqual(stored.content, content);
 }
 
 /** A document nobody else writes until the transaction ends, if it is still what somebody saw. */

@@ -110,6 +110,13 @@ describe('drafts and versions', () => {
     expect((await level(STUDIOS)).draft?.content?.name).toBe('First');
   });
 
+  it('take an edit once more whose answer did not get there', async () => {
+    const first = await edit(STUDIOS, schoolsContent({ name: 'First' }));
+    const again = await edit(STUDIOS, schoolsContent({ name: 'First' }));
+    expect(again.status).toBe(200);
+    expect(again.as<KeepEditAnswer>()).toEqual(first.as<KeepEditAnswer>());
+  });
+
   it('refuse goods that do not exist, a name that is taken, another currency', async () => {
     const paths = async (content: LevelContent): Promise<string[] | undefined> =>
       (await edit(randomUUID(), content)).problem.fields?.map(({ path }) => path);

@@ -21,7 +21,7 @@ import { heldEdits, openDrafts } from './queries';
 /**
  * Keeps an edit of an object in a draft. An object is held by the draft that edits it: further
  * edits go there. An edit made from another revision than the one that stands there is refused with
- * what stands there. One that leads back to what is published takes the edit out of the draft.
+ * what stands there, unless that is the same. One that leads back to what is published takes the edit out of the draft.
  */
 export async function keepEdit(
   transaction: Transaction,
@@ -34,6 +34,10 @@ export async function keepEdit(
   const content = edit.content === null ? null : checkedContent(kind, edit.content);
   const [held] = await heldEdits(transaction, { kind, keys: [key] });
   if ((held?.revision ?? 0) !== edit.revision) {
+    // the same edit once more, whose answer did not get there
+    if (held && isDeepStrictEqual(content, held.content)) {
+      return { revision: held.revision, draft: held.draft };
+    }
     throw conflict('Somebody else has edited this meanwhile.', held ?? null);
   }
   const { setup } = await services.setups.of(transaction, await versionInForce(transaction));

@@ -18,6 +18,7 @@ import {
   ZERO,
 } from '@honest-ledger/engine';
 import { asc, count, desc, eq } from 'drizzle-orm';
+import { isDeepStrictEqual } from 'node:util';
 import { record, type Actor } from '../changes/record';
 import type { Queries, Transaction } from '../database/database';
 import {
@@ -187,8 +188,11 @@ export async function keepOrder(
   { revision, ...content }: PurchaseOrderEdit,
   actor: Actor,
 ): Promise<void> {
+  const view = await readOrder(transaction, services, number);
+  const before = contentOf(view);
+  // the same edit once more, whose answer did not get there
+  if (view.revision > revision && isDeepStrictEqual(before, content)) return;
   const order = await openOrder(transaction, services, number, revision);
-  const before = contentOf(await readOrder(transaction, services, number));
   const [kept] = await transaction
     .update(purchaseOrders)
     .set({

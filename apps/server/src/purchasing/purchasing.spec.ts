@@ -132,6 +132,12 @@ describe('the purchase side', () => {
     ).as<PurchaseOrderView>();
     expect(fewer.totals).toEqual([{ currency: 'EUR', amount: '40.00' }]);
     expect((await keep(first, {})).status).toBe(409);
+    // the last edit once more, whose answer did not get there
+    const again = await keep(later, {
+      day: '2026-12-01',
+      lines: [{ item: ITEM, quantity: '10', unit: null }],
+    });
+    expect(again.as<PurchaseOrderView>().revision).toBe(fewer.revision);
     const rows = (await browser.ask('GET', '/purchase-orders')).as<PurchaseOrderRow[]>();
     expect(rows.map(({ number, state, lines }) => [number, state, lines])).toEqual([
       [first.number, 'open', 1],

@@ -12,6 +12,8 @@ import { objectEditsFeature } from './draft/object-edits.feature';
 import { draftFeature } from './draft/draft.feature';
 import { listsEffects } from './lists/lists.effects';
 import { listsFeature } from './lists/lists.feature';
+import { outboxEffects } from './outbox/outbox.effects';
+import { outboxFeature } from './outbox/outbox.feature';
 import { referenceEffects } from './reference/reference.effects';
 import { referenceFeature } from './reference/reference.feature';
 import { PageTitle } from './frame/page-title';
@@ -37,6 +39,7 @@ export const appConfig: ApplicationConfig = {
     provideState(referenceFeature),
     provideState(listsFeature),
     provideState(objectEditsFeature),
+    provideState(outboxFeature),
     provideEffects(
       sessionEffects,
       categoriesEffects,
@@ -44,6 +47,7 @@ export const appConfig: ApplicationConfig = {
       referenceEffects,
       listsEffects,
       objectEditsEffects,
+      outboxEffects,
     ),
   ],
 };

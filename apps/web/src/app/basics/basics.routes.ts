@@ -1,7 +1,6 @@
 import type { Routes } from '@angular/router';
 import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
-import { leaveEdits } from '../draft/leave-edits';
 import { Basics } from './basics';
 import { basicsEffects } from './basics.effects';
 import { basicsFeature } from './basics.feature';
@@ -12,6 +11,5 @@ export const basicsRoutes: Routes = [
     title: 'Basics',
     providers: [provideState(basicsFeature), provideEffects(basicsEffects)],
     component: Basics,
-    canDeactivate: [leaveEdits],
   },
 ];

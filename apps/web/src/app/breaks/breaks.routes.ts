@@ -1,7 +1,6 @@
 import type { Routes } from '@angular/router';
 import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
-import { leaveEdits } from '../draft/leave-edits';
 import { BreakEditor } from './break-editor';
 import { BreakListSheet } from './break-list';
 import { breaksEffects } from './breaks.effects';
@@ -17,7 +16,6 @@ export const breakRoutes: Routes = [
         path: ':id',
         title: 'Quantity break',
         component: BreakEditor,
-        canDeactivate: [leaveEdits],
       },
     ],
   },

@@ -3,7 +3,6 @@ import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
 import { itemCostsEffects } from '../costs/item-costs.effects';
 import { itemCostsFeature } from '../costs/item-costs.feature';
-import { leaveEdits } from '../draft/leave-edits';
 import { Catalogue } from './catalogue';
 import { Item } from './item';
 import { itemEffects } from './item.effects';
@@ -21,7 +20,7 @@ export const catalogueRoutes: Routes = [
     children: [
       { path: '', title: 'Catalogue', component: Catalogue },
       { path: 'new/item', title: 'New item', component: NewItem },
-      { path: ':item', title: 'Item', component: Item, canDeactivate: [leaveEdits] },
+      { path: ':item', title: 'Item', component: Item },
     ],
   },
 ];

@@ -1,7 +1,6 @@
 import type { Routes } from '@angular/router';
 import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
-import { leaveEdits } from '../draft/leave-edits';
 import { CostTableEditor } from './cost-table-editor';
 import { CostTableListSheet } from './cost-table-list';
 import { costTablesEffects } from './cost-tables.effects';
@@ -17,7 +16,6 @@ export const costTableRoutes: Routes = [
         path: ':id',
         title: 'Cost table',
         component: CostTableEditor,
-        canDeactivate: [leaveEdits],
       },
     ],
   },

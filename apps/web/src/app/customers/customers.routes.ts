@@ -1,7 +1,6 @@
 import type { Routes } from '@angular/router';
 import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
-import { leaveEdits } from '../draft/leave-edits';
 import { agreementsEffects } from './agreements.effects';
 import { agreementsFeature } from './agreements.feature';
 import { Customer } from './customer';
@@ -22,8 +21,8 @@ export const customerRoutes: Routes = [
     children: [
       { path: '', title: 'Customers', component: CustomerList },
       { path: 'new/customer', title: 'New customer', component: NewCustomer },
-      { path: 'segments/:code', title: 'Segment', component: Segment, canDeactivate: [leaveEdits] },
-      { path: ':code', title: 'Customer', component: Customer, canDeactivate: [leaveEdits] },
+      { path: 'segments/:code', title: 'Segment', component: Segment },
+      { path: ':code', title: 'Customer', component: Customer },
     ],
   },
 ];

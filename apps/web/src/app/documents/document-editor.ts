@@ -22,7 +22,6 @@ import { referenceFeature } from '../reference/reference.feature';
 import { mayDo } from '../session/may-do';
 import { writeDay, writeWallClock } from '../shared/dates';
 import { KeptState } from '../shared/kept-state';
-import { lossOf, type EditingScreen } from '../shared/leave-kept';
 import { Notice } from '../shared/notice';
 import { writeNumber } from '../shared/numbers';
 import { besidesFields, fieldsUnder } from '../shared/problems';
@@ -79,10 +78,9 @@ const TOLD_BESIDE =
   ],
   templateUrl: './document-editor.html',
   styleUrl: './document-editor.scss',
-  host: { '(window:beforeunload)': 'warn($event)' },
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
-export class DocumentEditor implements EditingScreen, OnDestroy {
+export class DocumentEditor implements OnDestroy {
   readonly number = input.required({ transform: numberAttribute });
 
   private readonly store = inject(Store);
@@ -205,6 +203,7 @@ export class DocumentEditor implements EditingScreen, OnDestroy {
 
   constructor() {
     whenChanged(this.number, () => {
+      this.store.dispatch(documentsActions.left()); // the document that was open before
       this.ask();
     });
     whenChanged(this.explained, (price) => {
@@ -223,18 +222,8 @@ export class DocumentEditor implements EditingScreen, OnDestroy {
     this.store.dispatch(documentsActions.left());
   }
 
-  lossOnLeaving(): string | null {
-    const open = this.open();
-    return open && lossOf(open.editing, `${this.words().one} ${String(open.number)}`);
-  }
-
   protected ask(): void {
     this.store.dispatch(documentsActions.opened({ number: this.number() }));
-  }
-
-  protected warn(event: BeforeUnloadEvent): void {
-    const state = this.open()?.editing.state;
-    if (state !== undefined && state !== 'kept') event.preventDefault();
   }
 
   protected follow(line: ShownLine): void {

@@ -8,12 +8,15 @@ import {
   type ProblemDetails,
   type DocumentContent,
 } from '@honest-ledger/contracts';
-import { MODEL_VERSION } from '@honest-ledger/engine';
+import { documentTitle, MODEL_VERSION } from '@honest-ledger/engine';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
 import { catchError, EMPTY, exhaustMap, filter, map, switchMap, tap, type Observable } from 'rxjs';
+import { Outbox } from '../outbox/outbox';
+import { OutboxStorage } from '../outbox/outbox-storage';
 import { answer } from '../shared/answer';
-import { keepEdits } from '../shared/keep-edits';
+import type { LeftEdit } from '../shared/editing';
+import { keepEdits, type Keeping } from '../shared/keep-edits';
 import { isUnreachable } from '../shared/problems';
 import { asKnown } from './as-known';
 import { inputsFor, type PricingInputs } from './pricing-inputs';
@@ -27,6 +30,7 @@ const EDITS = [
   documentsActions.lineAdded,
   documentsActions.undone,
   documentsActions.redone,
+  documentsActions.takenUp,
 ] as const;
 
 export const documentsEffects = {
@@ -55,18 +59,27 @@ export const documentsEffects = {
   ),
 
   open: createEffect(
-    (actions$ = inject(Actions), api = inject(DocumentsApi), store = inject(Store)) => {
+    (
+      actions$ = inject(Actions),
+      api = inject(DocumentsApi),
+      store = inject(Store),
+      outbox = inject(Outbox),
+    ) => {
       const document = store.selectSignal(documentsFeature.selectDocument);
       return actions$.pipe(
         ofType(documentsActions.opened),
         filter(() => document().value === null),
-        switchMap(({ number }) =>
-          answer(
-            api.one(number),
-            (found) => documentsActions.came({ document: found }),
-            (problem) => documentsActions.failed({ problem }),
-          ),
-        ),
+        switchMap(({ number }) => {
+          const found$ = api
+            .one(number)
+            .pipe(map((found) => documentsActions.came({ document: found })));
+          return outbox.open(parcelId(number), found$, {
+            failed: (problem) => documentsActions.failed({ problem }),
+            // a parcel of this id is made below alone
+            takenUp: (parcel) =>
+              documentsActions.takenUp({ parcel: parcel as LeftEdit<DocumentContent> }),
+          });
+        }),
       );
     },
     { functional: true },
@@ -144,13 +157,18 @@ export const documentsEffects = {
   ),
 
   keep: createEffect(
-    (actions$ = inject(Actions), api = inject(DocumentsApi), store = inject(Store)) => {
+    (
+      actions$ = inject(Actions),
+      api = inject(DocumentsApi),
+      store = inject(Store),
+      storage = inject(OutboxStorage),
+    ) => {
       const document = store.selectSignal(documentsFeature.selectDocument);
-      return keepEdits({
+      const keeping: Keeping<DocumentContent, number> = {
         edited$: actions$.pipe(ofType(...EDITS, documentsActions.mineInsisted)),
-        hurried$: actions$.pipe(
-          ofType(documentsActions.opened, documentsActions.left, documentsActions.priceAgain),
-        ),
+        hurried$: actions$.pipe(ofType(documentsActions.opened, documentsActions.priceAgain)),
+        left$: actions$.pipe(ofType(documentsActions.left)),
+        given$: actions$.pipe(ofType(documentsActions.theirsTaken)),
         unreachable$: actions$.pipe(
           ofType(documentsActions.notKept),
           filter(({ problem }) => isUnreachable(problem)),
@@ -165,16 +183,34 @@ export const documentsEffects = {
             map((kept) => {
               const open = document().value;
               const view = open?.number === number ? asKnown(kept, open) : kept;
-              return documentsActions.kept({ content, document: view });
+              return {
+                kept: documentsActions.kept({ content, document: view }),
+                revision: kept.revision,
+              };
             }),
           ),
         keeping: (number) => documentsActions.keeping({ number }),
         notKept: (number, problem) => documentsActions.notKept({ number, problem }),
-      });
+        handedOver: () => documentsActions.handedOver(),
+        parcel: (number, content, revision) => {
+          const kind = document().value?.view.kind ?? 'quote';
+          return {
+            id: parcelId(number),
+            name: documentTitle({ kind, number }),
+            address: addressOf({ kind, number }).join('/'),
+            request: { way: 'object', url: `/api/documents/${String(number)}` },
+            content,
+            revision,
+          };
+        },
+      };
+      return keepEdits(keeping, parcelId, storage);
     },
     { functional: true },
   ),
 };
+
+const parcelId = (number: number): string => `document ${String(number)}`;
 
 /** Prices here what may be priced here. */
 function priceOnce(

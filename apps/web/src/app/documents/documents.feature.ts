@@ -27,8 +27,10 @@ import {
   kept,
   notKept,
   redo,
+  takeUp,
   undo,
   type Editing,
+  type LeftEdit,
 } from '../shared/editing';
 import { failed, nothingYet, ready, type Loadable } from '../shared/loadable';
 import { goneRules, type GoneRule } from './gone-rules';
@@ -49,6 +51,10 @@ export const documentsActions = createActionGroup({
     Undone: emptyProps(),
     Redone: emptyProps(),
     Left: emptyProps(),
+    /** What was edited and is not kept is the outbox’s. */
+    'Handed Over': emptyProps(),
+    /** What waited in the outbox is edited here again. */
+    'Taken Up': props<{ parcel: LeftEdit<DocumentContent> }>(),
     /** The same lines, at the prices of the version in force. */
     'Price Again': emptyProps(),
     Keeping: props<{ number: number }>(),
@@ -147,6 +153,13 @@ export const documentsFeature = createFeature({
         ...open,
         editing: insist(open.editing, open.editing.revision),
       })),
+    ),
+    on(documentsActions.handedOver, (state): DocumentsState => ({
+      ...state,
+      document: nothingYet,
+    })),
+    on(documentsActions.takenUp, (state, { parcel }) =>
+      withOpen(state, (open) => ({ ...open, editing: takeUp(open.editing, parcel) })),
     ),
     on(documentsActions.keeping, (state, { number }) =>
       withOpen(state, (open) => ({ ...open, editing: keeping(open.editing) }), number),

@@ -2,7 +2,6 @@ import type { Data, Routes } from '@angular/router';
 import type { DocumentKind } from '@honest-ledger/engine';
 import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
-import { leaveKept } from '../shared/leave-kept';
 import { approvalsEffects } from '../approvals/approvals.effects';
 import { approvalsFeature } from '../approvals/approvals.feature';
 import { DocumentEditor } from './document-editor';
@@ -31,7 +30,6 @@ export const documentRoutes: Routes = [
         path: ':number',
         title: ({ data }) => WORDS[kindOf(data)].one,
         component: DocumentEditor,
-        canDeactivate: [leaveKept],
       },
     ],
   },

@@ -47,14 +47,15 @@ export class DraftApi {
   }
 
   keepEdit(object: EditParams, edit: KeepEdit): Observable<KeepEditAnswer> {
-    return this.http.put<KeepEditAnswer>(addressOf(object), edit);
+    return this.http.put<KeepEditAnswer>(addressOfEdit(object), edit);
   }
 
   discardEdit(object: EditParams): Observable<unknown> {
-    return this.http.delete(addressOf(object));
+    return this.http.delete(addressOfEdit(object));
   }
 }
 
-function addressOf({ kind, key }: EditParams): string {
+/** Where an edit of an object is kept. */
+export function addressOfEdit({ kind, key }: EditParams): string {
   return `/api/edits/${kind}/${encodeURIComponent(key)}`;
 }

@@ -1,12 +1,17 @@
 import { inject } from '@angular/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { Store, type Action } from '@ngrx/store';
-import { concat, concatMap, delay, filter, map, mergeMap, of, type Observable } from 'rxjs';
+import { concat, concatMap, delay, filter, map, mergeMap, of, tap, type Observable } from 'rxjs';
+import { Outbox } from '../outbox/outbox';
+import { outboxActions, outboxFeature } from '../outbox/outbox.feature';
+import { OutboxStorage } from '../outbox/outbox-storage';
+import type { Parcel } from '../outbox/parcel';
 import { answer } from '../shared/answer';
 import { isUnreachable } from '../shared/problems';
 import { DraftApi } from './draft.api';
 import { draftActions, draftFeature } from './draft.feature';
 import { objectEditsActions, objectEditsFeature, type ObjectEdit } from './object-edits.feature';
+import { editIn, editParcel, objectParcelId } from './object-parcels';
 
 const AGAIN_MILLISECONDS = 3000;
 
@@ -33,6 +38,7 @@ export const objectEditsEffects = {
           objectEditsActions.redone,
           objectEditsActions.mineInsisted,
           objectEditsActions.sentAgain,
+          objectEditsActions.takenUp,
         ),
         map(() => next()),
         filter((edit) => edit !== null),
@@ -62,6 +68,83 @@ export const objectEditsEffects = {
     { functional: true },
   ),
 
+  /** What is edited is kept on this device, too, until the server has it. */
+  keepHere: createEffect(
+    (actions$ = inject(Actions), storage = inject(OutboxStorage)) => {
+      const { next, parcel } = parcels();
+      return actions$.pipe(
+        ofType(
+          objectEditsActions.edited,
+          objectEditsActions.undone,
+          objectEditsActions.redone,
+          objectEditsActions.mineInsisted,
+          objectEditsActions.takenUp,
+        ),
+        map(() => next()),
+        filter((edit) => edit !== null),
+        tap((edit) => {
+          storage.put(parcel(edit));
+        }),
+      );
+    },
+    { functional: true, dispatch: false },
+  ),
+
+  forgetHere: createEffect(
+    (actions$ = inject(Actions), storage = inject(OutboxStorage)) =>
+      actions$.pipe(
+        ofType(objectEditsActions.kept, objectEditsActions.theirsTaken),
+        tap((action) => {
+          const id = objectParcelId(action.edit.object);
+          if (action.type !== objectEditsActions.kept.type) storage.remove(id);
+          else storage.removeSent(id, contentOf(action.edit));
+        }),
+      ),
+    { functional: true, dispatch: false },
+  ),
+
+  /** What was refused, and has no screen any more, goes to the outbox. */
+  handOver: createEffect(
+    (actions$ = inject(Actions), store = inject(Store)) => {
+      const state = store.selectSignal(objectEditsFeature.selectObjectEditsState);
+      const { parcel } = parcels();
+      return actions$.pipe(
+        ofType(objectEditsActions.opened, objectEditsActions.refused),
+        mergeMap(() => {
+          const { left, refused, waiting } = state();
+          return left.flatMap((key) => (waiting[key] ? [] : (refused[key] ?? [])));
+        }),
+        mergeMap(({ edit, problem }) => [
+          outboxActions.posted({ parcel: parcel(edit), onItsWay: false, problem }),
+          objectEditsActions.handedOver({ key: edit.object.key }),
+        ]),
+      );
+    },
+    { functional: true },
+  ),
+
+  /** What waits in the outbox of something that a screen shows is edited there. */
+  takeUp: createEffect(
+    (actions$ = inject(Actions), outbox = inject(Outbox), store = inject(Store)) => {
+      const waiting = store.selectSignal(outboxFeature.selectParcels);
+      return actions$.pipe(
+        ofType(objectEditsActions.seen),
+        mergeMap(({ revisions }) =>
+          Object.values(waiting())
+            .filter(({ before }) => before !== undefined) // what a grid has edited
+            .map(({ id }) => id)
+            .filter((id) => id.slice(id.indexOf(' ') + 1) in revisions),
+        ),
+        mergeMap((id) => outbox.hold(id).pipe(map(() => outbox.takeOut(id)))),
+        filter((parcel) => parcel !== null),
+        map((parcel) =>
+          objectEditsActions.takenUp({ edit: editIn(parcel), revision: parcel.revision }),
+        ),
+      );
+    },
+    { functional: true },
+  ),
+
   /** An edit made after the session had ended is sent once its user is back on the screen. */
   resume: createEffect(
     (actions$ = inject(Actions), store = inject(Store)) => {
@@ -87,3 +170,16 @@ export const objectEditsEffects = {
     { functional: true },
   ),
 };
+
+/** The edit that is to be sent, and what it is where it waits to be. */
+function parcels() {
+  const store = inject<Store>(Store);
+  const next = store.selectSignal(objectEditsFeature.selectNext);
+  const revisions = store.selectSignal(objectEditsFeature.selectRevisions);
+  const chosen = store.selectSignal(draftFeature.selectChosen);
+  const parcel = (edit: ObjectEdit): Parcel =>
+    editParcel(edit, revisions()[edit.object.key] ?? 0, chosen());
+  return { next, parcel };
+}
+
+const contentOf = ({ after }: ObjectEdit): unknown => (after.edited ? after.content : null);

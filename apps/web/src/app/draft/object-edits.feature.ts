@@ -18,13 +18,18 @@ export interface ObjectEdit {
   readonly object: EditParams;
   readonly before: Drafted;
   readonly after: Drafted;
+  /** The server has not said anything of the object yet. */
+  readonly isNew?: boolean;
 }
 
 /** Edits of base prices and agreements: sent one after the other, undone and done again. */
 export const objectEditsActions = createActionGroup({
   source: 'Object Edits',
   events: {
-    /** A screen came up; on another one nothing is there to undo. */
+    /**
+     * A screen came up; on another one nothing is there to undo. What the server does not have of
+     * the one before is sent all the same, and goes to the outbox where it is refused.
+     */
     Opened: props<{ scope: string }>(),
     /** The revisions of what drafts say, by the objects' keys, as the screen has read them. */
     Seen: props<{ revisions: Readonly<Record<string, number>> }>(),
@@ -39,6 +44,10 @@ export const objectEditsActions = createActionGroup({
     /** After a conflict: what somebody else left is overwritten on purpose, or taken. */
     'Mine Insisted': props<{ key: string }>(),
     'Theirs Taken': props<{ edit: ObjectEdit }>(),
+    /** What was refused after its screen had been left is the outbox’s. */
+    'Handed Over': props<{ key: string }>(),
+    /** What waited in the outbox is edited here again, made from this revision. */
+    'Taken Up': props<{ edit: ObjectEdit; revision: number }>(),
   },
 });
 
@@ -54,8 +63,10 @@ interface ObjectEditsState {
   /** The edit that is to be sent now. */
   readonly next: ObjectEdit | null;
   readonly state: 'kept' | 'keeping' | 'unreachable' | 'refused';
-  /** How many edits were made whose answer is not there yet. */
-  readonly waiting: number;
+  /** How many edits of an object were made whose answer is not there yet, by its key. */
+  readonly waiting: Readonly<Record<string, number>>;
+  /** Objects whose screen was left before the server had what was edited. */
+  readonly left: readonly string[];
   /** What objects are to be, by their keys, as long as the server has not said that they are. */
   readonly latest: Readonly<Record<string, Drafted>>;
   /** The last edits that were refused, by their objects' keys, and why. */
@@ -69,7 +80,8 @@ const beginning: ObjectEditsState = {
   future: [],
   next: null,
   state: 'kept',
-  waiting: 0,
+  waiting: {},
+  left: [],
   latest: {},
   refused: {},
   revisions: {},
@@ -82,12 +94,14 @@ export const objectEditsFeature = createFeature({
   reducer: createReducer(
     beginning,
     on(objectEditsActions.opened, (state, { scope }) =>
-      scope === state.scope ? state : { ...beginning, scope },
+      scope === state.scope ? state : onlyUnsettled(state, scope),
     ),
     on(objectEditsActions.seen, (state, { revisions }): ObjectEditsState => ({
       ...state,
-      revisions,
-      latest: state.waiting > 0 ? state.latest : onlyRefused(state),
+      // what is on its way counts from what the server answers, not from what was read meanwhile
+      revisions: { ...revisions, ...ofKeys(state.revisions, unsettled(state)) },
+      latest: ofKeys(state.latest, unsettled(state)),
+      left: state.left.filter((key) => !(key in revisions)),
     })),
     on(objectEditsActions.edited, (state, { edit }): ObjectEditsState => ({
       ...withNext(state, edit),
@@ -113,7 +127,8 @@ export const objectEditsFeature = createFeature({
     on(objectEditsActions.kept, (state, { edit, revision }): ObjectEditsState => ({
       ...state,
       state: 'kept',
-      waiting: oneLess(state),
+      waiting: oneLess(state, edit),
+      left: state.left.filter((key) => key !== edit.object.key || oneLess(state, edit)[key]),
       revisions: { ...state.revisions, [edit.object.key]: revision },
       // an edit before it may have been refused while this one waited: what is kept is the whole
       refused: withoutKey(state.refused, edit.object.key),
@@ -121,7 +136,7 @@ export const objectEditsFeature = createFeature({
     on(objectEditsActions.refused, (state, { edit, problem }): ObjectEditsState => ({
       ...state,
       state: isUnreachable(problem) ? 'unreachable' : 'refused',
-      waiting: oneLess(state),
+      waiting: oneLess(state, edit),
       refused: { ...state.refused, [edit.object.key]: { edit, problem } },
     })),
     on(objectEditsActions.sentAgain, (state, { edit }): ObjectEditsState =>
@@ -144,6 +159,17 @@ export const objectEditsFeature = createFeature({
       refused: withoutKey(state.refused, edit.object.key),
       past: without(state.past, edit),
     })),
+    on(objectEditsActions.handedOver, (state, { key }): ObjectEditsState => ({
+      ...state,
+      state: 'kept',
+      latest: withoutKey(state.latest, key),
+      refused: withoutKey(state.refused, key),
+      left: state.left.filter((one) => one !== key),
+    })),
+    on(objectEditsActions.takenUp, (state, { edit, revision }): ObjectEditsState => {
+      const known = { ...state, revisions: { ...state.revisions, [edit.object.key]: revision } };
+      return { ...withNext(known, edit), past: [...state.past, edit].slice(-STEPS_REMEMBERED) };
+    }),
   ),
 });
 
@@ -163,8 +189,35 @@ export function conflictIn(refused: Refusal | undefined): EditConflict | null {
   return { edit: refused.edit, theirs, revision: held?.revision ?? 0 };
 }
 
-/** An answer may come after another screen was opened, on which nothing waits. */
-const oneLess = ({ waiting }: ObjectEditsState): number => Math.max(0, waiting - 1);
+function oneLess(
+  { waiting }: ObjectEditsState,
+  { object: { key } }: ObjectEdit,
+): ObjectEditsState['waiting'] {
+  const left = (waiting[key] ?? 1) - 1;
+  return left > 0 ? { ...waiting, [key]: left } : withoutKey(waiting, key);
+}
+
+/** The objects of which the server does not have what they are to be. */
+function unsettled({ waiting, refused }: ObjectEditsState): readonly string[] {
+  return [...Object.keys(waiting), ...Object.keys(refused)];
+}
+
+function onlyUnsettled(state: ObjectEditsState, scope: string): ObjectEditsState {
+  const left = unsettled(state);
+  return {
+    ...beginning,
+    scope,
+    left,
+    waiting: state.waiting,
+    latest: ofKeys(state.latest, left),
+    refused: state.refused,
+    revisions: ofKeys(state.revisions, left),
+  };
+}
+
+function ofKeys<T>(all: Readonly<Record<string, T>>, keys: readonly string[]): Record<string, T> {
+  return Object.fromEntries(Object.entries(all).filter(([key]) => keys.includes(key)));
+}
 
 const without = (past: readonly ObjectEdit[], edit: ObjectEdit): readonly ObjectEdit[] =>
   past.filter((one) => one !== edit);
@@ -174,15 +227,10 @@ function withNext(state: ObjectEditsState, next: ObjectEdit): ObjectEditsState {
   return {
     ...state,
     next,
-    waiting: state.waiting + 1,
+    waiting: { ...state.waiting, [key]: (state.waiting[key] ?? 0) + 1 },
     latest: { ...state.latest, [key]: next.after },
     refused: withoutKey(state.refused, key),
   };
-}
-
-/** What was refused stays as it was typed. */
-function onlyRefused({ latest, refused }: ObjectEditsState): ObjectEditsState['latest'] {
-  return Object.fromEntries(Object.entries(latest).filter(([key]) => key in refused));
 }
 
 function withoutKey<T>(all: Readonly<Record<string, T>>, key: string): Record<string, T> {

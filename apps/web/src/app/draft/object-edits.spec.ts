@@ -1,4 +1,5 @@
 import { problemBody, showScreen, signedIn, type ShownScreen } from '../testing/screens';
+import { outboxFeature } from '../outbox/outbox.feature';
 import { EditSteps } from './edit-steps';
 import { objectEditsActions, objectEditsFeature, type ObjectEdit } from './object-edits.feature';
 
@@ -136,5 +137,47 @@ describe('edits of objects in grids', () => {
     expect(state().past.length).toBe(1);
     screen.store.dispatch(objectEditsActions.opened({ scope: 'an item' }));
     expect(state().past.length).toBe(0);
+  });
+
+  it('go on to the server after their screen was left, each from the revision before', async () => {
+    await edit(untouched, to('1'));
+    await edit(to('1'), to('2'));
+    screen.store.dispatch(objectEditsActions.opened({ scope: 'an item' }));
+    expect(await kept(1)).toEqual({ content: to('1').content, revision: 0, draft: null });
+    expect(await kept(2)).toEqual({ content: to('2').content, revision: 1, draft: null });
+    screen.store.dispatch(objectEditsActions.opened({ scope: 'basics' }));
+    expect(state().latest).toEqual({});
+  });
+
+  it('are the outbox’s where they are refused after that, and this screen’s when it is back', async () => {
+    await edit(untouched, to('-1'));
+    screen.store.dispatch(objectEditsActions.opened({ scope: 'an item' }));
+    await screen.answer('PUT', URL, problemBody(422, 'The price must be at least 0.'), 422);
+    const waiting = screen.store.selectSignal(outboxFeature.selectUnsent);
+    expect(waiting().map(({ id, name }) => [id, name])).toEqual([
+      ['sharedPrice a', 'Shared price Tools'],
+    ]);
+    expect(state().refused).toEqual({});
+    screen.store.dispatch(objectEditsActions.opened({ scope: 'basics' }));
+    screen.store.dispatch(objectEditsActions.seen({ revisions: { a: 4 } }));
+    await screen.settle();
+    expect(waiting()).toEqual([]);
+    // it was made from what was there then: somebody else's edit since is told as a conflict
+    const held = { draft: 'd', draftName: 'Draft', content: to('9').content, revision: 4 };
+    const body = problemBody(409, 'Somebody else has edited this.', { current: held });
+    expect(await screen.answer('PUT', URL, body, 409)).toEqual({
+      content: to('-1').content,
+      revision: 0,
+      draft: null,
+    });
+    expect(state().latest['a']).toEqual(to('-1'));
+    expect(state().refused['a']?.problem.status).toBe(409);
+  });
+
+  it('are kept on this device until the server has them', async () => {
+    await edit(untouched, to('1'));
+    expect(Object.keys(localStorage).length).toBe(1);
+    await kept(1);
+    expect(Object.keys(localStorage)).toEqual([]);
   });
 });

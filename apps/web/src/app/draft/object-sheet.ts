@@ -82,7 +82,8 @@ export function objectSheet<Kind extends SetupObjectKind>({
     return new Map(all.map(({ path, sentence }) => [path, sentence]));
   });
   const send = (after: Drafted): void => {
-    const edit = { object: { kind, key: id() }, before: drafted(), after };
+    const isNew = view()?.published == null && view()?.draft == null;
+    const edit = { object: { kind, key: id() }, before: drafted(), after, isNew };
     store.dispatch(objectEditsActions.edited({ edit }));
   };
   const keep = (whole: Content): void => {

@@ -7,6 +7,7 @@ import { draftActions } from '../draft/draft.feature';
 import { DraftBar } from '../draft/draft-bar';
 import { WorkingsStrip } from '../workings/workings-strip';
 import { workingsActions } from '../workings/workings.feature';
+import { UnsentNotice } from '../outbox/unsent-notice';
 import { Finder } from './finder';
 import { KeyHelp } from './key-help';
 import { Rail } from './rail';
@@ -14,11 +15,12 @@ import { Rail } from './rail';
 /** The rail at the left, the sheet in the middle, the workings at its right, the draft at its foot. */
 @Component({
   selector: 'hl-frame',
-  imports: [RouterOutlet, Rail, WorkingsStrip, DraftBar, Finder, KeyHelp],
+  imports: [RouterOutlet, Rail, UnsentNotice, WorkingsStrip, DraftBar, Finder, KeyHelp],
   template: `
     <a class="unseen skip" href="#sheet">To the sheet</a>
     <hl-rail (finding)="shown.set('finder')" (keysAsked)="shown.set('keys')" />
     <div class="book">
+      <hl-unsent-notice />
       <div class="spread">
         <main id="sheet" tabindex="-1"><router-outlet /></main>
         <hl-workings-strip />

@@ -23,7 +23,6 @@ import { referenceFeature } from '../reference/reference.feature';
 import { mayDo } from '../session/may-do';
 import { DayField } from '../shared/day-field';
 import { KeptState } from '../shared/kept-state';
-import { lossOf, type EditingScreen } from '../shared/leave-kept';
 import { Notice } from '../shared/notice';
 import { readNumber } from '../shared/numbers';
 import { besidesFields } from '../shared/problems';
@@ -59,10 +58,9 @@ const percentText = decimalText(PERCENT_BOUNDS);
   ],
   templateUrl: './level-editor.html',
   styleUrl: './level-editor.scss',
-  host: { '(window:beforeunload)': 'warn($event)' },
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
-export class LevelEditor implements EditingScreen, OnDestroy {
+export class LevelEditor implements OnDestroy {
   readonly id = input.required<string>();
   /** Set where the level is to be begun. */
   readonly new = input<string>();
@@ -101,17 +99,13 @@ export class LevelEditor implements EditingScreen, OnDestroy {
     namesOfThings(); // the choices below are filled from them
     // its address losing ?new does not open it a second time
     whenChanged(this.id, () => {
+      this.store.dispatch(levelsActions.left()); // the level that was open before
       this.open();
     });
   }
 
   ngOnDestroy(): void {
     this.store.dispatch(levelsActions.left());
-  }
-
-  lossOnLeaving(): string | null {
-    const editing = this.level().value?.editing;
-    return editing ? lossOf(editing, 'This level') : null;
   }
 
   /** Begins another level: one that follows this one, or the same on its own. */
@@ -136,11 +130,6 @@ export class LevelEditor implements EditingScreen, OnDestroy {
     const begins = { from: this.from() ?? null, percent: this.percent() ?? null };
     const create = this.new() === undefined ? null : begins;
     this.store.dispatch(levelsActions.opened({ id: this.id(), create }));
-  }
-
-  protected warn(event: BeforeUnloadEvent): void {
-    const state = this.level().value?.editing.state;
-    if (state !== undefined && state !== 'kept') event.preventDefault();
   }
 
   protected wrong(path: string): string | null {

@@ -2,7 +2,12 @@ import { inject } from '@angular/core';
 import { Router } from '@angular/router';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { Store, type Action } from '@ngrx/store';
-import { check, levelContentSchema, type ProblemDetails } from '@honest-ledger/contracts';
+import {
+  check,
+  levelContentSchema,
+  type LevelContent,
+  type ProblemDetails,
+} from '@honest-ledger/contracts';
 import {
   catchError,
   concatMap,
@@ -17,10 +22,15 @@ import {
 } from 'rxjs';
 import { DraftApi } from '../draft/draft.api';
 import { draftActions, draftFeature } from '../draft/draft.feature';
+import { objectParcel, objectParcelId } from '../draft/object-parcels';
+import { Outbox } from '../outbox/outbox';
+import type { PostedParcel } from '../outbox/outbox.feature';
+import { OutboxStorage } from '../outbox/outbox-storage';
 import type { Reference } from '../reference/reference.api';
 import { referenceFeature } from '../reference/reference.feature';
 import { answer } from '../shared/answer';
-import { keepEdits } from '../shared/keep-edits';
+import type { LeftEdit } from '../shared/editing';
+import { keepEdits, type Keeping } from '../shared/keep-edits';
 import type { Loadable } from '../shared/loadable';
 import { isUnreachable, problemOf, withoutPrefix } from '../shared/problems';
 import { LevelsApi } from './levels.api';
@@ -44,40 +54,53 @@ export const levelsEffects = {
   ),
 
   open: createEffect(
-    (actions$ = inject(Actions), api = inject(LevelsApi), store = inject(Store)) => {
+    (
+      actions$ = inject(Actions),
+      api = inject(LevelsApi),
+      store = inject(Store),
+      outbox = inject(Outbox),
+    ) => {
       const level = store.selectSignal(levelsFeature.selectLevel);
       const home$ = homeCurrency(store.select(referenceFeature.selectAll));
       return actions$.pipe(
         ofType(levelsActions.opened),
         filter(() => level().value === null),
-        switchMap(({ id, create }) =>
-          create
+        switchMap(({ id, create }) => {
+          const found$ = create
             ? begun(api, home$, id, create)
-            : answer(
-                api.one(id),
-                (found) => levelsActions.came({ level: found }),
-                (problem) => levelsActions.failed({ problem }),
-              ),
-        ),
+            : api.one(id).pipe(map((found) => levelsActions.came({ level: found })));
+          return outbox.open(parcelId(id), found$, {
+            failed: (problem) => levelsActions.failed({ problem }),
+            takenUp: (parcel) => levelsActions.takenUp({ parcel: leftEdit(parcel) }),
+          });
+        }),
       );
     },
     { functional: true },
   ),
 
   keep: createEffect(
-    (actions$ = inject(Actions), draftApi = inject(DraftApi), store = inject(Store)) => {
+    (
+      actions$ = inject(Actions),
+      draftApi = inject(DraftApi),
+      store = inject(Store),
+      storage = inject(OutboxStorage),
+    ) => {
       const level = store.selectSignal(levelsFeature.selectLevel);
       const chosen = store.selectSignal(draftFeature.selectChosen);
-      return keepEdits({
+      const keeping: Keeping<LevelContent, string> = {
         edited$: actions$.pipe(
           ofType(
             levelsActions.edited,
             levelsActions.undone,
             levelsActions.redone,
             levelsActions.mineInsisted,
+            levelsActions.takenUp,
           ),
         ),
-        hurried$: actions$.pipe(ofType(levelsActions.opened, levelsActions.left)),
+        hurried$: actions$.pipe(ofType(levelsActions.opened)),
+        left$: actions$.pipe(ofType(levelsActions.left)),
+        given$: actions$.pipe(ofType(levelsActions.theirsTaken)),
         unreachable$: actions$.pipe(
           ofType(levelsActions.notKept),
           filter(({ problem }) => isUnreachable(problem)),
@@ -91,19 +114,27 @@ export const levelsEffects = {
           draftApi
             .keepEdit({ kind: 'level', key: id }, { content, revision, draft: chosen() })
             .pipe(
-              map((answer) =>
-                levelsActions.kept({
+              map(({ revision: now }) => ({
+                kept: levelsActions.kept({
                   id,
                   content,
-                  revision: answer.revision,
+                  revision: now,
                   at: new Date().toISOString(),
                 }),
-              ),
+                revision: now,
+              })),
             ),
         keeping: (id) => levelsActions.keeping({ id }),
         notKept: (id, problem) =>
           levelsActions.notKept({ id, problem: withoutPrefix(problem, 'content.') }),
-      });
+        handedOver: () => levelsActions.handedOver(),
+        parcel: (id, content, revision) =>
+          objectParcel({ kind: 'level', key: id }, content, revision, {
+            draft: chosen(),
+            isNew: revision === 0 && level().value?.published === null,
+          }),
+      };
+      return keepEdits(keeping, parcelId, storage);
     },
     { functional: true },
   ),
@@ -173,7 +204,6 @@ function begun(
       const content = percent === null ? sameLevel(source) : followingLevel(from, source, percent);
       return of(empty(source.currency), levelsActions.edited({ content }));
     }),
-    catchError((error: unknown) => of(levelsActions.failed({ problem: problemOf(error) }))),
   );
 }
 
@@ -184,6 +214,15 @@ function homeCurrency(reference$: Observable<Loadable<Reference>>): Observable<s
     filter((currency) => currency !== undefined),
     take(1),
   );
+}
+
+const parcelId = (id: string): string => objectParcelId({ kind: 'level', key: id });
+
+/** What waited in the outbox; the server names fields from within what was sent. */
+function leftEdit({ content, revision, problem }: PostedParcel): LeftEdit<LevelContent> {
+  // a parcel of this id is made above alone
+  const level = content as LevelContent;
+  return { content: level, revision, problem: problem && withoutPrefix(problem, 'content.') };
 }
 
 /** The same check that guards the server. */

@@ -22,8 +22,10 @@ import {
   kept,
   notKept,
   redo,
+  takeUp,
   undo,
   type Editing,
+  type LeftEdit,
 } from '../shared/editing';
 import { failed, loading, nothingYet, ready, type Loadable } from '../shared/loadable';
 
@@ -46,6 +48,10 @@ export const levelsActions = createActionGroup({
     Undone: emptyProps(),
     Redone: emptyProps(),
     Left: emptyProps(),
+    /** What was edited and is not kept is the outbox’s. */
+    'Handed Over': emptyProps(),
+    /** What waited in the outbox is edited here again. */
+    'Taken Up': props<{ parcel: LeftEdit<LevelContent> }>(),
     Keeping: props<{ id: string }>(),
     Kept: props<{ id: string; content: LevelContent; revision: number; at: string }>(),
     'Not Kept': props<{ id: string; problem: ProblemDetails }>(),
@@ -130,6 +136,10 @@ export const levelsFeature = createFeature({
     ),
     on(levelsActions.undone, (state) => withEditing(state, undo)),
     on(levelsActions.redone, (state) => withEditing(state, redo)),
+    on(levelsActions.handedOver, (state): LevelsState => ({ ...state, level: nothingYet })),
+    on(levelsActions.takenUp, (state, { parcel }) =>
+      withEditing(state, (one) => takeUp(one, parcel)),
+    ),
     on(levelsActions.keeping, (state, { id }) => withEditing(state, keeping, id)),
     on(levelsActions.kept, (state, { id, content, revision, at }) =>
       withEditing(state, (one) => kept(one, content, revision), id, at),

@@ -1,7 +1,6 @@
 import type { Routes } from '@angular/router';
 import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
-import { leaveKept } from '../shared/leave-kept';
 import { LevelEditor } from './level-editor';
 import { LevelList } from './level-list';
 import { levelsEffects } from './levels.effects';
@@ -13,7 +12,7 @@ export const levelRoutes: Routes = [
     providers: [provideState(levelsFeature), provideEffects(levelsEffects)],
     children: [
       { path: '', title: 'Levels', component: LevelList },
-      { path: ':id', title: 'Level', component: LevelEditor, canDeactivate: [leaveKept] },
+      { path: ':id', title: 'Level', component: LevelEditor },
     ],
   },
 ];

@@ -24,7 +24,6 @@ import { writeCalendarDay } from '../shared/dates';
 import { DayField } from '../shared/day-field';
 import { FigureField } from '../shared/figure-field';
 import { KeptState } from '../shared/kept-state';
-import { lossOf, type EditingScreen } from '../shared/leave-kept';
 import { Notice } from '../shared/notice';
 import { writeNumber } from '../shared/numbers';
 import { besidesFields } from '../shared/problems';
@@ -60,7 +59,7 @@ const TOLD_BESIDE = /^lines\[\d+\]\.quantity$/;
   styleUrl: './purchase-desk.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
-export class PurchaseOrder implements EditingScreen, OnDestroy {
+export class PurchaseOrder implements OnDestroy {
   readonly number = input.required({ transform: numberAttribute });
 
   private readonly store = inject(Store);
@@ -92,17 +91,13 @@ export class PurchaseOrder implements EditingScreen, OnDestroy {
   constructor() {
     namesOfThings();
     whenChanged(this.number, (number) => {
+      this.store.dispatch(purchasingActions.left()); // the order that was open before
       this.store.dispatch(purchasingActions.opened({ number }));
     });
   }
 
   ngOnDestroy(): void {
     this.store.dispatch(purchasingActions.left());
-  }
-
-  lossOnLeaving(): string | null {
-    const editing = this.open()?.editing;
-    return editing ? lossOf(editing, 'This order') : null;
   }
 
   protected ask(): void {

@@ -9,8 +9,11 @@ import {
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
 import { exhaustMap, filter, map, switchMap, tap } from 'rxjs';
+import { Outbox } from '../outbox/outbox';
+import { OutboxStorage } from '../outbox/outbox-storage';
 import { answer } from '../shared/answer';
-import { keepEdits } from '../shared/keep-edits';
+import type { LeftEdit } from '../shared/editing';
+import { keepEdits, type Keeping } from '../shared/keep-edits';
 import { isUnreachable } from '../shared/problems';
 import { PurchasingApi } from './purchasing.api';
 import { purchasingActions, purchasingFeature } from './purchasing.feature';
@@ -56,36 +59,53 @@ export const purchasingEffects = {
   ),
 
   open: createEffect(
-    (actions$ = inject(Actions), api = inject(PurchasingApi), store = inject(Store)) => {
+    (
+      actions$ = inject(Actions),
+      api = inject(PurchasingApi),
+      store = inject(Store),
+      outbox = inject(Outbox),
+    ) => {
       const order = store.selectSignal(purchasingFeature.selectOrder);
       return actions$.pipe(
         ofType(purchasingActions.opened),
         filter(() => order().value === null),
-        switchMap(({ number }) =>
-          answer(
-            api.order(number),
-            (found) => purchasingActions.came({ order: found }),
-            (problem) => purchasingActions.failed({ problem }),
-          ),
-        ),
+        switchMap(({ number }) => {
+          const found$ = api
+            .order(number)
+            .pipe(map((found) => purchasingActions.came({ order: found })));
+          return outbox.open(parcelId(number), found$, {
+            failed: (problem) => purchasingActions.failed({ problem }),
+            // a parcel of this id is made below alone
+            takenUp: (parcel) =>
+              purchasingActions.takenUp({ parcel: parcel as LeftEdit<PurchaseOrderContent> }),
+          });
+        }),
       );
     },
     { functional: true },
   ),
 
   keep: createEffect(
-    (actions$ = inject(Actions), api = inject(PurchasingApi), store = inject(Store)) => {
+    (
+      actions$ = inject(Actions),
+      api = inject(PurchasingApi),
+      store = inject(Store),
+      storage = inject(OutboxStorage),
+    ) => {
       const order = store.selectSignal(purchasingFeature.selectOrder);
-      return keepEdits({
+      const keeping: Keeping<PurchaseOrderContent, number> = {
         edited$: actions$.pipe(
           ofType(
             purchasingActions.edited,
             purchasingActions.undone,
             purchasingActions.redone,
             purchasingActions.mineInsisted,
+            purchasingActions.takenUp,
           ),
         ),
-        hurried$: actions$.pipe(ofType(purchasingActions.opened, purchasingActions.left)),
+        hurried$: actions$.pipe(ofType(purchasingActions.opened)),
+        left$: actions$.pipe(ofType(purchasingActions.left)),
+        given$: actions$.pipe(ofType(purchasingActions.theirsTaken)),
         unreachable$: actions$.pipe(
           ofType(purchasingActions.notKept),
           filter(({ problem }) => isUnreachable(problem)),
@@ -96,12 +116,25 @@ export const purchasingEffects = {
         },
         check: problemIn,
         send: (number, content, revision) =>
-          api
-            .keep(number, { ...content, revision })
-            .pipe(map((kept) => purchasingActions.kept({ content, order: kept }))),
+          api.keep(number, { ...content, revision }).pipe(
+            map((kept) => ({
+              kept: purchasingActions.kept({ content, order: kept }),
+              revision: kept.revision,
+            })),
+          ),
         keeping: (number) => purchasingActions.keeping({ number }),
         notKept: (number, problem) => purchasingActions.notKept({ number, problem }),
-      });
+        handedOver: () => purchasingActions.handedOver(),
+        parcel: (number, content, revision) => ({
+          id: parcelId(number),
+          name: `Purchase order ${String(number)}`,
+          address: `/purchase-orders/${String(number)}`,
+          request: { way: 'object', url: `/api/purchase-orders/${String(number)}` },
+          content,
+          revision,
+        }),
+      };
+      return keepEdits(keeping, parcelId, storage);
     },
     { functional: true },
   ),
@@ -136,6 +169,8 @@ export const purchasingEffects = {
     { functional: true },
   ),
 };
+
+const parcelId = (number: number): string => `purchaseOrder ${String(number)}`;
 
 /** The same check that guards the server. */
 function problemIn(content: PurchaseOrderContent, revision: number): ProblemDetails | null {

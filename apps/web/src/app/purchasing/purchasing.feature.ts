@@ -21,8 +21,10 @@ import {
   kept,
   notKept,
   redo,
+  takeUp,
   undo,
   type Editing,
+  type LeftEdit,
 } from '../shared/editing';
 import { failed, loading, nothingYet, ready, type Loadable } from '../shared/loadable';
 
@@ -43,6 +45,10 @@ export const purchasingActions = createActionGroup({
     Undone: emptyProps(),
     Redone: emptyProps(),
     Left: emptyProps(),
+    /** What was edited and is not kept is the outbox’s. */
+    'Handed Over': emptyProps(),
+    /** What waited in the outbox is edited here again. */
+    'Taken Up': props<{ parcel: LeftEdit<PurchaseOrderContent> }>(),
     Keeping: props<{ number: number }>(),
     Kept: props<{ content: PurchaseOrderContent; order: PurchaseOrderView }>(),
     'Not Kept': props<{ number: number; problem: ProblemDetails }>(),
@@ -124,6 +130,9 @@ export const purchasingFeature = createFeature({
     on(purchasingActions.redone, (state) =>
       withOpen(state, (open) => ({ ...open, editing: redo(open.editing) })),
     ),
+    on(purchasingActions.takenUp, (state, { parcel }) =>
+      withOpen(state, (open) => ({ ...open, editing: takeUp(open.editing, parcel) })),
+    ),
     on(purchasingActions.keeping, (state, { number }) =>
       withOpen(state, (open) => ({ ...open, editing: keeping(open.editing) }), number),
     ),
@@ -149,7 +158,10 @@ export const purchasingFeature = createFeature({
         return order ? openOrder(order) : open;
       }),
     ),
-    on(purchasingActions.gone, (state): PurchasingState => ({ ...state, order: nothingYet })),
+    on(purchasingActions.gone, purchasingActions.handedOver, (state): PurchasingState => ({
+      ...state,
+      order: nothingYet,
+    })),
   ),
 });
 

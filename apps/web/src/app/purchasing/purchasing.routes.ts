@@ -1,7 +1,6 @@
 import type { Routes } from '@angular/router';
 import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
-import { leaveKept } from '../shared/leave-kept';
 import { PurchaseDesk } from './purchase-desk';
 import { PurchaseOrder } from './purchase-order';
 import { PurchaseOrderList } from './purchase-order-list';
@@ -24,7 +23,6 @@ export const purchaseOrderRoutes: Routes = [
         path: ':number',
         title: 'Purchase order',
         component: PurchaseOrder,
-        canDeactivate: [leaveKept],
       },
     ],
   },

@@ -1,7 +1,6 @@
 import type { Routes } from '@angular/router';
 import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
-import { leaveEdits } from '../draft/leave-edits';
 import { ConditionList } from './condition-list';
 import { conditionsEffects } from './conditions.effects';
 import { conditionsFeature } from './conditions.feature';
@@ -17,7 +16,6 @@ export const conditionRoutes: Routes = [
         path: ':id',
         title: 'Saved condition',
         component: SavedConditionEditor,
-        canDeactivate: [leaveEdits],
       },
     ],
   },

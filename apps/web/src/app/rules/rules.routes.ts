@@ -1,7 +1,6 @@
 import type { Routes } from '@angular/router';
 import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
-import { leaveEdits } from '../draft/leave-edits';
 import { AllRulesBench } from './all-rules-bench';
 import { RuleCalendar } from './rule-calendar';
 import { RuleEditor } from './rule-editor';
@@ -25,7 +24,6 @@ export const ruleRoutes: Routes = [
         path: ':id',
         title: 'Rule',
         component: RuleEditor,
-        canDeactivate: [leaveEdits],
       },
     ],
   },

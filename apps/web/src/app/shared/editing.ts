@@ -20,6 +20,9 @@ export interface Editing<T> {
   readonly problem: ProblemDetails | null;
 }
 
+/** An edit without the screen that it was made on. */
+export type LeftEdit<T> = Pick<Editing<T>, 'content' | 'revision' | 'problem'>;
+
 const STEPS_REMEMBERED = 200;
 
 export function beginEditing<T>(content: T, revision: number): Editing<T> {
@@ -66,6 +69,19 @@ export function notKept<T>(editing: Editing<T>, problem: ProblemDetails): Editin
 /** The user's content stands, made anew from the revision that somebody else left. */
 export function insist<T>(editing: Editing<T>, revision: number): Editing<T> {
   return { ...editing, revision, state: 'changed', problem: null };
+}
+
+/**
+ * An edit that was made from a revision that may not be the last lies over what the server has.
+ * @param problem why it was not kept when it was last sent; null where it was not sent
+ */
+export function takeUp<T>(
+  editing: Editing<T>,
+  { content, revision, problem }: LeftEdit<T>,
+): Editing<T> {
+  const over = { ...edit(editing, content), revision };
+  const decided = problem !== null && problem.status !== 401 && !isUnreachable(problem);
+  return decided ? notKept(over, problem) : over;
 }
 
 /** True where leaving the screen, or a session that ended, left an edit unkept. */

@@ -15,6 +15,8 @@ import { draftFeature } from '../draft/draft.feature';
 import { listsEffects } from '../lists/lists.effects';
 import { listsFeature } from '../lists/lists.feature';
 import type { Reference } from '../reference/reference.api';
+import { outboxEffects } from '../outbox/outbox.effects';
+import { outboxFeature } from '../outbox/outbox.feature';
 import { referenceEffects } from '../reference/reference.effects';
 import { referenceFeature } from '../reference/reference.feature';
 import { sessionEffects } from '../session/session.effects';
@@ -41,6 +43,11 @@ export interface ShownScreen<C> {
   answer(method: string, url: string, body: unknown, status?: number): Promise<unknown>;
 }
 
+/** What one specification leaves unsent is not sent by the next one. */
+beforeEach(() => {
+  localStorage.clear();
+});
+
 export async function showScreen<C>(
   component: Type<C>,
   inputs: Readonly<Record<string, unknown>>,
@@ -59,6 +66,7 @@ export async function showScreen<C>(
       provideState(referenceFeature),
       provideState(listsFeature),
       provideState(objectEditsFeature),
+      provideState(outboxFeature),
       provideEffects(
         sessionEffects,
         categoriesEffects,
@@ -66,6 +74,7 @@ export async function showScreen<C>(
         referenceEffects,
         listsEffects,
         objectEditsEffects,
+        outboxEffects,
       ),
       ...providers,
     ],

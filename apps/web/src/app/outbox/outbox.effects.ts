@@ -1,0 +1,133 @@
+import { HttpClient } from '@angular/common/http';
+import { inject } from '@angular/core';
+import { Actions, createEffect, ofType } from '@ngrx/effects';
+import { Store, type Action } from '@ngrx/store';
+import {
+  concat,
+  EMPTY,
+  filter,
+  from,
+  map,
+  mergeMap,
+  of,
+  switchMap,
+  tap,
+  timer,
+  type Observable,
+} from 'rxjs';
+import { draftActions } from '../draft/draft.feature';
+import { sessionActions } from '../session/session.feature';
+import { answer } from '../shared/answer';
+import { isUnreachable } from '../shared/problems';
+import { outboxActions, outboxFeature } from './outbox.feature';
+import { OutboxStorage } from './outbox-storage';
+import { bodyOf, type Parcel } from './parcel';
+
+const AGAIN_MILLISECONDS = 3000;
+
+export const outboxEffects = {
+  /** What waits is sent at once; of one object one request after the other. */
+  send: createEffect(
+    (actions$ = inject(Actions), http = inject(HttpClient), store = inject(Store)) => {
+      const parcels = store.selectSignal(outboxFeature.selectParcels);
+      return actions$.pipe(
+        ofType(
+          outboxActions.posted,
+          outboxActions.recovered,
+          outboxActions.answered,
+          outboxActions.sentAgain,
+          outboxActions.letGo,
+        ),
+        mergeMap(() => Object.values(parcels()).filter(({ state }) => state === 'waiting')),
+        mergeMap(({ id }): Observable<Action> => {
+          const parcel = parcels()[id];
+          if (parcel?.state !== 'waiting') return EMPTY;
+          const answered: Observable<Action> = answer(
+            send(http, parcel),
+            (revision) => outboxActions.answered({ id, content: parcel.content, revision }),
+            (problem) => outboxActions.refused({ id, problem }),
+          );
+          const told = parcel.request.way === 'object' ? EMPTY : of(draftActions.changed());
+          return concat(of(outboxActions.sending({ id })), answered, told);
+        }),
+      );
+    },
+    { functional: true },
+  ),
+
+  again: createEffect(
+    (actions$ = inject(Actions)) =>
+      actions$.pipe(
+        ofType(outboxActions.refused, outboxActions.posted),
+        filter(({ problem }) => problem !== null && isUnreachable(problem)),
+        mergeMap((action) =>
+          timer(AGAIN_MILLISECONDS).pipe(
+            map(() =>
+              outboxActions.sentAgain({ id: 'parcel' in action ? action.parcel.id : action.id }),
+            ),
+          ),
+        ),
+      ),
+    { functional: true },
+  ),
+
+  /** What was refused since nobody was signed in any more is sent once somebody is. */
+  resume: createEffect(
+    (actions$ = inject(Actions), store = inject(Store)) => {
+      const parcels = store.selectSignal(outboxFeature.selectParcels);
+      return actions$.pipe(
+        ofType(sessionActions.signedIn),
+        mergeMap(() =>
+          Object.values(parcels())
+            .filter(({ problem }) => problem?.status === 401)
+            .map(({ id }) => outboxActions.sentAgain({ id })),
+        ),
+      );
+    },
+    { functional: true },
+  ),
+
+  /** As soon as it is known who is at work, what they left behind on this device is sent. */
+  recover: createEffect(
+    (actions$ = inject(Actions), storage = inject(OutboxStorage)) =>
+      actions$.pipe(
+        ofType(sessionActions.known, sessionActions.signedIn),
+        filter(({ user }) => user !== null),
+        switchMap(() => from(storage.recover())),
+        filter((parcels) => parcels.length > 0),
+        map((parcels) => outboxActions.recovered({ parcels })),
+      ),
+    { functional: true },
+  ),
+
+  keepHere: createEffect(
+    (actions$ = inject(Actions), storage = inject(OutboxStorage)) =>
+      actions$.pipe(
+        ofType(outboxActions.posted),
+        tap(({ parcel }) => {
+          storage.put(parcel);
+        }),
+      ),
+    { functional: true, dispatch: false },
+  ),
+
+  forgetHere: createEffect(
+    (actions$ = inject(Actions), storage = inject(OutboxStorage)) =>
+      actions$.pipe(
+        ofType(outboxActions.answered, outboxActions.thrownAway),
+        tap((action) => {
+          if ('content' in action) storage.removeSent(action.id, action.content);
+          else storage.remove(action.id);
+        }),
+      ),
+    { functional: true, dispatch: false },
+  ),
+};
+
+/** @returns the revision that it has on the server from then on */
+function send(http: HttpClient, parcel: Parcel): Observable<number> {
+  const { way, url } = parcel.request;
+  return way === 'discard'
+    ? http.delete(url).pipe(map(() => 0))
+    : http.put<{ revision: number }>(url, bodyOf(parcel)).pipe(map(({ revision }) => revision));
+}

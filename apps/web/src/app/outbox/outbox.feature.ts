@@ -1,0 +1,120 @@
+import type { ProblemDetails } from '@honest-ledger/contracts';
+import {
+  createActionGroup,
+  createFeature,
+  createReducer,
+  createSelector,
+  emptyProps,
+  on,
+  props,
+} from '@ngrx/store';
+import { isUnreachable } from '../shared/problems';
+import type { Parcel } from './parcel';
+
+/** Edits whose screens were left, or whose page was loaded anew, before the server had them. */
+export const outboxActions = createActionGroup({
+  source: 'Outbox',
+  events: {
+    /** Its screen is left; `onItsWay` where the request that it was sent with is not answered yet. */
+    Posted: props<{ parcel: Parcel; onItsWay: boolean; problem: ProblemDetails | null }>(),
+    /** They were found on this device when the page was loaded. */
+    Recovered: props<{ parcels: readonly Parcel[] }>(),
+    Sending: props<{ id: string }>(),
+    /** The server has this content of it, whoever sent it. */
+    Answered: props<{ id: string; content: unknown; revision: number }>(),
+    Refused: props<{ id: string; problem: ProblemDetails }>(),
+    'Sent Again': props<{ id: string }>(),
+    /** Its screen is being opened: it is not sent until that has taken it, or has let it go. */
+    Held: props<{ id: string }>(),
+    /** No screen is being opened any more. */
+    'Let Go': emptyProps(),
+    /** Its screen has it. */
+    'Taken Out': props<{ id: string }>(),
+    /** Its user does without it. */
+    'Thrown Away': props<{ id: string }>(),
+  },
+});
+
+export interface PostedParcel extends Parcel {
+  /** unreachable: it is sent again after a while. refused: its user decides, `problem` says why. */
+  readonly state: 'waiting' | 'sending' | 'unreachable' | 'refused' | 'held';
+  readonly problem: ProblemDetails | null;
+}
+
+interface OutboxState {
+  readonly parcels: Readonly<Record<string, PostedParcel>>;
+}
+
+const beginning: OutboxState = { parcels: {} };
+
+export const outboxFeature = createFeature({
+  name: 'outbox',
+  reducer: createReducer(
+    beginning,
+    on(outboxActions.posted, (state, { parcel, onItsWay, problem }) =>
+      withParcel(state, { ...parcel, state: onItsWay ? 'sending' : stateAfter(problem), problem }),
+    ),
+    on(outboxActions.recovered, (_state, { parcels }) =>
+      parcels.reduce(
+        (state, parcel) => withParcel(state, { ...parcel, state: 'waiting', problem: null }),
+        _state,
+      ),
+    ),
+    on(outboxActions.sending, (state, { id }) => changed(state, id, { state: 'sending' })),
+    on(outboxActions.answered, (state, { id, content, revision }): OutboxState => {
+      const parcel = state.parcels[id];
+      if (!parcel) return state;
+      if (parcel.content === content) return withoutParcel(state, id);
+      return withParcel(state, { ...parcel, revision, state: 'waiting', problem: null });
+    }),
+    on(outboxActions.refused, (state, { id, problem }) =>
+      changed(state, id, { state: stateAfter(problem), problem }),
+    ),
+    on(outboxActions.sentAgain, (state, { id }) =>
+      state.parcels[id]?.state === 'held' || state.parcels[id]?.state === 'sending'
+        ? state
+        : changed(state, id, { state: 'waiting' }),
+    ),
+    on(outboxActions.held, (state, { id }) => changed(state, id, { state: 'held' })),
+    on(outboxActions.letGo, (state) =>
+      Object.values(state.parcels)
+        .filter((parcel) => parcel.state === 'held')
+        .reduce(
+          (left, parcel) => withParcel(left, { ...parcel, state: stateAfter(parcel.problem) }),
+          state,
+        ),
+    ),
+    on(outboxActions.takenOut, outboxActions.thrownAway, (state, { id }) =>
+      withoutParcel(state, id),
+    ),
+  ),
+  extraSelectors: ({ selectParcels }) => ({
+    /** What is to be told: an edit that goes its way at once is none of it. */
+    selectUnsent: createSelector(selectParcels, (parcels) =>
+      Object.values(parcels).filter(({ problem }) => problem !== null),
+    ),
+  }),
+});
+
+function stateAfter(problem: ProblemDetails | null): PostedParcel['state'] {
+  if (problem === null) return 'waiting';
+  return isUnreachable(problem) ? 'unreachable' : 'refused';
+}
+
+function withParcel(state: OutboxState, parcel: PostedParcel): OutboxState {
+  return { ...state, parcels: { ...state.parcels, [parcel.id]: parcel } };
+}
+
+function changed(
+  state: OutboxState,
+  id: string,
+  part: Partial<Pick<PostedParcel, 'state' | 'problem'>>,
+): OutboxState {
+  const parcel = state.parcels[id];
+  return parcel ? withParcel(state, { ...parcel, ...part }) : state;
+}
+
+function withoutParcel(state: OutboxState, id: string): OutboxState {
+  const left = Object.entries(state.parcels).filter(([one]) => one !== id);
+  return { ...state, parcels: Object.fromEntries(left) };
+}

@@ -1,0 +1,135 @@
+import type { Page } from '@playwright/test';
+import { expect, test } from './ledger';
+
+/** Edits under this address are answered with "not now" until it is called. */
+async function refuseEdits(page: Page, address: string): Promise<() => Promise<void>> {
+  const body = { type: 'about:blank', title: 'Busy', status: 503, detail: 'Too busy.' };
+  await page.route(address, (route) =>
+    route.request().method() === 'PUT'
+      ? route.fulfill({ status: 503, contentType: 'application/problem+json', json: body })
+      : route.fallback(),
+  );
+  return () => page.unroute(address);
+}
+
+/** Edits under this address take a second and a half. */
+async function slowEdits(page: Page, address: string): Promise<void> {
+  await page.route(address, async (route) => {
+    if (route.request().method() === 'PUT') await new Promise((done) => setTimeout(done, 1500));
+    await route.fallback();
+  });
+}
+
+const unsent = (page: Page) => page.getByRole('alert').filter({ hasText: 'an edit is not saved' });
+
+test('a quote is edited on a slow server, and another one opened at once', async ({
+  ledger,
+  page,
+}) => {
+  await ledger.signIn();
+  await ledger.beginDocument('Winterbourne');
+  await ledger.addLine('CL-0207', '2');
+  await ledger.kept();
+  const first = page.url();
+  await slowEdits(page, '**/api/documents/*');
+  await page.getByLabel('Quantity of CL-0207').fill('7');
+  await page.getByLabel('Quantity of CL-0207').press('Tab');
+  await page.waitForTimeout(600); // it is on its way
+  await page.getByLabel('Quantity of CL-0207').fill('9');
+  await page.getByLabel('Quantity of CL-0207').press('Tab');
+  await ledger.beginDocument('Oyster Quay');
+  await ledger.addLine('GL-1180', '4');
+  await ledger.kept();
+  await page.goto(first);
+  await expect(page.getByLabel('Quantity of CL-0207')).toHaveValue('9');
+});
+
+test('a quote is edited while the server refuses: it is there after a reload, and sent at last', async ({
+  ledger,
+  page,
+}) => {
+  await ledger.signIn();
+  await ledger.beginDocument('Winterbourne');
+  await ledger.addLine('CL-0207', '2');
+  await ledger.kept();
+  const address = page.url();
+  const answerAgain = await refuseEdits(page, '**/api/documents/*');
+  await page.getByLabel('Quantity of CL-0207').fill('11');
+  await page.getByLabel('Quantity of CL-0207').press('Tab');
+  await expect(page.getByText('the server cannot be reached; sent again soon')).toBeVisible();
+  page.on('dialog', (dialog) => void dialog.accept());
+  await page.reload();
+  await ledger.open('Levels');
+  await expect(unsent(page)).toContainText('Too busy.');
+  await page.goto(address);
+  await expect(page.getByLabel('Quantity of CL-0207')).toHaveValue('11');
+  await answerAgain();
+  await ledger.kept();
+  await expect(unsent(page)).toBeHidden();
+  await page.reload();
+  await expect(page.getByLabel('Quantity of CL-0207')).toHaveValue('11');
+});
+
+test('a level is edited while the server refuses, and another one opened', async ({
+  ledger,
+  page,
+}) => {
+  await ledger.signIn();
+  await ledger.beginLevel('Unsent club', '-5');
+  await ledger.kept();
+  const address = page.url();
+  const answerAgain = await refuseEdits(page, '**/api/edits/level/*');
+  await page.getByLabel('Name', { exact: true }).fill('Unsent club of clay');
+  await page.getByLabel('Name', { exact: true }).press('Tab');
+  await ledger.open('Levels');
+  await page.getByRole('button', { name: 'New level' }).click();
+  await expect(unsent(page)).toContainText('Level Unsent club of clay');
+  await answerAgain();
+  await expect(unsent(page)).toBeHidden();
+  await page.goto(address);
+  await expect(page.getByLabel('Name', { exact: true })).toHaveValue('Unsent club of clay');
+});
+
+test('a rule is left before the server has answered, and nothing of it is missing', async ({
+  ledger,
+  page,
+}) => {
+  await ledger.signIn();
+  await ledger.open('Rules');
+  await slowEdits(page, '**/api/edits/rule/*');
+  await page.getByRole('button', { name: 'New rule' }).click();
+  await page.getByLabel('Name', { exact: true }).fill('Left in a hurry');
+  await page.getByLabel('Name', { exact: true }).press('Tab');
+  await page.getByLabel('Customers read').fill('In a hurry');
+  await page.getByLabel('Customers read').press('Tab');
+  await ledger.open('Levels');
+  await page.waitForTimeout(4000); // both have got there
+  await ledger.open('Rules');
+  await ledger.row('Left in a hurry').getByText('Left in a hurry').click();
+  await expect(page.getByLabel('Customers read')).toHaveValue('In a hurry');
+});
+
+test('a purchase order is edited while the server refuses, and the page loaded anew', async ({
+  ledger,
+  page,
+}) => {
+  await ledger.signIn();
+  await ledger.open('Quotes');
+  await page.goto('/purchase-desk?item=TL-0049');
+  await page
+    .getByRole('button', { name: /^Order/ })
+    .first()
+    .click();
+  await expect(page.getByRole('heading', { name: /^Purchase order \d+$/ })).toBeVisible();
+  const address = page.url();
+  const answerAgain = await refuseEdits(page, '**/api/purchase-orders/*');
+  await page.getByLabel('Quantity of TL-0049').fill('17');
+  await page.getByLabel('Quantity of TL-0049').press('Tab');
+  page.on('dialog', (dialog) => void dialog.accept());
+  await page.goto('/levels');
+  await expect(unsent(page)).toContainText('Purchase order');
+  await answerAgain();
+  await expect(unsent(page)).toBeHidden();
+  await page.goto(address);
+  await expect(page.getByLabel('Quantity of TL-0049')).toHaveValue('17');
+});
