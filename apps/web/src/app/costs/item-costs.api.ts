@@ -8,12 +8,14 @@ export class ItemCostsApi {
   private readonly http = inject(HttpClient);
 
   of(item: string): Observable<ItemCostsView> {
-    return this.http.get<ItemCostsView>(addressOf(item));
+    return this.http.get<ItemCostsView>(addressOfCosts(item));
   }
 
   keep(item: string, edit: ItemCostsEdit): Observable<ItemCostsView> {
-    return this.http.put<ItemCostsView>(addressOf(item), edit);
+    return this.http.put<ItemCostsView>(addressOfCosts(item), edit);
   }
 }
 
-const addressOf = (item: string): string => `/api/items/${encodeURIComponent(item)}/costs`;
+/** Where the costs of an item are kept. */
+export const addressOfCosts = (item: string): string =>
+  `/api/items/${encodeURIComponent(item)}/costs`;

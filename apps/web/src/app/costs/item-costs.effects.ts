@@ -1,22 +1,35 @@
 import { inject } from '@angular/core';
+import {
+  check,
+  itemCostsEditSchema,
+  type ItemCosts,
+  type ProblemDetails,
+} from '@honest-ledger/contracts';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
-import { concatMap, EMPTY, map, switchMap } from 'rxjs';
+import { filter, map, switchMap } from 'rxjs';
 import { itemActions } from '../catalogue/item.feature';
-import { answer } from '../shared/answer';
-import { ItemCostsApi } from './item-costs.api';
+import { Outbox } from '../outbox/outbox';
+import { OutboxStorage } from '../outbox/outbox-storage';
+import type { PostedParcel } from '../outbox/outbox.feature';
+import { keepEdits, type Keeping } from '../shared/keep-edits';
+import { isUnreachable, withoutPrefix } from '../shared/problems';
+import { ItemCostsApi, addressOfCosts } from './item-costs.api';
 import { itemCostsActions, itemCostsFeature } from './item-costs.feature';
 
 export const itemCostsEffects = {
   read: createEffect(
-    (actions$ = inject(Actions), api = inject(ItemCostsApi)) =>
+    (actions$ = inject(Actions), api = inject(ItemCostsApi), outbox = inject(Outbox)) =>
       actions$.pipe(
         ofType(itemCostsActions.opened),
         switchMap(({ item }) =>
-          answer(
-            api.of(item),
-            (costs) => itemCostsActions.came({ costs }),
-            (problem) => itemCostsActions.failed({ problem }),
+          outbox.open(
+            parcelId(item),
+            api.of(item).pipe(map((costs) => itemCostsActions.came({ costs }))),
+            {
+              failed: (problem) => itemCostsActions.failed({ problem }),
+              takenUp,
+            },
           ),
         ),
       ),
@@ -24,20 +37,58 @@ export const itemCostsEffects = {
   ),
 
   keep: createEffect(
-    (actions$ = inject(Actions), api = inject(ItemCostsApi), store = inject(Store)) => {
+    (
+      actions$ = inject(Actions),
+      api = inject(ItemCostsApi),
+      store = inject(Store),
+      storage = inject(OutboxStorage),
+    ) => {
       const costs = store.selectSignal(itemCostsFeature.selectCosts);
-      return actions$.pipe(
-        ofType(itemCostsActions.edited),
-        concatMap(({ item, content }) => {
-          const seen = costs().value;
-          if (seen?.item !== item) return EMPTY;
-          return answer(
-            api.keep(item, { seen: seen.costs, content }),
-            (kept) => itemCostsActions.kept({ costs: kept }),
-            (problem) => itemCostsActions.refused({ problem }),
-          );
+      const seen = (): ItemCosts => costs().value?.view.costs ?? { costs: [], suppliers: [] };
+      const keeping: Keeping<ItemCosts, string> = {
+        edited$: actions$.pipe(
+          ofType(
+            itemCostsActions.edited,
+            itemCostsActions.undone,
+            itemCostsActions.redone,
+            itemCostsActions.mineInsisted,
+            itemCostsActions.takenUp,
+          ),
+        ),
+        hurried$: actions$.pipe(ofType(itemCostsActions.opened)),
+        left$: actions$.pipe(ofType(itemCostsActions.left)),
+        given$: actions$.pipe(ofType(itemCostsActions.theirsTaken)),
+        unreachable$: actions$.pipe(
+          ofType(itemCostsActions.notKept),
+          filter(({ problem }) => isUnreachable(problem)),
+        ),
+        editing: () => {
+          const open = costs().value;
+          return open && { key: open.view.item, editing: open.editing };
+        },
+        check: (content) => problemIn(content, seen()),
+        send: (item, content) =>
+          api.keep(item, { seen: seen(), content }).pipe(
+            map((kept) => ({
+              kept: itemCostsActions.kept({ content, costs: kept }),
+              revision: 0,
+              seen: kept.costs,
+            })),
+          ),
+        keeping: (item) => itemCostsActions.keeping({ item }),
+        notKept: (item, problem) =>
+          itemCostsActions.notKept({ item, problem: withoutPrefix(problem, 'content.') }),
+        handedOver: () => itemCostsActions.handedOver(),
+        parcel: (item, content, revision) => ({
+          id: parcelId(item),
+          name: `Costs of ${item}`,
+          address: `/catalogue/${encodeURIComponent(item)}`,
+          request: { way: 'costs', url: addressOfCosts(item), seen: seen() },
+          content,
+          revision,
         }),
-      );
+      };
+      return keepEdits(keeping, parcelId, storage);
     },
     { functional: true },
   ),
@@ -52,3 +103,24 @@ export const itemCostsEffects = {
     { functional: true },
   ),
 };
+
+const parcelId = (item: string): string => `costs ${item}`;
+
+function takenUp({ content, revision, problem, request }: PostedParcel) {
+  // a parcel of this id is made above alone
+  const costs = content as ItemCosts;
+  const seen = request.way === 'costs' ? request.seen : costs;
+  return itemCostsActions.takenUp({ parcel: { content: costs, revision, problem }, seen });
+}
+
+/** The same check that guards the server. */
+function problemIn(content: ItemCosts, seen: ItemCosts): ProblemDetails | null {
+  const reading = check(itemCostsEditSchema, { seen, content });
+  if (reading.ok) return null;
+  const detail = reading.problems.map(({ sentence }) => `${sentence}.`).join(' ');
+  const fields = reading.problems;
+  return withoutPrefix(
+    { type: 'about:blank', title: 'Not kept', status: 422, detail, fields },
+    'content.',
+  );
+}

@@ -1,5 +1,26 @@
 import type { ItemCosts, ItemCostsView, ProblemDetails } from '@honest-ledger/contracts';
-import { createActionGroup, createFeature, createReducer, on, props } from '@ngrx/store';
+import {
+  createActionGroup,
+  createFeature,
+  createReducer,
+  emptyProps,
+  on,
+  props,
+} from '@ngrx/store';
+import {
+  beginEditing,
+  edit,
+  insist,
+  isUnkept,
+  keeping,
+  kept,
+  notKept,
+  redo,
+  takeUp,
+  undo,
+  type Editing,
+  type LeftEdit,
+} from '../shared/editing';
 import { failed, loading, nothingYet, ready, type Loadable } from '../shared/loadable';
 
 export const itemCostsActions = createActionGroup({
@@ -9,40 +30,118 @@ export const itemCostsActions = createActionGroup({
     Came: props<{ costs: ItemCostsView }>(),
     Failed: props<{ problem: ProblemDetails }>(),
     /** The costs as they are to be. A fact: it counts at once. */
-    Edited: props<{ item: string; content: ItemCosts }>(),
-    Kept: props<{ costs: ItemCostsView }>(),
-    Refused: props<{ problem: ProblemDetails }>(),
+    Edited: props<{ content: ItemCosts }>(),
+    Undone: emptyProps(),
+    Redone: emptyProps(),
+    Left: emptyProps(),
+    /** What was edited and is not kept is the outbox’s. */
+    'Handed Over': emptyProps(),
+    /** What waited in the outbox is edited here again, made from what was seen then. */
+    'Taken Up': props<{ parcel: LeftEdit<ItemCosts>; seen: ItemCosts }>(),
+    Keeping: props<{ item: string }>(),
+    Kept: props<{ content: ItemCosts; costs: ItemCostsView }>(),
+    'Not Kept': props<{ item: string; problem: ProblemDetails }>(),
+    'Theirs Taken': emptyProps(),
+    'Mine Insisted': emptyProps(),
   },
 });
 
-interface ItemCostsState {
-  readonly costs: Loadable<ItemCostsView>;
-  /** Why the last edit was not kept. */
-  readonly refused: ProblemDetails | null;
+export interface OpenCosts {
+  /** As the server last had them. */
+  readonly view: ItemCostsView;
+  /** Costs have no revision: an edit is made from what was seen. */
+  readonly editing: Editing<ItemCosts>;
 }
 
-const beginning: ItemCostsState = { costs: nothingYet, refused: null };
+interface ItemCostsState {
+  readonly costs: Loadable<OpenCosts>;
+}
+
+const beginning: ItemCostsState = { costs: nothingYet };
 
 export const itemCostsFeature = createFeature({
   name: 'itemCosts',
   reducer: createReducer(
     beginning,
-    on(itemCostsActions.opened, ({ costs }, { item }): ItemCostsState => ({
-      costs: loading(costs.value?.item === item ? costs : nothingYet),
-      refused: null,
-    })),
-    on(itemCostsActions.came, itemCostsActions.kept, (_, { costs }): ItemCostsState => ({
-      costs: ready(costs),
-      refused: null,
-    })),
+    on(itemCostsActions.opened, ({ costs }, { item }): ItemCostsState => {
+      const open = costs.value;
+      if (open?.view.item !== item) return { costs: loading(nothingYet) };
+      return { costs: isUnkept(open.editing) ? costs : loading(costs) };
+    }),
+    on(itemCostsActions.came, (state, { costs }): ItemCostsState => {
+      const open = state.costs.value;
+      // what is being edited is not typed over by what was read meanwhile
+      if (open?.view.item === costs.item && open.editing.state !== 'kept') return state;
+      return { costs: ready(openCosts(costs)) };
+    }),
     on(itemCostsActions.failed, ({ costs }, { problem }): ItemCostsState => ({
       costs: failed(costs, problem),
-      refused: null,
     })),
-    on(itemCostsActions.edited, (state): ItemCostsState => ({ ...state, refused: null })),
-    on(itemCostsActions.refused, (state, { problem }): ItemCostsState => ({
-      ...state,
-      refused: problem,
-    })),
+    on(itemCostsActions.edited, (state, { content }) =>
+      withOpen(state, (open) => ({ ...open, editing: edit(open.editing, content) })),
+    ),
+    on(itemCostsActions.undone, (state) =>
+      withOpen(state, (open) => ({ ...open, editing: undo(open.editing) })),
+    ),
+    on(itemCostsActions.redone, (state) =>
+      withOpen(state, (open) => ({ ...open, editing: redo(open.editing) })),
+    ),
+    on(itemCostsActions.handedOver, (): ItemCostsState => ({ costs: nothingYet })),
+    on(itemCostsActions.takenUp, (state, { parcel, seen }) =>
+      withOpen(state, (open) => ({
+        view: { ...open.view, costs: seen },
+        editing: takeUp(open.editing, parcel),
+      })),
+    ),
+    on(itemCostsActions.keeping, (state, { item }) =>
+      withOpen(state, (open) => ({ ...open, editing: keeping(open.editing) }), item),
+    ),
+    on(itemCostsActions.kept, (state, { content, costs }) =>
+      withOpen(
+        state,
+        (open) => ({ view: costs, editing: asServerSays(kept(open.editing, content, 0), costs) }),
+        costs.item,
+      ),
+    ),
+    on(itemCostsActions.notKept, (state, { item, problem }) =>
+      withOpen(state, (open) => ({ ...open, editing: notKept(open.editing, problem) }), item),
+    ),
+    on(itemCostsActions.mineInsisted, (state) =>
+      withOpen(state, (open) => ({
+        view: { ...open.view, costs: theirs(open.editing) ?? open.view.costs },
+        editing: insist(open.editing, 0),
+      })),
+    ),
+    on(itemCostsActions.theirsTaken, (state) =>
+      withOpen(state, ({ view, editing }) =>
+        openCosts({ ...view, costs: theirs(editing) ?? view.costs }),
+      ),
+    ),
   ),
 });
+
+/** What somebody else left there, which a conflict brings along. */
+export function theirs({ problem }: Editing<ItemCosts>): ItemCosts | null {
+  // the server's answer to an edit that comes second
+  return (problem?.current as ItemCosts | undefined) ?? null;
+}
+
+function openCosts(view: ItemCostsView): OpenCosts {
+  return { view, editing: beginEditing(view.costs, 0) };
+}
+
+/** Once all of it is kept, it is written as the server writes it. */
+function asServerSays(editing: Editing<ItemCosts>, { costs }: ItemCostsView): Editing<ItemCosts> {
+  return editing.state === 'kept' ? { ...editing, content: costs } : editing;
+}
+
+/** The open costs changed; left alone where another item is open by now. */
+function withOpen(
+  state: ItemCostsState,
+  change: (open: OpenCosts) => OpenCosts,
+  item?: string,
+): ItemCostsState {
+  const open = state.costs.value;
+  if (!open || (item !== undefined && item !== open.view.item)) return state;
+  return { costs: ready(change(open)) };
+}

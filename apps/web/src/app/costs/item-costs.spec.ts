@@ -1,4 +1,4 @@
-import type { FollowRule, ItemCosts, ItemCostsView } from '@honest-ledger/contracts';
+import type { FollowRule, ItemCosts, ItemCostsEdit, ItemCostsView } from '@honest-ledger/contracts';
 import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
 import { problemBody, showScreen, signedIn, type ShownScreen } from '../testing/screens';
@@ -115,17 +115,77 @@ describe('the costs of an item on its page', () => {
     expect((await sent()).suppliers[0]?.leadTimeDays).toBeNull();
     await screen.type('From quantity', '48');
     expect((await sent()).suppliers[0]?.costs[0]?.minQuantity).toBe('48');
+    // a cost that lacks its amount counts nowhere
     await screen.press('Add a cost');
-    expect((await sent()).suppliers[0]?.costs.length).toBe(2);
+    expect(screen.text()).toContain('counts once its cost is typed');
+    await screen.settle(400);
+    screen.server.expectNone({ method: 'PUT' });
+    await screen.type('New purchase cost', '4,20');
+    expect((await sent()).suppliers[0]?.costs.map(({ amount }) => amount)).toEqual([
+      '4.60',
+      '4.20',
+    ]);
   });
 
-  it('say why they were not kept, and see what stands there after somebody else', async () => {
+  it('lose neither of two fields that are changed one right after the other', async () => {
+    await screen.type('Number at pits', 'MP-8');
+    await screen.type('Lead time of pits', '9');
+    const [first] = [(await sent()).suppliers[0]];
+    expect([first?.number, first?.leadTimeDays]).toEqual(['MP-8', 9]);
+  });
+
+  it('lose nothing that is typed while the first is on its way', async () => {
+    await screen.type('Number at pits', 'MP-8');
+    await screen.settle(400);
+    await screen.type('Lead time of pits', '9');
+    const [supplier] = COSTS.suppliers;
+    const after = { ...COSTS, suppliers: [{ ...supplier, number: 'MP-8' }] };
+    await sent(200, { ...VIEW, costs: after });
+    const body = await screen.answer('PUT', '/api/items/TL-1/costs', VIEW);
+    const { seen, content } = body as ItemCostsEdit;
+    expect(seen.suppliers[0]?.number).toBe('MP-8');
+    expect(content.suppliers[0]).toEqual(
+      jasmine.objectContaining({ number: 'MP-8', leadTimeDays: 9 }),
+    );
+  });
+
+  it('are taken back, and made again', async () => {
+    await screen.type('Number at pits', 'MP-8');
+    await sent(200, {
+      ...VIEW,
+      costs: { ...COSTS, suppliers: [{ ...COSTS.suppliers[0], number: 'MP-8' }] },
+    });
+    await screen.press('Undo');
+    expect((await sent()).suppliers[0]?.number).toBe('MP-7');
+    await screen.press('Redo');
+    expect((await sent()).suppliers[0]?.number).toBe('MP-8');
+  });
+
+  it('say why they were not kept, and show what stands there after somebody else', async () => {
+    const theirs = { ...COSTS, costs: [last('2026-05-01', '7.77')] };
     await screen.type('New cost', '1');
     await screen.press('Keep this cost');
-    await sent(409, problemBody(409, 'Somebody else has changed the costs.'));
+    await sent(409, problemBody(409, 'Somebody else has changed the costs.', { current: theirs }));
     expect(screen.text()).toContain('Somebody else has changed the costs.');
-    await screen.press('See what stands there now');
-    await screen.answer('GET', '/api/items/TL-1/costs', VIEW);
+    await screen.press('Use theirs');
+    expect(screen.text()).toContain('7.77');
     expect(screen.text()).not.toContain('Somebody else');
+    // and once more, with mine instead
+    await screen.type('New cost', '2');
+    await screen.press('Keep this cost');
+    await sent(409, problemBody(409, 'Somebody else has changed the costs.', { current: COSTS }));
+    await screen.press('Keep yours');
+    const body = await screen.answer('PUT', '/api/items/TL-1/costs', VIEW);
+    expect((body as ItemCostsEdit).seen).toEqual(COSTS);
+    expect((body as ItemCostsEdit).content.costs.map(({ amount }) => amount)).toEqual([
+      '7.77',
+      '2',
+    ]);
+  });
+
+  it('go to the outbox when the page is left before they are kept', async () => {
+    await screen.type('Number at pits', 'MP-8');
+    screen.fixture.destroy();
+    expect((await sent()).suppliers[0]?.number).toBe('MP-8');
   });
 });

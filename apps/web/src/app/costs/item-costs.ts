@@ -1,4 +1,13 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  linkedSignal,
+  signal,
+  type OnDestroy,
+} from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type {
   DatedCost,
@@ -17,12 +26,18 @@ import { Amount, mostDigits } from '../shared/amount';
 import { writeCalendarDay } from '../shared/dates';
 import { DayField } from '../shared/day-field';
 import { FigureField } from '../shared/figure-field';
+import { KeptState } from '../shared/kept-state';
 import { Notice } from '../shared/notice';
 import { writeNumber } from '../shared/numbers';
 import { TextField } from '../shared/text-field';
 import { whenChanged } from '../shared/when-changed';
 import { CostHistory } from './cost-history';
 import { itemCostsActions, itemCostsFeature } from './item-costs.feature';
+
+interface BegunOffer {
+  readonly supplier: string;
+  readonly offer: Omit<DatedPurchaseCost, 'amount'>;
+}
 
 /** What an item costs, kind by kind with its history, and what its suppliers ask. Facts: they count at once. */
 @Component({
@@ -33,6 +48,7 @@ import { itemCostsActions, itemCostsFeature } from './item-costs.feature';
     CostHistory,
     DayField,
     FigureField,
+    KeptState,
     Notice,
     RouterLink,
     RuleInForce,
@@ -42,19 +58,26 @@ import { itemCostsActions, itemCostsFeature } from './item-costs.feature';
   styleUrl: './item-costs.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
-export class ItemCostsPart {
+export class ItemCostsPart implements OnDestroy {
   readonly item = input.required<string>();
 
   private readonly store = inject(Store);
   protected readonly names = namesOfThings();
   private readonly reference = this.store.selectSignal(referenceFeature.selectReference);
   protected readonly found = this.store.selectSignal(itemCostsFeature.selectCosts);
-  protected readonly refused = this.store.selectSignal(itemCostsFeature.selectRefused);
+  private readonly open = computed(() => {
+    const open = this.found().value;
+    return open?.view.item === this.item() ? open : null;
+  });
+  protected readonly editing = computed(() => this.open()?.editing ?? null);
+  protected readonly refused = computed(() => this.editing()?.problem ?? null);
+  protected readonly isConflict = computed(() => this.editing()?.state === 'conflict');
   protected readonly calendarDay = writeCalendarDay;
   protected readonly mayEdit = mayDo('editFacts');
+  /** As it is edited here. */
   protected readonly view = computed(() => {
-    const view = this.found().value;
-    return view?.item === this.item() ? view : null;
+    const open = this.open();
+    return open && { ...open.view, costs: open.editing.content };
   });
   /** Of each kind the cost in force today, and the next to come. */
   protected readonly rows = computed(() => {
@@ -88,6 +111,12 @@ export class ItemCostsPart {
   protected readonly nameOf = computed(() => this.names().cost);
   protected readonly showsHistory = signal(false);
 
+  /** What a supplier asks, as long as it lacks its amount: it counts nowhere. */
+  protected readonly begun = linkedSignal({
+    source: () => this.item(),
+    computation: (): BegunOffer | null => null,
+  });
+
   // the cost that is being typed
   protected readonly kind = signal('last');
   protected readonly amount = signal('');
@@ -102,11 +131,32 @@ export class ItemCostsPart {
 
   constructor() {
     whenChanged(this.item, () => {
-      this.open();
+      this.store.dispatch(itemCostsActions.left()); // the item that was open before
+      this.ask();
     });
   }
 
-  protected open(): void {
+  ngOnDestroy(): void {
+    this.store.dispatch(itemCostsActions.left());
+  }
+
+  protected undo(): void {
+    this.store.dispatch(itemCostsActions.undone());
+  }
+
+  protected redo(): void {
+    this.store.dispatch(itemCostsActions.redone());
+  }
+
+  protected takeTheirs(): void {
+    this.store.dispatch(itemCostsActions.theirsTaken());
+  }
+
+  protected insist(): void {
+    this.store.dispatch(itemCostsActions.mineInsisted());
+  }
+
+  protected ask(): void {
     this.store.dispatch(itemCostsActions.opened({ item: this.item() }));
   }
 
@@ -175,14 +225,31 @@ export class ItemCostsPart {
     const view = this.view();
     if (!view) return;
     const last = of.costs.at(-1);
-    const fresh: DatedPurchaseCost = {
-      amount: last?.amount ?? '0',
-      currency: last?.currency ?? view.homeCurrency,
-      unit: last?.unit ?? null,
-      minQuantity: last?.minQuantity ?? '0',
-      window: { from: view.day, until: null },
-    };
-    this.setSupplier(of, { costs: [...of.costs, fresh] });
+    this.begun.set({
+      supplier: of.supplier,
+      offer: {
+        currency: last?.currency ?? view.homeCurrency,
+        unit: last?.unit ?? null,
+        minQuantity: '0',
+        window: { from: view.day, until: null },
+      },
+    });
+  }
+
+  protected setBegun(part: Partial<BegunOffer['offer']>): void {
+    this.begun.update((begun) => begun && { ...begun, offer: { ...begun.offer, ...part } });
+  }
+
+  /** With its amount it is a cost like the others, and counts. */
+  protected completeBegun(of: ItemSupplier, amount: string): void {
+    const begun = this.begun();
+    if (!begun || amount === '') return;
+    this.begun.set(null);
+    this.setSupplier(of, { costs: [...of.costs, { ...begun.offer, amount }] });
+  }
+
+  protected dropBegun(): void {
+    this.begun.set(null);
   }
 
   protected setOffer(of: ItemSupplier, place: number, part: Partial<DatedPurchaseCost>): void {
@@ -206,7 +273,6 @@ export class ItemCostsPart {
   private send(part: Partial<ItemCosts>): void {
     const view = this.view();
     if (!view) return;
-    const content = { ...view.costs, ...part };
-    this.store.dispatch(itemCostsActions.edited({ item: this.item(), content }));
+    this.store.dispatch(itemCostsActions.edited({ content: { ...view.costs, ...part } }));
   }
 }

@@ -1,5 +1,6 @@
 import { HttpClient } from '@angular/common/http';
 import { inject } from '@angular/core';
+import type { ItemCosts, ItemCostsView } from '@honest-ledger/contracts';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { Store, type Action } from '@ngrx/store';
 import {
@@ -44,10 +45,11 @@ export const outboxEffects = {
           if (parcel?.state !== 'waiting') return EMPTY;
           const answered: Observable<Action> = answer(
             send(http, parcel),
-            (revision) => outboxActions.answered({ id, content: parcel.content, revision }),
+            (answered) => outboxActions.answered({ id, content: parcel.content, ...answered }),
             (problem) => outboxActions.refused({ id, problem }),
           );
-          const told = parcel.request.way === 'object' ? EMPTY : of(draftActions.changed());
+          const isFact = parcel.request.way === 'object' || parcel.request.way === 'costs';
+          const told = isFact ? EMPTY : of(draftActions.changed());
           return concat(of(outboxActions.sending({ id })), answered, told);
         }),
       );
@@ -124,10 +126,19 @@ export const outboxEffects = {
   ),
 };
 
-/** @returns the revision that it has on the server from then on */
-function send(http: HttpClient, parcel: Parcel): Observable<number> {
+/** @returns what the server has of it from then on */
+function send(
+  http: HttpClient,
+  parcel: Parcel,
+): Observable<{ readonly revision: number; readonly seen?: ItemCosts }> {
   const { way, url } = parcel.request;
-  return way === 'discard'
-    ? http.delete(url).pipe(map(() => 0))
-    : http.put<{ revision: number }>(url, bodyOf(parcel)).pipe(map(({ revision }) => revision));
+  if (way === 'discard') return http.delete(url).pipe(map(() => ({ revision: 0 })));
+  if (way === 'costs') {
+    return http
+      .put<ItemCostsView>(url, bodyOf(parcel))
+      .pipe(map(({ costs }) => ({ revision: 0, seen: costs })));
+  }
+  return http
+    .put<{ revision: number }>(url, bodyOf(parcel))
+    .pipe(map(({ revision }) => ({ revision })));
 }

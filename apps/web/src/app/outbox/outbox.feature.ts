@@ -1,4 +1,4 @@
-import type { ProblemDetails } from '@honest-ledger/contracts';
+import type { ItemCosts, ProblemDetails } from '@honest-ledger/contracts';
 import {
   createActionGroup,
   createFeature,
@@ -9,7 +9,7 @@ import {
   props,
 } from '@ngrx/store';
 import { isUnreachable } from '../shared/problems';
-import type { Parcel } from './parcel';
+import type { Parcel, ParcelRequest } from './parcel';
 
 /** Edits whose screens were left, or whose page was loaded anew, before the server had them. */
 export const outboxActions = createActionGroup({
@@ -21,7 +21,7 @@ export const outboxActions = createActionGroup({
     Recovered: props<{ parcels: readonly Parcel[] }>(),
     Sending: props<{ id: string }>(),
     /** The server has this content of it, whoever sent it. */
-    Answered: props<{ id: string; content: unknown; revision: number }>(),
+    Answered: props<{ id: string; content: unknown; revision: number; seen?: ItemCosts }>(),
     Refused: props<{ id: string; problem: ProblemDetails }>(),
     'Sent Again': props<{ id: string }>(),
     /** Its screen is being opened: it is not sent until that has taken it, or has let it go. */
@@ -61,11 +61,12 @@ export const outboxFeature = createFeature({
       ),
     ),
     on(outboxActions.sending, (state, { id }) => changed(state, id, { state: 'sending' })),
-    on(outboxActions.answered, (state, { id, content, revision }): OutboxState => {
+    on(outboxActions.answered, (state, { id, content, revision, seen }): OutboxState => {
       const parcel = state.parcels[id];
       if (!parcel) return state;
       if (parcel.content === content) return withoutParcel(state, id);
-      return withParcel(state, { ...parcel, revision, state: 'waiting', problem: null });
+      const request = withSeen(parcel.request, seen);
+      return withParcel(state, { ...parcel, request, revision, state: 'waiting', problem: null });
     }),
     on(outboxActions.refused, (state, { id, problem }) =>
       changed(state, id, { state: stateAfter(problem), problem }),
@@ -95,6 +96,11 @@ export const outboxFeature = createFeature({
     ),
   }),
 });
+
+/** What is made of costs next is made from what the server has of them now. */
+function withSeen(request: ParcelRequest, seen: ItemCosts | undefined): ParcelRequest {
+  return request.way === 'costs' && seen ? { ...request, seen } : request;
+}
 
 function stateAfter(problem: ProblemDetails | null): PostedParcel['state'] {
   if (problem === null) return 'waiting';

@@ -1,3 +1,5 @@
+import type { ItemCosts } from '@honest-ledger/contracts';
+
 /** An edit that the server does not have yet, with all that it takes to send it. */
 export interface Parcel {
   /** The object, one parcel for each: "document 1042", "level 6f0c…". */
@@ -21,12 +23,20 @@ export type ParcelRequest =
   | { readonly way: 'object'; readonly url: string }
   /** The content as an edit of a draft; null for the draft that is open. */
   | { readonly way: 'draft'; readonly url: string; readonly draft: string | null }
+  /** An item’s costs, made from what was seen of them: they have no revision of their own. */
+  | { readonly way: 'costs'; readonly url: string; readonly seen: ItemCosts }
   /** The edit is to be taken out of its draft. */
   | { readonly way: 'discard'; readonly url: string };
 
 /** What is sent for a parcel. */
 export function bodyOf({ request, content, revision }: Parcel): object {
-  return request.way === 'draft'
-    ? { content, revision, draft: request.draft }
-    : { ...(content as object), revision };
+  switch (request.way) {
+    case 'draft':
+      return { content, revision, draft: request.draft };
+    case 'costs':
+      return { seen: request.seen, content };
+    case 'object':
+    case 'discard':
+      return { ...(content as object), revision };
+  }
 }

@@ -1,4 +1,4 @@
-import type { ProblemDetails } from '@honest-ledger/contracts';
+import type { ItemCosts, ProblemDetails } from '@honest-ledger/contracts';
 import type { Action } from '@ngrx/store';
 import {
   catchError,
@@ -48,7 +48,11 @@ export interface Keeping<T, K> {
     key: K,
     content: T,
     revision: number,
-  ) => Observable<{ readonly kept: Action; readonly revision: number }>;
+  ) => Observable<{
+    readonly kept: Action;
+    readonly revision: number;
+    readonly seen?: ItemCosts;
+  }>;
   readonly keeping: (key: K) => Action;
   readonly notKept: (key: K, problem: ProblemDetails) => Action;
   /** The outbox has what its screen had of it. */
@@ -129,9 +133,9 @@ function sendOnce<T, K>(
       return keeping.send(key, content, revision);
     }).pipe(
       finalize(() => onTheirWay.delete(id)),
-      mergeMap((answer) => [
-        answer.kept,
-        outboxActions.answered({ id, content, revision: answer.revision }),
+      mergeMap(({ kept, ...answered }) => [
+        kept,
+        outboxActions.answered({ id, content, ...answered }),
       ]),
       catchError((error: unknown) => {
         const problem = problemOf(error);
