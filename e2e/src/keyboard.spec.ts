@@ -60,8 +60,9 @@ test('all of it can be done with the keyboard alone', async ({ ledger, page }) =
     await page.keyboard.type('By keyboard');
     await tabTo(ledger, 'Add an entry', 'button');
     await page.keyboard.press('Enter');
+    await tabTo(ledger, /^Category$/);
+    await page.keyboard.type('Clay');
     await tabTo(ledger, /^Percent$/);
-    await page.keyboard.press('Control+a');
     await page.keyboard.type('7');
     await page.keyboard.press('Tab');
     await ledger.kept();

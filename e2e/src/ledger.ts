@@ -31,6 +31,7 @@ export class Ledger {
     await this.page.getByRole('button', { name: 'New level' }).click();
     await this.page.getByLabel('Name', { exact: true }).fill(name);
     await this.page.getByRole('button', { name: 'Add an entry' }).click();
+    await this.page.getByRole('combobox', { name: 'Category' }).selectOption('clay');
     await this.page.getByLabel('Percent', { exact: true }).fill(percent);
     await this.page.getByLabel('Percent', { exact: true }).press('Tab');
   }

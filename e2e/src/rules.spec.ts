@@ -13,6 +13,10 @@ test('a rule with a code is written as a tree, published, and started by its cod
     await page.keyboard.press('Tab');
     await page.getByRole('combobox', { name: 'Reaches' }).selectOption('category');
     await page.getByRole('combobox', { name: 'Category' }).selectOption('porcelain');
+    // nothing of it counts before it is complete
+    await expect(page.getByText('Not complete yet. It counts nowhere')).toBeVisible();
+    await page.getByRole('textbox', { name: 'Percent' }).fill('10');
+    await page.keyboard.press('Tab');
     await page.getByRole('button', { name: 'Add a test' }).click();
     await page.getByRole('combobox', { name: 'What is tested' }).nth(1).selectOption('quantity');
     await page.getByRole('textbox', { name: 'Value' }).fill('2');
@@ -178,6 +182,8 @@ test('a condition is saved under a name, used by a rule, and changed for it', as
   await page.keyboard.press('Tab');
   await page.getByRole('combobox', { name: 'Reaches' }).selectOption('category');
   await page.getByRole('combobox', { name: 'Category' }).selectOption('underglaze');
+  await page.getByRole('textbox', { name: 'Percent' }).fill('10');
+  await page.keyboard.press('Tab');
   await page.getByRole('button', { name: 'Add a test' }).click();
   await page.getByRole('combobox', { name: 'What is tested' }).nth(1).selectOption('saved');
   await page.getByRole('combobox', { name: 'Saved condition' }).selectOption('Two of them');

@@ -75,7 +75,7 @@ test('a level is edited while the server refuses, and another one opened', async
   page,
 }) => {
   await ledger.signIn();
-  await ledger.beginLevel('Unsent club', '-5');
+  await ledger.beginLevel('Unsent club', '5');
   await ledger.kept();
   const address = page.url();
   const answerAgain = await refuseEdits(page, '**/api/edits/level/*');
@@ -96,10 +96,20 @@ test('a rule is left before the server has answered, and nothing of it is missin
 }) => {
   await ledger.signIn();
   await ledger.open('Rules');
-  await slowEdits(page, '**/api/edits/rule/*');
   await page.getByRole('button', { name: 'New rule' }).click();
   await page.getByLabel('Name', { exact: true }).fill('Left in a hurry');
   await page.getByLabel('Name', { exact: true }).press('Tab');
+  await page.getByRole('combobox', { name: 'Category' }).selectOption('porcelain');
+
+  // what is not complete is nobody's but this page's, and is there again
+  await ledger.open('Levels');
+  await expect(unsent(page)).toContainText('Rule Left in a hurry: an edit is not saved');
+  await unsent(page).getByRole('link', { name: 'Open it' }).click();
+  await expect(page.getByLabel('Name', { exact: true })).toHaveValue('Left in a hurry');
+
+  await slowEdits(page, '**/api/edits/rule/*');
+  await page.getByRole('textbox', { name: 'Percent' }).fill('5');
+  await page.keyboard.press('Tab');
   await page.getByLabel('Customers read').fill('In a hurry');
   await page.getByLabel('Customers read').press('Tab');
   await ledger.open('Levels');

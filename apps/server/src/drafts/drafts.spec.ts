@@ -1,4 +1,5 @@
 import type {
+  DiscardedDraft,
   DraftRow,
   DraftView,
   KeepEditAnswer,
@@ -108,6 +109,49 @@ describe('drafts and versions', () => {
     expect(second.status).toBe(409);
     expect((second.problem.current as { content: LevelContent }).content.name).toBe('First');
     expect((await level(STUDIOS)).draft?.content?.name).toBe('First');
+  });
+
+  it('are brought back as they were after they were discarded, for 30 days', async () => {
+    await edit(STUDIOS, schoolsContent({ name: 'Of the spring' }));
+    const [open] = await openDrafts();
+    const id = open?.id ?? '';
+    expect((await browser.ask('DELETE', `/drafts/${id}`)).status).toBe(204);
+    expect((await level(STUDIOS)).draft).toBeNull();
+    const discarded = async (): Promise<DiscardedDraft[]> =>
+      (await browser.ask('GET', '/drafts/discarded')).as<DiscardedDraft[]>();
+    const [gone] = await discarded();
+    expect([gone?.id, gone?.edits, gone?.discardedBy]).toEqual([id, 1, 'Ines Marlow']);
+    // somebody else edits the same meanwhile: nothing of theirs is typed over
+    await edit(STUDIOS, schoolsContent({ name: 'Of the autumn' }));
+    const refused = await browser.ask('POST', `/drafts/${id}/bring-back`);
+    expect([refused.status, refused.problem.detail]).toEqual([
+      409,
+      `Other drafts edit the same by now: ${STUDIOS} (Draft). Publish or discard those first.`,
+    ]);
+    await browser.ask('DELETE', `/edits/level/${STUDIOS}`);
+    expect((await browser.ask('POST', `/drafts/${id}/bring-back`)).status).toBe(204);
+    expect((await level(STUDIOS)).draft?.content?.name).toBe('Of the spring');
+    expect((await openDrafts()).map(({ name }) => name).sort()).toEqual(['Draft', 'Draft (2)']);
+    expect(await discarded()).toEqual([]);
+    expect((await browser.ask('POST', `/drafts/${id}/bring-back`)).status).toBe(404);
+  });
+
+  it('are forgotten 30 days after they were discarded', async () => {
+    await edit(STUDIOS, schoolsContent());
+    const [open] = await openDrafts();
+    await browser.ask('DELETE', `/drafts/${open?.id ?? ''}`);
+    await server.database.execute(
+      sql`update drafts set discarded_at = discarded_at - interval '30 days'`,
+    );
+    expect((await browser.ask('GET', '/drafts/discarded')).as<DiscardedDraft[]>()).toEqual([]);
+    const late = await browser.ask('POST', `/drafts/${open?.id ?? ''}/bring-back`);
+    expect(late.problem.detail).toBe('A discarded draft can be brought back for 30 days.');
+    // the next draft that is discarded takes its edits along
+    await edit(STUDIOS, schoolsContent());
+    const [next] = await openDrafts();
+    await browser.ask('DELETE', `/drafts/${next?.id ?? ''}`);
+    const { rows } = await server.database.execute(sql`select draft_id from draft_edits`);
+    expect(rows).toEqual([{ draft_id: next?.id }]);
   });
 
   it('take an edit once more whose answer did not get there', async () => {

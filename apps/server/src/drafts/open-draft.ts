@@ -1,8 +1,8 @@
-import { and, eq, inArray, sql } from 'drizzle-orm';
-import { record, type Actor } from '../changes/record';
+import { and, inArray, sql } from 'drizzle-orm';
+import type { Actor } from '../changes/record';
 import type { Transaction } from '../database/database';
-import { draftEdits, drafts } from '../database/schema/index';
-import { notFound, Problem } from '../http/problems';
+import { drafts } from '../database/schema/index';
+import { Problem } from '../http/problems';
 
 /** Opens a draft under a name that no other open one has. @returns its id */
 export async function openDraft(
@@ -10,13 +10,7 @@ export async function openDraft(
   name: string,
   { id, now }: Actor,
 ): Promise<string> {
-  const taken = await transaction
-    .select({ id: drafts.id })
-    .from(drafts)
-    .where(
-      and(inArray(drafts.state, ['open', 'waiting']), sql`lower(${drafts.name}) = lower(${name})`),
-    );
-  if (taken.length > 0) {
+  if (await isTaken(transaction, name)) {
     const sentence = `There is a draft ${name} already`;
     throw new Problem(422, `${sentence}.`, { fields: [{ path: 'name', sentence }] });
   }
@@ -28,25 +22,13 @@ export async function openDraft(
   return created.id;
 }
 
-/** Discards an open draft with all its edits; what they were stays on record. */
-export async function discardDraft(
-  transaction: Transaction,
-  id: string,
-  actor: Actor,
-): Promise<void> {
-  const [draft] = await transaction
-    .update(drafts)
-    .set({ state: 'discarded' })
-    .where(and(eq(drafts.id, id), eq(drafts.state, 'open')))
-    .returning();
-  if (!draft) throw notFound('This draft');
-  const edits = await transaction.delete(draftEdits).where(eq(draftEdits.draftId, id)).returning();
-  await record(transaction, actor, {
-    kind: 'draft',
-    key: id,
-    name: draft.name,
-    action: 'discarded',
-    before: edits.map(({ objectKind, objectKey, content }) => ({ objectKind, objectKey, content })),
-    after: null,
-  });
+/** True where a draft that is open, or waits, has this name. */
+export async function isTaken(transaction: Transaction, name: string): Promise<boolean> {
+  const taken = await transaction
+    .select({ id: drafts.id })
+    .from(drafts)
+    .where(
+      and(inArray(drafts.state, ['open', 'waiting']), sql`lower(${drafts.name}) = lower(${name})`),
+    );
+  return taken.length > 0;
 }

@@ -5,6 +5,7 @@ import {
   keepEditSchema,
   newDraftSchema,
   publishSchema,
+  type DiscardedDraft,
   type DraftPage,
   type DraftParams,
   type DraftRow,
@@ -22,7 +23,8 @@ import { serializable, snapshot } from '../database/database';
 import type { Services } from '../services';
 import { actor } from '../session/plugin';
 import { discardEdit, keepEdit } from './keep-edit';
-import { discardDraft, openDraft } from './open-draft';
+import { bringBack, discardDraft, discardedDrafts } from './discarded';
+import { openDraft } from './open-draft';
 import { publishDraft } from './publish-draft';
 import { openDrafts } from './queries';
 import { tryDraft } from './trial';
@@ -35,6 +37,21 @@ export const draftRoutes: FastifyPluginCallback<Services> = (app, services, done
 
   app.get<{ Reply: DraftRow[] }>('/drafts', { config: { may: 'look' } }, () =>
     snapshot(database, openDrafts),
+  );
+
+  app.get<{ Reply: DiscardedDraft[] }>('/drafts/discarded', { config: { may: 'look' } }, () =>
+    discardedDrafts(database, services.now()),
+  );
+
+  app.post<{ Params: DraftParams }>(
+    '/drafts/:draft/bring-back',
+    { config: { may: 'editSetup' }, schema: { params: draftParams } },
+    async (request, reply) => {
+      await serializable(database, (transaction) =>
+        bringBack(transaction, request.params.draft, actor(request, services)),
+      );
+      return reply.code(204).send();
+    },
   );
 
   app.post<{ Body: NewDraft; Reply: { draft: string } }>(

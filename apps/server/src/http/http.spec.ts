@@ -107,6 +107,8 @@ const ROUTES: readonly (readonly [Method, string, Permission])[] = [
   ['GET', `/drafts/${LEVEL}`, 'look'],
   ['GET', `/drafts/${LEVEL}/trial`, 'look'],
   ['DELETE', `/drafts/${LEVEL}`, 'editSetup'],
+  ['GET', '/drafts/discarded', 'look'],
+  ['POST', `/drafts/${LEVEL}/bring-back`, 'editSetup'],
   ['POST', `/drafts/${LEVEL}/publish`, 'editSetup'],
   ['PUT', `/edits/level/${LEVEL}`, 'editSetup'],
   ['DELETE', `/edits/level/${LEVEL}`, 'editSetup'],

@@ -24,6 +24,18 @@ export interface DraftRow {
   readonly remark: string | null;
 }
 
+/** A draft that was discarded, and can be brought back with its edits. */
+export interface DiscardedDraft {
+  readonly id: string;
+  readonly name: string;
+  readonly edits: number;
+  readonly discardedBy: string;
+  /** ISO 8601, UTC. */
+  readonly discardedAt: string;
+  /** Until when it can be brought back; ISO 8601, UTC. */
+  readonly until: string;
+}
+
 export interface DraftWaits {
   /** ISO 8601, UTC. */
   readonly until: string;

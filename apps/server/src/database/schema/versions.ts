@@ -35,6 +35,9 @@ export const drafts = pgTable(
     publishNote: text(),
     /** Why a waiting draft could not be published when its moment came. */
     remark: text(),
+    /** When a discarded draft was discarded, and by whom; its edits stay for a while. */
+    discardedAt: timestamp({ withTimezone: true }),
+    discardedById: integer().references(() => users.id),
   },
   (table) => [
     check('drafts_state', sql`${table.state} in ('open', 'waiting', 'published', 'discarded')`),

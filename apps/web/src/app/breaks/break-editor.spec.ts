@@ -8,14 +8,14 @@ import type {
 import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
 import { problemBody, showScreen, signedIn, type ShownScreen } from '../testing/screens';
-import { emptyBreak } from './break-edits';
+import { edited, wholeBreak } from '../testing/contents';
 import { BreakEditor } from './break-editor';
 import { breaksEffects } from './breaks.effects';
 import { breaksFeature } from './breaks.feature';
 
 const ID = '00000000-0000-4000-8000-000000000001';
 const CLAY: BreakContent = {
-  ...emptyBreak('EUR'),
+  ...wholeBreak('EUR'),
   name: 'Clay by the bag',
   reaches: [{ kind: 'category', category: 'clay' }],
   tiers: [
@@ -89,13 +89,7 @@ describe('a quantity break on its screen', () => {
     await screen.settle();
   }
   /** The break as it was sent to be kept. */
-  const sent = async (): Promise<BreakContent> => {
-    const body = (await screen.answer('PUT', `/api/edits/break/${ID}`, {
-      revision: 1,
-      draft: 'd',
-    })) as { content: BreakContent };
-    return body.content;
-  };
+  const sent = (): Promise<BreakContent> => edited(screen, { kind: 'break', key: ID });
 
   it('reads back as a sentence, with ranges, prices, totals, snags and the items', async () => {
     await open({});
@@ -133,12 +127,16 @@ describe('a quantity break on its screen', () => {
     await screen.type('From', '60');
     expect((await sent()).tiers.map(({ from }) => from)).toEqual(['25', '60']);
     await screen.choose('How the tier from 60 is reckoned', 'unit price');
-    expect((await sent()).tiers[1]?.adjustment).toEqual({ kind: 'set', price: '0', unit: null });
+    expect((await sent()).tiers[1]?.adjustment).toEqual({ kind: 'set', price: '', unit: null });
     await screen.type('Price', '3.20');
     expect((await sent()).tiers[1]?.adjustment).toEqual({ kind: 'set', price: '3.20', unit: null });
     await screen.press('Add a tier');
-    expect((await sent()).tiers[2]?.from).toBe('70');
-    await screen.press('Take out the tier from 70');
+    expect((await sent()).tiers[2]).toEqual({
+      from: '',
+      adjustment: { kind: 'set', price: '', unit: null },
+    });
+    expect(screen.text()).toContain('Not complete yet');
+    await screen.press('Take out the tier from');
     expect((await sent()).tiers.length).toBe(2);
     await screen.choose('How the tier from 25 is reckoned', 'by request');
     expect(screen.text()).toContain('tier 1 is by request, so it must be the last');
@@ -210,6 +208,8 @@ describe('a quantity break on its screen', () => {
   it('says beside a field what is wrong, found here or told by the server', async () => {
     await open({});
     await screen.type('Name', '');
+    expect(screen.text()).toContain('Give the break a name');
+    await screen.type('Name', 'Another');
     await screen.answer(
       'PUT',
       `/api/edits/break/${ID}`,
@@ -218,7 +218,6 @@ describe('a quantity break on its screen', () => {
       }),
       422,
     );
-    expect(screen.text()).toContain('Give the break a name');
     expect(screen.text()).toContain('There is no category clay');
     screen.server.match(() => true);
   });

@@ -4,6 +4,7 @@ import { breakContentSchema, type BreakAnswer, type BreakContent } from '@honest
 import { breakSentence } from '@honest-ledger/engine';
 import { Store } from '@ngrx/store';
 import { EditRefusal } from '../draft/edit-refusal';
+import { ReadBack } from '../draft/read-back';
 import { EditSteps } from '../draft/edit-steps';
 import { objectSheet } from '../draft/object-sheet';
 import { RoundingEditor } from '../levels/rounding-editor';
@@ -40,6 +41,7 @@ import { TierEditor } from './tier-editor';
     EditRefusal,
     EditSteps,
     Notice,
+    ReadBack,
     ReachList,
     FigureField,
     RoundingEditor,
@@ -78,7 +80,7 @@ export class BreakEditor {
   protected readonly state = this.sheet.state;
   protected readonly problems = this.sheet.problems;
   protected readonly sentence = computed(() => {
-    const content = this.content();
+    const content = this.sheet.readable();
     return content && unbroken(breakSentence(content, this.names(), writer));
   });
   protected readonly currencies = computed(() =>

@@ -4,14 +4,8 @@ import type {
   BreakView,
   TierAdjustmentForm,
 } from '@honest-ledger/contracts';
-import {
-  add,
-  decimal,
-  fromInteger,
-  isDecimalText,
-  print,
-  type BreakMeasure,
-} from '@honest-ledger/engine';
+import { isDecimalText, type BreakMeasure } from '@honest-ledger/engine';
+import { UNSAID } from '../levels/level-edits';
 
 /** The edits that a break's screen makes: each gives the whole content anew. */
 
@@ -30,7 +24,7 @@ export function emptyBreak(currency: string): BreakContent {
     mode: 'allUnits',
     basis: { kind: 'afterLevel' },
     always: false,
-    tiers: [{ from: '10', adjustment: { kind: 'percent', percent: '-5' } }],
+    tiers: [{ from: UNSAID, adjustment: { kind: 'percent', percent: UNSAID } }],
     rounding: null,
     setUp: null,
   };
@@ -57,41 +51,41 @@ function inOrder(tiers: readonly BreakTierForm[]): readonly BreakTierForm[] {
   return tiers.toSorted((a, b) => Number(a.from) - Number(b.from));
 }
 
-/** One more tier above the last, as the last does. */
+/** One more tier above the last, of its kind: from where on, and how much, is still to be typed. */
 export function withNewTier(content: BreakContent): BreakContent {
-  const last = content.tiers.at(-1);
-  const from = last && isDecimalText(last.from) ? print(add(decimal(last.from), TEN)) : '10';
-  const adjustment = last?.adjustment ?? { kind: 'percent', percent: '-5' };
-  return { ...content, tiers: [...content.tiers, { from, adjustment }] };
+  const kind = content.tiers.at(-1)?.adjustment.kind ?? 'percent';
+  const adjustment = startTier(kind, { kind: 'byRequest' });
+  return { ...content, tiers: [...content.tiers, { from: UNSAID, adjustment }] };
 }
-
-const TEN = fromInteger(10);
 
 export function withoutTier(content: BreakContent, place: number): BreakContent {
   return { ...content, tiers: content.tiers.filter((_, at) => at !== place) };
 }
 
-/** Another way to reckon, with the figure that it was where there is one like it. */
+/** Another way to reckon, with the figures that it has in common with the one before. */
 export function startTier(
   kind: TierAdjustmentForm['kind'],
   old: TierAdjustmentForm,
 ): TierAdjustmentForm {
   if (kind === old.kind) return old;
   const unit = 'unit' in old ? old.unit : null;
+  const percentOff =
+    old.kind === 'percent' || old.kind === 'percentAndAmount' ? old.percent : UNSAID;
+  const amountOff = old.kind === 'amount' || old.kind === 'percentAndAmount' ? old.amount : UNSAID;
   switch (kind) {
     case 'percent':
-      return { kind, percent: '-5' };
+      return { kind, percent: percentOff };
     case 'amount':
-      return { kind, amount: '-1', unit };
+      return { kind, amount: amountOff, unit };
     case 'percentAndAmount':
-      return { kind, percent: '-5', amount: '0', unit };
+      return { kind, percent: percentOff, amount: amountOff, unit };
     case 'set':
-      return { kind, price: '0', unit };
+      return { kind, price: UNSAID, unit };
     case 'multiplier':
-      return { kind, factor: '1.5' };
+      return { kind, factor: UNSAID };
     case 'markup':
     case 'margin':
-      return { kind, percent: '30' };
+      return { kind, percent: UNSAID };
     case 'byRequest':
       return { kind };
   }

@@ -1,7 +1,7 @@
 import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
 import { showScreen, signedIn } from '../testing/screens';
-import { emptyBreak } from './break-edits';
+import { wholeBreak } from '../testing/contents';
 import { BreakListSheet } from './break-list';
 import { breaksEffects } from './breaks.effects';
 import { breaksFeature } from './breaks.feature';
@@ -16,7 +16,7 @@ describe('the list of quantity breaks', () => {
     );
     signedIn(screen);
     await screen.answerReference();
-    const content = { ...emptyBreak('EUR'), name: 'Everything', reaches: [{ kind: 'all' }] };
+    const content = { ...wholeBreak('EUR'), name: 'Everything', reaches: [{ kind: 'all' }] };
     await screen.answer('GET', '/api/breaks', {
       breaks: [{ id: 'a', state: 'published', content, items: 31, dearZones: 2 }],
     });

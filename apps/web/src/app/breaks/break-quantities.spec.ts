@@ -1,6 +1,7 @@
 import type { BreakAnswer, BreakContent, TriedPrice } from '@honest-ledger/contracts';
 import { print } from '@honest-ledger/engine';
-import { copyOf, emptyBreak, measuredBy, startTier, withNewTier, withTier } from './break-edits';
+import { wholeBreak } from '../testing/contents';
+import { copyOf, measuredBy, startTier, withNewTier, withTier } from './break-edits';
 import {
   edgesOf,
   rangeWords,
@@ -12,7 +13,7 @@ import {
 } from './break-quantities';
 
 const content = (tiers: Readonly<Record<string, string>>): BreakContent => ({
-  ...emptyBreak('EUR'),
+  ...wholeBreak('EUR'),
   name: 'Clay by the bag',
   reaches: [{ kind: 'all' }],
   tiers: Object.entries(tiers)
@@ -116,8 +117,8 @@ describe('the edits of a break', () => {
       '60',
     ]);
     expect(withNewTier(CLAY).tiers.at(-1)).toEqual({
-      from: '70',
-      adjustment: { kind: 'percent', percent: '-20' },
+      from: '',
+      adjustment: { kind: 'percent', percent: '' },
     });
   });
 
@@ -131,12 +132,12 @@ describe('the edits of a break', () => {
   it('begin another way to reckon, and a copy for other goods', () => {
     expect(startTier('set', { kind: 'percent', percent: '-5' })).toEqual({
       kind: 'set',
-      price: '0',
+      price: '',
       unit: null,
     });
     expect(startTier('amount', { kind: 'set', price: '1', unit: 'pallet' })).toEqual({
       kind: 'amount',
-      amount: '-1',
+      amount: '',
       unit: 'pallet',
     });
     const copy = copyOf({ id: '1', published: CLAY, draft: null });

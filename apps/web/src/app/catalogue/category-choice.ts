@@ -9,6 +9,8 @@ import { categoriesActions, categoriesFeature, type PlacedCategory } from './cat
     <select class="cell" [attr.aria-label]="label()" (change)="choose($event)">
       @if (none(); as none) {
         <option value="" [selected]="code() === ''">{{ none }}</option>
+      } @else if (code() === '') {
+        <option value="" selected disabled>choose a category</option>
       }
       @for (category of categories(); track category.code) {
         <option [value]="category.code" [selected]="category.code === code()">

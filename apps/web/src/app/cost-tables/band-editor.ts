@@ -44,10 +44,11 @@ const WAYS: readonly (readonly [CostAdjustmentForm['kind'], string])[] = [
             <td class="figure soft">{{ upTo($index) }}</td>
             <td>
               <div class="does">
-                @if (figure(band.adjustment); as figure) {
+                @let shown = figure(band.adjustment);
+                @if (shown !== null) {
                   <hl-figure-field
                     [label]="'Figure of the band from ' + band.from"
-                    [value]="figure"
+                    [value]="shown"
                     [problem]="wrongFigure($index)"
                     (changed)="setFigure($index, band.adjustment, $event)"
                   />

@@ -1,6 +1,7 @@
 import type { CostTableContent, CostTableView, TableItemsPage } from '@honest-ledger/contracts';
 import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
+import { edited } from '../testing/contents';
 import { problemBody, showScreen, signedIn, type ShownScreen } from '../testing/screens';
 import { CostTableEditor } from './cost-table-editor';
 import { costTablesEffects } from './cost-tables.effects';
@@ -85,10 +86,7 @@ describe('a cost table on its screen', () => {
   const kept = (revision = 1): Promise<unknown> =>
     screen.answer('PUT', `/api/edits/costTable/${ID}`, { revision, draft: 'd' });
   /** The table as it was sent to be kept. */
-  const sent = async (): Promise<CostTableContent> => {
-    const body = (await kept()) as { content: CostTableContent };
-    return body.content;
-  };
+  const sent = (): Promise<CostTableContent> => edited(screen, { kind: 'costTable', key: ID });
 
   it('reads back as a sentence, with what it makes of the items it takes in', async () => {
     await open({});
@@ -133,7 +131,7 @@ describe('a cost table on its screen', () => {
     await screen.choose('How the band from 5 is reckoned', '% margin');
     expect((await sent()).costs[0]?.bands[1]?.adjustment).toEqual({
       kind: 'margin',
-      percent: '25',
+      percent: '',
     });
     await screen.type('Figure of the band from 5', '60');
     expect((await sent()).costs[0]?.bands[1]?.adjustment).toEqual({
@@ -142,8 +140,9 @@ describe('a cost table on its screen', () => {
     });
     expect(screen.text()).toContain('150.0 %');
     await screen.press('Add a band');
-    expect((await sent()).costs[0]?.bands[2]?.from).toBe('15');
-    await screen.press('Take out the band from 15');
+    expect((await sent()).costs[0]?.bands[2]?.from).toBe('');
+    expect(screen.text()).toContain('Not complete yet');
+    await screen.press('Take out the band from');
     expect((await sent()).costs[0]?.bands.length).toBe(2);
   });
 
@@ -177,11 +176,13 @@ describe('a cost table on its screen', () => {
   it('takes points, fees, piece charges, outlets and rounding', async () => {
     await open({});
     await screen.press('Add fees');
-    await kept();
+    await sent();
     await screen.type('Fee in percent of the price', '3.4');
     expect((await sent()).fees).toEqual({ percent: '3.4', fixed: '0' });
     await screen.press('Add a piece charge');
-    expect((await sent()).pieceCharges).toEqual([{ reach: { kind: 'all' }, amount: '0' }]);
+    expect((await sent()).pieceCharges).toEqual([
+      { reach: { kind: 'category', category: '' }, amount: '' },
+    ]);
     await screen.press('Make goods dearer or cheaper by how many were sold');
     expect((await sent()).points).toEqual({ days: 90, bands: [{ from: '0', points: '0' }] });
     await screen.type('Days back', '');
@@ -195,6 +196,8 @@ describe('a cost table on its screen', () => {
   it('says beside a field what is wrong, found here or told by the server', async () => {
     await open({});
     await screen.type('Name', '');
+    expect(screen.text()).toContain('Give the table a name');
+    await screen.type('Name', 'Another');
     await screen.answer(
       'PUT',
       `/api/edits/costTable/${ID}`,
@@ -203,7 +206,6 @@ describe('a cost table on its screen', () => {
       }),
       422,
     );
-    expect(screen.text()).toContain('Give the table a name');
     expect(screen.text()).toContain('The table Other is for the same goods');
     await screen.choose('How the band from 0 is reckoned', 'by request');
     expect(screen.text()).toContain('band 1 is by request, so it must be the last');

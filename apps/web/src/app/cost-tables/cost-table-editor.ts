@@ -8,6 +8,7 @@ import {
 import { costTableSentence } from '@honest-ledger/engine';
 import { Store } from '@ngrx/store';
 import { EditRefusal } from '../draft/edit-refusal';
+import { ReadBack } from '../draft/read-back';
 import { EditSteps } from '../draft/edit-steps';
 import { objectSheet } from '../draft/object-sheet';
 import { RoundingEditor } from '../levels/rounding-editor';
@@ -44,6 +45,7 @@ import { TableItems } from './table-items';
     EditRefusal,
     EditSteps,
     Notice,
+    ReadBack,
     OutletChoice,
     ReachList,
     RoundingEditor,
@@ -79,7 +81,7 @@ export class CostTableEditor {
   protected readonly state = this.sheet.state;
   protected readonly problems = this.sheet.problems;
   protected readonly sentence = computed(() => {
-    const content = this.content();
+    const content = this.sheet.readable();
     return content && unbroken(costTableSentence(content, this.names(), writer));
   });
   protected readonly currencies = computed(() =>

@@ -2,17 +2,17 @@ import type { CostTableList } from '@honest-ledger/contracts';
 import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
 import { problemBody, showScreen, signedIn, type ShownScreen } from '../testing/screens';
+import { wholeTable } from '../testing/contents';
 import { CostTableListSheet } from './cost-table-list';
 import { costTablesEffects } from './cost-tables.effects';
 import { costTablesFeature } from './cost-tables.feature';
-import { emptyTable } from './table-edits';
 
 const LIST: CostTableList = {
   tables: [
     {
       id: 'a',
       state: 'published',
-      content: { ...emptyTable('EUR'), name: 'Tools' },
+      content: { ...wholeTable('EUR'), name: 'Tools' },
       items: 44,
       withoutCost: 2,
       inversions: 3,

@@ -1,5 +1,6 @@
 import type { CostAdjustmentForm, CostBandForm, CostTableContent } from '@honest-ledger/contracts';
-import { add, decimal, fromInteger, isDecimalText, print } from '@honest-ledger/engine';
+import { isDecimalText } from '@honest-ledger/engine';
+import { UNSAID } from '../levels/level-edits';
 
 /** The edits that a cost table's screen makes: each gives the whole content anew. */
 
@@ -10,7 +11,7 @@ export function emptyTable(currency: string): CostTableContent {
     reaches: [],
     outlets: null,
     costs: [
-      { cost: 'last', bands: [{ from: '0', adjustment: { kind: 'markup', percent: '25' } }] },
+      { cost: 'last', bands: [{ from: '0', adjustment: { kind: 'markup', percent: UNSAID } }] },
     ],
     points: null,
     fees: null,
@@ -62,15 +63,12 @@ function inOrder(bands: readonly CostBandForm[]): CostBandForm[] {
   return bands.toSorted((a, b) => Number(a.from) - Number(b.from));
 }
 
-/** One more band above the last, as the last does. */
+/** One more band above the last, of its kind: from where on, and how much, is still to be typed. */
 export function withNewBand(bands: readonly CostBandForm[]): CostBandForm[] {
-  const last = bands.at(-1);
-  const from = last && isDecimalText(last.from) ? print(add(decimal(last.from), TEN)) : '0';
-  const adjustment = last?.adjustment ?? { kind: 'markup', percent: '25' };
-  return [...bands, { from, adjustment }];
+  const kind = bands.at(-1)?.adjustment.kind ?? 'markup';
+  const from = bands.length === 0 ? '0' : UNSAID;
+  return [...bands, { from, adjustment: startCostAdjustment(kind, undefined) }];
 }
-
-const TEN = fromInteger(10);
 
 /** Another way to reckon, with a figure that makes about the same of a cost where there is one. */
 export function startCostAdjustment(
@@ -79,14 +77,14 @@ export function startCostAdjustment(
 ): CostAdjustmentForm {
   switch (kind) {
     case 'multiplier':
-      return { kind, factor: old?.kind === kind ? old.factor : '2' };
+      return { kind, factor: old?.kind === kind ? old.factor : UNSAID };
     case 'markup':
     case 'margin':
-      return { kind, percent: old && 'percent' in old ? old.percent : '25' };
+      return { kind, percent: old && 'percent' in old ? old.percent : UNSAID };
     case 'amount':
-      return { kind, amount: old?.kind === kind ? old.amount : '0' };
+      return { kind, amount: old?.kind === kind ? old.amount : UNSAID };
     case 'set':
-      return { kind, price: old?.kind === kind ? old.price : '0' };
+      return { kind, price: old?.kind === kind ? old.price : UNSAID };
     case 'byRequest':
       return { kind };
   }

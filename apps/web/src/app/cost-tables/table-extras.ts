@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, input, output } from '@angular/core
 import type { CostTableContent } from '@honest-ledger/contracts';
 import { add, decimal, fromInteger, isDecimalText, print, type Reach } from '@honest-ledger/engine';
 import { ReachChoice } from '../reference/reach-choice';
+import { UNSAID, UNSAID_GOODS } from '../levels/level-edits';
 import { FigureField } from '../shared/figure-field';
 
 type PointBands = NonNullable<CostTableContent['points']>['bands'];
@@ -179,7 +180,7 @@ export class TableExtras {
 
   protected addCharge(): void {
     const { pieceCharges } = this.content();
-    const charge = { reach: { kind: 'all' } as const, amount: '0' };
+    const charge = { reach: UNSAID_GOODS, amount: UNSAID };
     this.changed.emit({ pieceCharges: [...pieceCharges, charge] });
   }
 

@@ -10,10 +10,10 @@ import type { Reference } from '../reference/reference.api';
 import { LINE, SETUP, showDocument, view } from '../testing/documents';
 import { levelContent } from '../testing/levels';
 import { outcomeOf } from '../testing/outcome';
-import { emptyRule } from '../rules/rule-edits';
 import { writeWallClock } from '../shared/dates';
 import { problemBody, signedIn, type ShownScreen } from '../testing/screens';
 import { workingsFeature } from '../workings/workings.feature';
+import { wholeRule } from '../testing/contents';
 import type { DocumentEditor } from './document-editor';
 
 const PAUSE = 380;
@@ -270,7 +270,7 @@ describe('the editor of a quote', () => {
     const quote = view();
     const rule: RuleForm = {
       id: 'van',
-      ...emptyRule('EUR'),
+      ...wholeRule('EUR'),
       name: 'Our van',
       when: {
         kind: 'word',

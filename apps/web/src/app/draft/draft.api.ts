@@ -1,6 +1,7 @@
 import { HttpClient } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
 import type {
+  DiscardedDraft,
   DraftRow,
   DraftTrial,
   DraftView,
@@ -40,6 +41,14 @@ export class DraftApi {
 
   discard(id: string): Observable<unknown> {
     return this.http.delete(`/api/drafts/${id}`);
+  }
+
+  discarded(): Observable<DiscardedDraft[]> {
+    return this.http.get<DiscardedDraft[]>('/api/drafts/discarded');
+  }
+
+  bringBack(id: string): Observable<unknown> {
+    return this.http.post(`/api/drafts/${id}/bring-back`, {});
   }
 
   publish(id: string, body: Publish): Observable<PublishAnswer> {

@@ -128,7 +128,7 @@ export const draftEffects = {
     (actions$ = inject(Actions), api = inject(DraftApi)) =>
       actions$.pipe(
         ofType(draftActions.discardEdit),
-        mergeMap(({ object }) => thenChanged(api.discardEdit(object))),
+        mergeMap(({ object }) => thenGone(api.discardEdit(object))),
       ),
     { functional: true },
   ),
@@ -137,7 +137,16 @@ export const draftEffects = {
     (actions$ = inject(Actions), api = inject(DraftApi)) =>
       actions$.pipe(
         ofType(draftActions.discardDraft),
-        exhaustMap(({ id }) => thenChanged(api.discard(id))),
+        exhaustMap(({ id }) => thenGone(api.discard(id))),
+      ),
+    { functional: true },
+  ),
+
+  bringBack: createEffect(
+    (actions$ = inject(Actions), api = inject(DraftApi)) =>
+      actions$.pipe(
+        ofType(draftActions.bringBack),
+        exhaustMap(({ id }) => thenGone(api.bringBack(id))),
       ),
     { functional: true },
   ),
@@ -158,6 +167,13 @@ function openDrafts(api: DraftApi, chosen: string | null): Observable<OpenDrafts
 function thenChanged(request: Observable<unknown>): Observable<Action> {
   return request.pipe(
     map(() => draftActions.changed()),
+    catchError(failing),
+  );
+}
+
+function thenGone(request: Observable<unknown>): Observable<Action> {
+  return request.pipe(
+    mergeMap(() => [draftActions.changed(), draftActions.discarded()]),
     catchError(failing),
   );
 }

@@ -37,6 +37,9 @@ export const draftActions = createActionGroup({
     'Not Published': props<{ problem: ProblemDetails }>(),
     'Discard Edit': props<{ object: EditParams }>(),
     'Discard Draft': props<{ id: string }>(),
+    /** A draft, or an edit of one, is gone, or is there again. */
+    Discarded: emptyProps(),
+    'Bring Back': props<{ id: string }>(),
     /** What the edits of a draft would have done to documents. */
     'Trial Asked': props<{ id: string }>(),
     'Trial Came': props<{ trial: DraftTrial }>(),

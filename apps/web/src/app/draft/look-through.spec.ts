@@ -219,12 +219,56 @@ describe('the draft, looked through', () => {
     expect(screen.host.querySelector('h1')?.textContent).toBe('Urgent');
   });
 
-  it('discards one edit', async () => {
+  /** Presses a button of the dialog that is open. */
+  const decide = async (name: string): Promise<void> => {
+    await screen.settle(50);
+    const dialog = document.querySelector('mat-dialog-container');
+    const buttons = [...(dialog?.querySelectorAll('button') ?? [])];
+    buttons.find(({ textContent }) => textContent.trim() === name)?.click();
+    await screen.settle(300);
+  };
+
+  it('discards one edit, once that was asked', async () => {
     await answerDraft();
     await screen.press('Discard this edit');
+    await decide('Cancel');
+    screen.server.expectNone('/api/edits/level/a-level');
+    await screen.press('Discard this edit');
+    await decide('Discard the edit');
     await screen.answer('DELETE', '/api/edits/level/a-level', null);
     await answerDraft(null);
     expect(screen.text()).toContain('Nothing is edited.');
+  });
+
+  it('discards a draft once that was asked, and brings it back', async () => {
+    await screen.answer('GET', '/api/drafts/discarded', []);
+    await answerDraft();
+    await screen.press('Discard the draft');
+    await screen.settle(50);
+    expect(document.querySelector('mat-dialog-container')?.textContent).toContain(
+      'For 30 days it can be brought back from this page.',
+    );
+    await decide('Discard the draft');
+    await screen.answer('DELETE', '/api/drafts/d', null);
+    await answerDraft(null);
+    const gone = {
+      id: 'd',
+      name: 'Draft',
+      edits: 2,
+      discardedBy: 'Ines Marlow',
+      discardedAt: '2026-11-24T10:00:00.000Z',
+      until: '2026-12-24T10:00:00.000Z',
+    };
+    await screen.settle(50);
+    for (const one of screen.server.match('/api/drafts/discarded')) {
+      if (!one.cancelled) one.flush([gone]);
+    }
+    await screen.settle();
+    expect(screen.text()).toContain('Draft, 2 edits: discarded');
+    await screen.press('Bring Draft back');
+    await screen.answer('POST', '/api/drafts/d/bring-back', null);
+    await answerDraft();
+    expect(screen.text()).toContain('Level Schools');
   });
 
   it('says that it cannot be read, and tries again', async () => {

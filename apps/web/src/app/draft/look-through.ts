@@ -7,8 +7,10 @@ import { namesOfThings } from '../reference/names';
 import { mayDo } from '../session/may-do';
 import { writeInstant } from '../shared/dates';
 import { Notice } from '../shared/notice';
-import { unbroken, writer } from '../shared/numbers';
+import { unbroken, writeNumber, writer } from '../shared/numbers';
+import { Question } from '../shared/question';
 import { whenChanged } from '../shared/when-changed';
+import { DiscardedDrafts } from './discarded-drafts';
 import { draftActions, draftFeature } from './draft.feature';
 import { LargestMoves } from './largest-moves';
 import { askedSentence, movesSentence, trialSentence } from './moves';
@@ -19,7 +21,7 @@ const FEW = 3;
 /** All that a draft would change, and what it does to prices; published from here and nowhere else. */
 @Component({
   selector: 'hl-look-through',
-  imports: [FormsModule, RouterLink, LargestMoves, Notice],
+  imports: [FormsModule, RouterLink, DiscardedDrafts, LargestMoves, Notice],
   templateUrl: './look-through.html',
   styleUrl: './look-through.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -32,6 +34,7 @@ export class LookThrough {
   protected readonly drafts = this.store.selectSignal(draftFeature.selectDrafts);
   protected readonly publishing = this.store.selectSignal(draftFeature.selectPublishing);
   protected readonly problem = this.store.selectSignal(draftFeature.selectProblem);
+  private readonly question = inject(Question);
   protected readonly mayEdit = mayDo('editSetup');
   protected readonly note = signal('');
   /** From when it counts, in the browser's own time, as its field gives it; empty for now. */
@@ -93,12 +96,24 @@ export class LookThrough {
     this.another.set('');
   }
 
-  protected discard({ kind, key }: ObjectEdit): void {
-    this.store.dispatch(draftActions.discardEdit({ object: { kind, key } }));
+  protected async discard(edit: ObjectEdit): Promise<void> {
+    const { kind, key } = edit;
+    const sure = await this.question.ask({
+      title: 'Discard this edit?',
+      detail: `${objectTitle(edit)} is then as it is published. This cannot be undone.`,
+      yes: 'Discard the edit',
+    });
+    if (sure) this.store.dispatch(draftActions.discardEdit({ object: { kind, key } }));
   }
 
-  protected discardDraft({ id }: DraftView): void {
-    this.store.dispatch(draftActions.discardDraft({ id }));
+  protected async discardDraft({ id, name, total }: DraftView): Promise<void> {
+    const edits = total === 1 ? 'its edit' : `its ${writeNumber(String(total))} edits`;
+    const sure = await this.question.ask({
+      title: `Discard ${name}?`,
+      detail: `The draft and ${edits} are discarded. For 30 days it can be brought back from this page.`,
+      yes: 'Discard the draft',
+    });
+    if (sure) this.store.dispatch(draftActions.discardDraft({ id }));
   }
 
   /** Of so many edits of base prices, what they do together says more than each alone. */

@@ -1,7 +1,25 @@
 import { inject } from '@angular/core';
+import {
+  check,
+  setupContentSchemas,
+  type ProblemDetails,
+  type SetupObjectKind,
+} from '@honest-ledger/contracts';
+import { NavigationStart, Router } from '@angular/router';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { Store, type Action } from '@ngrx/store';
-import { concat, concatMap, delay, filter, map, mergeMap, of, tap, type Observable } from 'rxjs';
+import {
+  concat,
+  concatMap,
+  delay,
+  filter,
+  map,
+  mergeMap,
+  of,
+  tap,
+  throwError,
+  type Observable,
+} from 'rxjs';
 import { Outbox } from '../outbox/outbox';
 import { outboxActions, outboxFeature } from '../outbox/outbox.feature';
 import { OutboxStorage } from '../outbox/outbox-storage';
@@ -27,6 +45,8 @@ export const objectEditsEffects = {
           // what was refused is not there to be discarded
           return revision === 0 ? of(0) : api.discardEdit(object).pipe(map(() => 0));
         }
+        const wrong = problemIn(object.kind, after.content);
+        if (wrong) return throwError(() => wrong);
         return api
           .keepEdit(object, { content: after.content, revision, draft: chosen() })
           .pipe(map((answer) => answer.revision));
@@ -101,6 +121,17 @@ export const objectEditsEffects = {
         }),
       ),
     { functional: true, dispatch: false },
+  ),
+
+  /** A screen that is left has no edits any more, whatever comes next. */
+  leave: createEffect(
+    (router = inject(Router)) =>
+      router.events.pipe(
+        filter((event) => event instanceof NavigationStart),
+        filter(({ url }) => pathOf(url) !== pathOf(router.url)),
+        map(() => objectEditsActions.opened({ scope: '' })),
+      ),
+    { functional: true },
   ),
 
   /** What was refused, and has no screen any more, goes to the outbox. */
@@ -182,4 +213,19 @@ function parcels() {
   return { next, parcel };
 }
 
+const pathOf = (url: string): string | undefined => url.split('?', 1)[0];
+
 const contentOf = ({ after }: ObjectEdit): unknown => (after.edited ? after.content : null);
+
+/** What the server would say no to is not sent: a part that is begun counts nowhere until it is whole. */
+function problemIn(kind: SetupObjectKind, content: object | null): ProblemDetails | null {
+  if (content === null) return null;
+  const reading = check<unknown>(setupContentSchemas[kind], content);
+  if (reading.ok) return null;
+  const fields = reading.problems.map(({ path, sentence }) => ({
+    path: path === '' ? 'content' : `content.${path}`,
+    sentence,
+  }));
+  const detail = 'Not saved yet: fill the marked fields.';
+  return { type: 'about:blank', title: 'Not kept', status: 422, detail, fields };
+}

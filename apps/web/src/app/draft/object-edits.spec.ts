@@ -75,13 +75,13 @@ describe('edits of objects in grids', () => {
   });
 
   it('stay as they were typed where they are refused, and say why', async () => {
-    await edit(untouched, to('-1'));
-    await screen.answer('PUT', URL, problemBody(422, 'The price must be at least 0.'), 422);
+    await edit(untouched, to('101'));
+    await screen.answer('PUT', URL, problemBody(422, 'That is too dear.'), 422);
     screen.store.dispatch(objectEditsActions.seen({ revisions: {} }));
-    expect(state().latest['a']).toEqual(to('-1'));
-    expect(state().refused['a']?.problem.detail).toBe('The price must be at least 0.');
+    expect(state().latest['a']).toEqual(to('101'));
+    expect(state().refused['a']?.problem.detail).toBe('That is too dear.');
     expect(screen.text()).toContain('not kept yet');
-    await edit(to('-1'), to('1'));
+    await edit(to('101'), to('1'));
     expect(state().refused).toEqual({});
     await kept(1);
     // what was never there is not discarded
@@ -92,9 +92,9 @@ describe('edits of objects in grids', () => {
   });
 
   it('are refused no more once a later one is kept, though it was made before the refusal came', async () => {
-    await edit(untouched, to('-1'));
-    await edit(to('-1'), to('1'));
-    await screen.answer('PUT', URL, problemBody(422, 'The price must be at least 0.'), 422);
+    await edit(untouched, to('101'));
+    await edit(to('101'), to('1'));
+    await screen.answer('PUT', URL, problemBody(422, 'That is too dear.'), 422);
     expect(state().refused['a']).toBeDefined();
     await kept(1);
     expect(state().refused).toEqual({});
@@ -150,9 +150,9 @@ describe('edits of objects in grids', () => {
   });
 
   it('are the outbox’s where they are refused after that, and this screen’s when it is back', async () => {
-    await edit(untouched, to('-1'));
+    await edit(untouched, to('101'));
     screen.store.dispatch(objectEditsActions.opened({ scope: 'an item' }));
-    await screen.answer('PUT', URL, problemBody(422, 'The price must be at least 0.'), 422);
+    await screen.answer('PUT', URL, problemBody(422, 'That is too dear.'), 422);
     const waiting = screen.store.selectSignal(outboxFeature.selectUnsent);
     expect(waiting().map(({ id, name }) => [id, name])).toEqual([
       ['sharedPrice a', 'Shared price Tools'],
@@ -166,11 +166,11 @@ describe('edits of objects in grids', () => {
     const held = { draft: 'd', draftName: 'Draft', content: to('9').content, revision: 4 };
     const body = problemBody(409, 'Somebody else has edited this.', { current: held });
     expect(await screen.answer('PUT', URL, body, 409)).toEqual({
-      content: to('-1').content,
+      content: to('101').content,
       revision: 0,
       draft: null,
     });
-    expect(state().latest['a']).toEqual(to('-1'));
+    expect(state().latest['a']).toEqual(to('101'));
     expect(state().refused['a']?.problem.status).toBe(409);
   });
 

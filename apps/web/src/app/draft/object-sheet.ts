@@ -10,6 +10,15 @@ import type { Schema } from 'joi';
 import { draftedNow } from './drafted-now';
 import { objectEditsActions, objectEditsFeature, type Drafted } from './object-edits.feature';
 
+/** True where content can be read and computed with, though a name may still be missing. */
+export function isReadable<Content>(schema: Schema<Content>, content: unknown): boolean {
+  const reading = check<Content>(schema, content);
+  return reading.ok || reading.problems.every(({ path }) => NAMES.has(path));
+}
+
+/** What is said in words alone. */
+const NAMES: ReadonlySet<string> = new Set(['name', 'words']);
+
 /** An object of the setup as published and as a draft would have it. */
 export interface ObjectView<Content> {
   readonly id: string;
@@ -21,6 +30,8 @@ export interface ObjectView<Content> {
 export interface ObjectSheet<Content> {
   /** What the fields show: the draft's, else the published, else what it begins as; null unread. */
   readonly content: Signal<Content | null>;
+  /** The same where it can be read and computed with: only names may be missing. Null elsewhere. */
+  readonly readable: Signal<Content | null>;
   /** How it stands, in words: "as published". */
   readonly state: Signal<string>;
   /** What is wrong with it, by path: found here as it is typed, or told by the server. */
@@ -63,6 +74,10 @@ export function objectSheet<Kind extends SetupObjectKind>({
     const edited = now.edited ? (now.content as Content | null) : null;
     return edited ?? found.published ?? beginning();
   });
+  const readable = computed((): Content | null => {
+    const shown = content();
+    return shown && isReadable(schema, shown) ? shown : null;
+  });
   const state = computed(() => {
     const now = drafted();
     const isPublished = view()?.published != null;
@@ -91,6 +106,7 @@ export function objectSheet<Kind extends SetupObjectKind>({
   };
   return {
     content,
+    readable,
     state,
     problems,
     wrong: (path) => problems().get(path) ?? null,

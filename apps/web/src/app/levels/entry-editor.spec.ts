@@ -119,15 +119,16 @@ describe('the editor of one entry', () => {
     await screen.choose('What is done', 'by the price');
     await screen.press('Add a band');
     const bands = () => (now.adjusting.kind === 'byPrice' ? now.adjusting.bands : []);
-    expect(bands().map(({ from }) => from)).toEqual(['0', '10']);
+    expect(bands()[1]).toEqual({ from: '', adjustment: { kind: 'percent', percent: '' } });
     await screen.press('Add a band');
-    expect(bands().map(({ from }) => from)).toEqual(['0', '10', '20']);
+    expect(bands().map(({ from }) => from)).toEqual(['0', '', '']);
     await screen.press('Remove the band');
-    expect(bands().map(({ from }) => from)).toEqual(['10', '20']);
+    expect(bands().map(({ from }) => from)).toEqual(['', '']);
+    // the first band left says nothing yet
     await screen.choose('What is done', 'a percentage');
     expect(now.adjusting).toEqual({
       kind: 'plain',
-      adjustment: { kind: 'percent', percent: '-10' },
+      adjustment: { kind: 'percent', percent: '' },
     });
   });
 
@@ -137,12 +138,12 @@ describe('the editor of one entry', () => {
     await screen.choose('What is done', 'by the unit cost');
     await screen.press('Add a band');
     await screen.choose('What is done from 0', 'a markup');
-    await screen.choose('What is done from 10', 'a price set');
+    await screen.choose('What is done from ', 'a price set');
     expect(now.adjusting).toEqual({
       kind: 'byCost',
       bands: [
-        { from: '0', adjustment: { kind: 'markup', percent: '25' } },
-        { from: '10', adjustment: { kind: 'set', price: '0', unit: null } },
+        { from: '0', adjustment: { kind: 'markup', percent: '' } },
+        { from: '', adjustment: { kind: 'set', price: '', unit: null } },
       ],
     });
   });

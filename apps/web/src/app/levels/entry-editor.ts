@@ -5,7 +5,7 @@ import type {
   LevelSummary,
   RoundingForm,
 } from '@honest-ledger/contracts';
-import { add, decimal, fromInteger, print, type Reach } from '@honest-ledger/engine';
+import type { Reach } from '@honest-ledger/engine';
 import { Store } from '@ngrx/store';
 import { ReachChoice } from '../reference/reach-choice';
 import { referenceFeature } from '../reference/reference.feature';
@@ -17,6 +17,7 @@ import {
   doingsFrom,
   startAdjusting,
   startAdjustment,
+  UNSAID,
   startBasis,
   waysFrom,
   withBasis,
@@ -117,11 +118,11 @@ export class EntryEditor {
     this.changed.emit((entry) => ({ ...entry, rounding }));
   }
 
+  /** From where on, and how much, is still to be typed. */
   protected addBand(): void {
     this.withBands((bands) => {
-      const last = bands.at(-1);
-      const adjustment = last?.adjustment ?? startAdjustment('percent', undefined);
-      return [...bands, { from: nextThreshold(last?.from), adjustment }];
+      const kind = bands.at(-1)?.adjustment.kind ?? 'percent';
+      return [...bands, { from: UNSAID, adjustment: startAdjustment(kind, undefined) }];
     });
   }
 
@@ -139,8 +140,3 @@ export class EntryEditor {
 }
 
 type Bands = Extract<LevelEntryForm['adjusting'], { kind: 'byPrice' }>['bands'];
-
-/** Ten above the threshold before: a first figure to type over. */
-function nextThreshold(last: string | undefined): string {
-  return print(add(decimal(last ?? '0'), fromInteger(10)));
-}

@@ -17,7 +17,6 @@ import {
   type RoundingForm,
 } from '@honest-ledger/contracts';
 import { Store } from '@ngrx/store';
-import { categoriesFeature } from '../catalogue/categories.feature';
 import { namesOfThings } from '../reference/names';
 import { referenceFeature } from '../reference/reference.feature';
 import { mayDo } from '../session/may-do';
@@ -72,7 +71,6 @@ export class LevelEditor implements OnDestroy {
   private readonly router = inject(Router);
   /** Why a copy was not begun. */
   protected readonly copyProblem = signal<string | null>(null);
-  private readonly categories = this.store.selectSignal(categoriesFeature.selectPlaced);
   private readonly reference = this.store.selectSignal(referenceFeature.selectReference);
   protected readonly level = this.store.selectSignal(levelsFeature.selectLevel);
   protected readonly mayEdit = mayDo('editSetup');
@@ -157,8 +155,7 @@ export class LevelEditor implements OnDestroy {
   }
 
   protected addEntry(): void {
-    const codes = this.categories().map(({ code }) => code);
-    this.change((content) => withNewEntry(content, crypto.randomUUID(), codes));
+    this.change((content) => withNewEntry(content, crypto.randomUUID()));
   }
 
   protected moveEntry(id: string, by: -1 | 1): void {

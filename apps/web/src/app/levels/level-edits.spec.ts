@@ -1,3 +1,4 @@
+import { check, levelContentSchema } from '@honest-ledger/contracts';
 import { entry, levelContent } from '../testing/levels';
 import {
   doingOf,
@@ -11,20 +12,26 @@ import {
   withEntry,
   withEntryMoved,
   withNewEntry,
+  UNSAID,
+  UNSAID_GOODS,
   withoutEntry,
 } from './level-edits';
 
 const content = levelContent({ entries: [entry('a', '-12')] });
 
 describe('edits of a level', () => {
-  it('add an entry that changes no price yet, for goods that have none', () => {
-    const two = withNewEntry(content, 'b', ['clay', 'glaze']);
-    expect(two.entries[1]).toEqual(entry('b', '0', { kind: 'category', category: 'glaze' }));
-    expect(withNewEntry(two, 'c', ['clay', 'glaze']).entries[2]?.reach).toEqual({ kind: 'all' });
+  it('add an entry whose goods and figure are still to be said: it counts nowhere', () => {
+    const two = withNewEntry(content, 'b');
+    expect(two.entries[1]).toEqual(entry('b', UNSAID, UNSAID_GOODS));
+    const reading = check(levelContentSchema, two);
+    expect(!reading.ok && reading.problems.map(({ path }) => path)).toEqual([
+      'entries[1].reach.category',
+      'entries[1].adjusting.adjustment.percent',
+    ]);
   });
 
   it('change, move and remove one entry and no other', () => {
-    const two = withNewEntry(content, 'b', ['glaze']);
+    const two = withNewEntry(content, 'b');
     const changed = withEntry(two, 'b', (one) => ({ ...one, closes: true }));
     expect(changed.entries.map(({ closes }) => closes)).toEqual([false, true]);
     expect(withEntryMoved(two, 'b', -1).entries.map(({ id }) => id)).toEqual(['b', 'a']);
@@ -33,13 +40,12 @@ describe('edits of a level', () => {
   });
 
   it('show a signed figure as off or added and store it signed', () => {
-    for (const figure of ['-12', '5', '-0.5', '0', '+0']) {
+    for (const figure of ['-12', '5', '-0.5', '0', '+0', '', '+']) {
       expect(storedFigure(shownFigure(figure)))
         .withContext(figure)
         .toBe(figure);
     }
     expect(shownFigure('-12')).toEqual({ size: '12', off: true });
-    expect(storedFigure({ size: '-12', off: false })).toBe('-12');
     expect(storedFigure({ size: '0.0', off: true })).toBe('0.0');
   });
 
@@ -48,7 +54,7 @@ describe('edits of a level', () => {
     const both = startAdjusting('percentAndAmount', adjusting);
     expect(both).toEqual({
       kind: 'plain',
-      adjustment: { kind: 'percentAndAmount', percent: '-12', amount: '0', unit: null },
+      adjustment: { kind: 'percentAndAmount', percent: '-12', amount: UNSAID, unit: null },
     });
     const banded = startAdjusting('byPrice', both);
     expect(banded.kind === 'byPrice' && banded.bands.map(({ from }) => from)).toEqual(['0']);

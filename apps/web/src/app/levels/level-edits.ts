@@ -6,7 +6,7 @@ import type {
   RoundingForm,
   TypedPriceForm,
 } from '@honest-ledger/contracts';
-import { ALWAYS, decimal, isZero, reachKey, type Basis, type Reach } from '@honest-ledger/engine';
+import { ALWAYS, type Basis, type Reach } from '@honest-ledger/engine';
 import { emptyLevel } from './levels.feature';
 
 /** The edits that the level's screen makes: each gives the whole content anew. */
@@ -20,22 +20,13 @@ export function withEntry(
   return { ...content, entries };
 }
 
-/** A new entry that changes nothing yet, for goods that no other entry is for. */
-export function withNewEntry(
-  content: LevelContent,
-  id: string,
-  categories: readonly string[],
-): LevelContent {
-  const free: Reach[] = [
-    ...categories.map((category): Reach => ({ kind: 'category', category })),
-    { kind: 'all' },
-  ];
-  const taken = new Set(content.entries.map(({ reach }) => reachKey(reach)));
+/** A new entry, whose goods and figure are still to be said. */
+export function withNewEntry(content: LevelContent, id: string): LevelContent {
   const entry: LevelEntryForm = {
     id,
-    reach: free.find((reach) => !taken.has(reachKey(reach))) ?? { kind: 'all' },
+    reach: UNSAID_GOODS,
     basis: { kind: 'basePrice' },
-    adjusting: { kind: 'plain', adjustment: { kind: 'percent', percent: '0' } },
+    adjusting: { kind: 'plain', adjustment: { kind: 'percent', percent: UNSAID } },
     rounding: null,
     closes: false,
   };
@@ -54,6 +45,12 @@ export function withEntryMoved(content: LevelContent, id: string, by: -1 | 1): L
   const entries = content.entries.with(from, other).with(from + by, entry);
   return { ...content, entries };
 }
+
+/** A figure that is still to be typed: until then the object it is of is incomplete and counts nowhere. */
+export const UNSAID = '';
+
+/** Goods that are still to be chosen. */
+export const UNSAID_GOODS: Reach = { kind: 'category', category: UNSAID };
 
 /** Reaches as a choice begins them; what they name is still to be picked. */
 export function startReach(kind: string, category: string): Reach | null {
@@ -144,8 +141,8 @@ export function startAdjustment(
   kind: AdjustmentForm['kind'],
   old: AdjustmentForm | undefined,
 ): AdjustmentForm {
-  const percent = old && 'percent' in old ? old.percent : '0';
-  const amount = old && 'amount' in old ? old.amount : '0';
+  const percent = old && 'percent' in old ? old.percent : UNSAID;
+  const amount = old && 'amount' in old ? old.amount : UNSAID;
   const unit = old && 'unit' in old ? old.unit : null;
   switch (kind) {
     case 'percent':
@@ -155,12 +152,12 @@ export function startAdjustment(
     case 'percentAndAmount':
       return { kind, percent, amount, unit };
     case 'set':
-      return { kind, price: old?.kind === 'set' ? old.price : '0', unit };
+      return { kind, price: old?.kind === 'set' ? old.price : UNSAID, unit };
     case 'multiplier':
-      return { kind, factor: old?.kind === 'multiplier' ? old.factor : '2' };
+      return { kind, factor: old?.kind === 'multiplier' ? old.factor : UNSAID };
     case 'markup':
     case 'margin':
-      return { kind, percent: isMarkedUp(old) ? old.percent : '25' };
+      return { kind, percent: isMarkedUp(old) ? old.percent : UNSAID };
   }
 }
 
@@ -174,7 +171,7 @@ function isMarkedUp(
 export function withBasis(entry: LevelEntryForm, basis: Basis): LevelEntryForm {
   if (basis.kind === 'cost') return { ...entry, basis };
   const onPrices = (adjustment: AdjustmentForm): AdjustmentForm =>
-    OF_COSTS.has(adjustment.kind) ? { kind: 'percent', percent: '0' } : adjustment;
+    OF_COSTS.has(adjustment.kind) ? { kind: 'percent', percent: UNSAID } : adjustment;
   const { adjusting } = entry;
   return {
     ...entry,
@@ -202,19 +199,20 @@ export interface ShownFigure {
 }
 
 export function shownFigure(figure: string): ShownFigure {
-  const off = figure.startsWith('-') || (isNothing(figure) && !figure.startsWith('+'));
+  const isOpen = figure === UNSAID || isNothing(figure);
+  const off = figure.startsWith('-') || (isOpen && !figure.startsWith('+'));
   return { size: figure.replace(/^[+-]/, ''), off };
 }
 
-/** Typing a minus overrules the choice between off and added. Nothing added is kept as "+0". */
+/** Nothing added is kept as "+0", and a figure that is still to be typed and will be added as "+". */
 export function storedFigure({ size, off }: ShownFigure): string {
   const plain = size.replace(/^[+-]/, '');
   if (isNothing(plain)) return off ? plain : `+${plain}`;
-  return off || size.startsWith('-') ? `-${plain}` : plain;
+  return off ? `-${plain}` : plain;
 }
 
 function isNothing(figure: string): boolean {
-  return isZero(decimal(figure));
+  return !/[1-9]/.test(figure);
 }
 
 /** A rounding rule as a choice begins it, with as much of what is there as fits. */

@@ -1,13 +1,16 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import type { LevelContent } from '@honest-ledger/contracts';
+import { levelContentSchema, type LevelContent } from '@honest-ledger/contracts';
 import { levelSentence } from '@honest-ledger/engine';
+import { isReadable } from '../draft/object-sheet';
+import { ReadBack } from '../draft/read-back';
 import { namesOfThings } from '../reference/names';
 import { unbroken, writer } from '../shared/numbers';
 
 /** A level read back as one sentence, made from its data. */
 @Component({
   selector: 'hl-level-sentence',
-  template: '<p class="sentence">{{ sentence() }}</p>',
+  imports: [ReadBack],
+  template: '<hl-read-back [sentence]="sentence()" />',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class LevelSentence {
@@ -15,6 +18,8 @@ export class LevelSentence {
 
   private readonly names = namesOfThings();
   protected readonly sentence = computed(() =>
-    unbroken(levelSentence(this.level(), this.names(), writer)),
+    isReadable(levelContentSchema, this.level())
+      ? unbroken(levelSentence(this.level(), this.names(), writer))
+      : null,
   );
 }

@@ -11,6 +11,7 @@ import { shownFigure, storedFigure } from './level-edits';
       [label]="label()"
       [value]="shown().size"
       [problem]="problem()"
+      unsigned="Type it without a sign, and say off or added"
       (changed)="resize($event)"
     />
     <span class="sign">{{ sign() }}</span>

@@ -2,7 +2,6 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, output } f
 import type { ItemRow } from '@honest-ledger/contracts';
 import type { Reach } from '@honest-ledger/engine';
 import { Store } from '@ngrx/store';
-import { categoriesFeature } from '../catalogue/categories.feature';
 import { CategoryChoice } from '../catalogue/category-choice';
 import { ItemPicker } from '../catalogue/item-picker';
 import { startReach } from '../levels/level-edits';
@@ -98,7 +97,6 @@ export class ReachChoice {
   readonly changed = output<Reach>();
 
   private readonly store = inject(Store);
-  private readonly categories = this.store.selectSignal(categoriesFeature.selectPlaced);
   protected readonly reference = this.store.selectSignal(referenceFeature.selectReference);
   protected readonly kinds = KINDS;
   protected readonly itemKinds = ITEM_KIND_CHOICES;
@@ -108,7 +106,7 @@ export class ReachChoice {
 
   protected chooseKind({ target }: Event): void {
     if (!(target instanceof HTMLSelectElement)) return;
-    const reach = startReach(target.value, this.category() ?? this.categories()[0]?.code ?? '');
+    const reach = startReach(target.value, this.category() ?? '');
     if (reach) this.changed.emit(reach);
   }
 

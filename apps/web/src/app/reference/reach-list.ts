@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
 import type { Reach } from '@honest-ledger/engine';
+import { UNSAID_GOODS } from '../levels/level-edits';
 import { ReachChoice } from './reach-choice';
 
 /** Goods of several kinds, each chosen by itself. */
@@ -51,7 +52,7 @@ export class ReachList {
   }
 
   protected add(): void {
-    this.changed.emit([...this.reaches(), { kind: 'all' }]);
+    this.changed.emit([...this.reaches(), UNSAID_GOODS]);
   }
 
   protected set(place: number, reach: Reach): void {

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
 import type { GroupEffect, Printed, UnitsOf } from '@honest-ledger/engine';
+import { UNSAID, UNSAID_GOODS } from '../levels/level-edits';
 import { FigureField } from '../shared/figure-field';
 import { UnitsEditor } from './units-editor';
 
@@ -81,8 +82,8 @@ export class BundleEditor {
   }
 
   protected add(): void {
-    const price = this.effect().total === null ? '0' : null;
-    this.setParts([...this.effect().parts, { quantity: 1, reaches: [{ kind: 'all' }], price }]);
+    const price = this.effect().total === null ? UNSAID : null;
+    this.setParts([...this.effect().parts, { quantity: 1, reaches: [UNSAID_GOODS], price }]);
   }
 
   protected remove(place: number): void {
@@ -93,10 +94,10 @@ export class BundleEditor {
   protected choose({ target }: Event): void {
     if (!(target instanceof HTMLSelectElement)) return;
     const { parts } = this.effect();
-    const priced = parts.map((part) => ({ ...part, price: part.price ?? '0' }));
+    const priced = parts.map((part) => ({ ...part, price: part.price ?? UNSAID }));
     this.changed.emit(
       target.value === 'total'
-        ? { kind: 'bundle', parts, total: '0' }
+        ? { kind: 'bundle', parts, total: UNSAID }
         : { kind: 'bundle', parts: priced, total: null },
     );
   }

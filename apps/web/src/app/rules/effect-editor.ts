@@ -197,9 +197,12 @@ export class EffectEditor {
   readonly problems = input.required<ReadonlyMap<string, string>>();
   readonly changed = output<RuleEffectForm>();
 
-  private readonly published = inject(Store).selectSignal(referenceFeature.selectPublishedLevels);
+  private readonly reference = inject(Store).selectSignal(referenceFeature.selectReference);
+  /** Those of the draft, too: they are published together. */
   protected readonly levels = computed(() =>
-    this.published().map(({ id, content: { name } }) => ({ code: id, name })),
+    this.reference()
+      .levels.filter(({ state }) => state !== 'withdrawn')
+      .map(({ id, content: { name } }) => ({ code: id, name })),
   );
   protected readonly kinds = KINDS;
   protected readonly bases = PRICE_BASES;

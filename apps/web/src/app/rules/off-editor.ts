@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import type { Printed, UnitOffer } from '@honest-ledger/engine';
-import { shownFigure, storedFigure } from '../levels/level-edits';
+import { shownFigure, storedFigure, UNSAID } from '../levels/level-edits';
 import { FigureField } from '../shared/figure-field';
 
 type Offer = Printed<UnitOffer>;
@@ -25,6 +25,7 @@ const KINDS: readonly (readonly [Offer['kind'], string])[] = [
       [label]="off().kind === 'percent' ? 'Percent off' : 'Amount'"
       [value]="shown()"
       [problem]="problem()"
+      [unsigned]="off().kind === 'set' ? null : 'Type how much is taken off, without a sign'"
       (changed)="resize($event)"
     />
     <span>{{ off().kind === 'percent' ? '%' : currency() }}</span>
@@ -59,7 +60,7 @@ export class OffEditor {
   protected choose({ target }: Event): void {
     if (!(target instanceof HTMLSelectElement)) return;
     const kind = KINDS.find(([one]) => one === target.value)?.[0];
-    if (kind) this.emit(kind, kind === 'percent' ? '10' : '1');
+    if (kind) this.emit(kind, UNSAID);
   }
 
   protected resize(size: string): void {

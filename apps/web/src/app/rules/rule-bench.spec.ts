@@ -3,9 +3,9 @@ import type { AskedTest, Printed } from '@honest-ledger/engine';
 import type { Type } from '@angular/core';
 import { itemRow } from '../testing/goods';
 import { problemBody, showScreen, type ShownScreen } from '../testing/screens';
+import { wholeRule } from '../testing/contents';
 import { AllRulesBench } from './all-rules-bench';
 import { RuleBench } from './rule-bench';
-import { emptyRule } from './rule-edits';
 
 const ID = '00000000-0000-4000-8000-000000000001';
 
@@ -22,7 +22,7 @@ describe('the bench of rules', () => {
   };
 
   it('tries a rule on a quote, line by line, with each test and what is there', async () => {
-    await show(RuleBench, { id: ID, content: emptyRule('EUR') });
+    await show(RuleBench, { id: ID, content: wholeRule('EUR') });
     const choice = screen.host.querySelector<HTMLSelectElement>('[aria-label="What to try it on"]');
     choice?.dispatchEvent(new Event('focus'));
     await screen.settle(0);

@@ -2,9 +2,9 @@ import type { RuleContent, RuleSummary } from '@honest-ledger/contracts';
 import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
 import { showScreen, signedIn, type ShownScreen } from '../testing/screens';
+import { wholeRule } from '../testing/contents';
 import { calendarRows, dayLater, daysFrom, hoursWords, mostAtOnce } from './calendar-days';
 import { RuleCalendar } from './rule-calendar';
-import { emptyRule } from './rule-edits';
 import { rulesEffects } from './rules.effects';
 import { rulesFeature } from './rules.feature';
 
@@ -12,10 +12,10 @@ const rule = (name: string, changes: Partial<RuleContent> = {}): RuleSummary => 
   id: name,
   state: 'published',
   snag: null,
-  content: { ...emptyRule('EUR'), name, ...changes },
+  content: { ...wholeRule('EUR'), name, ...changes },
 });
 const validity = (changes: Partial<RuleContent['validity']>): Partial<RuleContent> => ({
-  validity: { ...emptyRule('EUR').validity, ...changes },
+  validity: { ...wholeRule('EUR').validity, ...changes },
 });
 const EVENINGS = rule(
   'Evenings',

@@ -2,9 +2,10 @@ import type { RuleContent, RuleView } from '@honest-ledger/contracts';
 import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
 import { problemBody, showScreen, signedIn, type ShownScreen } from '../testing/screens';
+import { UNSAID_GOODS } from '../levels/level-edits';
+import { edited, wholeRule } from '../testing/contents';
 import {
   copyOf,
-  emptyRule,
   startComparison,
   startEffect,
   startTest,
@@ -20,7 +21,7 @@ import { rulesFeature } from './rules.feature';
 
 const ID = '00000000-0000-4000-8000-000000000001';
 const GLAZES: RuleContent = {
-  ...emptyRule('EUR'),
+  ...wholeRule('EUR'),
   name: 'Spring glaze week',
   when: {
     kind: 'all',
@@ -53,13 +54,7 @@ describe('a rule on its screen', () => {
     }
   }
   /** The rule as it was sent to be kept. */
-  const sent = async (): Promise<RuleContent> => {
-    const body = (await screen.answer('PUT', `/api/edits/rule/${ID}`, {
-      revision: 1,
-      draft: 'd',
-    })) as { content: RuleContent };
-    return body.content;
-  };
+  const sent = (): Promise<RuleContent> => edited(screen, { kind: 'rule', key: ID });
 
   it('reads back as one sentence', async () => {
     await open({});
@@ -88,7 +83,8 @@ describe('a rule on its screen', () => {
     await screen.press('Add a group');
     const grouped = (await sent()).when;
     expect('of' in grouped && grouped.of[2]?.kind).toBe('any');
-    expect(screen.text()).toContain('the item is everything');
+    // a group begins with goods that are still to be chosen, so the rule is not complete
+    expect(screen.text()).toContain('Not complete yet. It counts nowhere');
     screen.server.match(() => true);
   });
 
@@ -103,7 +99,7 @@ describe('a rule on its screen', () => {
       kind: 'all',
       of: [
         { kind: 'segment', segments: ['schools'] },
-        { kind: 'goods', reaches: [{ kind: 'all' }] },
+        { kind: 'goods', reaches: [UNSAID_GOODS] },
       ],
     });
     screen.server.match(() => true);
@@ -172,20 +168,20 @@ describe('a rule on its screen', () => {
     const percent = (await sent()).effect;
     expect(percent.kind === 'percent' && percent.of).toBe('basePrice');
     await screen.choose('What is done', 'an amount on the line');
+    expect((await sent()).effect).toEqual({ kind: 'flat', amount: '', every: null });
+    await screen.type('Amount', '1');
     await sent();
     await screen.type('For every so many', '4');
     expect((await sent()).effect).toEqual({ kind: 'flat', amount: '-1', every: '4' });
     await screen.choose('What is done', 'a unit price');
-    expect((await sent()).effect.kind).toBe('set');
+    expect((await sent()).effect).toEqual({ kind: 'set', price: '', unit: null, raises: false });
     screen.server.match(() => true);
   });
 
   it('gives units for others, sells goods together, and takes off the document', async () => {
     await open({});
     await screen.choose('What is done', 'units for others that are bought');
-    expect(screen.text()).toContain(
-      'for every 2 of everything, 1 of everything free, the cheapest given',
-    );
+    expect(screen.text()).toContain('Not complete yet. It counts nowhere');
     await sent();
     await screen.type('How many are bought', '3');
     await sent();
@@ -212,7 +208,7 @@ describe('a rule on its screen', () => {
     ]);
     await screen.choose('How the bundle is priced', 'each at its own price');
     const each = (await sent()).effect;
-    expect(each.kind === 'bundle' && each.parts.map(({ price }) => price)).toEqual(['0', '0', '0']);
+    expect(each.kind === 'bundle' && each.parts.map(({ price }) => price)).toEqual(['', '', '']);
     await screen.choose('What is done', 'something off the whole document');
     await sent();
     await screen.type('Percent off', '2.5');
@@ -261,6 +257,9 @@ describe('a rule on its screen', () => {
   it('says beside a part what is wrong, found here or told by the server', async () => {
     await open({});
     await screen.type('Name', '');
+    expect(screen.text()).toContain('Give the rule a name');
+    screen.server.expectNone(`/api/edits/rule/${ID}`); // what is not whole is not sent
+    await screen.type('Name', 'Autumn glaze week');
     await screen.answer(
       'PUT',
       `/api/edits/rule/${ID}`,
@@ -269,7 +268,6 @@ describe('a rule on its screen', () => {
       }),
       422,
     );
-    expect(screen.text()).toContain('Give the rule a name');
     expect(screen.text()).toContain('There is no category clay');
     screen.server.match(() => true);
   });
@@ -341,8 +339,8 @@ describe('the edits of a rule', () => {
     const spend = start('countSpend', start('quantity', { kind: 'goods', reaches: [] }));
     expect(spend).toEqual({
       kind: 'number',
-      fact: { kind: 'count', of: 'spend', reaches: [{ kind: 'all' }] },
-      comparison: { kind: 'atLeast', value: '1' },
+      fact: { kind: 'count', of: 'spend', reaches: [UNSAID_GOODS] },
+      comparison: { kind: 'atLeast', value: '' },
     });
   });
 
@@ -350,11 +348,11 @@ describe('the edits of a rule', () => {
     const between = startComparison('between', { kind: 'atLeast', value: '3' });
     expect(between).toEqual({ kind: 'between', value: '3', to: '3' });
     expect(startComparison('lessThan', between)).toEqual({ kind: 'lessThan', value: '3' });
-    const percent = emptyRule('EUR').effect;
+    const percent = wholeRule('EUR').effect;
     expect(startEffect('percent', percent)).toBe(percent);
     expect(startEffect('amountEach', percent)).toEqual({
       kind: 'amountEach',
-      amount: '-1',
+      amount: '',
       unit: null,
       startsFrom: 'running',
     });

@@ -4,6 +4,7 @@ import { ruleContentSchema } from '@honest-ledger/contracts';
 import { neverHolds, NO_LIMITS, ruleSentence, type RuleLimits } from '@honest-ledger/engine';
 import { Store } from '@ngrx/store';
 import { EditRefusal } from '../draft/edit-refusal';
+import { ReadBack } from '../draft/read-back';
 import { EditSteps } from '../draft/edit-steps';
 import { objectSheet } from '../draft/object-sheet';
 import { CodeChoice } from '../reference/code-choice';
@@ -41,6 +42,7 @@ const STARTS = ['byItself', 'code', 'byHand'] as const;
     EffectEditor,
     FigureField,
     Notice,
+    ReadBack,
     OutletChoice,
     RouterLink,
     RuleBench,
@@ -76,18 +78,18 @@ export class RuleEditor {
   protected readonly state = this.sheet.state;
   /** What keeps the rule from being kept, and the tests that contradict another. */
   protected readonly problems = computed((): ReadonlyMap<string, string> => {
-    const content = this.content();
+    const content = this.sheet.readable();
     if (!content) return this.sheet.problems();
     const { when, currency } = content;
     const marks = contradictionMarks(when, currency, this.names());
     return new Map([...marks, ...this.sheet.problems()]);
   });
   protected readonly never = computed(() => {
-    const content = this.content();
+    const content = this.sheet.readable();
     return content !== null && neverHolds(content.when);
   });
   protected readonly sentence = computed(() => {
-    const content = this.content();
+    const content = this.sheet.readable();
     return content && unbroken(ruleSentence(content, this.names(), writer));
   });
   protected readonly currencies = computed(() =>

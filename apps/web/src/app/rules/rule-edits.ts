@@ -10,9 +10,9 @@ import {
   NO_LIMITS,
   type Circumstances,
   type NumberFact,
-  type Reach,
   type WordFact,
 } from '@honest-ledger/engine';
+import { UNSAID, UNSAID_GOODS } from '../levels/level-edits';
 
 /** The edits that a rule's screen makes: each gives the whole content anew. */
 
@@ -26,8 +26,8 @@ export function emptyRule(currency: string): RuleContent {
     validity: { days: { from: null, until: null }, weekdays: null, times: null },
     outlets: null,
     starts: { kind: 'byItself' },
-    when: { kind: 'all', of: [{ kind: 'goods', reaches: [{ kind: 'all' }] }] },
-    effect: { kind: 'percent', percent: '-10', of: 'running', startsFrom: 'running' },
+    when: { kind: 'all', of: [{ kind: 'goods', reaches: [UNSAID_GOODS] }] },
+    effect: { kind: 'percent', percent: UNSAID, of: 'running', startsFrom: 'running' },
     together: true,
     stops: false,
     limits: NO_LIMITS,
@@ -153,7 +153,7 @@ export function startTest(
   const figure = (fact: NumberFact): TestForm => ({
     kind: 'number',
     fact,
-    comparison: old.kind === 'number' ? old.comparison : { kind: 'atLeast', value: '1' },
+    comparison: old.kind === 'number' ? old.comparison : { kind: 'atLeast', value: UNSAID },
   });
   const word = (fact: WordFact): TestForm => ({
     kind: 'word',
@@ -162,9 +162,7 @@ export function startTest(
   });
   const counted = (of: 'quantity' | 'spend' | 'lines'): TestForm => {
     const reaches =
-      old.kind === 'number' && old.fact.kind === 'count'
-        ? old.fact.reaches
-        : [{ kind: 'all' as const }];
+      old.kind === 'number' && old.fact.kind === 'count' ? old.fact.reaches : [UNSAID_GOODS];
     return figure({ kind: 'count', of, reaches });
   };
   const attribute = attributes.find((one) => attributeSubject(one) === subject);
@@ -176,7 +174,7 @@ export function startTest(
   }
   switch (subject) {
     case 'goods':
-      return { kind: 'goods', reaches: [{ kind: 'all' }] };
+      return { kind: 'goods', reaches: [UNSAID_GOODS] };
     case 'segment':
       return { kind: 'segment', segments: [] };
     case 'customer':
@@ -226,32 +224,30 @@ export function startComparison(kind: ComparisonForm['kind'], old: ComparisonFor
     : { kind, value: old.value };
 }
 
-const EVERYTHING: readonly Reach[] = [{ kind: 'all' }];
-
 /** Another thing that is done. */
 export function startEffect(kind: RuleEffectForm['kind'], old: RuleEffectForm): RuleEffectForm {
   if (kind === old.kind) return old;
   const startsFrom = 'startsFrom' in old ? old.startsFrom : 'running';
   switch (kind) {
     case 'percent':
-      return { kind, percent: '-10', of: 'running', startsFrom };
+      return { kind, percent: UNSAID, of: 'running', startsFrom };
     case 'amountEach':
-      return { kind, amount: '-1', unit: null, startsFrom };
+      return { kind, amount: UNSAID, unit: null, startsFrom };
     case 'set':
-      return { kind, price: '0', unit: null, raises: false };
+      return { kind, price: UNSAID, unit: null, raises: false };
     case 'level':
       return { kind, level: '', raises: false };
     case 'ownPrices':
       return { kind, prices: [], raises: false };
     case 'flat':
     case 'spread':
-      return { kind, amount: 'amount' in old ? old.amount : '-1', every: null };
+      return { kind, amount: 'amount' in old ? old.amount : UNSAID, every: null };
     case 'buyAndGet':
       return {
         kind,
-        buy: { quantity: 2, reaches: EVERYTHING },
-        get: { quantity: 1, reaches: EVERYTHING },
-        offer: { kind: 'percent', percent: '-100' },
+        buy: { quantity: 2, reaches: [UNSAID_GOODS] },
+        get: { quantity: 1, reaches: [UNSAID_GOODS] },
+        offer: { kind: 'percent', percent: UNSAID },
         dearest: false,
         most: null,
       };
@@ -259,16 +255,16 @@ export function startEffect(kind: RuleEffectForm['kind'], old: RuleEffectForm): 
       return {
         kind,
         parts: [
-          { quantity: 1, reaches: EVERYTHING, price: null },
-          { quantity: 1, reaches: EVERYTHING, price: null },
+          { quantity: 1, reaches: [UNSAID_GOODS], price: null },
+          { quantity: 1, reaches: [UNSAID_GOODS], price: null },
         ],
-        total: '0',
+        total: UNSAID,
       };
     case 'subtotal':
     case 'shipping':
-      return { kind, off: { kind: 'percent', percent: '-10' } };
+      return { kind, off: { kind: 'percent', percent: UNSAID } };
     case 'charge':
-      return { kind, amount: '1' };
+      return { kind, amount: UNSAID };
   }
 }
 

@@ -4,6 +4,7 @@ import { savedConditionContentSchema, type SavedConditionContent } from '@honest
 import { neverHolds } from '@honest-ledger/engine';
 import { Store } from '@ngrx/store';
 import { EditRefusal } from '../draft/edit-refusal';
+import { ReadBack } from '../draft/read-back';
 import { EditSteps } from '../draft/edit-steps';
 import { objectSheet } from '../draft/object-sheet';
 import { conditionSentence } from '../draft/object-words';
@@ -15,17 +16,18 @@ import { TextField } from '../shared/text-field';
 import { whenChanged } from '../shared/when-changed';
 import { ConditionEditor } from './condition-editor';
 import { conditionsActions, conditionsFeature } from './conditions.feature';
+import { UNSAID_GOODS } from '../levels/level-edits';
 import { contradictionMarks } from './contradiction-marks';
 
 const BEGINNING: SavedConditionContent = {
   name: '',
-  when: { kind: 'all', of: [{ kind: 'goods', reaches: [{ kind: 'all' }] }] },
+  when: { kind: 'all', of: [{ kind: 'goods', reaches: [UNSAID_GOODS] }] },
 };
 
 /** A condition that is saved under a name, in a draft: every rule that names it follows. */
 @Component({
   selector: 'hl-saved-condition-editor',
-  imports: [ConditionEditor, EditRefusal, EditSteps, Notice, RouterLink, TextField],
+  imports: [ConditionEditor, EditRefusal, EditSteps, Notice, ReadBack, RouterLink, TextField],
   template: `
     @if (found().problem; as problem) {
       <hl-notice [problem]="problem" (retried)="open()" />
@@ -51,7 +53,7 @@ const BEGINNING: SavedConditionContent = {
       </header>
       <hl-edit-refusal [key]="id()" />
       <section>
-        <p class="sentence">{{ sentence() }}</p>
+        <hl-read-back [sentence]="sentence()" />
         @if (never()) {
           <p class="attention">△ As it stands it never holds.</p>
         }
@@ -109,16 +111,16 @@ export class SavedConditionEditor {
     beginning: () => this.found().value?.copied ?? BEGINNING,
   });
   protected readonly sentence = computed(() => {
-    const content = this.sheet.content();
+    const content = this.sheet.readable();
     return content && unbroken(conditionSentence(content, this.names(), writer));
   });
   protected readonly problems = computed((): ReadonlyMap<string, string> => {
-    const when = this.sheet.content()?.when;
+    const when = this.sheet.readable()?.when;
     const marks = when ? contradictionMarks(when, '', this.names()) : [];
     return new Map([...marks, ...this.sheet.problems()]);
   });
   protected readonly never = computed(() => {
-    const content = this.sheet.content();
+    const content = this.sheet.readable();
     return content !== null && neverHolds(content.when);
   });
 

@@ -1,6 +1,7 @@
 import type { ConditionView, SavedConditionContent } from '@honest-ledger/contracts';
 import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
+import { edited } from '../testing/contents';
 import { showScreen, signedIn, type ShownScreen } from '../testing/screens';
 import { ConditionList } from './condition-list';
 import { conditionsEffects } from './conditions.effects';
@@ -30,13 +31,7 @@ describe('a saved condition on its screen', () => {
       await screen.answer('GET', `/api/conditions/${ID}`, found);
     }
   }
-  const sent = async (): Promise<SavedConditionContent> => {
-    const body = (await screen.answer('PUT', `/api/edits/condition/${ID}`, {
-      revision: 1,
-      draft: 'd',
-    })) as { content: SavedConditionContent };
-    return body.content;
-  };
+  const sent = (): Promise<SavedConditionContent> => edited(screen, { kind: 'condition', key: ID });
 
   it('reads back as one sentence, and is renamed', async () => {
     await open({});

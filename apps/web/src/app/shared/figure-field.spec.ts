@@ -40,6 +40,45 @@ describe('a field for a figure', () => {
     expect(changes).toEqual([]);
   });
 
+  it('has all of it chosen when it is entered, by key or by click, so that typing replaces it', () => {
+    document.body.append(fixture.nativeElement as HTMLElement);
+    input.focus();
+    const chosen = () => [input.selectionStart, input.selectionEnd];
+    expect(chosen()).toEqual([0, 4]);
+    input.blur();
+    const click = new MouseEvent('mousedown', { cancelable: true });
+    input.dispatchEvent(click);
+    expect([click.defaultPrevented, document.activeElement === input]).toEqual([true, true]);
+    expect(chosen()).toEqual([0, 4]);
+    // a second click sets the cursor
+    const second = new MouseEvent('mousedown', { cancelable: true });
+    input.dispatchEvent(second);
+    expect(second.defaultPrevented).toBeFalse();
+  });
+
+  it('takes no sign where the size alone is typed', async () => {
+    fixture.componentRef.setInput('unsigned', 'Type it without a sign');
+    expect(await type('-5')).toContain('Type it without a sign');
+    expect(input.value).toBe('-5');
+    expect(changes).toEqual([]);
+    expect(await type('5')).toBeNull();
+    expect(changes).toEqual(['5']);
+  });
+
+  it('that is still empty says what is wrong with that, and one that was emptied asks for a number', async () => {
+    fixture.componentRef.setInput('value', '');
+    fixture.componentRef.setInput('problem', 'Percent must be filled');
+    await fixture.whenStable();
+    const alert = () =>
+      (fixture.nativeElement as HTMLElement).querySelector('[role=alert]')?.textContent;
+    expect(alert()).toBe('Percent must be filled');
+    await type('5');
+    fixture.componentRef.setInput('value', '5');
+    await fixture.whenStable();
+    expect(await type('')).toContain('Enter a number');
+    expect(changes).toEqual(['5']);
+  });
+
   it('is silent where the same is typed again', async () => {
     await type('12.5');
     expect(changes).toEqual([]);

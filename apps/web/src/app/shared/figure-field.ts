@@ -27,6 +27,8 @@ import { numberProblem, readNumber, typedNumber } from './numbers';
       [attr.aria-invalid]="message() !== null"
       [attr.title]="message()"
       [value]="text()"
+      (focus)="field.select()"
+      (mousedown)="take($event)"
       (input)="text.set(field.value)"
       (change)="commit()"
       (keydown.enter)="enter()"
@@ -60,6 +62,8 @@ export class FigureField {
   readonly label = input.required<string>();
   /** What is wrong with it, found elsewhere. */
   readonly problem = input<string | null>(null);
+  /** What is said of a sign, where the size alone is typed; null where a figure may have one. */
+  readonly unsigned = input<string | null>(null);
   /** True where an empty field means none. */
   readonly mayBeEmpty = input(false);
   readonly changed = output<string>();
@@ -71,15 +75,33 @@ export class FigureField {
   private readonly given = linkedSignal(() => this.value());
   private readonly read = computed(() => {
     const text = this.text().trim();
-    return text === '' && this.mayBeEmpty() ? '' : readNumber(text);
+    if (text === '') return this.mayBeEmpty() ? '' : null;
+    const read = readNumber(text);
+    return this.signProblem(read) === null ? read : null;
   });
-  protected readonly message = computed(() =>
-    this.read() === null ? numberProblem(this.text().trim()) : this.problem(),
-  );
+  protected readonly message = computed(() => {
+    const text = this.text().trim();
+    if (this.read() !== null) return this.problem();
+    // a field that nothing was typed into yet says what is wrong with that
+    if (text === '' && this.given() === '') return this.problem();
+    return this.signProblem(readNumber(text)) ?? numberProblem(text);
+  });
 
   focus(): void {
     this.field().nativeElement.focus();
     this.field().nativeElement.select();
+  }
+
+  /** The first click takes all of what is there, so that what is typed takes its place. */
+  protected take(event: MouseEvent): void {
+    const field = this.field().nativeElement;
+    if (field.ownerDocument.activeElement === field) return;
+    event.preventDefault();
+    field.focus();
+  }
+
+  private signProblem(read: string | null): string | null {
+    return read?.startsWith('-') ? this.unsigned() : null;
   }
 
   /** Enter, and the field's own change after it, count once. */

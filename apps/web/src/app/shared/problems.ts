@@ -8,6 +8,8 @@ export function problemOf(error: unknown): ProblemDetails {
     if (error.status === 0) return problem(0, 'The server cannot be reached.');
     return problem(error.status, `The server answered ${String(error.status)}.`);
   }
+  // a check on this page has found it
+  if (isProblem(error)) return error;
   return problem(-1, error instanceof Error ? error.message : 'Something went wrong on this page.');
 }
 
