@@ -3,6 +3,10 @@ import { readMigrationFiles } from 'drizzle-orm/migrator';
 import { migrate } from 'drizzle-orm/node-postgres/migrator';
 import pg from 'pg';
 import * as schema from './schema/index';
+import { tryAgain } from './try-again';
+import { inTurn, type Turn } from './turns';
+
+export { postgresCode } from './try-again';
 
 export type Database = NodePgDatabase<typeof schema>;
 /** What a query runs in: a transaction or the database itself. */
@@ -65,21 +69,44 @@ async function refuseUnknown(client: pg.Client, folder: string): Promise<void> {
   }
 }
 
-const SERIALIZATION_FAILURE = '40001';
-const TRIES = 5;
+/**
+ * Runs a transaction as if it were alone, and again where PostgreSQL could not put it in order with the
+ * others.
+ * @param turn what it waits for before it begins; null where it waits for nobody
+ * @throws {Busy} where it was in others' way each time
+ */
+export function serializable<T>(
+  database: Database,
+  work: (transaction: Transaction) => Promise<T>,
+  turn: Turn | null = null,
+): Promise<T> {
+  const isolationLevel = 'serializable';
+  return tryAgain(() =>
+    turn === null
+      ? database.transaction(work, { isolationLevel })
+      : inTurn(poolOf(database), turn, (client) =>
+          drizzle(client, { schema, casing: 'snake_case' }).transaction(work, { isolationLevel }),
+        ),
+  );
+}
 
-/** Runs a transaction again where PostgreSQL could not put it in order with the others. */
-export async function serializable<T>(
+/**
+ * Runs a transaction that sees one moment of the database, and again where somebody else wrote the same
+ * rows meanwhile: for what touches rows of its own, which is most of what many people do at once.
+ * @throws {Busy} where it was in others' way each time
+ */
+export function repeatable<T>(
   database: Database,
   work: (transaction: Transaction) => Promise<T>,
 ): Promise<T> {
-  for (let left = TRIES; ; left -= 1) {
-    try {
-      return await database.transaction(work, { isolationLevel: 'serializable' });
-    } catch (error) {
-      if (left <= 1 || postgresCode(error) !== SERIALIZATION_FAILURE) throw error;
-    }
-  }
+  return tryAgain(() => database.transaction(work, { isolationLevel: 'repeatable read' }));
+}
+
+/** The connections that a database was opened with. */
+function poolOf(database: Database): pg.Pool {
+  const { $client } = database as Database & { readonly $client: unknown };
+  if ($client instanceof pg.Pool) return $client;
+  throw new Error('a turn is taken on a connection of its own, so outside a transaction');
 }
 
 /** Reads that belong together see one moment of the database. */
@@ -88,12 +115,6 @@ export function snapshot<T>(
   read: (transaction: Transaction) => Promise<T>,
 ): Promise<T> {
   return database.transaction(read, { isolationLevel: 'repeatable read' });
-}
-
-/** The code PostgreSQL gave an error, which Drizzle wraps; null where it is another error. */
-export function postgresCode(error: unknown): string | null {
-  const cause = error instanceof Error ? (error.cause ?? error) : error;
-  return cause instanceof pg.DatabaseError ? (cause.code ?? null) : null;
 }
 
 /** What PostgreSQL and the network say when a database is shut down, starting, or not there. */

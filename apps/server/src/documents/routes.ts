@@ -24,7 +24,7 @@ import {
 } from '@honest-ledger/contracts';
 import { asksForCosts } from '@honest-ledger/engine';
 import type { FastifyPluginCallback } from 'fastify';
-import { serializable, snapshot } from '../database/database';
+import { repeatable, serializable, snapshot } from '../database/database';
 import { sendPdf } from '../exports/write-pdf';
 import type { Services } from '../services';
 import { signedIn } from '../session/plugin';
@@ -33,7 +33,7 @@ import { computeAgain } from './compute-again';
 import { beginDocument, keepDocument } from './keep-document';
 import { documentToPrice, findDocuments, readDocument } from './queries';
 import { paperOf } from './paper';
-import { waitForUses } from './rule-uses';
+import { turnOfUses } from './rule-uses';
 import { takeBack } from './take-back';
 
 /** Quotes, orders and sales. Whatever is kept comes back priced: the server's prices are the ones that count. */
@@ -56,7 +56,7 @@ export const documentRoutes: FastifyPluginCallback<Services> = (app, services, d
     '/documents',
     { config: { may: 'writeDocuments' }, schema: { body: newDocumentSchema } },
     async (request, reply) => {
-      const number = await serializable(database, (transaction) =>
+      const number = await repeatable(database, (transaction) =>
         beginDocument(transaction, services, request.body, signedIn(request)),
       );
       reply.code(201);
@@ -78,7 +78,7 @@ export const documentRoutes: FastifyPluginCallback<Services> = (app, services, d
     },
     async (request) => {
       const { number } = request.params;
-      await serializable(database, (transaction) =>
+      await repeatable(database, (transaction) =>
         keepDocument(transaction, services, number, request.body, signedIn(request)),
       );
       return read(number, signedIn(request));
@@ -134,11 +134,13 @@ export const documentRoutes: FastifyPluginCallback<Services> = (app, services, d
       schema: { params: documentParams, body: advanceSchema },
     },
     async (request) => {
-      const number = await serializable(database, async (transaction) => {
-        await waitForUses(transaction);
-        const { params, body } = request;
-        return advanceDocument(transaction, services, params.number, body, signedIn(request));
-      });
+      const { params, body } = request;
+      const number = await serializable(
+        database,
+        (transaction) =>
+          advanceDocument(transaction, services, params.number, body, signedIn(request)),
+        await turnOfUses(services),
+      );
       return read(number, signedIn(request));
     },
   );
@@ -156,11 +158,12 @@ export const documentRoutes: FastifyPluginCallback<Services> = (app, services, d
       async (request) => {
         const { number } = request.params;
         const { revision } = request.body;
-        await serializable(database, async (transaction) => {
-          await waitForUses(transaction);
-          const editor = signedIn(request);
-          await takeBack(transaction, services, number, to, { revision, editor });
-        });
+        const editor = signedIn(request);
+        await serializable(
+          database,
+          (transaction) => takeBack(transaction, services, number, to, { revision, editor }),
+          await turnOfUses(services),
+        );
         return read(number, signedIn(request));
       },
     );

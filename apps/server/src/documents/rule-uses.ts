@@ -2,6 +2,9 @@ import { rulesOn, type PricedDocument, type RuleId, type RuleUses } from '@hones
 import { and, count, eq, inArray, notInArray, sql } from 'drizzle-orm';
 import type { Queries, Transaction } from '../database/database';
 import { customers, ruleUses } from '../database/schema/index';
+import type { Turn } from '../database/turns';
+import type { Services } from '../services';
+import { versionInForce } from '../versions/queries';
 import type { DocumentOnRow } from './on-row';
 
 /** A document that is priced, as far as its own uses go: those of the order it is made from are its own, too. */
@@ -42,11 +45,12 @@ export async function usesOf(
 }
 
 /**
- * Whoever counts uses does so one after the other, and reads what the others have counted. It must be
- * the first thing that a transaction does: what it reads is as of its first reading.
+ * Whoever counts uses does so one after the other, and reads what the others have counted; where no rule
+ * is limited, nobody waits.
  */
-export async function waitForUses(transaction: Transaction): Promise<void> {
-  await transaction.execute(sql`lock table ${ruleUses} in share row exclusive mode`);
+export async function turnOfUses({ database, setups }: Services): Promise<Turn | null> {
+  const { compiled } = await setups.of(database, await versionInForce(database));
+  return compiled.limitedRules.length > 0 ? 'ruleUses' : null;
 }
 
 /** Counts a use of each rule with a limit that was applied. What the order before it used is counted. */

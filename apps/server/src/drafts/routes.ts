@@ -19,7 +19,7 @@ import {
   type PublishAnswer,
 } from '@honest-ledger/contracts';
 import type { FastifyPluginCallback } from 'fastify';
-import { serializable, snapshot } from '../database/database';
+import { serializable, snapshot, type Transaction } from '../database/database';
 import type { Services } from '../services';
 import { actor } from '../session/plugin';
 import { discardEdit, keepEdit } from './keep-edit';
@@ -34,6 +34,9 @@ import { letWait, takeBack } from './wait-to-publish';
 /** Drafts, the edits they hold, and their publishing. */
 export const draftRoutes: FastifyPluginCallback<Services> = (app, services, done) => {
   const { database } = services;
+  /** Whoever writes drafts does so one after the other. */
+  const inTurn = <T>(work: (transaction: Transaction) => Promise<T>): Promise<T> =>
+    serializable(database, work, 'drafts');
 
   app.get<{ Reply: DraftRow[] }>('/drafts', { config: { may: 'look' } }, () =>
     snapshot(database, openDrafts),
@@ -47,7 +50,7 @@ export const draftRoutes: FastifyPluginCallback<Services> = (app, services, done
     '/drafts/:draft/bring-back',
     { config: { may: 'editSetup' }, schema: { params: draftParams } },
     async (request, reply) => {
-      await serializable(database, (transaction) =>
+      await inTurn((transaction) =>
         bringBack(transaction, request.params.draft, actor(request, services)),
       );
       return reply.code(204).send();
@@ -58,7 +61,7 @@ export const draftRoutes: FastifyPluginCallback<Services> = (app, services, done
     '/drafts',
     { config: { may: 'editSetup' }, schema: { body: newDraftSchema } },
     async (request, reply) => {
-      const draft = await serializable(database, (transaction) =>
+      const draft = await inTurn((transaction) =>
         openDraft(transaction, request.body.name, actor(request, services)),
       );
       reply.code(201);
@@ -85,7 +88,7 @@ export const draftRoutes: FastifyPluginCallback<Services> = (app, services, done
     '/drafts/:draft',
     { config: { may: 'editSetup' }, schema: { params: draftParams } },
     async (request, reply) => {
-      await serializable(database, (transaction) =>
+      await inTurn((transaction) =>
         discardDraft(transaction, request.params.draft, actor(request, services)),
       );
       return reply.code(204).send();
@@ -100,7 +103,7 @@ export const draftRoutes: FastifyPluginCallback<Services> = (app, services, done
       const { body } = request;
       const by = actor(request, services);
       const { at } = body;
-      const version = await serializable(database, async (transaction) => {
+      const version = await inTurn(async (transaction) => {
         if (!at) return publishDraft(transaction, services, draft, body, by);
         await letWait(transaction, draft, body, new Date(at), by);
         return null;
@@ -113,7 +116,7 @@ export const draftRoutes: FastifyPluginCallback<Services> = (app, services, done
     '/drafts/:draft/waiting',
     { config: { may: 'editSetup' }, schema: { params: draftParams } },
     async (request, reply) => {
-      await serializable(database, (transaction) =>
+      await inTurn((transaction) =>
         takeBack(transaction, request.params.draft, actor(request, services)),
       );
       return reply.code(204).send();
@@ -124,7 +127,7 @@ export const draftRoutes: FastifyPluginCallback<Services> = (app, services, done
     '/edits/:kind/:key',
     { config: { may: 'editSetup' }, schema: { params: editParams, body: keepEditSchema } },
     (request) =>
-      serializable(database, (transaction) =>
+      inTurn((transaction) =>
         keepEdit(transaction, services, request.params, request.body, actor(request, services)),
       ),
   );
@@ -133,7 +136,7 @@ export const draftRoutes: FastifyPluginCallback<Services> = (app, services, done
     '/edits/:kind/:key',
     { config: { may: 'editSetup' }, schema: { params: editParams } },
     async (request, reply) => {
-      await serializable(database, (transaction) =>
+      await inTurn((transaction) =>
         discardEdit(transaction, request.params, actor(request, services)),
       );
       return reply.code(204).send();

@@ -78,16 +78,20 @@ export async function publishWaiting(
 ): Promise<void> {
   const { database, now } = services;
   try {
-    await serializable(database, async (transaction) => {
-      await waitForPublishing(transaction);
-      const [draft] = await transaction
-        .select()
-        .from(drafts)
-        .where(and(eq(drafts.id, id), eq(drafts.state, 'waiting')));
-      if (draft?.publishAt?.toISOString() !== at || draft.publishById === null) return;
-      const actor = { id: draft.publishById, now: now() };
-      await publishEdits(transaction, services, draft, draft.publishNote ?? '', actor);
-    });
+    await serializable(
+      database,
+      async (transaction) => {
+        await waitForPublishing(transaction);
+        const [draft] = await transaction
+          .select()
+          .from(drafts)
+          .where(and(eq(drafts.id, id), eq(drafts.state, 'waiting')));
+        if (draft?.publishAt?.toISOString() !== at || draft.publishById === null) return;
+        const actor = { id: draft.publishById, now: now() };
+        await publishEdits(transaction, services, draft, draft.publishNote ?? '', actor);
+      },
+      'drafts',
+    );
   } catch (error) {
     if (!(error instanceof Problem)) throw error;
     await database

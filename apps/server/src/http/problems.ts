@@ -3,13 +3,19 @@ import type { FastifyError, FastifyInstance, FastifyReply, FastifyRequest } from
 import Joi from 'joi';
 import { STATUS_CODES } from 'node:http';
 import { isDatabaseGone, postgresCode } from '../database/database';
+import { Busy } from '../database/try-again';
 
 /** An answer that says what is wrong; thrown anywhere below a route. */
 export class Problem extends Error {
   constructor(
     readonly status: number,
     readonly detail: string,
-    readonly more: { readonly fields?: readonly FieldProblem[]; readonly current?: unknown } = {},
+    readonly more: {
+      readonly fields?: readonly FieldProblem[];
+      readonly current?: unknown;
+      /** When a later try may go well, in seconds from now. */
+      readonly retryAfter?: number;
+    } = {},
   ) {
     super(detail);
     this.name = 'Problem';
@@ -28,25 +34,35 @@ export const refused = (fields: readonly FieldProblem[]): Problem =>
 
 /** Answers every error as problem details (RFC 9457). */
 export function answerProblems(app: FastifyInstance): void {
-  app.setErrorHandler((error: FastifyError | Problem, request, reply) => {
+  app.setErrorHandler((error: FastifyError | Problem | Busy, request, reply) => {
     const problem = asProblem(error, request);
     return answer(reply, problem);
   });
 }
 
 export function answer(reply: FastifyReply, problem: Problem): FastifyReply {
+  const { retryAfter, ...more } = problem.more;
+  if (retryAfter !== undefined) reply.header('retry-after', String(retryAfter));
   const details: ProblemDetails = {
     type: 'about:blank',
     title: STATUS_CODES[problem.status] ?? 'Error',
     status: problem.status,
     detail: problem.detail,
-    ...problem.more,
+    ...more,
   };
   return reply.code(problem.status).type('application/problem+json').send(details);
 }
 
-function asProblem(error: FastifyError | Problem, request: FastifyRequest): Problem {
+function asProblem(error: FastifyError | Problem | Busy, request: FastifyRequest): Problem {
   if (error instanceof Problem) return error;
+  if (error instanceof Busy) {
+    request.log.warn({ err: error }, 'a request was in others’ way');
+    return new Problem(
+      503,
+      'Too many people are saving at this moment, so nothing was saved. It is tried again.',
+      { retryAfter: error.retryAfter },
+    );
+  }
   if (Joi.isError(error)) {
     return refused(fieldProblems(error));
   }

@@ -1,7 +1,7 @@
 import { and, asc, eq, gt, inArray } from 'drizzle-orm';
 import { isDeepStrictEqual } from 'node:util';
 import { record } from '../changes/record';
-import { postgresCode, serializable, type Transaction } from '../database/database';
+import { postgresCode, serializable, type Database, type Transaction } from '../database/database';
 import { importRows, imports } from '../database/schema/index';
 import { Problem } from '../http/problems';
 import { addJob } from '../jobs/add-job';
@@ -35,7 +35,8 @@ export async function applyImport(
 ): Promise<void> {
   const { database } = services;
   try {
-    await serializable(database, (transaction) => takeIn(transaction, services, id));
+    const work = (transaction: Transaction): Promise<void> => takeIn(transaction, services, id);
+    await serializable(database, work, (await writesDrafts(database, id)) ? 'drafts' : null);
   } catch (error) {
     if (error instanceof Outdated) {
       await database.transaction((transaction) => readAnew(transaction, id));
@@ -51,6 +52,21 @@ export async function applyImport(
     }
   }
 }
+
+/** True where what is taken in is an edit of a draft. */
+async function writesDrafts(database: Database, id: string): Promise<boolean> {
+  const [found] = await database
+    .select({ kind: imports.kind })
+    .from(imports)
+    .where(eq(imports.id, id));
+  return found !== undefined && OF_DRAFTS.has(found.kind);
+}
+
+const OF_DRAFTS: ReadonlySet<(typeof imports.$inferSelect)['kind']> = new Set([
+  'items',
+  'agreements',
+  'levelPrices',
+]);
 
 const UNIQUE_VIOLATION = '23505';
 

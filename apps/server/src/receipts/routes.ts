@@ -201,11 +201,15 @@ export const receiptRoutes: FastifyPluginAsync<Services> = async (app, services)
     '/receipts/:id/undo',
     { config: { may: 'editFacts' }, schema: { params: receiptParams, body: undoReceiptSchema } },
     (request) =>
-      serializable(database, async (transaction) => {
-        const { params, body } = request;
-        await undoReceipt(transaction, services, params.id, body, actor(request, services));
-        return findReceipt(transaction, request.params.id);
-      }),
+      serializable(
+        database,
+        async (transaction) => {
+          const { params, body } = request;
+          await undoReceipt(transaction, services, params.id, body, actor(request, services));
+          return findReceipt(transaction, request.params.id);
+        },
+        'drafts',
+      ),
   );
 
   app.delete<{ Params: ReceiptParams; Reply: ReceiptView }>(
@@ -248,18 +252,25 @@ export const receiptRoutes: FastifyPluginAsync<Services> = async (app, services)
     '/waiting-prices/decide',
     { config: { may: 'editSetup' }, schema: { body: decideSchema } },
     (request) =>
-      serializable(database, async (transaction) => {
-        await decideWaiting(transaction, services, request.body, actor(request, services));
-        return findWaiting(transaction, { sort: 'move', offset: 0, limit: 100 });
-      }),
+      serializable(
+        database,
+        async (transaction) => {
+          await decideWaiting(transaction, services, request.body, actor(request, services));
+          return findWaiting(transaction, { sort: 'move', offset: 0, limit: 100 });
+        },
+        'drafts',
+      ),
   );
 
   app.post<{ Body: TakeBackDecision }>(
     '/waiting-prices/take-back',
     { config: { may: 'editSetup' }, schema: { body: takeBackDecisionSchema } },
     async (request, reply) => {
-      await serializable(database, (transaction) =>
-        takeBackDecision(transaction, services, request.body.ids, actor(request, services)),
+      await serializable(
+        database,
+        (transaction) =>
+          takeBackDecision(transaction, services, request.body.ids, actor(request, services)),
+        'drafts',
       );
       return reply.code(204).send();
     },

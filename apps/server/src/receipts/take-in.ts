@@ -75,7 +75,7 @@ export async function takeInJob(
 ): Promise<void> {
   const { database } = services;
   try {
-    await serializable(database, (transaction) => takeIn(transaction, services, id));
+    await serializable(database, (transaction) => takeIn(transaction, services, id), 'drafts');
   } catch (error) {
     if (error instanceof Outdated) {
       await database.transaction((transaction) => compareAnew(transaction, id));

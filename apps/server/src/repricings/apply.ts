@@ -47,7 +47,9 @@ export async function applyRepricing(
 ): Promise<void> {
   const { database } = services;
   try {
-    await serializable(database, (transaction) => apply(transaction, services, id, asked, actor));
+    const work = (transaction: Transaction): Promise<void> =>
+      apply(transaction, services, id, asked, actor);
+    await serializable(database, work, 'drafts');
   } catch (error) {
     if (!(error instanceof Outdated)) throw error;
     await serializable(database, async (transaction) => {

@@ -142,10 +142,14 @@ export const repricingRoutes: FastifyPluginCallback<Services> = (app, services, 
     (request) => {
       const { id } = request.params;
       const by = actor(request, services);
-      return serializable(database, async (transaction) => {
-        await undoRepricing(transaction, services, id, by);
-        return readRepricing(transaction, id, by.id);
-      });
+      return serializable(
+        database,
+        async (transaction) => {
+          await undoRepricing(transaction, services, id, by);
+          return readRepricing(transaction, id, by.id);
+        },
+        'drafts',
+      );
     },
   );
 

@@ -56,8 +56,11 @@ export const versionRoutes: FastifyPluginCallback<Services> = (app, services, do
     '/versions/:number/draft',
     { config: { may: 'editSetup' }, schema: { params: versionParams } },
     async (request, reply) => {
-      const draft = await serializable(database, (transaction) =>
-        draftOfVersion(transaction, services, request.params.number, actor(request, services)),
+      const draft = await serializable(
+        database,
+        (transaction) =>
+          draftOfVersion(transaction, services, request.params.number, actor(request, services)),
+        'drafts',
       );
       reply.code(201);
       return { draft };

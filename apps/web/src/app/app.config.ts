@@ -20,6 +20,7 @@ import { PageTitle } from './frame/page-title';
 import { sessionEffects } from './session/session.effects';
 import { sessionFeature } from './session/session.feature';
 import { endedSession } from './session/ended-session';
+import { busyServer } from './shared/busy-server';
 import { workingsFeature } from './workings/workings.feature';
 
 export const appConfig: ApplicationConfig = {
@@ -28,7 +29,7 @@ export const appConfig: ApplicationConfig = {
     provideRouter(routes, withComponentInputBinding()),
     { provide: TitleStrategy, useClass: PageTitle },
     provideHttpClient(
-      withInterceptors([endedSession]),
+      withInterceptors([endedSession, busyServer]),
       withXsrfConfiguration({ cookieName: 'XSRF-TOKEN', headerName: 'X-XSRF-TOKEN' }),
     ),
     provideStore(),
