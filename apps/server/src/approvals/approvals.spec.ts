@@ -3,11 +3,12 @@ import type {
   BrokenGuard,
   DocumentEdit,
   DocumentView,
+  DraftRow,
   HandLimit,
   Page,
   SetupContents,
 } from '@honest-ledger/contracts';
-import { and, eq } from 'drizzle-orm';
+import { and, eq, sql } from 'drizzle-orm';
 import { changes } from '../database/schema/index';
 import { documentDesk, lineOf } from '../testing/documents';
 import { testServer, type Answer, type Browser, type TestServer } from '../testing/test-server';
@@ -55,6 +56,20 @@ describe('what is taken off by hand', () => {
     });
     if (!answer) throw new Error('everybody has signed in');
     return answer;
+  };
+  /** Publishes another base price of an item; null for none. */
+  const publishPrice = async (item: string, price: string | null): Promise<void> => {
+    const content = price === null ? [] : [{ kind: 'own', item, unit: null, price }];
+    await administrator?.ask('PUT', `/edits/basePrice/${item}`, {
+      content,
+      revision: 0,
+      draft: null,
+    });
+    const drafts = (await administrator?.ask('GET', '/drafts'))?.as<DraftRow[]>() ?? [];
+    const [draft] = drafts;
+    const body = { revision: draft?.revision, note: '' };
+    const answer = await administrator?.ask('POST', `/drafts/${draft?.id ?? ''}/publish`, body);
+    expect(answer?.status).toBe(200);
   };
   const told = ({ guards }: { readonly guards: readonly BrokenGuard[] }): unknown[] =>
     guards.map((guard) => [
@@ -202,6 +217,152 @@ describe('what is taken off by hand', () => {
     expect([order.guards.length, order.held]).toEqual([1, false]);
     const twice = [...order.lines, lineOf(GLAZE, { discount: off('20') })];
     expect((await desk().keep(order, { lines: twice })).held).toBeTrue();
+  });
+
+  it('was typed for a customer, an outlet and a currency: for another it is theirs who may take off less', async () => {
+    const byHand = { price: '2.00', reason: 'agreed by telephone' };
+    for (const change of [
+      { customer: 'C1002' },
+      { currency: 'USD' },
+      { outlet: 'mill' },
+    ] satisfies Partial<DocumentEdit>[]) {
+      const free = await desk(administrator).begin('order', [
+        lineOf(GLAZE, { priceByHand: byHand, quantity: '40' }),
+      ]);
+      expect(free.held).toBeFalse();
+      expect((await desk().keep(free, { title: 'As agreed' })).held).toBeFalse();
+      const current = await desk().read(free.number);
+      const other = await desk().keep(current, change);
+      expect([other.held, other.guards.map(({ kind }) => kind)])
+        .withContext(JSON.stringify(change))
+        .toEqual([true, ['limit']]);
+      // it is not lent again by going back
+      const back = await desk().keep(other, {
+        customer: free.customer,
+        currency: free.currency,
+        outlet: free.outlet,
+      });
+      expect(back.held).toBeTrue();
+    }
+  });
+
+  it('was typed for a price without it: where that rises, it is theirs who may take off less', async () => {
+    const priceByHand = { price: '2.00', reason: 'agreed by telephone' };
+    const free = await desk(administrator).begin('order', [lineOf(GLAZE, { priceByHand })]);
+    expect((await desk().keep(free, { title: 'As agreed' })).held).toBeFalse();
+    await publishPrice(GLAZE, '99.00');
+    const read = await desk().read(free.number);
+    const dearer = await desk().keep(read, { title: 'At the new price' });
+    expect(dearer.held).toBeTrue();
+  });
+
+  it('is approved for a customer, and for no other', async () => {
+    const order = await desk().begin('order', [lineOf(GLAZE, { discount: off('20') })]);
+    await ask(sales, order);
+    expect((await decide(true, 'For them only')).status).toBe(204);
+    const approved = await desk().read(order.number);
+    expect(approved.held).toBeFalse();
+    const other = await desk().keep(approved, { customer: 'C1002' });
+    expect(other.held).toBeTrue();
+    const back = await desk().keep(other, { customer: order.customer });
+    expect(back.held).toBeFalse(); // that is what was approved
+  });
+
+  it('has the stricter of two limits where both changed it', async () => {
+    await administrator?.ask('PUT', '/hand-limits/approver', {
+      seen: { mostOff: null },
+      content: { mostOff: '15' },
+    });
+    const own = await desk(approver).begin('order', [lineOf(GLAZE, { discount: off('12') })]);
+    expect(own.held).toBeFalse();
+    const more = await desk().keep(own, {
+      lines: own.lines.map((line) => ({ ...line, quantity: '30' })),
+    });
+    expect(more.guards.map((guard) => guard.kind === 'limit' && guard.most)).toEqual(['5']);
+  });
+
+  it('is theirs who type the discount of the document again', async () => {
+    const held = await desk().begin('order', [lineOf(GLAZE)], { discount: off('20') });
+    expect(held.held).toBeTrue();
+    const again = await desk(administrator).keep(held, { discount: off('21') });
+    expect(again.held).toBeFalse();
+  });
+
+  it('is decided by nobody who typed it, whoever asks', async () => {
+    await administrator?.ask('PUT', '/hand-limits/approver', {
+      seen: { mostOff: null },
+      content: { mostOff: '15' },
+    });
+    const order = await desk(approver).begin('order', [lineOf(GLAZE, { discount: off('20') })]);
+    expect(order.held).toBeTrue();
+    await ask(sales, order);
+    const own = await decide(true);
+    expect([own.status, own.problem.detail]).toEqual([
+      403,
+      'Somebody else decides what you typed.',
+    ]);
+    expect((await decide(true, '', administrator)).status).toBe(204);
+  });
+
+  it('is beyond the limit where nobody can say what it costs without', async () => {
+    await publishPrice('CL-0207', null);
+    // without a cost, no cost table makes it a price
+    const own = sql`(select id from items where number = 'CL-0207')`;
+    await server.database.execute(sql`delete from item_costs where item_id = ${own}`);
+    await server.database.execute(sql`delete from purchase_costs where item_id = ${own}`);
+    const plain = await desk().begin('order', [lineOf('CL-0207')], {}, null);
+    if (plain.unpricedLines !== 1) throw new Error('it is to have no price');
+    const byHand = await desk().keep(plain, {
+      lines: plain.lines.map((line) => ({
+        ...line,
+        priceByHand: { price: '3.00', reason: 'as the last time' },
+      })),
+    });
+    expect(byHand.guards.map((guard) => guard.kind === 'limit' && guard.without)).toEqual([null]);
+  });
+
+  it('of two approvals is not more than either: they do not add up', async () => {
+    const quote = await desk().begin('quote', [lineOf(GLAZE, { discount: off('20') })]);
+    await ask(sales, quote);
+    await decide(true);
+    const order = (await desk().advanced(quote.number, 'order')).as<DocumentView>();
+    // asked and approved once more for the order: still one line of it, not two
+    const twice = await desk().keep(order, {
+      lines: [...order.lines, lineOf(GLAZE, { discount: off('20') })],
+    });
+    expect(twice.held).toBeTrue();
+    const one = await desk().keep(twice, { lines: twice.lines.slice(0, 1) });
+    expect(one.held).toBeFalse();
+    const again = await desk().keep(one, {
+      lines: [...one.lines, lineOf(GLAZE, { discount: off('20') })],
+    });
+    expect(again.held).toBeTrue();
+  });
+
+  it('that was overtaken never counts as approved', async () => {
+    const order = await desk().begin('order', [lineOf(GLAZE, { discount: off('20') })]);
+    await ask(sales, order);
+    const lines = order.lines.map((line) => ({ ...line, discount: off('30') }));
+    const deeper = await desk().keep(order, { lines });
+    expect((await decide(true)).status).toBe(409);
+    // back at what was asked for: nobody has approved it
+    const back = await desk().keep(deeper, { lines: order.lines });
+    expect([back.held, back.approval?.state]).toEqual([true, 'overtaken']);
+  });
+
+  it('is refused when it is confirmed and only then breaks a guard, priced once more', async () => {
+    const order = await desk().begin('order', [lineOf(GLAZE, { discount: off('5') })]);
+    expect(order.held).toBeFalse();
+    await administrator?.ask('PUT', '/hand-limits/sales', {
+      seen: { mostOff: '5' },
+      content: { mostOff: '3' },
+    });
+    const refused = await desk().advanced(order.number, 'order');
+    expect([refused.status, refused.problem.detail]).toEqual([
+      422,
+      `Order ${String(order.number)} breaks a guard, so it waits for approval.`,
+    ]);
+    expect((await desk().read(order.number)).state).toBe('open');
   });
 
   it('has limits that an administrator sets, from the next time a document is priced', async () => {

@@ -1,10 +1,15 @@
-import type { BrokenGuard } from '@honest-ledger/contracts';
+import type { BrokenGuard, GuardFacts } from '@honest-ledger/contracts';
 
 /** What a guard is broken by, wherever it stands: a line of a document made from another is the same. */
 function keyOf(guard: BrokenGuard): string {
-  const { kind, item, quantity, unit, amount } = guard;
+  const { kind, item, quantity, unit, amount, facts } = guard;
   const much = guard.kind === 'limit' ? guard.without : guard.missing;
-  return JSON.stringify([kind, item, quantity, unit, amount, much]);
+  return JSON.stringify([kind, item, quantity, unit, amount, much, facts && inOrder(facts)]);
+}
+
+/** As a database gives them back, in whatever order. */
+function inOrder({ customer, outlet, currency, asOf, duration, typed }: GuardFacts): unknown[] {
+  return [customer, outlet, currency, asOf, duration, typed];
 }
 
 function counted(guards: readonly BrokenGuard[]): ReadonlyMap<string, number> {

@@ -1,8 +1,8 @@
 import type { Decision } from '@honest-ledger/contracts';
 import { documentTitle } from '@honest-ledger/engine';
-import { eq } from 'drizzle-orm';
-import type { Transaction } from '../database/database';
-import { approvals, documents } from '../database/schema/index';
+import { and, eq } from 'drizzle-orm';
+import type { Queries, Transaction } from '../database/database';
+import { approvals, documentLines, documents } from '../database/schema/index';
 import { recordOf, type Editor } from '../documents/keep-document';
 import { conflict, notFound, Problem } from '../http/problems';
 import type { Services } from '../services';
@@ -34,6 +34,9 @@ export async function decide(
   if (asked.askedBy === editor.id) {
     throw new Problem(403, 'Somebody else decides what you ask for.');
   }
+  if (await hasTyped(transaction, document, editor.id)) {
+    throw new Problem(403, 'Somebody else decides what you typed.');
+  }
   const state = approved ? 'approved' : 'refused';
   const decidedAt = now();
   await transaction
@@ -42,4 +45,18 @@ export async function decide(
     .where(eq(approvals.id, id));
   const by = { by: editor.id, now: decidedAt, action: state } as const;
   await recordOf(transaction, document, by, [{ note: asked.note }, { word }]);
+}
+
+/** True where a figure by hand on a document that breaks a guard is this user’s. */
+async function hasTyped(
+  queries: Queries,
+  { number, discountBy, guards }: typeof documents.$inferSelect,
+  user: number,
+): Promise<boolean> {
+  const lines = await queries
+    .select({ id: documentLines.id })
+    .from(documentLines)
+    .where(and(eq(documentLines.documentNumber, number), eq(documentLines.handBy, user)));
+  const own = new Set(lines.map(({ id }) => id));
+  return guards.some(({ line }) => (line === null ? discountBy === user : own.has(line)));
 }

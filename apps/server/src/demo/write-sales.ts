@@ -15,6 +15,7 @@ import { pricingDay, readItemsToPrice } from '../costs/items-to-price';
 import { customerFacts } from '../customers/customer-facts';
 import type { Transaction } from '../database/database';
 import { customers, documentLines, documents, outlets } from '../database/schema/index';
+import { NO_HANDS } from '../documents/hands';
 import { storeFacts } from '../documents/facts';
 import { outcomeOf } from '../documents/queries';
 import { lineRows } from '../documents/write-document';
@@ -151,12 +152,11 @@ async function writeSale(
   if (!created) throw new Error('a sale gave no number');
   const itemIds = new Map([...moment.items.values()].map(({ id, item }) => [item, id]));
   const factsHash = await storeFacts(transaction, document);
-  const of = { number: created.number, itemIds, pricedAt: at, factsHash, hands: NOBODYS };
+  const of = { number: created.number, itemIds, pricedAt: at, factsHash, hands: NO_HANDS };
   await transaction.insert(documentLines).values(lineRows(lines, priced, of));
 }
 
 /** Nobody typed anything by hand. */
-const NOBODYS = { lines: new Map<string, number>(), discount: null };
 
 function taxOn(tax: TaxFacts | null, items: readonly { readonly item: string }[]): TaxFacts | null {
   const sold = new Set(items.map(({ item }) => item));

@@ -19,7 +19,7 @@ import type { Queries, Transaction } from '../database/database';
 import { momentOf, zoneAt } from '../facts/as-of';
 import { localTime } from '../facts/local-time';
 import { conflict, Problem, refused } from '../http/problems';
-import { handsOf } from './guards';
+import { handsOf } from './hands';
 import { makeFrom } from './make-from';
 import { keeping, promisesOf, withPromises } from './promises';
 import type { Services } from '../services';

@@ -1,6 +1,5 @@
-import type { BrokenGuard, DocumentContent } from '@honest-ledger/contracts';
+import type { BrokenGuard, DocumentContent, GuardFacts } from '@honest-ledger/contracts';
 import {
-  compare,
   compareExact,
   decimal,
   print,
@@ -13,118 +12,62 @@ import {
   type PricedDocument,
   type TakenByHand,
 } from '@honest-ledger/engine';
-import { eq } from 'drizzle-orm';
-import { isDeepStrictEqual } from 'node:util';
 import type { Queries } from '../database/database';
-import { oneOf } from '../database/patterns';
-import { handLimits, users } from '../database/schema/index';
-import type { StoredDocument } from './queries';
-
-/** Who typed what by hand, by their ids. */
-export interface Hands {
-  /** By the ids of lines. */
-  readonly lines: ReadonlyMap<string, number>;
-  /** The discount for the document; null for none. */
-  readonly discount: number | null;
-}
-
-export function handsOf({ document, rows }: Pick<StoredDocument, 'document' | 'rows'>): Hands {
-  return {
-    lines: new Map(rows.flatMap(({ id, handBy }) => (handBy === null ? [] : [[id, handBy]]))),
-    discount: document.discountBy,
-  };
-}
-
-/**
- * What is typed anew is the editor's. What stands there as before stays whose it was; where it is of
- * more or other goods by now, it is theirs who may take off less: nobody lends out a limit.
- */
-export async function handsAfter(
-  queries: Queries,
-  stored: StoredDocument,
-  after: Pick<DocumentContent, 'discount' | 'lines'>,
-  editor: number,
-): Promise<Hands> {
-  const { content: before } = stored;
-  const known = handsOf(stored);
-  const limits = await limitsOf(queries, [...known.lines.values(), known.discount, editor]);
-  const stricter = (owner: number): number => {
-    const [theirs, own] = [limits.get(owner), limits.get(editor)];
-    if (!own) return owner;
-    return !theirs || compare(decimal(own.most), decimal(theirs.most)) < 0 ? editor : owner;
-  };
-  const old = new Map(before.lines.map((line) => [line.id, line]));
-  const lines = new Map<string, number>();
-  for (const line of after.lines) {
-    if (!line.priceByHand && !line.discount) continue;
-    const was = old.get(line.id);
-    const owner = known.lines.get(line.id) ?? editor;
-    const isTyped = was?.item !== line.item || !isDeepStrictEqual(typed(was), typed(line));
-    if (isTyped) lines.set(line.id, editor);
-    else lines.set(line.id, isDeepStrictEqual(goods(was), goods(line)) ? owner : stricter(owner));
-  }
-  if (!after.discount) return { lines, discount: null };
-  const owner = known.discount ?? editor;
-  if (!isDeepStrictEqual(before.discount, after.discount)) return { lines, discount: editor };
-  const isSame = isDeepStrictEqual(before.lines.map(goods), after.lines.map(goods));
-  return { lines, discount: isSame ? owner : stricter(owner) };
-}
-
-type Line = DocumentContent['lines'][number];
-
-function typed({ priceByHand, discount }: Line): unknown[] {
-  return [priceByHand, discount];
-}
-
-function goods({ item, quantity, unit, duration }: Line): unknown[] {
-  return [item, quantity, unit, duration];
-}
+import { limitsOf, type Hand, type Hands, type Limit } from './hands';
 
 /** The guards that a document breaks as it is priced: limits of those who typed, and floors. */
 export async function brokenGuards(
   queries: Queries,
+  content: DocumentContent,
   priced: PricedDocument,
   hands: Hands,
 ): Promise<BrokenGuard[]> {
-  const limits = await limitsOf(queries, [...new Set([...hands.lines.values(), hands.discount])]);
+  const all = [...hands.lines.values(), hands.discount];
+  const limits = await limitsOf(
+    queries,
+    all.flatMap((hand) => hand?.owner ?? []),
+  );
+  const limitOf = (hand: Hand | null | undefined): Limit | undefined =>
+    hand ? limits.get(hand.owner) : undefined;
+  const written = new Map(content.lines.map((line) => [line.id, line]));
   const lines = priced.lines.filter((line) => line.kind === 'priced');
   return [
-    ...lines.flatMap((line) => [
-      ...limitBroken(takenFromLine(line), limits.get(hands.lines.get(line.id) ?? 0), ofLine(line)),
-      ...floorBroken(line),
-    ]),
-    ...limitBroken(takenFromDocument(priced), limits.get(hands.discount ?? 0), DOCUMENT),
+    ...lines.flatMap((line) => {
+      const goods = ofLine(line, factsOf(content, written.get(line.id) ?? null));
+      return [
+        ...limitBroken(takenFromLine(line), limitOf(hands.lines.get(line.id)), goods),
+        ...floorBroken(line, goods),
+      ];
+    }),
+    ...limitBroken(takenFromDocument(priced), limitOf(hands.discount), {
+      ...DOCUMENT,
+      facts: factsOf(content, null),
+    }),
   ];
 }
 
-type Goods = Pick<BrokenGuard, 'line' | 'item' | 'quantity' | 'unit'>;
-
-const DOCUMENT: Goods = { line: null, item: '', quantity: '1', unit: '' };
-
-function ofLine({ id, item, quantity, unit }: LineWithPrice): Goods {
-  return { line: id, item, quantity: print(quantity), unit };
+/** For whom and when something is sold, and how it was typed: what an approval of it is for. */
+function factsOf(
+  { customer, outlet, currency, asOf, discount }: DocumentContent,
+  line: DocumentContent['lines'][number] | null,
+): GuardFacts {
+  const off = line ? line.discount : discount;
+  return {
+    customer,
+    outlet,
+    currency,
+    asOf,
+    duration: line?.duration ?? null,
+    typed: line?.priceByHand ? 'price' : (off?.off.kind ?? null),
+  };
 }
 
-interface Limit {
-  readonly role: (typeof users.$inferSelect)['role'];
-  readonly most: string;
-}
+type Goods = Pick<BrokenGuard, 'line' | 'item' | 'quantity' | 'unit' | 'facts'>;
 
-/** The limits of those who have one. */
-async function limitsOf(
-  queries: Queries,
-  ids: readonly (number | null)[],
-): Promise<ReadonlyMap<number, Limit>> {
-  const some = ids.filter((id) => id !== null);
-  if (some.length === 0) return new Map();
-  const rows = await queries
-    .select({ id: users.id, role: users.role, most: handLimits.mostOff })
-    .from(users)
-    .innerJoin(handLimits, eq(handLimits.role, users.role))
-    .where(oneOf(users.id, some));
-  return new Map(
-    rows.flatMap(({ id, role, most }) => (most === null ? [] : [[id, { role, most }] as const])),
-  );
+const DOCUMENT: Omit<Goods, 'facts'> = { line: null, item: '', quantity: '1', unit: '' };
+
+function ofLine({ id, item, quantity, unit }: LineWithPrice, facts: GuardFacts): Goods {
+  return { line: id, item, quantity: print(quantity), unit, facts };
 }
 
 function limitBroken(
@@ -151,14 +94,14 @@ function limitBroken(
 /** Decimals that a percent is written with. */
 const OFF_DIGITS = 2;
 
-function floorBroken(line: LineWithPrice): BrokenGuard[] {
+function floorBroken(line: LineWithPrice, goods: Goods): BrokenGuard[] {
   const { floor } = line;
   const { least, short, untested } = floor ?? {};
   if ((short ?? untested)?.then !== 'hold') return [];
   return [
     {
       kind: 'floor',
-      ...ofLine(line),
+      ...goods,
       amount: print(line.net),
       least: least ? printed(least) : null,
       missing: short ? print(short.amount) : null,

@@ -10,7 +10,7 @@ import { conflict, notFound } from '../http/problems';
 import type { Services } from '../services';
 import { settingsInForce } from '../versions/queries';
 import { checkContent } from './check-content';
-import { handsAfter } from './guards';
+import { handsAfter } from './hands';
 import { readDocument, storedDocument } from './queries';
 import type { DocumentOnRow } from './on-row';
 import { customerOf, writeDocument } from './write-document';
@@ -74,7 +74,7 @@ export async function keepDocument(
   await writeDocument(transaction, services, { number, revision, attributes }, content, {
     id: editor.id,
     state: 'open',
-    hands: await handsAfter(transaction, old, content, editor.id),
+    hands: handsAfter(old, content, editor.id),
   });
   const by = { by: editor.id, now: services.now(), action: 'changed' } as const;
   await recordOf(transaction, stored, by, [before, content]);

@@ -4,7 +4,7 @@ import { randomUUID } from 'node:crypto';
 import type { Transaction } from '../database/database';
 import { documents } from '../database/schema/index';
 import type { Services } from '../services';
-import type { Hands } from './guards';
+import type { Hands } from './hands';
 import { recordOf } from './keep-document';
 import type { DocumentOnRow } from './on-row';
 import { writeDocument } from './write-document';

@@ -10,7 +10,8 @@ import type { Services } from '../services';
 import { overtake } from '../approvals/held';
 import { versionInForce } from '../versions/queries';
 import { storeFacts } from './facts';
-import { brokenGuards, type Hands } from './guards';
+import { brokenGuards } from './guards';
+import { ownersNow, type Hands } from './hands';
 import type { DocumentOnRow } from './on-row';
 import { documentAt, outcomeOf } from './queries';
 
@@ -52,7 +53,6 @@ export async function writeDocument(
       shipping: content.shipping,
       byHand: content.byHand,
       discount: content.discount,
-      discountBy: content.discount && by.hands.discount,
       ...content.circumstances,
       levelId: content.level,
       revision: before.revision + 1,
@@ -67,7 +67,7 @@ export async function writeDocument(
   const { attributes } = content;
   const values = { id: before.number, before: before.attributes, after: attributes };
   await keepValues(transaction, 'documents', [values]);
-  return replaceLines(transaction, services, changed, content, by.hands);
+  return replaceLines(transaction, services, changed, content, by);
 }
 
 async function replaceLines(
@@ -75,7 +75,7 @@ async function replaceLines(
   { setups }: Services,
   written: DocumentOnRow,
   content: DocumentContent,
-  hands: Hands,
+  by: { readonly id: number; readonly hands: Hands },
 ): Promise<WrittenAndPriced> {
   const { lines } = content;
   const itemIds = await itemIdsOf(transaction, lines);
@@ -91,10 +91,18 @@ async function replaceLines(
   );
   const priced = priceDocument(compiled, document);
   const outcome = outcomeOf(priced);
-  const guards = await brokenGuards(transaction, priced, hands);
+  const hands = await ownersNow(transaction, by.hands, by.id, { content, priced });
+  const guards = await brokenGuards(transaction, content, priced, hands);
+  const { discount } = hands;
   await transaction
     .update(documents)
-    .set({ outcome, total: outcome.total, guards })
+    .set({
+      outcome,
+      total: outcome.total,
+      guards,
+      discountBy: discount?.owner ?? null,
+      discountFor: discount?.typedFor ?? null,
+    })
     .where(eq(documents.number, written.number));
   const row = { ...written, guards };
   await overtake(transaction, row);
@@ -128,6 +136,7 @@ export function lineRows(
     }
     const { id, quantity, unit, duration, formOfSupply, level } = written;
     const { priceByHand, discount, kept, note } = written;
+    const hand = of.hands.lines.get(id);
     const form = printed(line);
     return {
       id,
@@ -142,7 +151,8 @@ export function lineRows(
       priceByHand: priceByHand?.price ?? null,
       priceReason: priceByHand?.reason ?? null,
       discount,
-      handBy: of.hands.lines.get(id) ?? null,
+      handBy: hand?.owner ?? null,
+      handFor: hand?.typedFor ?? null,
       kept,
       note,
       amount: form.kind === 'priced' ? form.amount : null,

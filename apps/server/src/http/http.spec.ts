@@ -8,6 +8,7 @@ type Method = 'GET' | 'POST' | 'PUT' | 'DELETE';
 /** Every route of the API, and what a role must allow for it. */
 const ROUTES: readonly (readonly [Method, string, Permission])[] = [
   ['DELETE', '/session', 'look'],
+  ['PUT', '/session/password', 'look'],
   ['GET', '/documents/1001/returns', 'look'],
   ['GET', '/documents/1001/returns/1002/paper', 'look'],
   ['POST', '/documents/1001/returns', 'writeDocuments'],

@@ -28,6 +28,7 @@ import { oneOf } from '../database/patterns';
 import { customers, documentLines, documents, items, outlets } from '../database/schema/index';
 import { countUnitsSold } from '../costs/count-units-sold';
 import { readItemFacts } from '../catalogue/item-facts';
+import { NO_HANDS } from '../documents/hands';
 import { storeFacts } from '../documents/facts';
 import { documentAt, outcomeOf } from '../documents/queries';
 import { lineRows } from '../documents/write-document';
@@ -159,7 +160,7 @@ async function postSale(
       itemIds: new Map(found.map(({ id, number }) => [number, id])),
       pricedAt: at,
       factsHash: await storeFacts(transaction, document),
-      hands: { lines: new Map(), discount: null },
+      hands: NO_HANDS,
     }),
   );
   await countUnitsSold(transaction, created.number, cell(first, 'Posted'));

@@ -105,21 +105,30 @@ describe('lists, rates and users', () => {
     it('sign in with the password they were given, until they may no more', async () => {
       expect((await keepUser('new@example.com', null, user, null)).status).toBe(422);
       expect((await keepUser('new@example.com', null, user, 'short')).status).toBe(422);
-      expect((await keepUser('new@example.com', null, user, 'long enough')).status).toBe(204);
+      expect((await keepUser('new@example.com', null, user, 'gulls over the mill')).status).toBe(
+        204,
+      );
       const theirs = server.browser();
-      expect((await theirs.signIn('new@example.com', 'long enough')).status).toBe(200);
+      expect((await theirs.signIn('new@example.com', 'gulls over the mill')).status).toBe(200);
       expect((await theirs.ask('GET', '/users')).status).toBe(403);
       await keepUser('new@example.com', user, { ...user, active: false }, null);
       expect((await theirs.ask('GET', '/items')).status).toBe(401);
-      expect((await server.browser().signIn('new@example.com', 'long enough')).status).toBe(401);
+      expect((await server.browser().signIn('new@example.com', 'gulls over the mill')).status).toBe(
+        401,
+      );
       const record = JSON.stringify((await browser.ask('GET', '/changes?kind=user')).as());
-      expect(record).not.toContain('long enough');
+      expect(record).not.toContain('gulls over the mill');
     });
 
     it('go on with their own new role at once', async () => {
-      await keepUser('second@example.com', null, { ...user, role: 'administrator' }, 'long enough');
+      await keepUser(
+        'second@example.com',
+        null,
+        { ...user, role: 'administrator' },
+        'gulls over the mill',
+      );
       const second = server.browser();
-      await second.signIn('second@example.com', 'long enough');
+      await second.signIn('second@example.com', 'gulls over the mill');
       const seen = { ...user, role: 'administrator' };
       await second.ask('PUT', '/users/second@example.com', { seen, content: user, password: null });
       expect((await second.ask('GET', '/items')).status).toBe(200);

@@ -3,7 +3,7 @@ import type { Day } from '@honest-ledger/engine';
 import { and, eq } from 'drizzle-orm';
 import { serializable, type Transaction } from '../database/database';
 import { repeats } from '../database/schema/index';
-import { handsOf } from '../documents/guards';
+import { handsOf } from '../documents/hands';
 import { makeFrom } from '../documents/make-from';
 import { keeping, promisesOf, withPromises } from '../documents/promises';
 import { storedDocument, type StoredDocument } from '../documents/queries';

@@ -1,5 +1,7 @@
 import {
+  ownPasswordSchema,
   signInSchema,
+  type OwnPassword,
   type DemoSignIn,
   type SessionAnswer,
   type SignIn,
@@ -13,10 +15,12 @@ import { Problem } from '../http/problems';
 import type { Services } from '../services';
 import { SIGN_IN_LIMIT } from '../http/sign-in-limit';
 import { passwordMatches } from './passwords';
+import { changeOwnPassword } from './own-password';
 import { giveToken, type SessionUser } from './plugin';
 
 /** Sign in, sign out, and who is signed in. */
-export const sessionRoutes: FastifyPluginCallback<Services> = (app, { database }, done) => {
+export const sessionRoutes: FastifyPluginCallback<Services> = (app, services, done) => {
+  const { database } = services;
   const answerFor = async (user: SessionUser | undefined): Promise<SessionAnswer> => {
     if (!user) return { user: null, demo: await demoSignIns(database) };
     const { name, email, role } = user;
@@ -52,6 +56,15 @@ export const sessionRoutes: FastifyPluginCallback<Services> = (app, { database }
       request.session.user = user;
       giveToken(reply);
       return reply.send(await answerFor(user));
+    },
+  );
+
+  app.put<{ Body: OwnPassword }>(
+    '/session/password',
+    { config: { may: 'look', rateLimit: SIGN_IN_LIMIT }, schema: { body: ownPasswordSchema } },
+    async (request, reply) => {
+      await changeOwnPassword(request, services);
+      return reply.code(204).send();
     },
   );
 

@@ -105,6 +105,31 @@ describe('a session', () => {
     expect((await here.ask('PUT', '/users/ines@saltmarsh.example', back)).status).toBe(204);
   });
 
+  it('has its own password changed by whoever knows it, and ends everywhere else', async () => {
+    const here = await server.signedIn('noor@saltmarsh.example');
+    const there = await server.signedIn('noor@saltmarsh.example');
+    const fresh = 'seven herons by the weir';
+    const change = (old: string, password: string) =>
+      here.ask('PUT', '/session/password', { old, password });
+    const paths = async (old: string, password: string) =>
+      (await change(old, password)).problem.fields?.map(({ path }) => path);
+    expect(await paths('not mine', fresh)).toEqual(['old']);
+    expect(await paths('clay-and-kiln', 'elevenchars')).toEqual(['password']);
+    // long, and easily guessed all the same
+    for (const guessed of ['password12345', 'qwertyuiop1234', 'saltmarsh1234', 'aaaaaaaaaaaaaaa']) {
+      expect(await paths('clay-and-kiln', guessed))
+        .withContext(guessed)
+        .toEqual(['password']);
+    }
+    expect((await there.ask('GET', '/documents')).status).toBe(200);
+    expect((await change('clay-and-kiln', fresh)).status).toBe(204);
+    expect((await here.ask('GET', '/documents')).status).toBe(200);
+    expect((await there.ask('GET', '/documents')).status).toBe(401);
+    expect((await server.browser().signIn('noor@saltmarsh.example')).status).toBe(401);
+    expect((await server.browser().signIn('noor@saltmarsh.example', fresh)).status).toBe(200);
+    expect((await change(fresh, 'clay-and-kiln')).status).toBe(204);
+  });
+
   it('keeps its cookie from scripts and other sites', async () => {
     const answer = await server.browser().signIn();
     const cookies = [answer.headers['set-cookie']].flat().map(String);

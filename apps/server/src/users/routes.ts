@@ -5,15 +5,17 @@ import {
   type UserParams,
   type UserRow,
 } from '@honest-ledger/contracts';
-import { and, asc, count, eq, ne, sql } from 'drizzle-orm';
+import { and, asc, count, eq, sql } from 'drizzle-orm';
 import type { FastifyPluginCallback, FastifyRequest } from 'fastify';
 import { isDeepStrictEqual } from 'node:util';
 import { record, type Actor } from '../changes/record';
 import { serializable, snapshot, type Queries, type Transaction } from '../database/database';
-import { sessions, users } from '../database/schema/index';
+import { users } from '../database/schema/index';
 import { conflict, Problem, refused } from '../http/problems';
 import type { Services } from '../services';
+import { refuseGuessable } from '../session/guessable';
 import { hashPassword } from '../session/passwords';
+import { signOutElsewhere } from '../session/sign-out-elsewhere';
 import { actor, signedIn } from '../session/plugin';
 
 /** Who may sign in, and as what. */
@@ -29,6 +31,9 @@ export const userRoutes: FastifyPluginCallback<Services> = (app, services, done)
     { config: { may: 'manageUsers' }, schema: { params: userParams, body: userEditSchema } },
     async (request, reply) => {
       const { password } = request.body;
+      if (password !== null) {
+        refuseGuessable(password, [request.params.email, request.body.content.name]);
+      }
       const hash = password === null ? null : await hashPassword(password);
       await serializable(database, (transaction) =>
         keepUser(
@@ -87,7 +92,7 @@ async function keepUser(
   const columns = { ...content, ...(hash === null ? {} : { passwordHash: hash }) };
   if (row) {
     await transaction.update(users).set(columns).where(eq(users.id, row.id));
-    await signOut(transaction, row.id, by.session);
+    await signOutElsewhere(transaction, row.id, by.session);
   } else {
     await transaction.insert(users).values({ email, passwordHash: '', ...columns });
   }
@@ -100,13 +105,6 @@ async function keepUser(
     before,
     after: { ...content, ...(hash === null ? {} : { password: 'a new one' }) },
   });
-}
-
-/** Whoever's account was changed signs in anew, everywhere but where it was changed from. */
-async function signOut(transaction: Transaction, id: number, but: string): Promise<void> {
-  await transaction
-    .delete(sessions)
-    .where(and(sql`${sessions.content} -> 'user' ->> 'id' = ${String(id)}`, ne(sessions.id, but)));
 }
 
 async function refuseNoAdministrator(transaction: Transaction): Promise<void> {

@@ -91,6 +91,11 @@ export const routes: Routes = [
         loadChildren: () => import('./files/files.routes').then((m) => m.fileRoutes),
       },
       {
+        path: 'own-password',
+        title: 'Your password',
+        loadComponent: () => import('./session/own-password').then((m) => m.OwnPassword),
+      },
+      {
         path: 'settings',
         loadChildren: () => import('./settings/settings.routes').then((m) => m.settingsRoutes),
       },

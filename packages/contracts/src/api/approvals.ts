@@ -17,6 +17,20 @@ interface GuardedGoods {
   readonly unit: string;
   /** What it is sold for, in the document's currency. */
   readonly amount: string;
+  /** Missing on what was priced before they were kept. */
+  readonly facts?: GuardFacts;
+}
+
+/** For whom, where, when and how something is sold: approved for these, it is not for others. */
+export interface GuardFacts {
+  readonly customer: string | null;
+  readonly outlet: string | null;
+  readonly currency: string;
+  /** The moment by which it is priced, by the clock of its outlet; null for now. */
+  readonly asOf: string | null;
+  readonly duration: string | null;
+  /** What somebody typed; null for nothing. */
+  readonly typed: 'price' | 'percent' | 'amount' | null;
 }
 
 /** Somebody takes more off by hand than their role may. */

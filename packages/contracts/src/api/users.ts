@@ -40,16 +40,27 @@ const content = objectOf<UserEdit['content']>({
   active: Joi.boolean().required(),
 });
 
-/** Long enough that guessing is hopeless, as NIST SP 800-63B asks of a password that stands alone. */
-const SHORTEST_PASSWORD = 8;
+/** The least that a new password has; what is easily guessed is refused besides, however long. */
+const SHORTEST_PASSWORD = 12;
+
+const newPassword = Joi.string()
+  .min(SHORTEST_PASSWORD)
+  .max(200)
+  .messages({ 'string.min': `A password has at least ${String(SHORTEST_PASSWORD)} characters` });
+
+/** One's own password, which everybody changes by themselves. */
+export interface OwnPassword {
+  readonly old: string;
+  readonly password: string;
+}
+
+export const ownPasswordSchema = objectOf<OwnPassword>({
+  old: Joi.string().min(1).max(200).required().messages({ 'string.empty': 'Type your password' }),
+  password: newPassword.required(),
+});
 
 export const userEditSchema = objectOf<UserEdit>({
   seen: content.allow(null).required(),
   content: content.required(),
-  password: Joi.string()
-    .min(SHORTEST_PASSWORD)
-    .max(200)
-    .allow(null)
-    .required()
-    .messages({ 'string.min': `A password has at least ${String(SHORTEST_PASSWORD)} characters` }),
+  password: newPassword.allow(null).required(),
 });

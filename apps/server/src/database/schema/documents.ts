@@ -24,6 +24,7 @@ import type {
   KeptPriceForm,
   PricedLineForm,
 } from '@honest-ledger/contracts';
+import type { TypedFor } from '../../documents/hands';
 import { costKinds } from './costs';
 import { customers } from './customers';
 import { items } from './goods';
@@ -73,6 +74,8 @@ export const documents = pgTable(
     /** What somebody takes off it as a whole, and who does. */
     discount: jsonb().$type<DiscountForm>(),
     discountBy: integer().references(() => users.id),
+    /** What it was typed for. */
+    discountFor: jsonb().$type<TypedFor>(),
     /** What stood in its way when it was last priced. */
     guards: jsonb().notNull().default([]).$type<readonly BrokenGuard[]>(),
     salesPerson: text().references(() => salesPeople.code),
@@ -141,6 +144,8 @@ export const documentLines = pgTable(
     discount: jsonb().$type<DiscountForm>(),
     /** Who typed its price or discount; null where nobody did. */
     handBy: integer().references(() => users.id),
+    /** What that was typed for. */
+    handFor: jsonb().$type<TypedFor>(),
     /** What another document promised for it. */
     kept: jsonb().$type<KeptPriceForm>(),
     /** What the customer reads of it besides. */

@@ -1,6 +1,6 @@
 import { HttpClient } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
-import type { SessionAnswer, SignIn } from '@honest-ledger/contracts';
+import type { OwnPassword, SessionAnswer, SignIn } from '@honest-ledger/contracts';
 import type { Observable } from 'rxjs';
 
 @Injectable({ providedIn: 'root' })
@@ -13,6 +13,10 @@ export class SessionApi {
 
   signIn(body: SignIn): Observable<SessionAnswer> {
     return this.http.post<SessionAnswer>('/api/session', body);
+  }
+
+  changePassword(body: OwnPassword): Observable<unknown> {
+    return this.http.put('/api/session/password', body);
   }
 
   signOut(): Observable<unknown> {
