@@ -239,6 +239,9 @@ describe('a cost table on its screen', () => {
     expect(screen.text()).toContain('new: not kept yet');
     await screen.type('Name', 'Brushes');
     expect((await sent()).name).toBe('Brushes');
+    expect(screen.text()).toContain('△ new, not saved');
+    await screen.type('Figure of the band from 0', '25');
+    await sent();
     expect(screen.text()).toContain('△ new in a draft');
   });
 });

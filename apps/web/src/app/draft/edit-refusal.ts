@@ -3,14 +3,19 @@ import type { AnyObjectChange } from '@honest-ledger/contracts';
 import { Store } from '@ngrx/store';
 import { namesOfThings } from '../reference/names';
 import { unbroken, writer } from '../shared/numbers';
-import { conflictIn, objectEditsActions, objectEditsFeature } from './object-edits.feature';
+import {
+  conflictIn,
+  NOT_COMPLETE,
+  objectEditsActions,
+  objectEditsFeature,
+} from './object-edits.feature';
 import { objectSentence } from './object-words';
 
 /** Why the last edit of an object was refused; where somebody else was first, both and the choice. */
 @Component({
   selector: 'hl-edit-refusal',
   template: `
-    @if (refused(); as refused) {
+    @if (told(); as refused) {
       <p class="wrong" role="alert">
         {{ refused.problem.detail }}
         @if (conflict()) {
@@ -39,6 +44,11 @@ export class EditRefusal {
   private readonly names = namesOfThings();
   private readonly all = this.store.selectSignal(objectEditsFeature.selectRefused);
   protected readonly refused = computed(() => this.all()[this.key()]);
+  /** What is not complete is told where the object is read back. */
+  protected readonly told = computed(() => {
+    const refused = this.refused();
+    return refused?.problem.title === NOT_COMPLETE ? undefined : refused;
+  });
   protected readonly conflict = computed(() => conflictIn(this.refused()));
   protected readonly theirs = computed(() => {
     const conflict = this.conflict();

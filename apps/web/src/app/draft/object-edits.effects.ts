@@ -28,7 +28,12 @@ import { answer } from '../shared/answer';
 import { isUnreachable } from '../shared/problems';
 import { DraftApi } from './draft.api';
 import { draftActions, draftFeature } from './draft.feature';
-import { objectEditsActions, objectEditsFeature, type ObjectEdit } from './object-edits.feature';
+import {
+  NOT_COMPLETE,
+  objectEditsActions,
+  objectEditsFeature,
+  type ObjectEdit,
+} from './object-edits.feature';
 import { editIn, editParcel, objectParcelId } from './object-parcels';
 
 const AGAIN_MILLISECONDS = 3000;
@@ -227,5 +232,5 @@ function problemIn(kind: SetupObjectKind, content: object | null): ProblemDetail
     sentence,
   }));
   const detail = 'Not saved yet: fill the marked fields.';
-  return { type: 'about:blank', title: 'Not kept', status: 422, detail, fields };
+  return { type: 'about:blank', title: NOT_COMPLETE, status: 422, detail, fields };
 }

@@ -83,6 +83,7 @@ export function objectSheet<Kind extends SetupObjectKind>({
     const isPublished = view()?.published != null;
     if (!now.edited) return isPublished ? 'as published' : 'new: not kept yet';
     if (now.content === null) return '△ withdrawn in a draft';
+    if (refused()[id()]) return isPublished ? '△ changed, not saved' : '△ new, not saved';
     return isPublished ? '△ changed in a draft' : '△ new in a draft';
   });
   const problems = computed((): ReadonlyMap<string, string> => {
