@@ -31,6 +31,14 @@ import { draftActions } from './draft.feature';
       </section>
     }
   `,
+  styles: `
+    section {
+      padding: 12px 18px;
+    }
+    button {
+      margin-left: 8px;
+    }
+  `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class DiscardedDrafts {
