@@ -170,7 +170,7 @@ test('the second of two people on one level sees both, and what is taken is in t
   await expect(other.page.getByLabel('Percent', { exact: true }).first()).toHaveValue('6');
   await other.page.close();
   await page.getByRole('link', { name: 'Look through and publish' }).click();
-  await page.getByRole('button', { name: 'Discard this edit' }).click();
+  await ledger.discardEdit();
   await expect(page.getByText('This draft changes nothing yet.')).toBeVisible();
 });
 
@@ -191,7 +191,7 @@ test('a level says what is wrong with it and is kept once it is right', async ({
   await page.getByLabel('Name', { exact: true }).press('Tab');
   await ledger.kept();
   await page.getByRole('link', { name: 'Look through and publish' }).click();
-  await page.getByRole('button', { name: 'Discard this edit' }).click();
+  await ledger.discardEdit();
   await expect(page.getByText('This draft changes nothing yet.')).toBeVisible();
 });
 

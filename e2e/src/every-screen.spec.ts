@@ -56,7 +56,7 @@ test('axe finds nothing on any screen, in the light or in the dark', async ({ le
   await page.getByRole('link', { name: 'Look through and publish' }).click();
   await page.getByRole('button', { name: 'Publish', exact: true }).waitFor();
   await findsNothing(page, 'the draft');
-  await page.getByRole('button', { name: 'Discard this edit' }).click();
+  await ledger.discardEdit();
   await page.goto('/catalogue/CL-0207');
   await page.getByRole('heading', { name: 'What each level makes of it' }).waitFor();
   await findsNothing(page, 'an item');

@@ -55,7 +55,7 @@ test('a catalogue goes out, is changed in a spreadsheet, and comes back seen fir
   await expect(page.getByText('Taken in.')).toBeVisible();
   await page.getByRole('link', { name: 'To the draft' }).click();
   await expect(page.getByRole('heading', { name: 'Base price CL-0207' })).toBeVisible();
-  await page.getByRole('button', { name: 'Discard this edit' }).click();
+  await ledger.discardEdit();
   await expect(
     page.getByText('Nothing is edited.').or(page.getByText('changes nothing yet')),
   ).toBeVisible();
@@ -89,7 +89,7 @@ test('a draft waits for its moment, and can be taken back', async ({ ledger, pag
   await expect(page.getByText('It waits to be published')).toBeVisible();
   await expect(page.getByRole('button', { name: 'Discard this edit' })).toBeHidden();
   await page.getByRole('button', { name: 'Take it back from waiting' }).click();
-  await page.getByRole('button', { name: 'Discard this edit' }).click();
+  await ledger.discardEdit();
   await expect(
     page.getByText('Nothing is edited.').or(page.getByText('changes nothing yet')),
   ).toBeVisible();

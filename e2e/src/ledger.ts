@@ -48,6 +48,12 @@ export class Ledger {
     }).toPass();
   }
 
+  /** Discards the only edit that the draft has, which is asked about first. */
+  async discardEdit(): Promise<void> {
+    await this.page.getByRole('button', { name: 'Discard this edit' }).click();
+    await this.page.getByRole('dialog').getByRole('button', { name: 'Discard the edit' }).click();
+  }
+
   async beginDocument(customer: string): Promise<void> {
     await this.open('Quotes');
     await this.page.getByLabel('Type a customer’s name or code').fill(customer);
