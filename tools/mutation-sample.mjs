@@ -31,9 +31,13 @@ const { status } = spawnSync(
 );
 process.exitCode = status ?? 1;
 
-/** Every line of the engine that says something: `file.ts:10-10`. */
+/**
+ * Every line of the engine that says something: `file.ts:10-10`.
+ * @returns {string[]}
+ */
 function codeLines() {
   return readdirSync(ENGINE, { recursive: true })
+    .map(String)
     .filter((file) => /(?<!\.spec)\.ts$/.test(file) && !/^(testing\/|index\.ts)/.test(file))
     .sort()
     .map((file) => join(ENGINE, file))
@@ -46,11 +50,20 @@ function codeLines() {
     );
 }
 
-/** So many of them, each once, the same ones for the same seed. */
+/**
+ * So many of them, each once, the same ones for the same seed.
+ * @param {string[]} lines
+ * @param {number} count
+ * @param {number} seed
+ * @returns {string[]}
+ */
 function drawLines(lines, count, seed) {
-  const [drawn] = fc.sample(fc.shuffledSubarray(lines, { minLength: count, maxLength: count }), {
-    numRuns: 1,
-    seed,
-  });
+  const [drawn = []] = fc.sample(
+    fc.shuffledSubarray(lines, { minLength: count, maxLength: count }),
+    {
+      numRuns: 1,
+      seed,
+    },
+  );
   return drawn;
 }
