@@ -68,6 +68,15 @@ test('a quote is edited while the server refuses: it is there after a reload, an
   await expect(unsent(page)).toBeHidden();
   await page.reload();
   await expect(page.getByLabel('Quantity of CL-0207')).toHaveValue('11');
+
+  // and where the page is loaded anew before the pause after typing is over
+  await page.getByLabel('Quantity of CL-0207').fill('13');
+  await page.getByLabel('Quantity of CL-0207').press('Tab');
+  await page.reload();
+  await expect(page.getByLabel('Quantity of CL-0207')).toHaveValue('13');
+  await page.getByLabel('Quantity of CL-0207').fill('14');
+  await page.getByLabel('Quantity of CL-0207').press('Tab');
+  await ledger.kept(); // nobody was first but its own user
 });
 
 test('a level is edited while the server refuses, and another one opened', async ({

@@ -1,10 +1,5 @@
 import { inject } from '@angular/core';
-import {
-  check,
-  itemCostsEditSchema,
-  type ItemCosts,
-  type ProblemDetails,
-} from '@honest-ledger/contracts';
+import { itemCostsEditSchema, type ItemCosts, type ProblemDetails } from '@honest-ledger/contracts';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
 import { filter, map, switchMap } from 'rxjs';
@@ -13,7 +8,7 @@ import { Outbox } from '../outbox/outbox';
 import { OutboxStorage } from '../outbox/outbox-storage';
 import type { PostedParcel } from '../outbox/outbox.feature';
 import { keepEdits, type Keeping } from '../shared/keep-edits';
-import { isUnreachable, withoutPrefix } from '../shared/problems';
+import { foundHere, isUnreachable, withoutPrefix } from '../shared/problems';
 import { ItemCostsApi, addressOfCosts } from './item-costs.api';
 import { itemCostsActions, itemCostsFeature } from './item-costs.feature';
 
@@ -115,12 +110,6 @@ function takenUp({ content, revision, problem, request }: PostedParcel) {
 
 /** The same check that guards the server. */
 function problemIn(content: ItemCosts, seen: ItemCosts): ProblemDetails | null {
-  const reading = check(itemCostsEditSchema, { seen, content });
-  if (reading.ok) return null;
-  const detail = reading.problems.map(({ sentence }) => `${sentence}.`).join(' ');
-  const fields = reading.problems;
-  return withoutPrefix(
-    { type: 'about:blank', title: 'Not kept', status: 422, detail, fields },
-    'content.',
-  );
+  const wrong = foundHere(itemCostsEditSchema, { seen, content });
+  return wrong && withoutPrefix(wrong, 'content.');
 }

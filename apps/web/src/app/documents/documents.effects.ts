@@ -1,7 +1,6 @@
 import { inject } from '@angular/core';
 import { Router } from '@angular/router';
 import {
-  check,
   documentEditSchema,
   type PricedDocumentForm,
   type PricedLineForm,
@@ -17,7 +16,7 @@ import { OutboxStorage } from '../outbox/outbox-storage';
 import { answer } from '../shared/answer';
 import type { LeftEdit } from '../shared/editing';
 import { keepEdits, type Keeping } from '../shared/keep-edits';
-import { isUnreachable } from '../shared/problems';
+import { foundHere, isUnreachable } from '../shared/problems';
 import { asKnown } from './as-known';
 import { inputsFor, type PricingInputs } from './pricing-inputs';
 import { PricingWorker } from './pricing-worker';
@@ -233,8 +232,5 @@ function columns(lines: readonly PricedLineForm[]): string {
 
 /** The same check that guards the server. */
 function problemIn(content: DocumentContent, revision: number): ProblemDetails | null {
-  const reading = check(documentEditSchema, { ...content, revision });
-  if (reading.ok) return null;
-  const detail = reading.problems.map(({ sentence }) => `${sentence}.`).join(' ');
-  return { type: 'about:blank', title: 'Not kept', status: 422, detail, fields: reading.problems };
+  return foundHere(documentEditSchema, { ...content, revision });
 }

@@ -3,7 +3,6 @@ import { Router } from '@angular/router';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { Store, type Action } from '@ngrx/store';
 import {
-  check,
   levelContentSchema,
   type LevelContent,
   type ProblemDetails,
@@ -32,7 +31,7 @@ import { answer } from '../shared/answer';
 import type { LeftEdit } from '../shared/editing';
 import { keepEdits, type Keeping } from '../shared/keep-edits';
 import type { Loadable } from '../shared/loadable';
-import { isUnreachable, problemOf, withoutPrefix } from '../shared/problems';
+import { foundHere, isUnreachable, problemOf, withoutPrefix } from '../shared/problems';
 import { LevelsApi } from './levels.api';
 import { followingLevel, sameLevel } from './level-edits';
 import { emptyLevel, levelsActions, levelsFeature, type Beginning } from './levels.feature';
@@ -227,8 +226,5 @@ function leftEdit({ content, revision, problem }: PostedParcel): LeftEdit<LevelC
 
 /** The same check that guards the server. */
 function problemIn(content: unknown): ProblemDetails | null {
-  const reading = check(levelContentSchema, content);
-  if (reading.ok) return null;
-  const detail = reading.problems.map(({ sentence }) => `${sentence}.`).join(' ');
-  return { type: 'about:blank', title: 'Not kept', status: 422, detail, fields: reading.problems };
+  return foundHere(levelContentSchema, content);
 }

@@ -56,15 +56,23 @@ export class OutboxStorage {
     return this.own().length > 0;
   }
 
-  /** What this tab left behind, and other tabs that are closed by now; it is this tab's from then on. */
-  async recover(): Promise<readonly Parcel[]> {
+  /** What this tab left behind when its page was loaded anew. */
+  recoverOwn(): readonly Parcel[] {
+    return this.takeOver((tab) => tab === this.tab);
+  }
+
+  /** What tabs left behind that are closed by now; it is this tab's from then on. */
+  async recoverOthers(): Promise<readonly Parcel[]> {
     const alive = await this.tabsAlive();
+    return alive === null ? [] : this.takeOver((tab) => !alive.has(tab));
+  }
+
+  private takeOver(isIt: (tab: string) => boolean): readonly Parcel[] {
     const start = this.start('');
     if (start === null) return [];
     return this.keys().flatMap((key) => {
       const tab = key.startsWith(start) ? key.slice(start.length).split(' ', 1)[0] : undefined;
-      if (tab === undefined || !this.atFirst.delete(key)) return [];
-      if (tab !== this.tab && (alive?.has(tab) ?? true)) return [];
+      if (tab === undefined || !isIt(tab) || !this.atFirst.delete(key)) return [];
       const parcel = this.read(key);
       this.window?.localStorage.removeItem(key);
       if (parcel) this.put(parcel);

@@ -7,7 +7,6 @@ import {
   concat,
   EMPTY,
   filter,
-  from,
   map,
   mergeMap,
   of,
@@ -89,13 +88,16 @@ export const outboxEffects = {
     { functional: true },
   ),
 
-  /** As soon as it is known who is at work, what they left behind on this device is sent. */
+  /**
+   * As soon as it is known who is at work, what they left behind on this device is sent: that of this
+   * tab before any screen asks for what it was made of.
+   */
   recover: createEffect(
     (actions$ = inject(Actions), storage = inject(OutboxStorage)) =>
       actions$.pipe(
         ofType(sessionActions.known, sessionActions.signedIn),
         filter(({ user }) => user !== null),
-        switchMap(() => from(storage.recover())),
+        switchMap(() => concat(of(storage.recoverOwn()), storage.recoverOthers())),
         filter((parcels) => parcels.length > 0),
         map((parcels) => outboxActions.recovered({ parcels })),
       ),

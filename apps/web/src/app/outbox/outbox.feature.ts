@@ -8,6 +8,7 @@ import {
   on,
   props,
 } from '@ngrx/store';
+import { sessionActions } from '../session/session.feature';
 import { isUnreachable } from '../shared/problems';
 import type { Parcel, ParcelRequest } from './parcel';
 
@@ -42,22 +43,29 @@ export interface PostedParcel extends Parcel {
 }
 
 interface OutboxState {
+  /** Whose they are, by e-mail address; null while nobody has signed in. */
+  readonly owner: string | null;
   readonly parcels: Readonly<Record<string, PostedParcel>>;
 }
 
-const beginning: OutboxState = { parcels: {} };
+const beginning: OutboxState = { owner: null, parcels: {} };
 
 export const outboxFeature = createFeature({
   name: 'outbox',
   reducer: createReducer(
     beginning,
+    // what one user has left is not sent as another's; it stays on the device until they are back
+    on(sessionActions.known, sessionActions.signedIn, (state, { user }): OutboxState => {
+      if (!user || user.email === state.owner) return state;
+      return { owner: user.email, parcels: state.owner === null ? state.parcels : {} };
+    }),
     on(outboxActions.posted, (state, { parcel, onItsWay, problem }) =>
       withParcel(state, { ...parcel, state: onItsWay ? 'sending' : stateAfter(problem), problem }),
     ),
-    on(outboxActions.recovered, (_state, { parcels }) =>
+    on(outboxActions.recovered, (state, { parcels }) =>
       parcels.reduce(
-        (state, parcel) => withParcel(state, { ...parcel, state: 'waiting', problem: null }),
-        _state,
+        (all, parcel) => withParcel(all, { ...parcel, state: 'waiting', problem: null }),
+        state,
       ),
     ),
     on(outboxActions.sending, (state, { id }) => changed(state, id, { state: 'sending' })),

@@ -88,6 +88,17 @@ describe('edits whose screen was left before the server had them', () => {
     expect(parcels()).toEqual({});
   });
 
+  it('are not sent as another user’s, and stay on the device for their own', async () => {
+    await post();
+    await screen.answer('PUT', URL, problemBody(401, 'Sign in first.'), 401);
+    const user = { name: 'Noor', email: 'noor@saltmarsh.example', role: 'sales' } as const;
+    screen.store.dispatch(sessionActions.signedIn({ user, back: '/' }));
+    await screen.settle();
+    screen.server.expectNone(URL);
+    expect(parcels()).toEqual({});
+    expect(kept()).toBe(1);
+  });
+
   it('are not sent while their screen is being opened', async () => {
     await post();
     await screen.answer('PUT', URL, null, 0);
@@ -119,6 +130,17 @@ describe('edits that a page left behind when it was loaded anew', () => {
     const screen = await shown();
     await screen.answer('PUT', URL, { revision: 4 });
     expect(Object.keys(localStorage)).toEqual([]);
+  });
+
+  it('of this tab are on their way before a screen can ask for what they were made of', async () => {
+    const tab = sessionStorage.getItem('honest-ledger unsent') ?? 'this-tab';
+    sessionStorage.setItem('honest-ledger unsent', tab);
+    leave('ines@saltmarsh.example', tab);
+    const screen = await showScreen(UnsentNotice, {});
+    signedIn(screen);
+    const parcels = screen.store.selectSignal(outboxFeature.selectParcels)();
+    expect(parcels['purchaseOrder 7']?.state).toBe('sending');
+    await screen.answer('PUT', URL, { revision: 4 });
   });
 
   it('stay where they are another user’s', async () => {

@@ -1,7 +1,6 @@
 import { inject } from '@angular/core';
 import { Router } from '@angular/router';
 import {
-  check,
   purchaseOrderEditSchema,
   type ProblemDetails,
   type PurchaseOrderContent,
@@ -14,7 +13,7 @@ import { OutboxStorage } from '../outbox/outbox-storage';
 import { answer } from '../shared/answer';
 import type { LeftEdit } from '../shared/editing';
 import { keepEdits, type Keeping } from '../shared/keep-edits';
-import { isUnreachable } from '../shared/problems';
+import { foundHere, isUnreachable } from '../shared/problems';
 import { PurchasingApi } from './purchasing.api';
 import { purchasingActions, purchasingFeature } from './purchasing.feature';
 
@@ -174,8 +173,5 @@ const parcelId = (number: number): string => `purchaseOrder ${String(number)}`;
 
 /** The same check that guards the server. */
 function problemIn(content: PurchaseOrderContent, revision: number): ProblemDetails | null {
-  const reading = check(purchaseOrderEditSchema, { ...content, revision });
-  if (reading.ok) return null;
-  const detail = reading.problems.map(({ sentence }) => `${sentence}.`).join(' ');
-  return { type: 'about:blank', title: 'Not kept', status: 422, detail, fields: reading.problems };
+  return foundHere(purchaseOrderEditSchema, { ...content, revision });
 }

@@ -1,5 +1,6 @@
 import { HttpErrorResponse } from '@angular/common/http';
-import type { ProblemDetails } from '@honest-ledger/contracts';
+import { check, type ProblemDetails } from '@honest-ledger/contracts';
+import type { Schema } from 'joi';
 
 /** What a failed request has to say, whatever it failed of. */
 export function problemOf(error: unknown): ProblemDetails {
@@ -11,6 +12,18 @@ export function problemOf(error: unknown): ProblemDetails {
   // a check on this page has found it
   if (isProblem(error)) return error;
   return problem(-1, error instanceof Error ? error.message : 'Something went wrong on this page.');
+}
+
+/**
+ * What a check that guards the server, too, finds wrong with something before it is sent; null where
+ * it finds nothing.
+ */
+export function foundHere<T>(schema: Schema<T>, value: unknown): ProblemDetails | null {
+  const reading = check<T>(schema, value);
+  if (reading.ok) return null;
+  const fields = reading.problems;
+  const detail = fields.map(({ sentence }) => `${sentence}.`).join(' ');
+  return { type: 'about:blank', title: 'Not kept', status: 422, detail, fields };
 }
 
 /** True where trying again later may help. */
