@@ -21,6 +21,7 @@ import { secure } from './http/security';
 import { limitSignIns } from './http/sign-in-limit';
 import { validateWithJoi } from './http/validation';
 import { importRoutes } from './imports/routes';
+import { massChangeRoutes } from './mass-changes/routes';
 import { levelRoutes } from './levels/routes';
 import { listRoutes } from './lists/routes';
 import { outboxRoutes } from './outbox/routes';
@@ -94,6 +95,7 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
         exportRoutes,
         findRoutes,
         listRoutes,
+        massChangeRoutes,
         userRoutes,
       ]) {
         await api.register(routes, services);

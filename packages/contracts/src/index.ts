@@ -13,6 +13,7 @@ export * from './api/drafts';
 export * from './api/files';
 export * from './api/find';
 export * from './api/imports';
+export * from './api/mass-changes';
 export * from './api/item-content';
 export * from './api/item-moves';
 export * from './api/levels';

@@ -1,10 +1,27 @@
-import type { ItemEdit } from '@honest-ledger/contracts';
+import type { ItemEdit, SeenRevision } from '@honest-ledger/contracts';
 import type { Actor } from '../changes/record';
 import type { Transaction } from '../database/database';
-import { conflict, Problem, refused } from '../http/problems';
+import { conflict, notFound, Problem, refused } from '../http/problems';
 import { itemProblems } from './check-items';
 import { readItemContents } from './item-contents';
 import { keepItems } from './keep-items';
+import { removeItems } from './remove-items';
+
+/** Deletes an item that nothing names, with its costs. */
+export async function deleteItem(
+  transaction: Transaction,
+  number: string,
+  { revision }: SeenRevision,
+  actor: Actor,
+): Promise<void> {
+  const before = (await readItemContents(transaction, [number])).get(number);
+  if (!before) throw notFound(`Item ${number}`);
+  if (before.revision !== revision) {
+    throw conflict('Somebody else has changed this item meanwhile.', null);
+  }
+  const [stays] = await removeItems(transaction, [number], actor, { withCosts: true });
+  if (stays) throw new Problem(422, `${number} cannot be deleted: ${stays.why}.`);
+}
 
 /** Keeps the facts of an item as somebody edited them; revision 0 makes a new one. */
 export async function keepItem(

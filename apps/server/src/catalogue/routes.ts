@@ -2,6 +2,7 @@ import {
   itemEditSchema,
   itemParams,
   itemQuerySchema,
+  seenRevision,
   type CategoryRow,
   type GoodsGroups,
   type ItemEdit,
@@ -10,6 +11,7 @@ import {
   type ItemParams,
   type ItemQuery,
   type ItemView,
+  type SeenRevision,
 } from '@honest-ledger/contracts';
 import type { FastifyPluginCallback } from 'fastify';
 import { serializable, snapshot } from '../database/database';
@@ -17,7 +19,7 @@ import type { Services } from '../services';
 import { actor } from '../session/plugin';
 import { foreseeItem } from './foresee-item';
 import { readItem } from './item-page';
-import { keepItem } from './keep-item';
+import { deleteItem, keepItem } from './keep-item';
 import { findCategories, findGroups, findItems } from './queries';
 
 export const catalogueRoutes: FastifyPluginCallback<Services> = (app, services, done) => {
@@ -44,6 +46,18 @@ export const catalogueRoutes: FastifyPluginCallback<Services> = (app, services, 
         await keepItem(transaction, item, request.body, actor(request, services));
         return readItem(transaction, services, item);
       }),
+  );
+
+  app.delete<{ Params: ItemParams; Querystring: SeenRevision }>(
+    '/items/:item',
+    { config: { may: 'editFacts' }, schema: { params: itemParams, querystring: seenRevision } },
+    async (request, reply) => {
+      const by = actor(request, services);
+      await serializable(database, (transaction) =>
+        deleteItem(transaction, request.params.item, request.query, by),
+      );
+      return reply.code(204).send();
+    },
   );
 
   app.post<{ Params: ItemParams; Body: ItemEdit; Reply: ItemForeseen }>(

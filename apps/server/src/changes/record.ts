@@ -5,6 +5,8 @@ import type { Transaction } from '../database/database';
 export interface Actor {
   readonly id: number;
   readonly now: Date;
+  /** The change of many things that what they do is part of. */
+  readonly mass?: string;
 }
 
 export interface RecordedChange {
@@ -26,7 +28,8 @@ export interface RecordedChange {
     | 'refused'
     | 'sent'
     | 'repeats'
-    | 'repeats no more';
+    | 'repeats no more'
+    | 'undone';
   readonly before: unknown;
   readonly after: unknown;
 }
@@ -46,7 +49,7 @@ export async function record(
 /** Like {@link record}, for more changes than a call takes arguments. */
 export async function recordAll(
   transaction: Transaction,
-  { id, now }: Actor,
+  { id, now, mass }: Actor,
   made: readonly RecordedChange[],
 ): Promise<void> {
   for (let from = 0; from < made.length; from += ROWS_AT_ONCE) {
@@ -56,8 +59,8 @@ export async function recordAll(
     // An array a column: as rows of parameters, a whole catalogue would take many times as long.
     await transaction.execute(
       sql`insert into changes
-          (at, by_id, object_kind, object_key, object_name, action, before, after)
-        select ${now.toISOString()}::timestamptz, ${id}::int, made.* from unnest(
+          (at, by_id, mass_change_id, object_kind, object_key, object_name, action, before, after)
+        select ${now.toISOString()}::timestamptz, ${id}::int, ${mass ?? null}::uuid, made.* from unnest(
           ${column(({ kind }) => kind)}::text[], ${column(({ key }) => key)}::text[],
           ${column(({ name }) => name)}::text[], ${column(({ action }) => action)}::text[],
           ${column(({ before }) => json(before))}::jsonb[],

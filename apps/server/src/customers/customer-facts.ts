@@ -9,21 +9,37 @@ import { notFound } from '../http/problems';
 
 /** What pricing can ask of a customer, as it is now. */
 export async function customerFacts(queries: Queries, code: string): Promise<CustomerFacts> {
-  const [row] = await queries
+  const found = (await customerFactsOf(queries, [code])).get(code);
+  if (!found) throw notFound(`Customer ${code}`);
+  return found;
+}
+
+/** The same of several customers, by their codes; those that are not there are left out. */
+export async function customerFactsOf(
+  queries: Queries,
+  codes: readonly string[],
+): Promise<ReadonlyMap<string, CustomerFacts>> {
+  const rows = await queries
     .select({ customer: customers, segment: segments })
     .from(customers)
     .leftJoin(segments, eq(segments.id, customers.segmentId))
-    .where(eq(customers.code, code));
-  if (!row) throw notFound(`Customer ${code}`);
-  const { customer, segment } = row;
-  return {
-    code: customer.code,
-    name: customer.name,
-    segment: segment && { code: segment.code, name: segment.name, level: segment.levelId },
-    level: customer.levelId,
-    assignments: await assignmentsOf(queries, customer.id),
-    attributes: (await valuesOf(queries, 'customers', [customer.id])).get(customer.id) ?? {},
-  };
+    .where(oneOf(customers.code, codes));
+  const ids = rows.map(({ customer }) => customer.id);
+  const assignments = await assignmentsByCustomer(queries, ids);
+  const attributes = await valuesOf(queries, 'customers', ids);
+  return new Map(
+    rows.map(({ customer, segment }) => [
+      customer.code,
+      {
+        code: customer.code,
+        name: customer.name,
+        segment: segment && { code: segment.code, name: segment.name, level: segment.levelId },
+        level: customer.levelId,
+        assignments: assignments.get(customer.id) ?? [],
+        attributes: attributes.get(customer.id) ?? {},
+      },
+    ]),
+  );
 }
 
 /** A customer's levels for some of the goods, in their order. */

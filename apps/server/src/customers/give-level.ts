@@ -1,17 +1,21 @@
 import {
   customerContentOf,
   type GivenCustomer,
+  type LevelGiven,
   type LevelGiving,
   type LevelGivingPreview,
 } from '@honest-ledger/contracts';
 import { count } from 'drizzle-orm';
+import { randomUUID } from 'node:crypto';
 import type { ItemWithId } from '../catalogue/item-facts';
 import { catalogueMoves, type PricedUnder } from '../catalogue/price-catalogue';
+import { changeMany } from '../changes/mass';
 import type { Actor } from '../changes/record';
 import { pricingDay, readItemsToPrice } from '../costs/items-to-price';
 import type { Queries, Transaction } from '../database/database';
 import { items } from '../database/schema/index';
 import { conflict, notFound, refused } from '../http/problems';
+import { findLevel } from '../levels/queries';
 import type { Services } from '../services';
 import { customerProblems } from './check-customers';
 import { levelsOf } from './levels-of-customer';
@@ -60,12 +64,15 @@ export async function previewGiving(
   return { customers: rows };
 }
 
-/** Gives a level to customers, to all of them or to none. A fact: it counts from this moment on. */
+/**
+ * Gives a level to customers, to all of them or to none, as one change of many. A fact: it counts from
+ * this moment on.
+ */
 export async function giveLevel(
   transaction: Transaction,
   { level, customers }: LevelGiving,
   actor: Actor,
-): Promise<void> {
+): Promise<LevelGiven> {
   const found = await readCustomers(
     transaction,
     customers.map(({ code }) => code),
@@ -82,5 +89,15 @@ export async function giveLevel(
   const problems = (await customerProblems(transaction, kept)).flat();
   const [first] = problems;
   if (first) throw refused([first]);
-  await keepCustomers(transaction, kept, actor);
+  const name = level === null ? NO_LEVEL : await levelName(transaction, level);
+  const of = { id: randomUUID(), kind: 'levels', name } as const;
+  const many = await changeMany(transaction, of, actor);
+  await keepCustomers(transaction, kept, many);
+  return { massChange: many.mass };
+}
+
+const NO_LEVEL = 'no level of their own';
+
+async function levelName(queries: Queries, id: string): Promise<string> {
+  return (await findLevel(queries, id))?.published?.name ?? id;
 }

@@ -1,4 +1,9 @@
-import { customerContentOf, type CustomerEdit, type CustomerView } from '@honest-ledger/contracts';
+import {
+  customerContentOf,
+  type CustomerEdit,
+  type CustomerView,
+  type SeenRevision,
+} from '@honest-ledger/contracts';
 import type { Actor } from '../changes/record';
 import type { Transaction } from '../database/database';
 import { conflict, Problem, refused } from '../http/problems';
@@ -6,6 +11,22 @@ import { customerProblems } from './check-customers';
 import { levelsOf } from './levels-of-customer';
 import { keepCustomers } from './keep-customers';
 import { findCustomer, hasCustomer } from './queries';
+import { removeCustomers } from './remove-customers';
+
+/** Deletes a customer whom nothing names. */
+export async function deleteCustomer(
+  transaction: Transaction,
+  code: string,
+  { revision }: SeenRevision,
+  actor: Actor,
+): Promise<void> {
+  const before = await findCustomer(transaction, code);
+  if (before.revision !== revision) {
+    throw conflict('Somebody else has changed this customer meanwhile.', before);
+  }
+  const [stays] = await removeCustomers(transaction, [code], actor);
+  if (stays) throw new Problem(422, `${code} cannot be deleted: ${stays.why}.`);
+}
 
 /** Keeps a customer as somebody edited it; revision 0 makes a new one. */
 export async function keepCustomer(

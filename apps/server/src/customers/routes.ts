@@ -6,6 +6,7 @@ import {
   endingQuery,
   levelGivingSchema,
   priceListQuery,
+  seenRevision,
   type CustomerContent,
   type CustomerEdit,
   type CustomerGroups,
@@ -16,11 +17,13 @@ import {
   type CustomerView,
   type EndingAssignments,
   type EndingQuery,
+  type LevelGiven,
   type LevelGiving,
   type LevelGivingPreview,
   type Page,
   type PriceListPage,
   type PriceListQuery,
+  type SeenRevision,
 } from '@honest-ledger/contracts';
 import type { FastifyPluginCallback } from 'fastify';
 import { serializable, snapshot } from '../database/database';
@@ -28,7 +31,7 @@ import type { Services } from '../services';
 import { actor } from '../session/plugin';
 import { endingAssignments } from './ending-assignments';
 import { giveLevel, previewGiving } from './give-level';
-import { keepCustomer } from './keep-customer';
+import { deleteCustomer, keepCustomer } from './keep-customer';
 import { previewCustomer, priceList } from './price-list';
 import { findCustomer, findCustomers, findGroups } from './queries';
 
@@ -89,21 +92,31 @@ export const customerRoutes: FastifyPluginCallback<Services> = (app, services, d
       ),
   );
 
+  app.delete<{ Params: CustomerParams; Querystring: SeenRevision }>(
+    '/customers/:code',
+    { config: { may: 'editFacts' }, schema: { params: customerParams, querystring: seenRevision } },
+    async (request, reply) => {
+      const by = actor(request, services);
+      await serializable(database, (transaction) =>
+        deleteCustomer(transaction, request.params.code, request.query, by),
+      );
+      return reply.code(204).send();
+    },
+  );
+
   app.post<{ Body: LevelGiving; Reply: LevelGivingPreview }>(
     '/customer-levels/preview',
     { config: { may: 'editFacts' }, schema: { body: levelGivingSchema } },
     (request) => snapshot(database, (queries) => previewGiving(queries, services, request.body)),
   );
 
-  app.put<{ Body: LevelGiving }>(
+  app.put<{ Body: LevelGiving; Reply: LevelGiven }>(
     '/customer-levels',
     { config: { may: 'editFacts' }, schema: { body: levelGivingSchema } },
-    async (request, reply) => {
-      await serializable(database, (transaction) =>
+    (request) =>
+      serializable(database, (transaction) =>
         giveLevel(transaction, request.body, actor(request, services)),
-      );
-      return reply.code(204).send();
-    },
+      ),
   );
   done();
 };

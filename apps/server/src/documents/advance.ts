@@ -226,7 +226,7 @@ async function settle(
   await keepSetUpsPaid(transaction, priced, row);
   if (state === 'posted') {
     const zone = await zoneAt(transaction, after.outlet);
-    await countUnitsSold(transaction, number, localTime(now, zone).day);
+    await countUnitsSold(transaction, [number], localTime(now, zone).day);
   }
   await recordOf(transaction, row, { by: editor.id, now, action: state }, [before, after]);
   return number;

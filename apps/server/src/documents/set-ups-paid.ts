@@ -31,6 +31,23 @@ export async function setUpPaidOf(
   return rows.map(({ item }) => item);
 }
 
+/** Of several customers, the items whose set-up charge each has paid, in their order. */
+export async function setUpsPaidBy(
+  queries: Queries,
+  buyers: readonly string[],
+): Promise<ReadonlyMap<string, readonly string[]>> {
+  const rows = await queries
+    .select({ customer: customers.code, item: items.number })
+    .from(setUpsPaid)
+    .innerJoin(customers, eq(customers.id, setUpsPaid.customerId))
+    .innerJoin(items, eq(items.id, setUpsPaid.itemId))
+    .where(oneOf(customers.code, buyers))
+    .orderBy(asc(items.number));
+  const paid = new Map<string, string[]>();
+  for (const { customer, item } of rows) paid.set(customer, [...(paid.get(customer) ?? []), item]);
+  return paid;
+}
+
 /** Writes down the set-up charges that a document asks for. What the order before it did stays its own. */
 export async function keepSetUpsPaid(
   transaction: Transaction,

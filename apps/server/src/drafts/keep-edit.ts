@@ -8,6 +8,7 @@ import {
 } from '@honest-ledger/contracts';
 import { and, eq, sql } from 'drizzle-orm';
 import { isDeepStrictEqual } from 'node:util';
+import { noteEdits } from '../changes/mass';
 import type { Actor } from '../changes/record';
 import type { Transaction } from '../database/database';
 import { draftEdits, drafts } from '../database/schema/index';
@@ -43,7 +44,12 @@ export async function keepEdit(
   const { setup } = await services.setups.of(transaction, await versionInForce(transaction));
   const draft = await draftFor(transaction, held?.draft ?? edit.draft, actor);
   await checkEdit(transaction, setup, draft, { kind, key }, content);
-  if (isDeepStrictEqual(content, contentIn(setup, { kind, key }))) {
+  const published = contentIn(setup, { kind, key });
+  const before = held ? held.content : published;
+  await noteEdits(transaction, actor, [
+    { objectKind: kind, objectKey: key, before, after: content },
+  ]);
+  if (isDeepStrictEqual(content, published)) {
     await removeEdit(transaction, draft, { kind, key });
     return { revision: 0, draft: null };
   }

@@ -1,6 +1,7 @@
 import type { SetupContents, SetupObjectKind } from '@honest-ledger/contracts';
 import { and, eq, sql } from 'drizzle-orm';
 import { isDeepStrictEqual } from 'node:util';
+import { noteEdits } from '../changes/mass';
 import type { Actor } from '../changes/record';
 import type { Transaction } from '../database/database';
 import { insertRows, type WrittenColumn } from '../database/insert-rows';
@@ -48,6 +49,12 @@ export async function keepEdits<Kind extends SetupObjectKind>(
       editedAt: actor.now.toISOString(),
     };
   });
+  const noted = rows.map(({ objectKind, objectKey, content }) => {
+    const edit = held.get(objectKey);
+    const before = edit ? edit.content : (published.get(objectKey) ?? null);
+    return { objectKind, objectKey, before, after: content };
+  });
+  await noteEdits(transaction, actor, noted);
   const leadsBack = ({ objectKey, content }: KeptRow): boolean =>
     isDeepStrictEqual(content, published.get(objectKey) ?? null);
   await removeEdits(transaction, rows.filter(leadsBack));

@@ -1,7 +1,15 @@
-import { and, asc, eq, gt, inArray } from 'drizzle-orm';
+import type { SheetKind } from '@honest-ledger/contracts';
+import { and, asc, eq, gt, inArray, sql } from 'drizzle-orm';
 import { isDeepStrictEqual } from 'node:util';
+import { changeMany } from '../changes/mass';
 import { record } from '../changes/record';
-import { postgresCode, serializable, type Database, type Transaction } from '../database/database';
+import {
+  postgresCode,
+  repeatable,
+  serializable,
+  type Database,
+  type Transaction,
+} from '../database/database';
 import { importRows, imports } from '../database/schema/index';
 import { Problem } from '../http/problems';
 import { addJob } from '../jobs/add-job';
@@ -14,6 +22,7 @@ import {
   type ImportJob,
   type ImportRecord,
 } from './compare-rows';
+import type { InParts } from './kind';
 import { IMPORTED_KINDS } from './kinds';
 import type { ComparedRow } from './verdicts';
 
@@ -24,8 +33,9 @@ export const APPLY_JOB = 'apply-import';
 class Outdated extends Error {}
 
 /**
- * Takes a file in, in one transaction. Every row is compared once more: where one would now do
- * something else than was shown, nothing is taken in and the file is compared anew.
+ * Takes a file in, in one transaction; of past sales the next part, and asks for itself while there are
+ * more. Every row is compared once more: where one would now do something else than was shown, nothing is
+ * taken in and the file is compared anew. What was taken in before stays, and is known again then.
  * @param last whether the job is not tried again where it fails
  */
 export async function applyImport(
@@ -35,8 +45,14 @@ export async function applyImport(
 ): Promise<void> {
   const { database } = services;
   try {
-    const work = (transaction: Transaction): Promise<void> => takeIn(transaction, services, id);
-    await serializable(database, work, (await writesDrafts(database, id)) ? 'drafts' : null);
+    const kind = await kindOf(database, id);
+    const inParts = kind && IMPORTED_KINDS[kind].inParts;
+    if (inParts) {
+      await repeatable(database, (transaction) => takePart(transaction, services, id, inParts));
+    } else {
+      const turn = kind && OF_DRAFTS.has(kind) ? 'drafts' : null;
+      await serializable(database, (transaction) => takeIn(transaction, services, id), turn);
+    }
   } catch (error) {
     if (error instanceof Outdated) {
       await database.transaction((transaction) => readAnew(transaction, id));
@@ -44,7 +60,7 @@ export async function applyImport(
       const why = error instanceof Problem ? error.detail : remarkOf(error);
       await database
         .update(imports)
-        .set({ state: 'failed', remark: `${why} Nothing of the file was taken in.` })
+        .set({ state: 'failed', remark: sql`${why} || ' ' || ${HOW_FAR}` })
         .where(and(eq(imports.id, id), eq(imports.state, 'applying')));
       if (last) throw error;
     } else {
@@ -53,20 +69,20 @@ export async function applyImport(
   }
 }
 
-/** True where what is taken in is an edit of a draft. */
-async function writesDrafts(database: Database, id: string): Promise<boolean> {
+/** How much of a file was taken in before it was stopped; a sentence. */
+export const HOW_FAR = sql<string>`case when ${imports.taken} = 0 then 'Nothing of the file was taken in.'
+  else ${imports.taken} || ' rows were taken in before that: undo them, or send the file in again for the rest.' end`;
+
+async function kindOf(database: Database, id: string): Promise<SheetKind | null> {
   const [found] = await database
     .select({ kind: imports.kind })
     .from(imports)
     .where(eq(imports.id, id));
-  return found !== undefined && OF_DRAFTS.has(found.kind);
+  return found?.kind ?? null;
 }
 
-const OF_DRAFTS: ReadonlySet<(typeof imports.$inferSelect)['kind']> = new Set([
-  'items',
-  'agreements',
-  'levelPrices',
-]);
+/** What is taken in of these is an edit of a draft. */
+const OF_DRAFTS: ReadonlySet<SheetKind> = new Set(['items', 'agreements', 'levelPrices']);
 
 const UNIQUE_VIOLATION = '23505';
 
@@ -81,28 +97,103 @@ async function takeIn(transaction: Transaction, services: Services, id: string):
   if (file?.state !== 'applying') return;
   const rows: ComparedRow[] = [];
   for await (const some of chunks(transaction, file)) {
-    const judged = await judgeRows(transaction, services, file, some);
-    judged.forEach((now, index) => {
-      const seen = some[index];
-      const same =
-        seen?.verdict === now.verdict &&
-        isDeepStrictEqual(seen.before, now.before) &&
-        isDeepStrictEqual(seen.after, now.after);
-      if (!same) throw new Outdated();
-      rows.push(now);
-    });
+    rows.push(...(await stillTheSame(transaction, services, file, some)));
   }
-  const actor = { id: file.byId, now: services.now() };
-  await IMPORTED_KINDS[file.kind].apply(transaction, services, rows, { ...targetOf(file), actor });
-  await transaction.update(imports).set({ state: 'applied' }).where(eq(imports.id, id));
-  await record(transaction, actor, {
-    kind: 'import',
-    key: id,
-    name: file.fileName,
-    action: 'made',
-    before: null,
-    after: { kind: file.kind, rows: rows.length },
+  await write(transaction, services, file, rows);
+  await end(transaction, services, { ...file, taken: rows.length });
+}
+
+/** Takes in the next rows that belong together. */
+async function takePart(
+  transaction: Transaction,
+  services: Services,
+  id: string,
+  { together, inOrderOf }: InParts,
+): Promise<void> {
+  const [file] = await transaction.select().from(imports).where(eq(imports.id, id)).for('update');
+  if (file?.state !== 'applying') return; // cancelled, or done by another
+  const { rows } = await transaction.execute<StoredRow>(sql`
+    with open as (
+      select row, cells, verdict, before, after, after->>${together} as part, after->>${inOrderOf} as place
+      from import_rows
+      where import_id = ${id}::uuid and verdict in ('new', 'changed') and not taken
+    ), next as (
+      select part from open group by part order by min(place), part limit ${PARTS_AT_ONCE}
+    )
+    select row, cells, verdict, before, after from open
+    where part in (select part from next) order by row`);
+  if (rows.length > 0) {
+    const judged = await stillTheSame(transaction, services, file, rows);
+    await write(transaction, services, file, judged);
+    const places = sql.param(rows.map(({ row }) => row));
+    await transaction.execute(sql`
+      update import_rows set taken = true
+      where import_id = ${id}::uuid and row = any(${places}::int[])`);
+    await transaction
+      .update(imports)
+      .set({ taken: file.taken + rows.length })
+      .where(eq(imports.id, id));
+    await addJob(transaction, APPLY_JOB, { import: id } satisfies ImportJob);
+  } else {
+    await end(transaction, services, file);
+  }
+}
+
+/** So many sales take some seconds: small enough to cancel between, and that a killed process costs little. */
+const PARTS_AT_ONCE = 250;
+
+/** The rows as they are compared now. @throws {Outdated} where one would do something else than was shown */
+async function stillTheSame(
+  transaction: Transaction,
+  services: Services,
+  file: ImportRecord,
+  some: readonly StoredRow[],
+): Promise<ComparedRow[]> {
+  const judged = await judgeRows(transaction, services, file, some);
+  return judged.map((now, index) => {
+    const seen = some[index];
+    const same =
+      seen?.verdict === now.verdict &&
+      isDeepStrictEqual(seen.before, now.before) &&
+      isDeepStrictEqual(seen.after, now.after);
+    if (!same) throw new Outdated();
+    return now;
   });
+}
+
+async function write(
+  transaction: Transaction,
+  services: Services,
+  file: ImportRecord,
+  rows: readonly ComparedRow[],
+): Promise<void> {
+  const of = { id: file.id, kind: 'file', name: file.fileName } as const;
+  const actor = await changeMany(transaction, of, { id: file.byId, now: services.now() });
+  await IMPORTED_KINDS[file.kind].apply(transaction, services, rows, { ...targetOf(file), actor });
+}
+
+async function end(
+  transaction: Transaction,
+  services: Services,
+  { id, byId, kind, fileName, taken }: ImportRecord,
+): Promise<void> {
+  await transaction.update(imports).set({ state: 'applied', taken }).where(eq(imports.id, id));
+  await transaction
+    .update(importRows)
+    .set({ taken: true })
+    .where(and(eq(importRows.importId, id), inArray(importRows.verdict, ['new', 'changed'])));
+  await record(
+    transaction,
+    { id: byId, now: services.now() },
+    {
+      kind: 'import',
+      key: id,
+      name: fileName,
+      action: 'made',
+      before: null,
+      after: { kind, rows: taken },
+    },
+  );
 }
 
 type StoredRow = Pick<

@@ -32,3 +32,18 @@ export function inColumns(
     return { column: columns[field] ?? null, sentence };
   });
 }
+
+/** Things by what they have in common, in the order in which each first comes. */
+export function grouped<Key, One>(
+  all: readonly One[],
+  by: (one: One) => Key,
+): ReadonlyMap<Key, readonly One[]> {
+  const groups = new Map<Key, One[]>();
+  for (const one of all) {
+    const key = by(one);
+    const group = groups.get(key);
+    if (group) group.push(one);
+    else groups.set(key, [one]);
+  }
+  return groups;
+}

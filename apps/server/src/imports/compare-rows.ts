@@ -34,6 +34,7 @@ export async function compareRows(services: Services, { import: id }: ImportJob)
     if (rows.length > 0)
       await store(transaction, id, await judgeRows(transaction, services, file, rows));
     const more = rows.length === ROWS_A_JOB;
+    if (!more) await IMPORTED_KINDS[file.kind].markTogether?.(transaction, id);
     await transaction
       .update(imports)
       .set({ compared: file.compared + rows.length, state: more ? 'reading' : 'ready' })

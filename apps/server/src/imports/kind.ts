@@ -1,4 +1,4 @@
-import type { Actor } from '../changes/record';
+import type { MassActor } from '../changes/mass';
 import type { Queries, Transaction } from '../database/database';
 import type { Services } from '../services';
 import type { ComparedRow, Comparison } from './verdicts';
@@ -12,7 +12,13 @@ export interface Target {
 }
 
 export interface Applying extends Target {
-  readonly actor: Actor;
+  readonly actor: MassActor;
+}
+
+/** How a file is taken in part by part. */
+export interface InParts {
+  readonly together: string;
+  readonly inOrderOf: string;
 }
 
 /** One kind of file: what its rows are compared with, and how they are taken in. */
@@ -25,4 +31,11 @@ export interface ImportedKind {
     rows: readonly ComparedRow[],
     applying: Applying,
   ): Promise<void>;
+  /**
+   * Where a file is taken in part by part: rows alike in one column are one part's, and go in the order of
+   * another. Else it is taken in whole or not at all.
+   */
+  readonly inParts?: InParts;
+  /** Marks what is wrong with rows that belong together, once all of them are compared. */
+  markTogether?(transaction: Transaction, id: string): Promise<void>;
 }

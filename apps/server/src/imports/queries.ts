@@ -10,6 +10,7 @@ import type { Queries } from '../database/database';
 import { importRows, imports, users } from '../database/schema/index';
 import { notFound } from '../http/problems';
 import { findLevel } from '../levels/queries';
+import { IMPORTED_KINDS } from './kinds';
 
 /** How many files the list shows; older ones stay on record. */
 const LISTED = 50;
@@ -46,7 +47,9 @@ async function importsWhere(queries: Queries, where: SQL | undefined): Promise<I
       columns: file.columns,
       rows: file.rows,
       compared: file.compared,
-      counts: await countsOf(queries, file.id),
+      taken: file.taken,
+      inParts: IMPORTED_KINDS[file.kind].inParts !== undefined,
+      ...(await countsOf(queries, file.id)),
       by,
       at: file.at.toISOString(),
     });
@@ -59,15 +62,33 @@ async function levelName(queries: Queries, id: string): Promise<{ id: string; na
   return { id, name: (level?.draft?.content ?? level?.published)?.name ?? 'a level no more there' };
 }
 
-async function countsOf(queries: Queries, id: string): Promise<Record<RowVerdict, number>> {
+async function countsOf(
+  queries: Queries,
+  id: string,
+): Promise<Pick<ImportView, 'counts' | 'left'>> {
   const rows = await queries
-    .select({ verdict: importRows.verdict, rows: count() })
+    .select({
+      verdict: importRows.verdict,
+      rows: count(),
+      left: sql<number>`count(*) filter (where not ${importRows.taken})::int`,
+    })
     .from(importRows)
     .where(and(eq(importRows.importId, id), isNotNull(importRows.verdict)))
     .groupBy(importRows.verdict);
   const of = (verdict: RowVerdict): number =>
     rows.find((row) => row.verdict === verdict)?.rows ?? 0;
-  return { new: of('new'), changed: of('changed'), unchanged: of('unchanged'), wrong: of('wrong') };
+  return {
+    counts: {
+      new: of('new'),
+      changed: of('changed'),
+      unchanged: of('unchanged'),
+      wrong: of('wrong'),
+    },
+    left: rows.reduce(
+      (sum, { verdict, left }) => (verdict === 'new' || verdict === 'changed' ? sum + left : sum),
+      0,
+    ),
+  };
 }
 
 /** A page of a file's rows with what each would do. */

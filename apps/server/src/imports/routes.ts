@@ -10,6 +10,7 @@ import {
   type ImportParams,
   type ImportRowPage,
   type ImportRowQuery,
+  type ImportState,
   type ImportView,
   type NewImport,
   type Permission,
@@ -25,7 +26,7 @@ import { conflict, Problem } from '../http/problems';
 import { addJob } from '../jobs/add-job';
 import type { Services } from '../services';
 import { actor, signedIn } from '../session/plugin';
-import { APPLY_JOB } from './apply-import';
+import { APPLY_JOB, HOW_FAR } from './apply-import';
 import type { ImportJob } from './compare-rows';
 import { findImport, findImports, findRows } from './queries';
 import { readAs, receiveFile } from './receive-file';
@@ -157,10 +158,17 @@ async function askToApply(transaction: Transaction, id: string): Promise<ImportV
 }
 
 async function cancel(transaction: Transaction, id: string): Promise<ImportView> {
+  const before = await findImport(transaction, id);
+  const open: ImportState[] = ['asking', 'reading', 'ready'];
   const cancelled = await transaction
     .update(imports)
-    .set({ state: 'cancelled' })
-    .where(and(eq(imports.id, id), inArray(imports.state, ['asking', 'reading', 'ready'])))
+    .set({ state: 'cancelled', remark: before.taken > 0 ? HOW_FAR : null })
+    .where(
+      and(
+        eq(imports.id, id),
+        inArray(imports.state, before.inParts ? [...open, 'applying'] : open),
+      ),
+    )
     .returning({ id: imports.id });
   const file = await findImport(transaction, id);
   if (cancelled.length === 0) throw conflict('It is too late to cancel this.', file);

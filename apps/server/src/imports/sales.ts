@@ -1,5 +1,4 @@
 import {
-  BARE_LINE,
   lineFromForm,
   SALE_SHEET,
   type CellProblem,
@@ -22,23 +21,20 @@ import {
   type PricedDocument,
 } from '@honest-ledger/engine';
 import { and, eq, isNotNull } from 'drizzle-orm';
-import { randomUUID } from 'node:crypto';
-import type { Queries, Transaction } from '../database/database';
+import type { Queries } from '../database/database';
 import { oneOf } from '../database/patterns';
 import { customers, documentLines, documents, items, outlets } from '../database/schema/index';
-import { countUnitsSold } from '../costs/count-units-sold';
 import { readItemFacts } from '../catalogue/item-facts';
-import { NO_HANDS } from '../documents/hands';
-import { storeFacts } from '../documents/facts';
-import { documentAt, outcomeOf } from '../documents/queries';
-import { lineRows } from '../documents/write-document';
 import { sells } from '../drafts/check-agreements';
-import { knownCurrencies } from '../facts/surroundings';
-import { Problem } from '../http/problems';
+import { localTime } from '../facts/local-time';
+import { knownCurrencies, NO_OUTLETS_ZONE } from '../facts/surroundings';
 import { settingsInForce, versionInForce } from '../versions/queries';
-import { byKey, cell, orNull } from './cells';
+import { byKey, cell, grouped, orNull } from './cells';
 import type { ImportedKind } from './kind';
+import { pastLine, pastSale, WHOLE } from './past-sale';
+import { postSales } from './post-sales';
 import type { ComparedRow } from './verdicts';
+import { markBrokenSales } from './whole-sales';
 
 /**
  * Past sales of another system: facts. Each is posted as it was, at prices by hand, with what is known
@@ -55,17 +51,18 @@ export const saleKind: ImportedKind = {
   },
   apply: async (transaction, { setups }, rows, { actor }) => {
     const { compiled } = await setups.of(transaction, await versionInForce(transaction));
-    const bySale = new Map<string, Cells[]>();
-    for (const { after } of rows) {
-      const known = bySale.get(cell(after, 'Sale'));
-      if (known) known.push(after);
-      else bySale.set(cell(after, 'Sale'), [after]);
-    }
-    for (const [name, lines] of bySale) {
-      lines.sort((a, b) => Number(cell(a, 'Line')) - Number(cell(b, 'Line')));
-      await postSale(transaction, compiled, { name, lines, by: actor.id });
-    }
+    const bySale = grouped(rows, ({ after }) => cell(after, 'Sale'));
+    const sales = [...bySale].map(([name, own]) =>
+      pastSale(
+        name,
+        own.map(({ after }) => after),
+        compiled.homeCurrency,
+      ),
+    );
+    await postSales(transaction, compiled, sales, actor);
   },
+  inParts: { together: 'Sale', inOrderOf: 'Posted' },
+  markTogether: markBrokenSales,
 };
 
 /** What is there, with the amounts of the file where they are the same but for what was rounded. */
@@ -95,117 +92,6 @@ const salesOf = (rows: readonly Cells[]): string[] => [
   ...new Set(rows.map((cells) => cell(cells, 'Sale'))),
 ];
 
-/** At noon: of a past sale only the day is known. */
-function instantOf(cells: Cells): Date {
-  return new Date(`${cell(cells, 'Posted')}T12:00:00Z`);
-}
-
-/** What a past sale was: its cells but for its lines'. */
-const WHOLE = ['Posted', 'Customer', 'Outlet', 'Currency'] as const;
-
-async function postSale(
-  transaction: Transaction,
-  setup: CompiledSetup,
-  {
-    name,
-    lines,
-    by,
-  }: { readonly name: string; readonly lines: readonly Cells[]; readonly by: number },
-): Promise<void> {
-  const [first] = lines;
-  if (!first) return;
-  for (const column of WHOLE) {
-    if (lines.every((cells) => cell(cells, column) === cell(first, column))) continue;
-    throw new Problem(422, `The lines of sale ${name} do not have one ${column}.`);
-  }
-  if (lines.some((cells, place) => cell(cells, 'Line') !== String(place + 1))) {
-    throw new Problem(422, `The lines of sale ${name} are not numbered from 1 on without a gap.`);
-  }
-  const at = instantOf(first);
-  const currency = orNull(first, 'Currency') ?? setup.homeCurrency;
-  const written = { ...contentOf(first, currency), lines: lines.map(lineOf) };
-  const document = await documentAt(transaction, setup, written, at);
-  const priced = priceDocument(setup, document);
-  if (priced.unpricedLines > 0) throw new Problem(422, `Sale ${name} has lines without a price.`);
-  const outcome = outcomeOf(priced);
-  const [created] = await transaction
-    .insert(documents)
-    .values({
-      kind: 'sale',
-      state: 'posted',
-      importedAs: name,
-      customerId: await idOf(transaction, customers, orNull(first, 'Customer')),
-      outletId: await idOf(transaction, outlets, orNull(first, 'Outlet')),
-      currency,
-      outcome,
-      total: outcome.total,
-      changedBy: by,
-      changedAt: at,
-      settledAt: at,
-    })
-    .returning({ number: documents.number });
-  if (!created) throw new Error('a sale gave no number');
-  const found = await transaction
-    .select({ id: items.id, number: items.number })
-    .from(items)
-    .where(
-      oneOf(
-        items.number,
-        written.lines.map(({ item }) => item),
-      ),
-    );
-  await transaction.insert(documentLines).values(
-    lineRows(written.lines, priced, {
-      number: created.number,
-      itemIds: new Map(found.map(({ id, number }) => [number, id])),
-      pricedAt: at,
-      factsHash: await storeFacts(transaction, document),
-      hands: NO_HANDS,
-    }),
-  );
-  await countUnitsSold(transaction, created.number, cell(first, 'Posted'));
-}
-
-function contentOf(cells: Cells, currency: string) {
-  return {
-    ...PLAIN_DOCUMENT,
-    kind: 'sale',
-    customer: orNull(cells, 'Customer'),
-    outlet: orNull(cells, 'Outlet'),
-    currency,
-    shipping: null,
-    discount: null,
-  } as const;
-}
-
-const REASON = 'as it was sold';
-
-function lineOf(cells: Cells): DocumentLineInput {
-  const percent = orNull(cells, 'Discount %');
-  const off = percent === null || !/[1-9]/.test(percent) ? null : `-${percent}`;
-  return {
-    id: randomUUID(),
-    item: cell(cells, 'Item'),
-    quantity: cell(cells, 'Quantity'),
-    unit: orNull(cells, 'Unit'),
-    duration: null,
-    ...BARE_LINE,
-    priceByHand: { price: cell(cells, 'Price'), reason: REASON },
-    discount: off === null ? null : { off: { kind: 'percent', percent: off }, reason: REASON },
-  };
-}
-
-async function idOf(
-  queries: Queries,
-  table: typeof customers | typeof outlets,
-  code: string | null,
-): Promise<number | null> {
-  if (code === null) return null;
-  const [row] = await queries.select({ id: table.id }).from(table).where(eq(table.code, code));
-  if (!row) throw new Problem(422, `There is no ${code} any more.`);
-  return row.id;
-}
-
 /** The lines of sales that were taken in before, as rows of a file. */
 async function storedRows(queries: Queries, names: readonly string[]): Promise<Cells[]> {
   const rows = await queries
@@ -215,6 +101,7 @@ async function storedRows(queries: Queries, names: readonly string[]): Promise<C
       item: items.number,
       customer: customers.code,
       outlet: outlets.code,
+      zone: outlets.timeZone,
     })
     .from(documents)
     .innerJoin(documentLines, eq(documentLines.documentNumber, documents.number))
@@ -223,12 +110,12 @@ async function storedRows(queries: Queries, names: readonly string[]): Promise<C
     .leftJoin(outlets, eq(outlets.id, documents.outletId))
     .where(and(isNotNull(documents.importedAs), oneOf(documents.importedAs, names)));
   const { homeCurrency } = await settingsInForce(queries);
-  return rows.map(({ sale, line, item, customer, outlet }): Cells => {
+  return rows.map(({ sale, line, item, customer, outlet, zone }): Cells => {
     const off = line.discount?.off;
     return {
       Sale: sale.importedAs ?? '',
       Line: String(line.position + 1),
-      Posted: sale.changedAt.toISOString().slice(0, 10),
+      Posted: localTime(sale.changedAt, zone ?? NO_OUTLETS_ZONE).day,
       Customer: customer ?? '',
       Outlet: outlet ?? '',
       Currency: sale.currency === homeCurrency ? '' : sale.currency,
@@ -327,7 +214,7 @@ function extensionProblems(
   currency: string,
   item: Item,
 ): CellProblem[] {
-  const line = lineOf(cells);
+  const line = pastLine(cells);
   const [priced] = linesPriced(setup, currency, line, item).lines;
   if (priced?.kind !== 'priced') {
     const sentence = item.timeUnit === null ? 'This makes no price' : 'It is priced by time';

@@ -299,6 +299,31 @@ describe('a supplier’s price file', () => {
     expect((await browser.ask('POST', `/receipts/${ready.id}/undo`, {})).status).toBe(409);
   });
 
+  it('takes back the supplier of items that it had brought with it', async () => {
+    const suppliers = async (item: string): Promise<string[]> =>
+      (await browser.ask('GET', `/items/${item}/costs`))
+        .as<ItemCostsView>()
+        .costs.suppliers.map(({ supplier }) => supplier);
+    const items = ['CL-0207', 'GL-1180'];
+    const before = await Promise.all(items.map(suppliers));
+    expect(before.flat()).not.toContain(FERRYBRIDGE);
+    const ready = await read('sku,cost\nCL-0207,4.90\nGL-1180,5.10\n');
+    await takeIn(ready);
+    const then = await Promise.all(items.map(suppliers));
+    expect(then.every((some) => some.includes(FERRYBRIDGE))).toBeTrue();
+    // somebody works with one of them by now
+    const { costs } = (await browser.ask('GET', '/items/GL-1180/costs')).as<ItemCostsView>();
+    const agreed = costs.suppliers.map((one) =>
+      one.supplier === FERRYBRIDGE ? { ...one, leadTimeDays: 4 } : one,
+    );
+    const content = { ...costs, suppliers: agreed };
+    const edit = { seen: costs, content };
+    expect((await browser.ask('PUT', '/items/GL-1180/costs', edit)).status).toBe(200);
+    await browser.ask('POST', `/receipts/${ready.id}/undo`, {});
+    expect(await suppliers('CL-0207')).toEqual(before[0] ?? []);
+    expect(await suppliers('GL-1180')).toContain(FERRYBRIDGE);
+  });
+
   it('is not undone over what somebody has changed since', async () => {
     const ready = await read('sku,cost\nTL-0042,4.90\n');
     await takeIn(ready);

@@ -157,12 +157,17 @@ async function writeCosts(
 ): Promise<void> {
   const kind = sql`(select id from cost_kinds where code = ${mapping.countsAs})`;
   await transaction.execute(sql`
-    insert into item_suppliers (item_id, supplier_id, preferred, supplier_number)
-    select distinct on (r.item_id) r.item_id, ${supplierId}::int, false,
-      ${mapping.columns.number === null ? sql`null` : sql`r.said`}
-    from receipt_rows r
-    where ${takenOf(id)} and not exists (select 1 from item_suppliers s
-      where s.item_id = r.item_id and s.supplier_id = ${supplierId})`);
+    with made as (
+      insert into item_suppliers (item_id, supplier_id, preferred, supplier_number)
+      select distinct on (r.item_id) r.item_id, ${supplierId}::int, false,
+        ${mapping.columns.number === null ? sql`null` : sql`r.said`}
+      from receipt_rows r
+      where ${takenOf(id)} and not exists (select 1 from item_suppliers s
+        where s.item_id = r.item_id and s.supplier_id = ${supplierId})
+      returning item_id
+    )
+    update receipt_rows r set made_supplier = true
+    from made where r.receipt_id = ${id}::uuid and r.item_id = made.item_id`);
   await transaction.execute(sql`
     insert into purchase_costs (item_id, supplier_id, amount, currency, unit, min_quantity, from_day,
       until_day)

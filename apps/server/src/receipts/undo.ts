@@ -14,7 +14,7 @@ import { publishPrices, takenOf } from './take-in';
 
 /**
  * Takes a receipt back, once somebody has said what becomes of prices that were accepted from it and lie
- * in a draft: every cost is what it was before, prices that moved by themselves move back
+ * in a draft: every cost and every supplier is what it was before, prices that moved by themselves move back
  * in a version of their own, and what waits of it waits no more; what waited before waits again. The record
  * keeps both.
  * @throws {Problem} where a cost was changed since: undoing would lose that
@@ -83,6 +83,13 @@ export async function undoReceipt(
   await transaction.execute(sql`
     delete from purchase_costs p using receipt_rows r
     where ${taken} and ${purchase} and r.had_purchase is null`);
+  // a supplier that the file had brought, and whom nobody has chosen or given a cost since
+  await transaction.execute(sql`
+    delete from item_suppliers s using receipt_rows r
+    where ${taken} and r.made_supplier and s.item_id = r.item_id and s.supplier_id = ${supplierId}
+      and not s.preferred and s.lead_time_days is null
+      and not exists (select from purchase_costs p
+        where p.item_id = s.item_id and p.supplier_id = s.supplier_id)`);
   await transaction.execute(sql`
     update price_proposals set state = 'overtaken'
     where receipt_id = ${id}::uuid and state = 'waiting'`);

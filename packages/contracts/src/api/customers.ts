@@ -209,6 +209,11 @@ export const levelGivingSchema = objectOf<LevelGiving>({
     .required(),
 });
 
+/** The change of many by which a level was given: what it takes to undo it. */
+export interface LevelGiven {
+  readonly massChange: string;
+}
+
 /** What giving a level to customers would do to each of them. */
 export interface LevelGivingPreview {
   readonly customers: readonly GivenCustomer[];

@@ -13,7 +13,8 @@ import { SHEET_KINDS, type CellProblem, type Cells, type SheetKind } from '../sh
 
 /**
  * `asking`: somebody has to say how its figures or days are written; `reading`: its rows are compared with what is there; `ready`: it can be looked through and taken
- * in; `applying`: it is being taken in; `failed`: it could not be, and nothing of it was.
+ * in; `applying`: it is being taken in; `failed`: it could not be, or not all of it (`taken` says);
+ * `undone`: it was taken in, and taken back.
  */
 export const IMPORT_STATES = [
   'asking',
@@ -23,6 +24,7 @@ export const IMPORT_STATES = [
   'applied',
   'cancelled',
   'failed',
+  'undone',
 ] as const;
 export type ImportState = (typeof IMPORT_STATES)[number];
 
@@ -65,6 +67,12 @@ export interface ImportView {
   readonly rows: number;
   /** How many rows have been compared. */
   readonly compared: number;
+  /** How many rows have been taken in. */
+  readonly taken: number;
+  /** How many rows are still to be. */
+  readonly left: number;
+  /** Whether it is taken in part by part, each whole, and can be cancelled between: past sales. */
+  readonly inParts: boolean;
   readonly counts: Readonly<Record<RowVerdict, number>>;
   readonly by: string;
   /** ISO 8601, UTC. */

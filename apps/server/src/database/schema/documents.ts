@@ -25,6 +25,7 @@ import type {
   PricedLineForm,
 } from '@honest-ledger/contracts';
 import type { TypedFor } from '../../documents/hands';
+import { massChanges } from './changes';
 import { costKinds } from './costs';
 import { customers } from './customers';
 import { items } from './goods';
@@ -58,6 +59,8 @@ export const documents = pgTable(
     title: text().notNull().default(''),
     /** What a past sale of another system was called there; null for documents of this one. */
     importedAs: text().unique('documents_imported_as'),
+    /** The file that it was taken in with; null for one of before that was kept. */
+    massChangeId: uuid().references(() => massChanges.id),
     currency: text().notNull(),
     /** Where it is made; null for no outlet. */
     outletId: integer().references(() => outlets.id),
@@ -112,6 +115,9 @@ export const documents = pgTable(
     ),
     check('documents_settled', sql`(${table.state} = 'open') = (${table.settledAt} is null)`),
     index('documents_changed_at').on(table.changedAt),
+    index('documents_mass')
+      .on(table.massChangeId)
+      .where(sql`${table.massChangeId} is not null`),
     check('documents_as_of', sql`${table.asOf} = date_trunc('minute', ${table.asOf})`),
     check('documents_shipping', sql`${table.shipping} between 0 and 9999999999`),
   ],

@@ -1,5 +1,6 @@
 import { sql } from 'drizzle-orm';
 import {
+  boolean,
   check,
   index,
   integer,
@@ -39,6 +40,8 @@ export const imports = pgTable(
     remark: text(),
     rows: integer().notNull(),
     compared: integer().notNull().default(0),
+    /** How many rows have been taken in. */
+    taken: integer().notNull().default(0),
     byId: integer()
       .notNull()
       .references(() => users.id),
@@ -48,7 +51,7 @@ export const imports = pgTable(
     index('imports_at').on(table.at),
     check(
       'imports_state',
-      sql`${table.state} in ('asking', 'reading', 'ready', 'applying', 'applied', 'cancelled', 'failed')`,
+      sql`${table.state} in ('asking', 'reading', 'ready', 'applying', 'applied', 'cancelled', 'failed', 'undone')`,
     ),
   ],
 );
@@ -69,6 +72,7 @@ export const importRows = pgTable(
     before: jsonb().$type<Cells>(),
     after: jsonb().$type<Cells>(),
     problems: jsonb().$type<readonly CellProblem[]>(),
+    taken: boolean().notNull().default(false),
   },
   (table) => [
     primaryKey({ columns: [table.importId, table.row] }),

@@ -139,6 +139,8 @@ export const receiptRows = pgTable(
     /** What stood in the two places that the row writes to, for the way back; null where nothing. */
     hadPurchase: jsonb().$type<HadCost>(),
     hadCost: jsonb().$type<HadCost>(),
+    /** Whether it made the supplier one of its item's, for the way back. */
+    madeSupplier: boolean().notNull().default(false),
   },
   (table) => [
     // no further index: a receipt's rows are found by this one, and writing 50,000 has to be quick

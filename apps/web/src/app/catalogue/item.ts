@@ -6,7 +6,7 @@ import {
   input,
   linkedSignal,
 } from '@angular/core';
-import { RouterLink } from '@angular/router';
+import { Router, RouterLink } from '@angular/router';
 import type {
   AttributeType,
   BasePriceForm,
@@ -22,6 +22,7 @@ import { referenceFeature } from '../reference/reference.feature';
 import { mayDo } from '../session/may-do';
 import { Amount, mostDigits } from '../shared/amount';
 import { writeCalendarDay } from '../shared/dates';
+import { DeleteButton } from '../shared/delete-button';
 import { FigureField } from '../shared/figure-field';
 import { Notice } from '../shared/notice';
 import { writeNumber, writer } from '../shared/numbers';
@@ -44,6 +45,7 @@ import { itemActions, itemFeature } from './item.feature';
   imports: [
     Amount,
     BothValues,
+    DeleteButton,
     EditRefusal,
     EditSteps,
     FigureField,
@@ -61,6 +63,8 @@ export class Item {
   readonly item = input.required<string>();
 
   private readonly store = inject(Store);
+  private readonly router = inject(Router);
+  protected readonly encoded = computed(() => encodeURIComponent(this.item()));
   protected readonly found = this.store.selectSignal(itemFeature.selectItem);
   private readonly reference = this.store.selectSignal(referenceFeature.selectReference);
   private readonly draftedNow = draftedNow();
@@ -133,6 +137,10 @@ export class Item {
     mostDigits(this.levels().map(({ each }) => each ?? '')),
   );
   protected readonly write = writeNumber;
+
+  protected leave(): void {
+    void this.router.navigate(['/catalogue']);
+  }
 
   constructor() {
     namesOfThings(); // the workings name levels by them

@@ -1,5 +1,5 @@
 import type { CustomerRow, Page } from '@honest-ledger/contracts';
-import { problemBody, showScreen, signedIn, type ShownScreen } from '../testing/screens';
+import { decide, problemBody, showScreen, signedIn, type ShownScreen } from '../testing/screens';
 import { CustomerList } from './customer-list';
 
 const customer = (code: string, changes: Partial<CustomerRow> = {}): CustomerRow => ({
@@ -86,6 +86,24 @@ describe('the list of customers', () => {
     expect(screen.text()).toContain('2 customers given the level');
     await screen.press('Choose none');
     expect(screen.text()).not.toContain('given the level');
+  });
+
+  it('says who was given a level, and undoes it', async () => {
+    await show();
+    await came(FIRST, ALL);
+    const given = { massChange: 'm', level: 'Clubs', customers: 2 };
+    (screen.fixture.componentInstance as unknown as { tell(one: object): void }).tell(given);
+    await came(FIRST, ALL);
+    expect(screen.text()).toContain('2 customers have the level Clubs now.');
+    await screen.press('Undo');
+    const view = { back: 1, gone: 0, stays: 1, kind: 'levels' };
+    const staying = [{ what: 'customer', key: 'C1', why: 'somebody has changed it since' }];
+    await screen.answer('GET', '/api/mass-changes/m', { ...view, staying });
+    await decide(screen, 'Undo', '1 customer stays: C1 (somebody has changed it since).');
+    const seen = await screen.answer('POST', '/api/mass-changes/m/undo', {});
+    expect(seen).toEqual({ back: 1, stays: 1 });
+    await came(FIRST, ALL);
+    expect(screen.text()).not.toContain('have the level');
   });
 
   it('offers nothing to choose to who may not edit', async () => {

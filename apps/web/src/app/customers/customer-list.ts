@@ -7,8 +7,9 @@ import {
   viewChild,
 } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
-import { MOST_ROWS, type CustomerRow } from '@honest-ledger/contracts';
+import { MOST_ROWS, type CustomerRow, type ProblemDetails } from '@honest-ledger/contracts';
 import type { ColDef } from 'ag-grid-community';
+import { UndoMass } from '../changes/undo-mass-change';
 import { ListSearch } from '../lists/list-search';
 import { longList } from '../lists/long-list';
 import { mayDo } from '../session/may-do';
@@ -18,7 +19,7 @@ import { dashed } from '../shared/ledger-grid';
 import { Notice } from '../shared/notice';
 import { problemOf } from '../shared/problems';
 import { CustomersApi } from './customers.api';
-import { LevelGiving } from './level-giving';
+import { LevelGiving, type Given } from './level-giving';
 
 /** Who buys, and the level each has. */
 @Component({
@@ -34,6 +35,7 @@ export class CustomerList {
 
   private readonly router = inject(Router);
   private readonly api = inject(CustomersApi);
+  private readonly undoMass = inject(UndoMass);
   private readonly grid = viewChild.required<EndlessGrid<CustomerRow>>(EndlessGrid);
   protected readonly list = longList('customers', (search) => this.api.page(search));
   protected readonly columns: ColDef<CustomerRow>[] = [
@@ -48,6 +50,9 @@ export class CustomerList {
   protected readonly chosen = signal<readonly CustomerRow[]>([]);
   /** Why not all could be chosen. */
   protected readonly unchosen = signal<string | null>(null);
+  /** The level that was given last, until something else is. */
+  protected readonly given = signal<Given | null>(null);
+  protected readonly undoProblem = signal<ProblemDetails | null>(null);
   protected readonly rowId = ({ code }: CustomerRow): string => code;
 
   /** Chooses all that the filter lets through, loaded or not. */
@@ -70,6 +75,25 @@ export class CustomerList {
   protected chooseNone(): void {
     this.unchosen.set(null);
     this.grid().chooseAll([]);
+  }
+
+  protected tell(given: Given): void {
+    this.given.set(given);
+    this.undoProblem.set(null);
+    this.grid().chooseAll([]);
+    this.list.again();
+  }
+
+  protected async undo({ massChange, level }: Given): Promise<void> {
+    this.undoProblem.set(null);
+    const end = await this.undoMass.ask(massChange, `Undo giving the level ${level}?`);
+    if (end === 'left') return;
+    if (end !== 'undone') {
+      this.undoProblem.set(end);
+      return;
+    }
+    this.given.set(null);
+    this.list.again();
   }
 
   protected open({ code }: CustomerRow): void {

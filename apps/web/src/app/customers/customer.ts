@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { RouterLink } from '@angular/router';
+import { Router, RouterLink } from '@angular/router';
 import {
   customerContentOf,
   type AttributeValues,
@@ -19,6 +19,7 @@ import { ReachChoice } from '../reference/reach-choice';
 import { referenceFeature } from '../reference/reference.feature';
 import { mayDo } from '../session/may-do';
 import { DayField } from '../shared/day-field';
+import { DeleteButton } from '../shared/delete-button';
 import { Notice } from '../shared/notice';
 import { whenChanged } from '../shared/when-changed';
 import { Agreements } from './agreements';
@@ -34,6 +35,7 @@ import { PriceList } from './price-list';
     BothValues,
     CodeChoice,
     DayField,
+    DeleteButton,
     LargestMoves,
     LevelSentence,
     Notice,
@@ -49,6 +51,8 @@ export class Customer {
   readonly code = input.required<string>();
 
   private readonly store = inject(Store);
+  private readonly router = inject(Router);
+  protected readonly encoded = computed(() => encodeURIComponent(this.code()));
   protected readonly customer = this.store.selectSignal(customersFeature.selectCustomer);
   protected readonly considered = this.store.selectSignal(customersFeature.selectConsidered);
   protected readonly reference = this.store.selectSignal(referenceFeature.selectReference);
@@ -81,6 +85,10 @@ export class Customer {
     customer: this.code(),
   }));
   protected readonly movesSentence = movesSentence;
+
+  protected leave(): void {
+    void this.router.navigate(['/customers']);
+  }
 
   constructor() {
     namesOfThings(); // the choices below are filled from them

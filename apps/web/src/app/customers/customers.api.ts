@@ -6,6 +6,7 @@ import type {
   CustomerPreview,
   CustomerRow,
   CustomerView,
+  LevelGiven,
   LevelGiving,
   LevelGivingPreview,
   Page,
@@ -38,8 +39,8 @@ export class CustomersApi {
     return this.http.post<LevelGivingPreview>('/api/customer-levels/preview', giving);
   }
 
-  giveLevel(giving: LevelGiving): Observable<unknown> {
-    return this.http.put('/api/customer-levels', giving);
+  giveLevel(giving: LevelGiving): Observable<LevelGiven> {
+    return this.http.put<LevelGiven>('/api/customer-levels', giving);
   }
 
   prices(code: string, text: string, offset: number): Observable<PriceListPage> {

@@ -7,6 +7,7 @@ import { Customer } from './customer';
 import { CustomerList } from './customer-list';
 import { customersEffects } from './customers.effects';
 import { customersFeature } from './customers.feature';
+import { LevelsGiven } from './levels-given';
 import { NewCustomer } from './new-customer';
 import { Segment } from './segment';
 
@@ -21,6 +22,7 @@ export const customerRoutes: Routes = [
     children: [
       { path: '', title: 'Customers', component: CustomerList },
       { path: 'new/customer', title: 'New customer', component: NewCustomer },
+      { path: 'given/levels', title: 'Levels given', component: LevelsGiven },
       { path: 'segments/:code', title: 'Segment', component: Segment },
       { path: ':code', title: 'Customer', component: Customer },
     ],

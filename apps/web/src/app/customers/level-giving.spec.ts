@@ -59,12 +59,28 @@ describe('giving a level to many customers', () => {
   });
 
   it('gives it, and says so', async () => {
-    let told = false;
-    screen.fixture.componentInstance.given.subscribe(() => (told = true));
+    let told: unknown = null;
+    screen.fixture.componentInstance.given.subscribe((one) => (told = one));
     await seen([given('C1'), given('C2')]);
     await screen.press('Give it to 2');
-    await screen.answer('PUT', '/api/customer-levels', null, 204);
-    expect(told).toBe(true);
+    await screen.answer('PUT', '/api/customer-levels', { massChange: 'm' });
+    expect(told).toEqual({ massChange: 'm', level: 'Clubs', customers: 2 });
+  });
+
+  it('gives it to those who were looked at, and to nobody who was chosen since', async () => {
+    await seen([given('C1'), given('C2')]);
+    expect(screen.text()).toContain('Give it to 2');
+    const more = Array.from({ length: 30 }, (_, place) => row(`D${String(place)}`, 1));
+    screen.fixture.componentRef.setInput('customers', more);
+    await screen.settle();
+    // chosen, but not looked at yet
+    expect(screen.text()).not.toContain('Give it to');
+    expect(screen.text()).not.toContain('no level → Clubs');
+    await screen.settle(300);
+    await seen(more.map(({ code }) => given(code)));
+    await screen.press('Give it to 30');
+    const sent = await screen.answer('PUT', '/api/customer-levels', { massChange: 'm' });
+    expect((sent as { customers: unknown[] }).customers.length).toBe(30);
   });
 
   it('tells why it was not given', async () => {

@@ -27,11 +27,20 @@ import { CustomersApi } from './customers.api';
 const PAUSE_MILLISECONDS = 250;
 
 interface Looked {
+  /** What was looked at: this, and nothing else, is what can be given. */
+  readonly asked: Giving | null;
   readonly preview: LevelGivingPreview | null;
   readonly problem: string | null;
 }
 
-const NOTHING: Looked = { preview: null, problem: null };
+const NOTHING: Looked = { asked: null, preview: null, problem: null };
+
+/** A level that was given, as far as it takes to say so and to undo it. */
+export interface Given {
+  readonly massChange: string;
+  readonly level: string;
+  readonly customers: number;
+}
 
 /** Gives one level to the customers that are chosen, after what it does to each was shown. */
 @Component({
@@ -51,16 +60,16 @@ const NOTHING: Looked = { preview: null, problem: null };
         (chosen)="level.set($event)"
       />
       <span class="soft">a fact: it counts at once</span>
-      @if (looked().preview; as preview) {
+      @if (seen(); as preview) {
         <button type="button" class="main-action" [disabled]="giving()" (click)="give()">
           Give it to {{ preview.customers.length }}
         </button>
       }
     </div>
-    @if (problem() ?? looked().problem; as problem) {
+    @if (problem() ?? problemSeen(); as problem) {
       <p class="wrong" role="alert">{{ problem }}</p>
     }
-    @if (looked().preview; as preview) {
+    @if (seen(); as preview) {
       <table class="ledger" aria-label="What it does">
         <tbody>
           @for (one of preview.customers; track one.code) {
@@ -73,7 +82,7 @@ const NOTHING: Looked = { preview: null, problem: null };
           }
         </tbody>
       </table>
-    } @else if (customers().length > 0 && looked().problem === null) {
+    } @else if (customers().length > 0 && problemSeen() === null) {
       <p class="soft">Pricing the catalogue for each…</p>
     }
   `,
@@ -107,7 +116,7 @@ export class LevelGiving {
   readonly customers = input.required<readonly CustomerRow[]>();
   /** The level to begin with; empty for none. */
   readonly begin = input('');
-  readonly given = output();
+  readonly given = output<Given>();
 
   private readonly api = inject(CustomersApi);
   private readonly levels = inject(Store).selectSignal(referenceFeature.selectPublishedLevels);
@@ -131,9 +140,9 @@ export class LevelGiving {
       switchMap((asked): Observable<Looked> =>
         asked
           ? this.api.previewGiving(asked).pipe(
-              map((preview): Looked => ({ preview, problem: null })),
+              map((preview): Looked => ({ asked, preview, problem: null })),
               catchError((error: unknown) =>
-                of<Looked>({ preview: null, problem: problemOf(error).detail }),
+                of<Looked>({ asked, preview: null, problem: problemOf(error).detail }),
               ),
             )
           : of(NOTHING),
@@ -141,6 +150,13 @@ export class LevelGiving {
     ),
     { initialValue: NOTHING },
   );
+
+  /** What was looked at, where it is what is asked now. */
+  private readonly current = computed(() =>
+    this.looked().asked === this.asked() ? this.looked() : NOTHING,
+  );
+  protected readonly seen = computed(() => this.current().preview);
+  protected readonly problemSeen = computed(() => this.current().problem);
 
   constructor() {
     namesOfThings(); // the levels to choose from come with them
@@ -153,14 +169,15 @@ export class LevelGiving {
   }
 
   protected give(): void {
-    const asked = this.asked();
-    if (!asked) return;
+    const { asked, preview } = this.current();
+    if (!asked || !preview) return;
+    const level = this.levelName();
     this.giving.set(true);
     this.problem.set(null);
     this.api.giveLevel(asked).subscribe({
-      next: () => {
+      next: ({ massChange }) => {
         this.giving.set(false);
-        this.given.emit();
+        this.given.emit({ massChange, level, customers: asked.customers.length });
       },
       error: (error: unknown) => {
         this.giving.set(false);

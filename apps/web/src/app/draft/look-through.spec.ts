@@ -8,6 +8,7 @@ import type {
 import { entry, levelContent } from '../testing/levels';
 import {
   CATEGORY_ROWS,
+  decide,
   problemBody,
   showScreen,
   signedIn,
@@ -219,22 +220,13 @@ describe('the draft, looked through', () => {
     expect(screen.host.querySelector('h1')?.textContent).toBe('Urgent');
   });
 
-  /** Presses a button of the dialog that is open. */
-  const decide = async (name: string): Promise<void> => {
-    await screen.settle(50);
-    const dialog = document.querySelector('mat-dialog-container');
-    const buttons = [...(dialog?.querySelectorAll('button') ?? [])];
-    buttons.find(({ textContent }) => textContent.trim() === name)?.click();
-    await screen.settle(300);
-  };
-
   it('discards one edit, once that was asked', async () => {
     await answerDraft();
     await screen.press('Discard this edit');
-    await decide('Cancel');
+    await decide(screen, 'Cancel');
     screen.server.expectNone('/api/edits/level/a-level');
     await screen.press('Discard this edit');
-    await decide('Discard the edit');
+    await decide(screen, 'Discard the edit');
     await screen.answer('DELETE', '/api/edits/level/a-level', null);
     await answerDraft(null);
     expect(screen.text()).toContain('Nothing is edited.');
@@ -248,7 +240,7 @@ describe('the draft, looked through', () => {
     expect(document.querySelector('mat-dialog-container')?.textContent).toContain(
       'For 30 days it can be brought back from this page.',
     );
-    await decide('Discard the draft');
+    await decide(screen, 'Discard the draft');
     await screen.answer('DELETE', '/api/drafts/d', null);
     await answerDraft(null);
     const gone = {

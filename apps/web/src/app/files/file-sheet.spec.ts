@@ -1,7 +1,7 @@
 import type { ImportRowPage, ImportView } from '@honest-ledger/contracts';
 import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
-import { problemBody, showScreen, signedIn, type ShownScreen } from '../testing/screens';
+import { decide, problemBody, showScreen, signedIn, type ShownScreen } from '../testing/screens';
 import { FileSheet } from './file-sheet';
 import { rowSentence } from './file-words';
 import { filesEffects } from './files.effects';
@@ -18,6 +18,9 @@ const file = (changes: Partial<ImportView> = {}): ImportView => ({
   columns: ['Item', 'Base price'],
   rows: 3,
   compared: 3,
+  taken: 0,
+  left: 2,
+  inParts: false,
   counts: { new: 1, changed: 1, unchanged: 1, wrong: 0 },
   by: 'Ines Marlow',
   at: '2026-11-24T14:32:00Z',
@@ -92,7 +95,7 @@ describe('a file that was sent in', () => {
   });
 
   it('says where it changes nothing', async () => {
-    await came({ counts: { new: 0, changed: 0, unchanged: 3, wrong: 0 } });
+    await came({ left: 0, counts: { new: 0, changed: 0, unchanged: 3, wrong: 0 } });
     expect(button('Take in')?.disabled).toBe(true);
     expect(screen.text()).toContain('the file changes nothing');
   });
@@ -103,6 +106,46 @@ describe('a file that was sent in', () => {
     await screen.answer('POST', '/api/imports/f/apply', problemBody(409, 'It was cancelled.'), 409);
     expect(screen.text()).toContain('It was cancelled.');
     expect(screen.text()).not.toContain('Taken in.');
+  });
+
+  it('shows how far parts have come, and is cancelled between them', async () => {
+    await came({ kind: 'sales', state: 'applying', inParts: true, taken: 250, left: 50 });
+    expect(screen.text()).toContain('250 of 300 rows taken in');
+    const bar = screen.host.querySelector('progress');
+    expect([bar?.value, bar?.max]).toEqual([250, 300]);
+    await screen.press('Cancel');
+    const remark = '250 rows were taken in before that.';
+    const cancelled = file({ kind: 'sales', state: 'cancelled', taken: 250, remark });
+    await screen.answer('DELETE', '/api/imports/f', cancelled);
+    expect(screen.text()).toContain(remark);
+    expect(screen.text()).not.toContain('Nothing of this file');
+    expect(button('Undo import')).toBeDefined();
+  });
+
+  it('is undone in one step, once it was said what that does', async () => {
+    await came({ state: 'applied', taken: 2 });
+    const view = { back: 2, gone: 1, stays: 0, staying: [], kind: 'file' };
+    await screen.press('Undo import');
+    await screen.answer('GET', '/api/mass-changes/f', view);
+    await decide(screen, 'Cancel', '1 entry is deleted.');
+    screen.server.expectNone('/api/mass-changes/f/undo');
+    await screen.press('Undo import');
+    await screen.answer('GET', '/api/mass-changes/f', view);
+    await decide(screen, 'Undo', '1 entry goes back to what was there before. 1 entry is deleted.');
+    const seen = await screen.answer('POST', '/api/mass-changes/f/undo', {});
+    expect(seen).toEqual({ back: 2, stays: 0 });
+    await came({ state: 'undone', taken: 2 });
+    expect(screen.text()).toContain('It was taken in, and undone.');
+    expect(button('Undo import')).toBeUndefined();
+  });
+
+  it('tells why it was not undone', async () => {
+    await came({ state: 'applied', taken: 2 });
+    await screen.press('Undo import');
+    const why = problemBody(409, 'It has been undone already.');
+    await screen.answer('GET', '/api/mass-changes/f', why, 409);
+    await came({ state: 'applied', taken: 2 });
+    expect(screen.text()).toContain('It has been undone already.');
   });
 
   it('gives a reader the rows, and no button', async () => {

@@ -11,7 +11,9 @@ import { RouterLink } from '@angular/router';
 import {
   SHEETS,
   type ImportRow,
+  type ImportState,
   type ImportView,
+  type ProblemDetails,
   type RowVerdict,
   type SaidFormat,
   type Page,
@@ -19,6 +21,8 @@ import {
 import { Store } from '@ngrx/store';
 import type { ColDef } from 'ag-grid-community';
 import type { Observable } from 'rxjs';
+import { UndoMass } from '../changes/undo-mass-change';
+import { draftActions } from '../draft/draft.feature';
 import { mayDo } from '../session/may-do';
 import { EndlessGrid, type RowsAsked } from '../shared/endless-grid';
 import { FileLinks } from '../shared/file-links';
@@ -43,6 +47,7 @@ export class FileSheet {
 
   private readonly store = inject(Store);
   private readonly api = inject(FilesApi);
+  private readonly undoMass = inject(UndoMass);
   protected readonly answer = this.store.selectSignal(filesFeature.selectFile);
   protected readonly problem = this.store.selectSignal(filesFeature.selectProblem);
   protected readonly mayEdit = mayDo('editFacts');
@@ -77,10 +82,13 @@ export class FileSheet {
   protected readonly opened = signal<ImportRow | null>(null);
   protected readonly told = rowSentence;
   protected readonly rowId = ({ row }: ImportRow): string => String(row);
-  protected readonly acting = computed(() => {
-    const counts = this.file()?.counts;
-    return counts ? counts.new + counts.changed : 0;
+  protected readonly canUndo = computed(() => {
+    const file = this.file();
+    const isOver = file !== null && STOPPED.has(file.state);
+    return isOver && file.taken > 0 && this.mayEdit();
   });
+  protected readonly undoing = signal(false);
+  protected readonly undoProblem = signal<ProblemDetails | null>(null);
 
   constructor() {
     whenChanged(this.id, (id) => {
@@ -107,10 +115,24 @@ export class FileSheet {
     this.store.dispatch(filesActions.takeIn({ id: this.id() }));
   }
 
+  protected async undo(): Promise<void> {
+    this.undoing.set(true);
+    this.undoProblem.set(null);
+    const end = await this.undoMass.ask(this.id(), 'Undo this import?');
+    this.undoing.set(false);
+    if (end === 'left') return;
+    if (end !== 'undone') this.undoProblem.set(end);
+    this.store.dispatch(draftActions.changed());
+    this.ask();
+  }
+
   protected cancel(): void {
     this.store.dispatch(filesActions.cancel({ id: this.id() }));
   }
 }
+
+/** States in which nothing more is done with a file. */
+const STOPPED: ReadonlySet<ImportState> = new Set(['applied', 'cancelled', 'failed']);
 
 const MARKS: Readonly<Record<RowVerdict, string>> = {
   new: '+ new',

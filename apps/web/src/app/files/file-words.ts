@@ -16,6 +16,7 @@ export const STATE_WORDS: Readonly<Record<ImportState, string>> = {
   applied: 'taken in',
   cancelled: 'cancelled',
   failed: 'not taken in',
+  undone: 'taken in, and undone',
 };
 
 /** Each verdict with a mark beside the word, so that colour says nothing alone. */
@@ -32,7 +33,7 @@ export const WHERE_IT_GOES: Readonly<Record<SheetKind, string>> = {
   customers: 'Facts: they count at once.',
   agreements: 'Setup: all of it goes to the draft.',
   levelPrices: 'Setup: all of it goes to the draft.',
-  sales: 'Facts: they are posted at once, and final.',
+  sales: 'Facts: they are posted at once.',
 };
 
 /** What a row would do, in one line: what is wrong with it, or what it changes from what to what. */

@@ -229,3 +229,17 @@ export function signedIn(
   const user = { name: 'Ines Marlow', email: 'ines@saltmarsh.example', role };
   store.dispatch(sessionActions.known({ user, demo: [] }));
 }
+
+/** Presses a button of the dialog that is open, which has to say something. */
+export async function decide(
+  screen: Pick<ShownScreen<unknown>, 'settle'>,
+  name: string,
+  says = '',
+): Promise<void> {
+  await screen.settle(50);
+  const dialog = document.querySelector('mat-dialog-container');
+  expect(dialog?.textContent).toContain(says);
+  const buttons = [...(dialog?.querySelectorAll('button') ?? [])];
+  buttons.find(({ textContent }) => textContent.trim() === name)?.click();
+  await screen.settle(300);
+}
