@@ -68,8 +68,8 @@ async function namedBy(
   const why = new Map<string, string>();
   for (const { id, number } of stored) {
     // what is replaced is looked at below: it may go along
-    const [table] = [...(tables.get(id) ?? [])].filter((name) => name !== 'items');
-    const by = table ?? costed.get(id);
+    const naming = [...(tables.get(id) ?? [])].filter((name) => name !== 'items');
+    const by = naming.find((name) => name in NAMED_BY) ?? naming[0] ?? costed.get(id);
     if (by !== undefined) why.set(number, NAMED_BY[by] ?? BY_SETUP);
     else if (texts.has(number)) why.set(number, BY_SETUP);
   }

@@ -35,7 +35,8 @@ export async function removeCustomers(
   const staying: StayingThing[] = [];
   const gone: { readonly id: number; readonly code: string }[] = [];
   for (const { id, code } of rows) {
-    const [by] = tables.get(id) ?? [];
+    const naming = [...(tables.get(id) ?? [])];
+    const by = naming.find((name) => name in NAMED_BY) ?? naming[0];
     if (by !== undefined || texts.has(code)) {
       staying.push({ what: 'customer', key: code, why: NAMED_BY[by ?? ''] ?? BY_SETUP });
     } else {

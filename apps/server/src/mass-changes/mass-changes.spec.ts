@@ -80,7 +80,7 @@ describe('a change of many', () => {
       const id = await given();
       expect(await levels()).toEqual(CODES.map(() => clubs));
       const [listed] = await get<MassChangeRow[]>('/mass-changes?kind=levels');
-      expect([listed?.id, listed?.undone]).toEqual([id, null]);
+      expect([listed?.id, listed?.things, listed?.undone]).toEqual([id, 4, null]);
       const view = await foreseen(id);
       expect([view.back, view.gone, view.stays]).toEqual([4, 0, 0]);
       expect(await levels()).toEqual(CODES.map(() => clubs)); // it was only foreseen

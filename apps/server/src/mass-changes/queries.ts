@@ -1,8 +1,8 @@
 import type { MassChangeQuery, MassChangeRow } from '@honest-ledger/contracts';
-import { desc, eq, type SQL } from 'drizzle-orm';
+import { desc, eq, sql, type SQL } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/pg-core';
 import type { Queries } from '../database/database';
-import { massChanges, users } from '../database/schema/index';
+import { changes, documents, massChanges, massEdits, users } from '../database/schema/index';
 import { notFound } from '../http/problems';
 
 /** Changes of many things, the latest first. */
@@ -23,6 +23,11 @@ export async function findMassChange(queries: Queries, id: string): Promise<Mass
   return found;
 }
 
+const THINGS = sql<number>`(
+  (select count(*) from ${changes} c where c.mass_change_id = ${massChanges.id})
+  + (select count(*) from ${massEdits} e where e.mass_change_id = ${massChanges.id})
+  + (select count(*) from ${documents} d where d.mass_change_id = ${massChanges.id}))::int`;
+
 async function massChangesWhere(
   queries: Queries,
   where: SQL | undefined,
@@ -30,17 +35,18 @@ async function massChangesWhere(
 ): Promise<MassChangeRow[]> {
   const undoer = alias(users, 'undoer');
   const rows = await queries
-    .select({ change: massChanges, by: users.name, undoneBy: undoer.name })
+    .select({ change: massChanges, things: THINGS, by: users.name, undoneBy: undoer.name })
     .from(massChanges)
     .innerJoin(users, eq(users.id, massChanges.byId))
     .leftJoin(undoer, eq(undoer.id, massChanges.undoneBy))
     .where(where)
     .orderBy(desc(massChanges.at), desc(massChanges.id))
     .limit(limit);
-  return rows.map(({ change: { id, kind, name, at, undoneAt }, by, undoneBy }) => ({
+  return rows.map(({ change: { id, kind, name, at, undoneAt }, things, by, undoneBy }) => ({
     id,
     kind,
     name,
+    things,
     by,
     at: at.toISOString(),
     undone: undoneAt === null ? null : { by: undoneBy ?? '', at: undoneAt.toISOString() },

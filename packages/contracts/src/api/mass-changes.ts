@@ -11,6 +11,8 @@ export interface MassChangeRow {
   readonly kind: MassChangeKind;
   /** What people know it by: the name of the file, of the level. */
   readonly name: string;
+  /** How many things it changed. */
+  readonly things: number;
   readonly by: string;
   /** ISO 8601, UTC. */
   readonly at: string;

@@ -5,6 +5,7 @@ const VIEW: MassChangeView = {
   id: 'm',
   kind: 'file',
   name: 'many.csv',
+  things: 3,
   by: 'Ines Marlow',
   at: '2026-11-24T14:32:00.000Z',
   undone: null,

@@ -6,6 +6,7 @@ const row = (id: string, changes: Partial<MassChangeRow> = {}): MassChangeRow =>
   id,
   kind: 'levels',
   name: 'Clubs',
+  things: 3,
   by: 'Ines Marlow',
   at: '2026-11-24T14:32:00.000Z',
   undone: null,

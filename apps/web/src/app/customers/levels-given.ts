@@ -45,6 +45,7 @@ const NOT_YET: Listed = { rows: null, problem: null };
           <thead>
             <tr>
               <th>Level</th>
+              <th class="figure">Customers</th>
               <th>Given by</th>
               <th>When</th>
               <th>Undo</th>
@@ -54,6 +55,7 @@ const NOT_YET: Listed = { rows: null, problem: null };
             @for (row of rows; track row.id) {
               <tr>
                 <td>{{ row.name }}</td>
+                <td class="figure">{{ row.things }}</td>
                 <td>{{ row.by }}</td>
                 <td>{{ instant(row.at) }}</td>
                 <td>
