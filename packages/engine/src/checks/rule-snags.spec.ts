@@ -50,6 +50,9 @@ describe('contradictions in a condition', () => {
   it('are goods, customers and words of which there is only one', () => {
     expect(found(all(goods(brand('a')), goods(brand('b'))))).toEqual(['when.of[1]']);
     expect(found(all(goods(brand('a'), brand('b')), goods(brand('b'))))).toEqual([]);
+    const family = (code: string): Reach => ({ kind: 'family', family: code });
+    expect(found(all(goods(family('a')), goods(family('b'))))).toEqual(['when.of[1]']);
+    expect(found(all(goods(family('a')), goods(family('a'), family('b'))))).toEqual([]);
     // categories lie in each other
     expect(found(all(goods(category('clay')), goods(category('stoneware'))))).toEqual([]);
     expect(found(all(segment('schools'), segment('clubs')))).toEqual(['when.of[1]']);
@@ -58,6 +61,8 @@ describe('contradictions in a condition', () => {
       fact: { kind: 'unit' },
       comparison,
     });
+    const nothingYet = site({ kind: 'isOneOf', values: [] });
+    expect(found(all(nothingYet, site({ kind: 'isNoneOf', values: ['bag'] })))).toEqual([]);
     const bag = site({ kind: 'isOneOf', values: ['bag'] });
     expect(found(all(bag, site({ kind: 'isNoneOf', values: ['bag', 'jar'] })))).toEqual([
       'when.of[1]',
@@ -131,6 +136,15 @@ describe('snags of rules', () => {
     expect(snags([rule('a', wide, { ...ALONE, outlets: ['quay'] }), rule('b', narrow)])).toEqual(
       [],
     );
+  });
+
+  it('go by the places of the rules, however they are listed', () => {
+    const wide = goods(category('clay'), category('glaze'));
+    const narrow = all(goods(category('clay')), segment('schools'));
+    const first = rule('a', wide, { ...ALONE, place: 1 });
+    const second = rule('b', narrow, { place: 2 });
+    expect(snags([second, first])).toEqual(snags([first, second]));
+    expect(snags([second, first]).length).toBe(1);
   });
 
   it('law: a rule with a snag changes no price, where nobody takes another one off', () => {

@@ -4,7 +4,7 @@ import { price } from '../pricing/price-document';
 import type { Condition, Rule } from '../setup/rule';
 import { documents, setups } from '../testing/arbitraries';
 import { itemOf, percentOff, ruleOf } from '../testing/saltmarsh';
-import { ruleFinder } from './compile-rule';
+import { asksForSales, attributesAsked, ruleFinder } from './compile-rule';
 
 const goods = (...categories: string[]): Condition => ({
   kind: 'goods',
@@ -78,5 +78,38 @@ describe('the rules that are looked at for an item', () => {
       }),
       { numRuns: 500 },
     );
+  });
+});
+
+describe('what conditions ask of facts', () => {
+  const number = (fact: Extract<Condition, { kind: 'number' }>['fact']): Condition => ({
+    kind: 'number',
+    fact,
+    comparison: { kind: 'atLeast', value: decimal('3') },
+  });
+  const word = (of: 'item' | 'customer', code: string): Condition => ({
+    kind: 'word',
+    fact: { kind: 'attribute', of, code },
+    comparison: { kind: 'isOneOf', values: ['gloss'] },
+  });
+  const rule = (when: Condition): Rule => ruleOf(percentOff('1'), when);
+
+  it('is each attribute of items, as a figure or a word, once and in order; others not', () => {
+    const weight = number({ kind: 'attribute', of: 'item', code: 'weight' });
+    const asked = attributesAsked([
+      rule({ kind: 'all', of: [weight, { kind: 'none', of: [word('item', 'finish')] }] }),
+      rule({ kind: 'any', of: [weight, word('customer', 'since'), goods('clay'), MANY] }),
+    ]);
+    expect(asked).toEqual(['finish', 'weight']);
+    expect(attributesAsked([rule(goods('clay')), rule(MANY)])).toEqual([]);
+  });
+
+  it('is what the customer bought before, wherever in the tree', () => {
+    const before = number({ kind: 'salesBefore', of: 'anything' });
+    expect(
+      asksForSales(rule({ kind: 'any', of: [MANY, { kind: 'none', of: [before] }] })),
+    ).toBeTrue();
+    expect(asksForSales(rule(MANY))).toBeFalse();
+    expect(asksForSales(rule(word('customer', 'since')))).toBeFalse();
   });
 });

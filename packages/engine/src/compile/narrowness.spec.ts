@@ -131,4 +131,15 @@ describe('what is remembered of items by their matching facts', () => {
       { numRuns: 300 },
     );
   });
+
+  it('has an empty part for what an item does not have', () => {
+    const asked = partsAsked([
+      { kind: 'family', family: 'a' },
+      { kind: 'brand', brand: 'a' },
+    ]);
+    expect(matchingKey(itemOf({ family: null, brand: null }), asked)).toBe('\n\n');
+    expect(matchingKey(itemOf({ family: { code: 'f', name: '' }, brand: null }), asked)).toBe(
+      'f\n\n',
+    );
+  });
 });

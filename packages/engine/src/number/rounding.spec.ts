@@ -97,6 +97,12 @@ describe('rounding to an increment', () => {
   });
 
   it('takes the higher of two equally near multiples', () => {
+    for (const increment of ['0', '-0.05']) {
+      expect(() => roundToIncrement(decimal('1.02'), decimal(increment), 'up')).toThrowError(
+        RangeError,
+        'a rounding increment must be above zero',
+      );
+    }
     expect(print(roundToIncrement(decimal('1.025'), decimal('0.05'), 'nearest'))).toBe('1.050');
     expect(print(roundToIncrement(decimal('-1.025'), decimal('0.05'), 'nearest'))).toBe('-1.000');
   });

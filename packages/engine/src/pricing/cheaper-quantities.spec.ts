@@ -48,6 +48,19 @@ describe('a larger quantity that costs less', () => {
     expect(found({ basePrices, breaks }, '1', { facts: of, lines })).toEqual(['1 more, 3: 24.80']);
   });
 
+  it('is none where the item has lost the unit that its break is measured in', () => {
+    const box = itemOf({ units: [{ unit: 'box', factor: decimal('4'), digits: 0 }] });
+    const measure = { kind: 'quantity', unit: 'box' } as const;
+    const compiled = compileSetup(
+      setupOf({ basePrices, breaks: [breakOf({ '2': '-5', '3': '-40' }, { measure })] }),
+    );
+    const of = (item: typeof box) =>
+      documentOf('11', { facts: factsOf({ customer: null, items: [item] }) });
+    const lines = printed(priceDocument(compiled, of(box)).lines);
+    expect(cheaperQuantities(compiled, of(box), lines).length).toBe(1);
+    expect(cheaperQuantities(compiled, of(itemOf({ units: [] })), lines)).toEqual([]);
+  });
+
   it('is none where units are priced tier by tier, or the next tier is by request', () => {
     const own = breakOf({ '10': '-5', '25': '-12' }, { mode: 'incremental' });
     expect(found({ basePrices, breaks: [own] }, '24')).toEqual([]);

@@ -83,6 +83,13 @@ describe('the level of a line', () => {
     );
   });
 
+  it('of a customer who has none, in no segment, is the setup’s, and nothing is said of another', () => {
+    const customer = customerOf({ level: null, segment: null });
+    const line = pricedLine(setup(), documentOf('1', { facts: factsOf({ customer }) }));
+    expect(passedOver(line)).toEqual([]);
+    expect(line.level?.level.id).toBe('of-setup');
+  });
+
   it('of a customer nobody knows is the outlet’s', () => {
     const document = documentOf('1', { facts: factsOf({ customer: null, outlet: outlet() }) });
     expect(chosen(document)).toBe('of-outlet');

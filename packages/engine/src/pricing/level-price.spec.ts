@@ -247,6 +247,9 @@ describe('bands by price', () => {
     const line = pricedLine(at('0.99'), documentOf());
     expect(print(line.amount)).toBe('0.99');
     expect(passedOver(line)).toEqual(['levelEntry: belowFirstBand', 'level: noEntryReachesItem']);
+    const [reason] = line.notApplied[0]?.reasons ?? [];
+    if (reason?.kind !== 'belowFirstBand') throw new Error('it is below the first band');
+    expect(print(reason.from)).toBe('1');
   });
 
   it('are prices of a base unit, also where a pallet has a price of its own', () => {

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import type { RuleValidity } from '../setup/rule';
-import { hoursInForce, inForce, weekdayOf } from './rule-validity';
+import { firstInForce, hoursInForce, inForce, weekdayOf } from './rule-validity';
 
 const at = (day: string, time: string) => ({ day, time: `${time}:00`, offset: '+00:00' });
 const validity = (changes: Partial<RuleValidity>): RuleValidity => ({
@@ -20,6 +20,22 @@ describe('when a rule is in force', () => {
     const tuesdays = validity({ weekdays: [2] });
     expect(inForce(tuesdays, at('2026-11-24', '12:00'))).toBeTrue();
     expect(inForce(tuesdays, at('2026-11-25', '12:00'))).toBeFalse();
+  });
+
+  it('on the day after the last of February, in a leap year and in others', () => {
+    // 2100 is no leap year, 2000 is one (the Gregorian calendar, ISO 8601)
+    const after: [string, number, string][] = [
+      ['2100-02-28', 1, '2100-03-01'],
+      ['2000-02-28', 2, '2000-02-29'],
+      ['2024-02-28', 4, '2024-02-29'],
+      ['2023-02-28', 3, '2023-03-01'],
+      ['2026-04-30', 5, '2026-05-01'],
+      ['2026-12-31', 5, '2027-01-01'],
+    ];
+    for (const [day, weekday, next] of after) {
+      const first = firstInForce(validity({ weekdays: [weekday] }), at(day, '13:00'));
+      expect(first?.day).withContext(day).toBe(next);
+    }
   });
 
   it('from a time that is included until one that is not', () => {

@@ -82,6 +82,16 @@ describe('a break in the workings', () => {
     });
   });
 
+  it('says nothing more where a further tier is reached by the count, as of units tier by tier', () => {
+    const line = lineWith('10', breakOf(TIERS, { mode: 'incremental' }));
+    if (line?.kind !== 'priced') throw new Error('it has a price');
+    const sentences = line.slices
+      .flatMap(({ steps }) => steps)
+      .filter(({ source }) => source.kind === 'quantityBreak')
+      .map(({ source }) => stepWording(source, NAMES).sentence);
+    expect(sentences.join(' | ')).not.toContain(' 0 more');
+  });
+
   it('says what is missing, as an offer', () => {
     const line = lineWith('8', breakOf(TIERS));
     if (line?.kind !== 'priced') throw new Error('it has a price');

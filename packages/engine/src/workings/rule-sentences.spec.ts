@@ -100,6 +100,9 @@ describe('the conditions of a rule in words', () => {
     expect(condition({ kind: 'none', of: [goods('clay')] })).toBe(
       'none of these: the item is everything under Clay',
     );
+    expect(condition({ kind: 'customer', customers: ['C1', 'C2'] })).toBe(
+      'the customer is C1 or C2',
+    );
     expect(condition({ kind: 'all', of: [] })).toBe('always');
     expect(condition({ kind: 'any', of: [] })).toBe('never');
   });

@@ -1,6 +1,7 @@
 import { decimal } from '../number/decimal';
 import type { PricedSlice } from '../pricing/priced';
-import { checkSlice, WorkingsFault } from './self-check';
+import { lineOf } from '../testing/saltmarsh';
+import { checkQuantities, checkSlice, WorkingsFault } from './self-check';
 import type { WorkingStep } from './workings';
 
 const base = { kind: 'basePrice', version: 1, item: 'CL-0207', unit: 'bag', shared: null } as const;
@@ -54,6 +55,23 @@ describe('the self-check of the workings', () => {
       expect(check(changes)).toThrowError(WorkingsFault);
     });
   }
+
+  it('finds slices that are not the whole line, and passes those that are', () => {
+    const unit = { unit: 'bag', factor: decimal('1'), digits: 0 };
+    const line = { line: lineOf('5'), unit, baseQuantity: decimal('5') };
+    const of = (...quantities: string[]): PricedSlice[] =>
+      quantities.map((quantity) => ({ ...sound, quantity: decimal(quantity) }));
+    const check =
+      (...quantities: string[]) =>
+      () => {
+        checkQuantities(of(...quantities), line);
+      };
+    expect(check('5')).not.toThrow();
+    expect(check('2', '3')).not.toThrow();
+    expect(check('4')).toThrowError(WorkingsFault, 'the slices are not the 5 of the line');
+    expect(check('2', '2')).toThrowError(WorkingsFault, 'the slices are not the 5 of the line');
+    expect(check()).toThrowError(WorkingsFault);
+  });
 
   it('takes the duration into the amount', () => {
     const three = decimal('3');

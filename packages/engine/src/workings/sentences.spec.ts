@@ -111,6 +111,7 @@ describe('a level read back', () => {
     expect(level({})).toBe(
       '12 % off everything under Clay; prices rounded to the nearest 0.05 EUR.',
     );
+    expect(level({ rounding: null })).toBe('12 % off everything under Clay.');
     expect(
       level({
         entries: [percentEntry('-5')],
@@ -234,6 +235,7 @@ describe('workings in words', () => {
         'needs 3 bag more',
       ],
       [{ kind: 'notAllowedAtOutlet', outlet: 'The fair' }, 'The fair does not allow it'],
+      [{ kind: 'dearerTogether' }, 'its goods cost less each by itself'],
       [{ kind: 'unitsMissing', missing: 1 }, 'at least 1 more unit would be needed'],
       [
         {
