@@ -27,8 +27,8 @@ const TYPES = [
 
 /** Somebody asked to stop: what runs is ended, and what it needed is stopped in order. */
 let stopped = false;
-/** @type {import('node:child_process').ChildProcess | null} */
-let running = null;
+/** @type {Set<import('node:child_process').ChildProcess>} */
+const running = new Set();
 
 /** The parts in their order, the quick ones first. @type {Record<string, () => Promise<Count>>} */
 const PARTS = {
@@ -75,35 +75,54 @@ const PARTS = {
   },
 };
 
+/**
+ * Parts that run beside the specs of the server, one after the other: these wait for the database most
+ * of the time, and the others for one core. What they print is shown when each has ended.
+ */
+const BESIDE = ['format', 'types', 'lint', 'engine', 'contracts', 'tools'];
+
 await run(async () => {
   const wanted = process.argv.slice(2);
   const unknown = wanted.find((part) => !(part in PARTS));
   if (unknown)
     throw new Stop(`There is no part ${unknown}; the parts are ${Object.keys(PARTS).join(', ')}.`);
   await ensureNodeModules();
+  /** @type {Count[]} */
   const counts = [];
   for (const signal of /** @type {const} */ (['SIGINT', 'SIGTERM'])) {
     process.on(signal, () => {
       stopped = true;
-      running?.kill(signal);
+      for (const child of running) child.kill(signal);
     });
   }
-  for (const [part, runPart] of Object.entries(PARTS)) {
-    if (stopped) throw new Stop('Stopped. What had been started is stopped too.');
-    if (wanted.length > 0 && !wanted.includes(part)) continue;
-    const began = Date.now();
-    say(part);
-    const count = await runPart();
-    counts.push(count);
-    say(
-      `${part}: ${count.passed} passed, ${count.failed} failed (${Math.round((Date.now() - began) / 1000)} s)\n`,
-    );
+  /** @param {readonly string[]} parts one after the other */
+  const inTurn = async (parts) => {
+    for (const part of parts) {
+      if (stopped) throw new Stop('Stopped. What had been started is stopped too.');
+      const began = Date.now();
+      say(part);
+      const { passed, failed } = await (PARTS[part]?.() ?? never(part));
+      counts.push({ passed, failed });
+      const took = Math.round((Date.now() - began) / 1000);
+      say(`${part}: ${passed} passed, ${failed} failed (${took} s)\n`);
+    }
+  };
+  if (wanted.length > 0) {
+    await inTurn(Object.keys(PARTS).filter((part) => wanted.includes(part)));
+  } else {
+    await Promise.all([inTurn(BESIDE), inTurn(['server'])]);
+    await inTurn(Object.keys(PARTS).filter((part) => part !== 'server' && !BESIDE.includes(part)));
   }
   if (stopped) throw new Stop('Stopped. What had been started is stopped too.');
   const { passed, failed } = total(counts);
   console.log(`${passed} passed, ${failed} failed`);
   if (failed > 0) process.exitCode = 1;
 });
+
+/** @param {string} part @returns {never} */
+function never(part) {
+  throw new Error(`there is no part ${part}`);
+}
 
 /** @param {readonly Count[]} counts @returns {Count} */
 function total(counts) {
@@ -141,7 +160,7 @@ async function counted(args, options) {
 }
 
 /**
- * Runs Node with what it prints shown, and collected.
+ * Runs Node with what it prints collected, and shown: as it comes, or at its end while something else runs.
  * @param {readonly string[]} args
  * @param {{ cwd?: string, env?: Record<string, string> }} options
  * @returns {Promise<{ code: number | null, output: string }>}
@@ -153,13 +172,18 @@ function runNode(args, { cwd = PROJECT, env = {} }) {
       env: { ...process.env, ...env },
       stdio: ['ignore', 'pipe', 'inherit'],
     });
-    running = child;
+    const isAlone = running.size === 0;
+    running.add(child);
     let output = '';
     child.stdout.on('data', (chunk) => {
       output += chunk;
-      process.stdout.write(chunk);
+      if (isAlone) process.stdout.write(chunk);
     });
     child.once('error', reject);
-    child.once('close', (code) => resolve({ code, output }));
+    child.once('close', (code) => {
+      running.delete(child);
+      if (!isAlone) process.stdout.write(output);
+      resolve({ code, output });
+    });
   });
 }

@@ -103,6 +103,16 @@ describe('the smallest repair', () => {
     ]);
   });
 
+  it('lets a last band by request stand as it is', () => {
+    const asked: CostBand[] = [
+      ...SLIDING,
+      { from: decimal('900'), adjustment: { kind: 'byRequest' } },
+    ];
+    const repaired = withoutInversions(asked, DIGITS);
+    expect(repaired.at(-1)).toEqual(asked.at(-1));
+    expect(repaired.slice(0, -1)).toEqual(withoutInversions(SLIDING, DIGITS));
+  });
+
   it('leaves no inversion, lowers no price, and keeps what was in order', () => {
     fc.assert(
       fc.property(costBands, fc.array(fc.integer({ min: 0, max: 9000 })), (bands, costs) => {

@@ -61,6 +61,10 @@ describe('contradictions in a condition', () => {
       fact: { kind: 'unit' },
       comparison,
     });
+    // one of several need not be kept from holding
+    const bags = site({ kind: 'isOneOf', values: ['bag'] });
+    expect(found(all(bags, any(none(bags), quantity('atLeast', '3'))))).toEqual([]);
+    expect(found(all(bags, all(none(bags), quantity('atLeast', '3'))))).not.toEqual([]);
     const nothingYet = site({ kind: 'isOneOf', values: [] });
     expect(found(all(nothingYet, site({ kind: 'isNoneOf', values: ['bag'] })))).toEqual([]);
     const bag = site({ kind: 'isOneOf', values: ['bag'] });

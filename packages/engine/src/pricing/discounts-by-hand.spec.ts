@@ -83,6 +83,7 @@ describe('a discount by hand', () => {
     // of 49.95 the rule leaves 44.95, and 10 % of that is 4.50 (4.495)
     expect(nets(done)).toEqual(['40.45', '45.00']);
     expect(print(done.discount?.amount ?? decimal('0'))).toBe('-4.50');
+    expect(done.notApplied).toEqual([]);
     expect(print(done.total)).toBe('85.45');
   });
 

@@ -38,6 +38,14 @@ describe('when a rule is in force', () => {
     }
   });
 
+  it('from a day that is years ahead, however far that is', () => {
+    const days = { from: '2036-01-02', until: null };
+    expect(firstInForce(validity({ days }), at('2026-11-24', '13:00'))?.day).toBe('2036-01-02');
+    const begun = { from: '2020-01-02', until: null };
+    const sundays = validity({ days: begun, weekdays: [7] });
+    expect(firstInForce(sundays, at('2026-11-24', '13:00'))?.day).toBe('2026-11-29');
+  });
+
   it('from a time that is included until one that is not', () => {
     const evening = validity({ times: { from: '18:00', until: '20:00' } });
     const times = ['17:59', '18:00', '19:59', '20:00'];

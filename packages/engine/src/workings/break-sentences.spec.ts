@@ -56,6 +56,9 @@ describe('a break in one sentence', () => {
     expect(sentence(one)).toBe(
       'Everything, by what is spent over the whole document: 7.50 EUR from 500 EUR, price by request from 900 EUR, on every unit, of the base price, where that is lower, at Schools, for HARBOUR or the segment shops, at the outlet quay or web, from 2026-03-01 to 2026-03-31.',
     );
+    const set = breakOf({ '10': setTo('3.10') }, CLAY);
+    expect(sentence(set)).toContain('after the level, where that is lower');
+    expect(sentence({ ...set, always: true })).toContain('after the level, in any case');
     const always = breakOf(TIERS, { basis: { kind: 'cost', cost: 'last' }, always: true });
     expect(sentence(always)).toContain('of the last cost, in any case');
     expect(sentence(breakOf(TIERS, { measure: { kind: 'term' } }))).toContain('by the term');

@@ -9,6 +9,7 @@ import {
   entryOf,
   factsOf,
   itemOf,
+  margin,
   markup,
   setupOf,
   times,
@@ -51,6 +52,13 @@ describe('a cost table read back', () => {
         'from 100 sold 1 point less; so that the profit is left after fees of 12 % and 0.50 EUR; on each ' +
         'piece the first of: 6.80 for everything under shelves, 4.20 for everything; for everything.',
     );
+    const dear = costTable(
+      { '0': margin('30') },
+      { points: { days: null, bands: [{ from: decimal('5'), points: decimal('2.5') }] } },
+    );
+    const sentence = costTableSentence(printed(dear), names);
+    expect(sentence).toContain('from 0: 30 % margin');
+    expect(sentence).toContain('from 5 sold 2.5 points more');
     const bare = costTable({ '0': times('2') }, { reaches: [] });
     expect(costTableSentence(printed(bare), names)).toBe(
       'By last cost in EUR from 0: 2 times the cost; for what levels ask it for.',

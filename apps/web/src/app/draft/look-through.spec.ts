@@ -77,6 +77,13 @@ describe('the draft, looked through', () => {
     if (edits !== null) await screen.answer('GET', '/api/drafts/d', view(edits));
   };
 
+  it('names what changes where the sentences say the same: a name, what customers read', async () => {
+    const same = content('-10');
+    await answerDraft([{ ...edit, before: same, after: { ...same, name: 'Schools of the town' } }]);
+    const told = screen.host.querySelector('dl')?.textContent ?? '';
+    expect(told).toContain(`Name${same.name} → Schools of the town`);
+  });
+
   it('shows each edit before and after, and what it moves', async () => {
     await answerDraft();
     await screen.answer('GET', '/api/categories', CATEGORY_ROWS);

@@ -14,6 +14,7 @@ import { DiscardedDrafts } from './discarded-drafts';
 import { draftActions, draftFeature } from './draft.feature';
 import { LargestMoves } from './largest-moves';
 import { askedSentence, movesSentence, trialSentence } from './moves';
+import { fieldChanges, type FieldChange } from './field-changes';
 import { objectAddress, objectSentence, objectTitle } from './object-words';
 
 const FEW = 3;
@@ -73,6 +74,12 @@ export class LookThrough {
   protected sentence(edit: ObjectEdit, side: 'before' | 'after'): string | null {
     const sentence = objectSentence(edit, side, this.names(), writer);
     return sentence === null ? null : unbroken(sentence);
+  }
+
+  /** What an edit changes that neither sentence says, where both say the same. */
+  protected beyondWords(edit: ObjectEdit): readonly FieldChange[] {
+    const isSaid = this.sentence(edit, 'before') !== this.sentence(edit, 'after');
+    return isSaid ? [] : fieldChanges(edit, this.names());
   }
 
   /** How many customers have the level, for an edit of one. */
