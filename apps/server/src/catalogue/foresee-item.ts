@@ -17,52 +17,36 @@ import {
 } from '@honest-ledger/engine';
 import type { Actor } from '../changes/record';
 import { pricingDay, readItemsToPrice } from '../costs/items-to-price';
-import { serializable, type Database, type Transaction } from '../database/database';
+import type { Database, Transaction } from '../database/database';
+import { foresee } from '../database/foresee';
 import { surroundings } from '../facts/surroundings';
 import type { Services } from '../services';
 import { versionInForce } from '../versions/queries';
 import { keepItem } from './keep-item';
 import { priceCatalogue } from './price-catalogue';
 
-/** What is done is taken back by throwing this. */
-class Foreseen extends Error {
-  constructor(readonly moves: readonly ItemMove[]) {
-    super('nothing is kept of what is only foreseen');
-  }
-}
-
 /**
  * What the facts of an item as they are edited would move: one base unit at each level, and the
  * quantities at which each quantity break begins, as if it were for anybody. The edit is made and taken
  * back, so that what it names is checked and read as it would be.
  */
-export async function foreseeItem(
+export function foreseeItem(
   database: Database,
   services: Services,
   number: string,
   edit: ItemEdit,
   by: Actor,
 ): Promise<readonly ItemMove[]> {
-  try {
-    await serializable(database, async (transaction) => {
-      const version = await versionInForce(transaction);
-      const { setup, compiled } = await services.setups.of(transaction, version);
-      const facts = await surroundings(
-        transaction,
-        { customer: null, outlet: null },
-        services.now(),
-      );
-      const asked = { setup, compiled, facts, now: services.now() };
-      const before = await readItem(transaction, asked, number);
-      await keepItem(transaction, number, edit, by);
-      const after = await readItem(transaction, asked, number);
-      throw new Foreseen(before && after ? movesOf(before, after, asked) : []);
-    });
-  } catch (error) {
-    if (error instanceof Foreseen) return error.moves;
-    throw error;
-  }
-  return [];
+  return foresee(database, async (transaction) => {
+    const version = await versionInForce(transaction);
+    const { setup, compiled } = await services.setups.of(transaction, version);
+    const facts = await surroundings(transaction, { customer: null, outlet: null }, services.now());
+    const asked = { setup, compiled, facts, now: services.now() };
+    const before = await readItem(transaction, asked, number);
+    await keepItem(transaction, number, edit, by);
+    const after = await readItem(transaction, asked, number);
+    return before && after ? movesOf(before, after, asked) : [];
+  });
 }
 
 interface Asked {

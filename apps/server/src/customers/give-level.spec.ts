@@ -1,5 +1,6 @@
 import type { CustomerView, LevelGivingPreview, ReachedPage } from '@honest-ledger/contracts';
 import { schoolsContent } from '../testing/levels';
+import { ruleDesk } from '../testing/rules';
 import { testServer, type Answer, type Browser, type TestServer } from '../testing/test-server';
 
 const CLUBS = 'Clubs';
@@ -22,6 +23,7 @@ describe('one level for many', () => {
     (await browser.ask('GET', `/customers/${code}`)).as<CustomerView>();
   const asked = async (...codes: string[]) => ({
     level: clubs,
+    version: 1,
     customers: await Promise.all(
       codes.map(async (code) => ({ code, revision: (await customer(code)).revision })),
     ),
@@ -29,10 +31,11 @@ describe('one level for many', () => {
   const give = (body: object): Promise<Answer> => browser.ask('PUT', '/customer-levels', body);
 
   it('shows first what it does to the prices of each', async () => {
-    const body = await asked('C1001', 'C2001');
+    const { version, ...body } = await asked('C1001', 'C2001');
     const preview = (
       await browser.ask('POST', '/customer-levels/preview', body)
     ).as<LevelGivingPreview>();
+    expect(preview.version).toBe(version);
     expect(preview.customers.map(({ code, before }) => [code, before])).toEqual([
       ['C1001', null],
       ['C2001', 'Studios'],
@@ -55,10 +58,22 @@ describe('one level for many', () => {
     await give(await asked('C2001'));
     expect((await give(body)).status).toBe(409);
     expect((await customer('C1001')).level).toBeNull();
-    const unknown = { level: clubs, customers: [{ code: 'C0', revision: 1 }] };
+    const unknown = { level: clubs, version: 1, customers: [{ code: 'C0', revision: 1 }] };
     expect((await give(unknown)).status).toBe(404);
-    const nobody = { level: clubs, customers: [] };
+    const nobody = { level: clubs, version: 1, customers: [] };
     expect((await give(nobody)).status).toBe(422);
+  });
+
+  it('gives it to nobody where another version was published since it was looked at', async () => {
+    const body = await asked('C1001');
+    await ruleDesk(browser).published({});
+    const answer = await give(body);
+    expect([answer.status, answer.problem.detail]).toEqual([
+      409,
+      'A version was published since you looked at it, so its prices may be others.',
+    ]);
+    expect((await customer('C1001')).level).toBeNull();
+    expect((await give({ ...body, version: 2 })).status).toBe(200);
   });
 
   it('lists the items that a level reaches, as published and as edited', async () => {

@@ -4,6 +4,7 @@ import {
   type LevelGiven,
   type LevelGiving,
   type LevelGivingPreview,
+  type SeenLevelGiving,
 } from '@honest-ledger/contracts';
 import { count } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
@@ -17,6 +18,7 @@ import { items } from '../database/schema/index';
 import { conflict, notFound, refused } from '../http/problems';
 import { findLevel } from '../levels/queries';
 import type { Services } from '../services';
+import { versionInForce } from '../versions/queries';
 import { customerProblems } from './check-customers';
 import { levelsOf } from './levels-of-customer';
 import { keepCustomers } from './keep-customers';
@@ -61,7 +63,7 @@ export async function previewGiving(
       currency: before.currency,
     });
   }
-  return { customers: rows };
+  return { version: await versionInForce(queries), customers: rows };
 }
 
 /**
@@ -70,9 +72,15 @@ export async function previewGiving(
  */
 export async function giveLevel(
   transaction: Transaction,
-  { level, customers }: LevelGiving,
+  { level, customers, version }: SeenLevelGiving,
   actor: Actor,
 ): Promise<LevelGiven> {
+  if ((await versionInForce(transaction)) !== version) {
+    throw conflict(
+      'A version was published since you looked at it, so its prices may be others.',
+      null,
+    );
+  }
   const found = await readCustomers(
     transaction,
     customers.map(({ code }) => code),

@@ -6,6 +6,7 @@ import {
   endingQuery,
   levelGivingSchema,
   priceListQuery,
+  seenLevelGivingSchema,
   seenRevision,
   type CustomerContent,
   type CustomerEdit,
@@ -23,6 +24,7 @@ import {
   type Page,
   type PriceListPage,
   type PriceListQuery,
+  type SeenLevelGiving,
   type SeenRevision,
 } from '@honest-ledger/contracts';
 import type { FastifyPluginCallback } from 'fastify';
@@ -110,9 +112,9 @@ export const customerRoutes: FastifyPluginCallback<Services> = (app, services, d
     (request) => snapshot(database, (queries) => previewGiving(queries, services, request.body)),
   );
 
-  app.put<{ Body: LevelGiving; Reply: LevelGiven }>(
+  app.put<{ Body: SeenLevelGiving; Reply: LevelGiven }>(
     '/customer-levels',
-    { config: { may: 'editFacts' }, schema: { body: levelGivingSchema } },
+    { config: { may: 'editFacts' }, schema: { body: seenLevelGivingSchema } },
     (request) =>
       serializable(database, (transaction) =>
         giveLevel(transaction, request.body, actor(request, services)),

@@ -69,7 +69,11 @@ describe('a change of many', () => {
       const customers = await Promise.all(
         CODES.map(async (code) => ({ code, revision: (await customer(code)).revision })),
       );
-      const answer = await browser.ask('PUT', '/customer-levels', { level: clubs, customers });
+      const answer = await browser.ask('PUT', '/customer-levels', {
+        level: clubs,
+        version: 1,
+        customers,
+      });
       return answer.as<LevelGiven>().massChange;
     };
     const levels = async (): Promise<(string | null)[]> =>

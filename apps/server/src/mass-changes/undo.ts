@@ -1,7 +1,8 @@
 import type { UndoMassChange } from '@honest-ledger/contracts';
 import { eq } from 'drizzle-orm';
 import { record, type Actor } from '../changes/record';
-import { serializable, type Database, type Transaction } from '../database/database';
+import type { Database, Transaction } from '../database/database';
+import { foresee } from '../database/foresee';
 import { imports, massChanges } from '../database/schema/index';
 import { conflict, notFound } from '../http/problems';
 import { removePastSales } from '../imports/remove-past-sales';
@@ -10,28 +11,14 @@ import { undoEdits } from './undo-edits';
 import { undoCustomers, undoItems } from './undo-facts';
 import { together, type Undone } from './undone';
 
-/** What is done only to see it is taken back by throwing this. */
-class Foreseen extends Error {
-  constructor(readonly undone: Undone) {
-    super('nothing is kept of what is only foreseen');
-  }
-}
-
 /** What undoing a change of many would do as things stand: it is done, and taken back. */
-export async function foreseeUndo(
+export function foreseeUndo(
   database: Database,
   services: Services,
   id: string,
   actor: Actor,
 ): Promise<Undone> {
-  try {
-    return await serializable(database, async (transaction) => {
-      throw new Foreseen(await undo(transaction, services, id, actor));
-    });
-  } catch (error) {
-    if (error instanceof Foreseen) return error.undone;
-    throw error;
-  }
+  return foresee(database, (transaction) => undo(transaction, services, id, actor));
 }
 
 /**

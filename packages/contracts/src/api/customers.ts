@@ -194,7 +194,7 @@ export interface LevelGiving {
   readonly customers: readonly { readonly code: string; readonly revision: number }[];
 }
 
-export const levelGivingSchema = objectOf<LevelGiving>({
+const givingFields = {
   level: identifier.guid().allow(null).required(),
   customers: Joi.array()
     .items(
@@ -207,6 +207,12 @@ export const levelGivingSchema = objectOf<LevelGiving>({
     .max(MOST_ROWS)
     .unique('code')
     .required(),
+};
+
+export const levelGivingSchema = objectOf<LevelGiving>(givingFields);
+export const seenLevelGivingSchema = objectOf<SeenLevelGiving>({
+  ...givingFields,
+  version: Joi.number().integer().min(1).required(),
 });
 
 /** The change of many by which a level was given: what it takes to undo it. */
@@ -214,8 +220,15 @@ export interface LevelGiven {
   readonly massChange: string;
 }
 
+/** A level that is given as it was looked at: under another version its prices may be others. */
+export interface SeenLevelGiving extends LevelGiving {
+  readonly version: number;
+}
+
 /** What giving a level to customers would do to each of them. */
 export interface LevelGivingPreview {
+  /** The version whose prices they are. */
+  readonly version: number;
   readonly customers: readonly GivenCustomer[];
 }
 

@@ -25,7 +25,9 @@ export function effectWords(
     }
     case 'amountEach': {
       const per = effect.unit === null ? ' each' : ` per ${effect.unit}`;
-      return `${signed(effect.amount, ` ${currency}`, write)}${per}${startWords(effect.startsFrom)}`;
+      const what = signed(effect.amount, ` ${currency}`, write);
+      const said = effect.unit === null ? what : what.replace(/ to$/, '');
+      return `${said}${per}${startWords(effect.startsFrom)}`;
     }
     case 'set': {
       const per = effect.unit === null ? ' each' : ` per ${effect.unit}`;

@@ -107,6 +107,97 @@ describe('the conditions of a rule in words', () => {
     expect(condition({ kind: 'any', of: [] })).toBe('never');
   });
 
+  it('name what they look at, and money with its currency', () => {
+    type Fact = Extract<Condition, { kind: 'number' }>['fact'];
+    const three = { kind: 'atLeast', value: decimal('3') } as const;
+    const clay = [{ kind: 'category', category: 'clay' } as const];
+    const facts: readonly (readonly [Fact, string])[] = [
+      [{ kind: 'attribute', of: 'item', code: 'weight' }, 'the item’s weight is at least 3'],
+      [{ kind: 'shipping' }, 'the shipping is at least 3 EUR'],
+      [{ kind: 'quantity' }, 'the quantity of the line is at least 3'],
+      [{ kind: 'duration' }, 'the duration of the line is at least 3'],
+      [{ kind: 'basePrice' }, 'the base price per base unit is at least 3 EUR'],
+      [{ kind: 'priceAfterBreak' }, 'the price per base unit after the break is at least 3 EUR'],
+      [{ kind: 'cost' }, 'the cost per base unit is at least 3 EUR'],
+      [{ kind: 'margin' }, 'the margin after the break is at least 3 %'],
+      [
+        { kind: 'salesBefore', of: 'anything' },
+        'the number of sales to the customer before is at least 3',
+      ],
+      [
+        { kind: 'salesBefore', of: 'item' },
+        'the number of sales of the item to the customer before is at least 3',
+      ],
+      [
+        { kind: 'salesBefore', of: 'category' },
+        'the number of sales of the item’s category to the customer before is at least 3',
+      ],
+      [
+        { kind: 'count', of: 'spend', reaches: clay },
+        'what is spent on everything under Clay is at least 3 EUR',
+      ],
+      [
+        { kind: 'count', of: 'quantity', reaches: clay },
+        'the quantity of everything under Clay is at least 3',
+      ],
+    ];
+    for (const [fact, words] of facts) {
+      expect(condition({ kind: 'number', fact, comparison: three })).toBe(words);
+    }
+  });
+
+  it('compare figures and words in every way there is', () => {
+    const figure = (kind: 'atLeast' | 'moreThan' | 'atMost' | 'lessThan' | 'exactly'): string =>
+      condition({
+        kind: 'number',
+        fact: { kind: 'quantity' },
+        comparison: { kind, value: decimal('3') },
+      });
+    expect(
+      (['atLeast', 'moreThan', 'atMost', 'lessThan', 'exactly'] as const).map((kind) =>
+        figure(kind).replace('the quantity of the line is ', ''),
+      ),
+    ).toEqual(['at least 3', 'more than 3', 'at most 3', 'less than 3', 'exactly 3']);
+    type Word = Extract<Condition, { kind: 'word' }>;
+    const word = (fact: Word['fact'], comparison: Word['comparison']): string =>
+      condition({ kind: 'word', fact, comparison });
+    const values = ['a', 'b'];
+    const told: readonly (readonly [Word['fact'], Word['comparison'], string])[] = [
+      [{ kind: 'unit' }, { kind: 'isOneOf', values }, 'the unit of the line is a or b'],
+      [
+        { kind: 'formOfSupply' },
+        { kind: 'isNoneOf', values },
+        'the form of supply is known and not a or b',
+      ],
+      [
+        { kind: 'deliveryPostcode' },
+        { kind: 'startsWith', values },
+        'the postcode of the delivery starts with a or b',
+      ],
+      [
+        { kind: 'attribute', of: 'customer', code: 'since' },
+        { kind: 'onOrAfter', day: '2026-02-01' },
+        'the customer’s since is 2026-02-01 or later',
+      ],
+      [
+        { kind: 'attribute', of: 'customer', code: 'since' },
+        { kind: 'onOrBefore', day: '2026-02-01' },
+        'the customer’s since is 2026-02-01 or earlier',
+      ],
+      [{ kind: 'documentKind' }, { kind: 'isOneOf', values }, 'the kind of document is a or b'],
+      [{ kind: 'salesPerson' }, { kind: 'isOneOf', values }, 'the sales person is a or b'],
+      [{ kind: 'department' }, { kind: 'isOneOf', values }, 'the department is a or b'],
+      [{ kind: 'deliveryMethod' }, { kind: 'isOneOf', values }, 'the delivery method is a or b'],
+    ];
+    for (const [fact, comparison, words] of told) expect(word(fact, comparison)).toBe(words);
+    expect(condition({ kind: 'currency', currencies: ['EUR', 'GBP'] })).toBe(
+      'the currency is EUR or GBP',
+    );
+    expect(condition({ kind: 'saved', condition: 'Schools in town' })).toBe(
+      '“Schools in town” holds',
+    );
+  });
+
   it('spell the boundary, with the currency where it is money', () => {
     expect(
       condition({

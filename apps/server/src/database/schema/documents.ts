@@ -215,6 +215,7 @@ export const setUpsPaid = pgTable(
   (table) => [
     primaryKey({ columns: [table.customerId, table.itemId] }),
     index('set_ups_paid_document').on(table.documentNumber),
+    index('set_ups_paid_item').on(table.itemId),
   ],
 );
 

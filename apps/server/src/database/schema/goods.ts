@@ -85,6 +85,10 @@ export const items = pgTable(
     index('items_category').on(table.categoryId),
     index('items_brand').on(table.brandId),
     index('items_family').on(table.familyId),
+    // what replaces others is not deleted
+    index('items_replaced_by')
+      .on(table.replacedById)
+      .where(sql`${table.replacedById} is not null`),
     check('items_quantity_digits', sql`${table.quantityDigits} between 0 and 6`),
     check('items_kind', sql`${table.kind} in ('stock', 'nonStock', 'service', 'fee')`),
     check('items_time_unit', sql`${table.timeUnit} in ('hour', 'day', 'week', 'month')`),

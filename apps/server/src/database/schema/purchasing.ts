@@ -57,6 +57,7 @@ export const purchaseOrderLines = pgTable(
   },
   (table) => [
     primaryKey({ columns: [table.orderNumber, table.position] }),
+    index('purchase_order_lines_item').on(table.itemId),
     check(
       'purchase_order_lines_quantity',
       sql`${table.quantity} > 0 and ${table.quantity} <= 9999999999`,

@@ -185,6 +185,7 @@ export const priceProposals = pgTable(
   },
   (table) => [
     index('price_proposals_receipt').on(table.receiptId),
+    index('price_proposals_item').on(table.itemId),
     index('price_proposals_waiting')
       .on(table.move)
       .where(sql`${table.state} = 'waiting'`),

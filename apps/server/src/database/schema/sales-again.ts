@@ -84,5 +84,8 @@ export const salesAgainLines = pgTable(
     fault: boolean().notNull(),
     causes: text().array().notNull(),
   },
-  (table) => [index('sales_again_lines_run').on(table.runId, table.place)],
+  (table) => [
+    index('sales_again_lines_run').on(table.runId, table.place),
+    index('sales_again_lines_sale').on(table.sale),
+  ],
 );

@@ -3,6 +3,7 @@ import {
   boolean,
   check,
   date,
+  index,
   integer,
   jsonb,
   numeric,
@@ -144,6 +145,8 @@ export const agreementRows = pgTable(
   },
   (table) => [
     check('agreement_rows_party', sql`num_nonnulls(${table.customerId}, ${table.segmentId}) = 1`),
+    index('agreement_rows_item').on(table.itemId),
+    index('agreement_rows_customer').on(table.customerId),
     ...datedPriceHolds('agreement_rows', table),
     versionsRise('agreement_rows', table),
     uniqueIndex('agreement_rows_in_force')
@@ -260,6 +263,7 @@ export const levelPriceRows = pgTable(
     ...versionRange(),
   },
   (table) => [
+    index('level_price_rows_item').on(table.itemId),
     ...datedPriceHolds('level_price_rows', table),
     versionsRise('level_price_rows', table),
     uniqueIndex('level_price_rows_in_force')

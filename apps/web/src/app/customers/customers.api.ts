@@ -11,6 +11,7 @@ import type {
   LevelGivingPreview,
   Page,
   PriceListPage,
+  SeenLevelGiving,
 } from '@honest-ledger/contracts';
 import type { Observable } from 'rxjs';
 import { paramsOf, type Said } from '../shared/search-params';
@@ -39,7 +40,7 @@ export class CustomersApi {
     return this.http.post<LevelGivingPreview>('/api/customer-levels/preview', giving);
   }
 
-  giveLevel(giving: LevelGiving): Observable<LevelGiven> {
+  giveLevel(giving: SeenLevelGiving): Observable<LevelGiven> {
     return this.http.put<LevelGiven>('/api/customer-levels', giving);
   }
 

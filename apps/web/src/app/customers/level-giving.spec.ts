@@ -35,7 +35,7 @@ describe('giving a level to many customers', () => {
   });
 
   const seen = async (customers: readonly GivenCustomer[]): Promise<unknown> =>
-    screen.answer('POST', '/api/customer-levels/preview', { customers });
+    screen.answer('POST', '/api/customer-levels/preview', { version: 4, customers });
 
   it('shows first what it does to each', async () => {
     const asked = await seen([given('C1'), given('C2', { before: 'Trade' })]);
@@ -87,8 +87,19 @@ describe('giving a level to many customers', () => {
     await seen([given('C1'), given('C2')]);
     await screen.press('Give it to 2');
     const sentence = 'Somebody else has changed customer C1 meanwhile.';
-    await screen.answer('PUT', '/api/customer-levels', problemBody(409, sentence), 409);
+    const sent = await screen.answer(
+      'PUT',
+      '/api/customer-levels',
+      problemBody(409, sentence),
+      409,
+    );
+    expect((sent as { version: number }).version).toBe(4);
     expect(screen.text()).toContain(sentence);
+    // what there is now is looked at before it can be given
+    expect(screen.text()).not.toContain('Give it to');
+    await screen.settle(300);
+    await seen([given('C1'), given('C2')]);
+    expect(screen.text()).toContain('Give it to 2');
   });
 
   it('says where there are too many to price', async () => {

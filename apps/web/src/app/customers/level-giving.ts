@@ -129,7 +129,10 @@ export class LevelGiving {
   protected readonly levelName = computed(
     () => this.choices().find(({ code }) => code === this.level())?.name ?? 'no level',
   );
+  /** Goes up where something is not as it was looked at: it is looked at again. */
+  private readonly looks = signal(0);
   private readonly asked = computed((): Giving | null => {
+    this.looks();
     const customers = this.customers().map(({ code, revision }) => ({ code, revision }));
     const level = this.level();
     return customers.length === 0 ? null : { level: level === '' ? null : level, customers };
@@ -174,7 +177,7 @@ export class LevelGiving {
     const level = this.levelName();
     this.giving.set(true);
     this.problem.set(null);
-    this.api.giveLevel(asked).subscribe({
+    this.api.giveLevel({ ...asked, version: preview.version }).subscribe({
       next: ({ massChange }) => {
         this.giving.set(false);
         this.given.emit({ massChange, level, customers: asked.customers.length });
@@ -182,6 +185,7 @@ export class LevelGiving {
       error: (error: unknown) => {
         this.giving.set(false);
         this.problem.set(problemOf(error).detail);
+        this.looks.update((times) => times + 1);
       },
     });
   }
