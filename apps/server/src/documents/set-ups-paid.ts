@@ -44,7 +44,11 @@ export async function setUpsPaidBy(
     .where(oneOf(customers.code, buyers))
     .orderBy(asc(items.number));
   const paid = new Map<string, string[]>();
-  for (const { customer, item } of rows) paid.set(customer, [...(paid.get(customer) ?? []), item]);
+  for (const { customer, item } of rows) {
+    const known = paid.get(customer);
+    if (known) known.push(item);
+    else paid.set(customer, [item]);
+  }
   return paid;
 }
 
