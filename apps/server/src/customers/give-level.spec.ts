@@ -36,6 +36,9 @@ describe('one level for many', () => {
       await browser.ask('POST', '/customer-levels/preview', body)
     ).as<LevelGivingPreview>();
     expect(preview.version).toBe(version);
+    expect(preview.customers.map(({ code, revision }) => ({ code, revision }))).toEqual(
+      body.customers,
+    );
     expect(preview.customers.map(({ code, before }) => [code, before])).toEqual([
       ['C1001', null],
       ['C2001', 'Studios'],

@@ -55,6 +55,7 @@ export async function previewGiving(
     const after = asCustomer(before, { level });
     rows.push({
       code,
+      revision: customer.revision,
       name: customer.name,
       before: customer.level?.name ?? null,
       moves: isPriced

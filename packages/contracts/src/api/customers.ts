@@ -234,6 +234,8 @@ export interface LevelGivingPreview {
 
 export interface GivenCustomer {
   readonly code: string;
+  /** As it was looked at. */
+  readonly revision: number;
   readonly name: string;
   readonly before: string | null;
   /** What it does to its prices of the whole catalogue; null where so many were not priced. */

@@ -15,6 +15,7 @@ const row = (code: string, revision: number): CustomerRow => ({
 
 const given = (code: string, changes: Partial<GivenCustomer> = {}): GivenCustomer => ({
   code,
+  revision: 1,
   name: `Customer ${code}`,
   before: null,
   currency: 'EUR',
@@ -68,8 +69,13 @@ describe('giving a level to many customers', () => {
   });
 
   it('gives it to those who were looked at, and to nobody who was chosen since', async () => {
-    await seen([given('C1'), given('C2')]);
-    expect(screen.text()).toContain('Give it to 2');
+    await seen([given('C1', { revision: 4 }), given('C2')]);
+    await screen.press('Give it to 2');
+    const again = await screen.answer('PUT', '/api/customer-levels', { massChange: 'm' });
+    expect((again as { customers: unknown[] }).customers).toEqual([
+      { code: 'C1', revision: 4 },
+      { code: 'C2', revision: 1 },
+    ]);
     const more = Array.from({ length: 30 }, (_, place) => row(`D${String(place)}`, 1));
     screen.fixture.componentRef.setInput('customers', more);
     await screen.settle();

@@ -177,7 +177,8 @@ export class LevelGiving {
     const level = this.levelName();
     this.giving.set(true);
     this.problem.set(null);
-    this.api.giveLevel({ ...asked, version: preview.version }).subscribe({
+    const customers = preview.customers.map(({ code, revision }) => ({ code, revision }));
+    this.api.giveLevel({ ...asked, customers, version: preview.version }).subscribe({
       next: ({ massChange }) => {
         this.giving.set(false);
         this.given.emit({ massChange, level, customers: asked.customers.length });
