@@ -1,5 +1,9 @@
 import { provideHttpClient, type HttpRequest } from '@angular/common/http';
-import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
+import {
+  HttpTestingController,
+  provideHttpClientTesting,
+  type TestRequest,
+} from '@angular/common/http/testing';
 import type { EnvironmentProviders, Provider, Type } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
@@ -33,15 +37,20 @@ export interface ShownScreen<C> {
   text(): string;
   /** Lets what has been set going come to rest. */
   settle(milliseconds?: number): Promise<void>;
+  /** Waits for what comes by itself, such as from the device; throws where it does not come. */
+  until(isThere: () => boolean, awaited?: string): Promise<void>;
   press(name: string): Promise<void>;
   /** Types into a field with this label, and leaves it. */
   type(label: string, text: string): Promise<void>;
   choose(label: string, option: string): Promise<void>;
   /** Answers what the choices and names of the screens are filled from. */
   answerReference(reference?: Partial<Reference>): Promise<void>;
-  /** Answers the one request that is open at this address, or comes to be within a second. */
+  /** Answers the one request that is open at this address, or comes to be soon. */
   answer(method: string, url: string, body: unknown, status?: number): Promise<unknown>;
 }
+
+/** How long the awaited may take on a machine that is busy. */
+const UNTIL_MILLISECONDS = 10_000;
 
 /** What one specification leaves unsent is not sent by the next one. */
 beforeEach(() => {
@@ -88,6 +97,13 @@ export async function showScreen<C>(
     await fixture.whenStable();
   };
   await settle();
+  const until = async (isThere: () => boolean, awaited = String(isThere)): Promise<void> => {
+    const latest = Date.now() + UNTIL_MILLISECONDS;
+    while (!isThere()) {
+      if (Date.now() > latest) throw new Error(`it did not come: ${awaited}`);
+      await settle(10);
+    }
+  };
   const labelled = (label: string): HTMLInputElement | HTMLSelectElement => {
     const byLabel = [...host.querySelectorAll('label')].find(
       ({ textContent }) => textContent.trim() === label,
@@ -104,6 +120,7 @@ export async function showScreen<C>(
     server,
     store: TestBed.inject<Store>(Store),
     settle,
+    until,
     text: () => host.textContent.replace(/\s+/g, ' '),
     press: async (name) => {
       const button = [...host.querySelectorAll<HTMLElement>('button, a')].find(
@@ -139,11 +156,9 @@ export async function showScreen<C>(
     answer: async (method, url, body, status = 200) => {
       const isIt = (one: HttpRequest<unknown>): boolean =>
         one.method === method && one.urlWithParams === url;
-      let found = server.match(isIt);
-      for (let waits = 0; found.length === 0 && waits < 50; waits += 1) {
-        await settle(20);
-        found = server.match(isIt);
-      }
+      let found: TestRequest[] = [];
+      const isOpen = (): boolean => (found = server.match(isIt)).length > 0;
+      await until(isOpen, `a request for ${method} ${url}`);
       const [open] = found;
       if (!open || found.length > 1) {
         throw new Error(`${String(found.length)} requests are open for ${method} ${url}`);
