@@ -130,6 +130,22 @@ describe('npm run price', () => {
     expect([code, err.includes('currency must be a currency code of ISO 4217')]).toEqual([2, true]);
   });
 
+  it('refuses a base price that names the base unit, which would be a second one for it', () => {
+    const twice = file(
+      'twice.json',
+      changed(SETUP, (json) => {
+        const own = { kind: 'own', item: 'CL-0207' };
+        json['basePrices'] = [
+          { ...own, price: '18.40' },
+          { ...own, unit: 'bag', price: '20.00' },
+        ];
+      }),
+    );
+    const { code, err } = price('--setup', twice, '--document', DOCUMENT);
+    expect(code).toBe(2);
+    expect(err).toContain('basePrices[1].unit: bag is the base unit of CL-0207');
+  });
+
   it('names the path of what is wrong, prints nothing and ends with exit code 2', () => {
     const wrong = file(
       'wrong.json',

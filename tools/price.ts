@@ -7,6 +7,7 @@ import {
   pricedToFile,
   readDocument,
   readSetup,
+  setupProblemsFor,
   type FieldProblem,
   type Reading,
 } from '@honest-ledger/contracts';
@@ -27,6 +28,7 @@ try {
   const files = readArguments();
   const setup = readFile(files.setup, readSetup);
   const document = readFile(files.document, readDocument);
+  refuse(files.setup, setupProblemsFor(setup, document.facts.items));
   process.stdout.write(
     `${JSON.stringify(pricedToFile(price(setup, document), document.facts, setup), null, 2)}\n`,
   );
@@ -55,8 +57,16 @@ function parsedArguments(): { setup?: string | undefined; document?: string | un
 
 function readFile<T>(file: string, read: (json: unknown) => Reading<T>): T {
   const reading = read(parseJson(file, readText(file)));
-  if (!reading.ok) throw new WrongInput(reading.problems.map((one) => problemLine(file, one)));
+  if (!reading.ok) throw wrong(file, reading.problems);
   return reading.value;
+}
+
+function refuse(file: string, problems: readonly FieldProblem[]): void {
+  if (problems.length > 0) throw wrong(file, problems);
+}
+
+function wrong(file: string, problems: readonly FieldProblem[]): WrongInput {
+  return new WrongInput(problems.map((one) => problemLine(file, one)));
 }
 
 function readText(file: string): string {

@@ -58,6 +58,7 @@ export * from './forms/rounding-form';
 export * from './forms/rounding-schema';
 export * from './forms/rule-form';
 export * from './forms/rule-schema';
+export * from './forms/setup-for-items';
 export * from './forms/setup-form';
 export * from './forms/setup-schema';
 export * from './sheets/agreement-sheet';

@@ -2,6 +2,7 @@ import { decimal } from '@honest-ledger/engine';
 import { readDocument } from './document-schema';
 import { check, type FieldProblem, type Reading } from './reading';
 import { levelContentSchema } from './level-schema';
+import { setupProblemsFor } from './setup-for-items';
 import { readSetup } from './setup-schema';
 
 type Json = Record<string, unknown>;
@@ -54,6 +55,22 @@ describe('a setup or document that is wrong', () => {
       { id: 'all', reach: { kind: 'all' }, least, then: 'hold' },
     ]);
     expect(readSetup(setup({ formatVersion: 3, floors: [old] })).ok).toBeFalse();
+  });
+
+  it('is refused beside an item whose base unit a base price names', () => {
+    const price = (unit: string | null): Json => ({ kind: 'own', item: 'A', unit, price: '2.00' });
+    const read = readSetup(setup({ basePrices: [price(null), price('bag'), price('box')] }));
+    const said = (...units: string[]): string[] => {
+      const items = units.map((unit) => ({ item: 'A', unit }));
+      return read.ok
+        ? setupProblemsFor(read.value, items).map(({ path, sentence }) => `${path}: ${sentence}`)
+        : ['not read'];
+    };
+    expect(said('bag')).toEqual([
+      'basePrices[1].unit: bag is the base unit of A: leave the unit out',
+    ]);
+    expect(said('piece')).toEqual([]);
+    expect(said()).toEqual([]);
   });
 
   it('is refused where a floor is not the least of anything', () => {
