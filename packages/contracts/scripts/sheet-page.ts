@@ -19,6 +19,7 @@ Five kinds of files come in under **Files**, and all but past sales go out from 
 - A file has at most 200,000 rows and 64 MiB.
 - Rows that are not in the file stay as they are. Nothing is taken out by leaving it out.
 - Every row is compared with what is there, a draft's edits included: new, changed, unchanged or wrong. The verdicts can be downloaded. A file with a row that is wrong is not taken in at all; where something has changed since it was looked through, it is compared anew first.
+- Facts of items count at once, and prices follow from some of them (the category, the units, how fine quantities are). Before a file of items is taken in, the first 200 items that it changes are priced with it and without it, at each level and where each quantity break begins, and what differs is listed.
 
 This page is made from the columns in \`packages/contracts/src/sheets\` by \`npm run docs:schemas\`.
 `;

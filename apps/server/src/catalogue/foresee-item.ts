@@ -26,44 +26,69 @@ import { keepItem } from './keep-item';
 import { priceCatalogue } from './price-catalogue';
 
 /**
- * What the facts of an item as they are edited would move: one base unit at each level, and the
- * quantities at which each quantity break begins, as if it were for anybody. The edit is made and taken
- * back, so that what it names is checked and read as it would be.
+ * What the facts of an item as they are edited would move, so that what the edit names is checked and
+ * read as it would be.
  */
-export function foreseeItem(
+export async function foreseeItem(
   database: Database,
   services: Services,
   number: string,
   edit: ItemEdit,
   by: Actor,
 ): Promise<readonly ItemMove[]> {
+  const moves = await foreseeItems(database, services, [number], (transaction) =>
+    keepItem(transaction, number, edit, by),
+  );
+  return moves.get(number) ?? [];
+}
+
+/**
+ * What a change of the facts of items would move: one base unit at each level, and the quantities at
+ * which each quantity break begins, as if it were for anybody. The change is made and taken back.
+ * @returns the moves of items that are there before and after, in the order of the numbers
+ */
+export function foreseeItems(
+  database: Database,
+  services: Services,
+  numbers: readonly string[],
+  change: (transaction: Transaction) => Promise<unknown>,
+): Promise<ReadonlyMap<string, readonly ItemMove[]>> {
   return foresee(database, async (transaction) => {
     const version = await versionInForce(transaction);
     const { setup, compiled } = await services.setups.of(transaction, version);
     const facts = await surroundings(transaction, { customer: null, outlet: null }, services.now());
-    const asked = { setup, compiled, facts, now: services.now() };
-    const before = await readItem(transaction, asked, number);
-    await keepItem(transaction, number, edit, by);
-    const after = await readItem(transaction, asked, number);
-    return before && after ? movesOf(before, after, asked) : [];
+    const day = pricingDay(facts.local.day, compiled);
+    const asked: Asked = {
+      setup,
+      compiled,
+      breaks: setup.breaks.map((one) => ({
+        one,
+        alone: withBreaks(compiled, [{ ...one, ...FOR_ANYBODY }]),
+      })),
+      facts,
+      now: services.now(),
+    };
+    const before = await readItemsToPrice(transaction, day, numbers);
+    await change(transaction);
+    const after = new Map(
+      (await readItemsToPrice(transaction, day, numbers)).map((item) => [item.item, item]),
+    );
+    return new Map(
+      before.flatMap((old) => {
+        const fresh = after.get(old.item);
+        return fresh ? [[old.item, movesOf(old, fresh, asked)] as const] : [];
+      }),
+    );
   });
 }
 
 interface Asked {
   readonly setup: Setup;
   readonly compiled: CompiledSetup;
+  /** Each break as if it were for anybody, with the setup in which it is the only one. */
+  readonly breaks: readonly { readonly one: QuantityBreak; readonly alone: CompiledSetup }[];
   readonly facts: Awaited<ReturnType<typeof surroundings>>;
   readonly now: Date;
-}
-
-async function readItem(
-  transaction: Transaction,
-  { compiled, facts }: Asked,
-  number: string,
-): Promise<ItemFacts | null> {
-  const day = pricingDay(facts.local.day, compiled);
-  const [item] = await readItemsToPrice(transaction, day, [number]);
-  return item ?? null;
 }
 
 function movesOf(before: ItemFacts, after: ItemFacts, asked: Asked): ItemMove[] {
@@ -78,8 +103,7 @@ function movesOf(before: ItemFacts, after: ItemFacts, asked: Asked): ItemMove[] 
       break: null,
     })),
   );
-  const throughBreaks = setup.breaks.flatMap((each) => {
-    const alone = withBreaks(compiled, [{ ...each, ...FOR_ANYBODY }]);
+  const throughBreaks = asked.breaks.flatMap(({ one: each, alone }) => {
     const isReached = [before, after].some((item) => alone.breaksReaching?.(item).length);
     if (!isReached) return [];
     const level = each.levels?.[0] ?? null;

@@ -1,4 +1,10 @@
-import type { DraftRow, ImportRowPage, ImportView, ItemView } from '@honest-ledger/contracts';
+import type {
+  DraftRow,
+  FileForeseen,
+  ImportRowPage,
+  ImportView,
+  ItemView,
+} from '@honest-ledger/contracts';
 import { parse } from 'csv-parse/sync';
 import ExcelJS from 'exceljs';
 import iconv from 'iconv-lite';
@@ -53,6 +59,40 @@ describe('files that are sent in', () => {
       expect(file.rows).toBeGreaterThan(200);
       const apply = await browser.ask('POST', `/imports/${file.id}/apply`);
       expect(apply.problem.detail).toBe('The file changes nothing.');
+    });
+
+    it('tells which prices its facts move at once, before it is taken in', async () => {
+      const oxide = (await browser.ask('GET', '/items?category=oxides&limit=1&offset=0')).as<{
+        rows: { item: string }[];
+      }>().rows[0]?.item;
+      const factsOf = async (item = ''): Promise<ItemView['facts']> =>
+        (await browser.ask('GET', `/items/${item}`)).as<ItemView>().facts;
+      const facts = await factsOf(oxide);
+      const clay = await factsOf('CL-0207');
+      const fine = facts.quantityDigits === 0 ? 3 : 0;
+      const lines = [
+        'Item,Name,Category,Unit,Quantity decimals',
+        `${oxide ?? ''},${facts.name},oxides,${facts.unit},${String(fine)}`,
+        `CL-0207,Renamed,${clay.category},${clay.unit},${String(clay.quantityDigits)}`,
+        'ZZ-9,New,oxides,kg,2',
+      ];
+      const file = await sent('kind=items', lines.join('\n'));
+      expect(file.counts).toEqual({ new: 1, changed: 2, unchanged: 0, wrong: 0 });
+      const foreseen = await browser.ask('GET', `/imports/${file.id}/moves`);
+      const { changed, priced, items } = foreseen.as<FileForeseen>();
+      expect([changed, priced]).toEqual([2, 2]);
+      expect(items.map(({ item, name }) => [item, name])).toEqual([[oxide ?? '', facts.name]]);
+      expect(items[0]?.moves.map((move) => [move.break, move.quantity])).toEqual([
+        ['Oxides by the kilogram', '5'],
+        ['Oxides by the kilogram', '25'],
+      ]);
+      expect(await factsOf(oxide))
+        .withContext('nothing is kept')
+        .toEqual(facts);
+      await takenIn(file.id);
+      expect((await browser.ask('GET', `/imports/${file.id}/moves`)).status).toBe(409);
+      const customers = await sent('kind=customers', 'Customer,Name\nC1001,Renamed');
+      expect((await browser.ask('GET', `/imports/${customers.id}/moves`)).status).toBe(422);
     });
 
     it('is read in any encoding that spreadsheets write, and says what was found', async () => {

@@ -39,7 +39,7 @@ export const itemKind: ImportedKind = {
   apply: async (transaction, services, rows, { draft, actor }) => {
     const numbers = numbersOf(rows.map(({ after }) => after));
     const stored = await readItemContents(transaction, numbers);
-    const contents = rows.map(({ after }) => numbered(after, stored));
+    const contents = rows.map(({ after }) => itemOfRow(after, stored));
     await keepItems(transaction, contents, actor);
     const setup = await setupInForce(transaction, services);
     const prices = await basePricesAsEdited(transaction, setup, numbers);
@@ -139,7 +139,7 @@ function isRepriced(before: Cells | null, after: Cells): boolean {
 }
 
 /** A row as an item. What a file has no column for stays as it was. */
-function numbered(
+export function itemOfRow(
   cells: Cells,
   stored: ReadonlyMap<string, StoredItem>,
 ): { number: string; content: ItemContent } {
@@ -202,7 +202,7 @@ async function problemsOf(
   const numbers = numbersOf(rows.map(({ after }) => after));
   const stored = await readItemContents(queries, numbers);
   const prices = await basePricesAsEdited(queries, setup, numbers);
-  const contents = rows.map(({ after }) => numbered(after, stored));
+  const contents = rows.map(({ after }) => itemOfRow(after, stored));
   const deeper = await itemProblems(queries, contents);
   return rows.map(({ before, after }, index) => {
     const shared = prices

@@ -6,6 +6,7 @@ import {
   may,
   newImportQuery,
   saidFormatSchema,
+  type FileForeseen,
   type FormatQuery,
   type ImportParams,
   type ImportRowPage,
@@ -28,6 +29,7 @@ import type { Services } from '../services';
 import { actor, signedIn } from '../session/plugin';
 import { APPLY_JOB, HOW_FAR } from './apply-import';
 import type { ImportJob } from './compare-rows';
+import { foreseeFile } from './foresee-file';
 import { findImport, findImports, findRows } from './queries';
 import { readAs, receiveFile } from './receive-file';
 import { verdictTable } from './verdict-table';
@@ -94,6 +96,12 @@ export const importRoutes: FastifyPluginAsync<Services> = async (app, services) 
     { config: { may: 'look' }, schema: { params: importParams, querystring: importRowQuery } },
     (request) =>
       snapshot(database, (queries) => findRows(queries, request.params.id, request.query)),
+  );
+
+  app.get<{ Params: ImportParams; Reply: FileForeseen }>(
+    '/imports/:id/moves',
+    { config: { may: 'editFacts' }, schema: { params: importParams } },
+    (request) => foreseeFile(database, services, request.params.id, actor(request, services)),
   );
 
   app.get<{ Params: ImportParams; Querystring: FormatQuery }>(

@@ -148,6 +148,7 @@ export const ROUTES: readonly (readonly [Method, string, Permission])[] = [
   ['GET', `/imports/${LEVEL}`, 'look'],
   ['DELETE', `/imports/${LEVEL}`, 'editFacts'],
   ['GET', `/imports/${LEVEL}/rows`, 'look'],
+  ['GET', `/imports/${LEVEL}/moves`, 'editFacts'],
   ['GET', `/imports/${LEVEL}/file`, 'look'],
   ['POST', `/imports/${LEVEL}/apply`, 'editFacts'],
   ['PUT', `/imports/${LEVEL}/format`, 'editFacts'],

@@ -17,3 +17,13 @@ export interface ItemMove {
 export interface ItemForeseen {
   readonly moves: readonly ItemMove[];
 }
+
+/** What taking in a file of items would move besides what its rows say. */
+export interface FileForeseen {
+  /** How many rows change an item that is there. */
+  readonly changed: number;
+  /** How many of them were priced: the first ones of a large file. */
+  readonly priced: number;
+  /** Those whose prices move. */
+  readonly items: readonly (ItemForeseen & { readonly item: string; readonly name: string })[];
+}

@@ -1,4 +1,4 @@
-import type { ImportRowPage, ImportView } from '@honest-ledger/contracts';
+import type { FileForeseen, ImportRowPage, ImportView } from '@honest-ledger/contracts';
 import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
 import { decide, problemBody, showScreen, signedIn, type ShownScreen } from '../testing/screens';
@@ -86,6 +86,44 @@ describe('a file that was sent in', () => {
     await screen.press('Take in 2 rows');
     await screen.answer('POST', '/api/imports/f/apply', file({ state: 'applied' }));
     expect(screen.text()).toContain('Taken in.');
+  });
+
+  it('shows which prices its facts move, before it is taken in', async () => {
+    await came();
+    const at = { level: null, break: 'Oxides by the kilogram', quantity: '5', unit: 'kg' };
+    const move = { ...at, was: '12.5', now: null, currency: 'EUR' };
+    const items = [{ item: 'OX-0002', name: 'Cobalt', moves: [move] }];
+    await screen.answer('GET', '/api/imports/f/moves', {
+      changed: 1,
+      priced: 1,
+      items,
+    } satisfies FileForeseen);
+    expect(screen.text()).toContain('The facts move prices of 1 of 1 item that changes, at once.');
+    const row = screen.host.querySelector('hl-moves-table tbody tr')?.textContent;
+    for (const part of ['OX-0002', 'Oxides by the kilogram', '5 kg', '12.5 EUR', 'no price']) {
+      expect(row).toContain(part);
+    }
+  });
+
+  it('says where its facts move no price, and how many of many were looked at', async () => {
+    await came();
+    const none = { changed: 900, priced: 200, items: [] };
+    await screen.answer('GET', '/api/imports/f/moves', none);
+    expect(screen.text()).toContain(
+      'The facts move no price of the first 200 of 900 items that change.',
+    );
+    expect(screen.host.querySelector('hl-moves-table')).toBeNull();
+  });
+
+  it('says why prices could not be looked at', async () => {
+    await came();
+    await screen.answer('GET', '/api/imports/f/moves', problemBody(409, 'Not as it is.'), 409);
+    expect(screen.text()).toContain('Not as it is.');
+  });
+
+  it('asks nothing about prices of a file that changes no item', async () => {
+    await came({ counts: { new: 2, changed: 0, unchanged: 1, wrong: 0 } });
+    screen.server.expectNone('/api/imports/f/moves');
   });
 
   it('is not taken in while a row is wrong, nor where it changes nothing', async () => {

@@ -30,13 +30,14 @@ import { Notice } from '../shared/notice';
 import { whenChanged } from '../shared/when-changed';
 import { FileFormatLine } from './file-format';
 import { KIND_NAMES, rowSentence, STATE_WORDS, VERDICTS, WHERE_IT_GOES } from './file-words';
+import { FileMoves } from './file-moves';
 import { FilesApi } from './files.api';
 import { filesActions, filesFeature } from './files.feature';
 
 /** A file that was sent in: what each of its rows would do, and the one place to take it in. */
 @Component({
   selector: 'hl-file-sheet',
-  imports: [EndlessGrid, FileFormatLine, FileLinks, Notice, RouterLink],
+  imports: [EndlessGrid, FileFormatLine, FileLinks, FileMoves, Notice, RouterLink],
   templateUrl: './file-sheet.html',
   styleUrl: '../shared/sent-file.scss',
   host: { class: 'list-sheet' },
@@ -77,6 +78,12 @@ export class FileSheet {
     const file = this.file();
     const isOpen = file?.state === 'asking' || file?.state === 'ready';
     return isOpen && this.mayEdit() ? file.format : null;
+  });
+  /** A file that changes facts of items, which are what prices follow from. */
+  protected readonly movesPrices = computed(() => {
+    const file = this.file();
+    const isOpen = file?.kind === 'items' && file.state === 'ready' && file.counts.wrong === 0;
+    return isOpen && file.counts.changed > 0 && this.mayEdit() ? file : null;
   });
   /** The row that was opened: its sentence may be longer than its cell. */
   protected readonly opened = signal<ImportRow | null>(null);

@@ -1,6 +1,7 @@
 import { HttpClient, type HttpEvent } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
 import type {
+  FileForeseen,
   ImportRowPage,
   ImportView,
   NewImport,
@@ -39,6 +40,10 @@ export class FilesApi {
     const { verdict, offset, limit } = asked;
     const params = { offset, limit, ...(verdict === null ? {} : { verdict }) };
     return this.http.get<ImportRowPage>(`/api/imports/${id}/rows`, { params });
+  }
+
+  moves(id: string): Observable<FileForeseen> {
+    return this.http.get<FileForeseen>(`/api/imports/${id}/moves`);
   }
 
   readAs(id: string, format: SaidFormat): Observable<ImportView> {
