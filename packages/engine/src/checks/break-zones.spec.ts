@@ -8,6 +8,7 @@ import {
   print,
   type Decimal,
 } from '../number/decimal';
+import { runs } from '../testing/runs';
 import {
   dearZones,
   harmlessPrice,
@@ -86,7 +87,7 @@ describe('where buying more costs less', () => {
         });
         expect(zones(steps)).toEqual(slowly);
       }),
-      { numRuns: 500 },
+      { numRuns: runs(500) },
     );
   });
 });

@@ -3,6 +3,7 @@ import { compare, decimal, make, multiply, fromInteger } from '../number/decimal
 import { compareExact, printExact } from '../number/exact';
 import type { Adjustment, LevelEntry } from '../setup/level';
 import { price } from '../pricing/price-document';
+import { runs } from '../testing/runs';
 import { basePrice, documentOf, entryOf, schools, setupOf } from '../testing/saltmarsh';
 import { levelInversions } from './level-inversions';
 
@@ -110,7 +111,7 @@ describe('bands of a level', () => {
           if (one) expect(compareExact(one.above, one.below)).toBe(-1);
         }
       }),
-      { numRuns: 300 },
+      { numRuns: runs(300) },
     );
   });
 });

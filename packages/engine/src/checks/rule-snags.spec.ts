@@ -5,6 +5,7 @@ import type { Reach } from '../setup/reach';
 import { price } from '../pricing/price-document';
 import { documents, setups } from '../testing/arbitraries';
 import { rules } from '../testing/arbitrary-rules';
+import { runs } from '../testing/runs';
 import { percentOff, ruleOf } from '../testing/saltmarsh';
 import { printed } from '../workings/printed';
 import { contradictions, neverHolds } from './contradictions';
@@ -173,7 +174,7 @@ describe('snags of rules', () => {
         );
         return totals[0] === totals[1];
       }),
-      { numRuns: 3000 },
+      { numRuns: runs(3000) },
     );
     expect(met).toBeGreaterThan(300);
   });

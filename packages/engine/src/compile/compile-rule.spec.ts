@@ -3,6 +3,7 @@ import { decimal } from '../number/decimal';
 import { price } from '../pricing/price-document';
 import type { Condition, Rule } from '../setup/rule';
 import { documents, setups } from '../testing/arbitraries';
+import { runs } from '../testing/runs';
 import { itemOf, percentOff, ruleOf } from '../testing/saltmarsh';
 import { asksForSales, attributesAsked, ruleFinder } from './compile-rule';
 
@@ -76,7 +77,7 @@ describe('the rules that are looked at for an item', () => {
         ];
         expect(seen.total).toEqual(unseen.total);
       }),
-      { numRuns: 500 },
+      { numRuns: runs(500) },
     );
   });
 });

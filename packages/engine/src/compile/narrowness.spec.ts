@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { NARROWNESS, type Reach } from '../setup/reach';
+import { runs } from '../testing/runs';
 import { itemOf } from '../testing/saltmarsh';
 import { matchingKey, narrowness, partsAsked } from './narrowness';
 
@@ -105,7 +106,7 @@ describe('what is remembered of items by their matching facts', () => {
         if (matchingKey(one, asked) !== matchingKey(other, asked)) return;
         for (const each of reaches) expect(narrowness(each, one)).toEqual(narrowness(each, other));
       }),
-      { numRuns: 1000 },
+      { numRuns: runs(1000) },
     );
   });
 
@@ -128,7 +129,7 @@ describe('what is remembered of items by their matching facts', () => {
         );
         expect(told || !once).toBeTrue();
       }),
-      { numRuns: 300 },
+      { numRuns: runs(300) },
     );
   });
 

@@ -4,6 +4,7 @@ import { price } from '../pricing/price-document';
 import type { Condition } from '../setup/rule';
 import { documents, setups } from '../testing/arbitraries';
 import { toldOf } from '../testing/priced';
+import { runs } from '../testing/runs';
 import { percentOff, ruleOf } from '../testing/saltmarsh';
 import { amountUnder, underRules } from '../testing/under-rules';
 import { savedIn, withSavedConditions } from './saved-conditions';
@@ -54,7 +55,7 @@ describe('conditions that are saved under a name', () => {
         const written = price({ ...setup, rules, conditions: [] }, document);
         expect(price(setup, document)).toEqual(written);
       }),
-      { numRuns: 500 },
+      { numRuns: runs(500) },
     );
   });
 });

@@ -2,6 +2,7 @@ import Big from 'big.js';
 import { Decimal as Reference } from 'decimal.js';
 import fc from 'fast-check';
 import { decimals } from '../testing/arbitrary-parts';
+import { runs } from '../testing/runs';
 import {
   add,
   compare,
@@ -77,7 +78,7 @@ describe('a decimal', () => {
         same(multiply(a, b), x.times(y), p.times(q));
         expect(compare(a, b)).toBe(x.comparedTo(y) as -1 | 0 | 1);
       }),
-      { numRuns: 2000 },
+      { numRuns: runs(2000) },
     );
   });
 

@@ -2,6 +2,7 @@ import Big from 'big.js';
 import { Decimal as Reference } from 'decimal.js';
 import fc from 'fast-check';
 import { decimals } from '../testing/arbitrary-parts';
+import { runs } from '../testing/runs';
 import { compare, decimal, make, print, subtract } from './decimal';
 import { roundToDigits, roundToIncrement, type RoundingMode } from './rounding';
 
@@ -29,7 +30,7 @@ describe('rounding to digits', () => {
           expect(theirs.equals(ours)).toBeTrue();
           expect(new Big(text).round(digits, MODES[mode].bigJs).eq(ours)).toBeTrue();
         }),
-        { numRuns: 1000 },
+        { numRuns: runs(1000) },
       );
     });
 
@@ -83,7 +84,7 @@ describe('rounding to an increment', () => {
           expect(theirs.equals(print(roundToIncrement(value, increment, direction)))).toBeTrue();
         },
       ),
-      { numRuns: 1000 },
+      { numRuns: runs(1000) },
     );
   });
 

@@ -88,8 +88,9 @@ function usedUp(
 
 /** What a rule would do to an item: of prices of many items, the one of this. */
 function effectOn({ effect, ownPrices }: CompiledRule, item: ItemNumber): RuleEffect {
-  const own = effect.kind === 'ownPrices' ? ownPrices?.get(item) : undefined;
-  return own && effect.kind === 'ownPrices' ? setTo(own, effect.raises) : effect;
+  if (effect.kind !== 'ownPrices') return effect;
+  const own = ownPrices?.get(item);
+  return own ? setTo(own, effect.raises) : effect;
 }
 
 /** Up to the first rule that stops here; those after it are told. */

@@ -9,7 +9,7 @@ import type { Reason } from '../workings/workings';
 import { bandAt } from './band-at';
 import { empty, moveTo, ruleAt } from './column';
 import { askedBy, kindsTried, startFromCost } from './cost';
-import { perFactor, priceOfCost, takesPoints } from './cost-adjustment';
+import { perFactor, priceOfCost, takesPoints, type PricingCostAdjustment } from './cost-adjustment';
 import { exchangeTo } from './exchange-step';
 import { firstCost } from './item-cost';
 import type { LineInProgress, PassOver, PricingContext } from './line-in-progress';
@@ -69,11 +69,12 @@ export function startFromCostTable(
     empty(column);
     return reasons;
   }
-  if (band.adjustment.kind === 'byRequest') {
+  const { adjustment } = band;
+  if (adjustment.kind === 'byRequest') {
     work.problem = { kind: 'byRequest', table: compiled.name.name };
     return NONE;
   }
-  markUp(compiled, band, work, context);
+  markUp(compiled, adjustment, work, context);
   addFees(compiled, work, context);
   addPieceCharge(compiled, work, context);
   round(compiled, work, context);
@@ -95,11 +96,10 @@ function belowFirst(bands: readonly CostBand[], price: Exact): readonly Reason[]
 
 function markUp(
   { name: table, table: { points: soldPoints } }: CompiledCostTable,
-  { adjustment }: CostBand,
+  adjustment: PricingCostAdjustment,
   work: LineInProgress,
   { setup: { version } }: PricingContext,
 ): void {
-  if (adjustment.kind === 'byRequest') return;
   const { column, pricingUnit } = work;
   const points = takesPoints(adjustment) ? pointsFor(soldPoints, work) : null;
   const isBase = pricingUnit.unit === work.item.unit;

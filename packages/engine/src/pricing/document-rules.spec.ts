@@ -5,6 +5,7 @@ import type { Condition, DocumentEffect, DocumentOff, Rule } from '../setup/rule
 import type { Setup } from '../setup/setup';
 import { documents, setups } from '../testing/arbitraries';
 import { documentEffects, groupEffects, rules } from '../testing/arbitrary-rules';
+import { runs } from '../testing/runs';
 import {
   basePrice,
   documentOf,
@@ -219,7 +220,7 @@ describe('the laws of documents', () => {
           expect(compare(own.reduce(add, ZERO), one.amount)).toBe(0);
         }
       }),
-      { numRuns: 2000 },
+      { numRuns: runs(2000) },
     );
     expect(shared).withContext('there must be shared amounts').toBeGreaterThan(50);
     expect(charged).withContext('there must be set-up charges').toBeGreaterThan(0);

@@ -6,6 +6,7 @@ import type { DocumentLine, PricingDocument } from '../setup/document';
 import type { Floor } from '../setup/floor';
 import type { Rule } from '../setup/rule';
 import { documents, setups } from '../testing/arbitraries';
+import { runs } from '../testing/runs';
 import {
   basePrice,
   documentOf,
@@ -299,7 +300,7 @@ describe('a floor', () => {
           }
         }
       }),
-      { numRuns: 800 },
+      { numRuns: runs(800) },
     );
     expect(below).toBeGreaterThan(5);
   });

@@ -4,6 +4,7 @@ import { compareExact, printExact, signOf, subtractExact } from '../number/exact
 import { markupOf, priceAtMargin, marginOf } from '../number/markup';
 import { roundToDigits } from '../number/rounding';
 import { decimals, exacts } from '../testing/arbitrary-parts';
+import { runs } from '../testing/runs';
 import { percentMoved, priceFollowing, type Keeping } from './follow-cost';
 
 const ENDS = { rounding: null, digits: 2, mode: 'halfAwayFromZero' } as const;
@@ -73,7 +74,7 @@ describe('a price that follows its cost', () => {
           expect(compareExact(apart, decimal('-0.000001'))).toBe(1);
         }
       }),
-      { numRuns: 50 },
+      { numRuns: runs(50) },
     );
   });
 });

@@ -7,6 +7,7 @@ import type { Setup } from '../setup/setup';
 import { documents, setups } from '../testing/arbitraries';
 import { rules } from '../testing/arbitrary-rules';
 import { column, passedOver, pricedLine } from '../testing/priced';
+import { runs } from '../testing/runs';
 import {
   basePrice,
   breakOf,
@@ -196,7 +197,7 @@ describe('the laws of rules', () => {
           expect(others).toEqual([...old.notApplied].slice(0, others.length));
         }
       }),
-      { numRuns: 300 },
+      { numRuns: runs(300) },
     );
   });
 
@@ -207,7 +208,7 @@ describe('the laws of rules', () => {
           if (line.kind === 'priced') expect(compare(line.amount, ZERO)).toBeGreaterThanOrEqual(0);
         }
       }),
-      { numRuns: 500 },
+      { numRuns: runs(500) },
     );
   });
 
@@ -254,7 +255,7 @@ describe('the laws of rules', () => {
           expect(unsaid(line)).toEqual(before.get(line.id) ?? unsaid(line));
         expect(compare(after.total, done.total)).toBe(0);
       }),
-      { numRuns: 300 },
+      { numRuns: runs(300) },
     );
   });
 });

@@ -7,6 +7,7 @@ import type { Setup } from '../setup/setup';
 import { stageOf } from '../setup/rule';
 import { documents, levels, setups } from '../testing/arbitraries';
 import { column, pricedLine, problem, unitPrice } from '../testing/priced';
+import { runs } from '../testing/runs';
 import {
   basePrice,
   documentOf,
@@ -161,7 +162,7 @@ describe('the laws of pricing', () => {
         priced += once.lines.length - once.unpricedLines;
         expect(price(structuredClone(setup), structuredClone(document))).toEqual(once);
       }),
-      { numRuns: 1000 },
+      { numRuns: runs(1000) },
     );
     expect(priced).withContext('the setups must give prices').toBeGreaterThan(500);
   });
@@ -174,7 +175,7 @@ describe('the laws of pricing', () => {
         expect(amounts(bare)).toEqual(amounts(full));
         expect(bare.total).toEqual(full.total);
       }),
-      { numRuns: 500 },
+      { numRuns: runs(500) },
     );
   });
 
@@ -195,7 +196,7 @@ describe('the laws of pricing', () => {
         smaller += setup.levels.length - part.levels.length;
         expect(price(part, document)).toEqual(price(setup, document));
       }),
-      { numRuns: 500 },
+      { numRuns: runs(500) },
     );
     expect(smaller).withContext('the part must be smaller').toBeGreaterThan(100);
   });
@@ -222,7 +223,7 @@ describe('the laws of pricing', () => {
           );
         }
       }),
-      { numRuns: 500 },
+      { numRuns: runs(500) },
     );
     for (const [by, lines] of Object.entries(closed)) {
       expect(lines).withContext(`there must be lines closed by ${by}`).toBeGreaterThan(15);

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { make, print } from '../number/decimal';
 import type { RoundingRule } from '../number/rounding-rule';
 import type { Reach } from '../setup/reach';
+import { runs } from '../testing/runs';
 import {
   breakOf,
   costOf,
@@ -195,7 +196,7 @@ describe('costs, levels, breaks and rules together, and a slow second way to the
         touched.rule += differs({ rules: [] });
         expect(byEngine(one)).toEqual(amounts);
       }),
-      { numRuns: 5000 },
+      { numRuns: runs(5000) },
     );
     for (const [step, count] of Object.entries(touched)) {
       expect(count).withContext(step).toBeGreaterThan(500);

@@ -3,6 +3,7 @@ import { make, print } from '../number/decimal';
 import type { CustomerFacts } from '../setup/facts';
 import { BREAK_COUNTS, type QuantityBreak } from '../setup/quantity-break';
 import type { Reach } from '../setup/reach';
+import { runs } from '../testing/runs';
 import {
   breakOf,
   customerOf,
@@ -191,7 +192,7 @@ describe('quantity breaks and a slow second way to the same amounts', () => {
         if (amounts.some((cents, place) => cents !== whole[place])) touched += 1;
         expect(amounts).toEqual(slowly(one));
       }),
-      { numRuns: 20_000 },
+      { numRuns: runs(20_000) },
     );
     expect(touched).withContext('breaks must touch lines').toBeGreaterThan(8000);
   });
@@ -208,7 +209,7 @@ describe('quantity breaks and a slow second way to the same amounts', () => {
         };
         expect(byEngine({ ...one, breaks: [...one.breaks, never] })).toEqual(byEngine(one));
       }),
-      { numRuns: 500 },
+      { numRuns: runs(500) },
     );
   });
 });

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import type { RuleValidity } from '../setup/rule';
+import { runs } from '../testing/runs';
 import { firstInForce, hoursInForce, inForce, weekdayOf } from './rule-validity';
 
 const at = (day: string, time: string) => ({ day, time: `${time}:00`, offset: '+00:00' });
@@ -141,7 +142,7 @@ describe('the hours of a day in which a rule is in force', () => {
         );
         return within === inForce(one, at(day, clock(minute)));
       }),
-      { numRuns: 5000 },
+      { numRuns: runs(5000) },
     );
   });
 

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { make, print } from '../number/decimal';
 import { NO_LIMITS, type Condition, type Rule, type RuleEffect } from '../setup/rule';
 import type { Reach } from '../setup/reach';
+import { runs } from '../testing/runs';
 import {
   customerOf,
   documentOf,
@@ -247,7 +248,7 @@ describe('rules, by a second and slow way', () => {
         ).toEqual(expected.lines);
         expect(cents(print(done.total))).toBe(expected.total);
       }),
-      { numRuns: 20_000 },
+      { numRuns: runs(20_000) },
     );
     for (const kind of ['buyAndGet', 'bundle', 'spread', 'subtotal', 'shipping']) {
       expect(seen.get(kind)).withContext(kind).toBeGreaterThan(500);

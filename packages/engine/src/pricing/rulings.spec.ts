@@ -33,6 +33,7 @@ import {
   toldOf,
   unitPrice,
 } from '../testing/priced';
+import { runs } from '../testing/runs';
 import { printed } from '../workings/printed';
 import { stepWording } from '../workings/sentences';
 import { price } from './price-document';
@@ -124,7 +125,7 @@ describe('an incremental break that is measured in a larger unit', () => {
           before = Number(print(now));
         }
       }),
-      { numRuns: 60 },
+      { numRuns: runs(60) },
     );
   });
 });

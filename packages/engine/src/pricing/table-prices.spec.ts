@@ -6,6 +6,7 @@ import { PLAIN_LINE, PLAIN_DOCUMENT, type PricingDocument } from '../setup/docum
 import type { Level } from '../setup/level';
 import type { Setup } from '../setup/setup';
 import { documents, setups } from '../testing/arbitraries';
+import { runs } from '../testing/runs';
 import { priceDocument } from './price-document';
 import { priceAt, tablePrices } from './table-prices';
 
@@ -94,14 +95,14 @@ describe('the prices that tables make of a catalogue', () => {
       fc.property(setups, documents, (setup, document) =>
         setup.costTables.every(({ id }) => agree(setup, document, id)),
       ),
-      { numRuns: 300 },
+      { numRuns: runs(300) },
     );
   });
 
   it('are those of lines without a base price, where the table that keeps the item is asked', () => {
     fc.assert(
       fc.property(setups, documents, (setup, document) => agree(setup, document, null)),
-      { numRuns: 300 },
+      { numRuns: runs(300) },
     );
   });
 

@@ -4,6 +4,7 @@ import { decimal, print } from '../number/decimal';
 import type { TaxFacts } from '../setup/facts';
 import type { DocumentEffect } from '../setup/rule';
 import { documents, setups } from '../testing/arbitraries';
+import { runs } from '../testing/runs';
 import {
   basePrice,
   documentOf,
@@ -143,7 +144,7 @@ describe('tax', () => {
         expect(sum.equals(figure(total))).toBeTrue();
         expect(whole.plus(figure(total)).equals(figure(totalWithTax))).toBeTrue();
       }),
-      { numRuns: 300 },
+      { numRuns: runs(300) },
     );
     expect(taxed).toBeGreaterThan(100);
   });

@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { runs } from '../testing/runs';
 import { ITEM_KINDS } from './goods';
 import { reachKey, type Reach } from './reach';
 
@@ -23,7 +24,7 @@ describe('what tells two reaches apart', () => {
       fc.property(reach, reach, (one, other) => {
         expect(reachKey(one) === reachKey(other)).toBe(said(one) === said(other));
       }),
-      { numRuns: 500 },
+      { numRuns: runs(500) },
     );
   });
 

@@ -4,6 +4,7 @@ import { minorDigits } from '../number/currency';
 import { roundToDigits } from '../number/rounding';
 import { price } from '../pricing/price-document';
 import { documents, setups } from '../testing/arbitraries';
+import { runs } from '../testing/runs';
 import {
   basePrice,
   breakOf,
@@ -106,7 +107,7 @@ describe('a line on paper', () => {
           expect(rows.every(({ words }) => words !== 'Rounding')).toBeTrue();
         }
       }),
-      { numRuns: 400 },
+      { numRuns: runs(400) },
     );
   });
 });
