@@ -5,7 +5,7 @@ import type { Condition, DocumentEffect, DocumentOff, Rule } from '../setup/rule
 import type { Setup } from '../setup/setup';
 import { documents, setups } from '../testing/arbitraries';
 import { documentEffects, groupEffects, rules } from '../testing/arbitrary-rules';
-import { runs } from '../testing/runs';
+import { leastMet, runs } from '../testing/runs';
 import {
   basePrice,
   documentOf,
@@ -222,7 +222,7 @@ describe('the laws of documents', () => {
       }),
       { numRuns: runs(2000) },
     );
-    expect(shared).withContext('there must be shared amounts').toBeGreaterThan(50);
+    expect(shared).withContext('there must be shared amounts').toBeGreaterThan(leastMet(50));
     expect(charged).withContext('there must be set-up charges').toBeGreaterThan(0);
   });
 });

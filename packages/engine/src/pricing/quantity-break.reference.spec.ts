@@ -3,7 +3,7 @@ import { make, print } from '../number/decimal';
 import type { CustomerFacts } from '../setup/facts';
 import { BREAK_COUNTS, type QuantityBreak } from '../setup/quantity-break';
 import type { Reach } from '../setup/reach';
-import { runs } from '../testing/runs';
+import { leastMet, runs } from '../testing/runs';
 import {
   breakOf,
   customerOf,
@@ -194,7 +194,7 @@ describe('quantity breaks and a slow second way to the same amounts', () => {
       }),
       { numRuns: runs(20_000) },
     );
-    expect(touched).withContext('breaks must touch lines').toBeGreaterThan(8000);
+    expect(touched).withContext('breaks must touch lines').toBeGreaterThan(leastMet(8000));
   });
 
   it('changes nothing for lines that no break reaches, whatever stands beside them', () => {

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { make, print } from '../number/decimal';
 import { NO_LIMITS, type Condition, type Rule, type RuleEffect } from '../setup/rule';
 import type { Reach } from '../setup/reach';
-import { runs } from '../testing/runs';
+import { leastMet, runs } from '../testing/runs';
 import {
   customerOf,
   documentOf,
@@ -251,7 +251,7 @@ describe('rules, by a second and slow way', () => {
       { numRuns: runs(20_000) },
     );
     for (const kind of ['buyAndGet', 'bundle', 'spread', 'subtotal', 'shipping']) {
-      expect(seen.get(kind)).withContext(kind).toBeGreaterThan(500);
+      expect(seen.get(kind)).withContext(kind).toBeGreaterThan(leastMet(500));
     }
   });
 });

@@ -4,7 +4,7 @@ import { decimal, print } from '../number/decimal';
 import type { TaxFacts } from '../setup/facts';
 import type { DocumentEffect } from '../setup/rule';
 import { documents, setups } from '../testing/arbitraries';
-import { runs } from '../testing/runs';
+import { leastMet, runs } from '../testing/runs';
 import {
   basePrice,
   documentOf,
@@ -146,6 +146,6 @@ describe('tax', () => {
       }),
       { numRuns: runs(300) },
     );
-    expect(taxed).toBeGreaterThan(100);
+    expect(taxed).toBeGreaterThan(leastMet(100));
   });
 });
