@@ -33,7 +33,5 @@ export function levelCircle(levels: readonly LevelWithBases[]): LevelId[] | null
 }
 
 function basesOf({ entries }: LevelWithBases): LevelId[] {
-  return entries.flatMap(({ basis }) =>
-    basis.kind === 'level' && basis.level !== undefined ? [basis.level] : [],
-  );
+  return entries.flatMap(({ basis }) => basis.level ?? []);
 }

@@ -56,34 +56,36 @@ function pricedAt(prices: Readonly<Record<string, string | null>>): PricedDocume
 }
 
 describe('the moves of prices', () => {
-  const moves = priceMoves(
-    pricedAt({
-      same: '5.00',
-      halved: '100.00',
-      cheaper: '1000.00',
-      dearer: '10.00',
-      free: '0.00',
-      gone: '1.00',
-      still: null,
-    }),
-    pricedAt({
-      same: '5.0',
-      halved: '50.00',
-      cheaper: '900.00',
-      dearer: '10.10',
-      free: '0.10',
-      gone: null,
-      still: null,
-    }),
-  );
+  const moves = () =>
+    priceMoves(
+      pricedAt({
+        same: '5.00',
+        halved: '100.00',
+        cheaper: '1000.00',
+        dearer: '10.00',
+        free: '0.00',
+        gone: '1.00',
+        still: null,
+      }),
+      pricedAt({
+        same: '5.0',
+        halved: '50.00',
+        cheaper: '900.00',
+        dearer: '10.10',
+        free: '0.10',
+        gone: null,
+        still: null,
+      }),
+    );
 
   it('counts what falls, what rises and what has a price on one side only', () => {
-    expect(moves.compared).toBe(7);
-    expect([moves.lowered, moves.raised, moves.otherwise]).toEqual([2, 2, 1]);
+    const moved = moves();
+    expect(moved.compared).toBe(7);
+    expect([moved.lowered, moved.raised, moved.otherwise]).toEqual([2, 2, 1]);
   });
 
   it('names the extremes in proportion to the price before', () => {
-    expect(moves.largest.map(({ item, change }) => [item, change && print(change)])).toEqual([
+    expect(moves().largest.map(({ item, change }) => [item, change && print(change)])).toEqual([
       ['halved', '-50.00'],
       ['cheaper', '-100.00'],
       ['free', '0.10'],

@@ -95,6 +95,28 @@ describe('contradictions in a condition', () => {
     expect(neverHolds(printed(none(clash)))).toBeFalse();
   });
 
+  it('are bounds that leave nothing between them, and no others', () => {
+    const both = (one: RuleTest, other: RuleTest): boolean => found(all(one, other)).length > 0;
+    expect(both(quantity('moreThan', '5'), quantity('lessThan', '3'))).toBeTrue();
+    expect(both(quantity('moreThan', '5'), quantity('lessThan', '5'))).toBeTrue();
+    expect(both(quantity('atLeast', '5'), quantity('lessThan', '5'))).toBeTrue();
+    expect(both(quantity('atLeast', '5'), quantity('atMost', '5'))).toBeFalse();
+    expect(both(quantity('moreThan', '3'), quantity('lessThan', '5'))).toBeFalse();
+    expect(both(quantity('moreThan', '3'), quantity('moreThan', '5'))).toBeFalse();
+  });
+
+  it('are texts that cannot begin as is asked, once it is said how', () => {
+    const postcode = (kind: 'isOneOf' | 'startsWith', ...values: string[]): RuleTest => ({
+      kind: 'word',
+      fact: { kind: 'unit' },
+      comparison: { kind, values },
+    });
+    expect(found(all(postcode('isOneOf', 'bag'), postcode('startsWith', 'pal'))).length).toBe(1);
+    expect(found(all(postcode('isOneOf', 'bag'), postcode('startsWith', 'b')))).toEqual([]);
+    expect(found(all(postcode('isOneOf', 'bag'), postcode('startsWith')))).toEqual([]);
+    expect(found(all(postcode('isOneOf'), postcode('startsWith', 'b')))).toEqual([]);
+  });
+
   it('say nothing while a figure is still being typed', () => {
     const typing = printed(all(quantity('atLeast', '5'), quantity('atMost', '4')));
     const half = JSON.parse(JSON.stringify(typing).replace('"4"', '"4."')) as typeof typing;
@@ -141,6 +163,29 @@ describe('snags of rules', () => {
     expect(snags([rule('a', wide, { ...ALONE, outlets: ['quay'] }), rule('b', narrow)])).toEqual(
       [],
     );
+  });
+
+  it('are not told of a rule at outlets where the other one is not, or of another stage', () => {
+    const wide = goods(category('clay'));
+    const at = (before: readonly string[], after: readonly string[] | null): string[][] =>
+      snags([
+        rule('a', wide, { ...ALONE, outlets: before }),
+        rule('b', all(wide, segment('schools')), { outlets: after }),
+      ]);
+    expect(at(['quay', 'mill'], ['mill'])).toEqual([['b', 'beaten']]);
+    expect(at(['quay', 'mill'], ['mill', 'web'])).toEqual([]);
+    expect(at(['quay', 'mill'], ['web'])).toEqual([]);
+    expect(at(['quay'], null)).toEqual([]);
+    const off = { kind: 'percent', percent: decimal('-10') } as const;
+    const spread = { kind: 'spread', amount: decimal('-5'), every: null } as const;
+    for (const effect of [{ kind: 'subtotal', off } as const, spread]) {
+      expect(snags([rule('a', wide, ALONE), rule('b', wide, { effect })])).toEqual([]);
+      expect(snags([rule('a', wide, { effect, stops: true }), rule('b', wide)])).toEqual([]);
+    }
+    // rules for units may leave each other some
+    const units = { effect: spread };
+    expect(snags([rule('a', wide, { ...ALONE, ...units }), rule('b', wide, units)])).toEqual([]);
+    expect(snags([rule('a', wide, { stops: true, ...units }), rule('b', wide, units)])).toEqual([]);
   });
 
   it('go by the places of the rules, however they are listed', () => {

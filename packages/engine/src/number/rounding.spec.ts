@@ -108,6 +108,13 @@ describe('rounding to an increment', () => {
     expect(print(roundToIncrement(decimal('-1.025'), decimal('0.05'), 'nearest'))).toBe('-1.000');
   });
 
+  it('is exact at the edge of the safe integers', () => {
+    // 2^53 - 1 to a multiple of 3: 2^53 + 1 is one, and no binary float
+    const edge = decimal('9007199254740991');
+    expect(print(roundToIncrement(edge, decimal('3'), 'up'))).toBe('9007199254740993');
+    expect(print(roundToIncrement(edge, decimal('3'), 'down'))).toBe('9007199254740990');
+  });
+
   it('refuses an increment that is not above zero', () => {
     expect(() => roundToIncrement(decimal('1'), decimal('0'), 'up')).toThrowError(RangeError);
   });

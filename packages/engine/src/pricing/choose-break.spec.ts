@@ -1,6 +1,6 @@
-import { print, sum } from '../number/decimal';
+import { decimal, print, sum } from '../number/decimal';
 import { printExact } from '../number/exact';
-import type { QuantityBreak } from '../setup/quantity-break';
+import type { QuantityBreak, TierAdjustment } from '../setup/quantity-break';
 import { passedOver, pricedLine, slices } from '../testing/priced';
 import {
   agreement,
@@ -8,7 +8,10 @@ import {
   breakOf,
   customerOf,
   documentOf,
+  entryOf,
   factsOf,
+  itemOf,
+  lineOf,
   percentEntry,
   schools,
   setupOf,
@@ -102,5 +105,68 @@ describe('which of several breaks', () => {
     );
     expect(print(sum(line.slices.map(({ quantity }) => quantity)))).toBe('30');
     expect(line.slices.every(({ unit }) => unit === 'bag')).toBeTrue();
+  });
+});
+
+describe('a tier that cannot be reckoned', () => {
+  const reasonsOf = (changes: Partial<QuantityBreak>, tier: TierAdjustment): unknown => {
+    // an agreed price, so that the line has one without a base price
+    const facts = factsOf({ customer: customerOf({ level: null }) });
+    const setup = setupOf({
+      basePrices: [],
+      agreements: [agreement('5.00', { open: true })],
+      breaks: [breakOf({ '2': tier }, changes)],
+    });
+    return pricedLine(setup, documentOf('2', { facts }))
+      .notApplied.filter(({ subject }) => subject.kind === 'break')
+      .flatMap(({ reasons }) => reasons);
+  };
+  const off = { kind: 'percent', percent: decimal('-10') } as const;
+
+  it('says which price or cost is missing', () => {
+    expect(reasonsOf({ basis: { kind: 'basePrice' } }, off)).toEqual([
+      { kind: 'basisMissing', basis: { kind: 'basePrice' } },
+    ]);
+    const cost = { kind: 'cost', cost: 'last' } as const;
+    expect(reasonsOf({ basis: cost }, off)).toEqual([{ kind: 'basisMissing', basis: cost }]);
+  });
+
+  it('says which rate is missing', () => {
+    expect(
+      reasonsOf({ currency: 'GBP' }, { kind: 'amount', amount: decimal('-1'), unit: null }),
+    ).toEqual([{ kind: 'noRate', from: 'GBP', to: 'EUR' }]);
+  });
+
+  it('says which unit is missing, of a tier and of what is counted', () => {
+    const set = { kind: 'set', price: decimal('1.00'), unit: 'box' } as const;
+    const missing = [{ kind: 'unitNotOfItem', unit: 'box' }];
+    expect(reasonsOf({}, set)).toEqual(missing);
+    expect(reasonsOf({ measure: { kind: 'quantity', unit: 'box' } }, off)).toEqual(missing);
+  });
+});
+
+describe('a line whose price has no rate', () => {
+  it('is not counted with others', () => {
+    // the level prices one item in pounds, for which there is no rate
+    const pounds = schools({
+      currency: 'GBP',
+      entries: [
+        entryOf(
+          { kind: 'set', price: decimal('3.00'), unit: null },
+          { kind: 'item', item: 'CL-0207' },
+        ),
+      ],
+      rounding: null,
+    });
+    const setup = setupOf({
+      levels: [pounds],
+      basePrices: [{ ...basePrice('4.00'), item: 'CL-0208' }],
+      breaks: [breakOf({ '10': '-50' }, { count: 'goods' })],
+    });
+    const facts = factsOf({ items: [itemOf(), itemOf({ item: 'CL-0208' })] });
+    const lines = [lineOf('8', { id: 'a' }), lineOf('5', { id: 'b', item: 'CL-0208' })];
+    const [first, second] = price(setup, documentOf('1', { facts, lines })).lines;
+    expect(first?.kind).toBe('unpriced');
+    expect(slices(second)).toBe('5 x 4.00 = 20.00');
   });
 });

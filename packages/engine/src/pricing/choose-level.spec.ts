@@ -155,6 +155,17 @@ describe('an assignment of a level', () => {
     expect(chosen(asked({ level: 'of-customer', assignments: [glazes] }))).toBe('of-customer');
   });
 
+  it('is none where nothing gives one, and that is told', () => {
+    const line = pricedLine(
+      setup({ defaultLevel: null }),
+      documentOf('1', { facts: factsOf({ customer: null }) }),
+    );
+    expect(line.level).toBeNull();
+    expect(line.notApplied).toEqual([
+      { subject: { kind: 'anyLevel' }, reasons: [{ kind: 'nothingGivesALevel' }] },
+    ]);
+  });
+
   it('makes the same price as the level given by default', () => {
     const price = (customer: Partial<CustomerFacts>): unknown =>
       pricedLine(setup(), asked(customer)).amount;

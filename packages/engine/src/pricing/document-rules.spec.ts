@@ -167,6 +167,14 @@ describe('a code that was typed', () => {
     });
   });
 
+  it('is not said to apply where another rule for the document does', () => {
+    const when: Condition = { kind: 'all', of: [FIRST, NOBODYS] };
+    const typed = ruleOf(subtotal(percent('10')), when, { starts: { kind: 'code', code: 'KILN' } });
+    const other = named('other', ruleOf(subtotal(percent('5'))));
+    expect(state([typed, other])?.kind).toBe('notApplied');
+    expect(state([other])?.kind).toBe('noRule');
+  });
+
   it('says so of a rule for the document, too', () => {
     const rule = ruleOf(subtotal(percent('10')), undefined, {
       starts: { kind: 'code', code: 'KILN' },

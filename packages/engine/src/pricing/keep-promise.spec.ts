@@ -1,3 +1,4 @@
+import { compileSetup } from '../compile/compile-setup';
 import { decimal, print } from '../number/decimal';
 import type { KeptPrice } from '../setup/document';
 import {
@@ -14,7 +15,7 @@ import { pricedLine, slices, toldOf } from '../testing/priced';
 import { named, NOBODY } from '../testing/under-rules';
 import { printed } from '../workings/printed';
 import { promiseOf } from '../workings/promise';
-import { price } from './price-document';
+import { price, priceDocument } from './price-document';
 import { rulesOn } from './rules-on';
 
 const QUOTE = { kind: 'quote', number: 1001 } as const;
@@ -66,6 +67,35 @@ describe('a promised price', () => {
       );
     });
   }
+
+  it('counts for the same duration, however it is written, and for no other', () => {
+    const facts = factsOf({ customer: null, items: [itemOf({ timeUnit: 'day' })] });
+    const hired = (asked: string, duration: string): boolean => {
+      const kept = promised({ duration: decimal(duration) });
+      const lines = [lineOf('3', { kept, duration: decimal(asked) })];
+      return pricedLine(SETUP, documentOf('3', { facts, lines })).kept !== null;
+    };
+    expect(hired('2', '2.0')).toBeTrue();
+    expect(hired('2', '3')).toBeFalse();
+  });
+
+  it('is without its steps where no workings are asked for', () => {
+    const document = documentOf('3', { facts: NOBODY, lines: [lineOf('3', { kept: promised() })] });
+    const [line] = priceDocument(compileSetup(SETUP), document, { workings: false }).lines;
+    expect(line?.kind === 'priced' && line.slices.map(({ steps }) => steps)).toEqual([[]]);
+  });
+
+  it('has beside it what it would cost under rules that look at the whole document as it would be', () => {
+    // at today's prices the goods come to 55.20, as promised to 43.00
+    const when = {
+      kind: 'number',
+      fact: { kind: 'count', of: 'spend', reaches: [{ kind: 'all' }] },
+      comparison: { kind: 'atLeast', value: decimal('50.00') },
+    } as const;
+    const setup = { ...SETUP, rules: [named('large', ruleOf(percentOff('10'), when))] };
+    const { computed } = of('3', promised(), setup);
+    expect(computed?.kind === 'priced' && print(computed.amount)).toBe('49.68');
+  });
 
   it('is closed to breaks, line rules and what rules take off the document', () => {
     const everything = { kind: 'all', of: [] } as const;

@@ -9,8 +9,10 @@ import { rules } from '../testing/arbitrary-rules';
 import { column, passedOver, pricedLine } from '../testing/priced';
 import { runs } from '../testing/runs';
 import {
+  agreement,
   basePrice,
   breakOf,
+  customerOf,
   documentOf,
   factsOf,
   flat,
@@ -257,5 +259,41 @@ describe('the laws of rules', () => {
       }),
       { numRuns: runs(300) },
     );
+  });
+});
+
+describe('a rule that holds and cannot be applied', () => {
+  const reasonsOf = (effect: LineEffect, changes: Partial<Rule> = {}): readonly unknown[] => {
+    const facts = factsOf({ customer: customerOf({ level: null }) });
+    // an agreed price: the other level has nothing to start from
+    const setup = setupOf({
+      basePrices: [],
+      agreements: [agreement('5.00', { open: true })],
+      rules: [ruleOf(effect, undefined, changes)],
+    });
+    const line = pricedLine(setup, documentOf('3', { facts }));
+    expect(print(line.amount)).toBe('15.00');
+    return line.notApplied
+      .filter(({ subject }) => subject.kind === 'rule')
+      .flatMap(({ reasons }) => reasons);
+  };
+
+  it('says that a level makes no price of the item', () => {
+    const level = { id: 'schools', name: 'Schools', currency: 'EUR' };
+    expect(reasonsOf({ kind: 'level', level: 'schools', raises: true })).toEqual([
+      { kind: 'levelMakesNoPrice', level },
+    ]);
+    expect(reasonsOf({ kind: 'level', level: 'gone', raises: true })).toEqual([
+      { kind: 'notInVersion', version: 7 },
+    ]);
+  });
+
+  it('says how much more an amount for every so many asks for, and which rate one lacks', () => {
+    expect(reasonsOf(flat('-5.00', '10'))).toEqual([
+      { kind: 'asksForMore', minQuantity: decimal('10'), missing: decimal('7'), unit: 'bag' },
+    ]);
+    expect(reasonsOf(flat('-5.00'), { currency: 'GBP' })).toEqual([
+      { kind: 'noRate', from: 'GBP', to: 'EUR' },
+    ]);
   });
 });

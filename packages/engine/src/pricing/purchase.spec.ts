@@ -72,6 +72,28 @@ describe('what a supplier asks', () => {
     ]);
   });
 
+  it('counts until its last day, and nothing of a unit that the item does not have', () => {
+    const until = (day: string): string[] => {
+      const item = itemOf({
+        purchaseCosts: [
+          purchaseCostOf('5.00', { window: { from: null, until: day } }),
+          purchaseCostOf('4.00', { window: { from: '2026-11-01', until: null } }),
+        ],
+      });
+      return judgedOffers(PITS, item, asked('1')).map(({ verdict }) => verdict);
+    };
+    expect(until('2026-11-23')).toEqual(['ended', 'counts']);
+    expect(until('2026-11-24')).toEqual(['laterStartCounts', 'counts']);
+    expect(until('2027-01-31')).toEqual(['laterStartCounts', 'counts']);
+    const boxed = itemOf({ purchaseCosts: [purchaseCostOf('5.00', { unit: 'box' })] });
+    const box = { unit: 'box', factor: decimal('12'), digits: 0 };
+    const wish = { quantity: decimal('1'), unit: box, day: '2026-11-24' };
+    expect(purchaseFrom(PITS, boxed, wish, 'halfAwayFromZero')).toBeNull();
+    expect(judgedOffers(PITS, boxed, asked('1')).map(({ verdict }) => verdict)).toEqual([
+      'otherUnit',
+    ]);
+  });
+
   it('rounds the amount once, however fine the cost', () => {
     const item = itemOf({ purchaseCosts: [purchaseCostOf('0.333333')] });
     const purchase = purchaseFrom(

@@ -4,6 +4,7 @@ import {
   compare,
   fromInteger,
   multiply,
+  subtract,
   withDigits,
   ZERO,
   type Decimal,
@@ -40,9 +41,9 @@ export function applyEffects(
   for (const compiled of rules) {
     const { effect } = compiled;
     if (effect.kind === 'flat') {
-      if (addFlat(compiled, effect, work, context) && !compiled.rule.together) {
-        work.standsAlone = compiled;
-      }
+      const reason = addFlat(compiled, effect, work, context);
+      if (reason) passOver({ kind: 'rule', rule: compiled.name }, reason);
+      else if (!compiled.rule.together) work.standsAlone = compiled;
       continue;
     }
     const made = onUnitPrice(compiled, effect, work, context);
@@ -232,12 +233,17 @@ function addFlat(
   { amount, every }: Extract<LineEffect, { kind: 'flat' }>,
   work: LineInProgress,
   context: PricingContext,
-): boolean {
+): Reason | null {
   const there = amountInDocument(amount, currency, context.amountDigits, context);
-  const times = every ? wholeTimes(work.baseQuantity, every) : 1;
-  if (!there || times === 0) return false;
+  if (!there) return { kind: 'noRate', from: currency, to: context.currency };
+  const { baseQuantity, item } = work;
+  const times = every ? wholeTimes(baseQuantity, every) : 1;
+  if (every && times === 0) {
+    const missing = subtract(every, baseQuantity);
+    return { kind: 'asksForMore', minQuantity: every, missing, unit: item.unit };
+  }
   work.flats.push({ rule: name, amount: there, times });
-  return true;
+  return null;
 }
 
 /** How often one quantity goes into another. */

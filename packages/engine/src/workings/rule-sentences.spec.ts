@@ -286,3 +286,40 @@ describe('a rule in the workings', () => {
     expect(told.some(({ title }) => /Elsewhere|Theirs/.test(title))).toBeFalse();
   });
 });
+
+describe('how a rule starts and stops, in words', () => {
+  const words = (effect: RuleEffect, changes: Partial<Rule>): string =>
+    ruleSentence(printed(ruleOf(effect, goods('clay'), changes)), NAMES);
+  const two = { quantity: 2, reaches: [{ kind: 'all' as const }] };
+  const forUnits: readonly RuleEffect[] = [
+    {
+      kind: 'buyAndGet',
+      buy: two,
+      get: two,
+      offer: { kind: 'percent', percent: decimal('-50') },
+      dearest: false,
+      most: null,
+    },
+    { kind: 'bundle', parts: [{ ...two, price: null }], total: decimal('10.00') },
+    { kind: 'spread', amount: decimal('-5.00'), every: null },
+  ];
+
+  it('says that somebody puts it on, which code starts it, and nothing where it is automatic', () => {
+    const off = percentOff('10');
+    expect(words(off, { starts: { kind: 'byHand' } })).toContain(', where somebody puts it on,');
+    expect(words(off, { starts: { kind: 'code', code: 'KILN' } })).toContain(
+      ', with the code KILN,',
+    );
+    expect(words(off, {})).toContain('the price, together with other rules.');
+  });
+
+  it('says that a rule for units stops others only where it takes units', () => {
+    const onLines = ', and no rule after it on lines of which it takes units.';
+    for (const effect of forUnits) {
+      expect(words(effect, { stops: true }))
+        .withContext(effect.kind)
+        .toContain(onLines);
+    }
+    expect(words(percentOff('10'), { stops: true })).toMatch(/, and no rule after it\.$/);
+  });
+});
