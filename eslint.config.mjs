@@ -3,7 +3,7 @@ import angular from 'angular-eslint';
 import prettier from 'eslint-config-prettier';
 import tseslint from 'typescript-eslint';
 
-/** Arrows point one way: web -> contracts -> engine <- contracts <- server; the engine knows nobody. */
+/** Arrows point one way: web and server -> contracts -> wording -> engine; the engine knows nobody. */
 /**
  * @param {...{ regex: string, message: string }} patterns
  * @returns {import('eslint').Linter.RulesRecord}
@@ -59,11 +59,20 @@ export default tseslint.config(
     }),
   },
   {
+    files: ['packages/wording/src/**/*.ts'],
+    ignores: ['**/*.spec.ts', '**/testing/**'],
+    rules: forbid({
+      regex: String.raw`^(?!\./|\.\./|@honest-ledger/engine$)`,
+      message: 'Wording makes sentences of what the engine has found, and knows nothing else.',
+    }),
+  },
+  {
     files: ['packages/contracts/src/**/*.ts'],
     ignores: ['**/*.spec.ts'],
     rules: forbid(OUTSIDE, {
-      regex: String.raw`^(?!\./|\.\./|joi$|@honest-ledger/engine$)`,
-      message: 'Contracts know the engine and Joi, nothing else: browser and server both use them.',
+      regex: String.raw`^(?!\./|\.\./|joi$|@honest-ledger/(engine|wording)$)`,
+      message:
+        'Contracts know engine, wording and Joi, nothing else: browser and server both use them.',
     }),
   },
   {

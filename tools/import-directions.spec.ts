@@ -18,7 +18,8 @@ async function refusals(file: string, imported: string): Promise<string[]> {
     .map(({ message }) => message);
 }
 
-const ENGINE = 'packages/engine/src/pricing/level.ts';
+const ENGINE = 'packages/engine/src/pricing/level/level.ts';
+const WORDING = 'packages/wording/src/sentences.ts';
 const CONTRACTS = 'packages/contracts/src/forms/fields.ts';
 const SERVER = 'apps/server/src/app.ts';
 const WEB = 'apps/web/src/app/app.ts';
@@ -28,6 +29,9 @@ describe('the direction of imports', () => {
     [ENGINE, 'node:fs'],
     [ENGINE, 'decimal.js'],
     [ENGINE, '@honest-ledger/contracts'],
+    [ENGINE, '@honest-ledger/wording'],
+    [WORDING, '@honest-ledger/contracts'],
+    [WORDING, 'joi'],
     [CONTRACTS, 'fastify'],
     [CONTRACTS, 'node:path'],
     [CONTRACTS, '../../../../apps/server/src/app'],
@@ -45,7 +49,9 @@ describe('the direction of imports', () => {
 
   for (const [file, imported] of [
     [ENGINE, '../number/decimal'],
+    [WORDING, '@honest-ledger/engine'],
     [CONTRACTS, '@honest-ledger/engine'],
+    [CONTRACTS, '@honest-ledger/wording'],
     [CONTRACTS, 'joi'],
     [SERVER, '@honest-ledger/contracts'],
     [SERVER, '@honest-ledger/engine'],

@@ -1,5 +1,5 @@
 /**
- * Plants faults at lines of the engine that are drawn at random, and counts those that its
+ * Plants faults at lines of the engine and its wording that are drawn at random, and counts those that its
  * specifications catch: an estimate of what `npm run mutation` says of all of them, in minutes.
  * Faults that span several lines (a whole block taken out) are not drawn.
  * Use: npm run mutation:sample [-- --lines 200 --seed 7]
@@ -10,7 +10,7 @@ import { join } from 'node:path';
 import { parseArgs } from 'node:util';
 import fc from 'fast-check';
 
-const ENGINE = 'packages/engine/src';
+const SOURCES = ['packages/engine/src', 'packages/wording/src'];
 
 /** Empty, a comment, an import, a type, or brackets alone. */
 const SAYS_NOTHING = /^\s*(?:$|\/?\*|\/\/|import |export type|[{}()[\];,]*$)/;
@@ -32,22 +32,23 @@ const { status } = spawnSync(
 process.exitCode = status ?? 1;
 
 /**
- * Every line of the engine that says something: `file.ts:10-10`.
+ * Every line of the engine and its wording that says something: `file.ts:10-10`.
  * @returns {string[]}
  */
 function codeLines() {
-  return readdirSync(ENGINE, { recursive: true })
-    .map(String)
-    .filter((file) => /(?<!\.spec)\.ts$/.test(file) && !/^(testing\/|index\.ts)/.test(file))
-    .sort()
-    .map((file) => join(ENGINE, file))
-    .flatMap((file) =>
-      readFileSync(file, 'utf8')
-        .split('\n')
-        .flatMap((line, index) =>
-          SAYS_NOTHING.test(line) ? [] : [`${file}:${index + 1}-${index + 1}`],
-        ),
-    );
+  return SOURCES.flatMap((source) =>
+    readdirSync(source, { recursive: true })
+      .map(String)
+      .filter((file) => /(?<!\.spec)\.ts$/.test(file) && !/^(testing\/|index\.ts)/.test(file))
+      .sort()
+      .map((file) => join(source, file)),
+  ).flatMap((file) =>
+    readFileSync(file, 'utf8')
+      .split('\n')
+      .flatMap((line, index) =>
+        SAYS_NOTHING.test(line) ? [] : [`${file}:${index + 1}-${index + 1}`],
+      ),
+  );
 }
 
 /**

@@ -1,9 +1,9 @@
 // a law that is tried on a twentieth of its random cases finds nearly all that it finds on all of them
-process.env.SPEC_RUNS_PART ??= '20';
+process.env['SPEC_RUNS_PART'] ??= '20';
 
 /**
- * Plants faults in the engine and counts those that its specifications catch.
- * Use: npm run mutation [-- --mutate packages/engine/src/pricing/tax.ts]
+ * Plants faults in the engine and its wording and counts those that its specifications catch.
+ * Use: npm run mutation [-- --mutate packages/engine/src/pricing/tax/tax.ts]
  * @type {import('@stryker-mutator/api/core').PartialStrykerOptions}
  */
 export default {
@@ -12,10 +12,10 @@ export default {
   jasmineConfigFile: 'tools/mutation-jasmine.json',
   coverageAnalysis: 'perTest',
   mutate: [
-    'packages/engine/src/**/*.ts',
-    '!packages/engine/src/**/*.spec.ts',
-    '!packages/engine/src/testing/**',
-    '!packages/engine/src/index.ts',
+    'packages/{engine,wording}/src/**/*.ts',
+    '!packages/*/src/**/*.spec.ts',
+    '!packages/*/src/testing/**',
+    '!packages/*/src/index.ts',
   ],
   ignoreStatic: true,
   tempDirName: 'dist/mutation',

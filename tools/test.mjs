@@ -18,6 +18,8 @@ const TYPES = [
   'tsconfig.json',
   'packages/engine/tsconfig.json',
   'packages/engine/tsconfig.spec.json',
+  'packages/wording/tsconfig.json',
+  'packages/wording/tsconfig.spec.json',
   'packages/contracts/tsconfig.json',
   'packages/contracts/tsconfig.spec.json',
   'apps/server/tsconfig.json',
@@ -41,8 +43,17 @@ const PARTS = {
     }
     return total(counts);
   },
-  lint: () => check('node_modules/eslint/bin/eslint.js', ['--max-warnings', '0', '.']),
+  lint: async () =>
+    total([
+      await check('node_modules/eslint/bin/eslint.js', ['--max-warnings', '0', '.']),
+      await check('node_modules/dependency-cruiser/bin/dependency-cruise.mjs', [
+        '--config',
+        '.dependency-cruiser.mjs',
+        'packages',
+      ]),
+    ]),
   engine: () => specs(['packages/engine/src']),
+  wording: () => specs(['packages/wording/src']),
   contracts: () => specs(['packages/contracts/src']),
   tools: () => specs(['tools']),
   server: () =>
@@ -79,7 +90,7 @@ const PARTS = {
  * Parts that run beside the specs of the server, one after the other: these wait for the database most
  * of the time, and the others for one core. What they print is shown when each has ended.
  */
-const BESIDE = ['format', 'types', 'lint', 'engine', 'contracts', 'tools'];
+const BESIDE = ['format', 'types', 'lint', 'engine', 'wording', 'contracts', 'tools'];
 
 await run(async () => {
   const wanted = process.argv.slice(2);

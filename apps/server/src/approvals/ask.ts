@@ -1,5 +1,5 @@
 import type { AskingApproval } from '@honest-ledger/contracts';
-import { documentTitle } from '@honest-ledger/engine';
+import { documentTitle } from '@honest-ledger/wording';
 import { eq } from 'drizzle-orm';
 import type { Transaction } from '../database/database';
 import { approvals } from '../database/schema/index';

@@ -1,5 +1,5 @@
 import type { Decision } from '@honest-ledger/contracts';
-import { documentTitle } from '@honest-ledger/engine';
+import { documentTitle } from '@honest-ledger/wording';
 import { and, eq } from 'drizzle-orm';
 import type { Queries, Transaction } from '../database/database';
 import { approvals, documentLines, documents } from '../database/schema/index';

@@ -1,4 +1,4 @@
-import { documentTitle } from '@honest-ledger/engine';
+import { documentTitle } from '@honest-ledger/wording';
 import { and, eq } from 'drizzle-orm';
 import type { Queries, Transaction } from '../database/database';
 import { approvals } from '../database/schema/index';

@@ -1,29 +1,29 @@
 import { type BreakAnswer, type BreakQuestion, type TriedPrice } from '@honest-ledger/contracts';
 import {
-  PLAIN_LINE,
-  PLAIN_DOCUMENT,
-  compileSetup,
-  dearZones,
-  decimal,
-  fromInteger,
-  make,
-  priceDocument,
-  print,
-  printed,
-  problemSentence,
-  unitOf,
-  withoutBreaks,
   type BreakMeasure,
   type CompiledSetup,
+  compileSetup,
+  dearZones,
   type Decimal,
+  decimal,
   type DocumentLine,
+  fromInteger,
   type ItemFacts,
+  make,
+  PLAIN_DOCUMENT,
+  PLAIN_LINE,
   type PricedLine,
+  priceDocument,
   type PriceStep,
+  print,
+  printed,
   type QuantityBreak,
   type Setup,
   type UnitFacts,
+  unitOf,
+  withoutBreaks,
 } from '@honest-ledger/engine';
+import { problemSentence } from '@honest-ledger/wording';
 import { readItemFacts } from '../catalogue/item-facts';
 import { priceCatalogue } from '../catalogue/price-catalogue';
 import { pricingDay, readItemsToPrice } from '../costs/items-to-price';

@@ -6,27 +6,27 @@ import {
 } from '@honest-ledger/contracts';
 import {
   baseUnit,
+  type CompiledSetup,
   compileSetup,
+  type Exact,
   exchange,
   firstCost,
+  type ItemCost,
+  type ItemFacts,
   marginOf,
   markupOf,
   minorDigits,
   oneBaseUnit,
+  type PricedLine,
   print,
   printed,
-  problemSentence,
+  type Rates,
   ratesOf,
   roundToDigits,
-  withDigits,
-  type CompiledSetup,
-  type Exact,
-  type ItemCost,
-  type ItemFacts,
-  type PricedLine,
-  type Rates,
   type Setup,
+  withDigits,
 } from '@honest-ledger/engine';
+import { problemSentence } from '@honest-ledger/wording';
 import { priceCatalogue } from '../catalogue/price-catalogue';
 import { pricingDay, readItemsToPrice } from '../costs/items-to-price';
 import { unitCost } from '../costs/unit-cost';

@@ -8,12 +8,12 @@ import type {
   PricedLineForm,
 } from '@honest-ledger/contracts';
 import {
-  documentTitle,
-  priceDocument,
-  printed,
   type DocumentKind,
   type PricedDocument,
+  priceDocument,
+  printed,
 } from '@honest-ledger/engine';
+import { documentTitle } from '@honest-ledger/wording';
 import { createHash } from 'node:crypto';
 import type { Queries, Transaction } from '../database/database';
 import { momentOf, zoneAt } from '../facts/as-of';

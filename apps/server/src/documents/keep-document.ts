@@ -1,5 +1,6 @@
 import { type DocumentEdit, type NewDocument, type Role } from '@honest-ledger/contracts';
-import { documentTitle, type DocumentName } from '@honest-ledger/engine';
+import type { DocumentName } from '@honest-ledger/engine';
+import { documentTitle } from '@honest-ledger/wording';
 import { eq } from 'drizzle-orm';
 import { isDeepStrictEqual } from 'node:util';
 import { record, type RecordedChange } from '../changes/record';

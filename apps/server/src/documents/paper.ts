@@ -1,5 +1,5 @@
 import type { DocumentOutcome, PricedLineForm } from '@honest-ledger/contracts';
-import { documentTitle, paperLine, taxWords } from '@honest-ledger/engine';
+import { documentTitle, paperLine, taxWords } from '@honest-ledger/wording';
 import { eq } from 'drizzle-orm';
 import { refuseHeld } from '../approvals/held';
 import type { Queries } from '../database/database';

@@ -1,5 +1,6 @@
 import type { AdvancingLine, DocumentContent, KeptPriceForm } from '@honest-ledger/contracts';
-import { decimal, print, printed, promiseOf, subtract, sum } from '@honest-ledger/engine';
+import { decimal, print, printed, subtract, sum } from '@honest-ledger/engine';
+import { promiseOf } from '@honest-ledger/wording';
 import type { StoredDocument } from './queries';
 
 /** A line with what was promised for it. */

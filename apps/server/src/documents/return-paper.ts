@@ -1,4 +1,5 @@
-import { add, decimal, documentTitle, print } from '@honest-ledger/engine';
+import { add, decimal, print } from '@honest-ledger/engine';
+import { documentTitle } from '@honest-ledger/wording';
 import type { Queries } from '../database/database';
 import type { TitledTable } from '../exports/price-list-table';
 import { notFound } from '../http/problems';

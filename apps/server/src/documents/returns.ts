@@ -12,22 +12,22 @@ import type {
 import {
   add,
   compare,
+  type CompiledSetup,
   decimal,
-  documentTitle,
+  type Decimal,
+  type ItemFacts,
+  type KeptGoods,
   keptGoods,
   minorDigits,
   print,
   printed,
   refund,
   subtract,
-  ZERO,
   sum,
   withDigits,
-  type CompiledSetup,
-  type Decimal,
-  type ItemFacts,
-  type KeptGoods,
+  ZERO,
 } from '@honest-ledger/engine';
+import { documentTitle } from '@honest-ledger/wording';
 import { asc, eq, sql } from 'drizzle-orm';
 import { record } from '../changes/record';
 import { countUnitsBack } from '../costs/count-units-sold';

@@ -1,4 +1,4 @@
-import { documentTitle } from '@honest-ledger/engine';
+import { documentTitle } from '@honest-ledger/wording';
 import { eq } from 'drizzle-orm';
 import { overtake } from '../approvals/held';
 import type { Transaction } from '../database/database';

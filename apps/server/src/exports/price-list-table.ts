@@ -1,5 +1,6 @@
 import type { PriceListQuery } from '@honest-ledger/contracts';
-import { basePriceOf, madeBy, problemSentence } from '@honest-ledger/engine';
+import { basePriceOf, madeBy } from '@honest-ledger/engine';
+import { problemSentence } from '@honest-ledger/wording';
 import { MOST_AT_ONCE, priceList } from '../customers/price-list';
 import { findCustomer } from '../customers/queries';
 import type { Queries } from '../database/database';

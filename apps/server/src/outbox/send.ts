@@ -1,5 +1,5 @@
 import type { NewSending, Sending } from '@honest-ledger/contracts';
-import { documentTitle } from '@honest-ledger/engine';
+import { documentTitle } from '@honest-ledger/wording';
 import { desc, eq } from 'drizzle-orm';
 import { buffer } from 'node:stream/consumers';
 import { createTransport } from 'nodemailer';

@@ -1,5 +1,6 @@
 import type { RepeatEdit } from '@honest-ledger/contracts';
-import { documentTitle, type Day } from '@honest-ledger/engine';
+import type { Day } from '@honest-ledger/engine';
+import { documentTitle } from '@honest-ledger/wording';
 import { eq } from 'drizzle-orm';
 import type { Transaction } from '../database/database';
 import { documents, repeats } from '../database/schema/index';

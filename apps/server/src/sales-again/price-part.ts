@@ -2,20 +2,19 @@ import type { PricedDocumentForm, SalesAgainSum, WithoutTyped } from '@honest-le
 import { namesFromFacts } from '@honest-ledger/contracts';
 import {
   add,
-  decimal,
-  MODEL_VERSION,
-  plainWriter,
-  priceCauses,
-  priceDocument,
-  print,
-  printed,
-  ZERO,
   type CompiledSetup,
   type Decimal,
+  decimal,
   type ItemFacts,
+  MODEL_VERSION,
+  priceDocument,
   type PricingDocument,
+  print,
+  printed,
   type Setup,
+  ZERO,
 } from '@honest-ledger/engine';
+import { plainWriter, priceCauses } from '@honest-ledger/wording';
 import { and, eq } from 'drizzle-orm';
 import { insertRows, type WrittenColumn } from '../database/insert-rows';
 import { serializable, snapshot, type Transaction } from '../database/database';

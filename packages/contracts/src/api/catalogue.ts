@@ -5,8 +5,8 @@ import type { ItemFactsForm } from '../forms/document-form';
 import { categoryCode, itemNumber, objectOf, shortCode } from '../forms/fields';
 import type { PricedLineForm } from '../forms/priced-form';
 import type { BasePriceForm } from '../forms/setup-form';
-import type { Attribute } from './attributes';
-import type { ItemContent } from './item-content';
+import type { Attribute } from '../forms/attributes';
+import type { ItemContent } from '../forms/item-content';
 import {
   orderFields,
   pageFields,

@@ -12,7 +12,7 @@ import {
 } from '../forms/fields';
 import type { PricedLineForm } from '../forms/priced-form';
 import { reachSchema } from '../forms/reach-schema';
-import { attributeValuesSchema, type Attribute, type AttributeValues } from './attributes';
+import { attributeValuesSchema, type Attribute, type AttributeValues } from '../forms/attributes';
 import type { CatalogueMoves, CodeAndName } from './catalogue';
 import {
   MOST_ROWS,

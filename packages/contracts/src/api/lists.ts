@@ -9,7 +9,7 @@ import {
   shortText,
 } from '../forms/fields';
 import { taxChargeFields } from '../forms/facts-schema';
-import { attributeContentSchema, type AttributeContent } from './attributes';
+import { attributeContentSchema, type AttributeContent } from '../forms/attributes';
 
 /** The lists that goods and customers are told apart by. All are facts. */
 export const LIST_KINDS = [

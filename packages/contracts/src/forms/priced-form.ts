@@ -1,19 +1,21 @@
 import {
-  codeSentence,
-  notAppliedWording,
-  printed,
-  problemSentence,
-  stepWording,
   type CodeAndName,
   type DocumentFacts,
   type ItemFacts,
-  type Names,
   type PricedDocument,
   type PricedLine,
   type Printed,
+  printed,
   type Setup,
-  type Wording,
 } from '@honest-ledger/engine';
+import {
+  codeSentence,
+  type Names,
+  notAppliedWording,
+  problemSentence,
+  stepWording,
+  type Wording,
+} from '@honest-ledger/wording';
 
 export const PRICED_FORMAT = 'honest-ledger-priced-document';
 export const PRICED_FORMAT_VERSION = 2;

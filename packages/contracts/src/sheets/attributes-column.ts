@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import { readAttributes } from '../api/attributes';
+import { readAttributes } from './attributes-cell';
 import { listColumn } from './columns';
 
 const written = Joi.string()

@@ -11,7 +11,7 @@ import {
   unitCode,
 } from '../forms/fields';
 import { gtin } from '../forms/gtin';
-import { crossReference, namedPricesSchema, type ItemContent } from '../api/item-content';
+import { crossReference, namedPricesSchema, type ItemContent } from '../forms/item-content';
 import { check } from '../forms/reading';
 import { ATTRIBUTES_COLUMN } from './attributes-column';
 import { decimalColumn, listColumn, textColumn, yesNoColumn } from './columns';

@@ -1,7 +1,7 @@
 import { compare, decimal, isDecimalText, type Decimal } from '../number/decimal';
 import type { Comparison, Condition, RuleTest, WordComparison } from '../setup/rule';
 import type { Reach } from '../setup/reach';
-import type { Printed } from '../workings/printed';
+import type { Printed } from '../number/printed';
 
 type ConditionForm = Printed<Condition>;
 type TestForm = Printed<RuleTest>;

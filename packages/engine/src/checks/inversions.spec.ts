@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { decimal, make, print, type Decimal } from '../number/decimal';
 import { compareExact, printExact, type Exact } from '../number/exact';
-import { bandAt } from '../pricing/band-at';
-import { priceOfCost } from '../pricing/cost-adjustment';
+import { bandAt } from '../pricing/cost/band-at';
+import { priceOfCost } from '../pricing/cost/cost-adjustment';
 import type { CostBand } from '../setup/cost-table';
 import { costBands } from '../testing/arbitraries';
 import { bandsOf, markup, times } from '../testing/saltmarsh';

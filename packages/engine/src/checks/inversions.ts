@@ -8,7 +8,7 @@ import {
   type Exact,
 } from '../number/exact';
 import { roundToDigits } from '../number/rounding';
-import { priceOfCost, type PricingCostAdjustment } from '../pricing/cost-adjustment';
+import { priceOfCost, type PricingCostAdjustment } from '../pricing/cost/cost-adjustment';
 import type { CostBand } from '../setup/cost-table';
 
 /** Dearer goods at a lower price: what an edge of a cost table does to the costs around it. */

@@ -1,6 +1,6 @@
 import { make, ZERO } from '../number/decimal';
 import { addExact, percentOfExact, subtractExact, type Exact } from '../number/exact';
-import { priceOfCost } from '../pricing/cost-adjustment';
+import { priceOfCost } from '../pricing/cost/cost-adjustment';
 import type { Adjustment, LevelEntry, PriceBand } from '../setup/level';
 import { inversionsOf, type Inversion, type Piece } from './inversions';
 

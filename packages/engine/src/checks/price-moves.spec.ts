@@ -1,5 +1,5 @@
 import { decimal, print, type Decimal } from '../number/decimal';
-import type { PricedDocument, PricedLine } from '../pricing/priced';
+import type { PricedDocument, PricedLine } from '../result/priced';
 import { priceMoves } from './price-moves';
 
 /** A document with one line an item at these unit prices; null is a line without a price. */

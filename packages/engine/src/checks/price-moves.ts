@@ -9,7 +9,7 @@ import {
 } from '../number/decimal';
 import { divide } from '../number/exact';
 import { roundToDigits } from '../number/rounding';
-import type { PricedDocument, PricedLine } from '../pricing/priced';
+import type { PricedDocument, PricedLine } from '../result/priced';
 import type { ItemNumber } from '../setup/goods';
 
 /** One unit price that is another than before; null where there is no price. */

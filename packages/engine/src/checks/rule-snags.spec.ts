@@ -7,7 +7,7 @@ import { documents, setups } from '../testing/arbitraries';
 import { rules } from '../testing/arbitrary-rules';
 import { leastMet, runs } from '../testing/runs';
 import { percentOff, ruleOf } from '../testing/saltmarsh';
-import { printed } from '../workings/printed';
+import { printed } from '../number/printed';
 import { contradictions, neverHolds } from './contradictions';
 import { ruleSnags } from './rule-snags';
 

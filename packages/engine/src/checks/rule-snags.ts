@@ -1,5 +1,5 @@
 import { compare, decimal } from '../number/decimal';
-import { onlyRaises } from '../pricing/choose-rules';
+import { onlyRaises } from '../pricing/rules/choose-rules';
 import type { Day } from '../setup/dates';
 import {
   isLimited,
@@ -10,7 +10,7 @@ import {
   type RuleTest,
 } from '../setup/rule';
 import { reachKey } from '../setup/reach';
-import { printed, type Printed } from '../workings/printed';
+import { printed, type Printed } from '../number/printed';
 import { neverHolds, requiredBy } from './contradictions';
 
 /** Why a rule does nothing, wherever it is looked at. */

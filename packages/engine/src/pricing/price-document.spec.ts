@@ -19,7 +19,7 @@ import {
   setupOf,
 } from '../testing/saltmarsh';
 import { price, priceDocument } from './price-document';
-import type { LineProblem } from './priced';
+import type { LineProblem } from '../result/priced';
 
 describe('a price', () => {
   it('worked example 1: base 18.40, level -12 %, nearest 0.05', () => {

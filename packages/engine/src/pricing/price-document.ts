@@ -5,25 +5,25 @@ import { ratesOf } from '../number/exchange';
 import type { DocumentLine, PricingDocument } from '../setup/document';
 import type { ItemFacts } from '../setup/facts';
 import type { Setup } from '../setup/setup';
-import { handChoices } from './hand-choices';
-import type { LineInProgress, PricingContext } from './line-in-progress';
+import { handChoices } from './line/hand-choices';
+import type { LineInProgress, PricingContext } from './line/line-in-progress';
 import { beginLine, handOut, roundLine, withoutPrice } from './price-line';
-import { applyBreaks } from './quantity-break';
-import type { DocumentBeforeRules } from './rule-facts';
-import { codeStates } from './code-states';
-import { discountDocument, discountLine } from './discounts-by-hand';
-import { applyDocumentRules } from './document-rules';
-import { floorsOf, holdAtFloors, liftToFloors } from './floors';
-import { applyGroupRules } from './group-rules';
-import { setUpCharges } from './set-up-charges';
-import { applyLineRules, beforeRules, documentOf, rememberLevelPrices } from './line-rules';
-import { taxOf } from './tax';
+import { applyBreaks } from './breaks/quantity-break';
+import type { DocumentBeforeRules } from './rules/rule-facts';
+import { codeStates } from './rules/code-states';
+import { discountDocument, discountLine } from './by-hand/discounts-by-hand';
+import { applyDocumentRules } from './rules/document-rules';
+import { floorsOf, holdAtFloors, liftToFloors } from './by-hand/floors';
+import { applyGroupRules } from './rules/group-rules';
+import { setUpCharges } from './breaks/set-up-charges';
+import { applyLineRules, beforeRules, documentOf, rememberLevelPrices } from './rules/line-rules';
+import { taxOf } from './tax/tax';
 import {
   MODEL_VERSION,
   type LineProblem,
   type LineWithoutPrice,
   type PricedDocument,
-} from './priced';
+} from '../result/priced';
 
 /** What a pricing is asked to write down. */
 export interface PricingWish {

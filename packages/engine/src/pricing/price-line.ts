@@ -10,16 +10,16 @@ import {
 } from '../number/decimal';
 import type { DocumentLine } from '../setup/document';
 import type { ItemFacts, UnitFacts } from '../setup/facts';
-import { checkAmount, checkQuantities, checkSlice } from '../workings/self-check';
-import { NOT_APPLIED_LISTED } from '../workings/workings';
-import { startFromAgreement } from './agreement';
-import { lineFault } from './check-line';
-import { emptyColumn } from './column';
-import { lineCost } from './cost';
-import { applyLevel } from './level';
-import type { LineInProgress, PricingContext } from './line-in-progress';
-import { keepPromise, keptAmount, promiseFor, slicesAsPromised } from './keep-promise';
-import { startByHand } from './price-by-hand';
+import { checkAmount, checkQuantities, checkSlice } from '../result/self-check';
+import { NOT_APPLIED_LISTED } from '../result/workings';
+import { startFromAgreement } from './level/agreement';
+import { lineFault } from './line/check-line';
+import { emptyColumn } from './line/column';
+import { lineCost } from './cost/cost';
+import { applyLevel } from './level/level';
+import type { LineInProgress, PricingContext } from './line/line-in-progress';
+import { keepPromise, keptAmount, promiseFor, slicesAsPromised } from './by-hand/keep-promise';
+import { startByHand } from './by-hand/price-by-hand';
 import type {
   LineProblem,
   LineWithoutPrice,
@@ -28,11 +28,11 @@ import type {
   PricedLine,
   PricedSetUp,
   PricedSlice,
-} from './priced';
-import { netOf } from './net-of';
-import { takenTo } from './rule-effect';
-import { roundUnitsAndExtend } from './unit-rounding';
-import { baseUnit, unitOf } from './units';
+} from '../result/priced';
+import { netOf } from './line/net-of';
+import { takenTo } from './rules/rule-effect';
+import { roundUnitsAndExtend } from './by-hand/unit-rounding';
+import { baseUnit, unitOf } from './line/units';
 
 /** The steps that a line takes by itself, up to its price after the level. */
 const FIRST_STEPS: readonly ((work: LineInProgress, context: PricingContext) => void)[] = [

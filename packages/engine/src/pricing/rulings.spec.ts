@@ -34,8 +34,8 @@ import {
   unitPrice,
 } from '../testing/priced';
 import { runs } from '../testing/runs';
-import { printed } from '../workings/printed';
-import { stepWording } from '../workings/sentences';
+import { printed } from '../number/printed';
+import { stepWording } from '@honest-ledger/wording';
 import { price } from './price-document';
 
 const NOBODY = customerOf({ level: null });

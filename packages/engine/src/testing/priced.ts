@@ -1,12 +1,12 @@
 import { print, type Decimal } from '../number/decimal';
 import { printExact } from '../number/exact';
 import { price } from '../pricing/price-document';
-import type { LineProblem, LineWithPrice, PricedLine } from '../pricing/priced';
+import type { LineProblem, LineWithPrice, PricedLine } from '../result/priced';
 import type { PricingDocument } from '../setup/document';
 import type { Setup } from '../setup/setup';
-import { printed } from '../workings/printed';
-import { notAppliedWording } from '../workings/sentences';
-import type { Names } from '../workings/setup-sentences';
+import { printed } from '../number/printed';
+import { notAppliedWording } from '@honest-ledger/wording';
+import type { Names } from '@honest-ledger/wording';
 import { documentOf } from './saltmarsh';
 
 /** The first line of a document, which must have a price. */

@@ -1,5 +1,6 @@
 import type { ApprovalState, BrokenFloor, BrokenGuard } from '@honest-ledger/contracts';
-import { decimal, leastWords, print, subtract, untestedWords } from '@honest-ledger/engine';
+import { decimal, print, subtract } from '@honest-ledger/engine';
+import { leastWords, untestedWords } from '@honest-ledger/wording';
 import { writeNumber, writer } from '../shared/numbers';
 
 /** Which guard is broken, on what, and what that costs. */

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import { breakContentSchema, type BreakAnswer, type BreakContent } from '@honest-ledger/contracts';
-import { breakSentence } from '@honest-ledger/engine';
+import { breakSentence } from '@honest-ledger/wording';
 import { Store } from '@ngrx/store';
 import { EditRefusal } from '../draft/edit-refusal';
 import { ReadBack } from '../draft/read-back';

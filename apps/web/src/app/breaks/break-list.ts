@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { Router } from '@angular/router';
 import type { BreakSummary } from '@honest-ledger/contracts';
-import { breakSentence } from '@honest-ledger/engine';
+import { breakSentence } from '@honest-ledger/wording';
 import { Store } from '@ngrx/store';
 import type { ColDef } from 'ag-grid-community';
 import { STATE_WORDS } from '../levels/level-list';

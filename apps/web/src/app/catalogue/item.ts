@@ -15,7 +15,7 @@ import type {
   ItemEdit,
   ItemView,
 } from '@honest-ledger/contracts';
-import { problemSentence } from '@honest-ledger/engine';
+import { problemSentence } from '@honest-ledger/wording';
 import { Store } from '@ngrx/store';
 import { namesOfThings } from '../reference/names';
 import { referenceFeature } from '../reference/reference.feature';

@@ -1,4 +1,4 @@
-import type { Names } from '@honest-ledger/engine';
+import type { Names } from '@honest-ledger/wording';
 import { differences, withLevelNames } from './differences';
 
 describe('the differences of a change', () => {

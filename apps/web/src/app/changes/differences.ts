@@ -1,4 +1,4 @@
-import type { Names } from '@honest-ledger/engine';
+import type { Names } from '@honest-ledger/wording';
 
 /** One field that a change made another: where it is, and what stands on each side. */
 export interface Difference {

@@ -5,7 +5,7 @@ import {
   type CostBandForm,
   type CostTableContent,
 } from '@honest-ledger/contracts';
-import { costTableSentence } from '@honest-ledger/engine';
+import { costTableSentence } from '@honest-ledger/wording';
 import { Store } from '@ngrx/store';
 import { EditRefusal } from '../draft/edit-refusal';
 import { ReadBack } from '../draft/read-back';

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { Router } from '@angular/router';
 import type { CostGapsQuery, CostTableSummary } from '@honest-ledger/contracts';
-import { costTableSentence } from '@honest-ledger/engine';
+import { costTableSentence } from '@honest-ledger/wording';
 import { Store } from '@ngrx/store';
 import type { ColDef } from 'ag-grid-community';
 import { STATE_WORDS } from '../levels/level-list';

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import type { PriceListRow } from '@honest-ledger/contracts';
-import { basePriceOf, madeBy, problemSentence } from '@honest-ledger/engine';
+import { basePriceOf, madeBy } from '@honest-ledger/engine';
+import { problemSentence } from '@honest-ledger/wording';
 import { Store } from '@ngrx/store';
 import { printedPercent } from '../cost-tables/markup-words';
 import { mayDo } from '../session/may-do';

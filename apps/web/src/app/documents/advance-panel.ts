@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import type { ItemFactsForm, PricedLineForm } from '@honest-ledger/contracts';
-import { averageEach, priceCauses, type DocumentKind } from '@honest-ledger/engine';
+import { averageEach, type DocumentKind } from '@honest-ledger/engine';
+import { priceCauses } from '@honest-ledger/wording';
 import { Store } from '@ngrx/store';
 import { namesOfThings } from '../reference/names';
 import { Notice } from '../shared/notice';

@@ -1,4 +1,5 @@
-import { codeSentence, type CodeState, type Names, type Printed } from '@honest-ledger/engine';
+import type { CodeState, Printed } from '@honest-ledger/engine';
+import { codeSentence, type Names } from '@honest-ledger/wording';
 import { unbroken, writer } from '../shared/numbers';
 
 /** What became of a code, as it is told below the fields of a document. */

@@ -1,5 +1,5 @@
 import type { DiscountForm, DocumentContent, DocumentLineInput } from '@honest-ledger/contracts';
-import { documentTitle, type Names } from '@honest-ledger/engine';
+import { documentTitle, type Names } from '@honest-ledger/wording';
 import { writeWallClock } from '../shared/dates';
 import { writeNumber } from '../shared/numbers';
 

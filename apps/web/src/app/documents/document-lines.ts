@@ -8,17 +8,19 @@ import {
   add,
   averageEach,
   basePriceOf,
+  type CheaperQuantity,
   compare,
   decimal,
-  documentTitle,
-  floorSentence,
   isDecimalText,
-  paperLine,
-  problemSentence,
-  type CheaperQuantity,
-  type PaperRow,
   type Printed,
 } from '@honest-ledger/engine';
+import {
+  documentTitle,
+  floorSentence,
+  paperLine,
+  type PaperRow,
+  problemSentence,
+} from '@honest-ledger/wording';
 import { printedPercent } from '../cost-tables/markup-words';
 import { mostDigits } from '../shared/amount';
 import { writeNumber, writer } from '../shared/numbers';

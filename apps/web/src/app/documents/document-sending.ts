@@ -8,7 +8,7 @@ import {
   linkedSignal,
 } from '@angular/core';
 import type { NewSending, Sending } from '@honest-ledger/contracts';
-import { documentTitle } from '@honest-ledger/engine';
+import { documentTitle } from '@honest-ledger/wording';
 import { mayDo } from '../session/may-do';
 import { writeInstant } from '../shared/dates';
 import { Notice } from '../shared/notice';

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { DocumentOutcome, PricedLineForm } from '@honest-ledger/contracts';
-import { effectWords, taxWords, type MarginOfLines } from '@honest-ledger/engine';
+import type { MarginOfLines } from '@honest-ledger/engine';
+import { effectWords, taxWords } from '@honest-ledger/wording';
 import { printedPercent } from '../cost-tables/markup-words';
 import { namesOfThings } from '../reference/names';
 import { Amount } from '../shared/amount';

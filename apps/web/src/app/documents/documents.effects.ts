@@ -7,7 +7,8 @@ import {
   type ProblemDetails,
   type DocumentContent,
 } from '@honest-ledger/contracts';
-import { documentTitle, MODEL_VERSION } from '@honest-ledger/engine';
+import { MODEL_VERSION } from '@honest-ledger/engine';
+import { documentTitle } from '@honest-ledger/wording';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
 import { catchError, EMPTY, exhaustMap, filter, map, switchMap, tap, type Observable } from 'rxjs';

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { reasonSentence } from '@honest-ledger/engine';
+import { reasonSentence } from '@honest-ledger/wording';
 import { namesOfThings } from '../reference/names';
 import { unbroken, writer } from '../shared/numbers';
 import type { GoneRule } from './gone-rules';

@@ -1,5 +1,6 @@
 import type { DocumentContent, DocumentLineInput, PricedLineForm } from '@honest-ledger/contracts';
-import { averageEach, orWords, priceCauses, type Names } from '@honest-ledger/engine';
+import { averageEach } from '@honest-ledger/engine';
+import { type Names, orWords, priceCauses } from '@honest-ledger/wording';
 import { unbroken, writeNumber, writer } from '../shared/numbers';
 import type { TermsChange } from './document-terms';
 import type { OpenDocument } from './documents.feature';

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, signal } from '@angular/core';
 import type { DocumentOutcome } from '@honest-ledger/contracts';
-import { notAppliedWording } from '@honest-ledger/engine';
+import { notAppliedWording } from '@honest-ledger/wording';
 import { namesOfThings } from '../reference/names';
 import { unbroken, writer } from '../shared/numbers';
 

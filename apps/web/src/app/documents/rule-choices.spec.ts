@@ -1,5 +1,6 @@
 import type { DocumentOutcome, PricedLineForm } from '@honest-ledger/contracts';
-import type { Names, NotApplied, Printed, RuleByHand } from '@honest-ledger/engine';
+import type { NotApplied, Printed, RuleByHand } from '@honest-ledger/engine';
+import type { Names } from '@honest-ledger/wording';
 import { outcomeOf } from '../testing/outcome';
 import { showScreen } from '../testing/screens';
 import { goneRules } from './gone-rules';

@@ -1,15 +1,13 @@
 import type { DocumentOutcome, PricedLineForm } from '@honest-ledger/contracts';
 import {
-  effectWords,
-  reasonSentence,
-  rulesOn,
-  stageOf,
-  type Names,
   type NotApplied,
   type Printed,
   type Reason,
   type RuleByHand,
+  rulesOn,
+  stageOf,
 } from '@honest-ledger/engine';
+import { effectWords, type Names, reasonSentence } from '@honest-ledger/wording';
 import { unbroken, writer } from '../shared/numbers';
 
 /** A rule that somebody can decide about, with what it does here or why it does nothing. */

@@ -1,5 +1,5 @@
 import type { AnyObjectChange } from '@honest-ledger/contracts';
-import type { Names } from '@honest-ledger/engine';
+import type { Names } from '@honest-ledger/wording';
 import { differences, withLevelNames, type Difference } from '../changes/differences';
 
 /** A field that an edit makes another, and what people call it. */

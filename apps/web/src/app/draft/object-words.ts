@@ -1,19 +1,17 @@
 import type { AnyObjectChange, SetupContents } from '@honest-ledger/contracts';
+import type { FloorAction, RoundingMode, RuleChoice } from '@honest-ledger/engine';
 import {
   breakSentence,
+  conditionWords,
   costTableSentence,
   leastWords,
   levelSentence,
-  conditionWords,
+  type Names,
   reachWords,
   ruleSentence,
   windowWords,
-  type FloorAction,
-  type Names,
-  type RoundingMode,
-  type RuleChoice,
   type Writer,
-} from '@honest-ledger/engine';
+} from '@honest-ledger/wording';
 
 const KIND_WORDS: Readonly<Record<AnyObjectChange['kind'], string>> = {
   level: 'Level',

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
-import { reachWords } from '@honest-ledger/engine';
+import { reachWords } from '@honest-ledger/wording';
 import { catchError, of } from 'rxjs';
 import { namesOfThings } from '../reference/names';
 import { writeCalendarDay } from '../shared/dates';

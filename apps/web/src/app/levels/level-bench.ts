@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, signal } f
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import type { BenchAnswer, CustomerRow, ItemRow, LevelContent } from '@honest-ledger/contracts';
 import { check, levelContentSchema } from '@honest-ledger/contracts';
-import { problemSentence } from '@honest-ledger/engine';
+import { problemSentence } from '@honest-ledger/wording';
 import { Store } from '@ngrx/store';
 import { catchError, debounceTime, map, of, switchMap, type Observable } from 'rxjs';
 import { ItemPicker } from '../catalogue/item-picker';

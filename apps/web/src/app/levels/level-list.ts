@@ -1,7 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { Router } from '@angular/router';
 import type { LevelState, LevelSummary } from '@honest-ledger/contracts';
-import { levelSentence, levelsLeftBehind } from '@honest-ledger/engine';
+import { levelsLeftBehind } from '@honest-ledger/engine';
+import { levelSentence } from '@honest-ledger/wording';
 import { Store } from '@ngrx/store';
 import type { ColDef } from 'ag-grid-community';
 import { namesOfThings } from '../reference/names';

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { levelContentSchema, type LevelContent } from '@honest-ledger/contracts';
-import { levelSentence } from '@honest-ledger/engine';
+import { levelSentence } from '@honest-ledger/wording';
 import { isReadable } from '../draft/object-sheet';
 import { ReadBack } from '../draft/read-back';
 import { namesOfThings } from '../reference/names';

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { LastPrice } from '@honest-ledger/contracts';
-import { documentTitle } from '@honest-ledger/engine';
+import { documentTitle } from '@honest-ledger/wording';
 import { addressOf } from '../documents/document-words';
 import { writeDay } from '../shared/dates';
 import { writeChange, writeNumber } from '../shared/numbers';

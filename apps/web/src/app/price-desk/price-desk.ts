@@ -8,7 +8,8 @@ import {
 } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { CustomerRow, DeskAnswer, ItemRow, PricedLineForm } from '@honest-ledger/contracts';
-import { averageEach, problemSentence } from '@honest-ledger/engine';
+import { averageEach } from '@honest-ledger/engine';
+import { problemSentence } from '@honest-ledger/wording';
 import { Store } from '@ngrx/store';
 import { ItemPicker } from '../catalogue/item-picker';
 import { CustomerPicker } from '../customers/customer-picker';

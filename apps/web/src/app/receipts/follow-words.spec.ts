@@ -1,5 +1,5 @@
 import type { FollowRule } from '@honest-ledger/contracts';
-import type { Names } from '@honest-ledger/engine';
+import type { Names } from '@honest-ledger/wording';
 import { followSentence, keepingCode, keepingFigure } from './follow-words';
 
 const named = (code: string): string => code.toUpperCase();

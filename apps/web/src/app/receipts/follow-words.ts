@@ -1,5 +1,5 @@
 import type { FollowRule } from '@honest-ledger/contracts';
-import { reachWords, type Names } from '@honest-ledger/engine';
+import { type Names, reachWords } from '@honest-ledger/wording';
 import { writeNumber } from '../shared/numbers';
 
 /** What a price does when its cost changes. */

@@ -1,5 +1,6 @@
 import { computed, inject, type Signal } from '@angular/core';
-import type { CodeAndName, Names } from '@honest-ledger/engine';
+import type { CodeAndName } from '@honest-ledger/engine';
+import type { Names } from '@honest-ledger/wording';
 import { Store } from '@ngrx/store';
 import { categoriesActions, categoriesFeature } from '../catalogue/categories.feature';
 import { referenceActions, referenceFeature } from './reference.feature';

@@ -1,5 +1,5 @@
 import type { RepricedPrice, RepricingContent } from '@honest-ledger/contracts';
-import type { Names } from '@honest-ledger/engine';
+import type { Names } from '@honest-ledger/wording';
 import type { ColDef } from 'ag-grid-community';
 import { dashed, figureColumn } from '../shared/ledger-grid';
 import { readNumber, typedNumber } from '../shared/numbers';

@@ -1,5 +1,5 @@
 import type { RepricedPrices, RepricingContent } from '@honest-ledger/contracts';
-import { basisName, roundingSentence, type Names } from '@honest-ledger/engine';
+import { basisName, type Names, roundingSentence } from '@honest-ledger/wording';
 import { ITEM_KIND_CHOICES } from '../reference/item-kinds';
 import { writeInstant } from '../shared/dates';
 import { writeChange, writeNumber, writer } from '../shared/numbers';

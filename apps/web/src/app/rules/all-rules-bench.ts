@@ -1,7 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { Trial } from '@honest-ledger/contracts';
-import { averageEach, problemSentence, reasonSentence } from '@honest-ledger/engine';
+import { averageEach } from '@honest-ledger/engine';
+import { problemSentence, reasonSentence } from '@honest-ledger/wording';
 import { codesTold } from '../documents/codes-told';
 import { namesOfThings } from '../reference/names';
 import { Amount, mostDigits } from '../shared/amount';

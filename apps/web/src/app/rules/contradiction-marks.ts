@@ -1,5 +1,6 @@
 import type { ConditionForm } from '@honest-ledger/contracts';
-import { conditionWords, contradictions, type Names } from '@honest-ledger/engine';
+import { contradictions } from '@honest-ledger/engine';
+import { conditionWords, type Names } from '@honest-ledger/wording';
 import { writer } from '../shared/numbers';
 
 /** The tests that contradict another, by their paths, with what they contradict. */

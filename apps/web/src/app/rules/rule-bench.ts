@@ -6,7 +6,7 @@ import {
   type RuleQuestion,
   type Trial,
 } from '@honest-ledger/contracts';
-import { askedWords, reasonSentence } from '@honest-ledger/engine';
+import { askedWords, reasonSentence } from '@honest-ledger/wording';
 import { namesOfThings } from '../reference/names';
 import { Amount, mostDigits } from '../shared/amount';
 import { attempted } from '../shared/attempt';

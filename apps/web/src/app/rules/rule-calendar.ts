@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { MINUTES_OF_DAY, ruleSentence } from '@honest-ledger/engine';
+import { MINUTES_OF_DAY } from '@honest-ledger/engine';
+import { ruleSentence } from '@honest-ledger/wording';
 import { Store } from '@ngrx/store';
 import { CodeChoice } from '../reference/code-choice';
 import { namesOfThings } from '../reference/names';

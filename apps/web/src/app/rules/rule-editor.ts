@@ -1,7 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import { ruleContentSchema } from '@honest-ledger/contracts';
-import { neverHolds, NO_LIMITS, ruleSentence, type RuleLimits } from '@honest-ledger/engine';
+import { neverHolds, NO_LIMITS, type RuleLimits } from '@honest-ledger/engine';
+import { ruleSentence } from '@honest-ledger/wording';
 import { Store } from '@ngrx/store';
 import { EditRefusal } from '../draft/edit-refusal';
 import { ReadBack } from '../draft/read-back';

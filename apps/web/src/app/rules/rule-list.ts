@@ -1,7 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import type { RuleContent, RuleSummary } from '@honest-ledger/contracts';
-import { ruleSentence, type RuleSnag } from '@honest-ledger/engine';
+import type { RuleSnag } from '@honest-ledger/engine';
+import { ruleSentence } from '@honest-ledger/wording';
 import { Store } from '@ngrx/store';
 import type { ColDef } from 'ag-grid-community';
 import { STATE_WORDS } from '../levels/level-list';

@@ -16,7 +16,7 @@ import type {
   Trial,
   TrialSubject,
 } from '@honest-ledger/contracts';
-import { documentTitle } from '@honest-ledger/engine';
+import { documentTitle } from '@honest-ledger/wording';
 import { Store } from '@ngrx/store';
 import { catchError, map, of, switchMap, type Observable } from 'rxjs';
 import { ItemPicker } from '../catalogue/item-picker';

@@ -15,7 +15,8 @@ import {
   type ListRow,
 } from '@honest-ledger/contracts';
 import { RouterLink } from '@angular/router';
-import { TAX_CATEGORIES, taxWords } from '@honest-ledger/engine';
+import { TAX_CATEGORIES } from '@honest-ledger/engine';
+import { taxWords } from '@honest-ledger/wording';
 import { Store } from '@ngrx/store';
 import { CodeChoice } from '../reference/code-choice';
 import { namesOfThings } from '../reference/names';

@@ -1,5 +1,6 @@
 import { readFigure, type DecimalMark } from '@honest-ledger/contracts';
-import { decimal, isDecimalText, print, type Writer } from '@honest-ledger/engine';
+import { decimal, isDecimalText, print } from '@honest-ledger/engine';
+import type { Writer } from '@honest-ledger/wording';
 import { writeCalendarDay } from './dates';
 
 const MINUS = '−';

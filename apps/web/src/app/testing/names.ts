@@ -1,4 +1,4 @@
-import type { Names } from '@honest-ledger/engine';
+import type { Names } from '@honest-ledger/wording';
 
 /** Names that say what they are of: "level x". */
 export function tellingNames(): Names {

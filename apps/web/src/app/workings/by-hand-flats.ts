@@ -1,5 +1,5 @@
 import type { PricedLineForm } from '@honest-ledger/contracts';
-import { leastWords } from '@honest-ledger/engine';
+import { leastWords } from '@honest-ledger/wording';
 import { writeNumber, writer } from '../shared/numbers';
 
 type Priced = Extract<PricedLineForm, { kind: 'priced' }>;

@@ -1,12 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { namesFromFacts, type NamedSetup, type PricedLineForm } from '@honest-ledger/contracts';
-import {
-  averageEach,
-  notAppliedWording,
-  problemSentence,
-  stepWording,
-  type ClosedBy,
-} from '@honest-ledger/engine';
+import { averageEach, type ClosedBy } from '@honest-ledger/engine';
+import { notAppliedWording, problemSentence, stepWording } from '@honest-ledger/wording';
 import { Store } from '@ngrx/store';
 import { Amount, mostDigits } from '../shared/amount';
 import { referenceFeature } from '../reference/reference.feature';

@@ -1,0 +1,172 @@
+import { decimal, print, sum } from '../../number/decimal';
+import { printExact } from '../../number/exact';
+import type { QuantityBreak, TierAdjustment } from '../../setup/quantity-break';
+import { passedOver, pricedLine, slices } from '../../testing/priced';
+import {
+  agreement,
+  basePrice,
+  breakOf,
+  customerOf,
+  documentOf,
+  entryOf,
+  factsOf,
+  itemOf,
+  lineOf,
+  percentEntry,
+  schools,
+  setupOf,
+} from '../../testing/saltmarsh';
+import { price } from '../price-document';
+
+describe('which of several breaks', () => {
+  const one = (name: string, tier: string, changes: Partial<QuantityBreak> = {}): QuantityBreak =>
+    breakOf({ '2': tier }, { id: name, name, ...changes });
+  const under = (...breaks: QuantityBreak[]): string => {
+    const segment = { code: 'schools', name: 'Schools', level: null };
+    const facts = factsOf({ customer: customerOf({ level: null, segment }) });
+    const setup = setupOf({ basePrices: [basePrice('4.00')], breaks });
+    return slices(price(setup, documentOf('2', { facts })).lines[0]);
+  };
+  const CUSTOMER = { parties: { customers: ['HARBOUR'], segments: [] } };
+  const SEGMENT = { parties: { customers: [], segments: ['schools'] } };
+  const ITEM = { reaches: [{ kind: 'item' as const, item: 'CL-0207' }] };
+
+  it('the customer’s before the segment’s before everybody’s, whatever the goods', () => {
+    expect(under(one('a', '-10', ITEM), one('b', '-20', SEGMENT), one('c', '-30', CUSTOMER))).toBe(
+      '2 x 2.80 = 5.60',
+    );
+    expect(under(one('a', '-10', ITEM), one('b', '-20', SEGMENT))).toBe('2 x 3.20 = 6.40');
+  });
+
+  it('then the narrowest; a level is narrower than everything and wider than a kind', () => {
+    expect(under(one('a', '-10'), one('b', '-20', ITEM))).toBe('2 x 3.20 = 6.40');
+    const kind = { reaches: [{ kind: 'itemKind' as const, itemKind: 'stock' as const }] };
+    const setup = setupOf({
+      basePrices: [basePrice('4.00')],
+      levels: [schools({ entries: [percentEntry('0')], rounding: null })],
+      breaks: [one('a', '-10'), one('b', '-20', { levels: ['schools'] })],
+    });
+    expect(slices(price(setup, documentOf('2')).lines[0])).toBe('2 x 3.20 = 6.40');
+    const wider = { ...setup, breaks: [...setup.breaks, one('c', '-30', kind)] };
+    expect(slices(price(wider, documentOf('2')).lines[0])).toBe('2 x 2.80 = 5.60');
+  });
+
+  it('then dated before undated, the later start, the earlier in the list', () => {
+    const from = (day: string) => ({ window: { from: day, until: null } });
+    expect(under(one('a', '-10'), one('b', '-20', from('2026-11-01')))).toBe('2 x 3.20 = 6.40');
+    expect(under(one('a', '-10', from('2026-11-20')), one('b', '-20', from('2026-11-01')))).toBe(
+      '2 x 3.60 = 7.20',
+    );
+    expect(under(one('a', '-10'), one('b', '-20'))).toBe('2 x 3.60 = 7.20');
+  });
+
+  it('only one whose count reaches a tier; the others are told with all their reasons', () => {
+    const far = breakOf({ '50': '-40' }, { id: 'far', name: 'far', ...ITEM });
+    const ended = one('ended', '-50', {
+      ...CUSTOMER,
+      window: { from: null, until: '2026-01-31' },
+      outlets: ['quay'],
+    });
+    expect(under(far, ended, one('a', '-10'))).toBe('2 x 3.60 = 7.20');
+    const facts = factsOf({ customer: customerOf({ level: null }) });
+    const setup = setupOf({
+      basePrices: [basePrice('4.00')],
+      breaks: [far, ended, one('a', '-10')],
+    });
+    const line = pricedLine(setup, documentOf('2', { facts }));
+    expect(passedOver(line)).toContain('break: outsideWindow, notAtOutlet');
+    expect(passedOver(line)).toContain('break: belowFirstTier');
+    const missing = line.notApplied
+      .flatMap(({ reasons }) => reasons)
+      .find((reason) => reason.kind === 'belowFirstTier');
+    expect(missing && printExact(missing.missing)).toBe('48');
+  });
+
+  it('none on a line that an agreement closes, and one on a line that it leaves open', () => {
+    const agreed = (open: boolean): string => {
+      const setup = setupOf({
+        basePrices: [basePrice('4.00')],
+        agreements: [agreement('3.00', { open })],
+        breaks: [one('a', '-10')],
+      });
+      return slices(price(setup, documentOf('2')).lines[0]);
+    };
+    expect(agreed(false)).toBe('2 x 3.00 = 6.00');
+    expect(agreed(true)).toBe('2 x 2.70 = 5.40');
+  });
+
+  it('prices the slices so that they are the line', () => {
+    const line = pricedLine(
+      setupOf({
+        basePrices: [basePrice('4.00')],
+        breaks: [breakOf({ '10': '-5', '25': '-12' }, { mode: 'incremental' })],
+      }),
+      documentOf('30', { facts: factsOf({ customer: null }) }),
+    );
+    expect(print(sum(line.slices.map(({ quantity }) => quantity)))).toBe('30');
+    expect(line.slices.every(({ unit }) => unit === 'bag')).toBeTrue();
+  });
+});
+
+describe('a tier that cannot be reckoned', () => {
+  const reasonsOf = (changes: Partial<QuantityBreak>, tier: TierAdjustment): unknown => {
+    // an agreed price, so that the line has one without a base price
+    const facts = factsOf({ customer: customerOf({ level: null }) });
+    const setup = setupOf({
+      basePrices: [],
+      agreements: [agreement('5.00', { open: true })],
+      breaks: [breakOf({ '2': tier }, changes)],
+    });
+    return pricedLine(setup, documentOf('2', { facts }))
+      .notApplied.filter(({ subject }) => subject.kind === 'break')
+      .flatMap(({ reasons }) => reasons);
+  };
+  const off = { kind: 'percent', percent: decimal('-10') } as const;
+
+  it('says which price or cost is missing', () => {
+    expect(reasonsOf({ basis: { kind: 'basePrice' } }, off)).toEqual([
+      { kind: 'basisMissing', basis: { kind: 'basePrice' } },
+    ]);
+    const cost = { kind: 'cost', cost: 'last' } as const;
+    expect(reasonsOf({ basis: cost }, off)).toEqual([{ kind: 'basisMissing', basis: cost }]);
+  });
+
+  it('says which rate is missing', () => {
+    expect(
+      reasonsOf({ currency: 'GBP' }, { kind: 'amount', amount: decimal('-1'), unit: null }),
+    ).toEqual([{ kind: 'noRate', from: 'GBP', to: 'EUR' }]);
+  });
+
+  it('says which unit is missing, of a tier and of what is counted', () => {
+    const set = { kind: 'set', price: decimal('1.00'), unit: 'box' } as const;
+    const missing = [{ kind: 'unitNotOfItem', unit: 'box' }];
+    expect(reasonsOf({}, set)).toEqual(missing);
+    expect(reasonsOf({ measure: { kind: 'quantity', unit: 'box' } }, off)).toEqual(missing);
+  });
+});
+
+describe('a line whose price has no rate', () => {
+  it('is not counted with others', () => {
+    // the level prices one item in pounds, for which there is no rate
+    const pounds = schools({
+      currency: 'GBP',
+      entries: [
+        entryOf(
+          { kind: 'set', price: decimal('3.00'), unit: null },
+          { kind: 'item', item: 'CL-0207' },
+        ),
+      ],
+      rounding: null,
+    });
+    const setup = setupOf({
+      levels: [pounds],
+      basePrices: [{ ...basePrice('4.00'), item: 'CL-0208' }],
+      breaks: [breakOf({ '10': '-50' }, { count: 'goods' })],
+    });
+    const facts = factsOf({ items: [itemOf(), itemOf({ item: 'CL-0208' })] });
+    const lines = [lineOf('8', { id: 'a' }), lineOf('5', { id: 'b', item: 'CL-0208' })];
+    const [first, second] = price(setup, documentOf('1', { facts, lines })).lines;
+    expect(first?.kind).toBe('unpriced');
+    expect(slices(second)).toBe('5 x 4.00 = 20.00');
+  });
+});

@@ -1,0 +1,119 @@
+import type { CompiledRule, RuleFinder } from '../../compile/compile-rule';
+import type { Decimal } from '../../number/decimal';
+import type { LineEffect } from '../../setup/rule';
+import { beforeStop, chooseRules, forDocument, whyNot } from './choose-rules';
+import { branch } from '../line/column';
+import { exchangeTo } from '../line/exchange-step';
+import {
+  teller,
+  tellNobody,
+  type LineInProgress,
+  type PricingContext,
+} from '../line/line-in-progress';
+import type { LineWithoutPrice } from '../../result/priced';
+import { amountWithFlats, applyEffects } from './rule-effect';
+import type { DocumentBeforeRules, LineBeforeRules } from './rule-facts';
+import { amountNow } from '../by-hand/unit-rounding';
+
+type Lines = readonly (LineInProgress | LineWithoutPrice)[];
+
+/** Keeps what the level made of each line, before a break changes it. */
+export function rememberLevelPrices(lines: Lines): void {
+  for (const line of lines) {
+    if ('kind' in line) continue;
+    const { price, currency } = line.column;
+    line.afterLevel = { price, currency };
+    if (line.computed) rememberLevelPrices([line.computed]);
+  }
+}
+
+/**
+ * Step 5: the rules that hold for a line, in the order of the list. All conditions look at the
+ * document as it stands after breaks, so no rule's effect can switch another on or off, and the
+ * order of the list cannot change who qualifies.
+ */
+export function applyLineRules(together: DocumentBeforeRules): void {
+  const { context } = together;
+  const find = context.setup.rules.line;
+  if (!find) return;
+  for (const line of together.lines) {
+    applyToLine(line, find, context.alone ? documentOf([line.work], context) : together);
+  }
+  for (const { work } of together.lines) {
+    const { computed } = work;
+    if (!computed || 'kind' in computed || computed.problem) continue;
+    if (!exchangeTo(computed, context.currency, context)) continue;
+    // as it would be in the line's place
+    const instead = before(computed, context);
+    const others = together.lines.map((line) => (line.work === work ? instead : line));
+    const document = context.alone
+      ? documentOf([computed], context)
+      : { ...together, lines: others, counts: new Map<string, never>() };
+    applyToLine(instead, find, document);
+  }
+}
+
+/** The lines that have a price, as conditions look at them; their prices are exchanged by it. */
+export function beforeRules(lines: Lines, context: PricingContext): DocumentBeforeRules {
+  const priced = lines.filter(
+    (line): line is LineInProgress =>
+      !('kind' in line) && !line.problem && exchangeTo(line, context.currency, context),
+  );
+  return documentOf(priced, context);
+}
+
+/** Some lines as a document of their own. */
+export function documentOf(
+  works: readonly LineInProgress[],
+  context: PricingContext,
+): DocumentBeforeRules {
+  const lines = works.map((work) => before(work, context));
+  return { lines, context, counts: new Map(), open: new Map() };
+}
+
+function before(work: LineInProgress, context: PricingContext): LineBeforeRules {
+  return { work, amount: amountNow(work, context), prices: null };
+}
+
+function applyToLine(
+  line: LineBeforeRules,
+  find: RuleFinder<LineEffect>,
+  document: DocumentBeforeRules,
+): void {
+  const { work } = line;
+  const { context } = document;
+  const passOver = teller(work, context);
+  const holding: CompiledRule<LineEffect>[] = [];
+  for (const compiled of forDocument(find(work.item), document)) {
+    const reasons = whyNot(compiled, line, document);
+    if (work.closedBy) reasons.unshift({ kind: 'lineClosed', by: work.closedBy });
+    if (reasons.length > 0) passOver({ kind: 'rule', rule: compiled.name }, ...reasons);
+    else holding.push(compiled);
+  }
+  if (holding.length === 0) return;
+  const ahead = beforeStop(holding, passOver);
+  const last = ahead.at(-1);
+  if (last?.rule.stops) work.stop = last;
+  const toPay = (rules: readonly CompiledRule<LineEffect>[]): Decimal => {
+    const aside = copyOf(work);
+    applyEffects(rules, aside, context, tellNobody);
+    return amountWithFlats(aside, context);
+  };
+  const chosen = chooseRules(ahead, context.setup.ruleChoice, toPay, passOver);
+  applyEffects(chosen, work, context, passOver);
+}
+
+/** A working copy on which something can be tried. */
+function copyOf(work: LineInProgress): LineInProgress {
+  const quiet = (column: LineInProgress['column']): LineInProgress['column'] => ({
+    ...branch(column),
+    recording: false,
+  });
+  return {
+    ...work,
+    column: quiet(work.column),
+    parts: work.parts?.map((part) => ({ ...part, column: quiet(part.column) })) ?? null,
+    flats: [],
+    rulesOnUnits: [],
+  };
+}

@@ -1,0 +1,69 @@
+import { price } from '../pricing/price-document';
+import {
+  basePrice,
+  breakOf,
+  documentOf,
+  factsOf,
+  itemOf,
+  lineOf,
+  setupOf,
+} from '../testing/saltmarsh';
+import { decimal } from '../number/decimal';
+import { averageEach, paidForLine } from './average';
+import { printed } from '../number/printed';
+
+const TIERS = { '10': '-5', '25': '-12' };
+
+describe('what one unit of a line comes to', () => {
+  const each = (quantity: string, changes: Parameters<typeof documentOf>[1] = {}) => {
+    const one = breakOf(TIERS, { mode: 'incremental' });
+    const setup = setupOf({ basePrices: [basePrice('4.00')], breaks: [one] });
+    const facts = factsOf({ customer: null });
+    const [line] = printed(price(setup, documentOf(quantity, { facts, ...changes }))).lines;
+    return line && averageEach(line);
+  };
+
+  it('is its unit price, or the average of its slices at their digits', () => {
+    expect(each('9')).toBe('4.00');
+    // (9 x 4.00 + 15 x 3.80 + 6 x 3.52) / 30 = 114.12 / 30 = 3.804
+    expect(each('30')).toBe('3.80');
+  });
+
+  it('is per unit of time where goods are priced by it', () => {
+    const facts = factsOf({ customer: null, items: [itemOf({ timeUnit: 'day' })] });
+    const lines = [lineOf('30', { duration: decimal('2') })];
+    expect(each('30', { facts, lines })).toBe('3.80');
+  });
+
+  it('is nothing for a line without a price', () => {
+    expect(each('30', { lines: [lineOf('30', { item: 'NO-1' })] })).toBeNull();
+  });
+});
+
+describe('what a line was sold for', () => {
+  const facts = factsOf({ customer: null });
+  const paid = (changes: Parameters<typeof documentOf>[1], base = '8.69', breaks = false) => {
+    const one = breakOf(TIERS, { mode: 'incremental' });
+    const setup = setupOf({ basePrices: [basePrice(base)], breaks: breaks ? [one] : [] });
+    const [line] = printed(price(setup, documentOf('2', { facts, ...changes }))).lines;
+    return line && paidForLine(line);
+  };
+  const off = (percent: string) =>
+    ({ off: { kind: 'percent', percent: decimal(percent) }, reason: 'a friend' }) as const;
+
+  it('is net of what was taken off the line, over its quantity', () => {
+    // 2 x 8.69 = 17.38, less 3.48
+    const lines = [lineOf('2', { discount: off('-20') })];
+    expect(paid({ lines })).toEqual({ each: '6.95', ofDocument: null });
+  });
+
+  it('tells beside it what was taken off the whole document', () => {
+    expect(paid({ discount: off('-10') })).toEqual({ each: '8.69', ofDocument: '-1.74' });
+  });
+
+  it('is per unit of the line where a break split it into base units', () => {
+    const lines = [lineOf('1', { unit: 'pallet' })];
+    // 9 x 4.00 + 15 x 3.80 + 36 x 3.52 = 219.72
+    expect(paid({ lines }, '4.00', true)).toEqual({ each: '219.72', ofDocument: null });
+  });
+});

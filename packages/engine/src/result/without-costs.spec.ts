@@ -1,0 +1,163 @@
+import fc from 'fast-check';
+import { price } from '../pricing/price-document';
+import { documents, setups } from '../testing/arbitraries';
+import { decimal } from '../number/decimal';
+import type { Floor } from '../setup/floor';
+import {
+  basePrice,
+  documentOf,
+  factsOf,
+  itemOf,
+  lineOf,
+  percentEntry,
+  schools,
+  setupOf,
+} from '../testing/saltmarsh';
+import { printed } from '../number/printed';
+import { asksForCosts, isConditionOfCost, reasonWithoutCosts, withoutCosts } from './without-costs';
+import type { Condition, RuleTest } from '../setup/rule';
+import type { Unmet } from './workings';
+
+describe('a price for readers who may not see costs', () => {
+  it('is the same price, and nothing in it speaks of a cost', () => {
+    fc.assert(
+      fc.property(setups, documents, (setup, document) => {
+        for (const line of printed(price(setup, document)).lines) {
+          const shown = withoutCosts(line);
+          const text = JSON.stringify(shown);
+          for (const word of [
+            '"cost"',
+            '"costTable"',
+            '"tableFees"',
+            '"pieceCharge"',
+            '"byCost"',
+          ]) {
+            expect(text.replaceAll('"cost":null', '')).not.toContain(word);
+          }
+          if (line.kind !== 'priced' || shown.kind !== 'priced') continue;
+          expect(shown.amount).toBe(line.amount);
+          expect(shown.slices.map(({ unitPrice }) => unitPrice)).toEqual(
+            line.slices.map(({ unitPrice }) => unitPrice),
+          );
+          expect(shown.slices.map(({ steps }) => steps.at(-1)?.after)).toEqual(
+            line.slices.map(({ steps }) => steps.at(-1)?.after),
+          );
+        }
+      }),
+    );
+  });
+
+  it('says what is below an amount or a part of the base price, and nothing of a margin', () => {
+    const cost = { kind: 'standard', amount: decimal('18'), currency: 'EUR', unit: null } as const;
+    const facts = factsOf({ customer: null, items: [itemOf({ costs: [cost] })] });
+    const at = (least: Floor['least'], then: Floor['then']): unknown => {
+      const floors = [{ id: 'a', reach: { kind: 'all' }, least, then } as const];
+      const setup = setupOf({ basePrices: [basePrice('20.00')], floors });
+      const [line] = printed(price(setup, documentOf('1', { facts, lines: [lineOf('1')] }))).lines;
+      const shown = line && withoutCosts(line);
+      return shown?.kind === 'priced' && [shown.floor?.least?.kind, shown.floor?.short?.amount];
+    };
+    const amount = { kind: 'amount', amount: decimal('25'), currency: 'EUR' } as const;
+    expect(at(amount, 'warn')).toEqual(['amount', '5.00']);
+    const part = { kind: 'ofBasePrice', percent: decimal('110') } as const;
+    expect(at(part, 'hold')).toEqual(['ofBasePrice', '2.00']);
+    const margin = { kind: 'margin', percent: decimal('20') } as const;
+    expect(at(margin, 'hold')).toEqual([undefined, undefined]);
+    // lifted, its price says it already, and nothing else does
+    const setup = setupOf({
+      basePrices: [basePrice('20.00')],
+      floors: [{ id: 'a', reach: { kind: 'all' }, least: margin, then: 'lift' }],
+    });
+    const [line] = printed(price(setup, documentOf('1', { facts, lines: [lineOf('1')] }))).lines;
+    const lifted = line && withoutCosts(line);
+    expect(lifted?.kind === 'priced' && lifted.floor).toEqual(
+      jasmine.objectContaining({ lifted: '2.50', least: null, short: null, untested: null }),
+    );
+  });
+});
+
+describe('a setup', () => {
+  const when = (fact: 'cost' | 'margin' | 'quantity'): RuleTest => ({
+    kind: 'number',
+    fact: { kind: fact },
+    comparison: { kind: 'atLeast', value: decimal('10') },
+  });
+  const nothing = { levels: [], costTables: [], breaks: [], rules: [], floors: [] };
+  const plain = { basis: { kind: 'basePrice' }, adjusting: { kind: 'plain' } };
+  const levels = (entry: object) => [{ entries: [plain, { ...plain, ...entry }] }];
+  const breaks = (...kinds: string[]) => kinds.map((kind) => ({ basis: { kind } }));
+  const rules = (...of: Condition[]) => of.map((one) => ({ when: printed(one) }));
+
+  it('asks for costs where any part of it starts from one or tests one', () => {
+    for (const asking of [
+      { costTables: [{}] },
+      { floors: [{ least: { kind: 'amount' } }, { least: { kind: 'margin' } }] },
+      { levels: levels({ basis: { kind: 'cost' } }) },
+      { levels: levels({ basis: { kind: 'costTable' } }) },
+      { levels: levels({ adjusting: { kind: 'byCost' } }) },
+      { breaks: breaks('afterLevel', 'cost') },
+      { rules: rules(when('quantity'), when('cost')) },
+      { rules: rules({ kind: 'any', of: [when('quantity'), when('margin')] }) },
+    ]) {
+      expect(asksForCosts({ ...nothing, ...asking }))
+        .withContext(JSON.stringify(asking))
+        .toBeTrue();
+    }
+  });
+
+  it('asks for none where nothing in it does', () => {
+    expect(asksForCosts(nothing)).toBeFalse();
+    expect(
+      asksForCosts({
+        ...nothing,
+        levels: levels({}),
+        breaks: breaks('afterLevel', 'basePrice'),
+        rules: rules(when('quantity'), { kind: 'segment', segments: ['schools'] }),
+        floors: [{ least: { kind: 'amount' } }],
+      }),
+    ).toBeFalse();
+    expect(isConditionOfCost(printed({ kind: 'all', of: [when('quantity')] }))).toBeFalse();
+  });
+
+  it('does not say what of a condition is missing where that is a cost, however deep', () => {
+    const fails = (...unmet: Unmet[]) =>
+      reasonWithoutCosts(printed({ kind: 'conditionFails', unmet }));
+    const test = (fact: 'margin' | 'quantity'): Unmet => ({
+      kind: 'test',
+      test: when(fact),
+      actual: null,
+      currency: 'EUR',
+    });
+    const held = (fact: 'cost' | 'quantity'): Unmet => ({
+      kind: 'holds',
+      condition: when(fact),
+      currency: 'EUR',
+    });
+    const oneOf = (...of: (readonly Unmet[])[]): Unmet => ({ kind: 'oneOf', of });
+    const hidden = { kind: 'conditionFails', unmet: [] } as const;
+    expect(fails(test('quantity'), test('margin'))).toEqual(hidden);
+    expect(fails(oneOf([test('quantity')], [test('quantity'), test('margin')]))).toEqual(hidden);
+    expect(fails(held('cost'))).toEqual(hidden);
+    for (const told of [test('quantity'), held('quantity'), oneOf([test('quantity')])]) {
+      expect(fails(told)).not.toEqual(hidden);
+    }
+  });
+});
+
+describe('what was passed over, for readers who may not see costs', () => {
+  const subjects = (setup: Parameters<typeof setupOf>[0]): string[] => {
+    const facts = factsOf({ items: [itemOf({ costs: [] })] });
+    const [line] = printed(price(setupOf(setup), documentOf('1', { facts }))).lines;
+    const shown = line && withoutCosts(line);
+    return shown?.kind === 'priced' ? shown.notApplied.map(({ subject }) => subject.kind) : [];
+  };
+  const clay = { kind: 'category', category: 'clay' } as const;
+
+  it('leaves out entries that start from a cost, and those that gave way to one', () => {
+    const fromCost = percentEntry('10', { kind: 'all' }, { basis: { kind: 'cost', cost: 'last' } });
+    const plain = percentEntry('-5', clay);
+    expect(subjects({ levels: [schools({ entries: [plain, fromCost] })] })).toEqual([]);
+    const second = { ...percentEntry('-6', clay), id: 'second' };
+    expect(subjects({ levels: [schools({ entries: [plain, second] })] })).toEqual(['levelEntry']);
+  });
+});

@@ -1,0 +1,135 @@
+import { price, printed, type QuantityBreak } from '@honest-ledger/engine';
+import {
+  basePrice,
+  breakOf,
+  documentOf,
+  factsOf,
+  setTo,
+  setupOf,
+} from '@honest-ledger/engine/testing/saltmarsh';
+import { breakSentence } from './break-sentences';
+import { notAppliedWording, problemSentence, stepWording } from './sentences';
+import type { Names } from './setup-sentences';
+
+const own = (code: string): string => code;
+const NAMES: Names = {
+  category: () => 'Clay',
+  item: own,
+  family: own,
+  brand: own,
+  supplier: own,
+  level: () => 'Schools',
+  cost: own,
+  costTable: own,
+  condition: (code) => code,
+  attribute: (code) => code,
+};
+const CLAY = { reaches: [{ kind: 'category' as const, category: 'clay' }] };
+const TIERS = { '10': '-5', '25': '-12', '60': '-20' };
+const sentence = (one: QuantityBreak): string => breakSentence(printed(one), NAMES);
+
+describe('a break in one sentence', () => {
+  it('says for what, how it is counted, each tier, on what and after what', () => {
+    expect(sentence(breakOf(TIERS, CLAY))).toBe(
+      'Everything under Clay, counted on each line: 5 % off from 10, 12 % off from 25, 20 % off from 60, on every unit, after the level.',
+    );
+    expect(
+      sentence(
+        breakOf(TIERS, {
+          ...CLAY,
+          mode: 'incremental',
+          count: 'goods',
+          measure: { kind: 'quantity', unit: 'pallet' },
+        }),
+      ),
+    ).toContain('counted over all these goods together in pallet');
+  });
+
+  it('says what else it depends on', () => {
+    const one = breakOf(
+      { '500': setTo('7.50'), '900': { kind: 'byRequest' } },
+      {
+        measure: { kind: 'amount' },
+        count: 'document',
+        levels: ['schools'],
+        parties: { customers: ['HARBOUR'], segments: ['shops'] },
+        outlets: ['quay', 'web'],
+        window: { from: '2026-03-01', until: '2026-03-31' },
+        basis: { kind: 'basePrice' },
+      },
+    );
+    expect(sentence(one)).toBe(
+      'Everything, by what is spent over the whole document: 7.50 EUR from 500 EUR, price by request from 900 EUR, on every unit, of the base price, where that is lower, at Schools, for HARBOUR or the segment shops, at the outlet quay or web, from 2026-03-01 to 2026-03-31.',
+    );
+    const set = breakOf({ '10': setTo('3.10') }, CLAY);
+    expect(sentence(set)).toContain('after the level, where that is lower');
+    expect(sentence({ ...set, always: true })).toContain('after the level, in any case');
+    const always = breakOf(TIERS, { basis: { kind: 'cost', cost: 'last' }, always: true });
+    expect(sentence(always)).toContain('of the last cost, in any case');
+    expect(sentence(breakOf(TIERS, { measure: { kind: 'term' } }))).toContain('by the term');
+  });
+});
+
+describe('a break in the workings', () => {
+  const lineWith = (quantity: string, one: QuantityBreak) =>
+    printed(
+      price(
+        setupOf({ basePrices: [basePrice('4.00')], breaks: [one] }),
+        documentOf(quantity, { facts: factsOf({ customer: null }) }),
+      ),
+    ).lines[0];
+
+  it('says which tier was reached, and with what count', () => {
+    const line = lineWith('24', breakOf(TIERS, { words: 'By the pallet layer' }));
+    if (line?.kind !== 'priced') throw new Error('it has a price');
+    const source = line.slices[0]?.steps[1]?.source;
+    expect(source && stepWording(source, NAMES)).toEqual({
+      title: 'Break Clay by the bag',
+      sentence:
+        '5 % off from 10 bag; 24 bag counted; 1 more bag would bring 12 % off (the customer reads “By the pallet layer”)',
+    });
+  });
+
+  it('says nothing more where a further tier is reached by the count, as of units tier by tier', () => {
+    const line = lineWith('10', breakOf(TIERS, { mode: 'incremental' }));
+    if (line?.kind !== 'priced') throw new Error('it has a price');
+    const sentences = line.slices
+      .flatMap(({ steps }) => steps)
+      .filter(({ source }) => source.kind === 'quantityBreak')
+      .map(({ source }) => stepWording(source, NAMES).sentence);
+    expect(sentences.join(' | ')).not.toContain(' 0 more');
+  });
+
+  it('says what is missing, as an offer', () => {
+    const line = lineWith('8', breakOf(TIERS));
+    if (line?.kind !== 'priced') throw new Error('it has a price');
+    const told = line.notApplied.map((one) => notAppliedWording(one, NAMES));
+    expect(told).toContain({
+      title: 'Break Clay by the bag',
+      sentence: '2 more bag would bring 5 % off',
+    });
+  });
+
+  it('says in base units what is missing of a larger unit', () => {
+    const measure = { kind: 'quantity', unit: 'pallet' } as const;
+    const line = lineWith('1', breakOf({ '3': '-24' }, { measure }));
+    if (line?.kind !== 'priced') throw new Error('it has a price');
+    const told = line.notApplied.map((one) => notAppliedWording(one, NAMES).sentence);
+    // three pallets of 60
+    expect(told).toContain('179 more bag would bring 24 % off');
+  });
+
+  it('says that somebody must be asked', () => {
+    const line = lineWith('8', breakOf({ '5': { kind: 'byRequest' } }));
+    expect(line?.kind === 'unpriced' && problemSentence(line.problem)).toBe(
+      'No price: the break Clay by the bag says that from 5 the price is by request.',
+    );
+  });
+
+  it('says that a price set would not be lower', () => {
+    const line = lineWith('8', breakOf({ '5': setTo('4.50') }));
+    if (line?.kind !== 'priced') throw new Error('it has a price');
+    const told = line.notApplied.map((one) => notAppliedWording(one, NAMES).sentence);
+    expect(told).toContain('its 4.50 would not be lower');
+  });
+});

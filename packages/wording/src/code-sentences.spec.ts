@@ -1,0 +1,31 @@
+import { type CodeState, printed } from '@honest-ledger/engine';
+import { CODES } from '@honest-ledger/engine/testing/priced';
+import { codeSentence } from './code-sentences';
+
+const rule = { id: 'r', name: 'Glaze days', words: '', currency: 'EUR' };
+
+const TOLD: readonly (readonly [CodeState['is'], string])[] = [
+  [{ kind: 'noRule' }, 'No rule has the code KILN.'],
+  [{ kind: 'paused' }, 'KILN is the code of Glaze days, which is paused.'],
+  [{ kind: 'otherGoods' }, 'KILN is the code of Glaze days, which is for other goods than these.'],
+  [{ kind: 'applied', lines: 0 }, 'KILN starts Glaze days.'],
+  [{ kind: 'applied', lines: 1 }, 'KILN starts Glaze days, on 1 line.'],
+  [{ kind: 'applied', lines: 2 }, 'KILN starts Glaze days, on 2 lines.'],
+  [
+    { kind: 'notApplied', reasons: [{ kind: 'takenOff' }, { kind: 'noOwnPrice' }] },
+    'KILN is the code of Glaze days, which changes nothing: somebody took it off; it has no price for this item.',
+  ],
+];
+
+describe('what became of a code, in words', () => {
+  for (const [is, sentence] of TOLD) {
+    it(`is told: ${sentence}`, () => {
+      expect(codeSentence(printed({ code: 'KILN', rule, is }), CODES)).toBe(sentence);
+    });
+  }
+
+  it('is told where no rule has it', () => {
+    const state: CodeState = { code: 'X', rule: null, is: { kind: 'paused' } };
+    expect(codeSentence(printed(state), CODES)).toBe('No rule has the code X.');
+  });
+});

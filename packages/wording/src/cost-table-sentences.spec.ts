@@ -1,0 +1,136 @@
+import { type CostTable, decimal, price, printed } from '@honest-ledger/engine';
+import {
+  costOf,
+  costTable,
+  customerOf,
+  documentOf,
+  entryOf,
+  factsOf,
+  itemOf,
+  margin,
+  markup,
+  setupOf,
+  times,
+} from '@honest-ledger/engine/testing/saltmarsh';
+import { costTableSentence } from './cost-table-sentences';
+import { stepWording } from './sentences';
+import { entrySentence, type Names } from './setup-sentences';
+
+const same = (code: string): string => code;
+const names: Names = {
+  category: same,
+  item: same,
+  family: same,
+  brand: same,
+  supplier: same,
+  level: same,
+  cost: same,
+  costTable: (id) => `T-${id}`,
+  condition: (code) => code,
+  attribute: (code) => code,
+};
+
+const FULL: CostTable = costTable(
+  { '0': markup('25'), '40': { kind: 'byRequest' } },
+  {
+    points: { days: 90, bands: [{ from: decimal('100'), points: decimal('-1') }] },
+    fees: { percent: decimal('12'), fixed: decimal('0.50') },
+    pieceCharges: [
+      { reach: { kind: 'category', category: 'shelves' }, amount: decimal('6.80') },
+      { reach: { kind: 'all' }, amount: decimal('4.20') },
+    ],
+  },
+);
+
+describe('a cost table read back', () => {
+  it('says its bands, its points, its fees, its piece charges and whom it is for', () => {
+    expect(costTableSentence(printed(FULL), names)).toBe(
+      'By last cost in EUR from 0: 25 % markup, from 40: by request; points by units sold in 90 days: ' +
+        'from 100 sold 1 point less; so that the profit is left after fees of 12 % and 0.50 EUR; on each ' +
+        'piece the first of: 6.80 for everything under shelves, 4.20 for everything; for everything.',
+    );
+    const dear = costTable(
+      { '0': margin('30') },
+      { points: { days: null, bands: [{ from: decimal('5'), points: decimal('2.5') }] } },
+    );
+    const sentence = costTableSentence(printed(dear), names);
+    expect(sentence).toContain('from 0: 30 % margin');
+    expect(sentence).toContain('from 5 sold 2.5 points more');
+    const bare = costTable({ '0': times('2') }, { reaches: [] });
+    expect(costTableSentence(printed(bare), names)).toBe(
+      'By last cost in EUR from 0: 2 times the cost; for what levels ask it for.',
+    );
+  });
+
+  it('says each step of a price that it makes', () => {
+    const facts = factsOf({
+      customer: customerOf({ level: null }),
+      items: [
+        itemOf({ costs: [costOf('10')], unitsSold: [{ days: 90, quantity: decimal('120') }] }),
+      ],
+    });
+    const [line] = price(
+      setupOf({ basePrices: [], costTables: [FULL] }),
+      documentOf('1', { facts }),
+    ).lines;
+    if (line?.kind !== 'priced') throw new Error('it has a price');
+    const said = printed(line).slices.flatMap(({ steps }) =>
+      steps.map(({ source }) => Object.values(stepWording(source, names)).join(': ')),
+    );
+    expect(said).toEqual([
+      'Last cost: of CL-0207 per bag',
+      'Cost table Tools: 25 % markup, 1 point less for 120 sold in 90 days',
+      'Fees: 12 % and 0.50 EUR, so that the profit is left after them',
+      'Piece charge: for everything',
+      'to 2 decimals: a unit price in EUR ends there, halves away from zero',
+    ]);
+  });
+});
+
+describe('an entry of a level that starts from a cost', () => {
+  const said = (...of: Parameters<typeof entryOf>): string =>
+    entrySentence(printed(entryOf(...of)), 'EUR', names);
+
+  it('says the cost or the table, and what is done to it', () => {
+    const basis = { kind: 'cost', cost: 'landed' } as const;
+    expect(said({ kind: 'markup', percent: decimal('25') }, undefined, { basis })).toBe(
+      '25 % markup on the landed cost of everything',
+    );
+    expect(said({ kind: 'margin', percent: decimal('20') }, undefined, { basis })).toBe(
+      '20 % margin over the landed cost of everything',
+    );
+    expect(said({ kind: 'multiplier', factor: decimal('2.5') }, undefined, { basis })).toBe(
+      '2.5 times the landed cost of everything',
+    );
+    const zero = { kind: 'percent', percent: decimal('0') } as const;
+    expect(said(zero, undefined, { basis: { kind: 'costTable', table: 'tools' } })).toBe(
+      'the price that the cost table T-tools makes of everything',
+    );
+    expect(said(zero, undefined, { basis: { kind: 'costTable', table: null } })).toBe(
+      'the price that its cost table makes of everything',
+    );
+  });
+
+  it('says how its prices are rounded, where that is its own', () => {
+    const rounding = {
+      kind: 'increment',
+      currency: 'EUR',
+      increment: decimal('0.50'),
+      direction: 'up',
+      leastPrice: null,
+    } as const;
+    expect(said({ kind: 'percent', percent: decimal('-10') }, undefined, { rounding })).toMatch(
+      /10 % off everything, rounded .*0\.50 EUR$/,
+    );
+  });
+
+  it('says that its bands are by cost', () => {
+    const adjusting = {
+      kind: 'byCost',
+      bands: [{ from: decimal('5'), adjustment: { kind: 'percent', percent: decimal('-5') } }],
+    } as const;
+    expect(said({ kind: 'percent', percent: decimal('0') }, undefined, { adjusting })).toBe(
+      'everything, from the base price, by the unit cost (from 5 EUR: 5 % off)',
+    );
+  });
+});

@@ -1,0 +1,162 @@
+import { decimal, printed, type RuleEffect } from '@honest-ledger/engine';
+import { CODES } from '@honest-ledger/engine/testing/priced';
+import { effectWords } from './effect-sentences';
+
+const CLAY = { kind: 'category', category: 'clay' } as const;
+const GLAZE = { kind: 'category', category: 'glaze' } as const;
+const two = { quantity: 2, reaches: [CLAY] };
+const one = { quantity: 1, reaches: [CLAY, GLAZE] };
+
+/** Every effect with the words that it has. */
+const TOLD: readonly (readonly [RuleEffect, string])[] = [
+  [
+    { kind: 'percent', percent: decimal('-10'), of: 'afterLevel', startsFrom: 'running' },
+    '10 % off the price after the level',
+  ],
+  [
+    { kind: 'percent', percent: decimal('5'), of: 'basePrice', startsFrom: 'listPrice' },
+    '5 % added to the base price, starting from the list price, where that is lower',
+  ],
+  [
+    { kind: 'amountEach', amount: decimal('-0.20'), unit: null, startsFrom: 'running' },
+    '0.20 EUR off each',
+  ],
+  [
+    { kind: 'amountEach', amount: decimal('0.20'), unit: 'box', startsFrom: 'afterLevel' },
+    '0.20 EUR added per box, starting from the price after the level, where that is lower',
+  ],
+  [
+    { kind: 'set', price: decimal('9'), unit: null, raises: false },
+    '9 EUR each, where that is lower',
+  ],
+  [{ kind: 'level', level: 'schools', raises: true }, 'the price of schools, in any case'],
+  [
+    {
+      kind: 'ownPrices',
+      prices: [{ item: 'A', price: decimal('1'), unit: null }],
+      raises: false,
+    },
+    'own prices of 1 item, where that is lower',
+  ],
+  [
+    {
+      kind: 'ownPrices',
+      prices: ['A', 'B'].map((item) => ({ item, price: decimal('1'), unit: null })),
+      raises: true,
+    },
+    'own prices of 2 items, in any case',
+  ],
+  [
+    { kind: 'flat', amount: decimal('-4.00'), every: decimal('4') },
+    '4.00 EUR off the line for every 4',
+  ],
+  [{ kind: 'flat', amount: decimal('25'), every: null }, '25 EUR added to the line'],
+  [
+    {
+      kind: 'buyAndGet',
+      buy: two,
+      get: one,
+      offer: { kind: 'percent', percent: decimal('-100') },
+      dearest: false,
+      most: null,
+    },
+    'for every 2 of everything under clay, 1 of everything under clay or everything under glaze free, the cheapest given',
+  ],
+  [
+    {
+      kind: 'buyAndGet',
+      buy: two,
+      get: two,
+      offer: { kind: 'percent', percent: decimal('-50') },
+      dearest: true,
+      most: 3,
+    },
+    'for every 2 of everything under clay, 2 of everything under clay at 50 % off, the dearest given, at most 3 times',
+  ],
+  [
+    {
+      kind: 'buyAndGet',
+      buy: two,
+      get: two,
+      offer: { kind: 'amount', amount: decimal('-1.50') },
+      dearest: false,
+      most: null,
+    },
+    'for every 2 of everything under clay, 2 of everything under clay at 1.50 EUR off each, the cheapest given',
+  ],
+  [
+    {
+      kind: 'buyAndGet',
+      buy: two,
+      get: two,
+      offer: { kind: 'set', price: decimal('4.00') },
+      dearest: false,
+      most: null,
+    },
+    'for every 2 of everything under clay, 2 of everything under clay for 4.00 EUR each, the cheapest given',
+  ],
+  [
+    {
+      kind: 'bundle',
+      parts: [two, one].map((part) => ({ ...part, price: decimal('4.00') })),
+      total: decimal('10.00'),
+    },
+    '2 of everything under clay with 1 of everything under clay or everything under glaze together for 10.00 EUR, where that is cheaper',
+  ],
+  [
+    {
+      kind: 'bundle',
+      parts: [
+        { ...two, price: decimal('4.00') },
+        { quantity: 1, reaches: [GLAZE], price: null },
+      ],
+      total: null,
+    },
+    '2 of everything under clay at 4.00 EUR each with 1 of everything under glaze together, where that is cheaper',
+  ],
+  [
+    { kind: 'spread', amount: decimal('-6'), every: decimal('12') },
+    '6 EUR off the units together for every 12 units, shared by units',
+  ],
+  [
+    { kind: 'spread', amount: decimal('6'), every: null },
+    '6 EUR added to the units together, shared by units',
+  ],
+  [
+    { kind: 'subtotal', off: { kind: 'percent', percent: decimal('-2') } },
+    '2 % off the whole document',
+  ],
+  [
+    { kind: 'shipping', off: { kind: 'amount', amount: decimal('-4.50') } },
+    '4.50 EUR off the shipping',
+  ],
+  [{ kind: 'charge', amount: decimal('14.00') }, 'a charge of 14.00 EUR on the document'],
+];
+
+describe('what a rule does, in words', () => {
+  for (const [effect, words] of TOLD) {
+    it(`is told: ${words}`, () => {
+      expect(effectWords(printed(effect), 'EUR', CODES)).toBe(words);
+    });
+  }
+
+  it('is told of every effect there is', () => {
+    const kinds: Readonly<Record<RuleEffect['kind'], true>> = {
+      percent: true,
+      amountEach: true,
+      set: true,
+      level: true,
+      ownPrices: true,
+      flat: true,
+      buyAndGet: true,
+      bundle: true,
+      spread: true,
+      subtotal: true,
+      shipping: true,
+      charge: true,
+    };
+    expect(new Set(TOLD.map(([{ kind }]) => kind))).toEqual(
+      new Set(Object.keys(kinds) as RuleEffect['kind'][]),
+    );
+  });
+});

@@ -1,0 +1,132 @@
+import type {
+  GroupEffect,
+  PriceBase,
+  Printed,
+  RuleEffect,
+  UnitOffer,
+  UnitsOf,
+} from '@honest-ledger/engine';
+import { orWords } from './or-words';
+import { plainWriter, reachWords, type Names, type Writer } from './setup-sentences';
+
+const BASE_WORDS: Readonly<Record<PriceBase, string>> = {
+  running: 'price',
+  afterLevel: 'price after the level',
+  basePrice: 'base price',
+  listPrice: 'list price',
+};
+
+/** "10 % off the price", "4.00 EUR off the line for every 4" */
+export function effectWords(
+  effect: Printed<RuleEffect>,
+  currency: string,
+  names: Names,
+  write: Writer = plainWriter,
+): string {
+  switch (effect.kind) {
+    case 'percent': {
+      const what = signed(effect.percent, ' %', write);
+      const of = ` the ${BASE_WORDS[effect.of]}`;
+      return `${what}${of}${startWords(effect.startsFrom)}`;
+    }
+    case 'amountEach': {
+      const per = effect.unit === null ? ' each' : ` per ${effect.unit}`;
+      const what = signed(effect.amount, ` ${currency}`, write);
+      const said = effect.unit === null ? what : what.replace(/ to$/, '');
+      return `${said}${per}${startWords(effect.startsFrom)}`;
+    }
+    case 'set': {
+      const per = effect.unit === null ? ' each' : ` per ${effect.unit}`;
+      return `${write.number(effect.price)} ${currency}${per}, ${whereLower(effect)}`;
+    }
+    case 'level':
+      return `the price of ${names.level(effect.level)}, ${whereLower(effect)}`;
+    case 'ownPrices': {
+      const items = effect.prices.length;
+      return `own prices of ${items === 1 ? '1 item' : `${String(items)} items`}, ${whereLower(effect)}`;
+    }
+    case 'flat': {
+      const every = effect.every === null ? '' : ` for every ${write.number(effect.every)}`;
+      return `${signed(effect.amount, ` ${currency}`, write)} the line${every}`;
+    }
+    case 'buyAndGet':
+      return buyAndGetWords(effect, currency, names, write);
+    case 'bundle':
+      return bundleWords(effect, currency, names, write);
+    case 'spread': {
+      const every = effect.every === null ? '' : ` for every ${write.number(effect.every)} units`;
+      return `${signed(effect.amount, ` ${currency}`, write)} the units together${every}, shared by units`;
+    }
+    case 'subtotal':
+    case 'shipping': {
+      const { off } = effect;
+      const what =
+        off.kind === 'percent'
+          ? signed(off.percent, ' %', write)
+          : signed(off.amount, ` ${currency}`, write);
+      return `${what} ${effect.kind === 'subtotal' ? 'the whole document' : 'the shipping'}`;
+    }
+    case 'charge':
+      return `a charge of ${write.number(effect.amount)} ${currency} on the document`;
+  }
+}
+
+function whereLower({ raises }: { readonly raises: boolean }): string {
+  return raises ? 'in any case' : 'where that is lower';
+}
+
+function signed(figure: string, unit: string, write: Writer): string {
+  return figure.startsWith('-')
+    ? `${write.number(figure.slice(1))}${unit} off`
+    : `${write.number(figure.replace('+', ''))}${unit} added to`;
+}
+
+function startWords(base: PriceBase): string {
+  return base === 'running' ? '' : `, starting from the ${BASE_WORDS[base]}, where that is lower`;
+}
+
+/** "for every 2 of everything under Clay, 1 of everything under Clay free, the cheapest" */
+function buyAndGetWords(
+  { buy, get, offer, dearest, most }: Extract<Printed<GroupEffect>, { kind: 'buyAndGet' }>,
+  currency: string,
+  names: Names,
+  write: Writer,
+): string {
+  const which = dearest ? 'the dearest' : 'the cheapest';
+  const cap = most === null ? '' : `, at most ${String(most)} times`;
+  return `for every ${unitsWords(buy, names)}, ${unitsWords(get, names)} ${offerWords(offer, currency, write)}, ${which} given${cap}`;
+}
+
+function offerWords(offer: Printed<UnitOffer>, currency: string, write: Writer): string {
+  switch (offer.kind) {
+    case 'percent':
+      return Number(offer.percent) === -100
+        ? 'free'
+        : `at ${signed(offer.percent, ' %', write).replace(' added to', ' more')}`;
+    case 'amount':
+      return `at ${signed(offer.amount, ` ${currency}`, write).replace(' added to', ' more')} each`;
+    case 'set':
+      return `for ${write.number(offer.price)} ${currency} each`;
+  }
+}
+
+function bundleWords(
+  { parts, total }: Extract<Printed<GroupEffect>, { kind: 'bundle' }>,
+  currency: string,
+  names: Names,
+  write: Writer,
+): string {
+  const said = parts.map((part) => {
+    const each =
+      total === null && part.price !== null
+        ? ` at ${write.number(part.price)} ${currency} each`
+        : '';
+    return `${unitsWords(part, names)}${each}`;
+  });
+  const price = total === null ? '' : ` for ${write.number(total)} ${currency}`;
+  return `${said.join(' with ')} together${price}, where that is cheaper`;
+}
+
+function unitsWords({ quantity, reaches }: UnitsOf, names: Names): string {
+  return `${String(quantity)} of ${orWords(reaches.map((reach) => reachWords(reach, names)))}`;
+}

@@ -1,0 +1,47 @@
+import type {
+  CurrencyCode,
+  FloorLeast,
+  FloorMissing,
+  PricedFloor,
+  Printed,
+} from '@honest-ledger/engine';
+import { plainWriter, type Writer } from './setup-sentences';
+
+/** What goods are sold for at least: "a margin of 20 %", "12.50 EUR for each base unit". */
+export function leastWords(least: Printed<FloorLeast>, write: Writer = plainWriter): string {
+  switch (least.kind) {
+    case 'margin':
+      return `a margin of ${write.number(least.percent)} %`;
+    case 'amount':
+      return `${write.number(least.amount)} ${least.currency} for each base unit`;
+    case 'ofBasePrice':
+      return `${write.number(least.percent)} % of the base price`;
+  }
+}
+
+/** Why nobody can know whether goods are below their floor. */
+export function untestedWords(missing: FloorMissing, currency: CurrencyCode): string {
+  switch (missing) {
+    case 'cost':
+      return `no cost in ${currency} is known`;
+    case 'basePrice':
+      return `there is no base price in ${currency}`;
+    case 'rate':
+      return `there is no exchange rate to ${currency}`;
+  }
+}
+
+/**
+ * What the floor of a line's goods says of it; null where it says nothing but what it was lifted by.
+ * @param currency the document's
+ */
+export function floorSentence(
+  { least, short, untested }: Printed<PricedFloor>,
+  currency: CurrencyCode,
+  write: Writer = plainWriter,
+): string | null {
+  const asked = least ? ` of ${leastWords(least, write)}` : '';
+  if (short) return `${write.number(short.amount)} ${currency} below the floor${asked}`;
+  if (!untested) return null;
+  return `The floor${asked} was not tested: ${untestedWords(untested.missing, currency)}`;
+}

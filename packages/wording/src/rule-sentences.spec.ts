@@ -1,0 +1,329 @@
+import {
+  type Condition,
+  decimal,
+  price,
+  printed,
+  type Rule,
+  type RuleEffect,
+} from '@honest-ledger/engine';
+import {
+  basePrice,
+  documentOf,
+  factsOf,
+  flat,
+  percentOff,
+  ruleOf,
+  setupOf,
+} from '@honest-ledger/engine/testing/saltmarsh';
+import { effectWords } from './effect-sentences';
+import { conditionWords, ruleSentence, validityWords } from './rule-sentences';
+import { notAppliedWording, stepWording } from './sentences';
+import type { Names } from './setup-sentences';
+
+const own = (code: string): string => code;
+const NAMES: Names = {
+  category: (code) => (code === 'clay' ? 'Clay' : 'Glazes'),
+  item: own,
+  family: own,
+  brand: own,
+  supplier: own,
+  level: own,
+  cost: own,
+  costTable: own,
+  condition: (code) => code,
+  attribute: (code) => code,
+};
+const goods = (...categories: string[]): Condition => ({
+  kind: 'goods',
+  reaches: categories.map((category) => ({ kind: 'category', category })),
+});
+const condition = (one: Condition): string => conditionWords(printed(one), 'EUR', NAMES);
+const effect = (one: RuleEffect): string => effectWords(printed(one), 'EUR', NAMES);
+
+describe('what keeps a condition from holding, in words', () => {
+  const quantity = (kind: 'atLeast' | 'moreThan', value: string): Condition => ({
+    kind: 'number',
+    fact: { kind: 'quantity' },
+    comparison: { kind, value: decimal(value) },
+  });
+  const member: Condition = {
+    kind: 'word',
+    fact: { kind: 'attribute', of: 'customer', code: 'member' },
+    comparison: { kind: 'isOneOf', values: ['yes'] },
+  };
+  const why = (when: Condition, amount = '5'): string => {
+    const [line] = price(
+      setupOf({ basePrices: [basePrice('4.00')], rules: [ruleOf(percentOff('10'), when)] }),
+      documentOf(amount),
+    ).lines;
+    const told = line?.kind === 'priced' ? line.notApplied : [];
+    const rule = told.find(({ subject }) => subject.kind === 'rule');
+    return rule ? notAppliedWording(printed(rule), NAMES).sentence : 'it holds';
+  };
+
+  it('says how much is missing, and each test by itself', () => {
+    expect(why(quantity('atLeast', '8'))).toBe(
+      'the quantity of the line is 5, not at least 8: 3 more needed',
+    );
+    expect(why(quantity('moreThan', '5'))).toBe('the quantity of the line is 5, not more than 5');
+    expect(why({ kind: 'all', of: [quantity('atLeast', '6'), member] })).toBe(
+      'the quantity of the line is 5, not at least 6: 1 more needed; and it needs that the customer’s member is yes, which is not known',
+    );
+    expect(why(quantity('atLeast', '5'))).toBe('it holds');
+  });
+
+  it('says what would do instead, and what must not be', () => {
+    expect(why({ kind: 'any', of: [goods('glaze'), quantity('atLeast', '6')] })).toBe(
+      'one of these would do: it needs that the item is everything under Glazes | the quantity of the line is 5, not at least 6: 1 more needed',
+    );
+    expect(why({ kind: 'none', of: [goods('clay'), goods('glaze')] })).toBe(
+      'it must not be that the item is everything under Clay',
+    );
+    expect(why({ kind: 'any', of: [] })).toBe('its conditions never hold');
+  });
+});
+
+describe('the conditions of a rule in words', () => {
+  it('tell either from both, and groups from tests', () => {
+    expect(condition(goods('clay', 'glaze'))).toBe(
+      'the item is everything under Clay or everything under Glazes',
+    );
+    expect(condition({ kind: 'all', of: [goods('clay'), goods('glaze')] })).toBe(
+      'the item is everything under Clay and the item is everything under Glazes',
+    );
+    const nested: Condition = {
+      kind: 'any',
+      of: [
+        { kind: 'all', of: [goods('clay'), { kind: 'segment', segments: ['schools'] }] },
+        goods('glaze'),
+      ],
+    };
+    expect(condition(nested)).toBe(
+      '(the item is everything under Clay and the segment is schools) or the item is everything under Glazes',
+    );
+    expect(condition({ kind: 'none', of: [goods('clay')] })).toBe(
+      'none of these: the item is everything under Clay',
+    );
+    expect(condition({ kind: 'customer', customers: ['C1', 'C2'] })).toBe(
+      'the customer is C1 or C2',
+    );
+    expect(condition({ kind: 'all', of: [] })).toBe('always');
+    expect(condition({ kind: 'any', of: [] })).toBe('never');
+  });
+
+  it('name what they look at, and money with its currency', () => {
+    type Fact = Extract<Condition, { kind: 'number' }>['fact'];
+    const three = { kind: 'atLeast', value: decimal('3') } as const;
+    const clay = [{ kind: 'category', category: 'clay' } as const];
+    const facts: readonly (readonly [Fact, string])[] = [
+      [{ kind: 'attribute', of: 'item', code: 'weight' }, 'the item’s weight is at least 3'],
+      [{ kind: 'shipping' }, 'the shipping is at least 3 EUR'],
+      [{ kind: 'quantity' }, 'the quantity of the line is at least 3'],
+      [{ kind: 'duration' }, 'the duration of the line is at least 3'],
+      [{ kind: 'basePrice' }, 'the base price per base unit is at least 3 EUR'],
+      [{ kind: 'priceAfterBreak' }, 'the price per base unit after the break is at least 3 EUR'],
+      [{ kind: 'cost' }, 'the cost per base unit is at least 3 EUR'],
+      [{ kind: 'margin' }, 'the margin after the break is at least 3 %'],
+      [
+        { kind: 'salesBefore', of: 'anything' },
+        'the number of sales to the customer before is at least 3',
+      ],
+      [
+        { kind: 'salesBefore', of: 'item' },
+        'the number of sales of the item to the customer before is at least 3',
+      ],
+      [
+        { kind: 'salesBefore', of: 'category' },
+        'the number of sales of the item’s category to the customer before is at least 3',
+      ],
+      [
+        { kind: 'count', of: 'spend', reaches: clay },
+        'what is spent on everything under Clay is at least 3 EUR',
+      ],
+      [
+        { kind: 'count', of: 'quantity', reaches: clay },
+        'the quantity of everything under Clay is at least 3',
+      ],
+    ];
+    for (const [fact, words] of facts) {
+      expect(condition({ kind: 'number', fact, comparison: three })).toBe(words);
+    }
+  });
+
+  it('compare figures and words in every way there is', () => {
+    const figure = (kind: 'atLeast' | 'moreThan' | 'atMost' | 'lessThan' | 'exactly'): string =>
+      condition({
+        kind: 'number',
+        fact: { kind: 'quantity' },
+        comparison: { kind, value: decimal('3') },
+      });
+    expect(
+      (['atLeast', 'moreThan', 'atMost', 'lessThan', 'exactly'] as const).map((kind) =>
+        figure(kind).replace('the quantity of the line is ', ''),
+      ),
+    ).toEqual(['at least 3', 'more than 3', 'at most 3', 'less than 3', 'exactly 3']);
+    type Word = Extract<Condition, { kind: 'word' }>;
+    const word = (fact: Word['fact'], comparison: Word['comparison']): string =>
+      condition({ kind: 'word', fact, comparison });
+    const values = ['a', 'b'];
+    const told: readonly (readonly [Word['fact'], Word['comparison'], string])[] = [
+      [{ kind: 'unit' }, { kind: 'isOneOf', values }, 'the unit of the line is a or b'],
+      [
+        { kind: 'formOfSupply' },
+        { kind: 'isNoneOf', values },
+        'the form of supply is known and not a or b',
+      ],
+      [
+        { kind: 'deliveryPostcode' },
+        { kind: 'startsWith', values },
+        'the postcode of the delivery starts with a or b',
+      ],
+      [
+        { kind: 'attribute', of: 'customer', code: 'since' },
+        { kind: 'onOrAfter', day: '2026-02-01' },
+        'the customer’s since is 2026-02-01 or later',
+      ],
+      [
+        { kind: 'attribute', of: 'customer', code: 'since' },
+        { kind: 'onOrBefore', day: '2026-02-01' },
+        'the customer’s since is 2026-02-01 or earlier',
+      ],
+      [{ kind: 'documentKind' }, { kind: 'isOneOf', values }, 'the kind of document is a or b'],
+      [{ kind: 'salesPerson' }, { kind: 'isOneOf', values }, 'the sales person is a or b'],
+      [{ kind: 'department' }, { kind: 'isOneOf', values }, 'the department is a or b'],
+      [{ kind: 'deliveryMethod' }, { kind: 'isOneOf', values }, 'the delivery method is a or b'],
+    ];
+    for (const [fact, comparison, words] of told) expect(word(fact, comparison)).toBe(words);
+    expect(condition({ kind: 'currency', currencies: ['EUR', 'GBP'] })).toBe(
+      'the currency is EUR or GBP',
+    );
+    expect(condition({ kind: 'saved', condition: 'Schools in town' })).toBe(
+      '“Schools in town” holds',
+    );
+  });
+
+  it('spell the boundary, with the currency where it is money', () => {
+    expect(
+      condition({
+        kind: 'number',
+        fact: { kind: 'priceAfterLevel' },
+        comparison: { kind: 'moreThan', value: decimal('3') },
+      }),
+    ).toBe('the price per base unit after the level is more than 3 EUR');
+    expect(
+      condition({
+        kind: 'number',
+        fact: { kind: 'count', of: 'lines', reaches: [{ kind: 'all' }] },
+        comparison: { kind: 'between', value: decimal('3'), to: decimal('5') },
+      }),
+    ).toBe('the number of lines of everything is between 3 and 5, both included');
+  });
+});
+
+describe('the effect of a rule in words', () => {
+  it('says how much, of what, and from where', () => {
+    expect(effect(percentOff('10'))).toBe('10 % off the price');
+    expect(effect(percentOff('15', { of: 'listPrice', startsFrom: 'basePrice' }))).toBe(
+      '15 % off the list price, starting from the base price, where that is lower',
+    );
+    expect(effect(flat('-4.00', '4'))).toBe('4.00 EUR off the line for every 4');
+    expect(effect(flat('25'))).toBe('25 EUR added to the line');
+    expect(effect({ kind: 'set', price: decimal('9'), unit: 'pallet', raises: true })).toBe(
+      '9 EUR per pallet, in any case',
+    );
+  });
+});
+
+describe('a whole rule in one sentence', () => {
+  it('has its conditions, effect, times, start and company', () => {
+    const rule: Rule = ruleOf(percentOff('8'), goods('clay'), {
+      validity: {
+        days: { from: '2026-03-01', until: null },
+        weekdays: [2, 4],
+        times: { from: '18:00', until: '20:00' },
+      },
+      outlets: ['quay'],
+      starts: { kind: 'code', code: 'KILN' },
+      together: false,
+      stops: true,
+      paused: true,
+    });
+    expect(ruleSentence(printed(rule), NAMES)).toBe(
+      'Where the item is everything under Clay: 8 % off the price, from 2026-03-01, on Tuesdays or Thursdays, from 18:00 to 20:00, at the outlet quay, with the code KILN, alone, and no rule after it, paused.',
+    );
+    expect(
+      validityWords({ days: { from: null, until: null }, weekdays: null, times: null }),
+    ).toEqual([]);
+  });
+});
+
+describe('a rule in the workings', () => {
+  it('says what it did, and of others why they did not', () => {
+    const rules = [
+      ruleOf(percentOff('10'), undefined, { name: 'Glaze days', words: 'For spring' }),
+      ruleOf(percentOff('5'), undefined, { name: 'Coded', starts: { kind: 'code', code: 'X' } }),
+      ruleOf(percentOff('5'), goods('glaze'), { name: 'Elsewhere' }),
+      ruleOf(
+        percentOff('5'),
+        { kind: 'any', of: [{ kind: 'segment', segments: ['schools'] }] },
+        { name: 'Schools' },
+      ),
+      // rules for other customers, segments, currencies and outlets are not looked at
+      ruleOf(percentOff('5'), { kind: 'segment', segments: ['schools'] }, { name: 'Theirs' }),
+    ];
+    const setup = setupOf({ basePrices: [basePrice('4.00')], rules });
+    const document = documentOf('1', { facts: factsOf({ customer: null }) });
+    const [line] = printed(price(setup, document)).lines;
+    if (line?.kind !== 'priced') throw new Error('it has a price');
+    const source = line.slices[0]?.steps[1]?.source;
+    expect(source && stepWording(source, NAMES)).toEqual({
+      title: 'Rule Glaze days',
+      sentence: '10 % off the price (the customer reads “For spring”)',
+    });
+    const told = line.notApplied.map((one) => notAppliedWording(one, NAMES));
+    expect(told).toContain({ title: 'Rule Coded', sentence: 'its code is needed' });
+    expect(told).toContain({
+      title: 'Rule Schools',
+      sentence: 'it needs that the segment is schools, which is not known',
+    });
+    // what cannot reach the line is not among what was considered
+    expect(told.some(({ title }) => /Elsewhere|Theirs/.test(title))).toBeFalse();
+  });
+});
+
+describe('how a rule starts and stops, in words', () => {
+  const words = (effect: RuleEffect, changes: Partial<Rule>): string =>
+    ruleSentence(printed(ruleOf(effect, goods('clay'), changes)), NAMES);
+  const two = { quantity: 2, reaches: [{ kind: 'all' as const }] };
+  const forUnits: readonly RuleEffect[] = [
+    {
+      kind: 'buyAndGet',
+      buy: two,
+      get: two,
+      offer: { kind: 'percent', percent: decimal('-50') },
+      dearest: false,
+      most: null,
+    },
+    { kind: 'bundle', parts: [{ ...two, price: null }], total: decimal('10.00') },
+    { kind: 'spread', amount: decimal('-5.00'), every: null },
+  ];
+
+  it('says that somebody puts it on, which code starts it, and nothing where it is automatic', () => {
+    const off = percentOff('10');
+    expect(words(off, { starts: { kind: 'byHand' } })).toContain(', where somebody puts it on,');
+    expect(words(off, { starts: { kind: 'code', code: 'KILN' } })).toContain(
+      ', with the code KILN,',
+    );
+    expect(words(off, {})).toContain('the price, together with other rules.');
+  });
+
+  it('says that a rule for units stops others only where it takes units', () => {
+    const onLines = ', and no rule after it on lines of which it takes units.';
+    for (const effect of forUnits) {
+      expect(words(effect, { stops: true }))
+        .withContext(effect.kind)
+        .toContain(onLines);
+    }
+    expect(words(percentOff('10'), { stops: true })).toMatch(/, and no rule after it\.$/);
+  });
+});

@@ -1,0 +1,299 @@
+import {
+  decimal,
+  divide,
+  type Level,
+  type LevelEntry,
+  type LineProblem,
+  type Printed,
+  printed,
+  type Reason,
+} from '@honest-ledger/engine';
+import { pricedLine } from '@honest-ledger/engine/testing/priced';
+import {
+  agreement,
+  basePrice,
+  customerOf,
+  documentOf,
+  entryOf,
+  factsOf,
+  lineOf,
+  percentEntry,
+  schools,
+  setupOf,
+  typedPrice,
+} from '@honest-ledger/engine/testing/saltmarsh';
+import { reasonSentence } from './reason-sentences';
+import { notAppliedWording, problemSentence, stepWording } from './sentences';
+import { entrySentence, levelSentence, type Names, type Writer } from './setup-sentences';
+
+const names: Names = {
+  category: (code) => ({ clay: 'Clay', stoneware: 'Stoneware' })[code] ?? code,
+  item: (number) => `${number} Stoneware body`,
+  family: (code) => `F-${code}`,
+  brand: (code) => `B-${code}`,
+  supplier: (code) => `S-${code}`,
+  level: (id) => `L-${id}`,
+  cost: (kind) => kind,
+  costTable: (id) => id,
+  condition: (code) => code,
+  attribute: (code) => code,
+};
+const level = (changes: Partial<Level>): string => levelSentence(printed(schools(changes)), names);
+const entry = (of: LevelEntry): string => entrySentence(printed(of), 'EUR', names);
+const CLAY = { kind: 'category', category: 'clay' } as const;
+
+describe('an entry read back', () => {
+  it('says what is taken off or added, and from what', () => {
+    expect(entry(percentEntry('-12', CLAY))).toBe('12 % off everything under Clay');
+    expect(entry(percentEntry('2.5'))).toBe('2.5 % added to everything');
+    expect(entry(percentEntry('0.00'))).toBe('the base price of everything');
+    expect(entry(percentEntry('0', CLAY, { basis: { kind: 'listPrice' } }))).toBe(
+      'the list price of everything under Clay',
+    );
+    expect(entry(percentEntry('-5', CLAY, { basis: { kind: 'level', level: 'trade' } }))).toBe(
+      '5 % off the L-trade price of everything under Clay',
+    );
+    expect(entry(percentEntry('-5', CLAY, { basis: { kind: 'namedPrice', name: 'web' } }))).toBe(
+      '5 % off the web price of everything under Clay',
+    );
+  });
+
+  it('says amounts with their currency and unit', () => {
+    const amount = (text: string, unit: string | null): string =>
+      entry(entryOf({ kind: 'amount', amount: decimal(text), unit }));
+    expect(amount('-0.50', null)).toBe('0.50 EUR off everything');
+    expect(amount('0.50', 'bag')).toBe('0.50 EUR per bag added to everything');
+    const percent = decimal('-10');
+    expect(
+      entry(entryOf({ kind: 'percentAndAmount', percent, amount: decimal('1'), unit: null })),
+    ).toBe('10 % off, then 1 EUR added to everything');
+    expect(entry(entryOf({ kind: 'set', price: decimal('9.95'), unit: 'bag' }))).toBe(
+      '9.95 EUR per bag for everything',
+    );
+  });
+
+  it('says its bands, and that it closes', () => {
+    const banded = percentEntry('0', CLAY, {
+      closes: true,
+      adjusting: {
+        kind: 'byPrice',
+        bands: [
+          { from: decimal('0'), adjustment: { kind: 'percent', percent: decimal('40') } },
+          { from: decimal('5'), adjustment: { kind: 'percent', percent: decimal('-3') } },
+          { from: decimal('9'), adjustment: { kind: 'percent', percent: decimal('0') } },
+          { from: decimal('20'), adjustment: { kind: 'set', price: decimal('19'), unit: null } },
+        ],
+      },
+    });
+    expect(entry(banded)).toBe(
+      'everything under Clay, by the base price (from 0 EUR: 40 % added, from 5 EUR: 3 % off, ' +
+        'from 9 EUR: as it is, from 20 EUR: 19 EUR), closed to breaks and rules',
+    );
+  });
+
+  it('says whom it reaches', () => {
+    const reaches = [
+      [{ kind: 'item', item: 'CL-1' }, 'CL-1 Stoneware body'],
+      [{ kind: 'categoryBrand', category: 'clay', brand: 'ebb' }, 'everything by B-ebb under Clay'],
+      [
+        { kind: 'supplierCategory', supplier: 'pits', category: 'clay' },
+        'everything from S-pits under Clay',
+      ],
+      [{ kind: 'family', family: 'bodies' }, 'the family F-bodies'],
+      [{ kind: 'brand', brand: 'ebb' }, 'everything by B-ebb'],
+      [{ kind: 'supplier', supplier: 'pits' }, 'everything from S-pits'],
+      [{ kind: 'itemKind', itemKind: 'service' }, 'all services'],
+    ] as const;
+    for (const [reach, words] of reaches) {
+      expect(entry(percentEntry('-5', reach))).toBe(`5 % off ${words}`);
+    }
+  });
+});
+
+describe('a level read back', () => {
+  it('says each entry in order, its items apart, then its rounding and its days', () => {
+    expect(level({})).toBe(
+      '12 % off everything under Clay; prices rounded to the nearest 0.05 EUR.',
+    );
+    expect(level({ rounding: null })).toBe('12 % off everything under Clay.');
+    expect(
+      level({
+        entries: [percentEntry('-5')],
+        exceptions: ['CL-0207'],
+        typedPrices: [typedPrice('10'), typedPrice('9', { minQuantity: decimal('10') })],
+        window: { from: '2026-03-01', until: '2026-05-31' },
+        rounding: {
+          kind: 'endings',
+          currency: 'EUR',
+          endings: [decimal('4.99'), decimal('9.99')],
+          period: 10,
+          direction: 'up',
+          leastPrice: decimal('3.00'),
+        },
+      }),
+    ).toBe(
+      '5 % off everything; the base price, whatever else is said, for CL-0207 Stoneware body; ' +
+        '2 prices typed; prices rounded up to the next price ending in 4.99 or 9.99 in every 10 ' +
+        '(EUR), never below 3.00 EUR; in force from 2026-03-01 to 2026-05-31.',
+    );
+  });
+
+  it('without entries is the base price, and its rounding touches nothing', () => {
+    expect(level({ entries: [] })).toBe('Every item at its base price.');
+  });
+
+  it('writes numbers and days as the reader does', () => {
+    const write: Writer = {
+      number: (text) => text.replace('.', ','),
+      day: (day) => day.split('-').reverse().join('.'),
+    };
+    const sentence = levelSentence(
+      printed(schools({ window: { from: null, until: '2026-05-31' } })),
+      names,
+      write,
+    );
+    expect(sentence).toContain('nearest 0,05 EUR; in force until 31.05.2026');
+  });
+});
+
+describe('workings in words', () => {
+  const wordings = (line: Printed<ReturnType<typeof pricedLine>>): string[] =>
+    line.slices.flatMap(({ steps }) =>
+      steps.map(({ source }) => {
+        const { title, sentence } = stepWording(source, names);
+        return `${title}: ${sentence}`;
+      }),
+    );
+  const passed = (line: Printed<ReturnType<typeof pricedLine>>): string[] =>
+    line.notApplied.map((one) => {
+      const { title, sentence } = notAppliedWording(one, names);
+      return `${title}: ${sentence}`;
+    });
+
+  it('have a heading and a sentence for each step, and for what did not apply', () => {
+    const entries = [percentEntry('-12.5', CLAY), percentEntry('-5')];
+    const levels = [schools({ entries, rounding: null })];
+    const setup = setupOf({ levels, basePrices: [basePrice('18.43')] });
+    const line = printed(pricedLine(setup, documentOf()));
+    expect(wordings(line)).toEqual([
+      'Base price: of CL-0207 per bag in version 7',
+      'Level Schools: 12.5 % off everything under Clay',
+      'to 2 decimals: a unit price in EUR ends there, halves away from zero',
+    ]);
+    expect(passed(line)).toEqual([
+      '5 % off everything: a narrower entry applies: 12.5 % off everything under Clay',
+    ]);
+  });
+
+  it('say agreements, typed prices, prices by hand, units and currencies', () => {
+    const yen = agreement('100', { currency: 'JPY', minQuantity: decimal('5') });
+    const facts = factsOf({
+      rates: [
+        { currency: 'JPY', rate: decimal('163.27') },
+        { currency: 'USD', rate: decimal('1.1') },
+      ],
+    });
+    const inPallets = documentOf('1', {
+      facts,
+      currency: 'USD',
+      lines: [lineOf('1', { unit: 'pallet' })],
+    });
+    expect(
+      wordings(printed(pricedLine(setupOf({ agreements: [yen] }), inPallets))).slice(0, 3),
+    ).toEqual([
+      'Agreement: with the customer, 100 from 5',
+      'Into another currency: 100 JPY divided by 163.27 times 1.1 (through EUR)',
+      'Per pallet: made per bag; times 60',
+    ]);
+    const typed = setupOf({ levels: [schools({ typedPrices: [typedPrice('10')] })] });
+    const line = printed(pricedLine(typed, documentOf()));
+    expect(wordings(line)).toEqual(['Level Schools: typed for CL-0207 Stoneware body, 10']);
+    expect(passed(line)).toEqual([
+      'Level Schools: the price is typed on it, so nothing is taken off again',
+    ]);
+    const byHand = lineOf('1', { priceByHand: { price: decimal('9'), reason: 'torn bag' } });
+    expect(wordings(printed(pricedLine(setupOf(), documentOf('1', { lines: [byHand] }))))).toEqual([
+      'Price by hand: per bag: torn bag',
+    ]);
+  });
+
+  it('say why another level was not taken', () => {
+    const segment = { code: 'shops', name: 'Shops', level: 'trade' };
+    const gone = { id: 'a', level: 'gone', reach: CLAY, window: { from: null, until: null } };
+    const customer = customerOf({ segment, assignments: [gone] });
+    const setup = setupOf({ levels: [schools(), schools({ id: 'trade', name: 'Trade' })] });
+    const line = pricedLine(setup, documentOf('1', { facts: factsOf({ customer }) }));
+    expect(passed(printed(line))).toEqual([
+      'A level, the customer’s for everything under Clay: it is not in version 7',
+      'Level Trade, the segment Shops’s: level Schools comes first, the customer’s',
+    ]);
+  });
+
+  it('have a sentence for every reason', () => {
+    const window = { from: '2026-03-01', until: '2026-05-31' };
+    const reasons: [Reason, string][] = [
+      [{ kind: 'outsideWindow', window, day: '2026-06-01' }, 'ended on 2026-05-31'],
+      [{ kind: 'outsideWindow', window, day: '2026-02-01' }, 'begins on 2026-03-01'],
+      [
+        { kind: 'asksForMore', minQuantity: decimal('5'), missing: decimal('3'), unit: 'bag' },
+        'needs 3 bag more',
+      ],
+      [{ kind: 'notAllowedAtOutlet', outlet: 'The fair' }, 'The fair does not allow it'],
+      [{ kind: 'dearerTogether' }, 'its goods cost less each by itself'],
+      [{ kind: 'unitsMissing', missing: 1 }, 'at least 1 more unit would be needed'],
+      [
+        {
+          kind: 'unitsMissing',
+          missing: 3,
+          goods: [
+            { quantity: 2, reaches: [CLAY] },
+            { quantity: 1, reaches: [{ kind: 'item', item: 'CL-0207' }, { kind: 'all' }] },
+          ],
+        },
+        '2 more units of everything under Clay and 1 more unit of CL-0207 Stoneware body or everything would be needed',
+      ],
+      [{ kind: 'basisMissing', basis: { kind: 'listPrice' } }, 'the item has no list price'],
+      [
+        { kind: 'belowFirstBand', price: divide(decimal('1'), decimal('3')), from: decimal('1') },
+        '0.3333333333... is below its first band, which starts at 1',
+      ],
+    ];
+    for (const [reason, sentence] of reasons) {
+      expect(reasonSentence(printed(reason), names)).toBe(sentence);
+    }
+  });
+
+  it('say why there is no price', () => {
+    const sentences: [LineProblem, string][] = [
+      [
+        { kind: 'noStartPrice' },
+        'No price: the item has no base price, and no level or cost table gives it one.',
+      ],
+      [{ kind: 'itemUnknown' }, 'The catalogue does not have this item.'],
+      [{ kind: 'unitNotOfItem', unit: 'drum' }, 'The item is not sold by the drum.'],
+      [{ kind: 'quantityNotPositive' }, 'A quantity must be above zero.'],
+      [
+        { kind: 'quantityTooFine', digits: 0, unit: 'bag' },
+        'A quantity in bag must be a whole number.',
+      ],
+      [{ kind: 'quantityTooFine', digits: 3, unit: 'kg' }, 'A quantity in kg may have 3 decimals.'],
+      [
+        { kind: 'durationMissing', timeUnit: 'day' },
+        'The item is priced by the day: say how many.',
+      ],
+      [{ kind: 'durationNotPositive' }, 'A duration must be above zero.'],
+      [{ kind: 'durationNotAsked' }, 'The item is not priced by time, so it takes no duration.'],
+      [
+        { kind: 'noExchangeRate', from: 'EUR', to: 'JPY' },
+        'No price: there is no rate from EUR to JPY.',
+      ],
+      [
+        { kind: 'roundsToZero', unitPrice: decimal('0.004'), digits: 2 },
+        'No price: 0.004 rounded to 2 decimals would be zero.',
+      ],
+    ];
+    for (const [problem, sentence] of sentences) {
+      expect(problemSentence(printed(problem))).toBe(sentence);
+    }
+  });
+});

@@ -1,0 +1,291 @@
+import type {
+  DocumentName,
+  LineProblem,
+  NotApplied,
+  NotAppliedSubject,
+  Printed,
+  Reason,
+  RoundingMode,
+  WorkingSource,
+} from '@honest-ledger/engine';
+import { breakStepSentence } from './break-sentences';
+import { feesWords, tableStepSentence } from './cost-table-sentences';
+import { effectWords } from './effect-sentences';
+import { chooserWords, reasonSentence } from './reason-sentences';
+import {
+  entrySentence,
+  plainWriter,
+  reachWords,
+  roundingSentence,
+  type Names,
+  type Writer,
+} from './setup-sentences';
+
+/** What a reader sees for one step or one thing passed over: a heading and a plain sentence. */
+export interface Wording {
+  readonly title: string;
+  readonly sentence: string;
+}
+
+/** Words for a step of the workings. They are made on demand from its structure, never stored. */
+export function stepWording(
+  source: Printed<WorkingSource>,
+  names: Names,
+  write: Writer = plainWriter,
+): Wording {
+  switch (source.kind) {
+    case 'kept':
+      return { title: documentTitle(source.from), sentence: `promised, per ${source.unit}` };
+    case 'priceByHand':
+      return { title: 'Price by hand', sentence: `per ${source.unit}: ${source.reason}` };
+    case 'agreement': {
+      const { agreement, segment } = source;
+      const whose = segment ? `with the segment ${segment.name}` : 'with the customer';
+      return { title: 'Agreement', sentence: `${whose}, ${datedWords(agreement, write)}` };
+    }
+    case 'typedPrice':
+      return {
+        title: `Level ${source.level.name}`,
+        sentence: `typed for ${names.item(source.typed.item)}, ${datedWords(source.typed, write)}`,
+      };
+    case 'basePrice': {
+      const what = source.shared ? `shared as ${source.shared.name}` : `of ${source.item}`;
+      const per = source.unit ? ` per ${source.unit}` : '';
+      return {
+        title: 'Base price',
+        sentence: `${what}${per} in version ${String(source.version)}`,
+      };
+    }
+    case 'listPrice':
+      return { title: 'List price', sentence: `of ${source.item}` };
+    case 'namedPrice':
+      return { title: `${source.name} price`, sentence: `of ${source.item}` };
+    case 'cost': {
+      const { cost, item, unit } = source;
+      return { title: `${capital(names.cost(cost))} cost`, sentence: `of ${item} per ${unit}` };
+    }
+    case 'fromCost':
+      return { title: 'Price', sentence: `of ${source.item}, made from its cost` };
+    case 'costTable':
+      return {
+        title: `Cost table ${source.table.name}`,
+        sentence: tableStepSentence(source, write),
+      };
+    case 'tableFees': {
+      const { fees, table } = source;
+      return {
+        title: 'Fees',
+        sentence: `${feesWords(fees, table.currency, write)}, so that the profit is left after them`,
+      };
+    }
+    case 'pieceCharge': {
+      const all = source.tookAll ? ': more than there is, so all of it' : '';
+      const goods = reachWords(source.charge.reach, names);
+      return { title: 'Piece charge', sentence: `for ${goods}${all}` };
+    }
+    case 'tableRounding':
+      return {
+        title: roundingSentence(source.rule, write),
+        sentence: roundingStep(`cost table ${source.table.name}`, source),
+      };
+    case 'levelEntry': {
+      const { level, entry, tookAll } = source;
+      const sentence = entrySentence(entry, level.currency, names, write);
+      return {
+        title: `Level ${level.name}`,
+        sentence: tookAll ? `${sentence}: more than there is, so all of it` : sentence,
+      };
+    }
+    case 'levelRounding':
+      return {
+        title: roundingSentence(source.rule, write),
+        sentence: roundingStep(`level ${source.level.name}`, source),
+      };
+    case 'quantityBreak':
+      return { title: `Break ${source.break.name}`, sentence: breakStepSentence(source, write) };
+    case 'breakRounding':
+      return {
+        title: roundingSentence(source.rule, write),
+        sentence: roundingStep(`break ${source.break.name}`, source),
+      };
+    case 'rule':
+      return {
+        title: `Rule ${source.rule.name}`,
+        sentence: ruleStepSentence(source, names, write),
+      };
+    case 'exchange':
+      return {
+        title: `Into another currency`,
+        sentence: exchangeSentence(source, write),
+      };
+    case 'lineUnit':
+      return {
+        title: `Per ${source.to.unit}`,
+        sentence: unitSentence(source, write),
+      };
+    case 'unitRounding':
+      return {
+        title: `to ${digitsWords(source.digits)}`,
+        sentence: `a unit price in ${source.currency} ends there, ${MODE_WORDS[source.mode]}`,
+      };
+  }
+}
+
+/** Words for something that was considered and did not apply. */
+export function notAppliedWording(
+  { subject, reasons }: Printed<NotApplied>,
+  names: Names,
+  write: Writer = plainWriter,
+): Wording {
+  return {
+    title: subjectTitle(subject, names, write),
+    sentence: reasonsSentence(reasons, names, write),
+  };
+}
+
+/** Every reason why something did not apply, in one sentence. */
+export function reasonsSentence(
+  reasons: readonly Printed<Reason>[],
+  names: Names,
+  write: Writer = plainWriter,
+): string {
+  return reasons.map((reason) => reasonSentence(reason, names, write)).join('; ');
+}
+
+/** Why a line has no price, and what would give it one. */
+export function problemSentence(problem: Printed<LineProblem>, write = plainWriter): string {
+  switch (problem.kind) {
+    case 'itemUnknown':
+      return 'The catalogue does not have this item.';
+    case 'unitNotOfItem':
+      return `The item is not sold by the ${problem.unit}.`;
+    case 'quantityNotPositive':
+      return 'A quantity must be above zero.';
+    case 'quantityTooFine':
+      return problem.digits === 0
+        ? `A quantity in ${problem.unit} must be a whole number.`
+        : `A quantity in ${problem.unit} may have ${digitsWords(problem.digits)}.`;
+    case 'durationMissing':
+      return `The item is priced by the ${problem.timeUnit}: say how many.`;
+    case 'durationNotPositive':
+      return 'A duration must be above zero.';
+    case 'durationNotAsked':
+      return 'The item is not priced by time, so it takes no duration.';
+    case 'noStartPrice':
+      return 'No price: the item has no base price, and no level or cost table gives it one.';
+    case 'byRequest':
+      return `No price: the cost table ${problem.table} says that goods of this cost are priced by request.`;
+    case 'tierByRequest':
+      return `No price: the break ${problem.break} says that from ${write.number(problem.from)} the price is by request.`;
+    case 'noExchangeRate':
+      return `No price: there is no rate from ${problem.from} to ${problem.to}.`;
+    case 'roundsToZero':
+      return `No price: ${write.number(problem.unitPrice)} rounded to ${digitsWords(problem.digits)} would be zero.`;
+  }
+}
+
+/** Whose rounding it is, and why a rule that goes down left the price as it was. */
+function roundingStep(
+  whose: string,
+  {
+    isBelowAll,
+  }: Extract<Printed<WorkingSource>, { kind: 'levelRounding' | 'tableRounding' | 'breakRounding' }>,
+): string {
+  const stays = isBelowAll ? '; nothing to round down to, so the price stays' : '';
+  return `the rounding of ${whose}${stays}`;
+}
+
+const MODE_WORDS: Readonly<Record<RoundingMode, string>> = {
+  halfAwayFromZero: 'halves away from zero',
+  halfToEven: 'halves to the even digit',
+  awayFromZero: 'always away from zero',
+  towardsZero: 'always towards zero',
+};
+
+function digitsWords(digits: number): string {
+  return digits === 1 ? '1 decimal' : `${String(digits)} decimals`;
+}
+
+/** "7.50 per bag from 10", without its item. */
+function datedWords(
+  { price, unit, minQuantity }: { price: string; unit: string | null; minQuantity: string },
+  write: Writer,
+): string {
+  const per = unit === null ? '' : ` per ${unit}`;
+  const from = /^0+(\.0+)?$/.test(minQuantity) ? '' : ` from ${write.number(minQuantity)}`;
+  return `${write.number(price)}${per}${from}`;
+}
+
+function exchangeSentence(
+  { from, fromRate, toRate, home }: Extract<Printed<WorkingSource>, { kind: 'exchange' }>,
+  write: Writer,
+): string {
+  const amount = `${write.number(from.amount)} ${from.currency}`;
+  const back = fromRate === null ? '' : ` divided by ${write.number(fromRate)}`;
+  const on = toRate === null ? '' : ` times ${write.number(toRate)}`;
+  const through = fromRate !== null && toRate !== null ? ` (through ${home})` : '';
+  return `${amount}${back}${on}${through}`;
+}
+
+function unitSentence(
+  { from, to }: Extract<Printed<WorkingSource>, { kind: 'lineUnit' }>,
+  write: Writer,
+): string {
+  return `made per ${from.unit}; times ${write.number(to.factor)}${
+    from.factor === '1' ? '' : `, divided by ${write.number(from.factor)}`
+  }`;
+}
+
+function ruleStepSentence(
+  { rule, effect, instead, tookAll }: Extract<Printed<WorkingSource>, { kind: 'rule' }>,
+  names: Names,
+  write: Writer,
+): string {
+  const all = tookAll ? ': more than there is, so all of it' : '';
+  const read = rule.words === '' ? '' : ` (the customer reads “${rule.words}”)`;
+  const before = instead === null ? '' : `, in place of ${write.number(instead)}`;
+  return `${effectWords(effect, rule.currency, names, write)}${before}${all}${read}`;
+}
+
+function subjectTitle(subject: Printed<NotAppliedSubject>, names: Names, write: Writer): string {
+  switch (subject.kind) {
+    case 'anyLevel':
+      return 'A price level';
+    case 'missingLevel':
+      return `A level, ${chooserWords(subject.by, names)}`;
+    case 'levelChoice':
+      return `Level ${subject.level.name}, ${chooserWords(subject.by, names)}`;
+    case 'level':
+      return `Level ${subject.level.name}`;
+    case 'levelEntry':
+      return entrySentence(subject.entry, subject.level.currency, names, write);
+    case 'levelRounding':
+      return `Rounding ${roundingSentence(subject.rule, write)}`;
+    case 'agreement': {
+      const whose = subject.segment ? ` of the segment ${subject.segment.name}` : '';
+      const { currency } = subject.agreement;
+      return `Agreement${whose}: ${datedWords(subject.agreement, write)} (${currency})`;
+    }
+    case 'typedPrice':
+      return `Typed on level ${subject.level.name}: ${datedWords(subject.typed, write)}`;
+    case 'costTable':
+      return `Cost table ${subject.table.name}`;
+    case 'break':
+      return `Break ${subject.break.name}`;
+    case 'rule':
+      return `Rule ${subject.rule.name}`;
+    case 'promise':
+      return `The price promised on ${documentTitle(subject.from)}`;
+    case 'discountByHand':
+      return 'Discount by hand';
+  }
+}
+
+/** "Quote 1001" */
+export function documentTitle({ kind, number }: DocumentName): string {
+  return `${capital(kind)} ${String(number)}`;
+}
+
+function capital(text: string): string {
+  return `${text.charAt(0).toUpperCase()}${text.slice(1)}`;
+}

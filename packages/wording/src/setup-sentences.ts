@@ -1,0 +1,255 @@
+import type {
+  Adjusting,
+  Adjustment,
+  Basis,
+  ItemKind,
+  Level,
+  LevelEntry,
+  Printed,
+  Reach,
+  RoundingRule,
+  Window,
+} from '@honest-ledger/engine';
+
+/** Writes numbers and days for a reader: canonical text in, what the reader's locale makes of it out. */
+export interface Writer {
+  readonly number: (decimal: string) => string;
+  readonly day: (day: string) => string;
+}
+
+/** Gives the names people know things by. */
+export interface Names {
+  readonly category: (code: string) => string;
+  readonly item: (number: string) => string;
+  readonly family: (code: string) => string;
+  readonly brand: (code: string) => string;
+  readonly supplier: (code: string) => string;
+  readonly level: (id: string) => string;
+  /** A condition that is saved under a name. */
+  readonly condition: (id: string) => string;
+  /** Of a kind of cost, without the word: "last", "full pallet". */
+  readonly cost: (kind: string) => string;
+  readonly costTable: (id: string) => string;
+  /** Of an attribute of items or customers: "firing temperature". */
+  readonly attribute: (code: string) => string;
+}
+
+/** Numbers and days as they are stored. */
+export const plainWriter: Writer = { number: (decimal) => decimal, day: (day) => day };
+
+/** "12 % off everything under Clay"; amounts in it are in `currency`, the level's own. */
+export function entrySentence(
+  { reach, basis, adjusting, rounding, closes }: Printed<LevelEntry>,
+  currency: string,
+  names: Names,
+  write: Writer = plainWriter,
+): string {
+  const goods = reachWords(reach, names);
+  const of = basisWords(basis, names);
+  const sentence =
+    adjusting.kind === 'plain'
+      ? `${adjustmentWords(adjusting.adjustment, of, currency, write)} ${goods}`
+      : `${goods}, ${bandsIntro(adjusting.kind, basis, names)} (${bandsWords(adjusting.bands, currency, write)})`;
+  const round = rounding === null ? '' : `, rounded ${roundingSentence(rounding, write)}`;
+  return `${sentence}${round}${closes ? ', closed to breaks and rules' : ''}`;
+}
+
+/** "prices to the nearest 0.05 EUR, never below 1.00 EUR" */
+export function roundingSentence(rule: Printed<RoundingRule>, write: Writer = plainWriter): string {
+  const { currency, leastPrice } = rule;
+  const least = leastPrice === null ? '' : `, never below ${write.number(leastPrice)} ${currency}`;
+  return rule.kind === 'increment'
+    ? `${INCREMENT_WORDS[rule.direction]} ${write.number(rule.increment)} ${currency}${least}`
+    : `${ENDING_WORDS[rule.direction]} ${endingsWords(rule, write)} (${currency})${least}`;
+}
+
+/** A whole level in one sentence: its entries in order, its items apart, then its rounding. */
+export function levelSentence(
+  level: Omit<Printed<Level>, 'id' | 'name'>,
+  names: Names,
+  write: Writer = plainWriter,
+): string {
+  const { entries, exceptions, typedPrices, rounding, currency, window } = level;
+  const said = entries.map((entry) => entrySentence(entry, currency, names, write));
+  if (said.length === 0) said.push('every item at its base price');
+  if (exceptions.length > 0) {
+    const items = exceptions.length > 3 ? [] : exceptions.map(names.item);
+    const words = items.length > 0 ? items.join(', ') : `${String(exceptions.length)} items`;
+    said.push(`the base price, whatever else is said, for ${words}`);
+  }
+  if (typedPrices.length > 0) {
+    const count = typedPrices.length;
+    said.push(count === 1 ? 'one price typed' : `${String(count)} prices typed`);
+  }
+  if (entries.length > 0 && rounding !== null) {
+    said.push(`prices rounded ${roundingSentence(rounding, write)}`);
+  }
+  const days = windowWords(window, write);
+  if (days !== null) said.push(`in force ${days}`);
+  const sentence = said.join('; ');
+  return `${sentence.charAt(0).toUpperCase()}${sentence.slice(1)}.`;
+}
+
+/** "from 1 March 2026 to 31 May 2026"; null for a window that is always open. */
+export function windowWords({ from, until }: Window, write: Writer = plainWriter): string | null {
+  if (from !== null && until !== null) return `from ${write.day(from)} to ${write.day(until)}`;
+  if (from !== null) return `from ${write.day(from)}`;
+  return until === null ? null : `until ${write.day(until)}`;
+}
+
+const INCREMENT_WORDS = {
+  nearest: 'to the nearest',
+  up: 'up to the next',
+  down: 'down to the next',
+} as const;
+
+const ENDING_WORDS = {
+  nearest: 'to the nearest price ending in',
+  up: 'up to the next price ending in',
+  down: 'down to the next price ending in',
+} as const;
+
+function endingsWords(
+  { endings, period }: Extract<Printed<RoundingRule>, { kind: 'endings' }>,
+  write: Writer,
+): string {
+  const list = endings.map(write.number).join(' or ');
+  return period === 1 ? list : `${list} in every ${String(period)}`;
+}
+
+/** What is done, up to the word before the goods. */
+function adjustmentWords(
+  adjustment: Printed<Adjustment>,
+  of: string,
+  currency: string,
+  write: Writer,
+): string {
+  switch (adjustment.kind) {
+    case 'percent':
+      return isZeroText(adjustment.percent)
+        ? of === ''
+          ? 'the base price of'
+          : of.trim()
+        : `${percentWords(adjustment.percent, write)}${of}`;
+    case 'amount':
+      return `${amountWords(adjustment, currency, write)}${of}`;
+    case 'percentAndAmount':
+      return `${percentWords(adjustment.percent, write).replace(' to', '')}, then ${amountWords(adjustment, currency, write)}${of}`;
+    case 'set':
+      return `${write.number(adjustment.price)} ${currency}${perWords(adjustment.unit)} for`;
+    case 'multiplier':
+      return `${write.number(adjustment.factor)} times${of}`;
+    case 'markup':
+      return `${write.number(adjustment.percent)} % markup on${of}`;
+    case 'margin':
+      return `${write.number(adjustment.percent)} % margin over${of}`;
+  }
+}
+
+/** What the bands are by, and what they start from where that is another thing. */
+function bandsIntro(kind: 'byPrice' | 'byCost', basis: Basis, names: Names): string {
+  const from = basisName(basis, names);
+  return kind === 'byPrice' ? `by the ${from}` : `from the ${from}, by the unit cost`;
+}
+
+function bandsWords(
+  bands: Extract<Printed<Adjusting>, { kind: 'byPrice' | 'byCost' }>['bands'],
+  currency: string,
+  write: Writer,
+): string {
+  return bands
+    .map(({ from, adjustment }) => {
+      const what = bandWords(adjustment, currency, write);
+      return `from ${write.number(from)} ${currency}: ${what}`;
+    })
+    .join(', ');
+}
+
+/** What is done, without the goods: "12 % off", "7.50 EUR". */
+export function bandWords(
+  adjustment: Printed<Adjustment>,
+  currency: string,
+  write: Writer,
+): string {
+  if (adjustment.kind === 'percent' && isZeroText(adjustment.percent)) return 'as it is';
+  return adjustmentWords(adjustment, '', currency, write).replace(/ (to|for|on|over)$/, '');
+}
+
+function percentWords(percent: string, write: Writer): string {
+  return percent.startsWith('-')
+    ? `${write.number(percent.slice(1))} % off`
+    : `${write.number(percent.replace('+', ''))} % added to`;
+}
+
+function amountWords(
+  { amount, unit }: { readonly amount: string; readonly unit: string | null },
+  currency: string,
+  write: Writer,
+): string {
+  const [written, words] = amount.startsWith('-')
+    ? [amount.slice(1), 'off']
+    : [amount.replace('+', ''), 'added to'];
+  return `${write.number(written)} ${currency}${perWords(unit)} ${words}`;
+}
+
+function perWords(unit: string | null): string {
+  return unit === null ? '' : ` per ${unit}`;
+}
+
+function isZeroText(text: string): boolean {
+  return /^[+-]?0+(\.0+)?$/.test(text);
+}
+
+/** " the list price of"; nothing for the base price, which is what people expect. */
+function basisWords(basis: Basis, names: Names): string {
+  return basis.kind === 'basePrice' ? '' : ` the ${basisName(basis, names)} of`;
+}
+
+export function basisName(basis: Basis, names: Names): string {
+  switch (basis.kind) {
+    case 'basePrice':
+      return 'base price';
+    case 'listPrice':
+      return 'list price';
+    case 'namedPrice':
+      return `${basis.name} price`;
+    case 'level':
+      return `${names.level(basis.level)} price`;
+    case 'cost':
+      return `${names.cost(basis.cost)} cost`;
+    case 'costTable':
+      return basis.table === null
+        ? 'price that its cost table makes'
+        : `price that the cost table ${names.costTable(basis.table)} makes`;
+  }
+}
+
+const KIND_WORDS: Readonly<Record<ItemKind, string>> = {
+  stock: 'all stock goods',
+  nonStock: 'all non-stock goods',
+  service: 'all services',
+  fee: 'all fees',
+};
+
+export function reachWords(reach: Reach, names: Names): string {
+  switch (reach.kind) {
+    case 'item':
+      return names.item(reach.item);
+    case 'categoryBrand':
+      return `everything by ${names.brand(reach.brand)} under ${names.category(reach.category)}`;
+    case 'supplierCategory':
+      return `everything from ${names.supplier(reach.supplier)} under ${names.category(reach.category)}`;
+    case 'family':
+      return `the family ${names.family(reach.family)}`;
+    case 'category':
+      return `everything under ${names.category(reach.category)}`;
+    case 'brand':
+      return `everything by ${names.brand(reach.brand)}`;
+    case 'supplier':
+      return `everything from ${names.supplier(reach.supplier)}`;
+    case 'itemKind':
+      return KIND_WORDS[reach.itemKind];
+    case 'all':
+      return 'everything';
+  }
+}
