@@ -12,9 +12,9 @@ import {
   setupOf,
   times,
 } from '@honest-ledger/engine/testing/saltmarsh';
-import { costTableSentence } from './cost-table-sentences';
+import { costAdjustmentWords, costTableSentence, feesWords } from './cost-table-sentences';
 import { stepWording } from './sentences';
-import { entrySentence, type Names } from './setup-sentences';
+import { entrySentence, plainWriter, type Names } from './setup-sentences';
 
 const same = (code: string): string => code;
 const names: Names = {
@@ -132,5 +132,29 @@ describe('an entry of a level that starts from a cost', () => {
     expect(said({ kind: 'percent', percent: decimal('0') }, undefined, { adjusting })).toBe(
       'everything, from the base price, by the unit cost (from 5 EUR: 5 % off)',
     );
+  });
+});
+
+describe('what a band does, and what is taken, in words', () => {
+  it('names each kind of adjustment', () => {
+    for (const [adjustment, expected] of [
+      [times('2.5'), '2.5 times the cost'],
+      [markup('25'), '25 % markup'],
+      [margin('30'), '30 % margin'],
+      [{ kind: 'amount', amount: decimal('4') }, '4 EUR over cost'],
+      [{ kind: 'set', price: decimal('9.90') }, '9.90 EUR'],
+      [{ kind: 'byRequest' }, 'by request'],
+    ] as const) {
+      expect(costAdjustmentWords(printed(adjustment), 'EUR', plainWriter)).toBe(expected);
+    }
+  });
+
+  it('names what there is of a fee', () => {
+    const fees = (percent: string, fixed: string): string =>
+      feesWords({ percent, fixed }, 'EUR', plainWriter);
+    expect(fees('12', '0.50')).toBe('12 % and 0.50 EUR');
+    expect(fees('12', '0')).toBe('12 %');
+    expect(fees('0.0', '0.50')).toBe('0.50 EUR');
+    expect(fees('0', '0.00')).toBe('');
   });
 });

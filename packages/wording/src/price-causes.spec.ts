@@ -5,9 +5,11 @@ import {
   printed,
   type QuantityBreak,
   type Rule,
+  type Setup,
 } from '@honest-ledger/engine';
 import { CODES } from '@honest-ledger/engine/testing/priced';
 import {
+  agreement,
   basePrice,
   breakOf,
   documentOf,
@@ -15,7 +17,9 @@ import {
   lineOf,
   percentOff,
   ruleOf,
+  schools,
   setupOf,
+  typedPrice,
 } from '@honest-ledger/engine/testing/saltmarsh';
 import { named, NOBODY } from '@honest-ledger/engine/testing/under-rules';
 import { priceCauses } from './price-causes';
@@ -31,9 +35,13 @@ function line(
   const basePrices = base === null ? [] : [basePrice(base)];
   const setup = setupOf({ basePrices, rules, breaks });
   const document = documentOf('1', { facts: NOBODY, ...changes });
-  const [first] = printed(price(setup, document)).lines;
-  if (!first) throw new Error('there must be a line');
-  return first;
+  return first(setup, document);
+}
+
+function first(setup: Setup, document: PricingDocument) {
+  const [found] = printed(price(setup, document)).lines;
+  if (!found) throw new Error('there must be a line');
+  return found;
 }
 
 describe('why a line has another price than before', () => {
@@ -142,6 +150,38 @@ describe('why a line has another price than before', () => {
     const paid = line('10.00', [], { facts }, matched);
     expect(priceCauses(asked, paid, CODES)).toEqual([
       'The set-up charge: 24.00, now 0.00: it was paid meanwhile',
+    ]);
+  });
+
+  it('tells a discount by hand, on the line and on the document, that is new or another', () => {
+    const off = (percent: string) => ({ kind: 'percent', percent: decimal(percent) }) as const;
+    const byHand = (percent: string) =>
+      line('10.00', [], { lines: [lineOf('1', { discount: { off: off(percent), reason: 'r' } })] });
+    const onAll = line('10.00', [], { discount: { off: off('-20'), reason: 'r' } });
+    const plain = line('10.00', []);
+    expect(priceCauses(plain, byHand('-10'), CODES)).toEqual([
+      'The discount by hand applies now: -1.00',
+    ]);
+    expect(priceCauses(plain, onAll, CODES)).toEqual([
+      'The discount by hand for the document applies now: -2.00',
+    ]);
+    expect(priceCauses(plain, byHand('-0'), CODES)).toEqual([]);
+  });
+
+  it('takes an agreed or single price of the same party or level as one that changed', () => {
+    const agreed = (price: string) => {
+      const setup = setupOf({ agreements: [agreement(price, { id: 'a' })] });
+      return first(setup, documentOf('1'));
+    };
+    expect(priceCauses(agreed('15.00'), agreed('14.00'), CODES)).toEqual([
+      jasmine.stringContaining('15.00, now 14.00'),
+    ]);
+    const single = (price: string) => {
+      const level = schools({ rounding: null, typedPrices: [typedPrice(price)] });
+      return first(setupOf({ levels: [level] }), documentOf('1'));
+    };
+    expect(priceCauses(single('15.00'), single('14.00'), CODES)).toEqual([
+      jasmine.stringContaining('15.00, now 14.00'),
     ]);
   });
 });

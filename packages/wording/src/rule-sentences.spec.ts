@@ -5,6 +5,7 @@ import {
   printed,
   type Rule,
   type RuleEffect,
+  type RuleTest,
 } from '@honest-ledger/engine';
 import {
   basePrice,
@@ -16,7 +17,13 @@ import {
   setupOf,
 } from '@honest-ledger/engine/testing/saltmarsh';
 import { effectWords } from './effect-sentences';
-import { conditionWords, ruleSentence, validityWords } from './rule-sentences';
+import {
+  askedWords,
+  conditionWords,
+  ruleSentence,
+  unmetWords,
+  validityWords,
+} from './rule-sentences';
 import { notAppliedWording, stepWording } from './sentences';
 import type { Names } from './setup-sentences';
 
@@ -325,5 +332,36 @@ describe('how a rule starts and stops, in words', () => {
         .toContain(onLines);
     }
     expect(words(percentOff('10'), { stops: true })).toMatch(/, and no rule after it\.$/);
+  });
+});
+
+describe('a test with what is there, in words', () => {
+  const asked = (test: RuleTest, actual: string | null): string =>
+    askedWords({ test: printed(test), actual }, 'EUR', NAMES);
+  const quantity: RuleTest = {
+    kind: 'number',
+    fact: { kind: 'quantity' },
+    comparison: { kind: 'atLeast', value: decimal('8') },
+  };
+  const unit: RuleTest = {
+    kind: 'word',
+    fact: { kind: 'unit' },
+    comparison: { kind: 'isOneOf', values: ['bag'] },
+  };
+
+  it('is the test with the figure or the word behind it; of goods, which stand on the line, none', () => {
+    expect(asked(quantity, '5')).toBe('the quantity of the line is at least 8 (5)');
+    expect(asked(quantity, null)).toBe('the quantity of the line is at least 8 (not known)');
+    expect(asked(unit, 'pallet')).toMatch(/ is bag \(pallet\)$/);
+    const clay: RuleTest = { kind: 'goods', reaches: [{ kind: 'category', category: 'clay' }] };
+    expect(asked(clay, 'CL-0207')).toBe('the item is everything under Clay');
+  });
+
+  it('says of a word what is there and what is wanted', () => {
+    const unmet = [
+      { kind: 'test', test: printed(unit), actual: 'pallet', currency: 'EUR' },
+    ] as const;
+    expect(unmetWords(unmet, NAMES)).toMatch(/ is pallet, and it needs one that is bag$/);
+    expect(unmetWords([], NAMES)).toBe('its conditions do not hold');
   });
 });

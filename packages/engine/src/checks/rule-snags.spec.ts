@@ -19,6 +19,8 @@ const quantity = (kind: Exclude<Comparison['kind'], 'between'>, value: string): 
   fact: { kind: 'quantity' },
   comparison: { kind, value: decimal(value) },
 });
+const customer = (...customers: string[]): RuleTest => ({ kind: 'customer', customers });
+const currency = (...currencies: string[]): RuleTest => ({ kind: 'currency', currencies });
 const segment = (...segments: string[]): RuleTest => ({ kind: 'segment', segments });
 const all = (...of: Condition[]): Condition => ({ kind: 'all', of });
 const any = (...of: Condition[]): Condition => ({ kind: 'any', of });
@@ -117,6 +119,83 @@ describe('contradictions in a condition', () => {
     expect(found(all(postcode('isOneOf'), postcode('startsWith', 'b')))).toEqual([]);
   });
 
+  it('are customers, segments, currencies and goods of each kind that nothing has both of', () => {
+    const pairs: [RuleTest, RuleTest][] = [
+      [segment('schools'), segment('clubs')],
+      [customer('C1'), customer('C2')],
+      [currency('EUR'), currency('GBP')],
+      [goods({ kind: 'item', item: 'A' }), goods({ kind: 'item', item: 'B' })],
+      [goods({ kind: 'supplier', supplier: 'a' }), goods({ kind: 'supplier', supplier: 'b' })],
+      [
+        goods({ kind: 'itemKind', itemKind: 'fee' }),
+        goods({ kind: 'itemKind', itemKind: 'stock' }),
+      ],
+    ];
+    for (const [one, other] of pairs) {
+      const what = JSON.stringify([one, other]);
+      expect(neverHolds(printed(all(one, other))))
+        .withContext(what)
+        .toBeTrue();
+      expect(neverHolds(printed(all(one, one))))
+        .withContext(what)
+        .toBeFalse();
+      expect(found(all(one, other)))
+        .withContext(what)
+        .toEqual(['when.of[1]']);
+      expect(found(all(one, one)))
+        .withContext(what)
+        .toEqual([]);
+      // one of which something must hold is not what must hold
+      expect(found(any(one, other)))
+        .withContext(what)
+        .toEqual([]);
+      expect(found(all(one, any(other))))
+        .withContext(what)
+        .toEqual(['when.of[1].of[0]']);
+      expect(found(all(one, any(other, one))))
+        .withContext(what)
+        .toEqual([]);
+      expect(found(all(one, none(other))))
+        .withContext(what)
+        .toEqual([]);
+    }
+  });
+
+  it('are none between what is still empty, or of different kinds', () => {
+    expect(found(all(segment(), segment('clubs')))).toEqual([]);
+    expect(found(all(segment('clubs'), segment()))).toEqual([]);
+    expect(found(all(customer('C1'), segment('schools')))).toEqual([]);
+    expect(found(all(currency('EUR'), customer('EUR')))).toEqual([]);
+    expect(found(all(goods(brand('a')), goods(category('b'))))).toEqual([]);
+    expect(found(all(goods(brand('')), goods(brand('b'))))).toEqual([]);
+    expect(found(all(goods(brand('a'), category('c')), goods(brand('b'))))).toEqual([]);
+    expect(found(segment('schools'))).toEqual([]);
+    expect(neverHolds(printed(segment('schools')))).toBeFalse();
+    expect(neverHolds(printed(all(segment('schools'), any())))).toBeTrue();
+    expect(neverHolds(printed(none(segment('schools'))))).toBeFalse();
+  });
+
+  it('are days and figures between which nothing lies', () => {
+    const on = (kind: 'onOrAfter' | 'onOrBefore', day: string): RuleTest => ({
+      kind: 'word',
+      fact: { kind: 'unit' },
+      comparison: { kind, day },
+    });
+    const after = on('onOrAfter', '2026-02-01');
+    expect(found(all(after, on('onOrBefore', '2026-02-01')))).toEqual([]);
+    expect(found(all(after, on('onOrBefore', '')))).toEqual([]);
+    expect(found(all(after, on('onOrAfter', '2026-01-31')))).toEqual([]);
+    expect(found(all(on('onOrBefore', '2026-01-31'), after))).toEqual(['when.of[1]']);
+    const between = (value: string, to: string): RuleTest => ({
+      kind: 'number',
+      fact: { kind: 'quantity' },
+      comparison: { kind: 'between', value: decimal(value), to: decimal(to) },
+    });
+    expect(found(all(between('5', '10'), quantity('atLeast', '11')))).toEqual(['when.of[1]']);
+    expect(found(all(between('5', '10'), quantity('atMost', '4')))).toEqual(['when.of[1]']);
+    expect(found(all(between('5', '10'), quantity('exactly', '7')))).toEqual([]);
+  });
+
   it('say nothing while a figure is still being typed', () => {
     const typing = printed(all(quantity('atLeast', '5'), quantity('atMost', '4')));
     const half = JSON.parse(JSON.stringify(typing).replace('"4"', '"4."')) as typeof typing;
@@ -186,6 +265,90 @@ describe('snags of rules', () => {
     const units = { effect: spread };
     expect(snags([rule('a', wide, { ...ALONE, ...units }), rule('b', wide, units)])).toEqual([]);
     expect(snags([rule('a', wide, { stops: true, ...units }), rule('b', wide, units)])).toEqual([]);
+  });
+
+  it('are told only where what the other one asks for follows from what this one asks for', () => {
+    const beaten = (first: Condition, second: Condition): boolean =>
+      snags([rule('a', first, ALONE), rule('b', second)]).length === 1;
+    const clay = goods(category('clay'));
+    const anything = goods({ kind: 'all' });
+    for (const [first, second, is] of [
+      [all(), clay, true],
+      [anything, clay, true],
+      [anything, segment('schools'), true],
+      [clay, clay, true],
+      [clay, anything, false],
+      [clay, segment('schools'), false],
+      [goods(category('clay'), category('glaze')), clay, true],
+      [clay, goods(category('clay'), category('glaze')), false],
+      [segment('schools', 'clubs'), segment('schools'), true],
+      [segment('schools'), segment('schools', 'clubs'), false],
+      [segment('schools'), clay, false],
+      [quantity('atLeast', '10'), quantity('atLeast', '10'), true],
+      [quantity('atLeast', '10'), quantity('atLeast', '24'), true],
+      [quantity('atLeast', '10'), quantity('atLeast', '5'), false],
+      [quantity('atLeast', '10'), quantity('moreThan', '24'), false],
+      [quantity('moreThan', '10'), quantity('atLeast', '24'), false],
+      [quantity('atLeast', '10'), segment('schools'), false],
+      [all(clay, segment('schools')), clay, false],
+      [all(clay, segment('schools')), all(segment('schools'), clay), true],
+      [any(clay, segment('schools')), clay, false],
+    ] as const) {
+      expect(beaten(first, second))
+        .withContext(JSON.stringify(printed([first, second])))
+        .toBe(is);
+    }
+    const duration: RuleTest = {
+      kind: 'number',
+      fact: { kind: 'duration' },
+      comparison: { kind: 'atLeast', value: decimal('24') },
+    };
+    expect(beaten(quantity('atLeast', '10'), duration)).toBeFalse();
+  });
+
+  it('are told of a rule that is in force whenever this one is, and is not limited', () => {
+    const wide = goods(category('clay'));
+    const always = { days: { from: null, until: null }, weekdays: null, times: null };
+    const kept = (first: Partial<Rule>, second: Partial<Rule> = {}): boolean =>
+      snags([rule('a', wide, { ...ALONE, ...first }), rule('b', wide, second)]).some(
+        ([id]) => id === 'b',
+      );
+    for (const validity of [
+      { ...always, days: { from: '2026-01-01', until: null } },
+      { ...always, days: { from: null, until: '2027-01-01' } },
+      { ...always, weekdays: [1] },
+      { ...always, times: { from: '09:00', until: '10:00' } },
+    ]) {
+      const what = JSON.stringify(validity);
+      expect(kept({ validity })).withContext(what).toBeFalse();
+      expect(kept({ validity }, { validity })).withContext(what).toBeTrue();
+      expect(kept({}, { validity })).withContext(what).toBeTrue();
+    }
+    expect(kept({ limits: { inAll: 5, perCustomer: null } })).toBeFalse();
+    expect(kept({ currency: 'GBP' })).toBeFalse();
+    const own = { kind: 'ownPrices', prices: [], raises: false } as const;
+    expect(kept({ effect: own })).toBeFalse();
+  });
+
+  it('are not told between rules of which one only raises, which do not compete', () => {
+    const wide = goods(category('clay'));
+    const raise = { effect: { ...percentOff('10'), percent: decimal('10') } as Rule['effect'] };
+    expect(snags([rule('a', wide, { ...ALONE, ...raise }), rule('b', wide)])).toEqual([]);
+    expect(snags([rule('a', wide, ALONE), rule('b', wide, raise)])).toEqual([]);
+    expect(snags([rule('a', wide, { stops: true, ...raise }), rule('b', wide)])).toEqual([
+      ['b', 'beaten'],
+    ]);
+  });
+
+  it('are ends that are past by the day that is asked about, and none where no day is', () => {
+    const until = (day: string | null): Rule =>
+      rule('a', goods(category('clay')), {
+        validity: { days: { from: null, until: day }, weekdays: null, times: null },
+      });
+    expect(snags([until('2026-11-25')])).toEqual([['a', 'ended']]);
+    expect(snags([until('2026-11-26')])).toEqual([]);
+    expect(snags([until(null)])).toEqual([]);
+    expect(ruleSnags([until('2000-01-01')], 'first', null).size).toBe(0);
   });
 
   it('go by the places of the rules, however they are listed', () => {
