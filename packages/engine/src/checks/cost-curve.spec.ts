@@ -24,6 +24,21 @@ describe('the curve of a cost table', () => {
     expect(costs.at(-1)).toBe(9.6);
   });
 
+  it('has each cost once, a step below a threshold alone, and nothing below zero', () => {
+    const costsOf = (...from: string[]): number[] => {
+      const bands = Object.fromEntries(from.map((one) => [one, times('2')]));
+      return costCurve(costTable(bands), 'last').map(({ cost }) => Number(print(cost)));
+    };
+    for (const costs of [costsOf('0', '3.20'), costsOf('0', '0.01', '5'), costsOf('2')]) {
+      expect(new Set(costs).size).toBe(costs.length);
+      expect(Math.min(...costs)).toBeGreaterThan(0);
+    }
+    // the end of the curve is no threshold
+    expect(costsOf('0', '3.20')).toContain(3.19);
+    expect(costsOf('0', '3.20')).not.toContain(4.79);
+    expect(costsOf('0', '3.20').at(-1)).toBe(4.8);
+  });
+
   it('has a straight margin where the markup is one, near a cost of zero, too', () => {
     const curve = costCurve(costTable({ '0': { kind: 'markup', percent: decimal('85') } }), 'last');
     expect(print(curve[0]?.cost ?? decimal('9'))).toBe('0.01');

@@ -1,6 +1,7 @@
 import { decimal } from '../number/decimal';
 import type { Reach } from '../setup/reach';
 import {
+  basePrice,
   breakOf,
   costTable,
   documentOf,
@@ -8,6 +9,7 @@ import {
   factsOf,
   itemOf,
   lineOf,
+  ruleOf,
   schools,
   setupOf,
 } from '../testing/saltmarsh';
@@ -56,5 +58,24 @@ describe('the part of a setup that a document reaches', () => {
       ],
     });
     expect(reachingSetup(setup, document).breaks.map(({ id }) => id)).toEqual(['first', 'second']);
+  });
+
+  it('has the prices of its items alone: base prices, shared ones, and those of rules', () => {
+    const shared = (id: string) => ({ id, name: id, price: decimal('9.00') });
+    const of = (item: string) => ({ item, price: decimal('1.00'), unit: null });
+    const own = { kind: 'ownPrices', prices: [of('CL-0207'), of('XX-1')], raises: false } as const;
+    const setup = setupOf({
+      basePrices: [
+        basePrice('18.40'),
+        { kind: 'shared', item: 'GL-1180', unit: null, shared: 'glazes' },
+        { ...basePrice('1.00'), item: 'XX-1' },
+      ],
+      sharedPrices: [shared('others'), shared('glazes')],
+      rules: [ruleOf(own)],
+    });
+    const part = reachingSetup(setup, document);
+    expect(part.basePrices.map(({ item }) => item)).toEqual(['CL-0207', 'GL-1180']);
+    expect(part.sharedPrices.map(({ id }) => id)).toEqual(['glazes']);
+    expect(part.rules.map(({ effect }) => effect)).toEqual([{ ...own, prices: [of('CL-0207')] }]);
   });
 });

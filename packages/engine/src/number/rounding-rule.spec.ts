@@ -77,6 +77,12 @@ describe('a rounding rule with endings', () => {
     expect(toEnding('4.00', ['95'], least)).toBe('5.00');
   });
 
+  it('makes the smallest ending above zero where the nearest one is zero', () => {
+    expect(toEnding('0.10', ['0.99', '0.49', '0.00'])).toBe('0.49');
+    expect(toEnding('0.10', ['0.49', '0.00', '0.99'])).toBe('0.49');
+    expect(toEnding('0.10', ['0.00'])).toBe('1.00');
+  });
+
   it('repeats its endings every 10 or 100 where it says so', () => {
     expect(toEnding('14.20', ['9.99'], { period: 10 })).toBe('9.99');
     expect(toEnding('15.00', ['9.99'], { period: 10 })).toBe('19.99');

@@ -33,6 +33,9 @@ describe('an agreement', () => {
     const both = setup(agreement('13.00', shared), agreement('14.00'));
     expect(unitPrice(both, school())).toBe('14.00');
     expect(passedOver(pricedLine(both, school()))[0]).toBe('agreement: anotherAgreementFirst');
+    expect(pricedLine(both, school()).notApplied[0]?.reasons).toEqual([
+      { kind: 'anotherAgreementFirst', price: { amount: decimal('14.00'), currency: 'EUR' } },
+    ]);
     expect(unitPrice(setup(agreement('13.00', shared)), school())).toBe('13.00');
   });
 
