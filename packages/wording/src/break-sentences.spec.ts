@@ -45,6 +45,10 @@ describe('a break in one sentence', () => {
     ).toContain('counted over all these goods together in pallet');
   });
 
+  it('says that it is for nothing yet', () => {
+    expect(sentence(breakOf(TIERS, { reaches: [] }))).toMatch(/^Nothing yet, counted/);
+  });
+
   it('says what else it depends on', () => {
     const one = breakOf(
       { '500': setTo('7.50'), '900': { kind: 'byRequest' } },

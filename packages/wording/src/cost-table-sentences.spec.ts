@@ -156,5 +156,7 @@ describe('what a band does, and what is taken, in words', () => {
     expect(fees('12', '0')).toBe('12 %');
     expect(fees('0.0', '0.50')).toBe('0.50 EUR');
     expect(fees('0', '0.00')).toBe('');
+    expect(fees('00.0', '-0.00')).toBe('');
+    expect(fees('10', '0.05')).toBe('10 % and 0.05 EUR');
   });
 });

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import {
   compare,
   decimal,
+  type KeptPrice,
   minorDigits,
   multiply,
   price,
@@ -74,6 +75,33 @@ describe('a line on paper', () => {
       '10 % discount -1.26',
     ]);
     expect(amount).toBe('11.29');
+  });
+
+  it('has what a promise took off in one row, with its words, or plainly as promised', () => {
+    const rowsWith = (words: readonly string[], rest: string): string[] => {
+      const amount = decimal('60.00');
+      const slices = [{ quantity: decimal('4'), unit: 'bag', unitPrice: decimal('15.00'), amount }];
+      const kept: KeptPrice = {
+        from: { kind: 'quote', number: 1001 },
+        currency: 'EUR',
+        quantity: decimal('4'),
+        unit: 'bag',
+        duration: null,
+        slices,
+        rest: decimal(rest),
+        rules: [],
+        words,
+        setUp: null,
+      };
+      return rowsOf({}, { lines: [lineOf('4', { kept })] }).rows.map(told);
+    };
+    const units = '4 bag at 15.00 = 60.00';
+    expect(rowsWith(['Spring week', 'Two off'], '-2.00')).toEqual([
+      units,
+      'Spring week, Two off -2.00',
+    ]);
+    expect(rowsWith([], '-2.00')).toEqual([units, 'As promised -2.00']);
+    expect(rowsWith(['Spring week'], '0.00')).toEqual([units]);
   });
 
   it('has a row for each slice, whose figures multiply out', () => {

@@ -98,4 +98,34 @@ describe('the moves of prices', () => {
       Object.fromEntries(Array.from({ length: 9 }, (_, index) => [`i${String(index)}`, text]));
     expect(priceMoves(pricedAt(many('2.00')), pricedAt(many('1.00'))).largest.length).toBe(3);
   });
+
+  it('takes what hired goods come to for each unit and time', () => {
+    const hired = (net: string, duration: string | null): PricedDocument => {
+      const document = pricedAt({ item: net });
+      const lines = document.lines.map((line) =>
+        line.kind === 'priced'
+          ? {
+              ...line,
+              quantity: decimal('2'),
+              duration: duration === null ? null : decimal(duration),
+              // not what its only slice comes to
+              slices: line.slices.map((slice) => ({ ...slice, amount: decimal('1000') })),
+            }
+          : line,
+      );
+      return { ...document, lines };
+    };
+    const change = (duration: string | null): string[] =>
+      priceMoves(hired('60.00', duration), hired('120.00', duration)).largest.map(
+        (one) => `${print(one.before ?? decimal('0'))} ${print(one.change ?? decimal('0'))}`,
+      );
+    expect(change('3')).toEqual(['10 10']);
+    expect(change(null)).toEqual(['30 30']);
+  });
+
+  it('puts what was free last of what rises, the smaller rise first', () => {
+    const from = pricedAt({ a: '0.00', b: '0.00', c: '10.00' });
+    const to = pricedAt({ a: '2.00', b: '1.00', c: '11.00' });
+    expect(priceMoves(from, to).largest.map(({ item }) => item)).toEqual(['a', 'b', 'c']);
+  });
 });

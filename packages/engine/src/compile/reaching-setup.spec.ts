@@ -78,4 +78,33 @@ describe('the part of a setup that a document reaches', () => {
     expect(part.sharedPrices.map(({ id }) => id)).toEqual(['glazes']);
     expect(part.rules.map(({ effect }) => effect)).toEqual([{ ...own, prices: [of('CL-0207')] }]);
   });
+
+  it('has the levels that it may ask for, with all that they start from', () => {
+    const from = (id: string, base: string | null) =>
+      schools({
+        id,
+        entries: [
+          entryOf(
+            { kind: 'percent', percent: decimal('-1') },
+            { kind: 'all' },
+            {
+              basis: base === null ? { kind: 'basePrice' } : { kind: 'level', level: base },
+            },
+          ),
+        ],
+      });
+    const setup = setupOf({
+      levels: [
+        from('schools', 'middle'),
+        from('middle', 'lowest'),
+        from('lowest', null),
+        from('other', null),
+      ],
+    });
+    expect(reachingSetup(setup, document).levels.map(({ id }) => id)).toEqual([
+      'schools',
+      'middle',
+      'lowest',
+    ]);
+  });
 });

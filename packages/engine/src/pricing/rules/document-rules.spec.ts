@@ -140,6 +140,37 @@ describe('a rule for the document', () => {
     expect(did(under(['100.00'], [alone, fee]))).toEqual(['alone -15.00', 'fee 2.00']);
   });
 
+  it('says which rate an amount lacks', () => {
+    const pounds: Partial<Rule> = { currency: 'GBP' };
+    const off: DocumentEffect = {
+      kind: 'subtotal',
+      off: { kind: 'amount', amount: decimal('-5') },
+    };
+    const found = under(['10.00'], [ruleOf(off, undefined, pounds)]);
+    expect(found.notApplied.map(({ reasons }) => reasons)).toEqual([
+      [{ kind: 'noRate', from: 'GBP', to: 'EUR' }],
+    ]);
+    expect(print(found.total)).toBe('10.00');
+  });
+
+  it('goes by the places of its rules, whichever line reaches which', () => {
+    const of = (item: string): Condition => ({
+      kind: 'goods',
+      reaches: [{ kind: 'item', item }],
+    });
+    const second = named('second', ruleOf(subtotal(percent('10')), of('IT-1'), { place: 2 }));
+    const first = named('first', ruleOf(subtotal(percent('20')), of('IT-2'), { place: 1 }));
+    for (const rules of [
+      [first, second],
+      [second, first],
+    ]) {
+      expect(under(['50.00', '50.00'], rules).rules.map(({ rule }) => rule.id)).toEqual([
+        'first',
+        'second',
+      ]);
+    }
+  });
+
   it('says why it does nothing, by the line that lacks least', () => {
     const when: Condition = { kind: 'all', of: [FIRST, NOBODYS] };
     expect(why(under(['1.00', '2.00'], [ruleOf(subtotal(percent('10')), when)]))).toEqual([

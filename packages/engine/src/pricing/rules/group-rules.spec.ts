@@ -407,4 +407,29 @@ describe('rules for groups', () => {
     const setup = setupOf({ basePrices, rules });
     expect(amounts(price(setup, documentOf('1', document)))).toEqual(['30.00', '20.00', '24.00']);
   });
+
+  it('say which rate an offer lacks, and whether they took all that there was', () => {
+    const all = { quantity: 1, reaches: [{ kind: 'all' as const }] };
+    const give = (offer: UnitOffer, changes: Partial<Rule> = {}) =>
+      under(
+        [
+          { each: '4.00', categories: 'A' },
+          { each: '3.00', categories: 'A' },
+        ],
+        [
+          ruleOf(
+            { kind: 'buyAndGet', buy: all, get: all, offer, dearest: false, most: null },
+            undefined,
+            changes,
+          ),
+        ],
+      );
+    const pounds = give({ kind: 'amount', amount: decimal('-1') }, { currency: 'GBP' });
+    const told = pounds.lines.flatMap((line) => (line.kind === 'priced' ? line.notApplied : []));
+    const reasons = [...told, ...pounds.notApplied].flatMap((one) => one.reasons);
+    expect(reasons).toContain({ kind: 'noRate', from: 'GBP', to: 'EUR' });
+    const took = (amount: string): boolean[] =>
+      give({ kind: 'amount', amount: decimal(amount) }).rules.map(({ tookAll }) => tookAll);
+    expect(took('-1.00')).toEqual([false]);
+  });
 });
