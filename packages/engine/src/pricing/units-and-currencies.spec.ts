@@ -181,6 +181,7 @@ describe('a document in another currency', () => {
     const dollars = schools({ currency: 'USD' });
     const line = pricedLine(setupOf({ levels: [dollars] }), inCurrency('USD'));
     expect(print(line.amount)).toBe('17.55');
+    expect(line.notApplied[0]?.subject.kind).toBe('levelRounding');
     expect(line.notApplied[0]?.reasons).toEqual([
       { kind: 'ruleInOtherCurrency', rule: 'EUR', price: 'USD' },
     ]);

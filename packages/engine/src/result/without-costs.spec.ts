@@ -16,7 +16,7 @@ import {
 import { printed } from '../number/printed';
 import { asksForCosts, isConditionOfCost, reasonWithoutCosts, withoutCosts } from './without-costs';
 import type { Condition, RuleTest } from '../setup/rule';
-import type { Unmet } from './workings';
+import type { Reason, Unmet } from './workings';
 
 describe('a price for readers who may not see costs', () => {
   it('is the same price, and nothing in it speaks of a cost', () => {
@@ -159,5 +159,43 @@ describe('what was passed over, for readers who may not see costs', () => {
     expect(subjects({ levels: [schools({ entries: [plain, fromCost] })] })).toEqual([]);
     const second = { ...percentEntry('-6', clay), id: 'second' };
     expect(subjects({ levels: [schools({ entries: [plain, second] })] })).toEqual(['levelEntry']);
+  });
+
+  it('leaves out what is said with a reason that tells of a cost, and nothing else', () => {
+    const cost = { kind: 'cost', cost: 'last' } as const;
+    const fromCost = percentEntry('10', { kind: 'all' }, { basis: cost });
+    const plain = percentEntry('10');
+    const asPrice = { kind: 'basePrice' } as const;
+    const tier = { from: decimal('2'), adjustment: { kind: 'byRequest' } } as const;
+    const at = decimal('4.00');
+    const [line] = printed(price(setupOf({}), documentOf('1'))).lines;
+    const isShown = (reason: Reason): boolean => {
+      if (line?.kind !== 'priced') throw new Error('it has a price');
+      const told = [{ subject: { kind: 'anyLevel' }, reasons: [reason] }] as const;
+      const shown = withoutCosts({ ...line, notApplied: printed(told) });
+      return shown.kind === 'priced' && shown.notApplied.length === 1;
+    };
+    expect(isShown({ kind: 'noCost', kinds: ['last'] })).toBeFalse();
+    expect(isShown({ kind: 'basisMissing', basis: cost })).toBeFalse();
+    expect(isShown({ kind: 'basisMissing', basis: asPrice })).toBeTrue();
+    expect(isShown({ kind: 'notLower', price: at, basis: cost })).toBeFalse();
+    expect(isShown({ kind: 'notLower', price: at, basis: asPrice })).toBeTrue();
+    expect(isShown({ kind: 'notLower', price: at, basis: null })).toBeTrue();
+    const below = (basis: typeof cost | typeof asPrice): Reason => ({
+      kind: 'belowFirstTier',
+      counted: decimal('1'),
+      missing: decimal('1'),
+      tier,
+      basis,
+      measured: 'bag',
+      currency: 'EUR',
+    });
+    expect(isShown(below(cost))).toBeFalse();
+    expect(isShown(below(asPrice))).toBeTrue();
+    for (const kind of ['narrowerEntryApplies', 'earlierEntryApplies'] as const) {
+      expect(isShown({ kind, entry: fromCost, currency: 'EUR' })).toBeFalse();
+      expect(isShown({ kind, entry: plain, currency: 'EUR' })).toBeTrue();
+    }
+    expect(isShown({ kind: 'codeNeeded' })).toBeTrue();
   });
 });

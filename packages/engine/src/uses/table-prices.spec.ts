@@ -7,6 +7,7 @@ import type { Level } from '../setup/level';
 import type { Setup } from '../setup/setup';
 import { documents, setups } from '../testing/arbitraries';
 import { runs } from '../testing/runs';
+import { costOf, costTable, factsOf, itemOf, setupOf, times } from '../testing/saltmarsh';
 import { priceDocument } from '../pricing/price-document';
 import { priceAt, tablePrices } from './table-prices';
 
@@ -114,5 +115,17 @@ describe('the prices that tables make of a catalogue', () => {
     const columns = tablePrices(compileSetup(setup), ids, facts.items, { facts, currency });
     expect(columns.map(({ units }) => units.length)).toEqual(ids.map(() => facts.items.length));
     expect(columns[ids.indexOf('nothing')]?.units.every((price) => price === null)).toBeTrue();
+  });
+
+  it('are those of one unit for one unit of time where goods are priced by it', () => {
+    const setup = compileSetup(setupOf({ costTables: [costTable({ '0': times('2') })] }));
+    const items = [itemOf({ timeUnit: 'day', costs: [costOf('4.00')] }), itemOf({ costs: [] })];
+    const facts = factsOf({ items });
+    const [column] = tablePrices(setup, [null], items, { facts, currency: 'EUR' });
+    const at = (place: number): string | null => {
+      const found = column && priceAt(column, place);
+      return found ? print(found) : null;
+    };
+    expect([at(0), at(1), at(2)]).toEqual(['8.00', null, null]);
   });
 });

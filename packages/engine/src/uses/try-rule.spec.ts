@@ -4,6 +4,7 @@ import { printed } from '../number/printed';
 import type { Condition, Rule } from '../setup/rule';
 import {
   basePrice,
+  customerOf,
   documentOf,
   factsOf,
   itemOf,
@@ -60,6 +61,29 @@ describe('a rule that is tried on a document', () => {
           [true, '12'],
         ],
       ],
+    ]);
+  });
+
+  it('says of whom and of what it was asked', () => {
+    const segment = { code: 'schools', name: 'Schools', level: null };
+    const facts = factsOf({ customer: customerOf({ level: null, segment }) });
+    const of: Condition[] = [
+      { kind: 'goods', reaches: [{ kind: 'all' }] },
+      { kind: 'customer', customers: ['HARBOUR'] },
+      { kind: 'segment', segments: ['clubs'] },
+      { kind: 'currency', currencies: ['EUR'] },
+    ];
+    const rule = ruleOf(percentOff('10'), { kind: 'any', of });
+    const [line] = askRule(
+      compileSetup({ ...setup, rules: [rule] }),
+      documentOf('1', { facts }),
+      rule,
+    );
+    expect(line?.tests.map((test) => [test.holds, test.actual])).toEqual([
+      [true, 'CL-0207'],
+      [true, 'HARBOUR'],
+      [false, 'schools'],
+      [true, 'EUR'],
     ]);
   });
 

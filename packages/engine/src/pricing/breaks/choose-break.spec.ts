@@ -1,5 +1,6 @@
 import { decimal, print, sum } from '../../number/decimal';
 import { printExact } from '../../number/exact';
+import type { OutletFacts } from '../../setup/facts';
 import type { QuantityBreak, TierAdjustment } from '../../setup/quantity-break';
 import { passedOver, pricedLine, slices } from '../../testing/priced';
 import {
@@ -169,4 +170,53 @@ describe('a line whose price has no rate', () => {
     expect(first?.kind).toBe('unpriced');
     expect(slices(second)).toBe('5 x 4.00 = 20.00');
   });
+});
+
+describe('tiers of which some are not lower', () => {
+  it('leave the units of those at the price before, and price the others', () => {
+    const one = breakOf(
+      { '2': { kind: 'set', price: decimal('4.50'), unit: null }, '4': '-50' },
+      { mode: 'incremental' },
+    );
+    const setup = setupOf({ basePrices: [basePrice('4.00')], breaks: [one] });
+    const facts = factsOf({ customer: null });
+    const [line] = price(setup, documentOf('6', { facts })).lines;
+    // the tier from 2 would raise, so three are at 4.00
+    expect(line?.kind === 'priced' && print(line.amount)).toBe('18.00');
+  });
+
+  it('are told where the price is the same', () => {
+    const level = schools({ entries: [percentEntry('-10')], rounding: null });
+    const one = breakOf({ '2': '-10' }, { basis: { kind: 'basePrice' } });
+    const setup = setupOf({ basePrices: [basePrice('4.00')], levels: [level], breaks: [one] });
+    const line = pricedLine(setup, documentOf('2'));
+    expect(print(line.amount)).toBe('7.20');
+    expect(passedOver(line)).toContain('break: notLower');
+  });
+});
+
+describe('a break for some outlets', () => {
+  const at = (code: string | null): unknown => {
+    const outlet = code === null ? null : outletOf(code);
+    const facts = factsOf({ customer: null, outlet });
+    const one = breakOf({ '2': '-10' }, { outlets: ['mill'] });
+    const setup = setupOf({ basePrices: [basePrice('4.00')], breaks: [one] });
+    const line = pricedLine(setup, documentOf('2', { facts }));
+    const [told] = line.notApplied.filter(({ subject }) => subject.kind === 'break');
+    return [print(line.amount), told?.reasons ?? null];
+  };
+
+  it('counts there, and is told at others', () => {
+    expect(at('mill')).toEqual(['7.20', null]);
+    expect(at('quay')).toEqual(['8.00', [{ kind: 'notAtOutlet', outlet: 'The quay' }]]);
+    expect(at(null)).toEqual(['8.00', [{ kind: 'notAtOutlet', outlet: null }]]);
+  });
+});
+
+const outletOf = (code: string): OutletFacts => ({
+  code,
+  name: `The ${code}`,
+  timeZone: 'Europe/Lisbon',
+  level: null,
+  levelsAllowed: null,
 });

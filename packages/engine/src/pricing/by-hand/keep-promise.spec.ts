@@ -62,6 +62,10 @@ describe('a promised price', () => {
       const line = of(quantity, kept);
       expect(line.kept).toBeNull();
       expect(print(line.amount)).toBe(quantity === '4' ? '73.60' : '55.20');
+      const { quantity: many, unit, duration, currency } = kept;
+      expect(line.notApplied[0]?.reasons).toEqual([
+        { kind: 'promisedOtherwise', promised: { quantity: many, unit, duration, currency } },
+      ]);
       expect(toldOf(line).some((told) => told.startsWith('The price promised on Quote 1001'))).toBe(
         true,
       );

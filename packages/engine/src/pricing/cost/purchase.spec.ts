@@ -85,6 +85,15 @@ describe('what a supplier asks', () => {
     expect(until('2026-11-23')).toEqual(['ended', 'counts']);
     expect(until('2026-11-24')).toEqual(['laterStartCounts', 'counts']);
     expect(until('2027-01-31')).toEqual(['laterStartCounts', 'counts']);
+    const pallets = itemOf({
+      purchaseCosts: [
+        purchaseCostOf('240', { unit: 'pallet' }),
+        purchaseCostOf('200', { unit: 'pallet', minQuantity: decimal('3') }),
+      ],
+    });
+    expect(judgedOffers(PITS, pallets, asked('2', 'pallet')).map(({ verdict }) => verdict)).toEqual(
+      ['counts', 'moreNeeded'],
+    );
     const boxed = itemOf({ purchaseCosts: [purchaseCostOf('5.00', { unit: 'box' })] });
     const box = { unit: 'box', factor: decimal('12'), digits: 0 };
     const wish = { quantity: decimal('1'), unit: box, day: '2026-11-24' };

@@ -6,6 +6,7 @@ import type { Setup } from '../../setup/setup';
 import { column, passedOver, pricedLine, problem, unitPrice } from '../../testing/priced';
 import {
   basePrice,
+  costOf,
   customerOf,
   documentOf,
   entryOf,
@@ -256,6 +257,38 @@ describe('bands by price', () => {
     const setup = { ...under([bands]), basePrices: [basePrice('240', 'pallet')] };
     const pallet = documentOf('1', { lines: [lineOf('1', { unit: 'pallet' })] });
     expect(unitPrice(setup, pallet)).toBe('336.00');
+  });
+});
+
+describe('bands by cost', () => {
+  const percent = (text: string) => ({ kind: 'percent', percent: decimal(text) }) as const;
+  const bands = entryOf(
+    percent('0'),
+    { kind: 'all' },
+    {
+      adjusting: {
+        kind: 'byCost',
+        bands: [
+          { from: decimal('1'), adjustment: percent('-10') },
+          { from: decimal('10'), adjustment: percent('-20') },
+        ],
+      },
+    },
+  );
+  const setup: Setup = { ...under([bands]), basePrices: [basePrice('50.00')] };
+  const costing = (amount: string) =>
+    documentOf('1', { facts: factsOf({ items: [itemOf({ costs: [costOf(amount)] })] }) });
+
+  it('are chosen by what the item costs, whatever its price', () => {
+    expect(unitPrice(setup, costing('9.99'))).toBe('45.00');
+    expect(unitPrice(setup, costing('10'))).toBe('40.00');
+  });
+
+  it('name the first threshold where a cost lies below it', () => {
+    const [told] = pricedLine(setup, costing('0.99')).notApplied;
+    expect(told?.reasons).toEqual([
+      { kind: 'belowFirstBand', price: decimal('0.99'), from: decimal('1') },
+    ]);
   });
 });
 

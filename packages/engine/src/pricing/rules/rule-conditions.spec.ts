@@ -41,6 +41,21 @@ describe('the conditions of a rule', () => {
   const CLAY: Condition = { kind: 'goods', reaches: [{ kind: 'category', category: 'clay' }] };
   const GLAZE: Condition = { kind: 'goods', reaches: [{ kind: 'category', category: 'glaze' }] };
 
+  it('ask for a segment where it is one of several that would do', () => {
+    const segment = { code: 'schools', name: 'Schools', level: null };
+    const of = (...segments: string[]): Condition => ({
+      kind: 'any',
+      of: [{ kind: 'segment', segments }, number(QUANTITY, 'atLeast', '100')],
+    });
+    const school = { facts: factsOf({ customer: customerOf({ level: null, segment }) }) };
+    expect(holds(of('clubs', 'schools'), school)).toBeTrue();
+    expect(holds(of('clubs'), school)).toBeFalse();
+    expect(
+      holds(of('schools'), { facts: factsOf({ customer: customerOf({ level: null }) }) }),
+    ).toBeFalse();
+    expect(holds(of('schools'), { facts: factsOf({ customer: null }) })).toBeFalse();
+  });
+
   it('ask what the customer bought before: anything, the item, or its category', () => {
     const before = (
       of: 'anything' | 'item' | 'category',

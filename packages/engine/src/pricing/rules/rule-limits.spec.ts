@@ -53,6 +53,14 @@ describe('a limit on how often a rule is used', () => {
     );
   });
 
+  it('says of each limit whose it is', () => {
+    const line = under({ inAll: 10, perCustomer: 1 }, { inAll: 10, byCustomer: 1 });
+    expect(line.notApplied.find(({ subject }) => subject.kind === 'rule')?.reasons).toEqual([
+      { kind: 'usedUp', by: 'all', limit: 10 },
+      { kind: 'usedUp', by: 'customer', limit: 1 },
+    ]);
+  });
+
   it('gives a code that is used up a sentence of its own', () => {
     const coded = { ...rule({ inAll: 1, perCustomer: null }), starts: { kind: 'code', code: 'A' } };
     const setup = setupOf({ basePrices: [basePrice('10.00')], rules: [coded as Rule] });
