@@ -45,6 +45,12 @@ describe('a break in one sentence', () => {
     ).toContain('counted over all these goods together in pallet');
   });
 
+  it('says “where that is lower” where any tier sets a price', () => {
+    const mixed = breakOf({ '10': '-5', '25': setTo('3.00') }, CLAY);
+    expect(sentence(mixed)).toContain('after the level, where that is lower');
+    expect(sentence(breakOf({ '10': '-5' }, CLAY))).toMatch(/after the level\.$/);
+  });
+
   it('says that it is for nothing yet', () => {
     expect(sentence(breakOf(TIERS, { reaches: [] }))).toMatch(/^Nothing yet, counted/);
   });

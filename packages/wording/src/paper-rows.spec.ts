@@ -169,4 +169,11 @@ describe('the words of a break for the customer', () => {
     const tiers = breakOf({ '10': setTo('3.20') }).tiers;
     expect(wordsOf('12', '', { tiers })).toEqual(['Quantity price from 10 bag']);
   });
+
+  it('tell an amount off plainly, and neither a percent nor an amount on a cost', () => {
+    const amount = { kind: 'amount', amount: decimal('-0.50'), unit: null } as const;
+    expect(wordsOf('12', '', { tiers: breakOf({ '10': amount }).tiers })).toEqual([
+      '0.50 EUR off from 10 bag',
+    ]);
+  });
 });

@@ -16,5 +16,6 @@ describe('a circle of levels', () => {
   it('is found, and told in order', () => {
     expect(levelCircle([level('A', 'B'), level('B', 'C'), level('C', 'B')])).toEqual(['B', 'C']);
     expect(levelCircle([level('A', 'A')])).toEqual(['A']);
+    expect(levelCircle([level('A', 'B', 'C'), level('B'), level('C', 'A')])).toEqual(['A', 'C']);
   });
 });

@@ -97,6 +97,13 @@ describe('contradictions in a condition', () => {
     expect(neverHolds(printed(none(clash)))).toBeFalse();
   });
 
+  it('say whether the other test must hold as well, or must not', () => {
+    const told = (condition: Condition): boolean[] =>
+      contradictions(printed(condition)).map(({ mustHold }) => mustHold);
+    expect(told(all(segment('a'), segment('b')))).toEqual([true]);
+    expect(told(all(segment('a'), none(segment('a'))))).toEqual([false]);
+  });
+
   it('are bounds that leave nothing between them, and no others', () => {
     const both = (one: RuleTest, other: RuleTest): boolean => found(all(one, other)).length > 0;
     expect(both(quantity('moreThan', '5'), quantity('lessThan', '3'))).toBeTrue();

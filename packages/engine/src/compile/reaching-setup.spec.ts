@@ -1,9 +1,12 @@
 import { decimal } from '../number/decimal';
+import type { Agreement } from '../setup/agreement';
 import type { Reach } from '../setup/reach';
 import {
+  agreement,
   basePrice,
   breakOf,
   costTable,
+  customerOf,
   documentOf,
   entryOf,
   factsOf,
@@ -106,5 +109,28 @@ describe('the part of a setup that a document reaches', () => {
       'middle',
       'lowest',
     ]);
+  });
+
+  it('has the prices agreed with its customer or their segment, and nobody else’s', () => {
+    const of = (id: string, party: Agreement['party'], item = 'CL-0207') =>
+      agreement('9.00', { id, party, item });
+    const setup = setupOf({
+      agreements: [
+        of('theirs', { kind: 'customer', customer: 'HARBOUR' }),
+        of('others', { kind: 'customer', customer: 'OTHER' }),
+        of('their segment', { kind: 'segment', segment: 'schools' }),
+        of('other segment', { kind: 'segment', segment: 'clubs' }),
+        // a segment of the same name as the customer is not the customer
+        of('confused', { kind: 'segment', segment: 'HARBOUR' }),
+        of('other goods', { kind: 'customer', customer: 'HARBOUR' }, 'XX-1'),
+      ],
+    });
+    const segment = { code: 'schools', name: 'Schools', level: null };
+    const facts = factsOf({ items: [clay], customer: customerOf({ segment }) });
+    expect(reachingSetup(setup, documentOf('1', { facts })).agreements.map(({ id }) => id)).toEqual(
+      ['theirs', 'their segment'],
+    );
+    const nobody = documentOf('1', { facts: factsOf({ customer: null }) });
+    expect(reachingSetup(setup, nobody).agreements).toEqual([]);
   });
 });

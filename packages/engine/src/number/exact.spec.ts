@@ -47,6 +47,14 @@ describe('a division', () => {
   it('by zero is refused', () => {
     expect(() => divide(d('1'), d('0.00'))).toThrowError(RangeError);
   });
+
+  it('keeps its sign where it is divided by what is below zero', () => {
+    const third = divide(d('1'), d('-3'));
+    expect([printExact(third), signOf(third)]).toEqual(['-0.3333333333...', -1]);
+    expect(compareExact(third, d('0'))).toBeLessThan(0);
+    expect(compareExact(divide(d('-1'), d('-3')), divide(d('1'), d('3')))).toBe(0);
+    expect(compareExact(third, divide(d('1'), d('-4')))).toBeLessThan(0);
+  });
 });
 
 describe('the laws of exact numbers', () => {

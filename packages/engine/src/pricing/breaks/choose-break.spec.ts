@@ -213,6 +213,31 @@ describe('a break for some outlets', () => {
   });
 });
 
+describe('breaks that are passed over', () => {
+  const reasonsOf = (...breaks: QuantityBreak[]): unknown[] => {
+    const level = schools({ entries: [percentEntry('0')], rounding: null });
+    const setup = setupOf({ basePrices: [basePrice('4.00')], levels: [level], breaks });
+    return pricedLine(setup, documentOf('2'))
+      .notApplied.filter(({ subject }) => subject.kind === 'break')
+      .flatMap(({ reasons }) => reasons);
+  };
+  const one = (id: string, changes: Partial<QuantityBreak> = {}): QuantityBreak =>
+    breakOf({ '2': '-10' }, { id, name: id, ...changes });
+
+  it('name the break that comes first', () => {
+    expect(reasonsOf(one('a'), one('b'))).toEqual([
+      { kind: 'anotherBreakFirst', break: jasmine.objectContaining({ id: 'a', name: 'a' }) },
+    ]);
+  });
+
+  it('name the level that they are not for', () => {
+    expect(reasonsOf(one('a', { levels: ['other'] }))).toEqual([
+      { kind: 'notForLevel', level: jasmine.objectContaining({ id: 'schools' }) },
+    ]);
+    expect(reasonsOf(one('a', { levels: ['other', 'schools'] }))).toEqual([]);
+  });
+});
+
 const outletOf = (code: string): OutletFacts => ({
   code,
   name: `The ${code}`,

@@ -92,6 +92,9 @@ describe('a set-up charge', () => {
     const [line] = none.lines;
     const reasons = line?.kind === 'priced' ? line.notApplied.flatMap((one) => one.reasons) : [];
     expect(reasons.map(({ kind }) => kind)).toContain('noRate');
+    const subjects =
+      line?.kind === 'priced' ? line.notApplied.map(({ subject }) => subject.kind) : [];
+    expect(subjects).toContain('break');
   });
 
   it('is promised with its line, and asked for it while the promise counts and it is not paid', () => {

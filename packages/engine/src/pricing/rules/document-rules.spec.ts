@@ -92,6 +92,7 @@ describe('a rule for the document', () => {
     );
     expect(did(done)).toEqual(['a -3.00', 'b -1.00 all']);
     expect(why(done)).toEqual(['nothingToTake']);
+    expect(done.notApplied.map(({ subject }) => subject.kind)).toEqual(['rule']);
     expect(print(done.total)).toBe('0.00');
   });
 
@@ -150,6 +151,7 @@ describe('a rule for the document', () => {
     expect(found.notApplied.map(({ reasons }) => reasons)).toEqual([
       [{ kind: 'noRate', from: 'GBP', to: 'EUR' }],
     ]);
+    expect(found.notApplied.map(({ subject }) => subject.kind)).toEqual(['rule']);
     expect(print(found.total)).toBe('10.00');
   });
 

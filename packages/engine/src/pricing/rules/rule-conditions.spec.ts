@@ -41,6 +41,18 @@ describe('the conditions of a rule', () => {
   const CLAY: Condition = { kind: 'goods', reaches: [{ kind: 'category', category: 'clay' }] };
   const GLAZE: Condition = { kind: 'goods', reaches: [{ kind: 'category', category: 'glaze' }] };
 
+  it('do not tell of several of which one holds, where another test does not', () => {
+    const one: Condition = {
+      kind: 'any',
+      of: [number(QUANTITY, 'atLeast', '100'), number(QUANTITY, 'atLeast', '1')],
+    };
+    const when: Condition = { kind: 'all', of: [one, number(QUANTITY, 'atLeast', '50')] };
+    const line = underRules('4.00', [ruleOf(percentOff('50'), when)], '3');
+    const reasons = line.notApplied.flatMap((told) => told.reasons);
+    const [unmet] = reasons.flatMap((told) => (told.kind === 'conditionFails' ? [told.unmet] : []));
+    expect(unmet?.map(({ kind }) => kind)).toEqual(['test']);
+  });
+
   it('ask for a segment where it is one of several that would do', () => {
     const segment = { code: 'schools', name: 'Schools', level: null };
     const of = (...segments: string[]): Condition => ({

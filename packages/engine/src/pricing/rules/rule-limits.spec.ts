@@ -53,6 +53,19 @@ describe('a limit on how often a rule is used', () => {
     );
   });
 
+  it('counts its own uses, not those of other rules', () => {
+    const facts = factsOf({
+      customer: customerOf({ level: null }),
+      ruleUses: [
+        { rule: 'other', inAll: 100, byCustomer: 100 },
+        { rule: 'R', inAll: 1, byCustomer: 0 },
+      ],
+    });
+    const limited = rule({ inAll: 2, perCustomer: null });
+    const setup = setupOf({ basePrices: [basePrice('10.00')], rules: [limited] });
+    expect(print(pricedLine(setup, documentOf('1', { facts })).amount)).toBe('9.00');
+  });
+
   it('says of each limit whose it is', () => {
     const line = under({ inAll: 10, perCustomer: 1 }, { inAll: 10, byCustomer: 1 });
     expect(line.notApplied.find(({ subject }) => subject.kind === 'rule')?.reasons).toEqual([
