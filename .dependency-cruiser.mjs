@@ -17,6 +17,20 @@ const ENGINE_FLOORS = [
 /** The steps of the pricing model, each of which may use those before it. */
 const PRICING_FLOORS = [['line'], ['cost'], ['level'], ['by-hand'], ['breaks'], ['rules'], ['tax']];
 
+const SERVER = 'apps/server/src';
+
+/** From the lowest floor up. The rooms of one floor may use each other, but in no circle. */
+const SERVER_FLOORS = [
+  ['platform'],
+  ['master-data'],
+  ['setup'],
+  ['selling'],
+  ['verification'],
+  ['supply'],
+  ['exchange'],
+  ['app'],
+];
+
 /** Specifications look at several rooms at once, and build what they need with `testing`. */
 const SPECIFICATIONS = String.raw`\.spec\.ts$|/src/testing/`;
 
@@ -25,6 +39,7 @@ export default {
   forbidden: [
     ...floors('engine', ENGINE, ENGINE_FLOORS),
     ...floors('pricing', `${ENGINE}/pricing`, PRICING_FLOORS),
+    ...floors('server', SERVER, SERVER_FLOORS),
     {
       name: 'steps-under-the-pipeline',
       comment: 'A step does not know the pipeline that runs it: pass in what it needs.',
@@ -38,7 +53,7 @@ export default {
         'Two folders that import each other are one folder: move the piece that both need below them, or pass a function in.',
       severity: 'error',
       scope: 'folder',
-      from: { path: '^packages/' },
+      from: { path: '^(packages|apps)/' },
       to: { circular: true },
     },
   ],

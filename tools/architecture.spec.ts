@@ -4,7 +4,7 @@ import { fileURLToPath } from 'node:url';
 
 const PROJECT = fileURLToPath(new URL('..', import.meta.url));
 
-/** The folders of packages as the drawing of docs/architecture.md has them, two blanks a step deeper. */
+/** The folders of packages and of the server as the drawing of docs/architecture.md has them, two blanks a step deeper. */
 function drawn(): string[] {
   const page = readFileSync(path.join(PROJECT, 'docs/architecture.md'), 'utf8');
   const drawing = page.split('```')[1] ?? '';
@@ -15,7 +15,7 @@ function drawn(): string[] {
     const depth = indent.length / 2;
     above.length = depth;
     above.push(depth === 0 ? `${name}/src` : name.replace(/\/$/, ''));
-    if (above[0]?.startsWith('packages/')) folders.push(above.join('/'));
+    if (/^(packages|apps\/server)\//.test(`${above[0] ?? ''}/`)) folders.push(above.join('/'));
   }
   return folders;
 }
@@ -29,9 +29,9 @@ function built(folder: string): string[] {
 }
 
 describe('the drawing of the house', () => {
-  it('has the folders of the packages, and no others', () => {
-    const packages = readdirSync(path.join(PROJECT, 'packages'));
-    const all = packages.flatMap((name) => built(`packages/${name}/src`));
+  it('has the folders of the packages and of the server, and no others', () => {
+    const packages = readdirSync(path.join(PROJECT, 'packages')).map((name) => `packages/${name}`);
+    const all = [...packages, 'apps/server'].flatMap((name) => built(`${name}/src`));
     expect(drawn().toSorted()).toEqual(all.toSorted());
   });
 });

@@ -1,6 +1,14 @@
 /** Builds the interface and the server into dist folders, where their sources have changed since. */
 import { createHash } from 'node:crypto';
-import { existsSync, mkdirSync, readFileSync, readdirSync, statSync, writeFileSync } from 'node:fs';
+import {
+  existsSync,
+  mkdirSync,
+  readFileSync,
+  readdirSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { must } from './commands.mjs';
@@ -35,22 +43,38 @@ export async function buildIfChanged() {
   writeFileSync(STAMP, sources);
 }
 
-/** One file of our own code for the server and one for its workers; packages stay outside, in node_modules. */
+/**
+ * One file of our own code for the server and one for its workers, and what these share or load when
+ * they need it; packages stay outside, in node_modules.
+ */
 async function buildServer() {
   const { build } = await import('esbuild');
+  rmSync(path.dirname(SERVER), { recursive: true, force: true }); // parts of builds before
+  await build(serverBuild());
+}
+
+/**
+ * How the server is bundled.
+ * @returns {import('esbuild').BuildOptions & { outdir: string }}
+ */
+export function serverBuild() {
   const { dependencies } = JSON.parse(readFileSync(inProject('apps/server/package.json'), 'utf8'));
-  await build({
-    entryPoints: [inProject('apps/server/src/main.ts'), inProject('apps/server/src/worker.ts')],
+  return {
+    entryPoints: [
+      inProject('apps/server/src/app/main.ts'),
+      inProject('apps/server/src/app/worker.ts'),
+    ],
     outdir: path.dirname(SERVER),
     outExtension: { '.js': '.mjs' },
     bundle: true,
+    splitting: true,
     platform: 'node',
     format: 'esm',
     target: 'node20',
     sourcemap: true,
     external: Object.keys(dependencies).filter((name) => !name.startsWith('@honest-ledger/')),
     logLevel: 'warning',
-  });
+  };
 }
 
 function hashSources() {

@@ -17,7 +17,8 @@ function saidOf(files: Readonly<Record<string, string>>): { code: number | null;
       const line = imported === '' ? 'export const one = 1;' : `export * from '${imported}';`;
       writeFileSync(path.join(house, file), `${line}\n`);
     }
-    const asked = ['--config', path.join(PROJECT, '.dependency-cruiser.mjs'), 'packages'];
+    const folders = [...new Set(Object.keys(files).map((file) => file.split('/')[0] ?? ''))];
+    const asked = ['--config', path.join(PROJECT, '.dependency-cruiser.mjs'), ...folders];
     const { status, stdout, stderr } = spawnSync(process.execPath, [CRUISE, ...asked], {
       cwd: house,
       encoding: 'utf8',
@@ -29,8 +30,9 @@ function saidOf(files: Readonly<Record<string, string>>): { code: number | null;
 }
 
 const ENGINE = 'packages/engine/src';
+const SERVER = 'apps/server/src';
 
-describe('the floors of the packages', () => {
+describe('the floors of the house', () => {
   it('are told where a lower one imports a higher one', () => {
     for (const [room, from, imported] of [
       ['engine-number', `${ENGINE}/number/decimal.ts`, `../pricing/price-document`],
@@ -39,11 +41,31 @@ describe('the floors of the packages', () => {
       ['pricing-line', `${ENGINE}/pricing/line/units.ts`, '../cost/cost'],
       ['pricing-by-hand', `${ENGINE}/pricing/by-hand/floors.ts`, '../rules/rule-facts'],
       ['steps-under-the-pipeline', `${ENGINE}/pricing/tax/tax.ts`, '../price-document'],
+      ['server-platform', `${SERVER}/platform/jobs/queue.ts`, '../../setup/drafts/publish-draft'],
+      ['server-platform', `${SERVER}/platform/session/routes.ts`, '../../app/demo/sign-ins'],
+      ['server-master-data', `${SERVER}/master-data/catalogue/queries.ts`, '../../setup/drafts/a'],
+      ['server-setup', `${SERVER}/setup/rules/routes.ts`, '../../selling/documents/queries'],
+      ['server-selling', `${SERVER}/selling/outbox/send.ts`, '../../exchange/exports/routes'],
+      ['server-verification', `${SERVER}/verification/sales-backtest/a.ts`, '../../supply/b/c'],
+      ['server-supply', `${SERVER}/supply/purchasing/orders.ts`, '../../exchange/imports/items'],
+      ['server-exchange', `${SERVER}/exchange/imports/items.ts`, '../../app/settings'],
     ] as const) {
       const target = path.join(path.dirname(from), `${imported}.ts`);
       const { code, said } = saidOf({ [from]: imported, [target]: '' });
       expect(code).withContext(said).toBe(1);
       expect(said).toContain(`error ${room}:`);
+    }
+  });
+
+  it('are told where two folders of the server or of the interface import each other', () => {
+    for (const root of [`${SERVER}/selling`, 'apps/web/src/app']) {
+      const { code, said } = saidOf({
+        [`${root}/documents/one.ts`]: '../approvals/two',
+        [`${root}/approvals/two.ts`]: '../documents/three',
+        [`${root}/documents/three.ts`]: '',
+      });
+      expect(code).withContext(said).not.toBe(0);
+      expect(said).toContain('error no-circles-between-folders:');
     }
   });
 
@@ -63,6 +85,9 @@ describe('the floors of the packages', () => {
       [`${ENGINE}/pricing/rules/rule-facts.ts`]: '../by-hand/floors',
       [`${ENGINE}/pricing/by-hand/floors.ts`]: '../../number/decimal',
       [`${ENGINE}/number/decimal.ts`]: '',
+      [`${SERVER}/app/main.ts`]: '../selling/documents/queries',
+      [`${SERVER}/selling/documents/queries.ts`]: '../../platform/database/database',
+      [`${SERVER}/platform/database/database.ts`]: '',
     });
     expect(code).withContext(said).toBe(0);
   });

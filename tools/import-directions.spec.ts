@@ -21,7 +21,7 @@ async function refusals(file: string, imported: string): Promise<string[]> {
 const ENGINE = 'packages/engine/src/pricing/level/level.ts';
 const WORDING = 'packages/wording/src/sentences.ts';
 const CONTRACTS = 'packages/contracts/src/forms/fields.ts';
-const SERVER = 'apps/server/src/app.ts';
+const SERVER = 'apps/server/src/app/app.ts';
 const WEB = 'apps/web/src/app/app.ts';
 
 describe('the direction of imports', () => {

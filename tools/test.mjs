@@ -50,6 +50,8 @@ const PARTS = {
         '--config',
         '.dependency-cruiser.mjs',
         'packages',
+        'apps/server/src',
+        'apps/web/src',
       ]),
     ]),
   engine: () => specs(['packages/engine/src']),

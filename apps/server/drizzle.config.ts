@@ -3,6 +3,6 @@ import { defineConfig } from 'drizzle-kit';
 export default defineConfig({
   dialect: 'postgresql',
   casing: 'snake_case',
-  schema: './apps/server/src/database/schema/index.ts',
+  schema: './apps/server/src/platform/database/schema/index.ts',
   out: './apps/server/migrations',
 });

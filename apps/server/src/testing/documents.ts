@@ -1,5 +1,9 @@
-import type { DocumentEdit, DocumentView } from '@honest-ledger/contracts';
-import { BARE_LINE, contentOfDocument } from '@honest-ledger/contracts';
+import {
+  type DocumentEdit,
+  type DocumentView,
+  BARE_LINE,
+  contentOfDocument,
+} from '@honest-ledger/contracts';
 import { type DocumentKind } from '@honest-ledger/engine';
 import { randomUUID } from 'node:crypto';
 import type { Answer, Browser } from './test-server';

@@ -1,9 +1,9 @@
 import { randomUUID } from 'node:crypto';
 import pg from 'pg';
-import { migrateDatabase, openDatabase, type Database } from '../database/database';
-import { loadDemo } from '../demo/load-demo';
-import { migrateQueue } from '../jobs/queue';
-import { publishedSetups } from '../versions/published-setups';
+import { migrateDatabase, openDatabase, type Database } from '../platform/database/database';
+import { loadDemo } from '../app/demo/load-demo';
+import { migrateQueue } from '../platform/jobs/queue';
+import { publishedSetups } from '../setup/versions/published-setups';
 import { fileURLToPath } from 'node:url';
 
 const MIGRATIONS = fileURLToPath(new URL('../../migrations', import.meta.url));

@@ -2,12 +2,13 @@ import type { ProblemDetails } from '@honest-ledger/contracts';
 import { sql } from 'drizzle-orm';
 import type { FastifyInstance, InjectOptions } from 'fastify';
 import { runOnce } from 'graphile-worker';
-import { buildApp } from '../app';
-import { openDatabase, type Database } from '../database/database';
-import { DEMO_SIGN_INS } from '../demo/sign-ins';
-import { publishedSetups } from '../versions/published-setups';
-import { jobs, silent } from '../jobs/queue';
-import type { Services } from '../services';
+import { buildApp } from '../app/app';
+import { openDatabase, type Database } from '../platform/database/database';
+import { DEMO_SIGN_INS } from '../app/demo/sign-ins';
+import { publishedSetups } from '../setup/versions/published-setups';
+import { jobHandlers } from '../app/job-handlers';
+import { silent } from '../platform/jobs/queue';
+import type { Services } from '../setup/versions/services';
 import { SPEC_NOW, testDatabase } from './test-database';
 
 type Method = 'GET' | 'POST' | 'PUT' | 'DELETE';
@@ -57,7 +58,7 @@ export async function testServer(): Promise<TestServer> {
   const { database, url, drop } = await testDatabase();
   const clock = { now: new Date(SPEC_NOW) };
   const services = { database, setups: publishedSetups(), now: () => clock.now };
-  const app = await buildApp({ services, sessionSecret: SECRET });
+  const app = await buildApp({ services, sessionSecret: SECRET, signInsOffered: DEMO_SIGN_INS });
   const more: (() => Promise<void>)[] = [];
   return {
     app,
@@ -68,7 +69,7 @@ export async function testServer(): Promise<TestServer> {
     workOff: () =>
       runOnce({
         connectionString: url,
-        taskList: jobs(services),
+        taskList: jobHandlers(services),
         noHandleSignals: true,
         logger: silent,
       }),

@@ -2,8 +2,8 @@ import type { ApprovalRow } from '@honest-ledger/contracts';
 import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
 import { problemBody, showScreen, signedIn, type ShownScreen } from '../testing/screens';
-import { approvalsEffects } from './approvals.effects';
-import { approvalsFeature } from './approvals.feature';
+import { approvalsEffects } from '../documents/approvals.effects';
+import { approvalsFeature } from '../documents/approvals.feature';
 import { ApprovalList } from './approval-list';
 
 const ROW: ApprovalRow = {

@@ -9,8 +9,8 @@ import { writeInstant } from '../shared/dates';
 import { EndlessGrid } from '../shared/endless-grid';
 import { dashed, figureColumn } from '../shared/ledger-grid';
 import { Notice } from '../shared/notice';
-import { ApprovalsApi } from './approvals.api';
-import { guardInShort, STATE_WORDS } from './guard-words';
+import { ApprovalsApi } from '../documents/approvals.api';
+import { guardInShort, STATE_WORDS } from '../documents/guard-words';
 
 /** What waits for approval, and what became of the rest; it is decided on the document itself. */
 @Component({

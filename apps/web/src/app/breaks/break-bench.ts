@@ -18,8 +18,8 @@ import {
 } from '@honest-ledger/contracts';
 import { catchError, debounceTime, map, of, switchMap, tap, type Observable } from 'rxjs';
 import { decimal, isZero, print, subtract } from '@honest-ledger/engine';
-import { ItemPicker } from '../catalogue/item-picker';
-import { CustomerPicker } from '../customers/customer-picker';
+import { ItemPicker } from '../reference/item-picker';
+import { CustomerPicker } from '../reference/customer-picker';
 import { Amount, mostDigits } from '../shared/amount';
 import { FigureField } from '../shared/figure-field';
 import { writeNumber } from '../shared/numbers';

@@ -5,7 +5,7 @@ import type {
   TierAdjustmentForm,
 } from '@honest-ledger/contracts';
 import { isDecimalText, type BreakMeasure } from '@honest-ledger/engine';
-import { UNSAID } from '../levels/level-edits';
+import { UNSAID } from '../reference/reach-edits';
 
 /** The edits that a break's screen makes: each gives the whole content anew. */
 

@@ -18,7 +18,7 @@ import {
 } from '@honest-ledger/contracts';
 import { catchError, debounceTime, map, of, switchMap, type Observable } from 'rxjs';
 import type { Reach } from '@honest-ledger/engine';
-import { ItemPicker } from '../catalogue/item-picker';
+import { ItemPicker } from '../reference/item-picker';
 import { Amount, mostDigits } from '../shared/amount';
 import { writeNumber } from '../shared/numbers';
 import { problemOf } from '../shared/problems';

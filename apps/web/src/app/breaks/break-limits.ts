@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import type { BreakContent, CustomerRow } from '@honest-ledger/contracts';
 import { Store } from '@ngrx/store';
-import { CustomerPicker } from '../customers/customer-picker';
+import { CustomerPicker } from '../reference/customer-picker';
 import { OutletChoice } from '../reference/outlet-choice';
 import { referenceFeature } from '../reference/reference.feature';
 import { DayField } from '../shared/day-field';

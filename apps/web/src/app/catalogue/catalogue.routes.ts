@@ -1,8 +1,8 @@
 import type { Routes } from '@angular/router';
 import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
-import { itemCostsEffects } from '../costs/item-costs.effects';
-import { itemCostsFeature } from '../costs/item-costs.feature';
+import { itemCostsEffects } from './item-costs.effects';
+import { itemCostsFeature } from './item-costs.feature';
 import { Catalogue } from './catalogue';
 import { Item } from './item';
 import { itemEffects } from './item.effects';

@@ -16,8 +16,8 @@ import { EndlessGrid } from '../shared/endless-grid';
 import { FileLinks } from '../shared/file-links';
 import { dashed, figureColumn } from '../shared/ledger-grid';
 import { Notice } from '../shared/notice';
-import { CatalogueApi } from './catalogue.api';
-import { CategoryChoice } from './category-choice';
+import { CatalogueApi } from '../reference/catalogue.api';
+import { CategoryChoice } from '../reference/category-choice';
 
 /** What is sold, and each item's base price in the version in force. */
 @Component({

@@ -26,7 +26,7 @@ import { namesOfThings } from '../reference/names';
 import { referenceFeature } from '../reference/reference.feature';
 import { readNumber } from '../shared/numbers';
 import { TextField } from '../shared/text-field';
-import { CategoryChoice } from './category-choice';
+import { CategoryChoice } from '../reference/category-choice';
 import { WrittenList } from './written-list';
 
 /** The facts of an item as a form. They count from the moment they are saved. */

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
 import type { ItemMove } from '@honest-ledger/contracts';
-import { MovesTable } from './moves-table';
+import { MovesTable } from '../shared/moves-table';
 
 /** What facts of an item as they are edited would move, shown before they are saved. */
 @Component({

@@ -4,7 +4,7 @@ import { Store } from '@ngrx/store';
 import { concatMap, EMPTY, map, mergeMap, of, switchMap } from 'rxjs';
 import { objectEditsActions } from '../draft/object-edits.feature';
 import { answer } from '../shared/answer';
-import { CatalogueApi } from './catalogue.api';
+import { CatalogueApi } from '../reference/catalogue.api';
 import { itemActions, itemFeature } from './item.feature';
 
 export const itemEffects = {

@@ -3,7 +3,7 @@ import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
 import { itemRow } from '../testing/goods';
 import { problemBody, showScreen, signedIn, type ShownScreen } from '../testing/screens';
-import { itemCostsFeature } from '../costs/item-costs.feature';
+import { itemCostsFeature } from './item-costs.feature';
 import { itemEffects } from './item.effects';
 import { itemActions, itemFeature } from './item.feature';
 import { Item } from './item';

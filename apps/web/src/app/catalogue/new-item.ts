@@ -3,7 +3,7 @@ import { Router } from '@angular/router';
 import type { ItemContent, ProblemDetails } from '@honest-ledger/contracts';
 import { Notice } from '../shared/notice';
 import { problemOf } from '../shared/problems';
-import { CatalogueApi } from './catalogue.api';
+import { CatalogueApi } from '../reference/catalogue.api';
 import { ItemFacts } from './item-facts';
 
 const EMPTY: ItemContent = {

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, input, output, signal } f
 import type { CostAdjustmentForm, CostBandForm } from '@honest-ledger/contracts';
 import { FigureField } from '../shared/figure-field';
 import { readPastedBands } from './band-paste';
-import { bothWays } from './markup-words';
+import { bothWays } from '../shared/markup-words';
 import { figureOf, startCostAdjustment, withBand, withFigure, withNewBand } from './table-edits';
 
 const WAYS: readonly (readonly [CostAdjustmentForm['kind'], string])[] = [

@@ -1,6 +1,6 @@
 import type { CostAdjustmentForm, CostBandForm, CostTableContent } from '@honest-ledger/contracts';
 import { isDecimalText } from '@honest-ledger/engine';
-import { UNSAID } from '../levels/level-edits';
+import { UNSAID } from '../reference/reach-edits';
 
 /** The edits that a cost table's screen makes: each gives the whole content anew. */
 

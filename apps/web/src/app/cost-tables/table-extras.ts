@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, input, output } from '@angular/core
 import type { CostTableContent } from '@honest-ledger/contracts';
 import { add, decimal, fromInteger, isDecimalText, print, type Reach } from '@honest-ledger/engine';
 import { ReachChoice } from '../reference/reach-choice';
-import { UNSAID, UNSAID_GOODS } from '../levels/level-edits';
+import { UNSAID, UNSAID_GOODS } from '../reference/reach-edits';
 import { FigureField } from '../shared/figure-field';
 
 type PointBands = NonNullable<CostTableContent['points']>['bands'];

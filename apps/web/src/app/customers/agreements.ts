@@ -9,13 +9,13 @@ import {
 import { RouterLink } from '@angular/router';
 import type { AgreementRow, ItemRow } from '@honest-ledger/contracts';
 import { Store } from '@ngrx/store';
-import { ItemPicker } from '../catalogue/item-picker';
+import { ItemPicker } from '../reference/item-picker';
 import { referenceFeature } from '../reference/reference.feature';
 import { mayDo } from '../session/may-do';
 import { DayField } from '../shared/day-field';
 import { FigureField } from '../shared/figure-field';
 import { FileLinks } from '../shared/file-links';
-import { firstPrices } from '../shared/first-price';
+import { firstPrices } from '../reference/first-price';
 import { Notice } from '../shared/notice';
 import { TextField } from '../shared/text-field';
 import { whenChanged } from '../shared/when-changed';

@@ -18,7 +18,7 @@ import { FileLinks } from '../shared/file-links';
 import { dashed } from '../shared/ledger-grid';
 import { Notice } from '../shared/notice';
 import { problemOf } from '../shared/problems';
-import { CustomersApi } from './customers.api';
+import { CustomersApi } from '../reference/customers.api';
 import { LevelGiving, type Given } from './level-giving';
 
 /** Who buys, and the level each has. */

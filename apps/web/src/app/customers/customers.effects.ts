@@ -3,7 +3,7 @@ import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
 import { debounceTime, EMPTY, exhaustMap, switchMap } from 'rxjs';
 import { answer } from '../shared/answer';
-import { CustomersApi } from './customers.api';
+import { CustomersApi } from '../reference/customers.api';
 import { customersActions, customersFeature } from './customers.feature';
 
 const PAUSE_MILLISECONDS = 200;

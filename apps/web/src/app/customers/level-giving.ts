@@ -22,7 +22,7 @@ import { CodeChoice } from '../reference/code-choice';
 import { namesOfThings } from '../reference/names';
 import { referenceFeature } from '../reference/reference.feature';
 import { problemOf } from '../shared/problems';
-import { CustomersApi } from './customers.api';
+import { CustomersApi } from '../reference/customers.api';
 
 const PAUSE_MILLISECONDS = 250;
 

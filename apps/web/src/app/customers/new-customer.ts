@@ -3,7 +3,7 @@ import { Router } from '@angular/router';
 import type { CustomerContent, ProblemDetails } from '@honest-ledger/contracts';
 import { Notice } from '../shared/notice';
 import { problemOf } from '../shared/problems';
-import { CustomersApi } from './customers.api';
+import { CustomersApi } from '../reference/customers.api';
 
 /** All but the name is given on the customer's page. */
 const EMPTY: Omit<CustomerContent, 'name'> = {

@@ -3,7 +3,7 @@ import type { PriceListRow } from '@honest-ledger/contracts';
 import { basePriceOf, madeBy } from '@honest-ledger/engine';
 import { problemSentence } from '@honest-ledger/wording';
 import { Store } from '@ngrx/store';
-import { printedPercent } from '../cost-tables/markup-words';
+import { printedPercent } from '../shared/markup-words';
 import { mayDo } from '../session/may-do';
 import { Amount, mostDigits } from '../shared/amount';
 import { writeCalendarDay } from '../shared/dates';
@@ -12,7 +12,7 @@ import { Notice } from '../shared/notice';
 import { writer } from '../shared/numbers';
 import { whenChanged } from '../shared/when-changed';
 import { workingsActions } from '../workings/workings.feature';
-import { PRICES_AT_ONCE } from './customers.api';
+import { PRICES_AT_ONCE } from '../reference/customers.api';
 import { customersActions, customersFeature } from './customers.feature';
 
 /** What a customer pays today for one of each item; each price opens its workings. */

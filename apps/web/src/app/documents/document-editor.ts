@@ -16,7 +16,7 @@ import type { ItemRow, DocumentContent, DocumentLineInput } from '@honest-ledger
 import { marginOfLines, type RuleByHand } from '@honest-ledger/engine';
 import { Store } from '@ngrx/store';
 import saysTheSame from 'fast-deep-equal';
-import { ItemPicker } from '../catalogue/item-picker';
+import { ItemPicker } from '../reference/item-picker';
 import { namesOfThings } from '../reference/names';
 import { referenceFeature } from '../reference/reference.feature';
 import { mayDo } from '../session/may-do';
@@ -27,7 +27,7 @@ import { writeNumber } from '../shared/numbers';
 import { besidesFields, fieldsUnder } from '../shared/problems';
 import { whenChanged } from '../shared/when-changed';
 import { workingsActions, type ExplainedPrice } from '../workings/workings.feature';
-import { ApprovalPanel } from '../approvals/approval-panel';
+import { ApprovalPanel } from './approval-panel';
 import { AdvancePanel } from './advance-panel';
 import { codesTold } from './codes-told';
 import { DocumentHead } from './document-head';

@@ -21,7 +21,7 @@ import {
   type PaperRow,
   problemSentence,
 } from '@honest-ledger/wording';
-import { printedPercent } from '../cost-tables/markup-words';
+import { printedPercent } from '../shared/markup-words';
 import { mostDigits } from '../shared/amount';
 import { writeNumber, writer } from '../shared/numbers';
 import type { OpenDocument } from './documents.feature';

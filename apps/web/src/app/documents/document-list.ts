@@ -4,7 +4,7 @@ import type { DocumentRow } from '@honest-ledger/contracts';
 import { minorDigits, type DocumentKind } from '@honest-ledger/engine';
 import { Store } from '@ngrx/store';
 import type { ColDef } from 'ag-grid-community';
-import { CustomerPicker } from '../customers/customer-picker';
+import { CustomerPicker } from '../reference/customer-picker';
 import { ListSearch } from '../lists/list-search';
 import { longList } from '../lists/long-list';
 import { namesOfThings } from '../reference/names';

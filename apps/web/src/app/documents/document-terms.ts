@@ -17,7 +17,7 @@ import type {
 } from '@honest-ledger/contracts';
 import type { Circumstances } from '@honest-ledger/engine';
 import { Store } from '@ngrx/store';
-import { CustomerPicker } from '../customers/customer-picker';
+import { CustomerPicker } from '../reference/customer-picker';
 import { AttributeFields } from '../reference/attribute-fields';
 import { CodeChoice } from '../reference/code-choice';
 import { referenceFeature } from '../reference/reference.feature';

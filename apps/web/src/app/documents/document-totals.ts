@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, input } from '@angular/co
 import type { DocumentOutcome, PricedLineForm } from '@honest-ledger/contracts';
 import type { MarginOfLines } from '@honest-ledger/engine';
 import { effectWords, taxWords } from '@honest-ledger/wording';
-import { printedPercent } from '../cost-tables/markup-words';
+import { printedPercent } from '../shared/markup-words';
 import { namesOfThings } from '../reference/names';
 import { Amount } from '../shared/amount';
 import { unbroken, writeNumber, writer } from '../shared/numbers';

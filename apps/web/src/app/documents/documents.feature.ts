@@ -1,14 +1,15 @@
 import { type DocumentKind } from '@honest-ledger/engine';
-import { BARE_LINE, contentOfDocument } from '@honest-ledger/contracts';
-import type {
-  DocumentOutcome,
-  ItemRow,
-  PricedDocumentForm,
-  PricedLineForm,
-  ProblemDetails,
-  DocumentContent,
-  DocumentLineInput,
-  DocumentView,
+import {
+  BARE_LINE,
+  contentOfDocument,
+  type DocumentOutcome,
+  type ItemRow,
+  type PricedDocumentForm,
+  type PricedLineForm,
+  type ProblemDetails,
+  type DocumentContent,
+  type DocumentLineInput,
+  type DocumentView,
 } from '@honest-ledger/contracts';
 import {
   createActionGroup,

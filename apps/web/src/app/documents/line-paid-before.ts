@@ -1,8 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import type { LastPrice, LastPrices } from '@honest-ledger/contracts';
 import { documentTitle } from '@honest-ledger/wording';
-import { PaidBefore } from '../price-desk/paid-before';
-import { PriceDeskApi } from '../price-desk/price-desk.api';
+import { PaidBefore } from './paid-before';
+import { PriceDeskApi } from './price-desk.api';
 import { attempted } from '../shared/attempt';
 
 const NOTHING: LastPrices = { customer: [], segment: [] };

@@ -13,6 +13,7 @@ import {
   tap,
   type Observable,
 } from 'rxjs';
+import { outboxActions } from '../outbox/outbox.feature';
 import { answer } from '../shared/answer';
 import { problemOf } from '../shared/problems';
 import { DraftApi } from './draft.api';
@@ -39,6 +40,15 @@ export const draftEffects = {
         ),
       );
     },
+    { functional: true },
+  ),
+
+  changed: createEffect(
+    (actions$ = inject(Actions)) =>
+      actions$.pipe(
+        ofType(outboxActions.setupSent),
+        map(() => draftActions.changed()),
+      ),
     { functional: true },
   ),
 

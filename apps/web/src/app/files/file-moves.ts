@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input } from '@an
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import type { FileForeseen } from '@honest-ledger/contracts';
 import { catchError, map, of, startWith, switchMap } from 'rxjs';
-import { MovesTable } from '../catalogue/moves-table';
+import { MovesTable } from '../shared/moves-table';
 import { problemOf } from '../shared/problems';
 import { FilesApi } from './files.api';
 

@@ -3,9 +3,9 @@ import { RouterLink, RouterLinkActive } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { sessionActions, sessionFeature } from '../session/session.feature';
 import { OutboxStorage } from '../outbox/outbox-storage';
-import { Appearance } from './appearance';
+import { Appearance } from '../shared/appearance';
 import { placesFor } from './places';
-import { Wordmark } from './wordmark';
+import { Wordmark } from '../shared/wordmark';
 
 @Component({
   selector: 'hl-rail',

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import type { AdjustmentForm } from '@honest-ledger/contracts';
 import { FigureField } from '../shared/figure-field';
-import { otherWayWords } from '../cost-tables/markup-words';
+import { otherWayWords } from '../shared/markup-words';
 import { SignedFigure } from './signed-figure';
 
 /** The figures of one adjustment. */

@@ -17,11 +17,11 @@ import {
   doingsFrom,
   startAdjusting,
   startAdjustment,
-  UNSAID,
   startBasis,
   waysFrom,
   withBasis,
 } from './level-edits';
+import { UNSAID } from '../reference/reach-edits';
 import { RoundingEditor } from './rounding-editor';
 
 /** One entry of a level: which goods, starting from which price, and what is done to it. */

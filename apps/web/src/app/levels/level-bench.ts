@@ -1,12 +1,18 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
-import type { BenchAnswer, CustomerRow, ItemRow, LevelContent } from '@honest-ledger/contracts';
-import { check, levelContentSchema } from '@honest-ledger/contracts';
+import {
+  type BenchAnswer,
+  type CustomerRow,
+  type ItemRow,
+  type LevelContent,
+  check,
+  levelContentSchema,
+} from '@honest-ledger/contracts';
 import { problemSentence } from '@honest-ledger/wording';
 import { Store } from '@ngrx/store';
 import { catchError, debounceTime, map, of, switchMap, type Observable } from 'rxjs';
-import { ItemPicker } from '../catalogue/item-picker';
-import { CustomerPicker } from '../customers/customer-picker';
+import { ItemPicker } from '../reference/item-picker';
+import { CustomerPicker } from '../reference/customer-picker';
 import { Amount } from '../shared/amount';
 import { DayField } from '../shared/day-field';
 import { FigureField } from '../shared/figure-field';

@@ -5,17 +5,15 @@ import {
   shownFigure,
   startAdjusting,
   startBasis,
-  startReach,
   startRounding,
   storedFigure,
   withCurrency,
   withEntry,
   withEntryMoved,
   withNewEntry,
-  UNSAID,
-  UNSAID_GOODS,
   withoutEntry,
 } from './level-edits';
+import { startReach, UNSAID, UNSAID_GOODS } from '../reference/reach-edits';
 
 const content = levelContent({ entries: [entry('a', '-12')] });
 

@@ -6,7 +6,8 @@ import type {
   RoundingForm,
   TypedPriceForm,
 } from '@honest-ledger/contracts';
-import { ALWAYS, type Basis, type Reach } from '@honest-ledger/engine';
+import { ALWAYS, type Basis } from '@honest-ledger/engine';
+import { UNSAID, UNSAID_GOODS } from '../reference/reach-edits';
 import { emptyLevel } from './levels.feature';
 
 /** The edits that the level's screen makes: each gives the whole content anew. */
@@ -44,38 +45,6 @@ export function withEntryMoved(content: LevelContent, id: string, by: -1 | 1): L
   if (!entry || !other) return content;
   const entries = content.entries.with(from, other).with(from + by, entry);
   return { ...content, entries };
-}
-
-/** A figure that is still to be typed: until then the object it is of is incomplete and counts nowhere. */
-export const UNSAID = '';
-
-/** Goods that are still to be chosen. */
-export const UNSAID_GOODS: Reach = { kind: 'category', category: UNSAID };
-
-/** Reaches as a choice begins them; what they name is still to be picked. */
-export function startReach(kind: string, category: string): Reach | null {
-  switch (kind) {
-    case 'item':
-      return { kind, item: '' };
-    case 'categoryBrand':
-      return { kind, category, brand: '' };
-    case 'supplierCategory':
-      return { kind, supplier: '', category };
-    case 'family':
-      return { kind, family: '' };
-    case 'category':
-      return { kind, category };
-    case 'brand':
-      return { kind, brand: '' };
-    case 'supplier':
-      return { kind, supplier: '' };
-    case 'itemKind':
-      return { kind, itemKind: 'stock' };
-    case 'all':
-      return { kind };
-    default:
-      return null;
-  }
 }
 
 /**

@@ -29,7 +29,7 @@ import type { Reference } from '../reference/reference.api';
 import { referenceFeature } from '../reference/reference.feature';
 import { answer } from '../shared/answer';
 import type { LeftEdit } from '../shared/editing';
-import { keepEdits, type Keeping } from '../shared/keep-edits';
+import { keepEdits, type Keeping } from '../outbox/keep-edits';
 import type { Loadable } from '../shared/loadable';
 import { foundHere, isUnreachable, problemOf, withoutPrefix } from '../shared/problems';
 import { LevelsApi } from './levels.api';

@@ -4,7 +4,7 @@ import { itemRow } from '../testing/goods';
 import { levelContent } from '../testing/levels';
 import { referenceActions } from '../reference/reference.feature';
 import { showScreen, type ShownScreen } from '../testing/screens';
-import { ItemPicker } from '../catalogue/item-picker';
+import { ItemPicker } from '../reference/item-picker';
 import { SingleItems } from './single-items';
 
 const typed = (item: string, price: string, changes: Partial<TypedPriceForm> = {}) =>

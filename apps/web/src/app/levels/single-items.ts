@@ -1,11 +1,11 @@
 import { ChangeDetectionStrategy, Component, input, output, viewChildren } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { ItemRow, LevelContent, TypedPriceForm } from '@honest-ledger/contracts';
-import { ItemPicker } from '../catalogue/item-picker';
+import { ItemPicker } from '../reference/item-picker';
 import { DayField } from '../shared/day-field';
 import { FigureField } from '../shared/figure-field';
 import { FileLinks } from '../shared/file-links';
-import { firstPrices } from '../shared/first-price';
+import { firstPrices } from '../reference/first-price';
 import { pastedPrices } from '../shared/pasted-prices';
 import { typedPrice } from './level-edits';
 

@@ -15,7 +15,6 @@ import {
   timer,
   type Observable,
 } from 'rxjs';
-import { draftActions } from '../draft/draft.feature';
 import { sessionActions } from '../session/session.feature';
 import { answer } from '../shared/answer';
 import { isUnreachable } from '../shared/problems';
@@ -48,7 +47,7 @@ export const outboxEffects = {
             (problem) => outboxActions.refused({ id, problem }),
           );
           const isFact = parcel.request.way === 'object' || parcel.request.way === 'costs';
-          const told = isFact ? EMPTY : of(draftActions.changed());
+          const told = isFact ? EMPTY : of(outboxActions.setupSent());
           return concat(of(outboxActions.sending({ id })), answered, told);
         }),
       );

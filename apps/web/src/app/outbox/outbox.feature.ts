@@ -24,6 +24,8 @@ export const outboxActions = createActionGroup({
     /** The server has this content of it, whoever sent it. */
     Answered: props<{ id: string; content: unknown; revision: number; seen?: ItemCosts }>(),
     Refused: props<{ id: string; problem: ProblemDetails }>(),
+    /** An edit of the setup went out and came back, kept or refused: its draft may be another. */
+    'Setup Sent': emptyProps(),
     'Sent Again': props<{ id: string }>(),
     /** Its screen is being opened: it is not sent until that has taken it, or has let it go. */
     Held: props<{ id: string }>(),

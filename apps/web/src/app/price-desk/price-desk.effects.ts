@@ -24,7 +24,7 @@ import { addressOf } from '../documents/document-words';
 import { DocumentsApi } from '../documents/documents.api';
 import { answer } from '../shared/answer';
 import { problemOf } from '../shared/problems';
-import { PriceDeskApi } from './price-desk.api';
+import { PriceDeskApi } from '../documents/price-desk.api';
 import { priceDeskActions, priceDeskFeature } from './price-desk.feature';
 
 const PAUSE_MILLISECONDS = 150;

@@ -11,8 +11,8 @@ import type { CustomerRow, DeskAnswer, ItemRow, PricedLineForm } from '@honest-l
 import { averageEach } from '@honest-ledger/engine';
 import { problemSentence } from '@honest-ledger/wording';
 import { Store } from '@ngrx/store';
-import { ItemPicker } from '../catalogue/item-picker';
-import { CustomerPicker } from '../customers/customer-picker';
+import { ItemPicker } from '../reference/item-picker';
+import { CustomerPicker } from '../reference/customer-picker';
 import { CodeChoice } from '../reference/code-choice';
 import { namesOfThings } from '../reference/names';
 import { referenceFeature } from '../reference/reference.feature';
@@ -25,7 +25,7 @@ import { Notice } from '../shared/notice';
 import { writeNumber, writer } from '../shared/numbers';
 import { whenChanged } from '../shared/when-changed';
 import { workingsActions } from '../workings/workings.feature';
-import { PaidBefore } from './paid-before';
+import { PaidBefore } from '../documents/paid-before';
 import { priceDeskActions, priceDeskFeature, type DeskTerms } from './price-desk.feature';
 import { ScannerStandIn } from './scanner-stand-in';
 

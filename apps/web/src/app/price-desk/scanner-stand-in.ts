@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, inject, output, signal } from '@angular/core';
 import { switchMap } from 'rxjs';
-import { CatalogueApi } from '../catalogue/catalogue.api';
+import { CatalogueApi } from '../reference/catalogue.api';
 
 /** A scanner types this fast, and then presses Enter. */
 const MILLISECONDS_A_KEY = 8;

@@ -11,7 +11,7 @@ import { RouterLink } from '@angular/router';
 import type { ItemRow, PurchaseAnswer, SupplierAnswer } from '@honest-ledger/contracts';
 import { Store } from '@ngrx/store';
 import { catchError, debounceTime, map, of, switchMap, type Observable } from 'rxjs';
-import { ItemPicker } from '../catalogue/item-picker';
+import { ItemPicker } from '../reference/item-picker';
 import { CodeChoice } from '../reference/code-choice';
 import { mayDo } from '../session/may-do';
 import { DayField } from '../shared/day-field';

@@ -15,7 +15,7 @@ import type {
   PurchaseOrderContent,
 } from '@honest-ledger/contracts';
 import { Store } from '@ngrx/store';
-import { ItemPicker } from '../catalogue/item-picker';
+import { ItemPicker } from '../reference/item-picker';
 import { CodeChoice } from '../reference/code-choice';
 import { namesOfThings } from '../reference/names';
 import { referenceFeature } from '../reference/reference.feature';

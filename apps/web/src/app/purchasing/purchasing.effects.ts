@@ -12,7 +12,7 @@ import { Outbox } from '../outbox/outbox';
 import { OutboxStorage } from '../outbox/outbox-storage';
 import { answer } from '../shared/answer';
 import type { LeftEdit } from '../shared/editing';
-import { keepEdits, type Keeping } from '../shared/keep-edits';
+import { keepEdits, type Keeping } from '../outbox/keep-edits';
 import { foundHere, isUnreachable } from '../shared/problems';
 import { PurchasingApi } from './purchasing.api';
 import { purchasingActions, purchasingFeature } from './purchasing.feature';

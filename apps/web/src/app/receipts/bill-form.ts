@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import type { Bill, ItemRow } from '@honest-ledger/contracts';
 import { Store } from '@ngrx/store';
-import { ItemPicker } from '../catalogue/item-picker';
+import { ItemPicker } from '../reference/item-picker';
 import { CodeChoice } from '../reference/code-choice';
 import { referenceFeature } from '../reference/reference.feature';
 import { DayField } from '../shared/day-field';

@@ -2,7 +2,7 @@ import { computed, inject, type Signal } from '@angular/core';
 import type { CodeAndName } from '@honest-ledger/engine';
 import type { Names } from '@honest-ledger/wording';
 import { Store } from '@ngrx/store';
-import { categoriesActions, categoriesFeature } from '../catalogue/categories.feature';
+import { categoriesActions, categoriesFeature } from './categories.feature';
 import { referenceActions, referenceFeature } from './reference.feature';
 
 /**

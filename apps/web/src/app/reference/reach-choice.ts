@@ -2,9 +2,9 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, output } f
 import type { ItemRow } from '@honest-ledger/contracts';
 import type { Reach } from '@honest-ledger/engine';
 import { Store } from '@ngrx/store';
-import { CategoryChoice } from '../catalogue/category-choice';
-import { ItemPicker } from '../catalogue/item-picker';
-import { startReach } from '../levels/level-edits';
+import { CategoryChoice } from './category-choice';
+import { ItemPicker } from './item-picker';
+import { startReach } from './reach-edits';
 import { CodeChoice } from './code-choice';
 import { ITEM_KIND_CHOICES } from './item-kinds';
 import { referenceFeature } from './reference.feature';

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
 import type { Reach } from '@honest-ledger/engine';
-import { UNSAID_GOODS } from '../levels/level-edits';
+import { UNSAID_GOODS } from './reach-edits';
 import { ReachChoice } from './reach-choice';
 
 /** Goods of several kinds, each chosen by itself. */

@@ -7,7 +7,7 @@ import type {
   RepricingContent,
 } from '@honest-ledger/contracts';
 import { Store } from '@ngrx/store';
-import { CategoryChoice } from '../catalogue/category-choice';
+import { CategoryChoice } from '../reference/category-choice';
 import { RoundingEditor } from '../levels/rounding-editor';
 import { CodeChoice } from '../reference/code-choice';
 import { ITEM_KIND_CHOICES } from '../reference/item-kinds';

@@ -33,8 +33,7 @@ import {
 import { FileLinks } from '../shared/file-links';
 import { KeptState } from '../shared/kept-state';
 import { Notice } from '../shared/notice';
-import { numberProblem } from '../shared/numbers';
-import { writeNumber } from '../shared/numbers';
+import { numberProblem, writeNumber } from '../shared/numbers';
 import { TextField } from '../shared/text-field';
 import { whenChanged } from '../shared/when-changed';
 import { repricedColumns } from './repriced-columns';

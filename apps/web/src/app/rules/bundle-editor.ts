@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
 import type { GroupEffect, Printed, UnitsOf } from '@honest-ledger/engine';
-import { UNSAID, UNSAID_GOODS } from '../levels/level-edits';
+import { UNSAID, UNSAID_GOODS } from '../reference/reach-edits';
 import { FigureField } from '../shared/figure-field';
 import { UnitsEditor } from './units-editor';
 

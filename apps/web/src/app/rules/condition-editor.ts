@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import type { ConditionForm } from '@honest-ledger/contracts';
 import { movedBy, movedTo, type MoveStep, type Place } from './condition-moves';
-import { UNSAID_GOODS } from '../levels/level-edits';
+import { UNSAID_GOODS } from '../reference/reach-edits';
 import { withPart, type TestForm } from './rule-edits';
 import { TestEditor } from './test-editor';
 

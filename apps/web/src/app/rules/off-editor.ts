@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import type { Printed, UnitOffer } from '@honest-ledger/engine';
-import { shownFigure, storedFigure, UNSAID } from '../levels/level-edits';
+import { shownFigure, storedFigure } from '../levels/level-edits';
+import { UNSAID } from '../reference/reach-edits';
 import { FigureField } from '../shared/figure-field';
 
 type Offer = Printed<UnitOffer>;

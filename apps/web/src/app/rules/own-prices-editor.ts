@@ -10,10 +10,10 @@ import {
 import { RouterLink } from '@angular/router';
 import type { ItemRow } from '@honest-ledger/contracts';
 import type { OwnPrice, Printed } from '@honest-ledger/engine';
-import { ItemPicker } from '../catalogue/item-picker';
+import { ItemPicker } from '../reference/item-picker';
 import { FigureField } from '../shared/figure-field';
 import { decodeText } from '../shared/decode-text';
-import { firstPrices } from '../shared/first-price';
+import { firstPrices } from '../reference/first-price';
 import { handOver, readPriceFile, writePriceFile } from '../shared/price-files';
 import { pastedPrices } from '../shared/pasted-prices';
 

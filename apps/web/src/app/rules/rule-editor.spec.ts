@@ -2,7 +2,7 @@ import type { RuleContent, RuleView } from '@honest-ledger/contracts';
 import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
 import { problemBody, showScreen, signedIn, type ShownScreen } from '../testing/screens';
-import { UNSAID_GOODS } from '../levels/level-edits';
+import { UNSAID_GOODS } from '../reference/reach-edits';
 import { edited, wholeRule } from '../testing/contents';
 import {
   copyOf,

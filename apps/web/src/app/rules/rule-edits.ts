@@ -12,7 +12,7 @@ import {
   type NumberFact,
   type WordFact,
 } from '@honest-ledger/engine';
-import { UNSAID, UNSAID_GOODS } from '../levels/level-edits';
+import { UNSAID, UNSAID_GOODS } from '../reference/reach-edits';
 
 /** The edits that a rule's screen makes: each gives the whole content anew. */
 

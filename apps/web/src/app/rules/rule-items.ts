@@ -6,7 +6,7 @@ import {
   type RuleContent,
   type RuleItemsPage,
 } from '@honest-ledger/contracts';
-import { printedPercent } from '../cost-tables/markup-words';
+import { printedPercent } from '../shared/markup-words';
 import { mayDo } from '../session/may-do';
 import { Amount, mostDigits } from '../shared/amount';
 import { attempted } from '../shared/attempt';

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, inject, input } from '@angular/core';
-import { printedPercent } from '../cost-tables/markup-words';
+import { printedPercent } from '../shared/markup-words';
 import { mayDo } from '../session/may-do';
 import { attempted } from '../shared/attempt';
 import { writeNumber } from '../shared/numbers';

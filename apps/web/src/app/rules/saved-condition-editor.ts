@@ -16,7 +16,7 @@ import { TextField } from '../shared/text-field';
 import { whenChanged } from '../shared/when-changed';
 import { ConditionEditor } from './condition-editor';
 import { conditionsActions, conditionsFeature } from './conditions.feature';
-import { UNSAID_GOODS } from '../levels/level-edits';
+import { UNSAID_GOODS } from '../reference/reach-edits';
 import { contradictionMarks } from './contradiction-marks';
 
 const BEGINNING: SavedConditionContent = {

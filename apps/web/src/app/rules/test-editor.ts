@@ -3,7 +3,7 @@ import type { Attribute, ConditionForm, CustomerRow } from '@honest-ledger/contr
 import { DOCUMENT_KINDS, type CodeAndName, type Reach } from '@honest-ledger/engine';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { CustomerPicker } from '../customers/customer-picker';
+import { CustomerPicker } from '../reference/customer-picker';
 import { WORDS } from '../documents/document-words';
 import { CodeChoice } from '../reference/code-choice';
 import { ReachList } from '../reference/reach-list';

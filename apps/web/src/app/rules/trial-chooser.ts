@@ -19,8 +19,8 @@ import type {
 import { documentTitle } from '@honest-ledger/wording';
 import { Store } from '@ngrx/store';
 import { catchError, map, of, switchMap, type Observable } from 'rxjs';
-import { ItemPicker } from '../catalogue/item-picker';
-import { CustomerPicker } from '../customers/customer-picker';
+import { ItemPicker } from '../reference/item-picker';
+import { CustomerPicker } from '../reference/customer-picker';
 import { DocumentsApi } from '../documents/documents.api';
 import { CodeChoice } from '../reference/code-choice';
 import { referenceFeature } from '../reference/reference.feature';

@@ -9,8 +9,8 @@ import {
 } from '@honest-ledger/contracts';
 import { Store } from '@ngrx/store';
 import { catchError, map, of } from 'rxjs';
-import { CategoryChoice } from '../catalogue/category-choice';
-import { CustomerPicker } from '../customers/customer-picker';
+import { CategoryChoice } from '../reference/category-choice';
+import { CustomerPicker } from '../reference/customer-picker';
 import { draftFeature } from '../draft/draft.feature';
 import { CodeChoice } from '../reference/code-choice';
 import { DayField } from '../shared/day-field';

@@ -9,7 +9,7 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import type { DemoSignIn } from '@honest-ledger/contracts';
 import { Store } from '@ngrx/store';
-import { Wordmark } from '../frame/wordmark';
+import { Wordmark } from '../shared/wordmark';
 import { sessionActions, sessionFeature } from './session.feature';
 
 /** Something has been typed. */

@@ -1,7 +1,7 @@
 import { inject } from '@angular/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { concatMap, map, of, switchMap, type Observable } from 'rxjs';
-import { categoriesActions } from '../catalogue/categories.feature';
+import { categoriesActions } from '../reference/categories.feature';
 import { referenceActions } from '../reference/reference.feature';
 import { answer } from '../shared/answer';
 import { SettingsApi } from './settings.api';

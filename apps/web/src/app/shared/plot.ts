@@ -10,7 +10,7 @@ import {
   type OnDestroy,
 } from '@angular/core';
 import type { Config, Data, Layout } from 'plotly.js';
-import { Appearance } from '../frame/appearance';
+import { Appearance } from './appearance';
 import { whenChanged } from './when-changed';
 
 /** Plotly's parts that are used here. */

@@ -1,5 +1,9 @@
-import { BARE_LINE } from '@honest-ledger/contracts';
-import type { ItemFactsForm, ItemRow, DocumentLineInput } from '@honest-ledger/contracts';
+import {
+  BARE_LINE,
+  type ItemFactsForm,
+  type ItemRow,
+  type DocumentLineInput,
+} from '@honest-ledger/contracts';
 
 /** An item with nothing special about it. */
 export function itemFacts(item: string, changes: Partial<ItemFactsForm> = {}): ItemFactsForm {

@@ -1,0 +1,40 @@
+import type { StayingThing } from '@honest-ledger/contracts';
+import { eq } from 'drizzle-orm';
+import { countUnitsRemoved } from '../../master-data/costs/count-units-sold';
+import type { Transaction } from '../../platform/database/database';
+import { oneOf } from '../../platform/database/patterns';
+import { namedElsewhere } from '../../platform/database/references';
+import { documents } from '../../platform/database/schema/index';
+
+/** What names a sale, by the table that does. */
+const NAMED_BY: Readonly<Record<string, string>> = {
+  returns: 'goods of it came back',
+  sales_again_lines: 'it was priced again, and the result names it',
+};
+
+/** Removes the past sales that one file has brought, but for those that something names. */
+export async function removePastSales(
+  transaction: Transaction,
+  massChange: string,
+): Promise<{ readonly gone: number; readonly staying: StayingThing[] }> {
+  const sales = await transaction
+    .select({ number: documents.number, name: documents.importedAs })
+    .from(documents)
+    .where(eq(documents.massChangeId, massChange));
+  const named = await namedElsewhere(
+    transaction,
+    'documents',
+    sales.map(({ number }) => number),
+  );
+  const gone = sales.filter(({ number }) => !named.has(number)).map(({ number }) => number);
+  await countUnitsRemoved(transaction, gone);
+  await transaction.delete(documents).where(oneOf(documents.number, gone));
+  return {
+    gone: gone.length,
+    staying: sales.flatMap(({ number, name }): StayingThing[] => {
+      const [by] = named.get(number) ?? [];
+      if (by === undefined) return [];
+      return [{ what: 'sale', key: name ?? '', why: NAMED_BY[by] ?? 'something was made of it' }];
+    }),
+  };
+}

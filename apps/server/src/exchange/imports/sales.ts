@@ -1,0 +1,284 @@
+import {
+  lineFromForm,
+  SALE_SHEET,
+  type CellProblem,
+  type Cells,
+  type DocumentLineInput,
+} from '@honest-ledger/contracts';
+import {
+  compare,
+  decimal,
+  isDecimalText,
+  make,
+  multiply,
+  negate,
+  PLAIN_DOCUMENT,
+  print,
+  priceDocument,
+  subtract,
+  type CompiledSetup,
+  type Decimal,
+  type PricedDocument,
+} from '@honest-ledger/engine';
+import { and, eq, isNotNull } from 'drizzle-orm';
+import type { Queries } from '../../platform/database/database';
+import { oneOf } from '../../platform/database/patterns';
+import {
+  customers,
+  documentLines,
+  documents,
+  items,
+  outlets,
+} from '../../platform/database/schema/index';
+import { readItemFacts } from '../../master-data/catalogue/item-facts';
+import { sells } from '../../setup/drafts/check-agreements';
+import { localTime } from '../../platform/clock/local-time';
+import { NO_OUTLETS_ZONE } from '../../master-data/facts/surroundings';
+import { knownCurrencies } from '../../master-data/currencies/known';
+import { settingsInForce, versionInForce } from '../../master-data/in-force/queries';
+import { byKey, cell, grouped, orNull } from './cells';
+import type { ImportedKind } from './kind';
+import { pastLine, pastSale, WHOLE } from './past-sale';
+import { postSales } from './post-sales';
+import type { ComparedRow } from './verdicts';
+import { markBrokenSales } from './whole-sales';
+
+/**
+ * Past sales of another system: facts. Each is posted as it was, at prices by hand, with what is known
+ * now of its goods, and under the version in force. One that is there stays: a posted sale is final.
+ */
+export const saleKind: ImportedKind = {
+  compare: async (queries, { setups, now }) => {
+    const { compiled } = await setups.of(queries, await versionInForce(queries));
+    return {
+      present: async (rows) =>
+        withAmountsOf(rows, byKey(SALE_SHEET, await storedRows(queries, salesOf(rows)))),
+      problems: (rows) => problemsOf(queries, compiled, rows, now().toISOString().slice(0, 10)),
+    };
+  },
+  apply: async (transaction, { setups }, rows, { actor }) => {
+    const { compiled } = await setups.of(transaction, await versionInForce(transaction));
+    const bySale = grouped(rows, ({ after }) => cell(after, 'Sale'));
+    const sales = [...bySale].map(([name, own]) =>
+      pastSale(
+        name,
+        own.map(({ after }) => after),
+        compiled.homeCurrency,
+      ),
+    );
+    await postSales(transaction, compiled, sales, actor);
+  },
+  inParts: { together: 'Sale', inOrderOf: 'Posted' },
+  markTogether: markBrokenSales,
+};
+
+/** What is there, with the amounts of the file where they are the same but for what was rounded. */
+function withAmountsOf(
+  rows: readonly Cells[],
+  present: ReadonlyMap<string, Cells>,
+): ReadonlyMap<string, Cells> {
+  const given = byKey(SALE_SHEET, rows);
+  return new Map(
+    [...present].map(([key, cells]) => {
+      const said = given.get(key)?.['Amount'] ?? '';
+      const stored = cell(cells, 'Amount');
+      const isSame = isDecimalText(said) && stored !== '' && agrees(said, decimal(stored));
+      return [key, isSame ? { ...cells, Amount: said } : cells];
+    }),
+  );
+}
+
+/** Whether an amount of another system is one of ours but for half a minor unit that was rounded. */
+function agrees(said: string, amount: Decimal): boolean {
+  const less = subtract(decimal(said), amount);
+  const half = make(5, amount.scale + 1);
+  return compare(less, half) <= 0 && compare(negate(less), half) <= 0;
+}
+
+const salesOf = (rows: readonly Cells[]): string[] => [
+  ...new Set(rows.map((cells) => cell(cells, 'Sale'))),
+];
+
+/** The lines of sales that were taken in before, as rows of a file. */
+async function storedRows(queries: Queries, names: readonly string[]): Promise<Cells[]> {
+  const rows = await queries
+    .select({
+      sale: documents,
+      line: documentLines,
+      item: items.number,
+      customer: customers.code,
+      outlet: outlets.code,
+      zone: outlets.timeZone,
+    })
+    .from(documents)
+    .innerJoin(documentLines, eq(documentLines.documentNumber, documents.number))
+    .innerJoin(items, eq(items.id, documentLines.itemId))
+    .leftJoin(customers, eq(customers.id, documents.customerId))
+    .leftJoin(outlets, eq(outlets.id, documents.outletId))
+    .where(and(isNotNull(documents.importedAs), oneOf(documents.importedAs, names)));
+  const { homeCurrency } = await settingsInForce(queries);
+  return rows.map(({ sale, line, item, customer, outlet, zone }): Cells => {
+    const off = line.discount?.off;
+    return {
+      Sale: sale.importedAs ?? '',
+      Line: String(line.position + 1),
+      Posted: localTime(sale.changedAt, zone ?? NO_OUTLETS_ZONE).day,
+      Customer: customer ?? '',
+      Outlet: outlet ?? '',
+      Currency: sale.currency === homeCurrency ? '' : sale.currency,
+      Item: item,
+      Quantity: line.quantity,
+      Unit: line.unit ?? '',
+      Price: line.priceByHand ?? '',
+      'Discount %': off?.kind === 'percent' ? off.percent.replace('-', '') : '',
+      Amount: line.amount ?? '',
+    };
+  });
+}
+
+async function problemsOf(
+  queries: Queries,
+  setup: CompiledSetup,
+  rows: readonly ComparedRow[],
+  today: string,
+): Promise<CellProblem[][]> {
+  const facts = await readItemFacts(
+    queries,
+    rows.map(({ after }) => cell(after, 'Item')),
+  );
+  const known = {
+    items: new Map(facts.map(({ id: _, ...item }) => [item.item, item])),
+    customers: await codesAmong(queries, customers, rows, 'Customer'),
+    outlets: await codesAmong(queries, outlets, rows, 'Outlet'),
+    currencies: await knownCurrencies(queries, setup.homeCurrency),
+    sales: new Set(
+      (await storedRows(queries, salesOf(rows.map(({ after }) => after)))).map(({ Sale }) => Sale),
+    ),
+  };
+  const firstOf = new Map<string, Cells>();
+  for (const { after } of rows) {
+    if (!firstOf.has(cell(after, 'Sale'))) firstOf.set(cell(after, 'Sale'), after);
+  }
+  return rows.map(({ before, after }): CellProblem[] => {
+    const wrong = (column: string, sentence: string): CellProblem => ({ column, sentence });
+    const number = cell(after, 'Item');
+    const item = known.items.get(number);
+    const unit = orNull(after, 'Unit');
+    const [customer, outlet] = [orNull(after, 'Customer'), orNull(after, 'Outlet')];
+    const currency = orNull(after, 'Currency') ?? setup.homeCurrency;
+    const isThere = known.sales.has(cell(after, 'Sale'));
+    const named = [
+      ...unlikeFirst(after, firstOf.get(cell(after, 'Sale')) ?? after),
+      ...(cell(after, 'Posted') > today ? [wrong('Posted', 'This day is still to come')] : []),
+      ...(item ? [] : [wrong('Item', `There is no item ${number}`)]),
+      ...(item && unit !== null && !sells(item, unit)
+        ? [wrong('Unit', `${number} is not sold by the ${unit}`)]
+        : []),
+      ...(customer === null || known.customers.has(customer)
+        ? []
+        : [wrong('Customer', `There is no customer ${customer}`)]),
+      ...(outlet === null || known.outlets.has(outlet)
+        ? []
+        : [wrong('Outlet', `There is no outlet ${outlet}`)]),
+      ...(known.currencies.includes(currency)
+        ? []
+        : [wrong('Currency', `There is no rate for ${currency}`)]),
+      ...(isThere && (before === null || differs(before, after))
+        ? [wrong('Sale', 'The sale was taken in before, and a posted sale is final')]
+        : []),
+    ];
+    if (named.length > 0 || !item || isThere) return named;
+    return extensionProblems(setup, after, currency, { ...item, attributes: {} });
+  });
+}
+
+/** What a line says of its sale otherwise than the sale's first line in the file. */
+function unlikeFirst(cells: Cells, first: Cells): CellProblem[] {
+  return WHOLE.filter((column) => cell(cells, column) !== cell(first, column)).map((column) => {
+    const [other, line] = [cell(first, column) || 'nothing', cell(first, 'Line')];
+    return { column, sentence: `Line ${line} of the same sale says ${other}` };
+  });
+}
+
+/** An amount that is left out says nothing. */
+function differs(before: Cells, after: Cells): boolean {
+  return SALE_SHEET.columns.some(({ name, holds }) => {
+    const [was, is] = [before[name] ?? '', after[name] ?? ''];
+    if (name === 'Amount' && is === '') return false;
+    if (holds === 'decimal' && was !== '' && is !== '') {
+      return compare(decimal(was), decimal(is)) !== 0;
+    }
+    return was !== is;
+  });
+}
+
+type Item = Omit<Awaited<ReturnType<typeof readItemFacts>>[number], 'id'>;
+
+/** Whether quantity, price and discount make the amount that the file says. */
+function extensionProblems(
+  setup: CompiledSetup,
+  cells: Cells,
+  currency: string,
+  item: Item,
+): CellProblem[] {
+  const line = pastLine(cells);
+  const [priced] = linesPriced(setup, currency, line, item).lines;
+  if (priced?.kind !== 'priced') {
+    const sentence = item.timeUnit === null ? 'This makes no price' : 'It is priced by time';
+    return [{ column: 'Price', sentence }];
+  }
+  const [slice] = priced.slices;
+  if (slice && compare(slice.unitPrice, decimal(line.priceByHand?.price ?? '0')) !== 0) {
+    const digits = String(slice.unitPrice.scale);
+    return [{ column: 'Price', sentence: `A unit price in ${currency} has ${digits} decimals` }];
+  }
+  const said = orNull(cells, 'Amount');
+  if (said === null || agrees(said, priced.amount)) return [];
+  const whole = print(multiply(decimal(line.quantity), decimal(line.priceByHand?.price ?? '0')));
+  const less = line.discount ? `, less ${cell(cells, 'Discount %')} %` : '';
+  return [
+    {
+      column: 'Amount',
+      sentence: `${cell(cells, 'Quantity')} × ${cell(cells, 'Price')} is ${whole}${less}: ${print(priced.amount)}`,
+    },
+  ];
+}
+
+function linesPriced(
+  setup: CompiledSetup,
+  currency: string,
+  line: DocumentLineInput,
+  item: Item,
+): PricedDocument {
+  return priceDocument(setup, {
+    ...PLAIN_DOCUMENT,
+    pricedAt: '2000-01-01T00:00:00Z',
+    currency,
+    facts: {
+      local: { day: '2000-01-01', time: '00:00:00', offset: '+00:00' },
+      outlet: null,
+      customer: null,
+      rates: [],
+      items: [item],
+      ruleUses: [],
+      bought: null,
+      setUpPaid: [],
+      tax: null,
+    },
+    lines: [lineFromForm(line)],
+  });
+}
+
+async function codesAmong(
+  queries: Queries,
+  table: typeof customers | typeof outlets,
+  rows: readonly ComparedRow[],
+  column: string,
+): Promise<ReadonlySet<string>> {
+  const asked = [...new Set(rows.flatMap(({ after }) => orNull(after, column) ?? []))];
+  const found = await queries
+    .select({ code: table.code })
+    .from(table)
+    .where(oneOf(table.code, asked));
+  return new Set(found.map(({ code }) => code));
+}

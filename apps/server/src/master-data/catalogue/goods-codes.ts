@@ -1,0 +1,154 @@
+import type { Reach } from '@honest-ledger/engine';
+import type { Queries } from '../../platform/database/database';
+import { oneOf } from '../../platform/database/patterns';
+import {
+  brands,
+  categories,
+  families,
+  items,
+  suppliers,
+} from '../../platform/database/schema/index';
+import { Problem } from '../../platform/http/problems';
+
+/** What a row with reach columns holds; see the schema. */
+export interface ReachIds {
+  readonly itemId: number | null;
+  readonly categoryId: number | null;
+  readonly brandId: number | null;
+  readonly supplierId: number | null;
+  readonly familyId: number | null;
+  readonly itemKind: Extract<Reach, { kind: 'itemKind' }>['itemKind'] | null;
+}
+
+const EVERYTHING: ReachIds = {
+  itemId: null,
+  categoryId: null,
+  brandId: null,
+  supplierId: null,
+  familyId: null,
+  itemKind: null,
+};
+
+/** A code table in both directions. */
+interface Codes {
+  readonly ids: ReadonlyMap<string, number>;
+  readonly codes: ReadonlyMap<number, string>;
+}
+
+/** The codes of what goods are told apart by, and of the items asked for. */
+export interface GoodsCodes {
+  readonly items: Codes;
+  readonly categories: Codes;
+  readonly brands: Codes;
+  readonly suppliers: Codes;
+  readonly families: Codes;
+}
+
+type Rows = readonly { readonly id: number; readonly code: string }[];
+
+/** The codes of all categories, brands, suppliers and families, and of some items. */
+export async function readGoodsCodes(
+  queries: Queries,
+  wanted: { readonly numbers?: readonly string[]; readonly ids?: readonly number[] } = {},
+): Promise<GoodsCodes> {
+  const table = (from: typeof categories | typeof brands | typeof suppliers | typeof families) =>
+    queries.select({ id: from.id, code: from.code }).from(from);
+  return {
+    items: codes(await itemRows(queries, wanted)),
+    categories: codes(await table(categories)),
+    brands: codes(await table(brands)),
+    suppliers: codes(await table(suppliers)),
+    families: codes(await table(families)),
+  };
+}
+
+async function itemRows(
+  queries: Queries,
+  { numbers = [], ids = [] }: { numbers?: readonly string[]; ids?: readonly number[] },
+): Promise<Rows> {
+  if (numbers.length + ids.length === 0) return [];
+  return queries
+    .select({ id: items.id, code: items.number })
+    .from(items)
+    .where(numbers.length > 0 ? oneOf(items.number, numbers) : oneOf(items.id, ids));
+}
+
+function codes(rows: Rows): Codes {
+  return {
+    ids: new Map(rows.map(({ id, code }) => [code, id])),
+    codes: new Map(rows.map(({ id, code }) => [id, code])),
+  };
+}
+
+/** The item numbers that reaches name. */
+export function numbersIn(reaches: readonly Reach[]): string[] {
+  return reaches.flatMap((reach) => (reach.kind === 'item' ? [reach.item] : []));
+}
+
+/** What a reach names that is not there, as a sentence; null where all is. */
+export function missingGoods(reach: Reach, known: GoodsCodes): string | null {
+  const lacks = (of: Codes, code: string, what: string): string | null =>
+    of.ids.has(code) ? null : `There is no ${what} ${code}`;
+  switch (reach.kind) {
+    case 'item':
+      return lacks(known.items, reach.item, 'item');
+    case 'categoryBrand':
+      return (
+        lacks(known.categories, reach.category, 'category') ??
+        lacks(known.brands, reach.brand, 'brand')
+      );
+    case 'supplierCategory':
+      return (
+        lacks(known.suppliers, reach.supplier, 'supplier') ??
+        lacks(known.categories, reach.category, 'category')
+      );
+    case 'family':
+      return lacks(known.families, reach.family, 'family');
+    case 'category':
+      return lacks(known.categories, reach.category, 'category');
+    case 'brand':
+      return lacks(known.brands, reach.brand, 'brand');
+    case 'supplier':
+      return lacks(known.suppliers, reach.supplier, 'supplier');
+    case 'itemKind':
+    case 'all':
+      return null;
+  }
+}
+
+/** A reach as its columns. @throws {Problem} where it names what is not there */
+export function reachIds(reach: Reach, known: GoodsCodes): ReachIds {
+  const missing = missingGoods(reach, known);
+  if (missing !== null) throw new Problem(422, `${missing}.`);
+  const id = (of: Codes, code: string): number | null => of.ids.get(code) ?? null;
+  return {
+    ...EVERYTHING,
+    ...('item' in reach && { itemId: id(known.items, reach.item) }),
+    ...('category' in reach && { categoryId: id(known.categories, reach.category) }),
+    ...('brand' in reach && { brandId: id(known.brands, reach.brand) }),
+    ...('supplier' in reach && { supplierId: id(known.suppliers, reach.supplier) }),
+    ...('family' in reach && { familyId: id(known.families, reach.family) }),
+    ...('itemKind' in reach && { itemKind: reach.itemKind }),
+  };
+}
+
+/** The reach that a row's columns say. */
+export function reachOf(row: ReachIds, known: GoodsCodes): Reach {
+  const code = (of: Codes, id: number | null): string | null =>
+    id === null ? null : (of.codes.get(id) ?? null);
+  const item = code(known.items, row.itemId);
+  const category = code(known.categories, row.categoryId);
+  const brand = code(known.brands, row.brandId);
+  const supplier = code(known.suppliers, row.supplierId);
+  const family = code(known.families, row.familyId);
+  if (item !== null) return { kind: 'item', item };
+  if (category !== null && brand !== null) return { kind: 'categoryBrand', category, brand };
+  if (category !== null && supplier !== null) {
+    return { kind: 'supplierCategory', supplier, category };
+  }
+  if (category !== null) return { kind: 'category', category };
+  if (family !== null) return { kind: 'family', family };
+  if (brand !== null) return { kind: 'brand', brand };
+  if (supplier !== null) return { kind: 'supplier', supplier };
+  return row.itemKind === null ? { kind: 'all' } : { kind: 'itemKind', itemKind: row.itemKind };
+}

@@ -1,0 +1,44 @@
+import {
+  itemParams,
+  itemQuerySchema,
+  seenRevision,
+  type CategoryRow,
+  type ItemPage,
+  type ItemParams,
+  type ItemQuery,
+  type SeenRevision,
+} from '@honest-ledger/contracts';
+import type { FastifyPluginCallback } from 'fastify';
+import { serializable, snapshot } from '../../platform/database/database';
+import type { PlatformServices } from '../../platform/services';
+import { actor } from '../../platform/session/plugin';
+import { deleteItem } from './keep-item';
+import { findCategories, findItems } from './queries';
+
+export const catalogueRoutes: FastifyPluginCallback<PlatformServices> = (app, services, done) => {
+  const { database } = services;
+
+  app.get<{ Querystring: ItemQuery; Reply: ItemPage }>(
+    '/items',
+    { config: { may: 'look' }, schema: { querystring: itemQuerySchema } },
+    (request) => snapshot(database, (queries) => findItems(queries, request.query)),
+  );
+
+  app.delete<{ Params: ItemParams; Querystring: SeenRevision }>(
+    '/items/:item',
+    { config: { may: 'editFacts' }, schema: { params: itemParams, querystring: seenRevision } },
+    async (request, reply) => {
+      const by = actor(request, services);
+      await serializable(database, (transaction) =>
+        deleteItem(transaction, request.params.item, request.query, by),
+      );
+      return reply.code(204).send();
+    },
+  );
+
+  app.get<{ Reply: CategoryRow[] }>('/categories', { config: { may: 'look' } }, () =>
+    snapshot(database, findCategories),
+  );
+
+  done();
+};

@@ -1,0 +1,172 @@
+import {
+  advanceQuerySchema,
+  advanceSchema,
+  may,
+  newDocumentSchema,
+  documentEditSchema,
+  documentParams,
+  documentQuerySchema,
+  takingBackSchema,
+  type Advance,
+  type AdvanceQuery,
+  type AdvanceView,
+  type ComputedAgain,
+  type DocumentForm,
+  type NewDocument,
+  type Page,
+  type DocumentEdit,
+  type DocumentParams,
+  type DocumentQuery,
+  type DocumentRow,
+  type DocumentView,
+  type SignedInUser,
+  type TakingBack,
+} from '@honest-ledger/contracts';
+import { asksForCosts } from '@honest-ledger/engine';
+import type { FastifyPluginCallback } from 'fastify';
+import { repeatable, serializable, snapshot } from '../../platform/database/database';
+import { sendPdf } from '../../platform/files/write-pdf';
+import type { Services } from '../../setup/versions/services';
+import { signedIn } from '../../platform/session/plugin';
+import { advanceDocument, foreseeAdvance } from './advance';
+import { computeAgain } from './compute-again';
+import { beginDocument, keepDocument } from './keep-document';
+import { documentToPrice, findDocuments, readDocument } from './queries';
+import { paperOf } from './paper';
+import { turnOfUses } from './rule-uses';
+import { takeBack } from './take-back';
+
+/** Quotes, orders and sales. Whatever is kept comes back priced: the server's prices are the ones that count. */
+export const documentRoutes: FastifyPluginCallback<Services> = (app, services, done) => {
+  const { database } = services;
+  const read = async (number: number, { role }: SignedInUser): Promise<DocumentView> => {
+    const found = await snapshot(database, (queries) => readDocument(queries, services, number));
+    const { setup, document } = found.pricing;
+    const hides = !may(role, 'seeCosts') && setup && asksForCosts(setup);
+    return hides ? { ...found, pricing: { setup: null, document } } : found;
+  };
+
+  app.get<{ Querystring: DocumentQuery; Reply: Page<DocumentRow> }>(
+    '/documents',
+    { config: { may: 'look' }, schema: { querystring: documentQuerySchema } },
+    (request) => snapshot(database, (queries) => findDocuments(queries, request.query)),
+  );
+
+  app.post<{ Body: NewDocument; Reply: DocumentView }>(
+    '/documents',
+    { config: { may: 'writeDocuments' }, schema: { body: newDocumentSchema } },
+    async (request, reply) => {
+      const number = await repeatable(database, (transaction) =>
+        beginDocument(transaction, services, request.body, signedIn(request)),
+      );
+      reply.code(201);
+      return read(number, signedIn(request));
+    },
+  );
+
+  app.get<{ Params: DocumentParams; Reply: DocumentView }>(
+    '/documents/:number',
+    { config: { may: 'look' }, schema: { params: documentParams } },
+    (request) => read(request.params.number, signedIn(request)),
+  );
+
+  app.put<{ Params: DocumentParams; Body: DocumentEdit; Reply: DocumentView }>(
+    '/documents/:number',
+    {
+      config: { may: 'writeDocuments' },
+      schema: { params: documentParams, body: documentEditSchema },
+    },
+    async (request) => {
+      const { number } = request.params;
+      await repeatable(database, (transaction) =>
+        keepDocument(transaction, services, number, request.body, signedIn(request)),
+      );
+      return read(number, signedIn(request));
+    },
+  );
+
+  app.get<{ Params: DocumentParams; Reply: DocumentForm }>(
+    '/documents/:number/document',
+    { config: { may: 'look' }, schema: { params: documentParams } },
+    async (request, reply) => {
+      const { name, form } = await snapshot(database, (queries) =>
+        documentToPrice(queries, services, request.params.number),
+      );
+      const file = `${name.kind}-${String(name.number)}.json`;
+      reply.header('content-disposition', `attachment; filename="${file}"`);
+      return form;
+    },
+  );
+
+  app.get<{ Params: DocumentParams }>(
+    '/documents/:number/paper',
+    { config: { may: 'look' }, schema: { params: documentParams } },
+    async (request, reply) =>
+      sendPdf(
+        reply,
+        await snapshot(database, (queries) => paperOf(queries, request.params.number)),
+      ),
+  );
+
+  app.get<{ Params: DocumentParams; Reply: ComputedAgain }>(
+    '/documents/:number/again',
+    { config: { may: 'look' }, schema: { params: documentParams } },
+    (request) =>
+      snapshot(database, (queries) => computeAgain(queries, services, request.params.number)),
+  );
+
+  app.get<{ Params: DocumentParams; Querystring: AdvanceQuery; Reply: AdvanceView }>(
+    '/documents/:number/advance',
+    {
+      config: { may: 'look' },
+      schema: { params: documentParams, querystring: advanceQuerySchema },
+    },
+    (request) =>
+      snapshot(database, (queries) =>
+        foreseeAdvance(queries, services, request.params.number, request.query.into),
+      ),
+  );
+
+  app.post<{ Params: DocumentParams; Body: Advance; Reply: DocumentView }>(
+    '/documents/:number/advance',
+    {
+      config: { may: 'writeDocuments' },
+      schema: { params: documentParams, body: advanceSchema },
+    },
+    async (request) => {
+      const { params, body } = request;
+      const number = await serializable(
+        database,
+        (transaction) =>
+          advanceDocument(transaction, services, params.number, body, signedIn(request)),
+        await turnOfUses(services),
+      );
+      return read(number, signedIn(request));
+    },
+  );
+
+  for (const [path, to] of [
+    ['cancel', 'cancelled'],
+    ['reopen', 'open'],
+  ] as const) {
+    app.post<{ Params: DocumentParams; Body: TakingBack; Reply: DocumentView }>(
+      `/documents/:number/${path}`,
+      {
+        config: { may: 'writeDocuments' },
+        schema: { params: documentParams, body: takingBackSchema },
+      },
+      async (request) => {
+        const { number } = request.params;
+        const { revision } = request.body;
+        const editor = signedIn(request);
+        await serializable(
+          database,
+          (transaction) => takeBack(transaction, services, number, to, { revision, editor }),
+          await turnOfUses(services),
+        );
+        return read(number, signedIn(request));
+      },
+    );
+  }
+  done();
+};

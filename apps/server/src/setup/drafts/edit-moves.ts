@@ -1,0 +1,264 @@
+import type {
+  AnyObjectChange,
+  AskedFor,
+  CatalogueMoves,
+  MovesAsked,
+  ObjectEdit,
+} from '@honest-ledger/contracts';
+import {
+  compileSetup,
+  decimal,
+  type CompiledSetup,
+  type CustomerFacts,
+  type DocumentFacts,
+  type Setup,
+} from '@honest-ledger/engine';
+import { eq } from 'drizzle-orm';
+import type { ItemWithId } from '../../master-data/catalogue/item-facts';
+import { catalogueMoves, type PricedUnder } from '../../master-data/catalogue/price-catalogue';
+import { pricingDay, readItemsToPrice } from '../../master-data/costs/items-to-price';
+import type { Queries } from '../../platform/database/database';
+import { segments } from '../../platform/database/schema/index';
+import { surroundings } from '../../master-data/facts/surroundings';
+import type { Services } from '../versions/services';
+import { askedFor, type AskedPrices } from './moves-asked';
+import { editedSetup, type HeldEdit } from './queries';
+
+/** What one edit does to prices of the catalogue, and what these were asked for. */
+type EditMoves = Pick<ObjectEdit, 'moves' | 'asked'>;
+
+export interface DraftMoves {
+  /** Each worked out when it is first asked for. */
+  readonly of: (change: AnyObjectChange) => Promise<EditMoves>;
+  /** What all edits of base prices do together; null where there are none. */
+  readonly basePriceMoves: CatalogueMoves | null;
+}
+
+/** A draft over the published setup. */
+export interface DraftedSetup {
+  readonly published: Setup;
+  readonly edited: { readonly setup: Setup; readonly changes: readonly AnyObjectChange[] };
+  readonly held: readonly HeldEdit[];
+}
+
+/** Each takes a setup of its own: of more than this, the later ones are not counted. */
+const MOST_COUNTED = 30;
+
+const NOTHING: EditMoves = { moves: null, asked: null };
+
+/**
+ * What each edit of a draft does: the draft with it against the draft without it, for whom it is meant.
+ * Edits of base prices reach only their own items, so one draft without all of them serves for each.
+ */
+export async function movesOf(
+  queries: Queries,
+  { now }: Services,
+  drafted: DraftedSetup,
+): Promise<DraftMoves> {
+  const { published, edited, held } = drafted;
+  const { changes } = edited;
+  const repriced = changes.flatMap(({ kind, key }) => (kind === 'basePrice' ? [key] : []));
+  const wide = changes.some(({ kind }) => kind !== 'basePrice');
+  const here = await surroundings(queries, { customer: null, outlet: null }, now());
+  const compiled = compileSetup(edited.setup);
+  const asked = pricingDay(here.local.day, compileSetup(published), compiled);
+  const items = await readItemsToPrice(queries, asked, wide ? undefined : repriced);
+  const byNumber = new Map(items.map((item) => [item.item, item]));
+  const called = (numbers: Iterable<string>): ItemWithId[] =>
+    [...numbers].flatMap((number) => byNumber.get(number) ?? []);
+  let withoutBasePrices: CompiledSetup | null = null;
+  const without = (change: AnyObjectChange): CompiledSetup => {
+    if (change.kind !== 'basePrice') return compiledWithout(drafted, change);
+    withoutBasePrices ??= compileSetup(
+      editedSetup(
+        published,
+        held.filter(({ kind }) => kind !== 'basePrice'),
+      ).setup,
+    );
+    return withoutBasePrices;
+  };
+  const between = async (
+    of: readonly ItemWithId[],
+    before: CompiledSetup,
+    wanted: AskedPrices,
+  ): Promise<CatalogueMoves> => {
+    const under = await pricedUnder(queries, wanted, here, now());
+    const quantities = wanted.quantities.map(decimal);
+    const currency = published.homeCurrency;
+    return catalogueMoves(
+      of,
+      { ...under(before), currency },
+      { ...under(compiled), currency },
+      now(),
+      quantities,
+    );
+  };
+  const find = async (change: AnyObjectChange): Promise<EditMoves> => {
+    const wanted = counted.has(change) ? askedFor(change, here.local) : null;
+    if (!wanted) return NOTHING;
+    const before = without(change);
+    const of = itemsOf(change, { items, called, before, after: compiled, edited: edited.setup });
+    if (of.length === 0) return NOTHING;
+    const moves = await between(of, before, wanted);
+    const levels = [...edited.setup.levels, ...published.levels];
+    return { moves, asked: await named(queries, wanted, here.local.day, levels) };
+  };
+  const bySetup = changes.filter(({ kind }) => kind !== 'basePrice').slice(0, MOST_COUNTED);
+  const counted = new Set([...bySetup, ...changes.filter(({ kind }) => kind === 'basePrice')]);
+  const found = new Map<AnyObjectChange, Promise<EditMoves>>();
+  const [first] = changes.filter(({ kind }) => kind === 'basePrice');
+  const wanted = first ? askedFor(first, here.local) : null;
+  return {
+    of: (change) => {
+      const known = found.get(change) ?? find(change);
+      found.set(change, known);
+      return known;
+    },
+    basePriceMoves:
+      first && wanted ? await between(called(repriced), without(first), wanted) : null,
+  };
+}
+
+/** The draft as it would be without one of its edits. */
+export function compiledWithout(
+  { published, held }: DraftedSetup,
+  { kind, key }: AnyObjectChange,
+): CompiledSetup {
+  const others = held.filter((edit) => edit.kind !== kind || edit.key !== key);
+  return compileSetup(editedSetup(published, others).setup);
+}
+
+/** The items whose prices an edit may move. */
+function itemsOf(
+  change: AnyObjectChange,
+  {
+    items,
+    called,
+    before,
+    after,
+    edited,
+  }: {
+    readonly items: readonly ItemWithId[];
+    readonly called: (numbers: Iterable<string>) => ItemWithId[];
+    readonly before: CompiledSetup;
+    readonly after: CompiledSetup;
+    readonly edited: Setup;
+  },
+): readonly ItemWithId[] {
+  switch (change.kind) {
+    case 'basePrice':
+      return called([change.key]);
+    case 'sharedPrice':
+      return called(pointingTo(edited, change.key));
+    case 'agreement':
+      return called([change.after?.item ?? change.before?.item ?? '']);
+    case 'break':
+      return items.filter((item) =>
+        [before, after].some(({ breaksReaching }) =>
+          breaksReaching?.(item).some((one) => one.compiled.break.id === change.key),
+        ),
+      );
+    default:
+      return items;
+  }
+}
+
+/** The items whose base price is a shared one. */
+function pointingTo({ basePrices }: Setup, shared: string): Set<string> {
+  return new Set(
+    basePrices
+      .filter((one) => one.kind === 'shared' && one.shared === shared)
+      .map(({ item }) => item),
+  );
+}
+
+/** How the catalogue is priced for whom an edit is meant. */
+async function pricedUnder(
+  queries: Queries,
+  { who, outlet, local, codes, byHand }: AskedPrices,
+  here: Omit<DocumentFacts, 'items'>,
+  now: Date,
+): Promise<(setup: CompiledSetup) => Omit<PricedUnder, 'currency'>> {
+  const customer = who.kind === 'customer' ? who.code : null;
+  const around =
+    customer === null && outlet === null
+      ? here
+      : await surroundings(queries, { customer, outlet }, now);
+  const facts = {
+    ...around,
+    local: { ...around.local, day: local.day, time: local.time },
+    customer: who.kind === 'segment' ? await anyOf(queries, who.code) : around.customer,
+  };
+  const level = who.kind === 'level' ? who.code : null;
+  const isPlain = who.kind === 'noLevel' || who.kind === 'level';
+  return (setup) => ({
+    // a level is looked at against base prices, not against another level
+    setup: isPlain ? { ...setup, defaultLevel: null } : setup,
+    facts,
+    level,
+    codes,
+    byHand,
+  });
+}
+
+/** A customer of a segment of whom nothing else is known. */
+async function anyOf(queries: Queries, code: string): Promise<CustomerFacts> {
+  const [segment] = await queries
+    .select({ code: segments.code, name: segments.name, level: segments.levelId })
+    .from(segments)
+    .where(eq(segments.code, code));
+  const { name } = segment ?? { name: code };
+  return {
+    code: '',
+    name,
+    segment: segment ?? { code, name, level: null },
+    level: null,
+    assignments: [],
+    attributes: {},
+  };
+}
+
+/** What prices were asked for, with the names that people know. */
+async function named(
+  queries: Queries,
+  { who, quantities, outlet, local, codes, byHand }: AskedPrices,
+  today: string,
+  levels: Setup['levels'],
+): Promise<MovesAsked> {
+  const at =
+    outlet === null
+      ? null
+      : (await surroundings(queries, { customer: null, outlet }, NO_DAY)).outlet;
+  const starts = codes.length > 0 ? 'code' : byHand.length > 0 ? 'byHand' : null;
+  return {
+    who: await whoIsCalled(queries, who, levels),
+    quantities,
+    outlet: at?.name ?? null,
+    day: local.day === today ? null : local.day,
+    starts,
+  };
+}
+
+/** Names do not hang on a day. */
+const NO_DAY = new Date(0);
+
+async function whoIsCalled(
+  queries: Queries,
+  who: AskedPrices['who'],
+  levels: Setup['levels'],
+): Promise<AskedFor> {
+  switch (who.kind) {
+    case 'noLevel':
+    case 'nobody':
+      return who;
+    case 'level':
+      return { kind: 'level', name: levels.find(({ id }) => id === who.code)?.name ?? '' };
+    case 'segment':
+      return { kind: 'segment', name: (await anyOf(queries, who.code)).name };
+    case 'customer': {
+      const asked = { customer: who.code, outlet: null };
+      const { customer } = await surroundings(queries, asked, NO_DAY);
+      return { kind: 'customer', name: customer?.name ?? who.code };
+    }
+  }
+}

@@ -1,0 +1,114 @@
+import {
+  costAdjustmentFromForm,
+  type FieldProblem,
+  type FollowRule,
+  type FollowRulesEdit,
+  type RuleInForce,
+} from '@honest-ledger/contracts';
+import {
+  reachFinder,
+  reachKey,
+  type Keeping,
+  type PricingCostAdjustment,
+} from '@honest-ledger/engine';
+import { asc } from 'drizzle-orm';
+import { isDeepStrictEqual } from 'node:util';
+import {
+  missingGoods,
+  numbersIn,
+  reachIds,
+  reachOf,
+  readGoodsCodes,
+} from '../../master-data/catalogue/goods-codes';
+import { readItemFacts } from '../../master-data/catalogue/item-facts';
+import { record, type Actor } from '../../platform/changes/record';
+import type { Queries, Transaction } from '../../platform/database/database';
+import { followRules } from '../../platform/database/schema/index';
+import { conflict, notFound, refused } from '../../platform/http/problems';
+
+/** What becomes of prices when costs change, in the order of the list. */
+export async function readFollowRules(queries: Queries): Promise<FollowRule[]> {
+  const rows = await queries.select().from(followRules).orderBy(asc(followRules.position));
+  const ids = rows.flatMap(({ itemId }) => (itemId === null ? [] : [itemId]));
+  const codes = await readGoodsCodes(queries, { ids });
+  return rows.map((row) => ({
+    id: row.id,
+    reach: reachOf(row, codes),
+    follows: row.follows,
+    cap: row.cap,
+    keeping: row.keeping,
+    rounding: row.rounding,
+  }));
+}
+
+/** The narrowest rule that takes an item in. @throws {Problem} where there is no such item */
+export async function ruleInForce(queries: Queries, number: string): Promise<RuleInForce> {
+  const [item] = await readItemFacts(queries, [number]);
+  if (!item) throw notFound(`Item ${number}`);
+  return { rule: reachFinder(await readFollowRules(queries))(item)[0] ?? null };
+}
+
+/** Keeps the rules. A fact: they count for costs that come from now on. */
+export async function keepFollowRules(
+  transaction: Transaction,
+  { seen, content }: FollowRulesEdit,
+  actor: Actor,
+): Promise<void> {
+  const before = await readFollowRules(transaction);
+  if (!isDeepStrictEqual(before, seen)) {
+    throw conflict('Somebody else has changed these rules meanwhile.', before);
+  }
+  await writeFollowRules(transaction, before, content, actor);
+}
+
+/** Writes rules over those that were there. @throws {Problem} where one names what is not there */
+export async function writeFollowRules(
+  transaction: Transaction,
+  before: readonly FollowRule[],
+  content: readonly FollowRule[],
+  actor: Actor,
+): Promise<void> {
+  const codes = await readGoodsCodes(transaction, {
+    numbers: numbersIn(content.map(({ reach }) => reach)),
+  });
+  const problems = content.flatMap(({ reach }, index): FieldProblem[] => {
+    const at = `content[${String(index)}].reach`;
+    const missing = missingGoods(reach, codes);
+    const twin = content.findIndex((one) => reachKey(one.reach) === reachKey(reach));
+    return [
+      ...(missing === null ? [] : [{ path: at, sentence: missing }]),
+      ...(twin < index ? [{ path: at, sentence: 'Another rule is for the same goods' }] : []),
+    ];
+  });
+  if (problems.length > 0) throw refused(problems);
+  await transaction.delete(followRules);
+  if (content.length > 0) {
+    await transaction.insert(followRules).values(
+      content.map(({ id, reach, follows, cap, keeping, rounding }, position) => ({
+        id,
+        position,
+        ...reachIds(reach, codes),
+        follows,
+        cap,
+        keeping,
+        rounding,
+      })),
+    );
+  }
+  await record(transaction, actor, {
+    kind: 'follow rules',
+    key: 'follow rules',
+    name: 'How prices follow costs',
+    action: 'changed',
+    before,
+    after: content,
+  });
+}
+
+/** What a rule keeps, for the engine. */
+export function keepingOf({ keeping }: FollowRule): Keeping {
+  if (keeping.kind !== 'stated') return keeping;
+  const adjustment = costAdjustmentFromForm(keeping.adjustment);
+  // a price that is asked for follows nothing: the schema of rules lets none through
+  return { kind: 'stated', adjustment: adjustment as PricingCostAdjustment };
+}
