@@ -1,12 +1,11 @@
 import { FILE_DELIMITERS, type FileDelimiter, type FileEncoding } from '@honest-ledger/contracts';
 import { parse, CsvError } from 'csv-parse';
-import ExcelJS from 'exceljs';
 import iconv from 'iconv-lite';
 import { isUtf8 } from 'node:buffer';
-import { once } from 'node:events';
-import { PassThrough, type Readable } from 'node:stream';
+import type { Readable } from 'node:stream';
 import { buffer } from 'node:stream/consumers';
 import { Problem } from '../http/problems';
+import { xlsxRows } from './read-xlsx';
 
 /** The largest file that is taken: 200,000 rows of a catalogue are about a third of it. */
 export const MOST_BYTES = 64 * 1024 * 1024;
@@ -40,12 +39,11 @@ export interface OpenedFile {
  * @throws {Problem} where it is neither
  */
 export async function openFile(file: Readable): Promise<OpenedFile> {
-  const { start, whole } = await peek(file);
-  if (start.length === 0) throw new Problem(422, 'The file is empty.');
-  if (isZip(start)) {
-    return { found: { encoding: null, delimiter: null }, rows: counted(xlsxRows(whole)) };
+  const bytes = await buffer(file);
+  if (bytes.length === 0) throw new Problem(422, 'The file is empty.');
+  if (isZip(bytes)) {
+    return { found: { encoding: null, delimiter: null }, rows: counted(sheetRows(bytes)) };
   }
-  const bytes = await buffer(whole);
   const encoding = encodingOf(bytes);
   const text = iconv.decode(bytes, encoding);
   if (text.includes('\0')) throw new Problem(422, 'The file is neither CSV nor XLSX.');
@@ -73,20 +71,9 @@ async function* counted(rows: AsyncIterable<FileRow>): AsyncGenerator<FileRow> {
   }
 }
 
-/** The first bytes of a stream, and the stream with them still in it. */
-async function peek(file: Readable): Promise<{ start: Buffer; whole: Readable }> {
-  const whole = new PassThrough();
-  file.on('error', (error) => whole.destroy(error));
-  file.pipe(whole);
-  await once(whole, 'readable');
-  const start = whole.read() as Buffer | null; // a stream of bytes gives bytes, or null at its end
-  if (start) whole.unshift(start);
-  return { start: start ?? Buffer.alloc(0), whole };
-}
-
 /** An XLSX file is a ZIP archive, which begins with these four bytes. */
-const isZip = (start: Buffer): boolean =>
-  start.subarray(0, 4).toString('latin1') === 'PK\u0003\u0004';
+const isZip = (bytes: Buffer): boolean =>
+  bytes.subarray(0, 4).toString('latin1') === 'PK\u0003\u0004';
 
 /**
  * By its byte order mark; without one UTF-16 by where its zeros stand, UTF-8 where all of it is, and
@@ -139,45 +126,11 @@ function delimiterOf(text: string): FileDelimiter {
   return FILE_DELIMITERS.reduce((best, one) => (count(one) > count(best) ? one : best));
 }
 
-async function* xlsxRows(file: Readable): AsyncGenerator<FileRow> {
-  const workbook = new ExcelJS.stream.xlsx.WorkbookReader(file, {
-    sharedStrings: 'cache',
-    styles: 'cache',
-    hyperlinks: 'ignore',
-    worksheets: 'emit',
-  });
+async function* sheetRows(bytes: Buffer): AsyncGenerator<FileRow> {
   try {
-    for await (const sheet of workbook) {
-      for await (const row of sheet) {
-        const values = Array.isArray(row.values) ? row.values.slice(1) : [];
-        yield { row: row.number, cells: Array.from(values, cellText) };
-      }
-      return; // the first sheet alone
-    }
+    yield* xlsxRows(bytes, LONGEST_CELL + 1);
   } catch (error) {
     if (error instanceof Problem) throw error;
     throw new Problem(422, 'The file cannot be read as XLSX. It may be damaged.');
-  }
-}
-
-/** What a cell shows as text: numbers in their shortest form, days in ISO 8601. */
-function cellText(value: ExcelJS.CellValue | undefined): string {
-  if (value === null || value === undefined) return '';
-  if (value instanceof Date) return value.toISOString().slice(0, 10);
-  switch (typeof value) {
-    case 'string':
-      return value.trim();
-    case 'number':
-    case 'boolean':
-      return String(value);
-    default:
-      if ('richText' in value)
-        return value.richText
-          .map(({ text }) => text)
-          .join('')
-          .trim();
-      if ('result' in value) return cellText(value.result);
-      if ('text' in value) return value.text.trim();
-      return '';
   }
 }
