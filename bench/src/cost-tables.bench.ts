@@ -1,6 +1,6 @@
 /**
  * How fast cost tables make prices: 50,000 items under six tables of bands each, for 5 and for 200
- * bands, by the engine, column by column as a receipt asks for a whole catalogue, and as full lines
+ * bands, by the engine, column by column as a cost update asks for a whole catalogue, and as full lines
  * of documents, against (a) raw scaled integers with everything found beforehand, which is the
  * limit, (b) a spreadsheet engine from the registry with one formula a cell, and (c) one PostgreSQL
  * statement with `numeric`. The sums of engine, integers and PostgreSQL must be the same to the cent;
@@ -175,7 +175,7 @@ function byEngine(setup: Setup): () => string {
   };
 }
 
-/** The unit prices alone, as screens and receipts ask them of a whole catalogue. */
+/** The unit prices alone, as screens and cost updates ask them of a whole catalogue. */
 function byEngineInColumns(setup: Setup): () => string {
   const compiled = compileSetup(setup);
   const ids = setup.costTables.map(({ id }) => id);

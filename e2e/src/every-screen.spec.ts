@@ -172,7 +172,7 @@ test('axe finds nothing on the screens of costs and of many prices', async ({ le
   await ledger.open('Purchase orders');
   await page.getByRole('gridcell').first().waitFor();
   await findsNothing(page, 'purchase orders');
-  await page.goto('/repricings/new?category=tools');
+  await page.goto('/price-changes/new?category=tools');
   await page.getByLabel('By how much').fill('4');
   await findsNothing(page, 'a new change of prices');
   await page.getByRole('button', { name: 'Work the prices out' }).click();

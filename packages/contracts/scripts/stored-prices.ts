@@ -1,4 +1,4 @@
-import { MODEL_VERSION, price, printed } from '@honest-ledger/engine';
+import { MODEL_VERSION, price, serialized } from '@honest-ledger/engine';
 import { createHash } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { documentFromForm, type DocumentForm } from '../src/forms/document-form';
@@ -36,7 +36,7 @@ export function pricedAgain({
   document,
 }: Pick<StoredPrices['cases'][number], 'setup' | 'document'>): PricedInShort {
   const priced = price(setupFromForm(setup), documentFromForm(document));
-  const plain = printed({ ...priced, modelVersion: null });
+  const plain = serialized({ ...priced, modelVersion: null });
   return {
     total: plain.total,
     lines: plain.lines.map((line) => (line.kind === 'priced' ? line.net : line.problem.kind)),

@@ -1,4 +1,4 @@
-import { price, printed, type QuantityBreak } from '@honest-ledger/engine';
+import { price, serialized, type QuantityBreak } from '@honest-ledger/engine';
 import {
   basePrice,
   breakOf,
@@ -26,7 +26,7 @@ const NAMES: Names = {
 };
 const CLAY = { reaches: [{ kind: 'category' as const, category: 'clay' }] };
 const TIERS = { '10': '-5', '25': '-12', '60': '-20' };
-const sentence = (one: QuantityBreak): string => breakSentence(printed(one), NAMES);
+const sentence = (one: QuantityBreak): string => breakSentence(serialized(one), NAMES);
 
 describe('a break in one sentence', () => {
   it('says for what, how it is counted, each tier, on what and after what', () => {
@@ -82,7 +82,7 @@ describe('a break in one sentence', () => {
 
 describe('a break in the workings', () => {
   const lineWith = (quantity: string, one: QuantityBreak) =>
-    printed(
+    serialized(
       price(
         setupOf({ basePrices: [basePrice('4.00')], breaks: [one] }),
         documentOf(quantity, { facts: factsOf({ customer: null }) }),

@@ -5,7 +5,7 @@ import {
   decimal,
   isDecimalText,
   print,
-  type Printed,
+  type Serialized,
   type QuantityBreak,
   subtract,
   type TierAdjustment,
@@ -21,7 +21,7 @@ import {
   type Writer,
 } from './setup-sentences';
 
-type Break = Omit<Printed<QuantityBreak>, 'id' | 'name' | 'words'>;
+type Break = Omit<Serialized<QuantityBreak>, 'id' | 'name' | 'words'>;
 
 /**
  * A whole break in one sentence: "Everything under Clay, counted on each line in bag: 5 % off from
@@ -45,7 +45,7 @@ export function breakSentence(one: Break, names: Names, write: Writer = plainWri
 
 /** "12 % off", "7.50 EUR", "price by request" */
 export function tierWords(
-  adjustment: Printed<TierAdjustment>,
+  adjustment: Serialized<TierAdjustment>,
   currency: string,
   write: Writer = plainWriter,
 ): string {
@@ -64,7 +64,7 @@ export function breakStepSentence(
     incremental,
     tookAll,
     next,
-  }: Printed<Extract<WorkingSource, { kind: 'quantityBreak' }>>,
+  }: Serialized<Extract<WorkingSource, { kind: 'quantityBreak' }>>,
   write: Writer,
 ): string {
   const what = `${tierWords(tier.adjustment, currency, write)} from ${write.number(tier.from)} ${measured}`;

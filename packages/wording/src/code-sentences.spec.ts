@@ -1,4 +1,4 @@
-import { type CodeState, printed } from '@honest-ledger/engine';
+import { type CodeState, serialized } from '@honest-ledger/engine';
 import { CODES } from '@honest-ledger/engine/testing/priced';
 import { codeSentence } from './code-sentences';
 
@@ -20,12 +20,12 @@ const TOLD: readonly (readonly [CodeState['is'], string])[] = [
 describe('what became of a code, in words', () => {
   for (const [is, sentence] of TOLD) {
     it(`is told: ${sentence}`, () => {
-      expect(codeSentence(printed({ code: 'KILN', rule, is }), CODES)).toBe(sentence);
+      expect(codeSentence(serialized({ code: 'KILN', rule, is }), CODES)).toBe(sentence);
     });
   }
 
   it('is told where no rule has it', () => {
     const state: CodeState = { code: 'X', rule: null, is: { kind: 'paused' } };
-    expect(codeSentence(printed(state), CODES)).toBe('No rule has the code X.');
+    expect(codeSentence(serialized(state), CODES)).toBe('No rule has the code X.');
   });
 });

@@ -1,10 +1,10 @@
-import type { CodeState, Printed } from '@honest-ledger/engine';
+import type { CodeState, Serialized } from '@honest-ledger/engine';
 import { reasonSentence } from './reason-sentences';
 import { plainWriter, type Names, type Writer } from './setup-sentences';
 
 /** What became of a code that somebody typed: "KILN starts Glaze days, on 2 lines". */
 export function codeSentence(
-  { code, rule, is }: Printed<CodeState>,
+  { code, rule, is }: Serialized<CodeState>,
   names: Names,
   write: Writer = plainWriter,
 ): string {

@@ -1,4 +1,4 @@
-import { type CostTable, decimal, price, printed } from '@honest-ledger/engine';
+import { type CostTable, decimal, price, serialized } from '@honest-ledger/engine';
 import {
   costOf,
   costTable,
@@ -44,7 +44,7 @@ const FULL: CostTable = costTable(
 
 describe('a cost table read back', () => {
   it('says its bands, its points, its fees, its piece charges and whom it is for', () => {
-    expect(costTableSentence(printed(FULL), names)).toBe(
+    expect(costTableSentence(serialized(FULL), names)).toBe(
       'By last cost in EUR from 0: 25 % markup, from 40: by request; points by units sold in 90 days: ' +
         'from 100 sold 1 point less; so that the profit is left after fees of 12 % and 0.50 EUR; on each ' +
         'piece the first of: 6.80 for everything under shelves, 4.20 for everything; for everything.',
@@ -53,11 +53,11 @@ describe('a cost table read back', () => {
       { '0': margin('30') },
       { points: { days: null, bands: [{ from: decimal('5'), points: decimal('2.5') }] } },
     );
-    const sentence = costTableSentence(printed(dear), names);
+    const sentence = costTableSentence(serialized(dear), names);
     expect(sentence).toContain('from 0: 30 % margin');
     expect(sentence).toContain('from 5 sold 2.5 points more');
     const bare = costTable({ '0': times('2') }, { reaches: [] });
-    expect(costTableSentence(printed(bare), names)).toBe(
+    expect(costTableSentence(serialized(bare), names)).toBe(
       'By last cost in EUR from 0: 2 times the cost; for what levels ask it for.',
     );
   });
@@ -74,7 +74,7 @@ describe('a cost table read back', () => {
       documentOf('1', { facts }),
     ).lines;
     if (line?.kind !== 'priced') throw new Error('it has a price');
-    const said = printed(line).slices.flatMap(({ steps }) =>
+    const said = serialized(line).slices.flatMap(({ steps }) =>
       steps.map(({ source }) => Object.values(stepWording(source, names)).join(': ')),
     );
     expect(said).toEqual([
@@ -89,7 +89,7 @@ describe('a cost table read back', () => {
 
 describe('an entry of a level that starts from a cost', () => {
   const said = (...of: Parameters<typeof entryOf>): string =>
-    entrySentence(printed(entryOf(...of)), 'EUR', names);
+    entrySentence(serialized(entryOf(...of)), 'EUR', names);
 
   it('says the cost or the table, and what is done to it', () => {
     const basis = { kind: 'cost', cost: 'landed' } as const;
@@ -145,7 +145,7 @@ describe('what a band does, and what is taken, in words', () => {
       [{ kind: 'set', price: decimal('9.90') }, '9.90 EUR'],
       [{ kind: 'byRequest' }, 'by request'],
     ] as const) {
-      expect(costAdjustmentWords(printed(adjustment), 'EUR', plainWriter)).toBe(expected);
+      expect(costAdjustmentWords(serialized(adjustment), 'EUR', plainWriter)).toBe(expected);
     }
   });
 

@@ -1,4 +1,4 @@
-import type { CostTable, Printed, WorkingSource } from '@honest-ledger/engine';
+import type { CostTable, Serialized, WorkingSource } from '@honest-ledger/engine';
 import {
   plainWriter,
   reachWords,
@@ -7,7 +7,7 @@ import {
   type Writer,
 } from './setup-sentences';
 
-type Form = Printed<CostTable>;
+type Form = Serialized<CostTable>;
 type Adjustment = Form['costs'][number]['bands'][number]['adjustment'];
 
 /** What a band does to a cost: "25 % markup", "5 times the cost". */
@@ -34,7 +34,7 @@ export function costAdjustmentWords(
 
 /** "25 % markup and 5 points for 120 sold in 90 days" */
 export function tableStepSentence(
-  { adjustment, points, table, tookAll }: Extract<Printed<WorkingSource>, { kind: 'costTable' }>,
+  { adjustment, points, table, tookAll }: Extract<Serialized<WorkingSource>, { kind: 'costTable' }>,
   write: Writer,
 ): string {
   const sold = points

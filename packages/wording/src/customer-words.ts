@@ -1,8 +1,8 @@
-import type { DocumentOff, LineWithPrice, Printed, WorkingSource } from '@honest-ledger/engine';
+import type { DocumentOff, LineWithPrice, Serialized, WorkingSource } from '@honest-ledger/engine';
 import { tierWords } from './break-sentences';
 import { plainWriter, type Writer } from './setup-sentences';
 
-type Line = Printed<LineWithPrice>;
+type Line = Serialized<LineWithPrice>;
 
 /** The words for the customer of everything that touched a line, each once. */
 export function customerWords(line: Line, write: Writer = plainWriter): string[] {
@@ -59,10 +59,10 @@ function breakWords(
   );
 }
 
-type Source<Kind> = Extract<Printed<WorkingSource>, { kind: Kind }>;
+type Source<Kind> = Extract<Serialized<WorkingSource>, { kind: Kind }>;
 
 /** Why it is given is not for the customer. */
-export function discountWords(off: Printed<DocumentOff>): string {
+export function discountWords(off: Serialized<DocumentOff>): string {
   return off.kind === 'percent'
     ? `${unsigned(off.percent)} % discount`
     : `${unsigned(off.amount)} discount`;

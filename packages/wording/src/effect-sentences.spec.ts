@@ -1,4 +1,4 @@
-import { decimal, printed, type RuleEffect } from '@honest-ledger/engine';
+import { decimal, serialized, type RuleEffect } from '@honest-ledger/engine';
 import { CODES } from '@honest-ledger/engine/testing/priced';
 import { effectWords } from './effect-sentences';
 
@@ -136,7 +136,7 @@ const TOLD: readonly (readonly [RuleEffect, string])[] = [
 describe('what a rule does, in words', () => {
   for (const [effect, words] of TOLD) {
     it(`is told: ${words}`, () => {
-      expect(effectWords(printed(effect), 'EUR', CODES)).toBe(words);
+      expect(effectWords(serialized(effect), 'EUR', CODES)).toBe(words);
     });
   }
 

@@ -1,7 +1,7 @@
 import type {
   GroupEffect,
   PriceBase,
-  Printed,
+  Serialized,
   RuleEffect,
   UnitOffer,
   UnitsOf,
@@ -18,7 +18,7 @@ const BASE_WORDS: Readonly<Record<PriceBase, string>> = {
 
 /** "10 % off the price", "4.00 EUR off the line for every 4" */
 export function effectWords(
-  effect: Printed<RuleEffect>,
+  effect: Serialized<RuleEffect>,
   currency: string,
   names: Names,
   write: Writer = plainWriter,
@@ -87,7 +87,7 @@ function startWords(base: PriceBase): string {
 
 /** "for every 2 of everything under Clay, 1 of everything under Clay free, the cheapest" */
 function buyAndGetWords(
-  { buy, get, offer, dearest, most }: Extract<Printed<GroupEffect>, { kind: 'buyAndGet' }>,
+  { buy, get, offer, dearest, most }: Extract<Serialized<GroupEffect>, { kind: 'buyAndGet' }>,
   currency: string,
   names: Names,
   write: Writer,
@@ -97,7 +97,7 @@ function buyAndGetWords(
   return `for every ${unitsWords(buy, names)}, ${unitsWords(get, names)} ${offerWords(offer, currency, write)}, ${which} given${cap}`;
 }
 
-function offerWords(offer: Printed<UnitOffer>, currency: string, write: Writer): string {
+function offerWords(offer: Serialized<UnitOffer>, currency: string, write: Writer): string {
   switch (offer.kind) {
     case 'percent':
       return Number(offer.percent) === -100
@@ -111,7 +111,7 @@ function offerWords(offer: Printed<UnitOffer>, currency: string, write: Writer):
 }
 
 function bundleWords(
-  { parts, total }: Extract<Printed<GroupEffect>, { kind: 'bundle' }>,
+  { parts, total }: Extract<Serialized<GroupEffect>, { kind: 'bundle' }>,
   currency: string,
   names: Names,
   write: Writer,

@@ -3,12 +3,12 @@ import type {
   FloorLeast,
   FloorMissing,
   PricedFloor,
-  Printed,
+  Serialized,
 } from '@honest-ledger/engine';
 import { plainWriter, type Writer } from './setup-sentences';
 
 /** What goods are sold for at least: "a margin of 20 %", "12.50 EUR for each base unit". */
-export function leastWords(least: Printed<FloorLeast>, write: Writer = plainWriter): string {
+export function leastWords(least: Serialized<FloorLeast>, write: Writer = plainWriter): string {
   switch (least.kind) {
     case 'margin':
       return `a margin of ${write.number(least.percent)} %`;
@@ -36,7 +36,7 @@ export function untestedWords(missing: FloorMissing, currency: CurrencyCode): st
  * @param currency the document's
  */
 export function floorSentence(
-  { least, short, untested }: Printed<PricedFloor>,
+  { least, short, untested }: Serialized<PricedFloor>,
   currency: CurrencyCode,
   write: Writer = plainWriter,
 ): string | null {

@@ -5,7 +5,7 @@ export * from './customer-words';
 export * from './effect-sentences';
 export * from './floor-words';
 export * from './or-words';
-export * from './paper-rows';
+export * from './pdf-rows';
 export * from './price-causes';
 export * from './promise';
 export * from './reason-sentences';

@@ -2,7 +2,7 @@ import {
   decimal,
   price,
   type PricingDocument,
-  printed,
+  serialized,
   type QuantityBreak,
   type Rule,
   type Setup,
@@ -39,7 +39,7 @@ function line(
 }
 
 function first(setup: Setup, document: PricingDocument) {
-  const [found] = printed(price(setup, document)).lines;
+  const [found] = serialized(price(setup, document)).lines;
   if (!found) throw new Error('there must be a line');
   return found;
 }
@@ -99,7 +99,7 @@ describe('why a line has another price than before', () => {
     );
     const setup = setupOf({ basePrices: [basePrice('10.00')], rules: [rule] });
     const priced = (quantity: string) =>
-      printed(price(setup, documentOf('1', { facts: NOBODY, lines: [lineOf(quantity)] })));
+      serialized(price(setup, documentOf('1', { facts: NOBODY, lines: [lineOf(quantity)] })));
     const [many, few] = [priced('10'), priced('9')];
     const [was, is] = [many.lines[0], few.lines[0]];
     if (!was || !is) throw new Error('both have a price');

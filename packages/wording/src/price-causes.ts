@@ -6,14 +6,14 @@ import {
   type NotApplied,
   type PricedLine,
   print,
-  type Printed,
+  type Serialized,
   readPrinted,
   type WorkingSource,
 } from '@honest-ledger/engine';
 import { documentTitle, problemSentence, reasonsSentence, stepWording } from './sentences';
 import { plainWriter, type Names, type Writer } from './setup-sentences';
 
-type Line = Printed<PricedLine>;
+type Line = Serialized<PricedLine>;
 type WithPrice = Extract<Line, { kind: 'priced' }>;
 
 /** Something that touched a price, with all that it changed it by. */
@@ -26,7 +26,7 @@ interface Touch {
 /** What a line does not say of itself when it is priced as part of a document. */
 export interface CauseContext {
   /** The rules for the document that did nothing, as it is priced now. */
-  readonly notApplied: readonly Printed<NotApplied>[];
+  readonly notApplied: readonly Serialized<NotApplied>[];
   /**
    * Why a rule is not looked at, of which nothing is told: "it is not for this outlet". Rules for other
    * customers, segments, currencies and outlets are not.
@@ -134,7 +134,7 @@ function touchesOf(
   return touches;
 }
 
-function keyOf(source: Printed<WorkingSource>, sentence: string): string {
+function keyOf(source: Serialized<WorkingSource>, sentence: string): string {
   switch (source.kind) {
     case 'rule':
       return `rule ${source.rule.id}`;

@@ -1,4 +1,4 @@
-import { decimal, price, print, printed } from '@honest-ledger/engine';
+import { decimal, price, print, serialized } from '@honest-ledger/engine';
 import {
   basePrice,
   breakOf,
@@ -21,7 +21,7 @@ describe('what a priced line promises', () => {
     changes: Parameters<typeof lineOf>[1] = {},
   ) => {
     const document = documentOf('3', { facts, lines: [lineOf('3', changes)] });
-    const [line] = printed(price(setupOf(setup), document)).lines;
+    const [line] = serialized(price(setupOf(setup), document)).lines;
     if (line?.kind !== 'priced') throw new Error('it has a price');
     return promiseOf(line, 'EUR', QUOTE);
   };
@@ -62,7 +62,7 @@ describe('what a priced line promises', () => {
     const asked = promised({ basePrices, breaks }).setUp;
     expect(asked && [asked.words, print(asked.amount)]).toEqual(['Made ready', '24.00']);
     const paid = factsOf({ customer: null, setUpPaid: ['CL-0207'] });
-    const [line] = printed(
+    const [line] = serialized(
       price(setupOf({ basePrices, breaks }), documentOf('3', { facts: paid })),
     ).lines;
     expect(line?.kind === 'priced' && promiseOf(line, 'EUR', QUOTE).setUp).toBeNull();

@@ -4,7 +4,7 @@ import {
   type KeptPrice,
   type KeptSetUp,
   type LineWithPrice,
-  type Printed,
+  type Serialized,
   rulesOn,
   subtract,
   sum,
@@ -16,7 +16,7 @@ import { customerWords } from './customer-words';
  * shares of rules for the document among it.
  */
 export function promiseOf(
-  line: Printed<LineWithPrice>,
+  line: Serialized<LineWithPrice>,
   currency: string,
   from: DocumentName,
 ): KeptPrice {
@@ -49,7 +49,7 @@ export function promiseOf(
 }
 
 /** What was told as paid is not asked again where it is not paid after all: it is not promised. */
-function keptSetUp({ setUp, kept }: Printed<LineWithPrice>): KeptSetUp | null {
+function keptSetUp({ setUp, kept }: Serialized<LineWithPrice>): KeptSetUp | null {
   const asked = setUp ?? kept?.setUp ?? null;
   if (!asked || setUp?.paid) return null;
   const { break: of, words, amount } = asked;

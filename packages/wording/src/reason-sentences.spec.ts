@@ -1,4 +1,4 @@
-import { decimal, type LevelChooser, printed, type Reason } from '@honest-ledger/engine';
+import { decimal, type LevelChooser, serialized, type Reason } from '@honest-ledger/engine';
 import { entryOf, percentEntry, percentOff } from '@honest-ledger/engine/testing/saltmarsh';
 import { CODES } from '@honest-ledger/engine/testing/priced';
 import { chooserWords, reasonSentence } from './reason-sentences';
@@ -226,7 +226,7 @@ describe('why something did not apply, in words', () => {
     it(`is told: ${kind}`, () => {
       for (const [reason, sentence] of cases) {
         expect(reason.kind as string).toBe(kind);
-        expect(reasonSentence(printed(reason), CODES)).toBe(sentence);
+        expect(reasonSentence(serialized(reason), CODES)).toBe(sentence);
       }
     });
   }
@@ -267,7 +267,7 @@ describe('who gave a line its level, in words', () => {
   ];
   for (const [by, words] of told) {
     it(`is told: ${by.kind}`, () => {
-      expect(chooserWords(printed(by), CODES)).toBe(words);
+      expect(chooserWords(serialized(by), CODES)).toBe(words);
     });
   }
 });

@@ -1,4 +1,4 @@
-import type { ClosedBy, LevelChooser, Printed, Reason, Window } from '@honest-ledger/engine';
+import type { ClosedBy, LevelChooser, Serialized, Reason, Window } from '@honest-ledger/engine';
 import { tierWords } from './break-sentences';
 import { effectWords } from './effect-sentences';
 import { unmetWords, validityWords } from './rule-sentences';
@@ -14,7 +14,7 @@ import {
 
 /** Why something that was considered did not apply. */
 export function reasonSentence(
-  reason: Printed<Reason>,
+  reason: Serialized<Reason>,
   names: Names,
   write: Writer = plainWriter,
 ): string {
@@ -135,7 +135,7 @@ export function reasonSentence(
   }
 }
 
-function usedUpWords({ by, limit }: Extract<Printed<Reason>, { kind: 'usedUp' }>): string {
+function usedUpWords({ by, limit }: Extract<Serialized<Reason>, { kind: 'usedUp' }>): string {
   const often = limit === 1 ? 'once' : `${String(limit)} times`;
   return by === 'all'
     ? `it is used up: it may be used ${often}`
@@ -156,7 +156,7 @@ function outsideWords({ from, until }: Window, day: string, write: Writer): stri
 }
 
 /** Who or what gave a line its level. */
-export function chooserWords(by: Printed<LevelChooser>, names: Names): string {
+export function chooserWords(by: Serialized<LevelChooser>, names: Names): string {
   switch (by.kind) {
     case 'line':
       return 'chosen on the line';
@@ -177,7 +177,7 @@ export function chooserWords(by: Printed<LevelChooser>, names: Names): string {
 
 /** "2 more units of Clay and 1 more unit of GL-1180 would be needed" */
 function unitsMissingWords(
-  { missing, goods }: Printed<Extract<Reason, { kind: 'unitsMissing' }>>,
+  { missing, goods }: Serialized<Extract<Reason, { kind: 'unitsMissing' }>>,
   names: Names,
 ): string {
   const units = (count: number): string =>

@@ -2,7 +2,7 @@ import {
   type Condition,
   decimal,
   price,
-  printed,
+  serialized,
   type Rule,
   type RuleEffect,
   type RuleTest,
@@ -44,8 +44,8 @@ const goods = (...categories: string[]): Condition => ({
   kind: 'goods',
   reaches: categories.map((category) => ({ kind: 'category', category })),
 });
-const condition = (one: Condition): string => conditionWords(printed(one), 'EUR', NAMES);
-const effect = (one: RuleEffect): string => effectWords(printed(one), 'EUR', NAMES);
+const condition = (one: Condition): string => conditionWords(serialized(one), 'EUR', NAMES);
+const effect = (one: RuleEffect): string => effectWords(serialized(one), 'EUR', NAMES);
 
 describe('what keeps a condition from holding, in words', () => {
   const quantity = (kind: 'atLeast' | 'moreThan', value: string): Condition => ({
@@ -65,7 +65,7 @@ describe('what keeps a condition from holding, in words', () => {
     ).lines;
     const told = line?.kind === 'priced' ? line.notApplied : [];
     const rule = told.find(({ subject }) => subject.kind === 'rule');
-    return rule ? notAppliedWording(printed(rule), NAMES).sentence : 'it holds';
+    return rule ? notAppliedWording(serialized(rule), NAMES).sentence : 'it holds';
   };
 
   it('says how much is missing, and each test by itself', () => {
@@ -255,7 +255,7 @@ describe('a whole rule in one sentence', () => {
       stops: true,
       paused: true,
     });
-    expect(ruleSentence(printed(rule), NAMES)).toBe(
+    expect(ruleSentence(serialized(rule), NAMES)).toBe(
       'Where the item is everything under Clay: 8 % off the price, from 2026-03-01, on Tuesdays or Thursdays, from 18:00 to 20:00, at the outlet quay, with the code KILN, alone, and no rule after it, paused.',
     );
     expect(
@@ -280,7 +280,7 @@ describe('a rule in the workings', () => {
     ];
     const setup = setupOf({ basePrices: [basePrice('4.00')], rules });
     const document = documentOf('1', { facts: factsOf({ customer: null }) });
-    const [line] = printed(price(setup, document)).lines;
+    const [line] = serialized(price(setup, document)).lines;
     if (line?.kind !== 'priced') throw new Error('it has a price');
     const source = line.slices[0]?.steps[1]?.source;
     expect(source && stepWording(source, NAMES)).toEqual({
@@ -300,7 +300,7 @@ describe('a rule in the workings', () => {
 
 describe('how a rule starts and stops, in words', () => {
   const words = (effect: RuleEffect, changes: Partial<Rule>): string =>
-    ruleSentence(printed(ruleOf(effect, goods('clay'), changes)), NAMES);
+    ruleSentence(serialized(ruleOf(effect, goods('clay'), changes)), NAMES);
   const two = { quantity: 2, reaches: [{ kind: 'all' as const }] };
   const forUnits: readonly RuleEffect[] = [
     {
@@ -337,7 +337,7 @@ describe('how a rule starts and stops, in words', () => {
 
 describe('a test with what is there, in words', () => {
   const asked = (test: RuleTest, actual: string | null): string =>
-    askedWords({ test: printed(test), actual }, 'EUR', NAMES);
+    askedWords({ test: serialized(test), actual }, 'EUR', NAMES);
   const quantity: RuleTest = {
     kind: 'number',
     fact: { kind: 'quantity' },
@@ -359,7 +359,7 @@ describe('a test with what is there, in words', () => {
 
   it('says of a word what is there and what is wanted', () => {
     const unmet = [
-      { kind: 'test', test: printed(unit), actual: 'pallet', currency: 'EUR' },
+      { kind: 'test', test: serialized(unit), actual: 'pallet', currency: 'EUR' },
     ] as const;
     expect(unmetWords(unmet, NAMES)).toMatch(/ is pallet, and it needs one that is bag$/);
     expect(unmetWords([], NAMES)).toBe('its conditions do not hold');

@@ -7,7 +7,7 @@ import {
   isPositive,
   type NumberFact,
   print,
-  type Printed,
+  type Serialized,
   type Rule,
   type RuleLimits,
   type RuleStart,
@@ -21,7 +21,7 @@ import { effectWords } from './effect-sentences';
 import { orWords } from './or-words';
 import { plainWriter, reachWords, windowWords, type Names, type Writer } from './setup-sentences';
 
-type PrintedRule = Omit<Printed<Rule>, 'id' | 'name' | 'words'>;
+type PrintedRule = Omit<Serialized<Rule>, 'id' | 'name' | 'words'>;
 
 /** A whole rule in one sentence, conditions first. */
 export function ruleSentence(rule: PrintedRule, names: Names, write: Writer = plainWriter): string {
@@ -69,7 +69,7 @@ function startWords(starts: RuleStart): readonly string[] {
 
 /** "the goods are everything under Clay and the quantity is at least 3" */
 export function conditionWords(
-  condition: Printed<Condition>,
+  condition: Serialized<Condition>,
   currency: string,
   names: Names,
   write: Writer = plainWriter,
@@ -105,7 +105,7 @@ export function conditionWords(
 
 /** What keeps a condition from holding: "the quantity of the line is 5, not at least 8: 3 more are needed". */
 export function unmetWords(
-  unmet: readonly Printed<Unmet>[],
+  unmet: readonly Serialized<Unmet>[],
   names: Names,
   write: Writer = plainWriter,
 ): string {
@@ -113,7 +113,7 @@ export function unmetWords(
   return unmet.map((one) => oneUnmet(one, names, write)).join('; and ');
 }
 
-function oneUnmet(unmet: Printed<Unmet>, names: Names, write: Writer): string {
+function oneUnmet(unmet: Serialized<Unmet>, names: Names, write: Writer): string {
   switch (unmet.kind) {
     case 'holds':
       return `it must not be that ${conditionWords(unmet.condition, unmet.currency, names, write)}`;
@@ -129,7 +129,7 @@ function oneUnmet(unmet: Printed<Unmet>, names: Names, write: Writer): string {
 
 /** A test with what is there: "the quantity of the line is at least 8 (5)". */
 export function askedWords(
-  { test, actual }: Pick<Printed<AskedTest>, 'test' | 'actual'>,
+  { test, actual }: Pick<Serialized<AskedTest>, 'test' | 'actual'>,
   currency: string,
   names: Names,
   write: Writer = plainWriter,
@@ -141,7 +141,7 @@ export function askedWords(
 }
 
 function unmetTest(
-  { test, actual, currency, unit: per }: Extract<Printed<Unmet>, { kind: 'test' }>,
+  { test, actual, currency, unit: per }: Extract<Serialized<Unmet>, { kind: 'test' }>,
   names: Names,
   write: Writer,
 ): string {
@@ -163,7 +163,7 @@ function unmetTest(
 
 /** ": 3 more are needed", where so much more is enough. */
 function missingWords(
-  comparison: Printed<Comparison>,
+  comparison: Serialized<Comparison>,
   actual: string,
   unit: string,
   write: Writer,
@@ -174,7 +174,7 @@ function missingWords(
   return isPositive(missing) ? `: ${write.number(print(missing))}${unit} more needed` : '';
 }
 
-function wordComparisonWords(comparison: Printed<WordComparison>, write: Writer): string {
+function wordComparisonWords(comparison: Serialized<WordComparison>, write: Writer): string {
   switch (comparison.kind) {
     case 'isOneOf':
       return `is ${orWords(comparison.values)}`;
@@ -190,7 +190,11 @@ function wordComparisonWords(comparison: Printed<WordComparison>, write: Writer)
 }
 
 /** What a test looks at; prices and costs are per the base unit, which is named where it is known. */
-function factWords(fact: Printed<NumberFact | WordFact>, names: Names, unit = 'base unit'): string {
+function factWords(
+  fact: Serialized<NumberFact | WordFact>,
+  names: Names,
+  unit = 'base unit',
+): string {
   switch (fact.kind) {
     case 'attribute':
       return `the ${fact.of}’s ${names.attribute(fact.code)}`;
@@ -241,7 +245,7 @@ const SALES_BEFORE = {
 } as const;
 
 /** The currency that a fact is compared in; empty for what is no money. */
-function moneyOf(fact: Printed<NumberFact>, currency: string): string {
+function moneyOf(fact: Serialized<NumberFact>, currency: string): string {
   switch (fact.kind) {
     case 'quantity':
     case 'duration':
@@ -265,7 +269,7 @@ const COMPARISON_WORDS = {
   exactly: 'exactly',
 } as const;
 
-function comparisonWords(comparison: Printed<Comparison>, unit: string, write: Writer): string {
+function comparisonWords(comparison: Serialized<Comparison>, unit: string, write: Writer): string {
   if (comparison.kind === 'between') {
     return `between ${write.number(comparison.value)} and ${write.number(comparison.to)}${unit}, both included`;
   }

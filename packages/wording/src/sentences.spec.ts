@@ -4,8 +4,8 @@ import {
   type Level,
   type LevelEntry,
   type LineProblem,
-  type Printed,
-  printed,
+  type Serialized,
+  serialized,
   type Reason,
 } from '@honest-ledger/engine';
 import { pricedLine } from '@honest-ledger/engine/testing/priced';
@@ -38,8 +38,9 @@ const names: Names = {
   condition: (code) => code,
   attribute: (code) => code,
 };
-const level = (changes: Partial<Level>): string => levelSentence(printed(schools(changes)), names);
-const entry = (of: LevelEntry): string => entrySentence(printed(of), 'EUR', names);
+const level = (changes: Partial<Level>): string =>
+  levelSentence(serialized(schools(changes)), names);
+const entry = (of: LevelEntry): string => entrySentence(serialized(of), 'EUR', names);
 const CLAY = { kind: 'category', category: 'clay' } as const;
 
 describe('an entry read back', () => {
@@ -148,7 +149,7 @@ describe('a level read back', () => {
       day: (day) => day.split('-').reverse().join('.'),
     };
     const sentence = levelSentence(
-      printed(schools({ window: { from: null, until: '2026-05-31' } })),
+      serialized(schools({ window: { from: null, until: '2026-05-31' } })),
       names,
       write,
     );
@@ -157,14 +158,14 @@ describe('a level read back', () => {
 });
 
 describe('workings in words', () => {
-  const wordings = (line: Printed<ReturnType<typeof pricedLine>>): string[] =>
+  const wordings = (line: Serialized<ReturnType<typeof pricedLine>>): string[] =>
     line.slices.flatMap(({ steps }) =>
       steps.map(({ source }) => {
         const { title, sentence } = stepWording(source, names);
         return `${title}: ${sentence}`;
       }),
     );
-  const passed = (line: Printed<ReturnType<typeof pricedLine>>): string[] =>
+  const passed = (line: Serialized<ReturnType<typeof pricedLine>>): string[] =>
     line.notApplied.map((one) => {
       const { title, sentence } = notAppliedWording(one, names);
       return `${title}: ${sentence}`;
@@ -174,7 +175,7 @@ describe('workings in words', () => {
     const entries = [percentEntry('-12.5', CLAY), percentEntry('-5')];
     const levels = [schools({ entries, rounding: null })];
     const setup = setupOf({ levels, basePrices: [basePrice('18.43')] });
-    const line = printed(pricedLine(setup, documentOf()));
+    const line = serialized(pricedLine(setup, documentOf()));
     expect(wordings(line)).toEqual([
       'Base price: of CL-0207 per bag in version 7',
       'Level Schools: 12.5 % off everything under Clay',
@@ -199,22 +200,22 @@ describe('workings in words', () => {
       lines: [lineOf('1', { unit: 'pallet' })],
     });
     expect(
-      wordings(printed(pricedLine(setupOf({ agreements: [yen] }), inPallets))).slice(0, 3),
+      wordings(serialized(pricedLine(setupOf({ agreements: [yen] }), inPallets))).slice(0, 3),
     ).toEqual([
       'Agreement: with the customer, 100 from 5',
       'Into another currency: 100 JPY divided by 163.27 times 1.1 (through EUR)',
       'Per pallet: made per bag; times 60',
     ]);
     const typed = setupOf({ levels: [schools({ typedPrices: [typedPrice('10')] })] });
-    const line = printed(pricedLine(typed, documentOf()));
+    const line = serialized(pricedLine(typed, documentOf()));
     expect(wordings(line)).toEqual(['Level Schools: typed for CL-0207 Stoneware body, 10']);
     expect(passed(line)).toEqual([
       'Level Schools: the price is typed on it, so nothing is taken off again',
     ]);
     const byHand = lineOf('1', { priceByHand: { price: decimal('9'), reason: 'torn bag' } });
-    expect(wordings(printed(pricedLine(setupOf(), documentOf('1', { lines: [byHand] }))))).toEqual([
-      'Price by hand: per bag: torn bag',
-    ]);
+    expect(
+      wordings(serialized(pricedLine(setupOf(), documentOf('1', { lines: [byHand] })))),
+    ).toEqual(['Price by hand: per bag: torn bag']);
   });
 
   it('say why another level was not taken', () => {
@@ -223,7 +224,7 @@ describe('workings in words', () => {
     const customer = customerOf({ segment, assignments: [gone] });
     const setup = setupOf({ levels: [schools(), schools({ id: 'trade', name: 'Trade' })] });
     const line = pricedLine(setup, documentOf('1', { facts: factsOf({ customer }) }));
-    expect(passed(printed(line))).toEqual([
+    expect(passed(serialized(line))).toEqual([
       'A level, the customer’s for everything under Clay: it is not in version 7',
       'Level Trade, the segment Shops’s: level Schools comes first, the customer’s',
     ]);
@@ -259,7 +260,7 @@ describe('workings in words', () => {
       ],
     ];
     for (const [reason, sentence] of reasons) {
-      expect(reasonSentence(printed(reason), names)).toBe(sentence);
+      expect(reasonSentence(serialized(reason), names)).toBe(sentence);
     }
   });
 
@@ -293,7 +294,7 @@ describe('workings in words', () => {
       ],
     ];
     for (const [problem, sentence] of sentences) {
-      expect(problemSentence(printed(problem))).toBe(sentence);
+      expect(problemSentence(serialized(problem))).toBe(sentence);
     }
   });
 });

@@ -3,7 +3,7 @@ import type {
   LineProblem,
   NotApplied,
   NotAppliedSubject,
-  Printed,
+  Serialized,
   Reason,
   RoundingMode,
   WorkingSource,
@@ -29,7 +29,7 @@ export interface Wording {
 
 /** Words for a step of the workings. They are made on demand from its structure, never stored. */
 export function stepWording(
-  source: Printed<WorkingSource>,
+  source: Serialized<WorkingSource>,
   names: Names,
   write: Writer = plainWriter,
 ): Wording {
@@ -133,7 +133,7 @@ export function stepWording(
 
 /** Words for something that was considered and did not apply. */
 export function notAppliedWording(
-  { subject, reasons }: Printed<NotApplied>,
+  { subject, reasons }: Serialized<NotApplied>,
   names: Names,
   write: Writer = plainWriter,
 ): Wording {
@@ -145,7 +145,7 @@ export function notAppliedWording(
 
 /** Every reason why something did not apply, in one sentence. */
 export function reasonsSentence(
-  reasons: readonly Printed<Reason>[],
+  reasons: readonly Serialized<Reason>[],
   names: Names,
   write: Writer = plainWriter,
 ): string {
@@ -153,7 +153,7 @@ export function reasonsSentence(
 }
 
 /** Why a line has no price, and what would give it one. */
-export function problemSentence(problem: Printed<LineProblem>, write = plainWriter): string {
+export function problemSentence(problem: Serialized<LineProblem>, write = plainWriter): string {
   switch (problem.kind) {
     case 'itemUnknown':
       return 'The catalogue does not have this item.';
@@ -189,7 +189,10 @@ function roundingStep(
   whose: string,
   {
     isBelowAll,
-  }: Extract<Printed<WorkingSource>, { kind: 'levelRounding' | 'tableRounding' | 'breakRounding' }>,
+  }: Extract<
+    Serialized<WorkingSource>,
+    { kind: 'levelRounding' | 'tableRounding' | 'breakRounding' }
+  >,
 ): string {
   const stays = isBelowAll ? '; nothing to round down to, so the price stays' : '';
   return `the rounding of ${whose}${stays}`;
@@ -217,7 +220,7 @@ function datedWords(
 }
 
 function exchangeSentence(
-  { from, fromRate, toRate, home }: Extract<Printed<WorkingSource>, { kind: 'exchange' }>,
+  { from, fromRate, toRate, home }: Extract<Serialized<WorkingSource>, { kind: 'exchange' }>,
   write: Writer,
 ): string {
   const amount = `${write.number(from.amount)} ${from.currency}`;
@@ -228,7 +231,7 @@ function exchangeSentence(
 }
 
 function unitSentence(
-  { from, to }: Extract<Printed<WorkingSource>, { kind: 'lineUnit' }>,
+  { from, to }: Extract<Serialized<WorkingSource>, { kind: 'lineUnit' }>,
   write: Writer,
 ): string {
   return `made per ${from.unit}; times ${write.number(to.factor)}${
@@ -237,7 +240,7 @@ function unitSentence(
 }
 
 function ruleStepSentence(
-  { rule, effect, instead, tookAll }: Extract<Printed<WorkingSource>, { kind: 'rule' }>,
+  { rule, effect, instead, tookAll }: Extract<Serialized<WorkingSource>, { kind: 'rule' }>,
   names: Names,
   write: Writer,
 ): string {
@@ -247,7 +250,7 @@ function ruleStepSentence(
   return `${effectWords(effect, rule.currency, names, write)}${before}${all}${read}`;
 }
 
-function subjectTitle(subject: Printed<NotAppliedSubject>, names: Names, write: Writer): string {
+function subjectTitle(subject: Serialized<NotAppliedSubject>, names: Names, write: Writer): string {
   switch (subject.kind) {
     case 'anyLevel':
       return 'A price level';

@@ -3,7 +3,7 @@ import {
   type Basis,
   decimal,
   type Level,
-  printed,
+  serialized,
   type RoundingRule,
 } from '@honest-ledger/engine';
 import { CODES } from '@honest-ledger/engine/testing/priced';
@@ -21,7 +21,7 @@ import {
 describe('a rounding rule in words', () => {
   const increment = (direction: RoundingRule['direction'], least: string | null = null): string =>
     roundingSentence(
-      printed<RoundingRule>({
+      serialized<RoundingRule>({
         kind: 'increment',
         currency: 'EUR',
         increment: decimal('0.05'),
@@ -31,7 +31,7 @@ describe('a rounding rule in words', () => {
     );
   const endings = (direction: RoundingRule['direction'], period: 1 | 10 = 1): string =>
     roundingSentence(
-      printed<RoundingRule>({
+      serialized<RoundingRule>({
         kind: 'endings',
         currency: 'EUR',
         endings: [decimal('0.49'), decimal('0.99')],
@@ -74,7 +74,7 @@ describe('what a band does, in words', () => {
   ];
   for (const [adjustment, words] of told) {
     it(`is told: ${words}`, () => {
-      expect(bandWords(printed(adjustment), 'EUR', plainWriter)).toBe(words);
+      expect(bandWords(serialized(adjustment), 'EUR', plainWriter)).toBe(words);
     });
   }
 });
@@ -118,7 +118,7 @@ describe('kinds of items, days, and whole levels in words', () => {
 
   it('name up to three items that are excepted, and count more', () => {
     const level = (changes: Partial<Level>): string =>
-      levelSentence(printed(schools({ entries: [], rounding: null, ...changes })), CODES);
+      levelSentence(serialized(schools({ entries: [], rounding: null, ...changes })), CODES);
     expect(level({ exceptions: ['A', 'B', 'C'] })).toBe(
       'Every item at its base price; the base price, whatever else is said, for A, B, C.',
     );

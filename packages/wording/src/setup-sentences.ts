@@ -5,7 +5,7 @@ import type {
   ItemKind,
   Level,
   LevelEntry,
-  Printed,
+  Serialized,
   Reach,
   RoundingRule,
   Window,
@@ -39,7 +39,7 @@ export const plainWriter: Writer = { number: (decimal) => decimal, day: (day) =>
 
 /** "12 % off everything under Clay"; amounts in it are in `currency`, the level's own. */
 export function entrySentence(
-  { reach, basis, adjusting, rounding, closes }: Printed<LevelEntry>,
+  { reach, basis, adjusting, rounding, closes }: Serialized<LevelEntry>,
   currency: string,
   names: Names,
   write: Writer = plainWriter,
@@ -55,7 +55,10 @@ export function entrySentence(
 }
 
 /** "prices to the nearest 0.05 EUR, never below 1.00 EUR" */
-export function roundingSentence(rule: Printed<RoundingRule>, write: Writer = plainWriter): string {
+export function roundingSentence(
+  rule: Serialized<RoundingRule>,
+  write: Writer = plainWriter,
+): string {
   const { currency, leastPrice } = rule;
   const least = leastPrice === null ? '' : `, never below ${write.number(leastPrice)} ${currency}`;
   return rule.kind === 'increment'
@@ -65,7 +68,7 @@ export function roundingSentence(rule: Printed<RoundingRule>, write: Writer = pl
 
 /** A whole level in one sentence: its entries in order, its items apart, then its rounding. */
 export function levelSentence(
-  level: Omit<Printed<Level>, 'id' | 'name'>,
+  level: Omit<Serialized<Level>, 'id' | 'name'>,
   names: Names,
   write: Writer = plainWriter,
 ): string {
@@ -110,7 +113,7 @@ const ENDING_WORDS = {
 } as const;
 
 function endingsWords(
-  { endings, period }: Extract<Printed<RoundingRule>, { kind: 'endings' }>,
+  { endings, period }: Extract<Serialized<RoundingRule>, { kind: 'endings' }>,
   write: Writer,
 ): string {
   const list = endings.map(write.number).join(' or ');
@@ -119,7 +122,7 @@ function endingsWords(
 
 /** What is done, up to the word before the goods. */
 function adjustmentWords(
-  adjustment: Printed<Adjustment>,
+  adjustment: Serialized<Adjustment>,
   of: string,
   currency: string,
   write: Writer,
@@ -153,7 +156,7 @@ function bandsIntro(kind: 'byPrice' | 'byCost', basis: Basis, names: Names): str
 }
 
 function bandsWords(
-  bands: Extract<Printed<Adjusting>, { kind: 'byPrice' | 'byCost' }>['bands'],
+  bands: Extract<Serialized<Adjusting>, { kind: 'byPrice' | 'byCost' }>['bands'],
   currency: string,
   write: Writer,
 ): string {
@@ -167,7 +170,7 @@ function bandsWords(
 
 /** What is done, without the goods: "12 % off", "7.50 EUR". */
 export function bandWords(
-  adjustment: Printed<Adjustment>,
+  adjustment: Serialized<Adjustment>,
   currency: string,
   write: Writer,
 ): string {

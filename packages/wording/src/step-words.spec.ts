@@ -2,7 +2,7 @@ import {
   decimal,
   type LineProblem,
   type NotAppliedSubject,
-  printed,
+  serialized,
   type RoundingRule,
   type WorkingSource,
 } from '@honest-ledger/engine';
@@ -254,7 +254,7 @@ const casesOf = (table: Cases<string>): readonly (readonly [object, string])[] =
 describe('the steps of a price in words', () => {
   for (const [source, words] of casesOf(STEPS)) {
     it(`are told: ${words}`, () => {
-      const { title, sentence } = stepWording(printed(source as WorkingSource), CODES);
+      const { title, sentence } = stepWording(serialized(source as WorkingSource), CODES);
       expect(`${title}: ${sentence}`).toBe(words);
     });
   }
@@ -267,7 +267,7 @@ describe('what did not apply, by name', () => {
         subject: subject as NotAppliedSubject,
         reasons: [{ kind: 'takenOff' } as const],
       };
-      expect(notAppliedWording(printed(one), CODES)).toEqual({
+      expect(notAppliedWording(serialized(one), CODES)).toEqual({
         title,
         sentence: 'somebody took it off',
       });
@@ -278,7 +278,7 @@ describe('what did not apply, by name', () => {
 describe('why a line has no price, in words', () => {
   for (const [problem, sentence] of casesOf(PROBLEMS)) {
     it(`is told: ${sentence}`, () => {
-      expect(problemSentence(printed(problem as LineProblem))).toBe(sentence);
+      expect(problemSentence(serialized(problem as LineProblem))).toBe(sentence);
     });
   }
 });

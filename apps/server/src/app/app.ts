@@ -19,7 +19,7 @@ import { exportRoutes } from '../exchange/exports/routes';
 import { findRoutes } from '../master-data/find/routes';
 import { describeApi } from '../platform/http/api-description';
 import { servePages } from '../platform/http/pages';
-import { answer, answerProblems, notFound } from '../platform/http/problems';
+import { sendProblem, sendProblems, notFound } from '../platform/http/problems';
 import { secure } from '../platform/http/security';
 import { limitSignIns } from '../platform/http/sign-in-limit';
 import { validateWithJoi } from '../platform/http/validation';
@@ -33,9 +33,9 @@ import { priceDeskRoutes } from '../selling/price-desk/routes';
 import { purchasingRoutes } from '../supply/purchasing/routes';
 import { documentRoutes } from '../selling/documents/routes';
 import { returnRoutes } from '../selling/documents/return-routes';
-import { receiptRoutes } from '../supply/cost-updates/routes';
-import { repricingRoutes } from '../exchange/price-changes/routes';
-import { salesAgainRoutes } from '../verification/sales-backtest/routes';
+import { costUpdateRoutes } from '../supply/cost-updates/routes';
+import { priceChangeRoutes } from '../exchange/price-changes/routes';
+import { salesBacktestRoutes } from '../verification/sales-backtest/routes';
 import type { Services } from '../setup/versions/services';
 import { sessions } from '../platform/session/plugin';
 import { sessionRoutes, type SignInOffered } from '../platform/session/routes';
@@ -57,7 +57,7 @@ export interface AppOptions {
 export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
   const app = Fastify({ logger: options.logger ?? false, bodyLimit: 1024 * 1024 });
   validateWithJoi(app);
-  answerProblems(app);
+  sendProblems(app);
   await secure(app);
   app.get('/healthz', () => ({ ok: true }));
   await app.register(
@@ -93,9 +93,9 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
         repeatRoutes,
         priceDeskRoutes,
         purchasingRoutes,
-        receiptRoutes,
-        repricingRoutes,
-        salesAgainRoutes,
+        costUpdateRoutes,
+        priceChangeRoutes,
+        salesBacktestRoutes,
         agreementRoutes,
         approvalRoutes,
         basicsRoutes,
@@ -110,7 +110,7 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
         await api.register(routes, services);
       }
       api.setNotFoundHandler((request, reply) =>
-        answer(reply, notFound(`${request.method} ${request.url.slice(0, 100)}`)),
+        sendProblem(reply, notFound(`${request.method} ${request.url.slice(0, 100)}`)),
       );
     },
     { prefix: '/api' },

@@ -55,10 +55,18 @@ export function documentDesk(browser: Browser) {
     },
     /** Takes a document one step further at the prices of now; whatever the answer is. */
     advanced: async (number: number, into: DocumentKind): Promise<Answer> => {
-      const foreseen = await browser.ask('GET', `${at(number)}/advance?into=${into}`);
+      const foreseen = await browser.ask('GET', `${at(number)}/transition?into=${into}`);
       if (foreseen.status !== 200) return foreseen;
-      const { revision, seal } = foreseen.as<{ revision: number; seal: string }>();
-      return browser.ask('POST', `${at(number)}/advance`, { into, revision, keep: [], seal });
+      const { revision, priceFingerprint } = foreseen.as<{
+        revision: number;
+        priceFingerprint: string;
+      }>();
+      return browser.ask('POST', `${at(number)}/transition`, {
+        into,
+        revision,
+        keep: [],
+        priceFingerprint,
+      });
     },
   };
 }

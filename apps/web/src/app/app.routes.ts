@@ -11,7 +11,7 @@ export const routes: Routes = [
   {
     path: '',
     canActivate: [signedInOnly],
-    loadComponent: () => import('./frame/frame').then(({ Frame }) => Frame),
+    loadComponent: () => import('./shell/shell').then(({ Shell }) => Shell),
     children: [
       { path: '', pathMatch: 'full', redirectTo: 'quotes' },
       {
@@ -44,8 +44,9 @@ export const routes: Routes = [
         loadChildren: () => import('./rules/rules.routes').then((m) => m.ruleRoutes),
       },
       {
-        path: 'receipts',
-        loadChildren: () => import('./receipts/receipts.routes').then((m) => m.receiptRoutes),
+        path: 'cost-updates',
+        loadChildren: () =>
+          import('./cost-updates/cost-updates.routes').then((m) => m.costUpdateRoutes),
       },
       {
         path: 'purchase-desk',
@@ -61,17 +62,18 @@ export const routes: Routes = [
         path: 'waiting-prices',
         title: 'Prices that wait',
         loadComponent: () =>
-          import('./receipts/waiting-prices').then(({ WaitingPrices }) => WaitingPrices),
+          import('./cost-updates/waiting-prices').then(({ WaitingPrices }) => WaitingPrices),
       },
       {
         path: 'follow-rules',
         title: 'How prices follow costs',
         loadComponent: () =>
-          import('./receipts/follow-rules').then(({ FollowRules }) => FollowRules),
+          import('./cost-updates/follow-rules').then(({ FollowRules }) => FollowRules),
       },
       {
-        path: 'repricings',
-        loadChildren: () => import('./repricings/repricings.routes').then((m) => m.repricingRoutes),
+        path: 'price-changes',
+        loadChildren: () =>
+          import('./price-changes/price-changes.routes').then((m) => m.priceChangeRoutes),
       },
       {
         path: 'basics',
@@ -108,9 +110,9 @@ export const routes: Routes = [
         loadChildren: () => import('./price-desk/price-desk.routes').then((m) => m.priceDeskRoutes),
       },
       {
-        path: 'sales-again',
+        path: 'sales-backtest',
         loadChildren: () =>
-          import('./sales-again/sales-again.routes').then((m) => m.salesAgainRoutes),
+          import('./sales-backtest/sales-backtest.routes').then((m) => m.salesBacktestRoutes),
       },
       ...(['quote', 'order', 'sale'] as const).map((kind) => ({
         path: `${kind}s`,
@@ -120,7 +122,7 @@ export const routes: Routes = [
       {
         path: '**',
         title: 'Not found',
-        loadComponent: () => import('./frame/not-found').then(({ NotFound }) => NotFound),
+        loadComponent: () => import('./shell/not-found').then(({ NotFound }) => NotFound),
       },
     ],
   },

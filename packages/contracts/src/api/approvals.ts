@@ -1,4 +1,4 @@
-import type { DocumentKind, FloorLeast, FloorMissing, Printed } from '@honest-ledger/engine';
+import type { DocumentKind, FloorLeast, FloorMissing, Serialized } from '@honest-ledger/engine';
 import Joi from 'joi';
 import { decimalText, objectOf } from '../forms/fields';
 import { orderFields, pageFields, searchText, type ListOrder, type PageAsked } from './pages';
@@ -49,7 +49,7 @@ export interface BrokenLimit extends GuardedGoods {
 export interface BrokenFloor extends GuardedGoods {
   readonly kind: 'floor';
   /** The least that they are sold for; null where the reader may not see costs. */
-  readonly least: Printed<FloorLeast> | null;
+  readonly least: Serialized<FloorLeast> | null;
   /** What the amount is short of it; null where the reader may not see costs, or it was not tested. */
   readonly missing: string | null;
   /** What the test lacks; null where it was tested, or the reader may not see costs. */

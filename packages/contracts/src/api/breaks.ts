@@ -13,7 +13,7 @@ export interface BreakSummary {
   /** How many items it takes in. */
   readonly items: number;
   /** Thresholds below which some smaller quantity costs more, of the first item it takes in. */
-  readonly dearZones: number;
+  readonly priceInversions: number;
 }
 
 export interface BreakList {

@@ -1,4 +1,4 @@
-import type { PriceMove, PriceMoves, Printed } from '@honest-ledger/engine';
+import type { PriceMove, PriceMoves, Serialized } from '@honest-ledger/engine';
 import { ITEM_KINDS } from '@honest-ledger/engine';
 import Joi from 'joi';
 import type { ItemFactsForm } from '../forms/document-form';
@@ -131,6 +131,6 @@ export interface ItemAtLevel {
 }
 
 /** What a change does to the prices of the whole catalogue, one base unit of each item. */
-export interface CatalogueMoves extends Omit<Printed<PriceMoves>, 'largest'> {
-  readonly largest: readonly (Printed<PriceMove> & { readonly name: string })[];
+export interface CatalogueMoves extends Omit<Serialized<PriceMoves>, 'largest'> {
+  readonly largest: readonly (Serialized<PriceMove> & { readonly name: string })[];
 }

@@ -69,8 +69,8 @@ export interface ItemCostsEdit {
   readonly content: ItemCosts;
 }
 
-const MOST_ROWS = 1000;
-const MOST_SUPPLIERS = 50;
+const MAX_ROWS = 1000;
+const MAX_SUPPLIERS = 50;
 
 const money = { amount: decimalText(PRICE_BOUNDS).required(), currency: currencyCode.required() };
 const unit = unitCode.allow(null).required();
@@ -96,7 +96,7 @@ const itemSupplier = objectOf<ItemSupplier>({
   leadTimeDays: Joi.number().integer().min(0).max(1000).allow(null).required(),
   costs: Joi.array()
     .items(purchaseCost)
-    .max(MOST_ROWS)
+    .max(MAX_ROWS)
     .unique(
       (a: DatedPurchaseCost, b: DatedPurchaseCost) =>
         a.unit === b.unit && a.minQuantity === b.minQuantity && a.window.from === b.window.from,
@@ -110,13 +110,13 @@ const itemSupplier = objectOf<ItemSupplier>({
 export const itemCostsSchema = objectOf<ItemCosts>({
   costs: Joi.array()
     .items(datedCost)
-    .max(MOST_ROWS)
+    .max(MAX_ROWS)
     .unique((a: DatedCost, b: DatedCost) => a.kind === b.kind && a.from === b.from)
     .required()
     .messages({ 'array.unique': 'two costs of one kind begin on the same day' }),
   suppliers: Joi.array()
     .items(itemSupplier)
-    .max(MOST_SUPPLIERS)
+    .max(MAX_SUPPLIERS)
     .unique('supplier')
     .custom((suppliers: readonly ItemSupplier[], help) => {
       const preferred = suppliers.filter((one) => one.preferred);

@@ -15,7 +15,7 @@ import { reachSchema } from '../forms/reach-schema';
 import { attributeValuesSchema, type Attribute, type AttributeValues } from '../forms/attributes';
 import type { CatalogueMoves, CodeAndName } from './catalogue';
 import {
-  MOST_ROWS,
+  MAX_ROWS,
   orderFields,
   pageFields,
   searchText,
@@ -204,7 +204,7 @@ const givingFields = {
       }),
     )
     .min(1)
-    .max(MOST_ROWS)
+    .max(MAX_ROWS)
     .unique('code')
     .required(),
 };

@@ -7,7 +7,7 @@ import {
   type Day,
   type DocumentKind,
   type DocumentName,
-  type Printed,
+  type Serialized,
   type RuleByHand,
 } from '@honest-ledger/engine';
 import Joi from 'joi';
@@ -119,7 +119,7 @@ export interface DocumentLineInput extends DocumentLineForm {
 /** What a line says that says nothing but its item and quantity. */
 export const BARE_LINE = { ...PLAIN_LINE, note: '' } as const;
 
-const MOST_OF_A_NOTE = 500;
+const MAX_OF_A_NOTE = 500;
 
 /** A document as somebody wrote it. */
 export interface DocumentContent {
@@ -178,7 +178,7 @@ export interface DocumentEdit extends DocumentContent {
   readonly revision: number;
 }
 
-export const MOST_LINES = 500;
+export const MAX_LINES = 500;
 
 export const documentEditSchema = objectOf<DocumentEdit>({
   revision: Joi.number().integer().min(1).required(),
@@ -201,10 +201,10 @@ export const documentEditSchema = objectOf<DocumentEdit>({
         ...documentLineFields,
         id: identifier.guid().required(),
         level: identifier.guid().allow(null).default(null),
-        note: Joi.string().trim().max(MOST_OF_A_NOTE).allow('').default(''),
+        note: Joi.string().trim().max(MAX_OF_A_NOTE).allow('').default(''),
       }),
     )
-    .max(MOST_LINES)
+    .max(MAX_LINES)
     .unique('id')
     .required(),
 });
@@ -236,7 +236,7 @@ export interface DocumentView extends DocumentContent {
   readonly outcome: DocumentOutcome;
   readonly unpricedLines: number;
   /** Lines of which more would make the whole cost less; of an open document only. */
-  readonly cheaper: readonly Printed<CheaperQuantity>[];
+  readonly cheaper: readonly Serialized<CheaperQuantity>[];
   readonly changedAt: string;
   readonly changedBy: string;
   readonly pricing: {
@@ -250,11 +250,11 @@ export interface DocumentView extends DocumentContent {
  * What a document is to become: a quote becomes an order or a sale, an order a sale. An open order
  * becomes an order where it is confirmed, an open sale a sale where it is posted.
  */
-export interface AdvanceQuery {
+export interface TransitionQuery {
   readonly into: DocumentKind;
 }
 
-export const advanceQuerySchema = objectOf<AdvanceQuery>({ into: documentKind.required() });
+export const transitionQuerySchema = objectOf<TransitionQuery>({ into: documentKind.required() });
 
 /** A line as it was promised, and as it would be priced now. */
 export interface AdvancingLine {
@@ -264,7 +264,7 @@ export interface AdvancingLine {
 }
 
 /** A document on its way to what it is to become, priced both ways. */
-export interface AdvanceView {
+export interface TransitionView {
   readonly into: DocumentKind;
   readonly revision: number;
   /** The lines whose price differs. */
@@ -275,25 +275,25 @@ export interface AdvanceView {
   /** What it comes to at the prices of now. */
   readonly today: DocumentOutcome;
   /** Of what every line and the whole come to today; another one where any of it is another. */
-  readonly seal: string;
+  readonly priceFingerprint: string;
   /** Whether the promised prices are kept where nobody says otherwise. */
   readonly keepsPromise: boolean;
 }
 
 /** The step is taken as it was seen. */
-export interface Advance extends AdvanceQuery {
+export interface Transition extends TransitionQuery {
   readonly revision: number;
   /** The ids of the lines that keep their promised price, of those that differ. */
   readonly keep: readonly string[];
   /** The seal of the prices as they were seen: where they are others by now, nothing is done. */
-  readonly seal: string;
+  readonly priceFingerprint: string;
 }
 
-export const advanceSchema = objectOf<Advance>({
+export const transitionSchema = objectOf<Transition>({
   into: documentKind.required(),
   revision: Joi.number().integer().min(1).required(),
-  keep: Joi.array().items(identifier.guid()).max(MOST_LINES).unique().required(),
-  seal: Joi.string().hex().length(64).required(),
+  keep: Joi.array().items(identifier.guid()).max(MAX_LINES).unique().required(),
+  priceFingerprint: Joi.string().hex().length(64).required(),
 });
 
 /** Takes an order back: what is not sold yet is opened again or cancelled. */

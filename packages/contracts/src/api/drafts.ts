@@ -212,7 +212,7 @@ export interface KeepEdit {
   readonly draft: string | null;
 }
 
-export const keepEditSchema = objectOf<KeepEdit>({
+export const saveEditSchema = objectOf<KeepEdit>({
   content: Joi.any().required(),
   revision: Joi.number().integer().min(0).required(),
   draft: identifier.guid().allow(null).required(),

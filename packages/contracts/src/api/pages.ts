@@ -20,7 +20,7 @@ export interface PageAsked {
 }
 
 /** Most rows that are given at once. */
-export const MOST_ROWS = 5000;
+export const MAX_ROWS = 5000;
 
 /** What narrows a list by what its rows are called. */
 export const searchText = Joi.string().trim().max(100).allow('');
@@ -36,6 +36,6 @@ export function orderFields(sorts: readonly string[], descending = false) {
 }
 
 export const pageFields = {
-  limit: Joi.number().integer().min(1).max(MOST_ROWS).default(1000),
+  limit: Joi.number().integer().min(1).max(MAX_ROWS).default(1000),
   offset: Joi.number().integer().min(0).max(10_000_000).default(0),
 };

@@ -1,4 +1,4 @@
-import type { KeptGoods, PricedTaxClass, Printed } from '@honest-ledger/engine';
+import type { KeptGoods, PricedTaxClass, Serialized } from '@honest-ledger/engine';
 import Joi from 'joi';
 import { documentNumber } from './documents';
 import { decimalText, identifier, objectOf, QUANTITY_BOUNDS } from '../forms/fields';
@@ -24,14 +24,14 @@ export interface ReturnWorth {
   readonly amount: string;
   /** Null where the sale charged no tax. */
   readonly tax: {
-    readonly classes: readonly Printed<PricedTaxClass>[];
+    readonly classes: readonly Serialized<PricedTaxClass>[];
     readonly amount: string;
   } | null;
   readonly amountWithTax: string;
   /** What is kept back of the worth of its goods; amounts are without it. */
   readonly takenOff: string;
   /** What the goods that come back had earned for those that are kept; null for nothing. */
-  readonly kept: Printed<KeptGoods> | null;
+  readonly kept: Serialized<KeptGoods> | null;
 }
 
 /** A return, or a credit where the goods stay; final once it is posted. */

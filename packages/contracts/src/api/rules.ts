@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import type { AskedTest, CodeState, Printed, Reason, RuleSnag } from '@honest-ledger/engine';
+import type { AskedTest, CodeState, Serialized, Reason, RuleSnag } from '@honest-ledger/engine';
 import { codesSchema } from '../forms/document-schema';
 import {
   currencyCode,
@@ -148,7 +148,7 @@ export interface RulesAnswer {
   /** In the order of the list; those that are not looked at for it are left out. */
   readonly rules: readonly RuleFate[];
   /** What became of each code that was typed. */
-  readonly codes: readonly Printed<CodeState>[];
+  readonly codes: readonly Serialized<CodeState>[];
 }
 
 /** What a rule did, or why it did nothing. */
@@ -160,7 +160,7 @@ export interface RuleFate {
   /** What it did in all, for units together and for documents; null for others. */
   readonly amount: string | null;
   /** Where it did nothing, the least that keeps it from it. */
-  readonly reasons: readonly Printed<Reason>[];
+  readonly reasons: readonly Serialized<Reason>[];
 }
 
 /** A rule tried as if it were in force and its code typed: as published against as edited. */
@@ -172,7 +172,7 @@ export interface RuleAnswer {
   /** What it did for units together or for the document; null for nothing, or for lines alone. */
   readonly did: { readonly times: number; readonly amount: string } | null;
   /** Why a rule for the document did nothing. */
-  readonly reasons: readonly Printed<Reason>[];
+  readonly reasons: readonly Serialized<Reason>[];
 }
 
 export interface TriedLine {
@@ -183,9 +183,9 @@ export interface TriedLine {
   readonly now: string | null;
   readonly edited: string | null;
   /** Each test of the rule's condition, with what is there. */
-  readonly tests: readonly Printed<AskedTest>[];
+  readonly tests: readonly Serialized<AskedTest>[];
   /** Why the rule changed nothing here; empty where it did, or where its conditions tell. */
-  readonly reasons: readonly Printed<Reason>[];
+  readonly reasons: readonly Serialized<Reason>[];
 }
 
 export interface RuleParams {

@@ -2,7 +2,7 @@ import { compare, decimal, isDecimalText } from '@honest-ledger/engine';
 import Joi from 'joi';
 
 /** More than any table that people read; a spreadsheet's worth pasted by mistake is refused. */
-const MOST_BANDS = 500;
+const MAX_BANDS = 500;
 
 interface Band {
   readonly from: string;
@@ -13,7 +13,7 @@ export function risingBands(fields: Joi.SchemaMap): Joi.ArraySchema {
   return Joi.array()
     .items(Joi.object(fields))
     .min(1)
-    .max(MOST_BANDS)
+    .max(MAX_BANDS)
     .custom((bands: readonly Band[], help) => {
       const fault = fallingBand(bands);
       return fault ? help.error('bands.falling', fault) : bands;

@@ -1,6 +1,6 @@
 import {
   decimal,
-  type Printed,
+  type Serialized,
   type QuantityBreak,
   type TierAdjustment,
 } from '@honest-ledger/engine';
@@ -8,7 +8,7 @@ import { adjustmentFromForm } from './level-form';
 import { roundingFromForm } from './rounding-form';
 
 /** A quantity break as JSON. */
-export type BreakForm = Printed<QuantityBreak>;
+export type BreakForm = Serialized<QuantityBreak>;
 export type BreakTierForm = BreakForm['tiers'][number];
 export type TierAdjustmentForm = BreakTierForm['adjustment'];
 

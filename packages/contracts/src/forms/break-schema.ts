@@ -22,7 +22,7 @@ import { oneOfKinds } from './kinds';
 import { OF_COSTS } from './level-schema';
 import { roundingSchema } from './rounding-schema';
 
-const MOST_LIMITS = 200;
+const MAX_LIMITS = 200;
 
 const tiersSchema = risingBands({
   from: decimalText(MINIMUM_BOUNDS).required(),
@@ -44,8 +44,8 @@ const tiersSchema = risingBands({
   });
 
 const partiesSchema = Joi.object({
-  customers: Joi.array().items(customerCode).max(MOST_LIMITS).unique().default([]),
-  segments: Joi.array().items(shortCode).max(MOST_LIMITS).unique().default([]),
+  customers: Joi.array().items(customerCode).max(MAX_LIMITS).unique().default([]),
+  segments: Joi.array().items(shortCode).max(MAX_LIMITS).unique().default([]),
 })
   .custom((parties: { customers: readonly string[]; segments: readonly string[] }, help) =>
     parties.customers.length + parties.segments.length === 0
@@ -62,7 +62,7 @@ const contentFields = {
     .min(1)
     .required()
     .messages({ 'array.min': 'say which goods the break is for' }),
-  levels: Joi.array().items(identifier).min(1).max(MOST_LIMITS).unique().allow(null).default(null),
+  levels: Joi.array().items(identifier).min(1).max(MAX_LIMITS).unique().allow(null).default(null),
   parties: partiesSchema.allow(null).default(null),
   outlets: Joi.array().items(shortCode).min(1).unique().allow(null).default(null),
   window: dayWindow,

@@ -1,8 +1,13 @@
-import { decimal, type CostAdjustment, type CostTable, type Printed } from '@honest-ledger/engine';
+import {
+  decimal,
+  type CostAdjustment,
+  type CostTable,
+  type Serialized,
+} from '@honest-ledger/engine';
 import { roundingFromForm } from './rounding-form';
 
 /** A cost table as JSON. */
-export type CostTableForm = Printed<CostTable>;
+export type CostTableForm = Serialized<CostTable>;
 export type CostBandForm = CostTableForm['costs'][number]['bands'][number];
 export type CostAdjustmentForm = CostBandForm['adjustment'];
 

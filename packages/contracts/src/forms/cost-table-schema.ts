@@ -30,9 +30,9 @@ import { twins } from './level-schema';
 import { reachSchema } from './reach-schema';
 import { roundingSchema } from './rounding-schema';
 
-const MOST_REACHES = 200;
-const MOST_KINDS = 20;
-const MOST_CHARGES = 50;
+const MAX_REACHES = 200;
+const MAX_KINDS = 20;
+const MAX_CHARGES = 50;
 
 export const costAdjustmentSchema = oneOfKinds<CostAdjustmentForm>({
   multiplier: Joi.object({ factor: decimalText(MULTIPLIER_BOUNDS).required() }),
@@ -76,7 +76,7 @@ const feesSchema = Joi.object({
 /** Goods, none of them twice. */
 export const reachesSchema = Joi.array()
   .items(reachSchema)
-  .max(MOST_REACHES)
+  .max(MAX_REACHES)
   .custom((reaches: CostTableForm['reaches'], help) => {
     const twice = twins(reaches.map(reachKey));
     return twice ? help.error('reaches.twins', twice) : reaches;
@@ -91,7 +91,7 @@ const contentFields = {
   costs: Joi.array()
     .items(Joi.object({ cost: costKind.required(), bands: costBandsSchema.required() }))
     .min(1)
-    .max(MOST_KINDS)
+    .max(MAX_KINDS)
     .unique('cost')
     .required()
     .messages({
@@ -104,7 +104,7 @@ const contentFields = {
     .items(
       Joi.object({ reach: reachSchema.required(), amount: decimalText(AMOUNT_BOUNDS).required() }),
     )
-    .max(MOST_CHARGES)
+    .max(MAX_CHARGES)
     .default([]),
   rounding: roundingSchema.allow(null).default(null),
 } satisfies Record<keyof CostTableContent, Joi.Schema>;

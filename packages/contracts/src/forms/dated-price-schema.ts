@@ -1,4 +1,10 @@
-import { decimal, print, withDigits, type DatedPrice, type Printed } from '@honest-ledger/engine';
+import {
+  decimal,
+  print,
+  withDigits,
+  type DatedPrice,
+  type Serialized,
+} from '@honest-ledger/engine';
 import type Joi from 'joi';
 import {
   dayWindow,
@@ -19,7 +25,7 @@ export const datedPriceFields = {
 } satisfies Record<keyof DatedPrice, Joi.Schema>;
 
 /** A text that two dated prices have in common where the second could never apply. */
-export function datedPriceKey(price: Printed<DatedPrice>): string {
+export function datedPriceKey(price: Serialized<DatedPrice>): string {
   const { item, unit, window, minQuantity } = price;
   return JSON.stringify([
     item,

@@ -1,13 +1,13 @@
 import {
   decimal,
   type DiscountByHand,
-  printed,
+  serialized,
   type DocumentFacts,
   type DocumentLine,
   type ItemFacts,
   type KeptPrice,
   type PricingDocument,
-  type Printed,
+  type Serialized,
 } from '@honest-ledger/engine';
 import { offFromForm } from './rule-form';
 
@@ -15,16 +15,16 @@ export const DOCUMENT_FORMAT = 'honest-ledger-document';
 export const DOCUMENT_FORMAT_VERSION = 2;
 
 /** A document to price, with its facts, as JSON: decimals are text. */
-export interface DocumentForm extends Printed<PricingDocument> {
+export interface DocumentForm extends Serialized<PricingDocument> {
   readonly format: typeof DOCUMENT_FORMAT;
   readonly formatVersion: typeof DOCUMENT_FORMAT_VERSION;
 }
 
-export type DocumentFactsForm = Printed<DocumentFacts>;
-export type ItemFactsForm = Printed<ItemFacts>;
-export type DocumentLineForm = Printed<DocumentLine>;
-export type DiscountForm = Printed<DiscountByHand>;
-export type KeptPriceForm = Printed<KeptPrice>;
+export type DocumentFactsForm = Serialized<DocumentFacts>;
+export type ItemFactsForm = Serialized<ItemFacts>;
+export type DocumentLineForm = Serialized<DocumentLine>;
+export type DiscountForm = Serialized<DiscountByHand>;
+export type KeptPriceForm = Serialized<KeptPrice>;
 
 /** A document from its checked form. */
 export function documentFromForm({ facts, ...form }: DocumentForm): PricingDocument {
@@ -58,7 +58,7 @@ export function documentToForm(document: PricingDocument): DocumentForm {
   return {
     format: DOCUMENT_FORMAT,
     formatVersion: DOCUMENT_FORMAT_VERSION,
-    ...printed(document),
+    ...serialized(document),
   };
 }
 

@@ -5,17 +5,17 @@ import {
   type DatedPrice,
   type Level,
   type LevelEntry,
-  type Printed,
+  type Serialized,
   type TypedPrice,
 } from '@honest-ledger/engine';
 import { roundingFromForm } from './rounding-form';
 
 /** A price level as JSON. */
-export type LevelForm = Printed<Level>;
-export type LevelEntryForm = Printed<LevelEntry>;
-export type AdjustingForm = Printed<Adjusting>;
-export type AdjustmentForm = Printed<Adjustment>;
-export type TypedPriceForm = Printed<TypedPrice>;
+export type LevelForm = Serialized<Level>;
+export type LevelEntryForm = Serialized<LevelEntry>;
+export type AdjustingForm = Serialized<Adjusting>;
+export type AdjustmentForm = Serialized<Adjustment>;
+export type TypedPriceForm = Serialized<TypedPrice>;
 
 /** What an administrator edits of a level: all but its identity. */
 export type LevelContent = Omit<LevelForm, 'id'>;
@@ -40,7 +40,7 @@ export function levelFromForm(form: LevelForm): Level {
   };
 }
 
-export function datedFromForm(form: Printed<DatedPrice>): DatedPrice {
+export function datedFromForm(form: Serialized<DatedPrice>): DatedPrice {
   const { item, price, unit, window, minQuantity } = form;
   return { item, price: decimal(price), unit, window, minQuantity: decimal(minQuantity) };
 }

@@ -16,8 +16,8 @@ import type { LevelContent, LevelEntryForm, LevelForm, TypedPriceForm } from './
 import { reachSchema } from './reach-schema';
 import { roundingSchema } from './rounding-schema';
 
-export const MOST_ENTRIES = 500;
-const MOST_SINGLE_ITEMS = 100_000;
+export const MAX_ENTRIES = 500;
+const MAX_SINGLE_ITEMS = 100_000;
 
 const basisSchema = oneOfKinds<Basis>({
   basePrice: Joi.object({}),
@@ -55,7 +55,7 @@ export const levelEntrySchema = objectOf<LevelEntryForm>({
 /** Two entries for the same goods are refused: the second could never apply. */
 const entriesSchema = Joi.array()
   .items(levelEntrySchema)
-  .max(MOST_ENTRIES)
+  .max(MAX_ENTRIES)
   .unique('id')
   .custom((entries: readonly LevelEntryForm[], help) => {
     const twice = twins(entries.map(({ reach, basis }) => reachKey(reach) + JSON.stringify(basis)));
@@ -74,7 +74,7 @@ const typedPriceSchema = objectOf<TypedPriceForm>({
 
 const typedPricesSchema = Joi.array()
   .items(typedPriceSchema)
-  .max(MOST_SINGLE_ITEMS)
+  .max(MAX_SINGLE_ITEMS)
   .unique('id')
   .custom((prices: readonly TypedPriceForm[], help) => {
     if (!prices.every(({ minQuantity }) => isDecimalText(minQuantity))) return prices;
@@ -105,7 +105,7 @@ const contentFields = {
   window: dayWindow,
   order: Joi.string().valid('narrowest', 'list').default('narrowest'),
   entries: entriesSchema.required(),
-  exceptions: Joi.array().items(itemNumber).max(MOST_SINGLE_ITEMS).unique().default([]),
+  exceptions: Joi.array().items(itemNumber).max(MAX_SINGLE_ITEMS).unique().default([]),
   typedPrices: typedPricesSchema,
   rounding: roundingSchema.allow(null).default(null),
 };

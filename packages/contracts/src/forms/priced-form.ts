@@ -4,8 +4,8 @@ import {
   type ItemFacts,
   type PricedDocument,
   type PricedLine,
-  type Printed,
-  printed,
+  type Serialized,
+  serialized,
   type Setup,
 } from '@honest-ledger/engine';
 import {
@@ -20,8 +20,8 @@ import {
 export const PRICED_FORMAT = 'honest-ledger-priced-document';
 export const PRICED_FORMAT_VERSION = 2;
 
-export type PricedLineForm = Printed<PricedLine>;
-export type PricedDocumentForm = Printed<PricedDocument>;
+export type PricedLineForm = Serialized<PricedLine>;
+export type PricedDocumentForm = Serialized<PricedDocument>;
 /** What was priced of a document besides its lines. */
 export type DocumentOutcome = Pick<
   PricedDocumentForm,
@@ -65,7 +65,7 @@ export function pricedToFile(
   setup: Pick<Setup, 'levels' | 'costTables'>,
 ): PricedFile {
   const names = namesFromFacts(facts, setup);
-  const form: PricedDocumentForm = printed(priced);
+  const form: PricedDocumentForm = serialized(priced);
   return {
     format: PRICED_FORMAT,
     formatVersion: PRICED_FORMAT_VERSION,

@@ -1,7 +1,7 @@
-import { decimal, type Printed, type RoundingRule } from '@honest-ledger/engine';
+import { decimal, type Serialized, type RoundingRule } from '@honest-ledger/engine';
 
 /** A rounding rule as JSON. */
-export type RoundingForm = Printed<RoundingRule>;
+export type RoundingForm = Serialized<RoundingRule>;
 
 export function roundingFromForm(form: RoundingForm): RoundingRule {
   const { currency, direction } = form;

@@ -4,7 +4,7 @@ import { currencyCode, decimalText, INCREMENT_BOUNDS, PRICE_BOUNDS } from './fie
 import { oneOfKinds } from './kinds';
 import type { RoundingForm } from './rounding-form';
 
-const MOST_ENDINGS = 50;
+const MAX_ENDINGS = 50;
 
 const anyRule = {
   currency: currencyCode.required(),
@@ -22,7 +22,7 @@ function isSameEnding(one: unknown, other: unknown): boolean {
 const endings = Joi.array()
   .items(decimalText({ from: '0', to: '100', digits: 6 }))
   .min(1)
-  .max(MOST_ENDINGS)
+  .max(MAX_ENDINGS)
   .unique(isSameEnding, { ignoreUndefined: true })
   .messages({
     'array.unique': '{#label} stands there twice',

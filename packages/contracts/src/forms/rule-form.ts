@@ -6,24 +6,24 @@ import {
   type DocumentOff,
   type RuleEffect,
   type UnitOffer,
-  type Printed,
+  type Serialized,
   type Rule,
   type SavedCondition,
   type WordComparison,
 } from '@honest-ledger/engine';
 
 /** A conditional rule as JSON. */
-export type RuleForm = Printed<Rule>;
-export type ConditionForm = Printed<Condition>;
-export type ComparisonForm = Printed<Comparison>;
-export type WordComparisonForm = Printed<WordComparison>;
-export type RuleEffectForm = Printed<RuleEffect>;
+export type RuleForm = Serialized<Rule>;
+export type ConditionForm = Serialized<Condition>;
+export type ComparisonForm = Serialized<Comparison>;
+export type WordComparisonForm = Serialized<WordComparison>;
+export type RuleEffectForm = Serialized<RuleEffect>;
 
 /** What an administrator edits of a rule: all but its identity. */
 export type RuleContent = Omit<RuleForm, 'id'>;
 
 /** A condition that is saved under a name, as JSON. */
-export type SavedConditionForm = Printed<SavedCondition>;
+export type SavedConditionForm = Serialized<SavedCondition>;
 
 /** What an administrator edits of it: all but its identity. */
 export type SavedConditionContent = Omit<SavedConditionForm, 'id'>;
@@ -96,12 +96,12 @@ function effectFromForm(form: RuleEffectForm): RuleEffect {
   }
 }
 
-function offerFromForm(form: Printed<UnitOffer>): UnitOffer {
+function offerFromForm(form: Serialized<UnitOffer>): UnitOffer {
   return form.kind === 'set' ? { kind: form.kind, price: decimal(form.price) } : offFromForm(form);
 }
 
 /** What is taken off, from its checked form. */
-export function offFromForm(form: Printed<DocumentOff>): DocumentOff {
+export function offFromForm(form: Serialized<DocumentOff>): DocumentOff {
   return form.kind === 'percent'
     ? { kind: form.kind, percent: decimal(form.percent) }
     : { kind: form.kind, amount: decimal(form.amount) };

@@ -5,7 +5,7 @@ import {
   NO_LIMITS,
   PRICE_BASES,
   type DocumentOff,
-  type Printed,
+  type Serialized,
   type UnitOffer,
   type NumberFact,
   type OwnPrice,
@@ -46,8 +46,8 @@ import type {
   SavedConditionForm,
 } from './rule-form';
 
-const MOST_PARTS = 100;
-const MOST_PRICES = 5000;
+const MAX_PARTS = 100;
+const MAX_PRICES = 5000;
 /** Deeper than anybody reads. */
 const DEEPEST = 12;
 
@@ -123,7 +123,7 @@ const factSchema = oneOfKinds<NumberFact>({
   }),
 });
 
-const parts = Joi.array().items(Joi.link('#condition')).max(MOST_PARTS).required();
+const parts = Joi.array().items(Joi.link('#condition')).max(MAX_PARTS).required();
 const conditionSchema = oneOfKinds<ConditionForm>({
   all: Joi.object({ of: parts }),
   any: Joi.object({ of: parts }),
@@ -155,11 +155,11 @@ const unitsOf = {
 const every = decimalText(QUANTITY_BOUNDS).allow(null).default(null);
 const below = { ...AMOUNT_BOUNDS, to: '0' };
 /** What is taken off a document, or by hand. */
-export const offSchema = oneOfKinds<Printed<DocumentOff>>({
+export const offSchema = oneOfKinds<Serialized<DocumentOff>>({
   percent: Joi.object({ percent: decimalText({ ...PERCENT_BOUNDS, to: '0' }).required() }),
   amount: Joi.object({ amount: decimalText(below).required() }),
 });
-const offer = oneOfKinds<Printed<UnitOffer>>({
+const offer = oneOfKinds<Serialized<UnitOffer>>({
   percent: Joi.object({ percent: decimalText({ ...PERCENT_BOUNDS, to: '0' }).required() }),
   amount: Joi.object({ amount: decimalText(below).required() }),
   set: Joi.object({ price: decimalText(PRICE_BOUNDS).required() }),
@@ -194,14 +194,14 @@ const effectSchema = oneOfKinds<RuleEffectForm>({
   ownPrices: Joi.object({
     prices: Joi.array()
       .items(
-        objectOf<Printed<OwnPrice>>({
+        objectOf<Serialized<OwnPrice>>({
           item: itemNumber.required(),
           price: decimalText(PRICE_BOUNDS).required(),
           unit,
         }),
       )
       .min(1)
-      .max(MOST_PRICES)
+      .max(MAX_PRICES)
       .unique('item')
       .required()
       .messages({

@@ -1,4 +1,4 @@
-import { printed } from '@honest-ledger/engine';
+import { serialized } from '@honest-ledger/engine';
 import { check } from './reading';
 import { ruleFromForm, type RuleContent, type RuleForm } from './rule-form';
 import { ruleContentSchema } from './rule-schema';
@@ -59,7 +59,7 @@ describe('a rule at the border', () => {
     ]) {
       const content = read(rule({ when: nested, effect }));
       const form: RuleForm = { id: '1', ...content };
-      expect(printed(ruleFromForm(form))).toEqual(form);
+      expect(serialized(ruleFromForm(form))).toEqual(form);
     }
     const { place, together, stops, paused, starts } = read(rule());
     expect([place, together, stops, paused]).toEqual([0, true, false, false]);

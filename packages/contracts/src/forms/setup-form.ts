@@ -1,10 +1,10 @@
 import {
   decimal,
-  printed,
+  serialized,
   type Agreement,
   type BasePrice,
   type Floor,
-  type Printed,
+  type Serialized,
   type Setup,
 } from '@honest-ledger/engine';
 import { breakFromForm } from './break-form';
@@ -17,13 +17,13 @@ export const SETUP_FORMAT = 'honest-ledger-setup';
 export const SETUP_FORMAT_VERSION = 3;
 
 /** A published setup as JSON: decimals are text. */
-export interface SetupForm extends Printed<Setup> {
+export interface SetupForm extends Serialized<Setup> {
   readonly format: typeof SETUP_FORMAT;
   readonly formatVersion: typeof SETUP_FORMAT_VERSION;
 }
 
-export type AgreementForm = Printed<Agreement>;
-export type BasePriceForm = Printed<BasePrice>;
+export type AgreementForm = Serialized<Agreement>;
+export type BasePriceForm = Serialized<BasePrice>;
 
 /** What holds for the whole setup. */
 export type SettingsForm = Pick<
@@ -65,7 +65,7 @@ export function setupFromForm(form: SetupForm): Setup {
 }
 
 export function setupToForm(setup: Setup): SetupForm {
-  return { format: SETUP_FORMAT, formatVersion: SETUP_FORMAT_VERSION, ...printed(setup) };
+  return { format: SETUP_FORMAT, formatVersion: SETUP_FORMAT_VERSION, ...serialized(setup) };
 }
 
 /** A floor from its checked form. */

@@ -10,7 +10,7 @@ import {
 } from '../number/decimal';
 import { runs } from '../testing/runs';
 import {
-  dearZones,
+  priceInversions,
   harmlessPrice,
   harmlessThreshold,
   percentDownTo,
@@ -26,7 +26,7 @@ const stepsOf = (steps: Readonly<Record<string, string>>): PriceStep[] =>
     .toSorted((a, b) => compare(a.from, b.from));
 
 const zones = (steps: readonly PriceStep[], smallest = ONE): string[] =>
-  dearZones(steps, smallest).map(
+  priceInversions(steps, smallest).map(
     ({ from, until, cheaper }) => `${print(from)} to ${print(until)} over ${print(cheaper)}`,
   );
 
@@ -34,7 +34,7 @@ describe('where buying more costs less', () => {
   it('worked example 4: 24 cost more than 25', () => {
     const steps = stepsOf({ '1': '4.00', '10': '3.80', '25': '3.52' });
     expect(zones(steps)).toEqual(['24 to 24 over 25']);
-    const [zone] = dearZones(steps, ONE);
+    const [zone] = priceInversions(steps, ONE);
     expect(zone && [zone.untilTotal, zone.cheaperTotal].map(print)).toEqual(['91.20', '88.00']);
   });
 

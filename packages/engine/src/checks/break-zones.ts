@@ -36,7 +36,7 @@ const HUNDRED = fromInteger(100);
  * before it, those quantities in one zone from the smallest to the last before the step.
  * @param smallest the smallest step of a quantity: 1 for whole units
  */
-export function dearZones(steps: readonly PriceStep[], smallest: Decimal): DearZone[] {
+export function priceInversions(steps: readonly PriceStep[], smallest: Decimal): DearZone[] {
   return steps.flatMap((step, place) => {
     const cheaperTotal = multiply(step.from, step.unitPrice);
     const first = steps.slice(0, place).flatMap((earlier, index): Decimal[] => {

@@ -1,10 +1,10 @@
 import { compare, decimal, isDecimalText, type Decimal } from '../number/decimal';
 import type { Comparison, Condition, RuleTest, WordComparison } from '../setup/rule';
 import type { Reach } from '../setup/reach';
-import type { Printed } from '../number/printed';
+import type { Serialized } from '../number/printed';
 
-type ConditionForm = Printed<Condition>;
-type TestForm = Printed<RuleTest>;
+type ConditionForm = Serialized<Condition>;
+type TestForm = Serialized<RuleTest>;
 
 /** A test that never holds together with another one that must hold, too. */
 export interface Contradiction {
@@ -164,13 +164,13 @@ interface Span {
   readonly openTo: boolean;
 }
 
-function figuresExclude(one: Printed<Comparison>, other: Printed<Comparison>): boolean {
+function figuresExclude(one: Serialized<Comparison>, other: Serialized<Comparison>): boolean {
   const [a, b] = [spanOf(one), spanOf(other)];
   return a !== null && b !== null && (isBelow(a, b) || isBelow(b, a));
 }
 
 /** Null while a figure is still being typed. */
-function spanOf(comparison: Printed<Comparison>): Span | null {
+function spanOf(comparison: Serialized<Comparison>): Span | null {
   if (!isDecimalText(comparison.value)) return null;
   const value = decimal(comparison.value);
   const all: Span = { from: null, to: null, openFrom: false, openTo: false };
@@ -198,11 +198,11 @@ function isBelow({ to, openTo }: Span, { from, openFrom }: Span): boolean {
   return order < 0 || (order === 0 && (openTo || openFrom));
 }
 
-function wordsExclude(one: Printed<WordComparison>, other: Printed<WordComparison>): boolean {
+function wordsExclude(one: Serialized<WordComparison>, other: Serialized<WordComparison>): boolean {
   return excludesWord(one, other) || excludesWord(other, one);
 }
 
-function excludesWord(one: Printed<WordComparison>, other: Printed<WordComparison>): boolean {
+function excludesWord(one: Serialized<WordComparison>, other: Serialized<WordComparison>): boolean {
   if (one.kind === 'onOrAfter') {
     return other.kind === 'onOrBefore' && other.day !== '' && one.day > other.day;
   }

@@ -7,7 +7,7 @@ import { documents, setups } from '../testing/arbitraries';
 import { rules } from '../testing/arbitrary-rules';
 import { leastMet, runs } from '../testing/runs';
 import { percentOff, ruleOf } from '../testing/saltmarsh';
-import { printed } from '../number/printed';
+import { serialized } from '../number/printed';
 import { contradictions, neverHolds } from './contradictions';
 import { ruleSnags } from './rule-snags';
 
@@ -26,7 +26,7 @@ const all = (...of: Condition[]): Condition => ({ kind: 'all', of });
 const any = (...of: Condition[]): Condition => ({ kind: 'any', of });
 const none = (...of: Condition[]): Condition => ({ kind: 'none', of });
 const found = (condition: Condition): string[] =>
-  contradictions(printed(condition)).map(({ path }) => path);
+  contradictions(serialized(condition)).map(({ path }) => path);
 
 describe('contradictions in a condition', () => {
   it('are figures that nothing has both', () => {
@@ -68,8 +68,8 @@ describe('contradictions in a condition', () => {
     const bags = site({ kind: 'isOneOf', values: ['bag'] });
     expect(found(all(bags, any(none(bags), quantity('atLeast', '3'))))).toEqual([]);
     expect(found(all(bags, all(none(bags), quantity('atLeast', '3'))))).not.toEqual([]);
-    const nothingYet = site({ kind: 'isOneOf', values: [] });
-    expect(found(all(nothingYet, site({ kind: 'isNoneOf', values: ['bag'] })))).toEqual([]);
+    const idle = site({ kind: 'isOneOf', values: [] });
+    expect(found(all(idle, site({ kind: 'isNoneOf', values: ['bag'] })))).toEqual([]);
     const bag = site({ kind: 'isOneOf', values: ['bag'] });
     expect(found(all(bag, site({ kind: 'isNoneOf', values: ['bag', 'jar'] })))).toEqual([
       'when.of[1]',
@@ -90,16 +90,16 @@ describe('contradictions in a condition', () => {
       'when.of[1].of[0]',
     ]);
     expect(found(all(segment('a'), none(segment('a'))))).toEqual(['when.of[1].of[0]']);
-    expect(neverHolds(printed(any(clash, segment('a'))))).toBeFalse();
-    expect(neverHolds(printed(any(clash, clash)))).toBeTrue();
-    expect(neverHolds(printed(any()))).toBeTrue();
-    expect(neverHolds(printed(all(none(segment('a')), segment('a'))))).toBeTrue();
-    expect(neverHolds(printed(none(clash)))).toBeFalse();
+    expect(neverHolds(serialized(any(clash, segment('a'))))).toBeFalse();
+    expect(neverHolds(serialized(any(clash, clash)))).toBeTrue();
+    expect(neverHolds(serialized(any()))).toBeTrue();
+    expect(neverHolds(serialized(all(none(segment('a')), segment('a'))))).toBeTrue();
+    expect(neverHolds(serialized(none(clash)))).toBeFalse();
   });
 
   it('say whether the other test must hold as well, or must not', () => {
     const told = (condition: Condition): boolean[] =>
-      contradictions(printed(condition)).map(({ mustHold }) => mustHold);
+      contradictions(serialized(condition)).map(({ mustHold }) => mustHold);
     expect(told(all(segment('a'), segment('b')))).toEqual([true]);
     expect(told(all(segment('a'), none(segment('a'))))).toEqual([false]);
   });
@@ -140,10 +140,10 @@ describe('contradictions in a condition', () => {
     ];
     for (const [one, other] of pairs) {
       const what = JSON.stringify([one, other]);
-      expect(neverHolds(printed(all(one, other))))
+      expect(neverHolds(serialized(all(one, other))))
         .withContext(what)
         .toBeTrue();
-      expect(neverHolds(printed(all(one, one))))
+      expect(neverHolds(serialized(all(one, one))))
         .withContext(what)
         .toBeFalse();
       expect(found(all(one, other)))
@@ -177,9 +177,9 @@ describe('contradictions in a condition', () => {
     expect(found(all(goods(brand('')), goods(brand('b'))))).toEqual([]);
     expect(found(all(goods(brand('a'), category('c')), goods(brand('b'))))).toEqual([]);
     expect(found(segment('schools'))).toEqual([]);
-    expect(neverHolds(printed(segment('schools')))).toBeFalse();
-    expect(neverHolds(printed(all(segment('schools'), any())))).toBeTrue();
-    expect(neverHolds(printed(none(segment('schools'))))).toBeFalse();
+    expect(neverHolds(serialized(segment('schools')))).toBeFalse();
+    expect(neverHolds(serialized(all(segment('schools'), any())))).toBeTrue();
+    expect(neverHolds(serialized(none(segment('schools'))))).toBeFalse();
   });
 
   it('are days and figures between which nothing lies', () => {
@@ -204,7 +204,7 @@ describe('contradictions in a condition', () => {
   });
 
   it('say nothing while a figure is still being typed', () => {
-    const typing = printed(all(quantity('atLeast', '5'), quantity('atMost', '4')));
+    const typing = serialized(all(quantity('atLeast', '5'), quantity('atMost', '4')));
     const half = JSON.parse(JSON.stringify(typing).replace('"4"', '"4."')) as typeof typing;
     expect(contradictions(half)).toEqual([]);
   });
@@ -304,7 +304,7 @@ describe('snags of rules', () => {
       [any(clay, anything), clay, false],
     ] as const) {
       expect(beaten(first, second))
-        .withContext(JSON.stringify(printed([first, second])))
+        .withContext(JSON.stringify(serialized([first, second])))
         .toBe(is);
     }
     const duration: RuleTest = {

@@ -10,7 +10,7 @@ import {
   type RuleTest,
 } from '../setup/rule';
 import { reachKey } from '../setup/reach';
-import { printed, type Printed } from '../number/printed';
+import { serialized, type Serialized } from '../number/printed';
 import { neverHolds, requiredBy } from './contradictions';
 
 /** Why a rule does nothing, wherever it is looked at. */
@@ -23,8 +23,8 @@ export type RuleSnag =
 /** A rule, with what its condition asks for worked out once. */
 interface Asking {
   readonly rule: Rule;
-  readonly when: Printed<Condition>;
-  readonly required: readonly Printed<RuleTest>[];
+  readonly when: Serialized<Condition>;
+  readonly required: readonly Serialized<RuleTest>[];
 }
 
 /**
@@ -42,7 +42,7 @@ export function ruleSnags(
   // a winner holds for all goods of those that it beats, so it is looked for by one of theirs
   const winners = new Map<string, Asking[]>();
   for (const rule of inOrder) {
-    const when = printed(rule.when);
+    const when = serialized(rule.when);
     const asking = { rule, when, required: requiredBy(when, '').map(({ test }) => test) };
     const goods = goodsOf(asking);
     const before = [ANY_GOODS, ...goods.flat()].flatMap((key) => winners.get(key) ?? []);
@@ -113,12 +113,12 @@ function holdsWherever({ rule: one, when }: Asking, { rule: other, required }: A
 }
 
 /** Whether a condition holds wherever some tests do: each test that it asks for follows from one. */
-function follows(wanted: Printed<Condition>, given: readonly Printed<RuleTest>[]): boolean {
+function follows(wanted: Serialized<Condition>, given: readonly Serialized<RuleTest>[]): boolean {
   if ('of' in wanted) return wanted.kind === 'all' && wanted.of.every((one) => follows(one, given));
   return given.some((test) => implies(test, wanted));
 }
 
-function implies(given: Printed<RuleTest>, wanted: Printed<RuleTest>): boolean {
+function implies(given: Serialized<RuleTest>, wanted: Serialized<RuleTest>): boolean {
   if (JSON.stringify(given) === JSON.stringify(wanted)) return true;
   if (wanted.kind === 'goods') {
     if (wanted.reaches.some(({ kind }) => kind === 'all')) return true;

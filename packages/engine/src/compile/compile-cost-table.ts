@@ -1,7 +1,7 @@
 import type { CostKind } from '../setup/cost';
 import type { CostBand, CostTable, PieceCharge } from '../setup/cost-table';
 import type { ItemFacts } from '../setup/facts';
-import { narrowness } from './narrowness';
+import { specificity } from './narrowness';
 import { reachFinder, type ReachFinder } from './reach-finder';
 
 export interface CompiledCostTable {
@@ -22,7 +22,7 @@ export function compileCostTable(table: CostTable): CompiledCostTable {
     kinds: costs.map(({ cost }) => cost),
     bands: new Map(costs.map(({ cost, bands }) => [cost, bands])),
     pieceCharge: (item) =>
-      pieceCharges.find(({ reach }) => narrowness(reach, item) !== null) ?? null,
+      pieceCharges.find(({ reach }) => specificity(reach, item) !== null) ?? null,
   };
 }
 

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { NARROWNESS, type Reach } from '../setup/reach';
 import { runs } from '../testing/runs';
 import { itemOf } from '../testing/saltmarsh';
-import { matchingKey, narrowness, partsAsked } from './narrowness';
+import { matchingKey, specificity, partsAsked } from './narrowness';
 
 const ITEM = itemOf();
 /** As a level asks that has an entry of every kind. */
@@ -39,7 +39,7 @@ const LEAVING_OUT: readonly Reach[] = [
 
 describe('how narrowly a reach takes an item in', () => {
   it('goes down the ladder, and of two categories the nearer one is narrower', () => {
-    const ranks = TAKING_IN.map((reach) => narrowness(reach, ITEM) ?? -1);
+    const ranks = TAKING_IN.map((reach) => specificity(reach, ITEM) ?? -1);
     expect(ranks).toEqual(ranks.toSorted((one, other) => one - other));
     expect(new Set(ranks).size).toBe(TAKING_IN.length);
     expect(new Set(TAKING_IN.map(({ kind }) => kind))).toEqual(new Set(NARROWNESS));
@@ -47,13 +47,13 @@ describe('how narrowly a reach takes an item in', () => {
 
   for (const reach of LEAVING_OUT) {
     it(`says nothing of what it does not take in: ${JSON.stringify(reach)}`, () => {
-      expect(narrowness(reach, ITEM)).toBeNull();
+      expect(specificity(reach, ITEM)).toBeNull();
     });
   }
 
   it('finds nothing by what an item does not have', () => {
     const bare = itemOf({ family: null, brand: null, supplier: null, categories: [] });
-    const kinds = TAKING_IN.filter((reach) => narrowness(reach, bare) !== null);
+    const kinds = TAKING_IN.filter((reach) => specificity(reach, bare) !== null);
     expect(kinds.map(({ kind }) => kind)).toEqual(['item', 'itemKind', 'all']);
   });
 });
@@ -80,7 +80,7 @@ describe('what is remembered of items by their matching facts', () => {
         fc.pre(reach.kind !== 'item');
         const other = { ...one, item: 'CL-9999', name: 'Another', unit: 'box' };
         expect(matchingKey(other, EVERYTHING)).toBe(matchingKey(one, EVERYTHING));
-        expect(narrowness(reach, other)).toEqual(narrowness(reach, one));
+        expect(specificity(reach, other)).toEqual(specificity(reach, one));
       }),
     );
   });
@@ -104,7 +104,8 @@ describe('what is remembered of items by their matching facts', () => {
       fc.property(fc.array(reach, { maxLength: 4 }), item, item, (reaches, one, other) => {
         const asked = partsAsked(reaches);
         if (matchingKey(one, asked) !== matchingKey(other, asked)) return;
-        for (const each of reaches) expect(narrowness(each, one)).toEqual(narrowness(each, other));
+        for (const each of reaches)
+          expect(specificity(each, one)).toEqual(specificity(each, other));
       }),
       { numRuns: runs(1000) },
     );
@@ -121,7 +122,7 @@ describe('what is remembered of items by their matching facts', () => {
           { kind: 'supplier', supplier: each },
           { kind: 'itemKind', itemKind: 'fee' },
         ]);
-        const told = reaches.some((reach) => narrowness(reach, one) !== narrowness(reach, other));
+        const told = reaches.some((reach) => specificity(reach, one) !== specificity(reach, other));
         // two trees in which each category comes once; one that comes twice is found at its first place
         const once = [one, other].every(
           ({ categories }) =>

@@ -12,7 +12,7 @@ export const NARROWER_THAN_ALL = NARROWNESS.indexOf('all') * DEEPEST - 1;
  * How narrowly a reach takes an item in: the lower the number, the narrower. Null where the reach
  * does not take it in. Of two categories the one nearer to the item is narrower.
  */
-export function narrowness(reach: Reach, item: ItemFacts): number | null {
+export function specificity(reach: Reach, item: ItemFacts): number | null {
   const distance = distanceTo(reach, item);
   return distance === null ? null : NARROWNESS.indexOf(reach.kind) * DEEPEST + distance;
 }

@@ -1,7 +1,7 @@
 import type { ItemFacts } from '../setup/facts';
 import type { Reach } from '../setup/reach';
 import { groupBy } from './group-by';
-import { matchingKey, narrowness, partsAsked } from './narrowness';
+import { matchingKey, specificity, partsAsked } from './narrowness';
 
 /** Of some things, those that reach an item, the one that applies first in front. */
 export type ReachFinder<T> = (item: ItemFacts) => readonly T[];
@@ -22,7 +22,7 @@ export function reachFinder<T extends { readonly reach: Reach }>(
   const found = new Map<string, readonly T[]>();
   const inOrder = (reaching: readonly T[], item: ItemFacts): readonly T[] => {
     const rank = (thing: T): number =>
-      order === 'list' ? 0 : (narrowness(thing.reach, item) ?? 0);
+      order === 'list' ? 0 : (specificity(thing.reach, item) ?? 0);
     const place = (thing: T): number => places.get(thing) ?? 0;
     return reaching.toSorted((a, b) => rank(a) - rank(b) || place(a) - place(b));
   };
@@ -31,7 +31,7 @@ export function reachFinder<T extends { readonly reach: Reach }>(
     let general = found.get(key);
     if (!general) {
       general = inOrder(
-        others.filter(({ reach }) => narrowness(reach, item) !== null),
+        others.filter(({ reach }) => specificity(reach, item) !== null),
         item,
       );
       found.set(key, general);

@@ -9,7 +9,7 @@ import type { Reach } from '../setup/reach';
 import type { Rule } from '../setup/rule';
 import type { Setup } from '../setup/setup';
 import { ruleFinder } from './compile-rule';
-import { narrowness } from './narrowness';
+import { specificity } from './narrowness';
 import { withSavedConditions } from './saved-conditions';
 
 /**
@@ -86,7 +86,7 @@ function tablesOf(
     ),
   );
   const takesIn = (reach: Reach): boolean =>
-    facts.items.some((item) => narrowness(reach, item) !== null);
+    facts.items.some((item) => specificity(reach, item) !== null);
   return tables.filter(({ id, reaches }) => named.has(id) || reaches.some(takesIn));
 }
 
@@ -94,7 +94,7 @@ function tablesOf(
 function mayReach({ reaches, parties }: QuantityBreak, { facts }: PricingDocument): boolean {
   return (
     isForCustomer(parties, facts.customer) &&
-    reaches.some((reach) => facts.items.some((item) => narrowness(reach, item) !== null))
+    reaches.some((reach) => facts.items.some((item) => specificity(reach, item) !== null))
   );
 }
 

@@ -1,5 +1,5 @@
 import type { Condition, Rule, SavedCondition } from '../setup/rule';
-import type { Printed } from '../number/printed';
+import type { Serialized } from '../number/printed';
 
 /**
  * Rules with the conditions that are saved under a name in place of their names, so that they are
@@ -34,7 +34,7 @@ function inPlace(
 
 /** The ids of the saved conditions that a condition names. */
 export function savedIn(
-  condition: Condition | Printed<Condition>,
+  condition: Condition | Serialized<Condition>,
 ): readonly SavedCondition['id'][] {
   if (condition.kind === 'saved') return [condition.condition];
   return 'of' in condition ? condition.of.flatMap((one) => savedIn(one)) : [];

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { decimal, type Decimal } from './decimal';
 import { divide } from './exact';
-import { printed } from './printed';
+import { serialized } from './printed';
 
 /** Plain data with numbers in it, and the same with each of them written out. */
 const parts = fc.letrec<{ part: readonly [unknown, unknown] }>((tie) => ({
@@ -29,7 +29,7 @@ describe('what is printed', () => {
     fc.assert(
       fc.property(parts, ([value, text]) => {
         const before = JSON.stringify(value);
-        expect(printed(value)).toEqual(text);
+        expect(serialized(value)).toEqual(text);
         expect(JSON.stringify(value)).toBe(before); // what was given is not touched
       }),
     );
@@ -37,12 +37,12 @@ describe('what is printed', () => {
 
   it('marks a number that does not end', () => {
     const third = divide(decimal('1'), decimal('3'));
-    expect(printed({ of: [third] })).toEqual({ of: ['0.3333333333...'] });
+    expect(serialized({ of: [third] })).toEqual({ of: ['0.3333333333...'] });
   });
 
   it('keeps the order of fields, and does not copy what has no number in it', () => {
     const words = { title: 'Spring', reasons: ['code'] };
-    const all = printed({ b: decimal('2.50'), words, a: decimal('1') });
+    const all = serialized({ b: decimal('2.50'), words, a: decimal('1') });
     expect(Object.keys(all)).toEqual(['b', 'words', 'a']);
     expect(all.words).toBe(words);
   });

@@ -1,20 +1,20 @@
 import { isFraction, printExact, type Exact } from './exact';
 
 /** A result with every exact number printed as text: what is stored, sent and shown. */
-export type Printed<T> = T extends Exact
+export type Serialized<T> = T extends Exact
   ? string
   : T extends readonly (infer Element)[]
-    ? readonly Printed<Element>[]
+    ? readonly Serialized<Element>[]
     : T extends object
-      ? { readonly [Key in keyof T]: Printed<T[Key]> }
+      ? { readonly [Key in keyof T]: Serialized<T[Key]> }
       : T;
 
 /**
  * Prints every exact number inside plain data; a fraction to 10 decimals, marked "...". What has no
  * number in it is not copied: most of what workings say is the same words again and again.
  */
-export function printed<T>(value: T): Printed<T> {
-  return printedPart(value) as Printed<T>; // the mapped type above, case by case
+export function serialized<T>(value: T): Serialized<T> {
+  return printedPart(value) as Serialized<T>; // the mapped type above, case by case
 }
 
 function printedPart(value: unknown): unknown {

@@ -12,11 +12,11 @@ const rule = (changes: Partial<IncrementRule> = {}): IncrementRule => ({
   leastPrice: null,
   ...changes,
 });
-const printed = (value: Exact): string => print(withDigits(decimal(printExact(value)), 2));
+const serialized = (value: Exact): string => print(withDigits(decimal(printExact(value)), 2));
 const round = (price: string, changes: Partial<IncrementRule> = {}): string =>
-  printed(applyRoundingRule(decimal(price), rule(changes)));
+  serialized(applyRoundingRule(decimal(price), rule(changes)));
 const toEnding = (price: string, endings: string[], changes: Partial<EndingsRule> = {}): string =>
-  printed(
+  serialized(
     applyRoundingRule(decimal(price), {
       kind: 'endings',
       currency: 'EUR',
@@ -118,7 +118,7 @@ describe('the laws of rounding rules', () => {
 
   it('rounds a price that does not end as it rounds its neighbours', () => {
     const third = divide(decimal('10'), decimal('3'));
-    expect(printed(applyRoundingRule(third, rule()))).toBe('3.35');
-    expect(printed(applyRoundingRule(third, rule({ direction: 'down' })))).toBe('3.30');
+    expect(serialized(applyRoundingRule(third, rule()))).toBe('3.35');
+    expect(serialized(applyRoundingRule(third, rule({ direction: 'down' })))).toBe('3.30');
   });
 });

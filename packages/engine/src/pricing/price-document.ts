@@ -7,7 +7,7 @@ import type { ItemFacts } from '../setup/facts';
 import type { Setup } from '../setup/setup';
 import { handChoices } from './line/hand-choices';
 import type { LineInProgress, PricingContext } from './line/line-in-progress';
-import { beginLine, handOut, roundLine, withoutPrice } from './price-line';
+import { beginLine, toPricedLine, roundLine, withoutPrice } from './price-line';
 import { applyBreaks } from './breaks/quantity-break';
 import type { DocumentBeforeRules } from './rules/rule-facts';
 import { codeStates } from './rules/code-states';
@@ -122,7 +122,7 @@ function priceOnce(
   holdAtFloors(floors, context);
   const setUps = setUpCharges(works, context);
   const lines = begun.map((line) =>
-    handOut(line, context, 'kind' in line ? null : (setUps.get(line) ?? null)),
+    toPricedLine(line, context, 'kind' in line ? null : (setUps.get(line) ?? null)),
   );
   const priced = lines.filter((line) => line.kind === 'priced');
   const others = [

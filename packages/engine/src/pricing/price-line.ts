@@ -88,14 +88,14 @@ export function roundLine(work: LineInProgress | LineWithoutPrice, context: Pric
 }
 
 /** Hands out a line that all steps have gone over. */
-export function handOut(
+export function toPricedLine(
   work: LineInProgress | LineWithoutPrice,
   context: PricingContext,
   setUp: PricedSetUp | null,
 ): PricedLine {
   if ('kind' in work) return work;
   if (work.problem) return withoutPrice(work.line, work.problem);
-  const computed = work.computed && handOut(work.computed, context, null);
+  const computed = work.computed && toPricedLine(work.computed, context, null);
   return withPrice(work, context, { setUp, computed });
 }
 

@@ -34,7 +34,7 @@ import {
   unitPrice,
 } from '../testing/priced';
 import { runs } from '../testing/runs';
-import { printed } from '../number/printed';
+import { serialized } from '../number/printed';
 import { stepWording } from '@honest-ledger/wording';
 import { price } from './price-document';
 
@@ -365,7 +365,7 @@ describe('rounding down', () => {
     );
     expect(text(line.amount)).toBe('4.00');
     expect(column(line).at(-1)).toBe('levelRounding 0.00 4.00');
-    const [step] = printed(line.slices[0]?.steps ?? []).slice(-1);
+    const [step] = serialized(line.slices[0]?.steps ?? []).slice(-1);
     expect(step && stepWording(step.source, CODES).sentence).toBe(
       'the rounding of level Schools; nothing to round down to, so the price stays',
     );

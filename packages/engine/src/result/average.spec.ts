@@ -10,7 +10,7 @@ import {
 } from '../testing/saltmarsh';
 import { decimal } from '../number/decimal';
 import { averageEach, paidForLine } from './average';
-import { printed } from '../number/printed';
+import { serialized } from '../number/printed';
 
 const TIERS = { '10': '-5', '25': '-12' };
 
@@ -19,7 +19,7 @@ describe('what one unit of a line comes to', () => {
     const one = breakOf(TIERS, { mode: 'incremental' });
     const setup = setupOf({ basePrices: [basePrice('4.00')], breaks: [one] });
     const facts = factsOf({ customer: null });
-    const [line] = printed(price(setup, documentOf(quantity, { facts, ...changes }))).lines;
+    const [line] = serialized(price(setup, documentOf(quantity, { facts, ...changes }))).lines;
     return line && averageEach(line);
   };
 
@@ -45,7 +45,7 @@ describe('what a line was sold for', () => {
   const paid = (changes: Parameters<typeof documentOf>[1], base = '8.69', breaks = false) => {
     const one = breakOf(TIERS, { mode: 'incremental' });
     const setup = setupOf({ basePrices: [basePrice(base)], breaks: breaks ? [one] : [] });
-    const [line] = printed(price(setup, documentOf('2', { facts, ...changes }))).lines;
+    const [line] = serialized(price(setup, documentOf('2', { facts, ...changes }))).lines;
     return line && paidForLine(line);
   };
   const off = (percent: string) =>

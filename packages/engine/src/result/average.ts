@@ -2,13 +2,13 @@ import { decimal, isZero, multiply, print, subtract, sum, withDigits } from '../
 import { divide } from '../number/exact';
 import { roundToDigits } from '../number/rounding';
 import type { PricedLine } from './priced';
-import type { Printed } from '../number/printed';
+import type { Serialized } from '../number/printed';
 
 /**
  * What one unit of a line comes to, printed: its unit price, or the average of its slices in base
  * units, rounded to their digits. Null without a price.
  */
-export function averageEach(line: Printed<PricedLine>): string | null {
+export function averageEach(line: Serialized<PricedLine>): string | null {
   const [first] = line.kind === 'priced' ? line.slices : [];
   if (line.kind === 'unpriced' || !first) return null;
   if (line.slices.length === 1) return first.unitPrice;
@@ -31,7 +31,7 @@ export interface PaidForLine {
 }
 
 /** What one unit of a line was sold for; null without a price. */
-export function paidForLine(line: Printed<PricedLine>): PaidForLine | null {
+export function paidForLine(line: Serialized<PricedLine>): PaidForLine | null {
   const [first] = line.kind === 'priced' ? line.slices : [];
   if (line.kind === 'unpriced' || !first) return null;
   const [amount, quantity] = [decimal(line.amount), decimal(line.quantity)];

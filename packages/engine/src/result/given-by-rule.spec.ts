@@ -14,14 +14,14 @@ import {
 } from '../testing/saltmarsh';
 import { named } from '../testing/under-rules';
 import { givenByRule } from './given-by-rule';
-import { printed } from '../number/printed';
+import { serialized } from '../number/printed';
 
 const PALLET = { unit: 'pallet', factor: decimal('60'), digits: 0 };
 function lineUnder(all: readonly Rule[], quantity: string, unit: string | null = null) {
   const facts = factsOf({ customer: null, items: [itemOf({ units: [PALLET] })] });
   const setup = setupOf({ basePrices: [basePrice('10.00')], rules: all });
   const document = documentOf('1', { facts, lines: [lineOf(quantity, { unit })] });
-  const [line] = printed(price(setup, document)).lines;
+  const [line] = serialized(price(setup, document)).lines;
   if (!line) throw new Error('there must be a line');
   return line;
 }

@@ -2,17 +2,17 @@ import { add, decimal, multiply, withDigits, ZERO, type Decimal } from '../numbe
 import { divide, multiplyExact, type Exact } from '../number/exact';
 import { roundToDigits } from '../number/rounding';
 import type { PricedLine } from './priced';
-import type { Printed } from '../number/printed';
+import type { Serialized } from '../number/printed';
 import { readPrinted } from './margin-of-lines';
 
-type Slice = Extract<Printed<PricedLine>, { kind: 'priced' }>['slices'][number];
+type Slice = Extract<Serialized<PricedLine>, { kind: 'priced' }>['slices'][number];
 
 /**
  * By how much a rule changed what a printed line is sold for, in the document's currency; below zero
  * for a discount. Of a promised line nothing is known but that the rule is in it: 0. What a rule did to
  * unit prices is rounded to the given digits once, slice by slice.
  */
-export function givenByRule(line: Printed<PricedLine>, rule: string, digits: number): Decimal {
+export function givenByRule(line: Serialized<PricedLine>, rule: string, digits: number): Decimal {
   if (line.kind === 'unpriced') return withDigits(ZERO, digits);
   const flat = [...line.flats, ...line.shares]
     .filter((one) => one.rule.id === rule)

@@ -2,7 +2,7 @@ import { priceDocument } from '../pricing/price-document';
 import { compileSetup } from '../compile/compile-setup';
 import { costOf, documentOf, factsOf, itemOf, lineOf, setupOf } from '../testing/saltmarsh';
 import { marginOfLines } from './margin-of-lines';
-import { printed } from '../number/printed';
+import { serialized } from '../number/printed';
 
 describe('the margin of several lines', () => {
   const lines = (cost: string | null, ...quantities: string[]) => {
@@ -12,7 +12,7 @@ describe('the margin of several lines', () => {
       facts,
       lines: quantities.map((quantity, index) => lineOf(quantity, { id: String(index) })),
     });
-    return printed(priceDocument(compileSetup(setupOf({ levels: [] })), document)).lines;
+    return serialized(priceDocument(compileSetup(setupOf({ levels: [] })), document)).lines;
   };
 
   it('is that of their amounts over their costs, not the mean of their margins', () => {

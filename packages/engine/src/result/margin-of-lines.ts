@@ -2,7 +2,7 @@ import { decimal, fromInteger, type Decimal } from '../number/decimal';
 import { addExact, printExact, type Exact } from '../number/exact';
 import { marginOf } from '../number/markup';
 import type { PricedLine } from './priced';
-import type { Printed } from '../number/printed';
+import type { Serialized } from '../number/printed';
 
 export interface MarginOfLines {
   /** (amounts - costs) / amounts, in percent, as printed; null without an amount. */
@@ -15,7 +15,7 @@ export interface MarginOfLines {
  * The margin of several printed lines together, to be shown. Costs that do not end are taken with
  * the 10 decimals they are printed with; null where no line has a cost.
  */
-export function marginOfLines(lines: readonly Printed<PricedLine>[]): MarginOfLines | null {
+export function marginOfLines(lines: readonly Serialized<PricedLine>[]): MarginOfLines | null {
   const priced = lines.filter((line) => line.kind === 'priced');
   let [amount, cost]: [Exact, Exact] = [fromInteger(0), fromInteger(0)];
   let counted = 0;

@@ -1,8 +1,8 @@
 import type { LineWithPrice } from './priced';
 import { basePriceOf, madeBy } from './origin';
-import type { Printed } from '../number/printed';
+import type { Serialized } from '../number/printed';
 
-type Priced = Printed<LineWithPrice>;
+type Priced = Serialized<LineWithPrice>;
 type Step = Priced['slices'][number]['steps'][number];
 
 describe('where a price comes from, in short', () => {

@@ -13,7 +13,7 @@ import {
   schools,
   setupOf,
 } from '../testing/saltmarsh';
-import { printed } from '../number/printed';
+import { serialized } from '../number/printed';
 import { asksForCosts, isConditionOfCost, reasonWithoutCosts, withoutCosts } from './without-costs';
 import type { Condition, RuleTest } from '../setup/rule';
 import type { Reason, Unmet } from './workings';
@@ -22,7 +22,7 @@ describe('a price for readers who may not see costs', () => {
   it('is the same price, and nothing in it speaks of a cost', () => {
     fc.assert(
       fc.property(setups, documents, (setup, document) => {
-        for (const line of printed(price(setup, document)).lines) {
+        for (const line of serialized(price(setup, document)).lines) {
           const shown = withoutCosts(line);
           const text = JSON.stringify(shown);
           for (const word of [
@@ -53,7 +53,9 @@ describe('a price for readers who may not see costs', () => {
     const at = (least: Floor['least'], then: Floor['then']): unknown => {
       const floors = [{ id: 'a', reach: { kind: 'all' }, least, then } as const];
       const setup = setupOf({ basePrices: [basePrice('20.00')], floors });
-      const [line] = printed(price(setup, documentOf('1', { facts, lines: [lineOf('1')] }))).lines;
+      const [line] = serialized(
+        price(setup, documentOf('1', { facts, lines: [lineOf('1')] })),
+      ).lines;
       const shown = line && withoutCosts(line);
       return shown?.kind === 'priced' && [shown.floor?.least?.kind, shown.floor?.short?.amount];
     };
@@ -68,7 +70,7 @@ describe('a price for readers who may not see costs', () => {
       basePrices: [basePrice('20.00')],
       floors: [{ id: 'a', reach: { kind: 'all' }, least: margin, then: 'lift' }],
     });
-    const [line] = printed(price(setup, documentOf('1', { facts, lines: [lineOf('1')] }))).lines;
+    const [line] = serialized(price(setup, documentOf('1', { facts, lines: [lineOf('1')] }))).lines;
     const lifted = line && withoutCosts(line);
     expect(lifted?.kind === 'priced' && lifted.floor).toEqual(
       jasmine.objectContaining({ lifted: '2.50', least: null, short: null, untested: null }),
@@ -86,7 +88,7 @@ describe('a setup', () => {
   const plain = { basis: { kind: 'basePrice' }, adjusting: { kind: 'plain' } };
   const levels = (entry: object) => [{ entries: [plain, { ...plain, ...entry }] }];
   const breaks = (...kinds: string[]) => kinds.map((kind) => ({ basis: { kind } }));
-  const rules = (...of: Condition[]) => of.map((one) => ({ when: printed(one) }));
+  const rules = (...of: Condition[]) => of.map((one) => ({ when: serialized(one) }));
 
   it('asks for costs where any part of it starts from one or tests one', () => {
     for (const asking of [
@@ -116,12 +118,12 @@ describe('a setup', () => {
         floors: [{ least: { kind: 'amount' } }],
       }),
     ).toBeFalse();
-    expect(isConditionOfCost(printed({ kind: 'all', of: [when('quantity')] }))).toBeFalse();
+    expect(isConditionOfCost(serialized({ kind: 'all', of: [when('quantity')] }))).toBeFalse();
   });
 
   it('does not say what of a condition is missing where that is a cost, however deep', () => {
     const fails = (...unmet: Unmet[]) =>
-      reasonWithoutCosts(printed({ kind: 'conditionFails', unmet }));
+      reasonWithoutCosts(serialized({ kind: 'conditionFails', unmet }));
     const test = (fact: 'margin' | 'quantity'): Unmet => ({
       kind: 'test',
       test: when(fact),
@@ -133,12 +135,12 @@ describe('a setup', () => {
       condition: when(fact),
       currency: 'EUR',
     });
-    const oneOf = (...of: (readonly Unmet[])[]): Unmet => ({ kind: 'oneOf', of });
+    const inList = (...of: (readonly Unmet[])[]): Unmet => ({ kind: 'oneOf', of });
     const hidden = { kind: 'conditionFails', unmet: [] } as const;
     expect(fails(test('quantity'), test('margin'))).toEqual(hidden);
-    expect(fails(oneOf([test('quantity')], [test('quantity'), test('margin')]))).toEqual(hidden);
+    expect(fails(inList([test('quantity')], [test('quantity'), test('margin')]))).toEqual(hidden);
     expect(fails(held('cost'))).toEqual(hidden);
-    for (const told of [test('quantity'), held('quantity'), oneOf([test('quantity')])]) {
+    for (const told of [test('quantity'), held('quantity'), inList([test('quantity')])]) {
       expect(fails(told)).not.toEqual(hidden);
     }
   });
@@ -147,7 +149,7 @@ describe('a setup', () => {
 describe('what was passed over, for readers who may not see costs', () => {
   const subjects = (setup: Parameters<typeof setupOf>[0]): string[] => {
     const facts = factsOf({ items: [itemOf({ costs: [] })] });
-    const [line] = printed(price(setupOf(setup), documentOf('1', { facts }))).lines;
+    const [line] = serialized(price(setupOf(setup), documentOf('1', { facts }))).lines;
     const shown = line && withoutCosts(line);
     return shown?.kind === 'priced' ? shown.notApplied.map(({ subject }) => subject.kind) : [];
   };
@@ -168,11 +170,11 @@ describe('what was passed over, for readers who may not see costs', () => {
     const asPrice = { kind: 'basePrice' } as const;
     const tier = { from: decimal('2'), adjustment: { kind: 'byRequest' } } as const;
     const at = decimal('4.00');
-    const [line] = printed(price(setupOf({}), documentOf('1'))).lines;
+    const [line] = serialized(price(setupOf({}), documentOf('1'))).lines;
     const isShown = (reason: Reason): boolean => {
       if (line?.kind !== 'priced') throw new Error('it has a price');
       const told = [{ subject: { kind: 'anyLevel' }, reasons: [reason] }] as const;
-      const shown = withoutCosts({ ...line, notApplied: printed(told) });
+      const shown = withoutCosts({ ...line, notApplied: serialized(told) });
       return shown.kind === 'priced' && shown.notApplied.length === 1;
     };
     expect(isShown({ kind: 'noCost', kinds: ['last'] })).toBeFalse();

@@ -1,10 +1,10 @@
 import type { LineWithPrice, PricedFloor, PricedLine, PricedSlice } from './priced';
-import type { Printed } from '../number/printed';
+import type { Serialized } from '../number/printed';
 import type { Condition } from '../setup/rule';
 import type { NotApplied, Reason, Unmet, WorkingSource, WorkingStep } from './workings';
 
-type Line = Printed<PricedLine>;
-type Step = Printed<WorkingStep>;
+type Line = Serialized<PricedLine>;
+type Step = Serialized<WorkingStep>;
 
 /**
  * A priced line for a reader who may not see costs: the same price, and in its workings nothing
@@ -22,7 +22,7 @@ export function withoutCosts(line: Line): Line {
     slices: line.slices.map((slice) => withoutCostSteps(slice, line.item)),
     notApplied,
     computed: line.computed && withoutCosts(line.computed),
-  } satisfies Printed<LineWithPrice>;
+  } satisfies Serialized<LineWithPrice>;
 }
 
 /**
@@ -30,15 +30,15 @@ export function withoutCosts(line: Line): Line {
  * tested together with others may be short of their margins.
  */
 function floorWithoutCosts(
-  floor: Printed<PricedFloor>,
-  shares: Printed<LineWithPrice>['shares'],
-): Printed<PricedFloor> | null {
+  floor: Serialized<PricedFloor>,
+  shares: Serialized<LineWithPrice>['shares'],
+): Serialized<PricedFloor> | null {
   const isOfCost = floor.least?.kind === 'margin' || shares.some(({ of }) => of === 'group');
   if (!isOfCost) return floor;
   return /[1-9]/.test(floor.lifted) ? { ...floor, least: null, short: null, untested: null } : null;
 }
 
-function withoutCostSteps(slice: Printed<PricedSlice>, item: string): Printed<PricedSlice> {
+function withoutCostSteps(slice: Serialized<PricedSlice>, item: string): Serialized<PricedSlice> {
   const last = slice.steps.findLastIndex(({ source }) => isOfCost(source));
   const step = slice.steps[last];
   if (!step) return slice;
@@ -54,7 +54,7 @@ function withoutCostSteps(slice: Printed<PricedSlice>, item: string): Printed<Pr
 }
 
 /** Whether a step starts from a cost, or says by how much a price is above one. */
-function isOfCost(source: Printed<WorkingSource>): boolean {
+function isOfCost(source: Serialized<WorkingSource>): boolean {
   switch (source.kind) {
     case 'cost':
     case 'costTable':
@@ -91,7 +91,7 @@ export function asksForCosts({
   readonly levels: readonly { readonly entries: readonly EntryParts[] }[];
   readonly costTables: readonly unknown[];
   readonly breaks: readonly { readonly basis: { readonly kind: string } }[];
-  readonly rules: readonly { readonly when: Printed<Condition> }[];
+  readonly rules: readonly { readonly when: Serialized<Condition> }[];
   readonly floors: readonly { readonly least: { readonly kind: string } }[];
 }): boolean {
   return (
@@ -104,7 +104,7 @@ export function asksForCosts({
 }
 
 /** Whether a condition of a rule asks for a cost or a margin. */
-export function isConditionOfCost(condition: Printed<Condition>): boolean {
+export function isConditionOfCost(condition: Serialized<Condition>): boolean {
   if ('of' in condition) return condition.of.some(isConditionOfCost);
   return condition.kind === 'number' && ['cost', 'margin'].includes(condition.fact.kind);
 }
@@ -114,19 +114,19 @@ interface EntryParts {
   readonly adjusting: { readonly kind: string };
 }
 
-function tellsCost({ subject, reasons }: Printed<NotApplied>): boolean {
+function tellsCost({ subject, reasons }: Serialized<NotApplied>): boolean {
   if (subject.kind === 'costTable') return true;
   if (subject.kind === 'levelEntry' && isEntryOfCost(subject.entry)) return true;
   return reasons.some(reasonTellsCost);
 }
 
 /** A reason for a reader who may not see costs: what a condition misses is not told where it is one. */
-export function reasonWithoutCosts(reason: Printed<Reason>): Printed<Reason> {
+export function reasonWithoutCosts(reason: Serialized<Reason>): Serialized<Reason> {
   const tells = reason.kind === 'conditionFails' && reason.unmet.some(unmetTellsCost);
   return tells ? { kind: 'conditionFails', unmet: [] } : reason;
 }
 
-function reasonTellsCost(reason: Printed<Reason>): boolean {
+function reasonTellsCost(reason: Serialized<Reason>): boolean {
   return (
     reason.kind === 'noCost' ||
     (reason.kind === 'basisMissing' && isOfCosts(reason.basis)) ||
@@ -137,7 +137,7 @@ function reasonTellsCost(reason: Printed<Reason>): boolean {
   );
 }
 
-function unmetTellsCost(unmet: Printed<Unmet>): boolean {
+function unmetTellsCost(unmet: Serialized<Unmet>): boolean {
   switch (unmet.kind) {
     case 'test':
       return isConditionOfCost(unmet.test);

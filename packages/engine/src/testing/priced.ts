@@ -4,7 +4,7 @@ import { price } from '../pricing/price-document';
 import type { LineProblem, LineWithPrice, PricedLine } from '../result/priced';
 import type { PricingDocument } from '../setup/document';
 import type { Setup } from '../setup/setup';
-import { printed } from '../number/printed';
+import { serialized } from '../number/printed';
 import { notAppliedWording } from '@honest-ledger/wording';
 import type { Names } from '@honest-ledger/wording';
 import { documentOf } from './saltmarsh';
@@ -57,7 +57,7 @@ export function slices(line: PricedLine | undefined): string {
 
 /** What was passed over, as people read it, things by their codes: "Rule Spring: its code is needed". */
 export function toldOf({ notApplied }: LineWithPrice): string[] {
-  return printed(notApplied).map((one) => {
+  return serialized(notApplied).map((one) => {
     const { title, sentence } = notAppliedWording(one, CODES);
     return `${title}: ${sentence}`;
   });

@@ -3,7 +3,7 @@ import { compare, decimal, isPositive, make, negate, print, type Decimal } from 
 import { compareExact, printExact, subtractExact, type Exact } from '../number/exact';
 import { marginOf, markupOf, priceAtMargin } from '../number/markup';
 import { prices } from '../testing/arbitrary-parts';
-import { changedPrice, typedPrice, type PriceChange, type PriceTyped } from './changed-price';
+import { changedPrice, typedPrice, type PriceAdjustment, type PriceTyped } from './changed-price';
 
 const ENDS = { rounding: null, digits: 2, mode: 'halfAwayFromZero' } as const;
 const NICKELS = {
@@ -19,7 +19,7 @@ const shown = (price: Decimal | string | null): string | null =>
 describe('a changed price', () => {
   // Markup and margin: common practice, as in any price reckoner: 25 % markup is 20 % margin,
   // 50 % is 33.3 %, 100 % is 50 %. The figures below follow by hand.
-  const table: readonly [string, PriceChange, string | null][] = [
+  const table: readonly [string, PriceAdjustment, string | null][] = [
     ['12.40', { kind: 'percent', percent: decimal('4') }, '12.90'], // 12.896
     ['12.40', { kind: 'percent', percent: decimal('-100') }, '0.00'],
     ['12.40', { kind: 'percent', percent: decimal('-100.1') }, null],
@@ -102,11 +102,11 @@ describe('a price of which something is typed', () => {
   it('has a markup and a margin that say the same', () => {
     const price = typedPrice({ kind: 'markup', percent: decimal('25') }, of, ENDS);
     if (typeof price === 'string') throw new Error(price);
-    expect(printed(marginOf(price, of.cost))).toBe('20');
-    expect(printed(markupOf(price, of.cost))).toBe('25');
+    expect(serialized(marginOf(price, of.cost))).toBe('20');
+    expect(serialized(markupOf(price, of.cost))).toBe('25');
   });
 });
 
-const printed = (value: Exact | null): string | null => value && printExact(value);
+const serialized = (value: Exact | null): string | null => value && printExact(value);
 const same = (a: Exact | null, b: Exact | null): boolean =>
   a === null || b === null ? a === b : compareExact(a, b) === 0;

@@ -4,11 +4,15 @@ import { priceOfCost, type PricingCostAdjustment } from '../pricing/cost/cost-ad
 import { endedPrice, type PriceEnds } from '../pricing/line/price-ends';
 
 /** What is done to an amount to make a price of it. A percent is signed: -12 takes 12 % off. */
-export type PriceChange =
+export type PriceAdjustment =
   { readonly kind: 'percent'; readonly percent: Decimal } | PricingCostAdjustment;
 
 /** The price that a change makes of an amount, as it ends; null where that is below zero. */
-export function changedPrice(from: Exact, change: PriceChange, ends: PriceEnds): Decimal | null {
+export function changedPrice(
+  from: Exact,
+  change: PriceAdjustment,
+  ends: PriceEnds,
+): Decimal | null {
   const exact =
     change.kind === 'percent'
       ? addExact(from, percentOfExact(from, change.percent))

@@ -9,7 +9,7 @@ import {
   lineOf,
   setupOf,
 } from '../testing/saltmarsh';
-import { printed } from '../number/printed';
+import { serialized } from '../number/printed';
 import { cheaperQuantities } from './cheaper-quantities';
 import { priceDocument } from '../pricing/price-document';
 
@@ -22,7 +22,7 @@ describe('a larger quantity that costs less', () => {
   ): string[] => {
     const compiled = compileSetup(setupOf(setup));
     const document = documentOf(quantity, { facts, ...changes });
-    const lines = printed(priceDocument(compiled, document).lines);
+    const lines = serialized(priceDocument(compiled, document).lines);
     return cheaperQuantities(compiled, document, lines).map(
       ({ quantity: of, more, saves }) => `${print(more)} more, ${print(of)}: ${print(saves)}`,
     );
@@ -56,7 +56,7 @@ describe('a larger quantity that costs less', () => {
     );
     const of = (item: typeof box) =>
       documentOf('11', { facts: factsOf({ customer: null, items: [item] }) });
-    const lines = printed(priceDocument(compiled, of(box)).lines);
+    const lines = serialized(priceDocument(compiled, of(box)).lines);
     expect(cheaperQuantities(compiled, of(box), lines).length).toBe(1);
     expect(cheaperQuantities(compiled, of(itemOf({ units: [] })), lines)).toEqual([]);
   });

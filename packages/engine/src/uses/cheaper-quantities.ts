@@ -12,7 +12,7 @@ import {
 import { divide, multiplyExact } from '../number/exact';
 import { roundToIncrement } from '../number/rounding';
 import type { DocumentLine, PricingDocument } from '../setup/document';
-import type { Printed } from '../number/printed';
+import type { Serialized } from '../number/printed';
 import { priceDocument } from '../pricing/price-document';
 import type { PricedLine } from '../result/priced';
 import { unitOf } from '../pricing/line/units';
@@ -29,8 +29,8 @@ export interface CheaperQuantity {
 }
 
 /** Each is a pricing of the whole document, so in a long one fewer lines are tried. */
-const MOST_TRIED = 20;
-const MOST_LINES_PRICED = 1000;
+const MAX_TRIED = 20;
+const MAX_LINES_PRICED = 1000;
 
 /**
  * The lines of which more would cost less: where the next tier of a break, or the first, makes the whole
@@ -40,7 +40,7 @@ const MOST_LINES_PRICED = 1000;
 export function cheaperQuantities(
   setup: CompiledSetup,
   document: PricingDocument,
-  priced: readonly Printed<PricedLine>[],
+  priced: readonly Serialized<PricedLine>[],
 ): readonly CheaperQuantity[] {
   const byId = new Map(priced.map((line) => [line.id, line]));
   const tried = document.lines
@@ -49,7 +49,7 @@ export function cheaperQuantities(
       const more = known ? moreToNextTier(line, known, document) : null;
       return more ? [{ line, more }] : [];
     })
-    .slice(0, Math.min(MOST_TRIED, Math.ceil(MOST_LINES_PRICED / document.lines.length)));
+    .slice(0, Math.min(MAX_TRIED, Math.ceil(MAX_LINES_PRICED / document.lines.length)));
   if (tried.length === 0) return [];
   const total = (of: PricingDocument): Decimal =>
     priceDocument(setup, of, { workings: false }).total;
@@ -66,7 +66,7 @@ export function cheaperQuantities(
 /** How much more of a line, in its unit, reaches the next tier of its break; null for no such tier. */
 function moreToNextTier(
   line: DocumentLine,
-  priced: Printed<PricedLine>,
+  priced: Serialized<PricedLine>,
   { facts }: PricingDocument,
 ): Decimal | null {
   const item = facts.items.find((one) => one.item === line.item);
@@ -80,7 +80,7 @@ function moreToNextTier(
 
 /** What the next tier asks for besides what is counted, and in what. */
 function missingIn(
-  line: Extract<Printed<PricedLine>, { kind: 'priced' }>,
+  line: Extract<Serialized<PricedLine>, { kind: 'priced' }>,
 ): { readonly quantity: Decimal; readonly measured: string } | null {
   for (const { source } of line.slices.flatMap(({ steps }) => steps)) {
     if (source.kind !== 'quantityBreak' || !source.next) continue;

@@ -75,7 +75,7 @@ export function tablePrices(
   const starts = tables.map((id) => startFrom(id, context));
   const columns = starts.map((): PriceColumn => ({ digits: context.unitDigits, units: [] }));
   for (const item of items) {
-    const work = oneOf(item, currency);
+    const work = inList(item, currency);
     starts.forEach((start, place) => {
       work.problem = null;
       columns[place]?.units.push(start(work) ? unitPrice(work, context) : null);
@@ -94,7 +94,7 @@ function startFrom(
   return (work) => table !== undefined && startFromCostTable(table, work, context).length === 0;
 }
 
-function oneOf(item: ItemFacts, currency: CurrencyCode): LineInProgress {
+function inList(item: ItemFacts, currency: CurrencyCode): LineInProgress {
   const unit = baseUnit(item);
   return {
     line: {

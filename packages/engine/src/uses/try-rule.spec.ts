@@ -1,6 +1,6 @@
 import { compileSetup } from '../compile/compile-setup';
 import { decimal } from '../number/decimal';
-import { printed } from '../number/printed';
+import { serialized } from '../number/printed';
 import type { Condition, Rule } from '../setup/rule';
 import {
   basePrice,
@@ -38,7 +38,7 @@ describe('a rule that is tried on a document', () => {
     ],
   });
   const asked = (rule: Rule) =>
-    printed(askRule(compileSetup({ ...setup, rules: [rule] }), document, rule)).map(
+    serialized(askRule(compileSetup({ ...setup, rules: [rule] }), document, rule)).map(
       ({ id, holds, tests }) => [id, holds, tests.map((test) => [test.holds, test.actual])],
     );
 

@@ -2,8 +2,8 @@ import type {
   DraftRow,
   ItemPage,
   ItemView,
-  ReceiptView,
-  RepricingRow,
+  CostUpdateView,
+  PriceChangeRow,
   WaitingPage,
 } from '@honest-ledger/contracts';
 import { testServer, type Browser, type TestServer } from '../../testing/test-server';
@@ -50,10 +50,10 @@ describe('the work that the demo has begun', () => {
     expect(await prices()).toEqual(before);
     const waiting = (await browser.ask('GET', '/waiting-prices?sort=item')).as<WaitingPage>();
     expect(waiting.total).toBe(3);
-    const receipts = (await browser.ask('GET', '/receipts')).as<ReceiptView[]>();
-    expect(receipts.map(({ state }) => state).sort()).toEqual(['applied', 'ready']);
-    const repricings = (await browser.ask('GET', '/repricings')).as<RepricingRow[]>();
-    expect(repricings.map(({ state }) => state)).toEqual(['open']);
+    const costUpdates = (await browser.ask('GET', '/cost-updates')).as<CostUpdateView[]>();
+    expect(costUpdates.map(({ state }) => state).sort()).toEqual(['applied', 'ready']);
+    const priceChanges = (await browser.ask('GET', '/price-changes')).as<PriceChangeRow[]>();
+    expect(priceChanges.map(({ state }) => state)).toEqual(['open']);
     const drafts = (await browser.ask('GET', '/drafts')).as<DraftRow[]>();
     expect(drafts.map(({ name, edits, waits }) => [name, edits, waits !== null])).toEqual([
       ['From the new year', 3, true],

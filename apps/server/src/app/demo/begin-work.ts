@@ -1,4 +1,4 @@
-import type { RepricingContent } from '@honest-ledger/contracts';
+import type { PriceChangeContent } from '@honest-ledger/contracts';
 import { ALWAYS } from '@honest-ledger/engine';
 import { eq } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
@@ -6,14 +6,14 @@ import { Readable } from 'node:stream';
 import type { Actor } from '../../platform/changes/record';
 import type { Transaction } from '../../platform/database/database';
 import { users } from '../../platform/database/schema/index';
-import { keepEdit } from '../../setup/drafts/keep-edit';
+import { saveEdit } from '../../setup/drafts/save-edit';
 import { openDraft } from '../../setup/drafts/open-draft';
 import { openDrafts } from '../../setup/drafts/queries';
 import { letWait } from '../../setup/drafts/wait-to-publish';
-import { receivePriceFile, mapReceipt } from '../../supply/cost-updates/receive';
-import { findReceipt } from '../../supply/cost-updates/queries';
-import { askToTakeIn, compareReceiptJob, takeInJob } from '../../supply/cost-updates/take-in';
-import { beginRepricing } from '../../exchange/price-changes/keep';
+import { receivePriceFile, mapCostUpdate } from '../../supply/cost-updates/receive';
+import { findCostUpdate } from '../../supply/cost-updates/queries';
+import { askToTakeIn, compareCostUpdateJob, takeInJob } from '../../supply/cost-updates/take-in';
+import { beginPriceChange } from '../../exchange/price-changes/save';
 import type { Services } from '../../setup/versions/services';
 import { DEMO_BREAKS } from './breaks';
 
@@ -41,7 +41,7 @@ export async function beginWork(services: Services): Promise<void> {
   await takeCostsIn(services, actor);
   await compared(services, 'northgate-winter.csv', TO_LOOK_THROUGH, actor);
   await database.transaction(async (transaction) => {
-    await beginRepricing(transaction, services, GLAZES_UP, actor);
+    await beginPriceChange(transaction, services, GLAZES_UP, actor);
   });
   await database.transaction((transaction) => letYearWait(transaction, services, actor));
 }
@@ -54,7 +54,7 @@ async function letYearWait(
 ): Promise<void> {
   const draft = await openDraft(transaction, 'From the new year', actor);
   const keep = (kind: 'agreement' | 'basePrice' | 'break', key: string, content: object) =>
-    keepEdit(transaction, services, { kind, key }, { content, revision: 0, draft }, actor);
+    saveEdit(transaction, services, { kind, key }, { content, revision: 0, draft }, actor);
   await keep('agreement', randomUUID(), {
     party: { kind: 'customer', customer: 'C4001' },
     item: 'GL-1180',
@@ -80,7 +80,7 @@ async function letYearWait(
   await letWait(transaction, draft, asked, at, actor);
 }
 
-const GLAZES_UP: RepricingContent = {
+const GLAZES_UP: PriceChangeContent = {
   name: 'Dipping glazes up 4 %',
   goods: { category: 'dipping' },
   prices: [{ kind: 'basePrice' }],
@@ -101,15 +101,15 @@ const GLAZES_UP: RepricingContent = {
 /** Takes a price file in as somebody would who has looked it through. */
 async function takeCostsIn(services: Services, actor: Actor): Promise<void> {
   const { database } = services;
-  const receipt = await compared(services, 'northgate-autumn.csv', TAKEN_IN, actor);
-  const { revision } = await findReceipt(database, receipt);
+  const costUpdate = await compared(services, 'northgate-autumn.csv', TAKEN_IN, actor);
+  const { revision } = await findCostUpdate(database, costUpdate);
   await database.transaction((transaction) =>
-    askToTakeIn(transaction, receipt, { revision, withoutWrong: false }),
+    askToTakeIn(transaction, costUpdate, { revision, withoutWrong: false }),
   );
-  await takeInJob(services, { receipt }, true);
+  await takeInJob(services, { costUpdate }, true);
 }
 
-/** Receives a price file and compares it. @returns the receipt's id */
+/** Receives a price file and compares it. @returns the cost update's id */
 async function compared(
   services: Services,
   name: string,
@@ -117,13 +117,13 @@ async function compared(
   actor: Actor,
 ): Promise<string> {
   const { database } = services;
-  const receipt = await database.transaction(async (transaction) => {
+  const costUpdate = await database.transaction(async (transaction) => {
     const file = { name, content: Readable.from([Buffer.from(content)]) };
     const id = await receivePriceFile(transaction, 'northgate', file, actor);
-    const { mapping } = await findReceipt(transaction, id);
-    await mapReceipt(transaction, id, mapping);
+    const { mapping } = await findCostUpdate(transaction, id);
+    await mapCostUpdate(transaction, id, mapping);
     return id;
   });
-  await compareReceiptJob(services, { receipt });
-  return receipt;
+  await compareCostUpdateJob(services, { costUpdate });
+  return costUpdate;
 }

@@ -1,6 +1,6 @@
 import { eq, sql } from 'drizzle-orm';
 import { documents } from '../../platform/database/schema/index';
-import { computeAgain } from '../../selling/documents/compute-again';
+import { recalculate } from '../../selling/documents/recalculate';
 import { demoItems } from './catalogue';
 import { demoCustomers } from './customers';
 import { seededRandom } from './random';
@@ -47,7 +47,7 @@ describe('the demo data', () => {
     const months = new Set(sales.map(({ at }) => at?.toISOString().slice(0, 7)));
     expect(months.size).toBeGreaterThanOrEqual(18);
     for (const { number } of sales.filter((_, place) => place % 5 === 0)) {
-      const { differing, whole } = await computeAgain(test.database, services, number);
+      const { differing, whole } = await recalculate(test.database, services, number);
       expect([differing, whole])
         .withContext(`sale ${String(number)}`)
         .toEqual([[], null]);

@@ -1,6 +1,6 @@
 import type { AttributeOwner, AttributeValues } from '@honest-ledger/contracts';
 import { attributeList } from '../../master-data/lists/attributes';
-import { keepValues } from '../../master-data/attributes/values';
+import { saveValues } from '../../master-data/attributes/values';
 import type { Transaction } from '../../platform/database/database';
 import { customers, itemCrossReferences, items } from '../../platform/database/schema/index';
 import type { DemoItem } from './catalogue';
@@ -90,7 +90,7 @@ function fill(
   owner: AttributeOwner,
   values: readonly (readonly [number, AttributeValues])[],
 ): Promise<void> {
-  return keepValues(
+  return saveValues(
     transaction,
     owner,
     values.map(([id, after]) => ({ id, before: {}, after })),

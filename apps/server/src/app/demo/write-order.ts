@@ -1,7 +1,7 @@
 import { BARE_LINE, contentOfDocument, type DocumentLineInput } from '@honest-ledger/contracts';
 import { randomUUID } from 'node:crypto';
 import type { Transaction } from '../../platform/database/database';
-import { beginDocument, keepDocument, type Editor } from '../../selling/documents/keep-document';
+import { beginDocument, saveDocument, type Editor } from '../../selling/documents/save-document';
 import { readDocument } from '../../selling/documents/queries';
 import type { Services } from '../../setup/versions/services';
 
@@ -35,6 +35,6 @@ export async function writeOrder(
   const begun = await readDocument(transaction, services, number);
   const { revision } = begun;
   const edit = { ...contentOfDocument(begun), title, lines, revision };
-  await keepDocument(transaction, services, number, edit, editor);
+  await saveDocument(transaction, services, number, edit, editor);
   return number;
 }

@@ -1,7 +1,7 @@
 import { BARE_LINE } from '@honest-ledger/contracts';
 import { randomUUID } from 'node:crypto';
 import type { Transaction } from '../../platform/database/database';
-import { beginDocument, keepDocument } from '../../selling/documents/keep-document';
+import { beginDocument, saveDocument } from '../../selling/documents/save-document';
 import { readDocument } from '../../selling/documents/queries';
 import type { Services } from '../../setup/versions/services';
 import type { DemoItem } from './catalogue';
@@ -69,7 +69,7 @@ export async function writeQuotes(
       lines,
       revision: 1,
     };
-    await keepDocument(transaction, atThen, number, content, editor);
+    await saveDocument(transaction, atThen, number, content, editor);
   }
 }
 

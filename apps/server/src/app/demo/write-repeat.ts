@@ -1,5 +1,5 @@
 import type { Transaction } from '../../platform/database/database';
-import { advanceDocument, foreseeAdvance } from '../../selling/documents/advance';
+import { transitionDocument, foreseeTransition } from '../../selling/documents/transition';
 import { setRepeat } from '../../selling/repeats/set';
 import type { Services } from '../../setup/versions/services';
 import { DAY, daysLater } from './beginning';
@@ -21,9 +21,14 @@ export async function writeRepeat(
     title: 'Clay for the month',
     lines: [orderLine('CL-0207', '20'), orderLine('CL-0315', '6')],
   });
-  const { revision, seal } = await foreseeAdvance(transaction, atThen, number, 'order');
-  const advance = { into: 'order', revision, seal, keep: [] } as const;
-  await advanceDocument(transaction, atThen, number, advance, editor);
+  const { revision, priceFingerprint } = await foreseeTransition(
+    transaction,
+    atThen,
+    number,
+    'order',
+  );
+  const transition = { into: 'order', revision, priceFingerprint, keep: [] } as const;
+  await transitionDocument(transaction, atThen, number, transition, editor);
   const first = new Date(services.now().getTime() + FIRST_IN_DAYS * DAY);
   const terms = {
     every: 1,

@@ -14,12 +14,12 @@ import { pricingDay, readItemsToPrice } from '../../master-data/costs/items-to-p
 import { customerFacts } from '../../master-data/customers/customer-facts';
 import type { Transaction } from '../../platform/database/database';
 import { customers, documentLines, documents, outlets } from '../../platform/database/schema/index';
-import { NO_HANDS } from '../../selling/documents/hands';
+import { NO_OVERRIDE_AUTHORS } from '../../selling/documents/hands';
 import { storeFacts } from '../../selling/documents/facts';
 import { outcomeOf } from '../../selling/documents/queries';
 import { lineRows } from '../../selling/documents/write-document';
 import { localTime } from '../../platform/clock/local-time';
-import { outletFacts } from '../../master-data/facts/surroundings';
+import { outletFacts } from '../../master-data/facts/document-facts';
 import { ratesAt } from '../../master-data/currencies/known';
 import { taxFacts } from '../../master-data/facts/tax';
 import type { Services } from '../../setup/versions/services';
@@ -152,7 +152,13 @@ async function writeSale(
   if (!created) throw new Error('a sale gave no number');
   const itemIds = new Map([...moment.items.values()].map(({ id, item }) => [item, id]));
   const factsHash = await storeFacts(transaction, document);
-  const of = { number: created.number, itemIds, pricedAt: at, factsHash, hands: NO_HANDS };
+  const of = {
+    number: created.number,
+    itemIds,
+    pricedAt: at,
+    factsHash,
+    overrideAuthors: NO_OVERRIDE_AUTHORS,
+  };
   await transaction.insert(documentLines).values(lineRows(lines, priced, of));
 }
 

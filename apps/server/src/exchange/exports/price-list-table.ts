@@ -1,7 +1,7 @@
 import type { PriceListQuery } from '@honest-ledger/contracts';
 import { basePriceOf, madeBy } from '@honest-ledger/engine';
 import { problemSentence } from '@honest-ledger/wording';
-import { MOST_AT_ONCE, priceList } from '../../setup/catalogue-prices/price-list';
+import { MAX_AT_ONCE, priceList } from '../../setup/catalogue-prices/price-list';
 import { findCustomer } from '../../master-data/customers/queries';
 import type { Queries } from '../../platform/database/database';
 import type { Services } from '../../setup/versions/services';
@@ -16,11 +16,11 @@ export async function priceListTable(
 ): Promise<TitledTable> {
   const customer = await findCustomer(queries, code);
   const rows: string[][] = [];
-  for (let offset = 0; ; offset += MOST_AT_ONCE) {
+  for (let offset = 0; ; offset += MAX_AT_ONCE) {
     const page = await priceList(queries, services, code, {
       ...query,
       offset,
-      limit: MOST_AT_ONCE,
+      limit: MAX_AT_ONCE,
     });
     rows.push(...page.rows.map((row) => cellsOf(row, page.currency)));
     if (offset + page.rows.length < page.total && page.rows.length > 0) continue;

@@ -15,7 +15,7 @@ import {
   type LevelParams,
   type PriceListFileQuery,
 } from '@honest-ledger/contracts';
-import { printed } from '@honest-ledger/engine';
+import { serialized } from '@honest-ledger/engine';
 import type { FastifyPluginCallback } from 'fastify';
 import { fits } from '../../setup/agreements/routes';
 import { findItemNumbers } from '../../master-data/catalogue/queries';
@@ -41,7 +41,7 @@ export const exportRoutes: FastifyPluginCallback<Services> = (app, services, don
 
   app.get<{ Querystring: ItemFileQuery }>(
     '/files/items',
-    { config: { may: 'look' }, schema: { querystring: itemFileQuery } },
+    { config: { requires: 'look' }, schema: { querystring: itemFileQuery } },
     async ({ query: { format, ...query } }, reply) => {
       const rows = await snapshot(database, (queries) => itemRows(queries, services, query));
       return sendTable(reply, sheetTable('items', 'catalogue', rows), format);
@@ -50,7 +50,7 @@ export const exportRoutes: FastifyPluginCallback<Services> = (app, services, don
 
   app.get<{ Querystring: CustomerFileQuery }>(
     '/files/customers',
-    { config: { may: 'look' }, schema: { querystring: customerFileQuery } },
+    { config: { requires: 'look' }, schema: { querystring: customerFileQuery } },
     async ({ query: { format, ...query } }, reply) => {
       const found = await snapshot(database, (queries) => findAllCustomers(queries, query));
       return sendTable(
@@ -63,19 +63,19 @@ export const exportRoutes: FastifyPluginCallback<Services> = (app, services, don
 
   app.get<{ Querystring: AgreementFileQuery }>(
     '/files/agreements',
-    { config: { may: 'look' }, schema: { querystring: agreementFileQuery } },
+    { config: { requires: 'look' }, schema: { querystring: agreementFileQuery } },
     async ({ query: { format, ...query } }, reply) => {
       const edited = await snapshot(database, (queries) =>
         setupWithAgreementEdits(queries, services),
       );
-      const found = printed(edited.agreements).filter((one) => fits(one, query));
+      const found = serialized(edited.agreements).filter((one) => fits(one, query));
       return sendTable(reply, sheetTable('agreements', 'agreements', found.map(cellsOf)), format);
     },
   );
 
   app.get<{ Params: LevelParams; Querystring: FormatQuery }>(
     '/files/levels/:id/prices',
-    { config: { may: 'look' }, schema: { params: levelParams, querystring: formatQuery } },
+    { config: { requires: 'look' }, schema: { params: levelParams, querystring: formatQuery } },
     async ({ params, query }, reply) => {
       const { content } = await snapshot(database, (queries) => levelAsEdited(queries, params.id));
       const rows = levelPriceCells(content);
@@ -86,7 +86,7 @@ export const exportRoutes: FastifyPluginCallback<Services> = (app, services, don
   app.get<{ Params: CustomerParams; Querystring: PriceListFileQuery }>(
     '/files/customers/:code/prices',
     {
-      config: { may: 'look' },
+      config: { requires: 'look' },
       schema: { params: customerParams, querystring: priceListFileQuery },
     },
     async ({ params, query: { format, ...query } }, reply) => {

@@ -5,11 +5,11 @@ import {
   type Cells,
   type SetupContents,
 } from '@honest-ledger/contracts';
-import { printed, type Setup } from '@honest-ledger/engine';
+import { serialized, type Setup } from '@honest-ledger/engine';
 import { randomUUID } from 'node:crypto';
 import type { Queries } from '../../platform/database/database';
 import { agreementProblems } from '../../setup/drafts/check-agreements';
-import { keepEdits } from '../../setup/drafts/keep-edits';
+import { saveEdits } from '../../setup/drafts/save-edits';
 import { editedSetup, heldEdits } from '../../setup/drafts/queries';
 import type { Services } from '../../setup/versions/services';
 import { versionInForce } from '../../master-data/in-force/queries';
@@ -36,7 +36,7 @@ export const agreementKind: ImportedKind = {
     const contents = new Map(
       rows.map(({ after }) => [idOf(ids, after) ?? randomUUID(), contentOf(after)]),
     );
-    await keepEdits(transaction, services, 'agreement', contents, { draft, actor });
+    await saveEdits(transaction, services, 'agreement', contents, { draft, actor });
   },
 };
 
@@ -51,7 +51,7 @@ export async function setupWithAgreementEdits(
 
 /** Agreements as the rows of a file, in the order in which they were made. */
 function agreementCells({ agreements }: Setup): Cells[] {
-  return printed(agreements).map(cellsOf);
+  return serialized(agreements).map(cellsOf);
 }
 
 /** An agreement as a row of a file. */
@@ -68,7 +68,7 @@ export function cellsOf(agreement: AgreementContent): Cells {
 
 function idsByKey({ agreements }: Setup): ReadonlyMap<string, string> {
   return new Map(
-    printed(agreements).map((one) => [keyOfRow(AGREEMENT_SHEET, cellsOf(one)), one.id]),
+    serialized(agreements).map((one) => [keyOfRow(AGREEMENT_SHEET, cellsOf(one)), one.id]),
   );
 }
 

@@ -1,7 +1,7 @@
 import { SHEETS } from '@honest-ledger/contracts';
 import { and, asc, eq, isNull, min, sql } from 'drizzle-orm';
 import { serializable, type Transaction } from '../../platform/database/database';
-import { oneOf } from '../../platform/database/patterns';
+import { inList } from '../../platform/database/patterns';
 import { importRows, imports } from '../../platform/database/schema/index';
 import { addJob } from '../../platform/jobs/add-job';
 import type { Services } from '../../setup/versions/services';
@@ -80,7 +80,7 @@ async function earlierRows(
     .where(
       and(
         eq(importRows.importId, id),
-        oneOf(
+        inList(
           importRows.key,
           judged.map(({ key }) => key),
         ),

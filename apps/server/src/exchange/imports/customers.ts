@@ -11,7 +11,7 @@ import {
 import { isNull } from 'drizzle-orm';
 import { customerProblems } from '../../master-data/customers/check-customers';
 import { levelsOf } from '../../master-data/customers/levels-of-customer';
-import { keepCustomers } from '../../master-data/customers/keep-customers';
+import { saveCustomers } from '../../master-data/customers/save-customers';
 import { readCustomers } from '../../master-data/customers/queries';
 import type { Queries } from '../../platform/database/database';
 import { levelRows } from '../../platform/database/schema/index';
@@ -38,7 +38,7 @@ export const customerKind: ImportedKind = {
       const code = cell(after, 'Customer');
       return { code, content: fromCells(after, stored.get(code), levels) };
     });
-    await keepCustomers(transaction, kept, actor);
+    await saveCustomers(transaction, kept, actor);
   },
 };
 

@@ -1,5 +1,5 @@
 import type { CellProblem, Cells } from '@honest-ledger/contracts';
-import type { DatedPrice, Printed } from '@honest-ledger/engine';
+import type { DatedPrice, Serialized } from '@honest-ledger/engine';
 import { cell, orNull } from './cells';
 
 /** The cells that a price of one item, from a quantity upward, in a window of days has in files. */
@@ -9,7 +9,7 @@ export function datedPriceCells({
   unit,
   window,
   minQuantity,
-}: Printed<DatedPrice>): Cells {
+}: Serialized<DatedPrice>): Cells {
   return {
     Item: item,
     Price: price,
@@ -20,7 +20,7 @@ export function datedPriceCells({
   };
 }
 
-export function datedPriceOf(cells: Cells): Printed<DatedPrice> {
+export function datedPriceOf(cells: Cells): Serialized<DatedPrice> {
   return {
     item: cell(cells, 'Item'),
     price: cell(cells, 'Price'),

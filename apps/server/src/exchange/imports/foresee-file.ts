@@ -2,7 +2,7 @@ import type { FileForeseen } from '@honest-ledger/contracts';
 import { and, asc, eq } from 'drizzle-orm';
 import { foreseeItems } from '../../setup/catalogue-prices/foresee-item';
 import { readItemContents } from '../../master-data/catalogue/item-contents';
-import { keepItems } from '../../master-data/catalogue/keep-items';
+import { saveItems } from '../../master-data/catalogue/save-items';
 import type { Actor } from '../../platform/changes/record';
 import { snapshot, type Database } from '../../platform/database/database';
 import { importRows } from '../../platform/database/schema/index';
@@ -41,7 +41,7 @@ export async function foreseeFile(
   const numbers = [...names.keys()];
   const moves = await foreseeItems(database, services, numbers, async (transaction) => {
     const stored = await readItemContents(transaction, numbers);
-    await keepItems(
+    await saveItems(
       transaction,
       rows.map((cells) => itemOfRow(cells, stored)),
       by,

@@ -16,9 +16,9 @@ import {
 import { decimal, print, type Setup } from '@honest-ledger/engine';
 import { itemProblems } from '../../master-data/catalogue/check-items';
 import { readItemContents, type StoredItem } from '../../master-data/catalogue/item-contents';
-import { keepItems } from '../../master-data/catalogue/keep-items';
+import { saveItems } from '../../master-data/catalogue/save-items';
 import type { Queries } from '../../platform/database/database';
-import { keepEdits } from '../../setup/drafts/keep-edits';
+import { saveEdits } from '../../setup/drafts/save-edits';
 import { heldEdits } from '../../setup/drafts/queries';
 import type { Services } from '../../setup/versions/services';
 import { versionInForce } from '../../master-data/in-force/queries';
@@ -40,7 +40,7 @@ export const itemKind: ImportedKind = {
     const numbers = numbersOf(rows.map(({ after }) => after));
     const stored = await readItemContents(transaction, numbers);
     const contents = rows.map(({ after }) => itemOfRow(after, stored));
-    await keepItems(transaction, contents, actor);
+    await saveItems(transaction, contents, actor);
     const setup = await setupInForce(transaction, services);
     const prices = await basePricesAsEdited(transaction, setup, numbers);
     const repriced = rows.filter(({ before, after }) => isRepriced(before, after));
@@ -50,7 +50,7 @@ export const itemKind: ImportedKind = {
         withBasePrice(after, prices.get(cell(after, 'Item'))),
       ]),
     );
-    await keepEdits(transaction, services, 'basePrice', edits, { draft, actor });
+    await saveEdits(transaction, services, 'basePrice', edits, { draft, actor });
   },
 };
 

@@ -10,7 +10,7 @@ import { randomUUID } from 'node:crypto';
 import { readItemFacts } from '../../master-data/catalogue/item-facts';
 import type { Queries } from '../../platform/database/database';
 import { sells } from '../../setup/drafts/check-agreements';
-import { keepEdit } from '../../setup/drafts/keep-edit';
+import { saveEdit } from '../../setup/drafts/save-edit';
 import { Problem } from '../../platform/http/problems';
 import { findLevel } from '../../setup/levels/queries';
 import { byKey, cell, orNull, yesOrNo } from './cells';
@@ -31,7 +31,7 @@ export const levelPriceKind: ImportedKind = {
   apply: async (transaction, services, rows, { level, draft, actor }) => {
     const { id, content, revision } = await levelAsEdited(transaction, level);
     const changed = { ...content, typedPrices: withRows(content.typedPrices, rows) };
-    await keepEdit(
+    await saveEdit(
       transaction,
       services,
       { kind: 'level', key: id },

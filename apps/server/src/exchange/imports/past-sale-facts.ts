@@ -6,7 +6,7 @@ import { salesCounted } from '../../selling/documents/bought-before';
 import { usesOfMany } from '../../selling/documents/rule-uses';
 import { setUpsPaidBy } from '../../selling/documents/set-ups-paid';
 import { instantAt, localTime } from '../../platform/clock/local-time';
-import { NO_OUTLETS_ZONE, outletFacts } from '../../master-data/facts/surroundings';
+import { NO_OUTLETS_ZONE, outletFacts } from '../../master-data/facts/document-facts';
 import { ratesAt } from '../../master-data/currencies/known';
 import { taxFacts } from '../../master-data/facts/tax';
 import { Problem } from '../../platform/http/problems';

@@ -17,10 +17,10 @@ import type { MassActor } from '../../platform/changes/mass';
 import { countUnitsSold } from '../../master-data/costs/count-units-sold';
 import { pricingDay, readItemsToPrice } from '../../master-data/costs/items-to-price';
 import type { Transaction } from '../../platform/database/database';
-import { oneOf } from '../../platform/database/patterns';
+import { inList } from '../../platform/database/patterns';
 import { customers, documentLines, documents, outlets } from '../../platform/database/schema/index';
 import { storeAllFacts } from '../../selling/documents/facts';
-import { NO_HANDS } from '../../selling/documents/hands';
+import { NO_OVERRIDE_AUTHORS } from '../../selling/documents/hands';
 import { outcomeOf } from '../../selling/documents/queries';
 import { lineRows } from '../../selling/documents/write-document';
 import { Problem } from '../../platform/http/problems';
@@ -144,7 +144,7 @@ async function writeSales(
       itemIds: ids.items,
       pricedAt: at,
       factsHash: hashes[place] ?? '',
-      hands: NO_HANDS,
+      overrideAuthors: NO_OVERRIDE_AUTHORS,
     }),
   );
   for (let from = 0; from < lines.length; from += LINES_AT_ONCE) {
@@ -164,7 +164,7 @@ async function idsOf(
     const rows = await transaction
       .select({ id: table.id, code: table.code })
       .from(table)
-      .where(oneOf(table.code, distinct(codes)));
+      .where(inList(table.code, distinct(codes)));
     return new Map(rows.map(({ id, code }) => [code, id]));
   };
   return {

@@ -2,7 +2,7 @@ import type { StayingThing } from '@honest-ledger/contracts';
 import { eq } from 'drizzle-orm';
 import { countUnitsRemoved } from '../../master-data/costs/count-units-sold';
 import type { Transaction } from '../../platform/database/database';
-import { oneOf } from '../../platform/database/patterns';
+import { inList } from '../../platform/database/patterns';
 import { namedElsewhere } from '../../platform/database/references';
 import { documents } from '../../platform/database/schema/index';
 
@@ -28,7 +28,7 @@ export async function removePastSales(
   );
   const gone = sales.filter(({ number }) => !named.has(number)).map(({ number }) => number);
   await countUnitsRemoved(transaction, gone);
-  await transaction.delete(documents).where(oneOf(documents.number, gone));
+  await transaction.delete(documents).where(inList(documents.number, gone));
   return {
     gone: gone.length,
     staying: sales.flatMap(({ number, name }): StayingThing[] => {

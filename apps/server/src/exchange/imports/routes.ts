@@ -33,7 +33,7 @@ import { foreseeFile } from './foresee-file';
 import { findImport, findImports, findRows } from './queries';
 import { readAs, receiveFile } from './receive-file';
 import { verdictTable } from './verdict-table';
-import { MOST_BYTES } from '../../platform/files/read-file';
+import { MAX_BYTES } from '../../platform/files/read-file';
 
 /** What taking in each kind of file needs; a catalogue's base prices go to the draft besides. */
 const NEEDS: Readonly<Record<SheetKind, readonly Permission[]>> = {
@@ -47,15 +47,15 @@ const NEEDS: Readonly<Record<SheetKind, readonly Permission[]>> = {
 /** Files that are sent in, looked through, and taken in whole or not at all. */
 export const importRoutes: FastifyPluginAsync<Services> = async (app, services) => {
   const { database } = services;
-  await app.register(multipart, { limits: { files: 1, fields: 0, fileSize: MOST_BYTES } });
+  await app.register(multipart, { limits: { files: 1, fields: 0, fileSize: MAX_BYTES } });
 
-  app.get<{ Reply: ImportView[] }>('/imports', { config: { may: 'look' } }, () =>
+  app.get<{ Reply: ImportView[] }>('/imports', { config: { requires: 'look' } }, () =>
     snapshot(database, findImports),
   );
 
   app.post<{ Querystring: NewImport; Reply: ImportView }>(
     '/imports',
-    { config: { may: 'editFacts' }, schema: { querystring: newImportQuery } },
+    { config: { requires: 'editFacts' }, schema: { querystring: newImportQuery } },
     async (request, reply) => {
       refuseWithout(request, request.query.kind);
       if (!request.isMultipart()) {
@@ -69,10 +69,7 @@ export const importRoutes: FastifyPluginAsync<Services> = async (app, services) 
       const receiving = database.transaction(async (transaction) => {
         const view = await receiveFile(transaction, request.query, file, by);
         if (sent.file.truncated) {
-          throw new Problem(
-            413,
-            `The file is larger than ${String(MOST_BYTES / 1024 / 1024)} MiB.`,
-          );
+          throw new Problem(413, `The file is larger than ${String(MAX_BYTES / 1024 / 1024)} MiB.`);
         }
         return view;
       });
@@ -85,26 +82,26 @@ export const importRoutes: FastifyPluginAsync<Services> = async (app, services) 
 
   app.get<{ Params: ImportParams; Reply: ImportView }>(
     '/imports/:id',
-    { config: { may: 'look' }, schema: { params: importParams } },
+    { config: { requires: 'look' }, schema: { params: importParams } },
     (request) => snapshot(database, (queries) => findImport(queries, request.params.id)),
   );
 
   app.get<{ Params: ImportParams; Querystring: ImportRowQuery; Reply: ImportRowPage }>(
     '/imports/:id/rows',
-    { config: { may: 'look' }, schema: { params: importParams, querystring: importRowQuery } },
+    { config: { requires: 'look' }, schema: { params: importParams, querystring: importRowQuery } },
     (request) =>
       snapshot(database, (queries) => findRows(queries, request.params.id, request.query)),
   );
 
   app.get<{ Params: ImportParams; Reply: FileForeseen }>(
     '/imports/:id/moves',
-    { config: { may: 'editFacts' }, schema: { params: importParams } },
+    { config: { requires: 'editFacts' }, schema: { params: importParams } },
     (request) => foreseeFile(database, services, request.params.id, actor(request, services)),
   );
 
   app.get<{ Params: ImportParams; Querystring: FormatQuery }>(
     '/imports/:id/file',
-    { config: { may: 'look' }, schema: { params: importParams, querystring: formatQuery } },
+    { config: { requires: 'look' }, schema: { params: importParams, querystring: formatQuery } },
     async (request, reply) => {
       const view = await findImport(database, request.params.id);
       return sendTable(reply, verdictTable(database, view), request.query.format);
@@ -113,7 +110,7 @@ export const importRoutes: FastifyPluginAsync<Services> = async (app, services) 
 
   app.post<{ Params: ImportParams; Reply: ImportView }>(
     '/imports/:id/apply',
-    { config: { may: 'editFacts' }, schema: { params: importParams } },
+    { config: { requires: 'editFacts' }, schema: { params: importParams } },
     async (request) => {
       const { id } = request.params;
       refuseWithout(request, (await findImport(database, id)).kind);
@@ -123,7 +120,7 @@ export const importRoutes: FastifyPluginAsync<Services> = async (app, services) 
 
   app.put<{ Params: ImportParams; Body: SaidFormat; Reply: ImportView }>(
     '/imports/:id/format',
-    { config: { may: 'editFacts' }, schema: { params: importParams, body: saidFormatSchema } },
+    { config: { requires: 'editFacts' }, schema: { params: importParams, body: saidFormatSchema } },
     async (request) => {
       const { id } = request.params;
       refuseWithout(request, (await findImport(database, id)).kind);
@@ -133,7 +130,7 @@ export const importRoutes: FastifyPluginAsync<Services> = async (app, services) 
 
   app.delete<{ Params: ImportParams; Reply: ImportView }>(
     '/imports/:id',
-    { config: { may: 'editFacts' }, schema: { params: importParams } },
+    { config: { requires: 'editFacts' }, schema: { params: importParams } },
     (request) => serializable(database, (transaction) => cancel(transaction, request.params.id)),
   );
 };

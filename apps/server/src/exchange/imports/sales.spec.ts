@@ -6,7 +6,7 @@ import type {
   ItemCostsView,
   Page,
   ReturnWorth,
-  SalesAgainView,
+  SalesBacktestView,
 } from '@honest-ledger/contracts';
 import { Decimal as Reference } from 'decimal.js';
 import { parse } from 'csv-parse/sync';
@@ -113,15 +113,15 @@ A-17,2,2024-03-05,C4001,quay,CL-0207,2,18.00,,36.00`;
 
   it('are priced again from the setup, as if nothing had been typed, unless one says otherwise', async () => {
     await takenIn('kind=sales', SALE);
-    const again = async (withoutTyped: string): Promise<SalesAgainView> => {
+    const again = async (withoutTyped: string): Promise<SalesBacktestView> => {
       const asked = { from: '2024-03-05', until: '2024-03-05', customer: null, category: null };
       const by = { kind: 'own' };
-      const answer = await browser.ask('POST', '/sales-again', { ...asked, by, withoutTyped });
+      const answer = await browser.ask('POST', '/sales-backtest', { ...asked, by, withoutTyped });
       expect(answer.status).toBe(201);
       await server.workOff();
       return (
-        await browser.ask('GET', `/sales-again/${answer.as<SalesAgainView>().id}`)
-      ).as<SalesAgainView>();
+        await browser.ask('GET', `/sales-backtest/${answer.as<SalesBacktestView>().id}`)
+      ).as<SalesBacktestView>();
     };
     const asTyped = await again('none');
     expect([asTyped.different, asTyped.typed, asTyped.faults]).toEqual([0, 2, 0]);

@@ -22,7 +22,7 @@ import {
 } from '@honest-ledger/engine';
 import { and, eq, isNotNull } from 'drizzle-orm';
 import type { Queries } from '../../platform/database/database';
-import { oneOf } from '../../platform/database/patterns';
+import { inList } from '../../platform/database/patterns';
 import {
   customers,
   documentLines,
@@ -33,7 +33,7 @@ import {
 import { readItemFacts } from '../../master-data/catalogue/item-facts';
 import { sells } from '../../setup/drafts/check-agreements';
 import { localTime } from '../../platform/clock/local-time';
-import { NO_OUTLETS_ZONE } from '../../master-data/facts/surroundings';
+import { NO_OUTLETS_ZONE } from '../../master-data/facts/document-facts';
 import { knownCurrencies } from '../../master-data/currencies/known';
 import { settingsInForce, versionInForce } from '../../master-data/in-force/queries';
 import { byKey, cell, grouped, orNull } from './cells';
@@ -115,7 +115,7 @@ async function storedRows(queries: Queries, names: readonly string[]): Promise<C
     .innerJoin(items, eq(items.id, documentLines.itemId))
     .leftJoin(customers, eq(customers.id, documents.customerId))
     .leftJoin(outlets, eq(outlets.id, documents.outletId))
-    .where(and(isNotNull(documents.importedAs), oneOf(documents.importedAs, names)));
+    .where(and(isNotNull(documents.importedAs), inList(documents.importedAs, names)));
   const { homeCurrency } = await settingsInForce(queries);
   return rows.map(({ sale, line, item, customer, outlet, zone }): Cells => {
     const off = line.discount?.off;
@@ -279,6 +279,6 @@ async function codesAmong(
   const found = await queries
     .select({ code: table.code })
     .from(table)
-    .where(oneOf(table.code, asked));
+    .where(inList(table.code, asked));
   return new Set(found.map(({ code }) => code));
 }

@@ -28,13 +28,13 @@ export const massChangeRoutes: FastifyPluginCallback<Services> = (app, services,
 
   app.get<{ Querystring: MassChangeQuery; Reply: MassChangeRow[] }>(
     '/mass-changes',
-    { config: { may: 'look' }, schema: { querystring: massChangeQuery } },
+    { config: { requires: 'look' }, schema: { querystring: massChangeQuery } },
     (request) => snapshot(database, (queries) => findMassChanges(queries, request.query)),
   );
 
   app.get<{ Params: MassChangeParams; Reply: MassChangeView }>(
     '/mass-changes/:id',
-    { config: { may: 'editFacts' }, schema: { params: massChangeParams } },
+    { config: { requires: 'editFacts' }, schema: { params: massChangeParams } },
     async (request) => {
       const row = await findMassChange(database, request.params.id);
       if (row.undone) return { ...row, back: 0, gone: 0, stays: 0, staying: [] };
@@ -47,7 +47,7 @@ export const massChangeRoutes: FastifyPluginCallback<Services> = (app, services,
   app.post<{ Params: MassChangeParams; Body: UndoMassChange; Reply: MassChangeRow }>(
     '/mass-changes/:id/undo',
     {
-      config: { may: 'editFacts' },
+      config: { requires: 'editFacts' },
       schema: { params: massChangeParams, body: undoMassChangeSchema },
     },
     async (request) => {

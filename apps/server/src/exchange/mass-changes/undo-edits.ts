@@ -3,7 +3,7 @@ import { eq } from 'drizzle-orm';
 import type { Actor } from '../../platform/changes/record';
 import type { Transaction } from '../../platform/database/database';
 import { massEdits } from '../../platform/database/schema/index';
-import { keepEdits } from '../../setup/drafts/keep-edits';
+import { saveEdits } from '../../setup/drafts/save-edits';
 import { heldEdits } from '../../setup/drafts/queries';
 import type { Services } from '../../setup/versions/services';
 import { versionInForce } from '../../master-data/in-force/queries';
@@ -51,7 +51,7 @@ async function undoEditsOf(
     if (put.kind === 'back') back.set(key, put.content);
     if (put.kind === 'changed') staying.push({ what: DRAFT_WORDS[kind], key, why: CHANGED });
   }
-  await keepEdits(transaction, services, kind, back, { draft: null, actor });
+  await saveEdits(transaction, services, kind, back, { draft: null, actor });
   return { back: back.size, gone: 0, staying };
 }
 

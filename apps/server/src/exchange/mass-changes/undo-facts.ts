@@ -8,11 +8,11 @@ import {
 import { and, asc, eq } from 'drizzle-orm';
 import { itemProblems } from '../../master-data/catalogue/check-items';
 import { readItemContents } from '../../master-data/catalogue/item-contents';
-import { keepItems } from '../../master-data/catalogue/keep-items';
+import { saveItems } from '../../master-data/catalogue/save-items';
 import { removeItems } from '../../master-data/catalogue/remove-items';
 import type { Actor } from '../../platform/changes/record';
 import { customerProblems } from '../../master-data/customers/check-customers';
-import { keepCustomers } from '../../master-data/customers/keep-customers';
+import { saveCustomers } from '../../master-data/customers/save-customers';
 import { levelsOf } from '../../master-data/customers/levels-of-customer';
 import { readCustomers } from '../../master-data/customers/queries';
 import { removeCustomers } from '../../master-data/customers/remove-customers';
@@ -61,7 +61,7 @@ export function undoCustomers(transaction: Transaction, id: string, actor: Actor
         }),
       ),
     keep: (all) =>
-      keepCustomers(
+      saveCustomers(
         transaction,
         all.map(({ key, content }) => ({ code: key, content })),
         actor,
@@ -84,7 +84,7 @@ export function undoItems(transaction: Transaction, id: string, actor: Actor): P
         ]),
       ),
     problems: (all) => itemProblems(transaction, numbered(all)),
-    keep: (all) => keepItems(transaction, numbered(all), actor),
+    keep: (all) => saveItems(transaction, numbered(all), actor),
     remove: (keys) => removeItems(transaction, keys, actor, { withCosts: false }),
   });
 }

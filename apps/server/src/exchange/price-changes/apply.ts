@@ -1,5 +1,5 @@
 import type {
-  ApplyRepricing,
+  ApplyPriceChange,
   BasePriceForm,
   LevelContent,
   SetupObjectKind,
@@ -10,10 +10,15 @@ import { randomUUID } from 'node:crypto';
 import { record, type Actor } from '../../platform/changes/record';
 import { serializable, type Transaction } from '../../platform/database/database';
 import { insertRows, type WrittenColumn } from '../../platform/database/insert-rows';
-import { oneOf } from '../../platform/database/patterns';
-import { drafts, items, repricingEdits, repricings } from '../../platform/database/schema/index';
-import { keepEdit } from '../../setup/drafts/keep-edit';
-import { keepEdits } from '../../setup/drafts/keep-edits';
+import { inList } from '../../platform/database/patterns';
+import {
+  drafts,
+  items,
+  priceChangeEdits,
+  priceChanges,
+} from '../../platform/database/schema/index';
+import { saveEdit } from '../../setup/drafts/save-edit';
+import { saveEdits } from '../../setup/drafts/save-edits';
 import { openDraft } from '../../setup/drafts/open-draft';
 import { heldEdits, type HeldEdit } from '../../setup/drafts/queries';
 import { letWait } from '../../setup/drafts/wait-to-publish';
@@ -22,7 +27,7 @@ import { levelAsEdited } from '../imports/level-prices';
 import type { Services } from '../../setup/versions/services';
 import { versionInForce } from '../../master-data/in-force/queries';
 import { contentsIn } from '../../setup/versions/setup-objects';
-import { openRepricing, workOutAnew, type Repricing } from './keep';
+import { openPriceChange, workOutAnew, type PriceChange } from './save';
 import { keyOf } from './prices';
 import { decisionsOf, readRows, saidByRow } from './store';
 import { changes, workOut, type WorkedOut } from './work-out';
@@ -39,10 +44,10 @@ const OUTDATED =
  * have a moment to come, into a draft of their own that waits for it. Every price is worked out
  * once more: where one would be another, nothing is done and the rows are worked out anew.
  */
-export async function applyRepricing(
+export async function applyPriceChange(
   services: Services,
   id: string,
-  asked: ApplyRepricing,
+  asked: ApplyPriceChange,
   actor: Actor,
 ): Promise<void> {
   const { database } = services;
@@ -53,8 +58,8 @@ export async function applyRepricing(
   } catch (error) {
     if (!(error instanceof Outdated)) throw error;
     await serializable(database, async (transaction) => {
-      const repricing = await openRepricing(transaction, id, actor);
-      await workOutAnew(transaction, services, { ...repricing, remark: OUTDATED });
+      const priceChange = await openPriceChange(transaction, id, actor);
+      await workOutAnew(transaction, services, { ...priceChange, remark: OUTDATED });
     });
     throw conflict(OUTDATED, null);
   }
@@ -64,12 +69,12 @@ async function apply(
   transaction: Transaction,
   services: Services,
   id: string,
-  { revision, draft: wanted }: ApplyRepricing,
+  { revision, draft: wanted }: ApplyPriceChange,
   actor: Actor,
 ): Promise<void> {
-  const repricing = await openRepricing(transaction, id, actor, revision);
-  const { content } = repricing;
-  const rows = await lookedThrough(transaction, services, repricing);
+  const priceChange = await openPriceChange(transaction, id, actor, revision);
+  const { content } = priceChange;
+  const rows = await lookedThrough(transaction, services, priceChange);
   const changing = rows.filter(changes);
   if (changing.length === 0) throw new Problem(422, 'No price would change.');
   const base = await basePricesWith(
@@ -86,12 +91,12 @@ async function apply(
   const moment = content.at === null ? null : new Date(content.at);
   if (moment) refuseHeld([...before.values()]);
   const draft = moment ? await openDraft(transaction, content.name, actor) : wanted;
-  await keepEdits(transaction, services, 'basePrice', base, { draft, actor });
+  await saveEdits(transaction, services, 'basePrice', base, { draft, actor });
   for (const [level, prices] of levels) {
-    await keepLevel(transaction, services, level, prices, { draft, actor });
+    await saveLevel(transaction, services, level, prices, { draft, actor });
   }
   const after = await heldOf(transaction, objects);
-  await transaction.delete(repricingEdits).where(eq(repricingEdits.repricingId, id));
+  await transaction.delete(priceChangeEdits).where(eq(priceChangeEdits.priceChangeId, id));
   const owner = { column: 'repricing_id', id };
   await insertRows(
     transaction,
@@ -107,9 +112,9 @@ async function apply(
   );
   const went = [...after.values()][0]?.draft ?? draft;
   await transaction
-    .update(repricings)
+    .update(priceChanges)
     .set({ state: 'applied', draftId: went, remark: null, revision: revision + 1 })
-    .where(eq(repricings.id, id));
+    .where(eq(priceChanges.id, id));
   await record(transaction, actor, {
     kind: 're-pricing',
     key: id,
@@ -139,7 +144,7 @@ const EDIT_COLUMNS: readonly WrittenColumn<KeptEdit>[] = [
 async function lookedThrough(
   transaction: Transaction,
   services: Services,
-  { id, content }: Repricing,
+  { id, content }: PriceChange,
 ): Promise<WorkedOut[]> {
   const seen = await readRows(transaction, id);
   const rows = await workOut(transaction, services, content, decisionsOf(seen));
@@ -193,7 +198,7 @@ async function numbersOf(
   const rows = await transaction
     .select({ id: items.id, number: items.number })
     .from(items)
-    .where(oneOf(items.id, ids));
+    .where(inList(items.id, ids));
   return new Map(rows.map(({ id, number }) => [id, number]));
 }
 
@@ -212,7 +217,7 @@ function grouped<Key>(
   return groups;
 }
 
-async function keepLevel(
+async function saveLevel(
   transaction: Transaction,
   services: Services,
   id: string,
@@ -242,7 +247,7 @@ async function keepLevel(
     }));
   const next: LevelContent = { ...content, typedPrices: [...kept, ...fresh] };
   const object = { kind: 'level', key: id } as const;
-  await keepEdit(transaction, services, object, { content: next, revision, draft }, actor);
+  await saveEdit(transaction, services, object, { content: next, revision, draft }, actor);
 }
 
 interface NamedObject {

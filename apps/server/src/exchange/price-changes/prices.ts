@@ -1,4 +1,4 @@
-import type { RepricedPrices, RepricingContent } from '@honest-ledger/contracts';
+import type { RepricedPrices, PriceChangeContent } from '@honest-ledger/contracts';
 import {
   baseUnit,
   isPositive,
@@ -34,10 +34,10 @@ export interface PriceOfItem {
 
 const ALWAYS: Window = { from: null, until: null };
 
-/** The prices of items that a re-pricing is about, item by item. */
+/** The prices of items that a price change is about, item by item. */
 export function pricesOf(
   items: readonly ItemWithId[],
-  { prices }: RepricingContent,
+  { prices }: PriceChangeContent,
   edited: Setup,
   compiled: CompiledSetup,
   today: Day,

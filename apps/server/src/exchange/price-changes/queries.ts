@@ -2,31 +2,31 @@ import type {
   RepricedPage,
   RepricedPrice,
   RepricedQuery,
-  RepricingRow,
-  RepricingTotals,
-  RepricingView,
+  PriceChangeRow,
+  PriceChangeTotals,
+  PriceChangeView,
 } from '@honest-ledger/contracts';
 import { and, count, desc, eq, sql, type SQL } from 'drizzle-orm';
 import type { Queries } from '../../platform/database/database';
 import { countOf, inOrder } from '../../platform/database/pages';
-import { everyWordIn, oneOf } from '../../platform/database/patterns';
+import { everyWordIn, inList } from '../../platform/database/patterns';
 import {
   drafts,
   items,
-  repricingRows,
-  repricings,
+  priceChangeRows,
+  priceChanges,
   users,
 } from '../../platform/database/schema/index';
 import { notFound } from '../../platform/http/problems';
 import { findQuotesWith } from './quotes';
 
 const { leftOut, after, before, belowCost, belowMargin, cost, typed, move, margin, marginBefore } =
-  repricingRows;
+  priceChangeRows;
 
 /** Rows whose prices are to be others, as `changes` has it. */
 export const CHANGING = sql`(not ${leftOut} and ${after} is not null and (${before} is null
   or ${before} <> ${after}
-  or (${repricingRows.levelId} is not null and ${repricingRows.typedPriceId} is null)))`;
+  or (${priceChangeRows.levelId} is not null and ${priceChangeRows.typedPriceId} is null)))`;
 const RAISED = sql`not ${leftOut} and ${after} > ${before}`;
 const LOWERED = sql`not ${leftOut} and ${after} < ${before}`;
 
@@ -41,15 +41,15 @@ const ONLY: Readonly<Record<NonNullable<RepricedQuery['only']>, SQL>> = {
   belowMargin: sql`not ${leftOut} and ${belowMargin}`,
 };
 
-/** All re-pricings, the latest first. */
-export async function findRepricings(queries: Queries): Promise<RepricingRow[]> {
+/** All price changes, the latest first. */
+export async function findPriceChanges(queries: Queries): Promise<PriceChangeRow[]> {
   const rows = await queries
-    .select({ one: repricings, by: users.name, rows: count(repricingRows.row) })
-    .from(repricings)
-    .innerJoin(users, eq(users.id, repricings.byId))
-    .leftJoin(repricingRows, eq(repricingRows.repricingId, repricings.id))
-    .groupBy(repricings.id, users.id)
-    .orderBy(desc(repricings.at));
+    .select({ one: priceChanges, by: users.name, rows: count(priceChangeRows.row) })
+    .from(priceChanges)
+    .innerJoin(users, eq(users.id, priceChanges.byId))
+    .leftJoin(priceChangeRows, eq(priceChangeRows.priceChangeId, priceChanges.id))
+    .groupBy(priceChanges.id, users.id)
+    .orderBy(desc(priceChanges.at));
   return rows.map(({ one, by, rows: total }) => ({
     id: one.id,
     name: one.content.name,
@@ -60,18 +60,18 @@ export async function findRepricings(queries: Queries): Promise<RepricingRow[]> 
   }));
 }
 
-/** A re-pricing as somebody sees it. */
-export async function readRepricing(
+/** A price change as somebody sees it. */
+export async function readPriceChange(
   queries: Queries,
   id: string,
   viewer: number,
-): Promise<RepricingView> {
+): Promise<PriceChangeView> {
   const [found] = await queries
-    .select({ one: repricings, by: users.name, draft: drafts })
-    .from(repricings)
-    .innerJoin(users, eq(users.id, repricings.byId))
-    .leftJoin(drafts, eq(drafts.id, repricings.draftId))
-    .where(eq(repricings.id, id));
+    .select({ one: priceChanges, by: users.name, draft: drafts })
+    .from(priceChanges)
+    .innerJoin(users, eq(users.id, priceChanges.byId))
+    .leftJoin(drafts, eq(drafts.id, priceChanges.draftId))
+    .where(eq(priceChanges.id, id));
   if (!found) throw notFound('This change of prices');
   const { one, by, draft } = found;
   const numbers = await findQuotesWith(queries, id);
@@ -85,20 +85,20 @@ export async function readRepricing(
     own: one.byId === viewer,
     at: one.at.toISOString(),
     totals: await totalsOf(queries, id),
-    quotes: { total: numbers.length, numbers: numbers.slice(0, MOST_QUOTES_NAMED) },
+    quotes: { total: numbers.length, numbers: numbers.slice(0, MAX_QUOTES_NAMED) },
     draft: draft && { id: draft.id, name: draft.name, state: draft.state },
   };
 }
 
-const MOST_QUOTES_NAMED = 100;
+const MAX_QUOTES_NAMED = 100;
 
-async function totalsOf(queries: Queries, id: string): Promise<RepricingTotals> {
+async function totalsOf(queries: Queries, id: string): Promise<PriceChangeTotals> {
   const counted = (where: SQL): SQL<number> => sql<number>`(count(*) filter (where ${where}))::int`;
   const mean = (of: SQL): SQL<string | null> => sql<string | null>`round(${of}, 1)::text`;
   const [row] = await queries
     .select({
       rows: sql<number>`count(*)::int`,
-      items: sql<number>`count(distinct ${repricingRows.itemId})::int`,
+      items: sql<number>`count(distinct ${priceChangeRows.itemId})::int`,
       raised: counted(RAISED),
       lowered: counted(LOWERED),
       fresh: counted(sql`not ${leftOut} and ${before} is null and ${after} is not null`),
@@ -115,15 +115,15 @@ async function totalsOf(queries: Queries, id: string): Promise<RepricingTotals> 
       ),
       meanMarginAfter: mean(sql`avg(${margin}) filter (where not ${leftOut})`),
     })
-    .from(repricingRows)
-    .where(eq(repricingRows.repricingId, id));
+    .from(priceChangeRows)
+    .where(eq(priceChangeRows.priceChangeId, id));
   if (!row) throw new Error('a count gave no row');
   const extreme = async (order: SQL, where: SQL) => {
     const [found] = await queries
       .select({ item: items.number, move: sql<string>`round(${move}, 1)::text` })
-      .from(repricingRows)
-      .innerJoin(items, eq(items.id, repricingRows.itemId))
-      .where(and(eq(repricingRows.repricingId, id), where, sql`${move} is not null`))
+      .from(priceChangeRows)
+      .innerJoin(items, eq(items.id, priceChangeRows.itemId))
+      .where(and(eq(priceChangeRows.priceChangeId, id), where, sql`${move} is not null`))
       .orderBy(order, items.number)
       .limit(1);
     return found ?? null;
@@ -145,23 +145,23 @@ function selectRows(queries: Queries, id: string, { only, text, ...order }: RowQ
     before,
     after,
     move,
-    markup: repricingRows.markup,
+    markup: priceChangeRows.markup,
     margin,
   };
   return queries
-    .select({ row: repricingRows, item: items.number, name: items.name })
-    .from(repricingRows)
-    .innerJoin(items, eq(items.id, repricingRows.itemId))
+    .select({ row: priceChangeRows, item: items.number, name: items.name })
+    .from(priceChangeRows)
+    .innerJoin(items, eq(items.id, priceChangeRows.itemId))
     .where(
       and(
-        eq(repricingRows.repricingId, id),
+        eq(priceChangeRows.priceChangeId, id),
         only && ONLY[only],
         everyWordIn(text, [items.number, items.name]),
       ),
     )
     .orderBy(
       ...(order.sort === 'item' ? [] : [sql`${sorts[order.sort]} is null`]),
-      ...inOrder(order, sorts, repricingRows.row),
+      ...inOrder(order, sorts, priceChangeRows.row),
     )
     .$dynamic();
 }
@@ -176,12 +176,12 @@ export async function findRows(
   const total = await countOf(
     queries,
     queries
-      .select({ row: repricingRows.row })
-      .from(repricingRows)
-      .innerJoin(items, eq(items.id, repricingRows.itemId))
+      .select({ row: priceChangeRows.row })
+      .from(priceChangeRows)
+      .innerJoin(items, eq(items.id, priceChangeRows.itemId))
       .where(
         and(
-          eq(repricingRows.repricingId, id),
+          eq(priceChangeRows.priceChangeId, id),
           query.only && ONLY[query.only],
           everyWordIn(query.text, [items.number, items.name]),
         ),
@@ -207,17 +207,17 @@ export async function rowsAt(
   places: readonly number[],
 ): Promise<RepricedPrice[]> {
   const rows = await queries
-    .select({ row: repricingRows, item: items.number, name: items.name })
-    .from(repricingRows)
-    .innerJoin(items, eq(items.id, repricingRows.itemId))
-    .where(and(eq(repricingRows.repricingId, id), oneOf(repricingRows.row, places)))
-    .orderBy(repricingRows.row);
+    .select({ row: priceChangeRows, item: items.number, name: items.name })
+    .from(priceChangeRows)
+    .innerJoin(items, eq(items.id, priceChangeRows.itemId))
+    .where(and(eq(priceChangeRows.priceChangeId, id), inList(priceChangeRows.row, places)))
+    .orderBy(priceChangeRows.row);
   return rows.map(toPrice);
 }
 
 function toPrice({
   row: {
-    repricingId: _,
+    priceChangeId: _,
     itemId: _1,
     levelId,
     inBaseUnit: _2,
@@ -228,7 +228,7 @@ function toPrice({
   item,
   name,
 }: {
-  readonly row: typeof repricingRows.$inferSelect;
+  readonly row: typeof priceChangeRows.$inferSelect;
   readonly item: string;
   readonly name: string;
 }): RepricedPrice {

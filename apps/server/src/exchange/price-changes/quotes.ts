@@ -4,36 +4,36 @@ import { serializable, type Queries } from '../../platform/database/database';
 import {
   documentLines,
   documents,
-  repricingRows,
-  repricings,
+  priceChangeRows,
+  priceChanges,
   users,
 } from '../../platform/database/schema/index';
 import { Problem } from '../../platform/http/problems';
-import { keepDocument } from '../../selling/documents/keep-document';
+import { saveDocument } from '../../selling/documents/save-document';
 import { readDocument } from '../../selling/documents/queries';
 import type { Services } from '../../setup/versions/services';
 import type { QuotesJob } from '../../setup/drafts/quotes-again';
 import { CHANGING } from './queries';
 
 /** The numbers of quotes with goods of which a price is to change, the latest first. */
-export async function findQuotesWith(queries: Queries, repricing: string): Promise<number[]> {
+export async function findQuotesWith(queries: Queries, priceChange: string): Promise<number[]> {
   const rows = await queries
     .select({ number: documents.number })
     .from(documents)
-    .where(and(eq(documents.kind, 'quote'), exists(linesChanged(queries, repricing))))
+    .where(and(eq(documents.kind, 'quote'), exists(linesChanged(queries, priceChange))))
     .orderBy(sql`${documents.number} desc`);
   return rows.map(({ number }) => number);
 }
 
-function linesChanged(queries: Queries, repricing: string) {
+function linesChanged(queries: Queries, priceChange: string) {
   return queries
     .select({ one: sql`1` })
     .from(documentLines)
-    .innerJoin(repricingRows, eq(repricingRows.itemId, documentLines.itemId))
+    .innerJoin(priceChangeRows, eq(priceChangeRows.itemId, documentLines.itemId))
     .where(
       and(
         eq(documentLines.documentNumber, documents.number),
-        eq(repricingRows.repricingId, repricing),
+        eq(priceChangeRows.priceChangeId, priceChange),
         CHANGING,
       ),
     );
@@ -45,14 +45,14 @@ function linesChanged(queries: Queries, repricing: string) {
  */
 export async function priceQuotesAgain(
   services: Services,
-  { repricing: id, version }: QuotesJob,
+  { priceChange: id, version }: QuotesJob,
 ): Promise<void> {
   const { database } = services;
   const [found] = await database
-    .select({ one: repricings, by: users })
-    .from(repricings)
-    .innerJoin(users, eq(users.id, repricings.byId))
-    .where(eq(repricings.id, id));
+    .select({ one: priceChanges, by: users })
+    .from(priceChanges)
+    .innerJoin(users, eq(users.id, priceChanges.byId))
+    .where(eq(priceChanges.id, id));
   if (!found) return;
   const numbers = await findQuotesWith(database, id);
   const older = numbers.length === 0 ? [] : await pricedBefore(database, numbers, version);
@@ -62,7 +62,7 @@ export async function priceQuotesAgain(
       await serializable(database, async (transaction) => {
         const quote = await readDocument(transaction, services, number);
         const edit = { ...contentOfDocument(quote), revision: quote.revision };
-        await keepDocument(transaction, services, number, edit, found.by);
+        await saveDocument(transaction, services, number, edit, found.by);
       });
       done += 1;
     } catch (error) {
@@ -73,7 +73,7 @@ export async function priceQuotesAgain(
     `Published as version ${String(version)}. ` +
     (done === 1 ? 'One open quote was' : `${String(done)} open quotes were`) +
     ' priced again.';
-  await database.update(repricings).set({ remark }).where(eq(repricings.id, id));
+  await database.update(priceChanges).set({ remark }).where(eq(priceChanges.id, id));
 }
 
 async function pricedBefore(

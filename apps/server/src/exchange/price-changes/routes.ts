@@ -1,22 +1,22 @@
 import {
-  applyRepricingSchema,
+  applyPriceChangeSchema,
   repricedDecisionsSchema,
   repricedFileQuery,
   repricedQuery,
-  repricingContentSchema,
-  repricingEditSchema,
-  repricingParams,
-  type ApplyRepricing,
+  priceChangeContentSchema,
+  priceChangeEditSchema,
+  priceChangeParams,
+  type ApplyPriceChange,
   type RepricedAnswer,
   type RepricedDecisions,
   type RepricedFileQuery,
   type RepricedPage,
   type RepricedQuery,
-  type RepricingContent,
-  type RepricingEdit,
-  type RepricingParams,
-  type RepricingRow,
-  type RepricingView,
+  type PriceChangeContent,
+  type PriceChangeEdit,
+  type PriceChangeParams,
+  type PriceChangeRow,
+  type PriceChangeView,
 } from '@honest-ledger/contracts';
 import type { FastifyPluginCallback } from 'fastify';
 import { serializable, snapshot } from '../../platform/database/database';
@@ -24,85 +24,85 @@ import { sendTable } from '../../platform/files/write-table';
 import { findLevels } from '../../setup/levels/queries';
 import type { Services } from '../../setup/versions/services';
 import { actor } from '../../platform/session/plugin';
-import { applyRepricing } from './apply';
-import { beginRepricing, decideRows, discardRepricing, keepRepricing } from './keep';
-import { findAllRows, findRepricings, findRows, readRepricing, rowsAt } from './queries';
+import { applyPriceChange } from './apply';
+import { beginPriceChange, decideRows, discardPriceChange, savePriceChange } from './save';
+import { findAllRows, findPriceChanges, findRows, readPriceChange, rowsAt } from './queries';
 import { repricedTable } from './table';
-import { undoRepricing } from './undo';
+import { undoPriceChange } from './undo';
 
 /** Many prices changed at once: worked out row by row, looked through, put into a draft, undone. */
-export const repricingRoutes: FastifyPluginCallback<Services> = (app, services, done) => {
+export const priceChangeRoutes: FastifyPluginCallback<Services> = (app, services, done) => {
   const { database } = services;
 
-  app.get<{ Reply: RepricingRow[] }>('/repricings', { config: { may: 'seeCosts' } }, () =>
-    snapshot(database, findRepricings),
+  app.get<{ Reply: PriceChangeRow[] }>('/price-changes', { config: { requires: 'seeCosts' } }, () =>
+    snapshot(database, findPriceChanges),
   );
 
-  app.post<{ Body: RepricingContent; Reply: RepricingView }>(
-    '/repricings',
-    { config: { may: 'editSetup' }, schema: { body: repricingContentSchema } },
+  app.post<{ Body: PriceChangeContent; Reply: PriceChangeView }>(
+    '/price-changes',
+    { config: { requires: 'editSetup' }, schema: { body: priceChangeContentSchema } },
     async (request, reply) => {
       const by = actor(request, services);
       const view = await serializable(database, async (transaction) => {
-        const id = await beginRepricing(transaction, services, request.body, by);
-        return readRepricing(transaction, id, by.id);
+        const id = await beginPriceChange(transaction, services, request.body, by);
+        return readPriceChange(transaction, id, by.id);
       });
       reply.code(201);
       return view;
     },
   );
 
-  app.get<{ Params: RepricingParams; Reply: RepricingView }>(
-    '/repricings/:id',
-    { config: { may: 'seeCosts' }, schema: { params: repricingParams } },
+  app.get<{ Params: PriceChangeParams; Reply: PriceChangeView }>(
+    '/price-changes/:id',
+    { config: { requires: 'seeCosts' }, schema: { params: priceChangeParams } },
     (request) =>
       snapshot(database, (queries) =>
-        readRepricing(queries, request.params.id, actor(request, services).id),
+        readPriceChange(queries, request.params.id, actor(request, services).id),
       ),
   );
 
-  app.put<{ Params: RepricingParams; Body: RepricingEdit; Reply: RepricingView }>(
-    '/repricings/:id',
+  app.put<{ Params: PriceChangeParams; Body: PriceChangeEdit; Reply: PriceChangeView }>(
+    '/price-changes/:id',
     {
-      config: { may: 'editSetup' },
-      schema: { params: repricingParams, body: repricingEditSchema },
+      config: { requires: 'editSetup' },
+      schema: { params: priceChangeParams, body: priceChangeEditSchema },
     },
     (request) => {
       const { id } = request.params;
       const by = actor(request, services);
       return serializable(database, async (transaction) => {
-        await keepRepricing(transaction, services, id, request.body, by);
-        return readRepricing(transaction, id, by.id);
+        await savePriceChange(transaction, services, id, request.body, by);
+        return readPriceChange(transaction, id, by.id);
       });
     },
   );
 
-  app.delete<{ Params: RepricingParams }>(
-    '/repricings/:id',
-    { config: { may: 'editSetup' }, schema: { params: repricingParams } },
+  app.delete<{ Params: PriceChangeParams }>(
+    '/price-changes/:id',
+    { config: { requires: 'editSetup' }, schema: { params: priceChangeParams } },
     async (request, reply) => {
       await serializable(database, (transaction) =>
-        discardRepricing(transaction, request.params.id, actor(request, services)),
+        discardPriceChange(transaction, request.params.id, actor(request, services)),
       );
       return reply.code(204).send();
     },
   );
 
-  app.get<{ Params: RepricingParams; Querystring: RepricedQuery; Reply: RepricedPage }>(
-    '/repricings/:id/rows',
+  app.get<{ Params: PriceChangeParams; Querystring: RepricedQuery; Reply: RepricedPage }>(
+    '/price-changes/:id/rows',
     {
-      config: { may: 'seeCosts' },
-      schema: { params: repricingParams, querystring: repricedQuery },
+      config: { requires: 'seeCosts' },
+      schema: { params: priceChangeParams, querystring: repricedQuery },
     },
     (request) =>
       snapshot(database, (queries) => findRows(queries, request.params.id, request.query)),
   );
 
-  app.put<{ Params: RepricingParams; Body: RepricedDecisions; Reply: RepricedAnswer }>(
-    '/repricings/:id/rows',
+  app.put<{ Params: PriceChangeParams; Body: RepricedDecisions; Reply: RepricedAnswer }>(
+    '/price-changes/:id/rows',
     {
-      config: { may: 'editSetup' },
-      schema: { params: repricingParams, body: repricedDecisionsSchema },
+      config: { requires: 'editSetup' },
+      schema: { params: priceChangeParams, body: repricedDecisionsSchema },
     },
     (request) => {
       const { id } = request.params;
@@ -111,7 +111,7 @@ export const repricingRoutes: FastifyPluginCallback<Services> = (app, services, 
       return serializable(database, async (transaction) => {
         await decideRows(transaction, services, id, body, by);
         return {
-          repricing: await readRepricing(transaction, id, by.id),
+          priceChange: await readPriceChange(transaction, id, by.id),
           rows: await rowsAt(
             transaction,
             id,
@@ -122,48 +122,48 @@ export const repricingRoutes: FastifyPluginCallback<Services> = (app, services, 
     },
   );
 
-  app.post<{ Params: RepricingParams; Body: ApplyRepricing; Reply: RepricingView }>(
-    '/repricings/:id/apply',
+  app.post<{ Params: PriceChangeParams; Body: ApplyPriceChange; Reply: PriceChangeView }>(
+    '/price-changes/:id/apply',
     {
-      config: { may: 'editSetup' },
-      schema: { params: repricingParams, body: applyRepricingSchema },
+      config: { requires: 'editSetup' },
+      schema: { params: priceChangeParams, body: applyPriceChangeSchema },
     },
     async (request) => {
       const { id } = request.params;
       const by = actor(request, services);
-      await applyRepricing(services, id, request.body, by);
-      return snapshot(database, (queries) => readRepricing(queries, id, by.id));
+      await applyPriceChange(services, id, request.body, by);
+      return snapshot(database, (queries) => readPriceChange(queries, id, by.id));
     },
   );
 
-  app.post<{ Params: RepricingParams; Reply: RepricingView }>(
-    '/repricings/:id/undo',
-    { config: { may: 'editSetup' }, schema: { params: repricingParams } },
+  app.post<{ Params: PriceChangeParams; Reply: PriceChangeView }>(
+    '/price-changes/:id/undo',
+    { config: { requires: 'editSetup' }, schema: { params: priceChangeParams } },
     (request) => {
       const { id } = request.params;
       const by = actor(request, services);
       return serializable(
         database,
         async (transaction) => {
-          await undoRepricing(transaction, services, id, by);
-          return readRepricing(transaction, id, by.id);
+          await undoPriceChange(transaction, services, id, by);
+          return readPriceChange(transaction, id, by.id);
         },
         'drafts',
       );
     },
   );
 
-  app.get<{ Params: RepricingParams; Querystring: RepricedFileQuery }>(
-    '/files/repricings/:id',
+  app.get<{ Params: PriceChangeParams; Querystring: RepricedFileQuery }>(
+    '/files/price-changes/:id',
     {
-      config: { may: 'seeCosts' },
-      schema: { params: repricingParams, querystring: repricedFileQuery },
+      config: { requires: 'seeCosts' },
+      schema: { params: priceChangeParams, querystring: repricedFileQuery },
     },
     async (request, reply) => {
       const { format, ...query } = request.query;
       const { id } = request.params;
       const table = await snapshot(database, async (queries) => {
-        const view = await readRepricing(queries, id, actor(request, services).id);
+        const view = await readPriceChange(queries, id, actor(request, services).id);
         const levels = await findLevels(queries);
         const names = new Map(levels.map((level) => [level.id, level.content.name]));
         return repricedTable(view, await findAllRows(queries, id, query), names);

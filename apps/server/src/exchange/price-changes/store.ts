@@ -1,30 +1,30 @@
 import { eq, sql } from 'drizzle-orm';
 import type { Queries, Transaction } from '../../platform/database/database';
 import { insertRows, type WrittenColumn } from '../../platform/database/insert-rows';
-import { repricingRows } from '../../platform/database/schema/index';
+import { priceChangeRows } from '../../platform/database/schema/index';
 import { keyOf } from './prices';
 import type { Decision, WorkedOut } from './work-out';
 
-/** Writes all rows of a re-pricing over those it had. */
+/** Writes all rows of a price change over those it had. */
 export async function storeRows(
   transaction: Transaction,
-  repricing: string,
+  priceChange: string,
   rows: readonly WorkedOut[],
 ): Promise<void> {
-  await transaction.delete(repricingRows).where(eq(repricingRows.repricingId, repricing));
-  const owner = { column: 'repricing_id', id: repricing };
+  await transaction.delete(priceChangeRows).where(eq(priceChangeRows.priceChangeId, priceChange));
+  const owner = { column: 'repricing_id', id: priceChange };
   await insertRows(transaction, 'repricing_rows', owner, COLUMNS, rows);
 }
 
 /** What stands in a row, by which it is known, and by which it is seen that it would be another. */
-export type StoredRow = typeof repricingRows.$inferSelect;
+export type StoredRow = typeof priceChangeRows.$inferSelect;
 
-export function readRows(queries: Queries, repricing: string): Promise<StoredRow[]> {
+export function readRows(queries: Queries, priceChange: string): Promise<StoredRow[]> {
   return queries
     .select()
-    .from(repricingRows)
-    .where(eq(repricingRows.repricingId, repricing))
-    .orderBy(repricingRows.row);
+    .from(priceChangeRows)
+    .where(eq(priceChangeRows.priceChangeId, priceChange))
+    .orderBy(priceChangeRows.row);
 }
 
 /** What was decided on rows, by the prices they are. */
@@ -46,15 +46,15 @@ export function saidByRow(
 /** Replaces single rows, which keep their places. */
 export async function replaceRows(
   transaction: Transaction,
-  repricing: string,
+  priceChange: string,
   rows: readonly WorkedOut[],
 ): Promise<void> {
   const places = rows.map(({ row }) => row);
   await transaction.execute(
     sql`delete from repricing_rows
-      where repricing_id = ${repricing}::uuid and row = any(${sql.param(places)}::int[])`,
+      where repricing_id = ${priceChange}::uuid and row = any(${sql.param(places)}::int[])`,
   );
-  const owner = { column: 'repricing_id', id: repricing };
+  const owner = { column: 'repricing_id', id: priceChange };
   await insertRows(transaction, 'repricing_rows', owner, COLUMNS, rows);
 }
 

@@ -1,4 +1,4 @@
-import type { RepricedPrice, RepricingView } from '@honest-ledger/contracts';
+import type { RepricedPrice, PriceChangeView } from '@honest-ledger/contracts';
 import type { Table, TableColumn } from '../../platform/files/write-table';
 
 const FIGURES = (name: string): TableColumn => ({ name, figures: true });
@@ -27,9 +27,9 @@ const COLUMNS: readonly TableColumn[] = [
   { name: 'Remark' },
 ];
 
-/** The prices of a re-pricing as a file: before and after, whether it is in a draft yet or not. */
+/** The prices of a price change as a file: before and after, whether it is in a draft yet or not. */
 export function repricedTable(
-  { content }: RepricingView,
+  { content }: PriceChangeView,
   rows: readonly RepricedPrice[],
   levels: ReadonlyMap<string, string>,
 ): Table {

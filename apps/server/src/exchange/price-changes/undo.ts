@@ -6,11 +6,11 @@ import type { Transaction } from '../../platform/database/database';
 import {
   draftEdits,
   drafts,
-  repricingEdits,
-  repricings,
+  priceChangeEdits,
+  priceChanges,
   versions,
 } from '../../platform/database/schema/index';
-import { keepEdits } from '../../setup/drafts/keep-edits';
+import { saveEdits } from '../../setup/drafts/save-edits';
 import { discardDraft } from '../../setup/drafts/discarded';
 import { openDraft } from '../../setup/drafts/open-draft';
 import { takeBack } from '../../setup/drafts/wait-to-publish';
@@ -19,34 +19,34 @@ import type { Services } from '../../setup/versions/services';
 import { versionInForce } from '../../master-data/in-force/queries';
 import { contentsIn } from '../../setup/versions/setup-objects';
 import { heldOf } from './apply';
-import { ownRepricing } from './keep';
+import { ownPriceChange } from './save';
 
 /** The longest name that a draft has. */
-const MOST_OF_NAME = 120;
+const MAX_OF_NAME = 120;
 
 /**
- * Makes the draft again what it was before a re-pricing was put into it, in one step. A draft of
+ * Makes the draft again what it was before a price change was put into it, in one step. A draft of
  * its own that waits is taken back and, once empty, discarded.
  * Of what was published a draft of its own takes it back.
  * @throws {Problem} where something of it was edited since
  */
-export async function undoRepricing(
+export async function undoPriceChange(
   transaction: Transaction,
   services: Services,
   id: string,
   actor: Actor,
 ): Promise<void> {
-  const repricing = await ownRepricing(transaction, id, actor);
-  if (repricing.state !== 'applied') throw new Problem(422, 'None of it lies in a draft.');
-  const draft = await draftOf(transaction, repricing.draftId);
+  const priceChange = await ownPriceChange(transaction, id, actor);
+  if (priceChange.state !== 'applied') throw new Problem(422, 'None of it lies in a draft.');
+  const draft = await draftOf(transaction, priceChange.draftId);
   if (draft?.state === 'published') {
-    await draftBack(transaction, services, repricing, draft.id, actor);
+    await draftBack(transaction, services, priceChange, draft.id, actor);
     return;
   }
   const edits = await transaction
     .select()
-    .from(repricingEdits)
-    .where(eq(repricingEdits.repricingId, id));
+    .from(priceChangeEdits)
+    .where(eq(priceChangeEdits.priceChangeId, id));
   const objects = edits.map(({ objectKind: kind, objectKey: key }) => ({ kind, key }));
   const held = await heldOf(transaction, objects);
   const isGone = draft?.state === 'discarded';
@@ -66,17 +66,17 @@ export async function undoRepricing(
   for (const kind of isGone ? [] : (['basePrice', 'level'] as const)) {
     await restore(transaction, services, kind, edits, { draft: draft?.id ?? null, actor });
   }
-  if (repricing.content.at !== null && draft && !isGone)
+  if (priceChange.content.at !== null && draft && !isGone)
     await discardEmpty(transaction, draft.id, actor);
   await transaction
-    .update(repricings)
-    .set({ state: 'undone', draftId: null, remark: null, revision: repricing.revision + 1 })
-    .where(eq(repricings.id, id));
-  await transaction.delete(repricingEdits).where(eq(repricingEdits.repricingId, id));
+    .update(priceChanges)
+    .set({ state: 'undone', draftId: null, remark: null, revision: priceChange.revision + 1 })
+    .where(eq(priceChanges.id, id));
+  await transaction.delete(priceChangeEdits).where(eq(priceChangeEdits.priceChangeId, id));
   await record(transaction, actor, {
     kind: 're-pricing',
     key: id,
-    name: repricing.content.name,
+    name: priceChange.content.name,
     action: 'removed',
     before: { edits: edits.length },
     after: null,
@@ -91,7 +91,7 @@ export async function undoRepricing(
 async function draftBack(
   transaction: Transaction,
   services: Services,
-  { id, content: { name } }: typeof repricings.$inferSelect,
+  { id, content: { name } }: typeof priceChanges.$inferSelect,
   published: string,
   actor: Actor,
 ): Promise<void> {
@@ -102,12 +102,12 @@ async function draftBack(
   if (!version) throw new Error('a published draft made a version');
   const edits = await transaction
     .select()
-    .from(repricingEdits)
-    .where(eq(repricingEdits.repricingId, id));
+    .from(priceChangeEdits)
+    .where(eq(priceChangeEdits.priceChangeId, id));
   const now = await services.setups.of(transaction, await versionInForce(transaction));
   const made = await services.setups.of(transaction, version.number);
   const before = await services.setups.of(transaction, version.number - 1);
-  const draft = await openDraft(transaction, `Back from ${name}`.slice(0, MOST_OF_NAME), actor);
+  const draft = await openDraft(transaction, `Back from ${name}`.slice(0, MAX_OF_NAME), actor);
   for (const kind of ['basePrice', 'level'] as const) {
     const keys = edits.filter((one) => one.objectKind === kind).map((one) => one.objectKey);
     if (keys.length === 0) continue;
@@ -124,16 +124,16 @@ async function draftBack(
     const contents = new Map(
       keys.map((key) => [key, old.get(key) ?? null] as [string, SetupContents[typeof kind] | null]),
     );
-    await keepEdits(transaction, services, kind, contents, { draft, actor });
+    await saveEdits(transaction, services, kind, contents, { draft, actor });
   }
   await transaction
-    .update(repricings)
+    .update(priceChanges)
     .set({
       state: 'undone',
       draftId: draft,
       remark: `It had been published: the draft Back from ${name} takes its prices back once it is published.`,
     })
-    .where(eq(repricings.id, id));
+    .where(eq(priceChanges.id, id));
   await record(transaction, actor, {
     kind: 're-pricing',
     key: id,
@@ -155,7 +155,7 @@ async function restore(
   transaction: Transaction,
   services: Services,
   kind: 'basePrice' | 'level',
-  edits: readonly (typeof repricingEdits.$inferSelect)[],
+  edits: readonly (typeof priceChangeEdits.$inferSelect)[],
   into: { readonly draft: string | null; readonly actor: Actor },
 ): Promise<void> {
   const ofKind = edits.filter(({ objectKind }) => objectKind === kind);
@@ -170,7 +170,7 @@ async function restore(
       (wasHeld ? before : (published.get(objectKey) ?? null)) as SetupContents[typeof kind] | null,
     ]),
   );
-  await keepEdits(transaction, services, kind, contents, into);
+  await saveEdits(transaction, services, kind, contents, into);
 }
 
 async function discardEmpty(transaction: Transaction, draft: string, actor: Actor): Promise<void> {

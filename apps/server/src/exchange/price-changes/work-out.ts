@@ -1,8 +1,8 @@
 import {
   roundingFromForm,
   type PriceTypedForm,
-  type RepricingChange,
-  type RepricingContent,
+  type PriceAdjustmentForm,
+  type PriceChangeContent,
 } from '@honest-ledger/contracts';
 import {
   PLAIN_LINE,
@@ -39,7 +39,7 @@ import {
   type ItemCost,
   type LevelId,
   type NoPriceTyped,
-  type PriceChange,
+  type PriceAdjustment,
   type PriceTyped,
   type Rates,
   type Setup,
@@ -50,7 +50,7 @@ import { unitCost } from '../../master-data/costs/unit-cost';
 import { tableLevel } from '../../setup/cost-tables/table-level';
 import type { Queries } from '../../platform/database/database';
 import { editedSetup, heldEdits } from '../../setup/drafts/queries';
-import { surroundings } from '../../master-data/facts/surroundings';
+import { loadDocumentFacts } from '../../master-data/facts/document-facts';
 import type { Services } from '../../setup/versions/services';
 import { versionInForce } from '../../master-data/in-force/queries';
 import { keyOf, pricesOf, type PriceKey, type PriceOfItem } from './prices';
@@ -96,21 +96,21 @@ const COST_DIGITS = 6;
 const PERCENT_DIGITS = 2;
 
 /**
- * What a re-pricing makes of every price it is about: as the drafts would have them today, each
+ * What a price change makes of every price it is about: as the drafts would have them today, each
  * with what somebody decided on it.
  * @param numbers only these items; all that it is about where none are named
  */
 export async function workOut(
   queries: Queries,
   services: Services,
-  content: RepricingContent,
+  content: PriceChangeContent,
   decisions: ReadonlyMap<string, Decision>,
   numbers?: readonly string[],
 ): Promise<WorkedOut[]> {
   const { setup: published } = await services.setups.of(queries, await versionInForce(queries));
   const { setup: edited } = editedSetup(published, await heldEdits(queries));
   const compiled = compileSetup({ ...withTableLevel(edited, content), defaultLevel: null });
-  const facts = await surroundings(queries, { customer: null, outlet: null }, services.now());
+  const facts = await loadDocumentFacts(queries, { customer: null, outlet: null }, services.now());
   const { day } = facts.local;
   const all =
     numbers ??
@@ -127,7 +127,7 @@ export async function workOut(
 }
 
 /** Where prices start from a cost table, with a level that is what it makes. */
-function withTableLevel(setup: Setup, { basis }: RepricingContent): Setup {
+function withTableLevel(setup: Setup, { basis }: PriceChangeContent): Setup {
   if (basis.kind !== 'costTable') return setup;
   const currency = setup.costTables.find(({ id }) => id === basis.table)?.currency;
   const level = tableLevel(TABLE_LEVEL, basis.table, currency ?? setup.homeCurrency);
@@ -144,7 +144,7 @@ function keyed({ item, level, unit, typedPriceId }: PriceOfItem): PriceKey {
 const UNDECIDED: Decision = { typed: null, decided: null };
 
 interface Asked {
-  readonly content: RepricingContent;
+  readonly content: PriceChangeContent;
   readonly compiled: CompiledSetup;
   readonly rates: Rates;
   readonly day: string;
@@ -336,7 +336,7 @@ function typedFromForm(form: PriceTypedForm): PriceTyped {
   }
 }
 
-function changeFromForm(form: RepricingChange): PriceChange {
+function changeFromForm(form: PriceAdjustmentForm): PriceAdjustment {
   return form.kind === 'amount'
     ? { kind: form.kind, amount: decimal(form.amount) }
     : { kind: form.kind, percent: decimal(form.percent) };

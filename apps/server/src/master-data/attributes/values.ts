@@ -8,7 +8,7 @@ import {
 import { and, asc, eq } from 'drizzle-orm';
 import { isDeepStrictEqual } from 'node:util';
 import type { Queries, Transaction } from '../../platform/database/database';
-import { oneOf } from '../../platform/database/patterns';
+import { inList } from '../../platform/database/patterns';
 import {
   attributes,
   customerAttributes,
@@ -50,7 +50,7 @@ export async function valuesOf(
     .select({ id: table.ownerId, code: attributes.code, value: table.value })
     .from(table)
     .innerJoin(attributes, eq(attributes.id, table.attributeId))
-    .where(and(ids && oneOf(table.ownerId, ids), codes && oneOf(attributes.code, codes)))
+    .where(and(ids && inList(table.ownerId, ids), codes && inList(attributes.code, codes)))
     .orderBy(asc(attributes.code));
   const values = new Map<number, Record<string, string>>();
   for (const { id, code, value } of rows) {
@@ -83,7 +83,7 @@ export interface KeptValues {
 }
 
 /** Keeps the values of items, customers or documents, where they differ from what was there. */
-export async function keepValues(
+export async function saveValues(
   transaction: Transaction,
   owner: AttributeOwner,
   all: readonly KeptValues[],
@@ -97,7 +97,7 @@ export async function keepValues(
   const ids = new Map(known.map(({ id, code }) => [code, id]));
   const table = VALUE_TABLES[owner];
   await transaction.delete(table).where(
-    oneOf(
+    inList(
       table.ownerId,
       changed.map(({ id }) => id),
     ),

@@ -1,7 +1,7 @@
 import type { Attribute, FieldProblem, ItemContent } from '@honest-ledger/contracts';
 import { attributesOf, valueProblems } from '../attributes/values';
 import type { Queries } from '../../platform/database/database';
-import { oneOf } from '../../platform/database/patterns';
+import { inList } from '../../platform/database/patterns';
 import { items, taxClasses } from '../../platform/database/schema/index';
 import { knownCurrencies } from '../currencies/known';
 import { settingsInForce } from '../in-force/queries';
@@ -37,7 +37,7 @@ async function knownGoods(queries: Queries, all: readonly NumberedContent[]): Pr
   const owners = await queries
     .select({ gtin: items.gtin, number: items.number })
     .from(items)
-    .where(oneOf(items.gtin, gtins));
+    .where(inList(items.gtin, gtins));
   const rows = await queries.select({ code: taxClasses.code }).from(taxClasses);
   return {
     ...(await readGoodsCodes(queries, { numbers: replacements })),

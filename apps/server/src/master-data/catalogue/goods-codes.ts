@@ -1,6 +1,6 @@
 import type { Reach } from '@honest-ledger/engine';
 import type { Queries } from '../../platform/database/database';
-import { oneOf } from '../../platform/database/patterns';
+import { inList } from '../../platform/database/patterns';
 import {
   brands,
   categories,
@@ -70,7 +70,7 @@ async function itemRows(
   return queries
     .select({ id: items.id, code: items.number })
     .from(items)
-    .where(numbers.length > 0 ? oneOf(items.number, numbers) : oneOf(items.id, ids));
+    .where(numbers.length > 0 ? inList(items.number, numbers) : inList(items.id, ids));
 }
 
 function codes(rows: Rows): Codes {

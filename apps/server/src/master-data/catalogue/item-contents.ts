@@ -3,7 +3,7 @@ import { asc, eq, and, sql, type SQL } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/pg-core';
 import { valuesOf } from '../attributes/values';
 import type { Queries } from '../../platform/database/database';
-import { oneOf } from '../../platform/database/patterns';
+import { inList } from '../../platform/database/patterns';
 import {
   brands,
   categories,
@@ -31,7 +31,7 @@ export async function readItemContents(
   numbers: readonly string[],
 ): Promise<ReadonlyMap<string, StoredItem>> {
   if (numbers.length === 0) return new Map();
-  const stored = await itemContentsWhere(queries, oneOf(items.number, numbers));
+  const stored = await itemContentsWhere(queries, inList(items.number, numbers));
   return new Map(stored.map((item) => [item.number, item]));
 }
 
@@ -65,7 +65,7 @@ async function itemContentsWhere(queries: Queries, where: SQL): Promise<StoredIt
     await queries
       .select()
       .from(itemUnits)
-      .where(oneOf(itemUnits.itemId, ids))
+      .where(inList(itemUnits.itemId, ids))
       .orderBy(asc(itemUnits.factor), asc(itemUnits.unit)),
     ({ unit, factor, digits }) => ({ unit, factor, digits }),
   );
@@ -73,7 +73,7 @@ async function itemContentsWhere(queries: Queries, where: SQL): Promise<StoredIt
     await queries
       .select()
       .from(itemNamedPrices)
-      .where(oneOf(itemNamedPrices.itemId, ids))
+      .where(inList(itemNamedPrices.itemId, ids))
       .orderBy(asc(itemNamedPrices.name)),
     ({ name, amount, currency }) => ({ name, amount, currency }),
   );
@@ -81,7 +81,7 @@ async function itemContentsWhere(queries: Queries, where: SQL): Promise<StoredIt
     await queries
       .select()
       .from(itemCrossReferences)
-      .where(oneOf(itemCrossReferences.itemId, ids))
+      .where(inList(itemCrossReferences.itemId, ids))
       .orderBy(asc(itemCrossReferences.number)),
     ({ number }) => number,
   );

@@ -1,7 +1,7 @@
 import { decimal, type ItemFacts, type NamedPrice, type UnitFacts } from '@honest-ledger/engine';
 import { and, asc, eq, type SQL } from 'drizzle-orm';
 import type { Queries } from '../../platform/database/database';
-import { oneOf } from '../../platform/database/patterns';
+import { inList } from '../../platform/database/patterns';
 import {
   brands,
   families,
@@ -24,7 +24,7 @@ export async function readItemFacts(
   numbers?: readonly string[],
 ): Promise<ItemWithId[]> {
   if (numbers?.length === 0) return [];
-  return itemFactsWhere(queries, numbers && oneOf(items.number, numbers));
+  return itemFactsWhere(queries, numbers && inList(items.number, numbers));
 }
 
 /** The facts of the items under a condition, by item number. */
@@ -106,7 +106,7 @@ async function unitsOf(
   const rows = await queries
     .select()
     .from(itemUnits)
-    .where(ids && oneOf(itemUnits.itemId, ids))
+    .where(ids && inList(itemUnits.itemId, ids))
     .orderBy(asc(itemUnits.factor), asc(itemUnits.unit));
   return byItem(rows, ({ unit, factor, digits }) => ({ unit, factor: decimal(factor), digits }));
 }
@@ -119,7 +119,7 @@ async function namedPricesOf(
   const rows = await queries
     .select()
     .from(itemNamedPrices)
-    .where(ids && oneOf(itemNamedPrices.itemId, ids))
+    .where(ids && inList(itemNamedPrices.itemId, ids))
     .orderBy(asc(itemNamedPrices.name));
   return byItem(rows, ({ name, amount, currency }) => ({
     name,

@@ -6,7 +6,7 @@ import {
   priceDocument,
   priceMoves,
   print,
-  printed,
+  serialized,
   type CompiledSetup,
   type CurrencyCode,
   type Decimal,
@@ -40,7 +40,7 @@ export function catalogueMoves(
 ): CatalogueMoves {
   const bare = (under: PricedUnder): PricedDocument =>
     priceCatalogue(items, under, now, false, quantities);
-  const moves = printed(priceMoves(bare(before), bare(after)));
+  const moves = serialized(priceMoves(bare(before), bare(after)));
   const names = new Map(items.map(({ item, name }) => [item, name]));
   const largest = moves.largest.map((move) => ({ ...move, name: names.get(move.item) ?? '' }));
   return { ...moves, largest };

@@ -7,7 +7,7 @@ import {
   type ItemQuery,
   type ListOrder,
 } from '@honest-ledger/contracts';
-import { printed } from '@honest-ledger/engine';
+import { serialized } from '@honest-ledger/engine';
 import { and, count, eq, exists, ilike, inArray, isNull, sql, type SQL } from 'drizzle-orm';
 import type { Queries } from '../../platform/database/database';
 import { countOf, inOrder, onPage } from '../../platform/database/pages';
@@ -34,7 +34,7 @@ export async function findItems(queries: Queries, query: ItemQuery): Promise<Ite
     queries,
     rows.map(({ number }) => number),
   );
-  const byNumber = new Map(facts.map(({ id: _, ...item }) => [item.item, printed(item)]));
+  const byNumber = new Map(facts.map(({ id: _, ...item }) => [item.item, serialized(item)]));
   return {
     rows: rows.flatMap(({ number, price: basePrice }) => {
       const item: ItemFactsForm | undefined = byNumber.get(number);

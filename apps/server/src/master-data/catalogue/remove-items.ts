@@ -2,7 +2,7 @@ import type { StayingThing } from '@honest-ledger/contracts';
 import { sql } from 'drizzle-orm';
 import { recordAll, type Actor } from '../../platform/changes/record';
 import type { Transaction } from '../../platform/database/database';
-import { oneOf } from '../../platform/database/patterns';
+import { inList } from '../../platform/database/patterns';
 import { namedElsewhere, textsInForms } from '../../platform/database/references';
 import { items } from '../../platform/database/schema/index';
 import { readItemContents, type StoredItem } from './item-contents';
@@ -36,7 +36,7 @@ export async function removeItems(
   const staying = stored.filter(({ number }) => why.has(number));
   const gone = stored.filter(({ number }) => !why.has(number));
   await transaction.delete(items).where(
-    oneOf(
+    inList(
       items.id,
       gone.map(({ id }) => id),
     ),

@@ -12,7 +12,7 @@ import type { FastifyPluginCallback } from 'fastify';
 import { serializable, snapshot } from '../../platform/database/database';
 import type { PlatformServices } from '../../platform/services';
 import { actor } from '../../platform/session/plugin';
-import { deleteItem } from './keep-item';
+import { deleteItem } from './save-item';
 import { findCategories, findItems } from './queries';
 
 export const catalogueRoutes: FastifyPluginCallback<PlatformServices> = (app, services, done) => {
@@ -20,13 +20,16 @@ export const catalogueRoutes: FastifyPluginCallback<PlatformServices> = (app, se
 
   app.get<{ Querystring: ItemQuery; Reply: ItemPage }>(
     '/items',
-    { config: { may: 'look' }, schema: { querystring: itemQuerySchema } },
+    { config: { requires: 'look' }, schema: { querystring: itemQuerySchema } },
     (request) => snapshot(database, (queries) => findItems(queries, request.query)),
   );
 
   app.delete<{ Params: ItemParams; Querystring: SeenRevision }>(
     '/items/:item',
-    { config: { may: 'editFacts' }, schema: { params: itemParams, querystring: seenRevision } },
+    {
+      config: { requires: 'editFacts' },
+      schema: { params: itemParams, querystring: seenRevision },
+    },
     async (request, reply) => {
       const by = actor(request, services);
       await serializable(database, (transaction) =>
@@ -36,7 +39,7 @@ export const catalogueRoutes: FastifyPluginCallback<PlatformServices> = (app, se
     },
   );
 
-  app.get<{ Reply: CategoryRow[] }>('/categories', { config: { may: 'look' } }, () =>
+  app.get<{ Reply: CategoryRow[] }>('/categories', { config: { requires: 'look' } }, () =>
     snapshot(database, findCategories),
   );
 

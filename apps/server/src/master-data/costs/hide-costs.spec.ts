@@ -3,7 +3,7 @@ import type {
   LevelView,
   PurchaseOrderView,
   DocumentView,
-  RepricingView,
+  PriceChangeView,
 } from '@honest-ledger/contracts';
 import { DEMO_COST_TABLES } from '../../app/demo/cost-tables';
 import { percentEntry } from '../../testing/levels';
@@ -49,9 +49,12 @@ async function reprice(browser: Browser): Promise<void> {
     at: null,
     quotes: 'leave',
   };
-  const made = (await browser.ask('POST', '/repricings', content)).as<RepricingView>();
+  const made = (await browser.ask('POST', '/price-changes', content)).as<PriceChangeView>();
   const { id, revision } = made;
-  const applied = await browser.ask('POST', `/repricings/${id}/apply`, { revision, draft: null });
+  const applied = await browser.ask('POST', `/price-changes/${id}/apply`, {
+    revision,
+    draft: null,
+  });
   expect(applied.status).toBe(200);
 }
 
@@ -84,7 +87,7 @@ const READS = [
   '/documents/1001/document',
   '/documents/1001/again',
   '/last-prices?item=CL-0207',
-  '/documents/1001/advance?into=order',
+  '/documents/1001/transition?into=order',
   '/changes',
   '/find?text=ribbon',
   '/files/customers/C1001/prices',
@@ -172,7 +175,7 @@ describe('costs that somebody may not see', () => {
         `/items/${ITEM}/costs`,
         '/cost-tables',
         '/versions/1/setup',
-        '/repricings',
+        '/price-changes',
         '/purchase-orders',
       ]) {
         expect((await browser.ask('GET', path)).status)

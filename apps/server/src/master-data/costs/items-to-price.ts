@@ -12,7 +12,7 @@ import type { AnyPgColumn } from 'drizzle-orm/pg-core';
 import { valuesOf } from '../attributes/values';
 import { byItem, readItemFacts, type ItemWithId } from '../catalogue/item-facts';
 import type { Queries } from '../../platform/database/database';
-import { oneOf } from '../../platform/database/patterns';
+import { inList } from '../../platform/database/patterns';
 import {
   costKinds,
   itemCosts,
@@ -154,5 +154,5 @@ function among(
   table: { readonly itemId: AnyPgColumn },
   ids: readonly number[] | undefined,
 ): SQL | undefined {
-  return ids && oneOf(table.itemId, ids);
+  return ids && inList(table.itemId, ids);
 }

@@ -10,7 +10,7 @@ import { serializable, snapshot } from '../../platform/database/database';
 import type { PlatformServices } from '../../platform/services';
 import { actor } from '../../platform/session/plugin';
 import { viewItemCosts } from './item-costs';
-import { keepItemCosts } from './keep-item-costs';
+import { saveItemCosts } from './save-item-costs';
 
 /** What items cost, and who delivers them. */
 export const costRoutes: FastifyPluginCallback<PlatformServices> = (app, services, done) => {
@@ -18,18 +18,21 @@ export const costRoutes: FastifyPluginCallback<PlatformServices> = (app, service
 
   app.get<{ Params: ItemParams; Reply: ItemCostsView }>(
     '/items/:item/costs',
-    { config: { may: 'seeCosts' }, schema: { params: itemParams } },
+    { config: { requires: 'seeCosts' }, schema: { params: itemParams } },
     (request) =>
       snapshot(database, (queries) => viewItemCosts(queries, services, request.params.item)),
   );
 
   app.put<{ Params: ItemParams; Body: ItemCostsEdit; Reply: ItemCostsView }>(
     '/items/:item/costs',
-    { config: { may: 'editFacts' }, schema: { params: itemParams, body: itemCostsEditSchema } },
+    {
+      config: { requires: 'editFacts' },
+      schema: { params: itemParams, body: itemCostsEditSchema },
+    },
     (request) =>
       serializable(database, async (transaction) => {
         const { item } = request.params;
-        await keepItemCosts(transaction, item, request.body, actor(request, services));
+        await saveItemCosts(transaction, item, request.body, actor(request, services));
         return viewItemCosts(transaction, services, item);
       }),
   );

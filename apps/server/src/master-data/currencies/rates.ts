@@ -19,7 +19,7 @@ export async function findRates(queries: Queries): Promise<RateRow[]> {
 }
 
 /** Keeps a rate from an instant on; one of the same currency and instant is put right. */
-export async function keepRate(
+export async function saveRate(
   transaction: Transaction,
   { currency, from, rate }: RateEdit,
   actor: Actor,

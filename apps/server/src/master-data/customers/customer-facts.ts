@@ -3,7 +3,7 @@ import { asc, eq } from 'drizzle-orm';
 import { valuesOf } from '../attributes/values';
 import { reachOf, readGoodsCodes } from '../catalogue/goods-codes';
 import type { Queries } from '../../platform/database/database';
-import { oneOf } from '../../platform/database/patterns';
+import { inList } from '../../platform/database/patterns';
 import { customers, levelAssignments, segments } from '../../platform/database/schema/index';
 import { notFound } from '../../platform/http/problems';
 
@@ -23,7 +23,7 @@ export async function customerFactsOf(
     .select({ customer: customers, segment: segments })
     .from(customers)
     .leftJoin(segments, eq(segments.id, customers.segmentId))
-    .where(oneOf(customers.code, codes));
+    .where(inList(customers.code, codes));
   const ids = rows.map(({ customer }) => customer.id);
   const assignments = await assignmentsByCustomer(queries, ids);
   const attributes = await valuesOf(queries, 'customers', ids);
@@ -58,7 +58,7 @@ export async function assignmentsByCustomer(
   const rows = await queries
     .select()
     .from(levelAssignments)
-    .where(oneOf(levelAssignments.customerId, customerIds))
+    .where(inList(levelAssignments.customerId, customerIds))
     .orderBy(asc(levelAssignments.customerId), asc(levelAssignments.position));
   const byCustomer = new Map<number, LevelAssignment[]>();
   if (rows.length === 0) return byCustomer;

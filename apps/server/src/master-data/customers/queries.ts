@@ -13,7 +13,7 @@ import { and, asc, eq, isNull, type SQL } from 'drizzle-orm';
 import { attributesOf, valuesOf } from '../attributes/values';
 import type { Queries } from '../../platform/database/database';
 import { countOf, inOrder, onPage } from '../../platform/database/pages';
-import { everyWordIn, oneOf } from '../../platform/database/patterns';
+import { everyWordIn, inList } from '../../platform/database/patterns';
 import {
   customers,
   deliveryMethods,
@@ -120,7 +120,7 @@ export async function readCustomers(
   queries: Queries,
   codes: readonly string[],
 ): Promise<ReadonlyMap<string, CustomerView>> {
-  const rows = await selectCustomers(queries, oneOf(customers.code, codes));
+  const rows = await selectCustomers(queries, inList(customers.code, codes));
   const ids = rows.map(({ customer }) => customer.id);
   const assignments = await assignmentsByCustomer(queries, ids);
   const attributes = await valuesOf(queries, 'customers', ids);

@@ -1,7 +1,7 @@
 import { customerContentOf, type StayingThing } from '@honest-ledger/contracts';
 import { recordAll, type Actor } from '../../platform/changes/record';
 import type { Transaction } from '../../platform/database/database';
-import { oneOf } from '../../platform/database/patterns';
+import { inList } from '../../platform/database/patterns';
 import { namedElsewhere, textsInForms } from '../../platform/database/references';
 import { customers } from '../../platform/database/schema/index';
 import { readCustomers } from './queries';
@@ -25,7 +25,7 @@ export async function removeCustomers(
   const rows = await transaction
     .select({ id: customers.id, code: customers.code })
     .from(customers)
-    .where(oneOf(customers.code, codes));
+    .where(inList(customers.code, codes));
   const tables = await namedElsewhere(
     transaction,
     'customers',
@@ -44,7 +44,7 @@ export async function removeCustomers(
     }
   }
   await transaction.delete(customers).where(
-    oneOf(
+    inList(
       customers.id,
       gone.map(({ id }) => id),
     ),

@@ -20,7 +20,7 @@ import { serializable, snapshot } from '../../platform/database/database';
 import type { PlatformServices } from '../../platform/services';
 import { actor } from '../../platform/session/plugin';
 import { endingAssignments } from './ending-assignments';
-import { deleteCustomer, keepCustomer } from './keep-customer';
+import { deleteCustomer, saveCustomer } from './save-customer';
 import { findCustomer, findCustomers, findGroups } from './queries';
 
 /** Customers and the levels each has. These are facts: a change counts from the moment it is saved. */
@@ -29,39 +29,45 @@ export const customerRoutes: FastifyPluginCallback<PlatformServices> = (app, ser
 
   app.get<{ Querystring: CustomerQuery; Reply: Page<CustomerRow> }>(
     '/customers',
-    { config: { may: 'look' }, schema: { querystring: customerQuerySchema } },
+    { config: { requires: 'look' }, schema: { querystring: customerQuerySchema } },
     (request) => snapshot(database, (queries) => findCustomers(queries, request.query)),
   );
 
   app.get<{ Querystring: EndingQuery; Reply: EndingAssignments }>(
     '/ending-assignments',
-    { config: { may: 'look' }, schema: { querystring: endingQuery } },
+    { config: { requires: 'look' }, schema: { querystring: endingQuery } },
     (request) =>
       snapshot(database, (queries) => endingAssignments(queries, services, request.query)),
   );
 
-  app.get<{ Reply: CustomerGroups }>('/customer-groups', { config: { may: 'look' } }, () =>
+  app.get<{ Reply: CustomerGroups }>('/customer-groups', { config: { requires: 'look' } }, () =>
     snapshot(database, findGroups),
   );
 
   app.get<{ Params: CustomerParams; Reply: CustomerView }>(
     '/customers/:code',
-    { config: { may: 'look' }, schema: { params: customerParams } },
+    { config: { requires: 'look' }, schema: { params: customerParams } },
     (request) => snapshot(database, (queries) => findCustomer(queries, request.params.code)),
   );
 
   app.put<{ Params: CustomerParams; Body: CustomerEdit; Reply: CustomerView }>(
     '/customers/:code',
-    { config: { may: 'editFacts' }, schema: { params: customerParams, body: customerEditSchema } },
+    {
+      config: { requires: 'editFacts' },
+      schema: { params: customerParams, body: customerEditSchema },
+    },
     (request) =>
       serializable(database, (transaction) =>
-        keepCustomer(transaction, request.params.code, request.body, actor(request, services)),
+        saveCustomer(transaction, request.params.code, request.body, actor(request, services)),
       ),
   );
 
   app.delete<{ Params: CustomerParams; Querystring: SeenRevision }>(
     '/customers/:code',
-    { config: { may: 'editFacts' }, schema: { params: customerParams, querystring: seenRevision } },
+    {
+      config: { requires: 'editFacts' },
+      schema: { params: customerParams, querystring: seenRevision },
+    },
     async (request, reply) => {
       const by = actor(request, services);
       await serializable(database, (transaction) =>

@@ -4,7 +4,7 @@ import type { Queries } from '../../platform/database/database';
 import { outlets } from '../../platform/database/schema/index';
 import { refused } from '../../platform/http/problems';
 import { instantAt, isSkipped } from '../../platform/clock/local-time';
-import { NO_OUTLETS_ZONE } from './surroundings';
+import { NO_OUTLETS_ZONE } from './document-facts';
 
 /** The time zone by whose clock the days and times of a document at an outlet are. */
 export async function zoneAt(queries: Queries, outlet: string | null): Promise<string> {

@@ -1,7 +1,7 @@
 import { decimal, type TaxFacts } from '@honest-ledger/engine';
 import { asc, eq } from 'drizzle-orm';
 import type { Queries } from '../../platform/database/database';
-import { oneOf } from '../../platform/database/patterns';
+import { inList } from '../../platform/database/patterns';
 import { items, outlets, taxClasses } from '../../platform/database/schema/index';
 
 /** What tax is on goods at an outlet; null where none is charged there, or there is no outlet. */
@@ -18,7 +18,7 @@ export async function taxFacts(
     .select({ item: items.number, taxClass: taxClasses.code })
     .from(items)
     .innerJoin(taxClasses, eq(taxClasses.id, items.taxClassId))
-    .where(oneOf(items.number, numbers))
+    .where(inList(items.number, numbers))
     .orderBy(asc(items.number));
   return {
     classes: classes.map(({ code, name, category, rate }) => ({

@@ -8,13 +8,13 @@ import { customers, items, levelRows, documents } from '../../platform/database/
 import type { PlatformServices } from '../../platform/services';
 
 /** So many of each kind are found at most: who sees none that fits types another letter. */
-const MOST_OF_A_KIND = 6;
+const MAX_OF_A_KIND = 6;
 
 /** Anything that has a page, by parts of what it is called. */
 export const findRoutes: FastifyPluginCallback<PlatformServices> = (app, { database }, done) => {
   app.get<{ Querystring: FindQuery; Reply: FoundThing[] }>(
     '/find',
-    { config: { may: 'look' }, schema: { querystring: findQuerySchema } },
+    { config: { requires: 'look' }, schema: { querystring: findQuerySchema } },
     (request) => snapshot(database, (queries) => findThings(queries, request.query.text)),
   );
   done();
@@ -26,19 +26,19 @@ async function findThings(queries: Queries, text: string): Promise<FoundThing[]>
     .from(items)
     .where(everyWordIn(text, saidOfItem(queries)))
     .orderBy(desc(sql`lower(${items.number}) = lower(${text})`), asc(items.number))
-    .limit(MOST_OF_A_KIND);
+    .limit(MAX_OF_A_KIND);
   const foundCustomers = await queries
     .select({ key: customers.code, name: customers.name })
     .from(customers)
     .where(everyWordIn(text, [customers.code, customers.name]))
     .orderBy(desc(sql`lower(${customers.code}) = lower(${text})`), asc(customers.code))
-    .limit(MOST_OF_A_KIND);
+    .limit(MAX_OF_A_KIND);
   const foundLevels = await queries
     .select({ key: levelRows.levelId, name: levelRows.name })
     .from(levelRows)
     .where(and(isNull(levelRows.toVersion), everyWordIn(text, [levelRows.name])))
     .orderBy(asc(levelRows.name))
-    .limit(MOST_OF_A_KIND);
+    .limit(MAX_OF_A_KIND);
   const number = sql<string>`${documents.number}::text`;
   const foundDocuments = await queries
     .select({
@@ -51,7 +51,7 @@ async function findThings(queries: Queries, text: string): Promise<FoundThing[]>
     .leftJoin(customers, eq(customers.id, documents.customerId))
     .where(everyWordIn(text, [number, documents.title, customers.name]))
     .orderBy(desc(documents.number))
-    .limit(MOST_OF_A_KIND);
+    .limit(MAX_OF_A_KIND);
   const of = (kind: FoundThing['kind'], all: readonly Omit<FoundThing, 'kind'>[]): FoundThing[] =>
     all.map((one) => ({ kind, ...one }));
   return [

@@ -99,19 +99,19 @@ describe('lists, rates and users', () => {
 
   describe('users', () => {
     const user = { name: 'New One', role: 'sales', active: true };
-    const keepUser = (email: string, seen: unknown, content: object, password: string | null) =>
+    const saveUser = (email: string, seen: unknown, content: object, password: string | null) =>
       browser.ask('PUT', `/users/${email}`, { seen, content, password });
 
     it('sign in with the password they were given, until they may no more', async () => {
-      expect((await keepUser('new@example.com', null, user, null)).status).toBe(422);
-      expect((await keepUser('new@example.com', null, user, 'short')).status).toBe(422);
-      expect((await keepUser('new@example.com', null, user, 'gulls over the mill')).status).toBe(
+      expect((await saveUser('new@example.com', null, user, null)).status).toBe(422);
+      expect((await saveUser('new@example.com', null, user, 'short')).status).toBe(422);
+      expect((await saveUser('new@example.com', null, user, 'gulls over the mill')).status).toBe(
         204,
       );
       const theirs = server.browser();
       expect((await theirs.signIn('new@example.com', 'gulls over the mill')).status).toBe(200);
       expect((await theirs.ask('GET', '/users')).status).toBe(403);
-      await keepUser('new@example.com', user, { ...user, active: false }, null);
+      await saveUser('new@example.com', user, { ...user, active: false }, null);
       expect((await theirs.ask('GET', '/items')).status).toBe(401);
       expect((await server.browser().signIn('new@example.com', 'gulls over the mill')).status).toBe(
         401,
@@ -121,7 +121,7 @@ describe('lists, rates and users', () => {
     });
 
     it('go on with their own new role at once', async () => {
-      await keepUser(
+      await saveUser(
         'second@example.com',
         null,
         { ...user, role: 'administrator' },
@@ -140,7 +140,7 @@ describe('lists, rates and users', () => {
         .as<UserRow[]>()
         .filter(({ role }) => role === 'administrator');
       const { email = '', ...seen } = ines ?? {};
-      const answer = await keepUser(email, seen, { ...seen, role: 'reader' }, null);
+      const answer = await saveUser(email, seen, { ...seen, role: 'reader' }, null);
       expect(answer.problem.detail).toMatch(/^Nobody would be left/);
     });
   });

@@ -14,9 +14,9 @@ import type { FastifyPluginCallback } from 'fastify';
 import { serializable, snapshot, type Queries } from '../../platform/database/database';
 import type { PlatformServices } from '../../platform/services';
 import { actor } from '../../platform/session/plugin';
-import { keepEntry } from './keep-entry';
+import { saveEntry } from './save-entry';
 import { LISTS } from './lists';
-import { findRates, keepRate } from '../currencies/rates';
+import { findRates, saveRate } from '../currencies/rates';
 
 /** What goods and customers are told apart by, and the rates of currencies. All are facts. */
 export const listRoutes: FastifyPluginCallback<PlatformServices> = (app, services, done) => {
@@ -24,31 +24,34 @@ export const listRoutes: FastifyPluginCallback<PlatformServices> = (app, service
 
   app.get<{ Params: ListParams; Reply: ListRow[] }>(
     '/lists/:list',
-    { config: { may: 'look' }, schema: { params: listParams } },
+    { config: { requires: 'look' }, schema: { params: listParams } },
     (request) => snapshot(database, (queries) => readList(queries, request.params)),
   );
 
   app.put<{ Params: ListEntryParams; Body: ListEdit }>(
     '/lists/:list/:code',
-    { config: { may: 'editFacts' }, schema: { params: listEntryParams, body: listEditSchema } },
+    {
+      config: { requires: 'editFacts' },
+      schema: { params: listEntryParams, body: listEditSchema },
+    },
     async (request, reply) => {
       await serializable(database, (transaction) =>
-        keepEntry(transaction, request.params, request.body, actor(request, services)),
+        saveEntry(transaction, request.params, request.body, actor(request, services)),
       );
       return reply.code(204).send();
     },
   );
 
-  app.get<{ Reply: RateRow[] }>('/rates', { config: { may: 'look' } }, () =>
+  app.get<{ Reply: RateRow[] }>('/rates', { config: { requires: 'look' } }, () =>
     snapshot(database, findRates),
   );
 
   app.put<{ Body: RateEdit }>(
     '/rates',
-    { config: { may: 'editFacts' }, schema: { body: rateEditSchema } },
+    { config: { requires: 'editFacts' }, schema: { body: rateEditSchema } },
     async (request, reply) => {
       await serializable(database, (transaction) =>
-        keepRate(transaction, request.body, actor(request, services)),
+        saveRate(transaction, request.body, actor(request, services)),
       );
       return reply.code(204).send();
     },

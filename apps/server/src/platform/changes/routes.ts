@@ -10,7 +10,7 @@ import type { PlatformServices } from '../services';
 export const changeRoutes: FastifyPluginCallback<PlatformServices> = (app, { database }, done) => {
   app.get<{ Querystring: ChangeQuery; Reply: ChangePage }>(
     '/changes',
-    { config: { may: 'look' }, schema: { querystring: changeQuerySchema } },
+    { config: { requires: 'look' }, schema: { querystring: changeQuerySchema } },
     (request) => snapshot(database, (queries) => findChanges(queries, request.query)),
   );
   done();

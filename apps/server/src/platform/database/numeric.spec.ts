@@ -18,7 +18,7 @@ import {
 import { sql } from 'drizzle-orm';
 import fc from 'fast-check';
 import { readItemFacts } from '../../master-data/catalogue/item-facts';
-import { surroundings } from '../../master-data/facts/surroundings';
+import { loadDocumentFacts } from '../../master-data/facts/document-facts';
 import { testDatabase, type TestDatabase } from '../../testing/test-database';
 import { readSetupOfVersion } from '../../setup/versions/setup-of-version';
 
@@ -79,7 +79,7 @@ describe('our decimals against PostgreSQL’s numeric', () => {
       withBasePrice.has(item),
     );
     const now = new Date('2026-11-24T14:32:00Z');
-    const around = await surroundings(test.database, { customer: null, outlet: null }, now);
+    const around = await loadDocumentFacts(test.database, { customer: null, outlet: null }, now);
     const priced = priceDocument(compileSetup({ ...setup, breaks: [], rules: [] }), {
       ...PLAIN_DOCUMENT,
       pricedAt: now.toISOString(),

@@ -29,6 +29,6 @@ export function everyWordIn(text: string | undefined, places: readonly Said[]): 
  * True where a column is one of many values. They are sent as one parameter: a statement may have
  * at most 65,535 of them.
  */
-export function oneOf(column: AnyPgColumn, values: readonly (number | string)[]): SQL {
+export function inList(column: AnyPgColumn, values: readonly (number | string)[]): SQL {
   return sql`${column} = any(${sql.param([...values])})`;
 }

@@ -8,10 +8,10 @@ import { Problem } from '../http/problems';
 import { xlsxRows } from './read-xlsx';
 
 /** The largest file that is taken: 200,000 rows of a catalogue are about a third of it. */
-export const MOST_BYTES = 64 * 1024 * 1024;
+export const MAX_BYTES = 64 * 1024 * 1024;
 
 /** The most rows that one file may have. */
-export const MOST_ROWS = 200_000;
+export const MAX_ROWS = 200_000;
 /** A cell of prose would be a mistake, not a price. */
 const LONGEST_CELL = 2000;
 
@@ -64,8 +64,8 @@ async function* counted(rows: AsyncIterable<FileRow>): AsyncGenerator<FileRow> {
       );
     }
     count += 1;
-    if (count > MOST_ROWS + 1) {
-      throw new Problem(422, `The file has more than ${String(MOST_ROWS)} rows. Split it.`);
+    if (count > MAX_ROWS + 1) {
+      throw new Problem(422, `The file has more than ${String(MAX_ROWS)} rows. Split it.`);
     }
     yield row;
   }

@@ -15,10 +15,10 @@ export interface SheetRow {
 }
 
 /** The widest that a sheet can be. */
-const MOST_COLUMNS = 16_384;
+const MAX_COLUMNS = 16_384;
 
 /** More than one for each cell of the longest file that is taken, if that has twenty columns. */
-const MOST_STRINGS = 5_000_000;
+const MAX_STRINGS = 5_000_000;
 
 /**
  * The rows of the first sheet of a workbook (ISO/IEC 29500-1 SpreadsheetML): numbers in their shortest
@@ -88,7 +88,7 @@ async function sharedStrings(
       if (event.kind !== 'text' && event.name === 'si') {
         if (event.kind === 'begins') text.begin();
         else strings.push(text.said);
-        if (strings.length > MOST_STRINGS) throw new Error('the workbook has too many texts');
+        if (strings.length > MAX_STRINGS) throw new Error('the workbook has too many texts');
       }
     }
   }
@@ -158,7 +158,7 @@ async function* rowsOf(
             text.begin();
           } else {
             const at = columnOf(cell['r']) ?? cells.length;
-            if (at >= MOST_COLUMNS) throw new Error('a row is wider than a sheet can be');
+            if (at >= MAX_COLUMNS) throw new Error('a row is wider than a sheet can be');
             cells[at] = cellText(cell, cell['t'] === 'inlineStr' ? text.said : value, workbook);
           }
           break;

@@ -16,7 +16,7 @@ function fontFile(name: string): string {
 }
 
 /** More rows than anybody reads on paper; a spreadsheet takes them. */
-const MOST_ROWS = 20_000;
+const MAX_ROWS = 20_000;
 
 // All in points of 1/72 inch, on ISO 216 A4.
 const MARGIN = 40;
@@ -35,10 +35,10 @@ export function sendPdf(reply: FastifyReply, table: TitledTable): FastifyReply {
 /** A table as a PDF (ISO 32000), to be read: its head on every page, the pages numbered. */
 export function pdfOf(table: TitledTable): Readable {
   const rows = [...(table.rows as Iterable<readonly string[]>)];
-  if (rows.length > MOST_ROWS) {
+  if (rows.length > MAX_ROWS) {
     throw new Problem(
       422,
-      `A PDF has at most ${String(MOST_ROWS)} rows and this would have ${String(rows.length)}. Narrow the list, or take a CSV or XLSX file.`,
+      `A PDF has at most ${String(MAX_ROWS)} rows and this would have ${String(rows.length)}. Narrow the list, or take a CSV or XLSX file.`,
     );
   }
   const document = new PDFDocument({

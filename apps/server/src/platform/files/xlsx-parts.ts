@@ -3,7 +3,7 @@ import { fromBufferPromise, type Entry } from 'yauzl';
 import { Problem } from '../http/problems';
 
 /** What a file may unpack to, all of its parts together: a few kilobytes can unpack to anything. */
-const MOST_UNPACKED_BYTES = 512 * 1024 * 1024;
+const MAX_UNPACKED_BYTES = 512 * 1024 * 1024;
 
 /** A tag or a text between two tags may be so long: what reads XML holds all of it. */
 const LONGEST_PIECE_BYTES = 1024 * 1024;
@@ -50,7 +50,7 @@ export async function openParts(bytes: Buffer): Promise<XmlParts> {
       for await (const chunk of await zip.openReadStreamPromise(entry)) {
         const piece = chunk as Buffer; // it is a stream of bytes
         unpacked += piece.length;
-        if (unpacked > MOST_UNPACKED_BYTES) {
+        if (unpacked > MAX_UNPACKED_BYTES) {
           throw new Problem(422, 'The file unpacks to more than 512 MiB. Split it.');
         }
         const tag = piece.lastIndexOf('<');

@@ -17,7 +17,7 @@ export async function describeApi(app: FastifyInstance): Promise<void> {
       },
     },
     transform: ({ schema, url, route }) => {
-      const permission = route.config?.may;
+      const permission = route.config?.requires;
       const described: FastifySchema & { summary?: string } = {
         summary: permission === undefined ? 'open to anybody' : `needs the right: ${permission}`,
       };

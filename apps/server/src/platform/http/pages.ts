@@ -2,7 +2,7 @@ import fastifyStatic from '@fastify/static';
 import type { FastifyInstance, FastifyReply } from 'fastify';
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
-import { answer, notFound } from './problems';
+import { sendProblem, notFound } from './problems';
 
 /** Where the built page leaves room for the nonce of its styles. */
 const NONCE_PLACE = 'CSP_NONCE';
@@ -32,6 +32,6 @@ export async function servePages(app: FastifyInstance, root: string): Promise<vo
   app.setNotFoundHandler((request, reply) =>
     request.method === 'GET' && (request.headers.accept ?? '').includes('text/html')
       ? sendPage(reply)
-      : answer(reply, notFound(`${request.method} ${request.url.slice(0, 100)}`)),
+      : sendProblem(reply, notFound(`${request.method} ${request.url.slice(0, 100)}`)),
   );
 }

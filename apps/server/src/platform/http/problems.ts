@@ -33,14 +33,14 @@ export const refused = (fields: readonly FieldProblem[]): Problem =>
   new Problem(422, fields.map(({ sentence }) => `${sentence}.`).join(' '), { fields });
 
 /** Answers every error as problem details (RFC 9457). */
-export function answerProblems(app: FastifyInstance): void {
+export function sendProblems(app: FastifyInstance): void {
   app.setErrorHandler((error: FastifyError | Problem | Busy, request, reply) => {
     const problem = asProblem(error, request);
-    return answer(reply, problem);
+    return sendProblem(reply, problem);
   });
 }
 
-export function answer(reply: FastifyReply, problem: Problem): FastifyReply {
+export function sendProblem(reply: FastifyReply, problem: Problem): FastifyReply {
   const { retryAfter, ...more } = problem.more;
   if (retryAfter !== undefined) reply.header('retry-after', String(retryAfter));
   const details: ProblemDetails = {

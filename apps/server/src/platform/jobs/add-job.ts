@@ -16,9 +16,9 @@ export async function addJob(
   await queries.execute(
     sql`select graphile_worker.add_job(${name}, payload := ${JSON.stringify(payload)}::json,
       run_at := now() + ${Math.max(0, wait) / 1000} * interval '1 second',
-      max_attempts := ${MOST_ATTEMPTS})`,
+      max_attempts := ${MAX_ATTEMPTS})`,
   );
 }
 
 /** A job that failed so often is not tried again. */
-export const MOST_ATTEMPTS = 4;
+export const MAX_ATTEMPTS = 4;

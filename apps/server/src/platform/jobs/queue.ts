@@ -10,7 +10,7 @@ import {
 import type { FastifyBaseLogger } from 'fastify';
 import { EventEmitter } from 'node:events';
 import { setTimeout as pause } from 'node:timers/promises';
-import { oneOf } from '../database/patterns';
+import { inList } from '../database/patterns';
 import { workers } from '../database/schema/index';
 import type { PlatformServices } from '../services';
 
@@ -101,7 +101,7 @@ export function startQueue(
       clearInterval(beating);
       end.abort();
       await working;
-      await services.database.delete(workers).where(oneOf(workers.id, [...ids]));
+      await services.database.delete(workers).where(inList(workers.id, [...ids]));
     },
   };
 }

@@ -25,7 +25,7 @@ declare module 'fastify' {
     /** Answers without a signed-in user. */
     open?: boolean;
     /** What the user's role must allow. Every route that is not open names it. */
-    may?: Permission;
+    requires?: Permission;
   }
 }
 
@@ -48,7 +48,7 @@ export const sessions = plugin<{ services: PlatformServices; secret: string }>(
     });
     await app.register(csrf, { sessionPlugin: '@fastify/session' });
     app.addHook('onRoute', ({ config, method, url }) => {
-      if (config?.open !== true && config?.may === undefined) {
+      if (config?.open !== true && config?.requires === undefined) {
         throw new Error(`${String(method)} ${url} does not say who may ask`);
       }
     });
@@ -57,7 +57,7 @@ export const sessions = plugin<{ services: PlatformServices; secret: string }>(
       if (user) await refresh(request, services.database, user);
     });
     app.addHook('preValidation', (request, reply, done) => {
-      const { open, may: permission } = request.routeOptions.config;
+      const { open, requires: permission } = request.routeOptions.config;
       const { user } = request.session;
       if (open === true) {
         done();

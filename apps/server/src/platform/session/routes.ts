@@ -68,14 +68,14 @@ export const sessionRoutes: FastifyPluginCallback<SessionOptions> = (app, servic
 
   app.put<{ Body: OwnPassword }>(
     '/session/password',
-    { config: { may: 'look', rateLimit: SIGN_IN_LIMIT }, schema: { body: ownPasswordSchema } },
+    { config: { requires: 'look', rateLimit: SIGN_IN_LIMIT }, schema: { body: ownPasswordSchema } },
     async (request, reply) => {
       await changeOwnPassword(request, services);
       return reply.code(204).send();
     },
   );
 
-  app.delete('/session', { config: { may: 'look' } }, async (request, reply) => {
+  app.delete('/session', { config: { requires: 'look' } }, async (request, reply) => {
     await request.session.destroy();
     return reply.code(204).send();
   });

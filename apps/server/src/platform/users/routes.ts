@@ -22,13 +22,13 @@ import { actor, signedIn } from '../session/plugin';
 export const userRoutes: FastifyPluginCallback<PlatformServices> = (app, services, done) => {
   const { database } = services;
 
-  app.get<{ Reply: UserRow[] }>('/users', { config: { may: 'manageUsers' } }, () =>
+  app.get<{ Reply: UserRow[] }>('/users', { config: { requires: 'manageUsers' } }, () =>
     snapshot(database, findUsers),
   );
 
   app.put<{ Params: UserParams; Body: UserEdit }>(
     '/users/:email',
-    { config: { may: 'manageUsers' }, schema: { params: userParams, body: userEditSchema } },
+    { config: { requires: 'manageUsers' }, schema: { params: userParams, body: userEditSchema } },
     async (request, reply) => {
       const { password } = request.body;
       if (password !== null) {
@@ -36,7 +36,7 @@ export const userRoutes: FastifyPluginCallback<PlatformServices> = (app, service
       }
       const hash = password === null ? null : await hashPassword(password);
       await serializable(database, (transaction) =>
-        keepUser(
+        saveUser(
           transaction,
           request.params.email,
           { ...request.body, hash },
@@ -74,7 +74,7 @@ interface HashedEdit extends Pick<UserEdit, 'seen' | 'content'> {
 }
 
 /** Keeps a user or makes one. Whoever is signed in as the user signs in anew. */
-async function keepUser(
+async function saveUser(
   transaction: Transaction,
   email: string,
   { seen, content, hash }: HashedEdit,

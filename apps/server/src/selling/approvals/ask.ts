@@ -3,7 +3,7 @@ import { documentTitle } from '@honest-ledger/wording';
 import { eq } from 'drizzle-orm';
 import type { Transaction } from '../../platform/database/database';
 import { approvals } from '../../platform/database/schema/index';
-import { lockDocument, recordOf, settled, type Editor } from '../documents/keep-document';
+import { lockDocument, recordOf, settled, type Editor } from '../documents/save-document';
 import { conflict, Problem } from '../../platform/http/problems';
 import type { Services } from '../../setup/versions/services';
 import { unapproved } from '../guards/approvals';

@@ -3,7 +3,7 @@ import { documentTitle } from '@honest-ledger/wording';
 import { and, eq } from 'drizzle-orm';
 import type { Queries, Transaction } from '../../platform/database/database';
 import { approvals, documentLines, documents } from '../../platform/database/schema/index';
-import { recordOf, type Editor } from '../documents/keep-document';
+import { recordOf, type Editor } from '../documents/save-document';
 import { conflict, notFound, Problem } from '../../platform/http/problems';
 import type { Services } from '../../setup/versions/services';
 

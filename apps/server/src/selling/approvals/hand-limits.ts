@@ -13,7 +13,7 @@ export async function readHandLimits(queries: Queries): Promise<HandLimit[]> {
 }
 
 /** Keeps another limit; it counts for documents from the next time they are priced. */
-export async function keepHandLimit(
+export async function saveHandLimit(
   transaction: Transaction,
   role: Role,
   { seen, content }: HandLimitEdit,

@@ -23,7 +23,7 @@ import type { Services } from '../../setup/versions/services';
 import { actor, signedIn } from '../../platform/session/plugin';
 import { askForApproval } from './ask';
 import { decide } from './decide';
-import { keepHandLimit, readHandLimits } from './hand-limits';
+import { saveHandLimit, readHandLimits } from './hand-limits';
 import { findApprovals } from '../guards/approvals';
 
 /** Who may take how much off by hand, and the queue of what goes beyond. */
@@ -32,14 +32,14 @@ export const approvalRoutes: FastifyPluginCallback<Services> = (app, services, d
 
   app.get<{ Querystring: ApprovalQuery; Reply: Page<ApprovalRow> }>(
     '/approvals',
-    { config: { may: 'look' }, schema: { querystring: approvalQuerySchema } },
+    { config: { requires: 'look' }, schema: { querystring: approvalQuerySchema } },
     (request) => snapshot(database, (queries) => findApprovals(queries, request.query)),
   );
 
   app.post<{ Params: DocumentParams; Body: AskingApproval }>(
     '/documents/:number/approval',
     {
-      config: { may: 'writeDocuments' },
+      config: { requires: 'writeDocuments' },
       schema: { params: documentParams, body: askingApprovalSchema },
     },
     async (request, reply) => {
@@ -53,7 +53,7 @@ export const approvalRoutes: FastifyPluginCallback<Services> = (app, services, d
 
   app.post<{ Params: ApprovalParams; Body: Decision }>(
     '/approvals/:id/decision',
-    { config: { may: 'approve' }, schema: { params: approvalParams, body: decisionSchema } },
+    { config: { requires: 'approve' }, schema: { params: approvalParams, body: decisionSchema } },
     async (request, reply) => {
       await serializable(database, (transaction) =>
         decide(transaction, services, request.params.id, request.body, signedIn(request)),
@@ -62,19 +62,19 @@ export const approvalRoutes: FastifyPluginCallback<Services> = (app, services, d
     },
   );
 
-  app.get<{ Reply: HandLimit[] }>('/hand-limits', { config: { may: 'look' } }, () =>
+  app.get<{ Reply: HandLimit[] }>('/hand-limits', { config: { requires: 'look' } }, () =>
     snapshot(database, readHandLimits),
   );
 
   app.put<{ Params: HandLimitParams; Body: HandLimitEdit }>(
     '/hand-limits/:role',
     {
-      config: { may: 'manageUsers' },
+      config: { requires: 'manageUsers' },
       schema: { params: handLimitParams, body: handLimitEditSchema },
     },
     async (request, reply) => {
       await serializable(database, (transaction) =>
-        keepHandLimit(transaction, request.params.role, request.body, actor(request, services)),
+        saveHandLimit(transaction, request.params.role, request.body, actor(request, services)),
       );
       return reply.code(204).send();
     },

@@ -1,17 +1,17 @@
 import {
   documentFromForm,
   setupFromForm,
-  type AdvanceView,
+  type TransitionView,
   type ComputedAgain,
   type DocumentView,
   type RepeatView,
   type RulesAnswer,
 } from '@honest-ledger/contracts';
-import { compileSetup, priceDocument, printed } from '@honest-ledger/engine';
+import { compileSetup, priceDocument, serialized } from '@honest-ledger/engine';
 import { documentDesk, lineOf } from '../../testing/documents';
 import { refusedIn, ruleDesk, rulesIn } from '../../testing/rules';
 import { testServer, type Browser, type TestServer } from '../../testing/test-server';
-import { paperOf } from './paper';
+import { pdfTableOf } from './pdf-table';
 
 /** The server's clock in these specs stands at 24 November 2026, 14:32 UTC. */
 describe('a document that is priced as of a date and time of its own', () => {
@@ -55,7 +55,7 @@ describe('a document that is priced as of a date and time of its own', () => {
       compileSetup(setupFromForm(pricing.setup)),
       documentFromForm(pricing.document),
     );
-    expect(printed(here.lines)).toEqual([...priced]);
+    expect(serialized(here.lines)).toEqual([...priced]);
     const answer = await browser.ask('GET', `/documents/${String(number)}/again`);
     const again = answer.as<ComputedAgain>();
     expect([again.pricedAt, again.differing.length]).toEqual(['2026-11-20T07:00:00.000Z', 0]);
@@ -63,14 +63,17 @@ describe('a document that is priced as of a date and time of its own', () => {
 
   it('keeps it on its way; how long its prices are promised goes by the day that it is', async () => {
     const quote = await quoted({ asOf: '2026-11-20T09:00', validUntil: '2026-11-22' });
-    const step = await browser.ask('GET', `/documents/${String(quote.number)}/advance?into=order`);
-    const { differing, keepsPromise } = step.as<AdvanceView>();
+    const step = await browser.ask(
+      'GET',
+      `/documents/${String(quote.number)}/transition?into=order`,
+    );
+    const { differing, keepsPromise } = step.as<TransitionView>();
     expect([differing, keepsPromise]).toEqual([[], false]);
     const order = (await desk.advanced(quote.number, 'order')).as<DocumentView>();
     expect([order.asOf, rulesIn(order)]).toEqual(['2026-11-20T09:00', ['Until the 20th']]);
     const confirmed = (await desk.advanced(order.number, 'order')).as<DocumentView>();
     expect([confirmed.state, rulesIn(confirmed)]).toEqual(['confirmed', ['Until the 20th']]);
-    const { subtitle } = await paperOf(server.database, order.number);
+    const { subtitle } = await pdfTableOf(server.database, order.number);
     expect(subtitle).toContain(', prices as of 2026-11-20 09:00');
   });
 

@@ -8,7 +8,7 @@ import type { DocumentKind, PricingDocument } from '@honest-ledger/engine';
 import { asc, eq, getTableColumns } from 'drizzle-orm';
 import { valuesOf } from '../../master-data/attributes/values';
 import type { Queries } from '../../platform/database/database';
-import { oneOf } from '../../platform/database/patterns';
+import { inList } from '../../platform/database/patterns';
 import {
   customers,
   documentLines,
@@ -79,7 +79,7 @@ export async function documentsAsPriced(
     .select({ line: { ...LINE, priced: documentLines.priced }, item: items.number })
     .from(documentLines)
     .innerJoin(items, eq(items.id, documentLines.itemId))
-    .where(oneOf(documentLines.documentNumber, numbers))
+    .where(inList(documentLines.documentNumber, numbers))
     .orderBy(asc(documentLines.documentNumber), asc(documentLines.position));
   return (await withFacts(queries, numbers, rows)).map(({ document, lines }) => ({
     ...document,
@@ -96,7 +96,7 @@ export async function documentsInShort(
     .select({ line: { ...LINE, ...FIGURES }, item: items.number })
     .from(documentLines)
     .innerJoin(items, eq(items.id, documentLines.itemId))
-    .where(oneOf(documentLines.documentNumber, numbers))
+    .where(inList(documentLines.documentNumber, numbers))
     .orderBy(asc(documentLines.documentNumber), asc(documentLines.position));
   return (await withFacts(queries, numbers, rows)).map(({ document, lines }) => ({
     ...document,
@@ -124,7 +124,7 @@ async function withFacts<Line extends LineOnRow>(
     .select({ document: HEAD, customer: customers.name })
     .from(documents)
     .leftJoin(customers, eq(customers.id, documents.customerId))
-    .where(oneOf(documents.number, numbers))
+    .where(inList(documents.number, numbers))
     .orderBy(asc(documents.number));
   const own = new Map<number, { readonly line: Line; readonly item: string }[]>();
   for (const row of lines) {
@@ -134,7 +134,7 @@ async function withFacts<Line extends LineOnRow>(
   }
   const hashes = [...new Set(lines.map(({ line }) => line.factsHash))];
   const facts = new Map(
-    (await queries.select().from(factSets).where(oneOf(factSets.hash, hashes))).map((one) => [
+    (await queries.select().from(factSets).where(inList(factSets.hash, hashes))).map((one) => [
       one.hash,
       one.content,
     ]),

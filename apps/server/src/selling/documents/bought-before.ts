@@ -1,7 +1,7 @@
 import type { BoughtBefore, CompiledSetup, CustomerFacts, ItemFacts } from '@honest-ledger/engine';
 import { and, eq, sql } from 'drizzle-orm';
 import type { Queries } from '../../platform/database/database';
-import { oneOf } from '../../platform/database/patterns';
+import { inList } from '../../platform/database/patterns';
 import {
   categories,
   customers,
@@ -43,7 +43,7 @@ export async function salesCounted(
   const add = (rows: readonly CountedRow[], what: string): void => {
     for (const { buyer, code, sales } of rows) counts.set(keyOf(buyer, what, code), sales);
   };
-  const own = and(oneOf(customers.code, buyers), eq(documents.state, 'posted'));
+  const own = and(inList(customers.code, buyers), eq(documents.state, 'posted'));
   const sales = sql<number>`count(distinct ${documents.number})::int`;
   const all = await queries
     .select({ buyer: customers.code, sales })
@@ -62,7 +62,7 @@ export async function salesCounted(
       .innerJoin(customers, eq(customers.id, documents.customerId))
       .innerJoin(documentLines, eq(documentLines.documentNumber, documents.number))
       .innerJoin(items, eq(items.id, documentLines.itemId))
-      .where(and(own, oneOf(items.number, numbersOf(goods))))
+      .where(and(own, inList(items.number, numbersOf(goods))))
       .groupBy(customers.code, items.number),
     ITEM,
   );
@@ -74,7 +74,7 @@ export async function salesCounted(
       .innerJoin(documentLines, eq(documentLines.documentNumber, documents.number))
       .innerJoin(items, eq(items.id, documentLines.itemId))
       .innerJoin(categories, eq(categories.id, items.categoryId))
-      .where(and(own, oneOf(categories.code, categoriesOf(goods))))
+      .where(and(own, inList(categories.code, categoriesOf(goods))))
       .groupBy(customers.code, categories.code),
     CATEGORY,
   );

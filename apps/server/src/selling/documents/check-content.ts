@@ -7,7 +7,7 @@ import { changes } from '../../platform/database/schema/index';
 import { checkAsOf, momentOf } from '../../master-data/facts/as-of';
 import { ratesAt } from '../../master-data/currencies/known';
 import { Problem, refused } from '../../platform/http/problems';
-import { WORDS } from '../../master-data/lists/keep-entry';
+import { WORDS } from '../../master-data/lists/save-entry';
 import { LISTS } from '../../master-data/lists/lists';
 import type { Services } from '../../setup/versions/services';
 import { settingsInForce, versionInForce } from '../../master-data/in-force/queries';

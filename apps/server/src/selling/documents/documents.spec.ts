@@ -10,7 +10,7 @@ import {
   type DocumentView,
   type SetupForm,
 } from '@honest-ledger/contracts';
-import { NO_CIRCUMSTANCES, compileSetup, priceDocument, printed } from '@honest-ledger/engine';
+import { NO_CIRCUMSTANCES, compileSetup, priceDocument, serialized } from '@honest-ledger/engine';
 import { eq } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
 import { factSets, documentLines } from '../../platform/database/schema/index';
@@ -138,7 +138,7 @@ describe('a quote', () => {
     const { setup, document } = quote.pricing;
     if (!setup) throw new Error('costs are hidden from nobody here');
     const here = priceDocument(compileSetup(setupFromForm(setup)), documentFromForm(document));
-    expect(printed(here).lines as unknown).toEqual(quote.priced);
+    expect(serialized(here).lines as unknown).toEqual(quote.priced);
     // one of them has a price by the pallet, too
     expect(setup.basePrices.length).toBe(4);
     // the customer's level, and one that a rule for clay prices at
@@ -185,7 +185,7 @@ describe('a quote', () => {
           lines: before.lines,
         }),
       );
-      expect(printed(again).lines.find(({ id }) => id === kept.id)).toEqual(kept.priced);
+      expect(serialized(again).lines.find(({ id }) => id === kept.id)).toEqual(kept.priced);
     }
   });
 
@@ -289,6 +289,6 @@ describe('a quote', () => {
       compileSetup(setupFromForm(setup)),
       documentFromForm(document.as()),
     );
-    expect(printed(priced).total).toBe('16.20');
+    expect(serialized(priced).total).toBe('16.20');
   });
 });

@@ -3,7 +3,7 @@ import {
   compareExact,
   decimal,
   print,
-  printed,
+  serialized,
   roundToDigits,
   takenFromDocument,
   takenFromLine,
@@ -13,21 +13,21 @@ import {
   type TakenByHand,
 } from '@honest-ledger/engine';
 import type { Queries } from '../../platform/database/database';
-import { limitsOf, type Hand, type Hands, type Limit } from './hands';
+import { limitsOf, type OverrideAuthor, type OverrideAuthors, type Limit } from './hands';
 
 /** The guards that a document breaks as it is priced: limits of those who typed, and floors. */
 export async function brokenGuards(
   queries: Queries,
   content: DocumentContent,
   priced: PricedDocument,
-  hands: Hands,
+  overrideAuthors: OverrideAuthors,
 ): Promise<BrokenGuard[]> {
-  const all = [...hands.lines.values(), hands.discount];
+  const all = [...overrideAuthors.lines.values(), overrideAuthors.discount];
   const limits = await limitsOf(
     queries,
     all.flatMap((hand) => hand?.owner ?? []),
   );
-  const limitOf = (hand: Hand | null | undefined): Limit | undefined =>
+  const limitOf = (hand: OverrideAuthor | null | undefined): Limit | undefined =>
     hand ? limits.get(hand.owner) : undefined;
   const written = new Map(content.lines.map((line) => [line.id, line]));
   const lines = priced.lines.filter((line) => line.kind === 'priced');
@@ -35,11 +35,11 @@ export async function brokenGuards(
     ...lines.flatMap((line) => {
       const goods = ofLine(line, factsOf(content, written.get(line.id) ?? null));
       return [
-        ...limitBroken(takenFromLine(line), limitOf(hands.lines.get(line.id)), goods),
+        ...limitBroken(takenFromLine(line), limitOf(overrideAuthors.lines.get(line.id)), goods),
         ...floorBroken(line, goods),
       ];
     }),
-    ...limitBroken(takenFromDocument(priced), limitOf(hands.discount), {
+    ...limitBroken(takenFromDocument(priced), limitOf(overrideAuthors.discount), {
       ...DOCUMENT,
       facts: factsOf(content, null),
     }),
@@ -103,7 +103,7 @@ function floorBroken(line: LineWithPrice, goods: Goods): BrokenGuard[] {
       kind: 'floor',
       ...goods,
       amount: print(line.net),
-      least: least ? printed(least) : null,
+      least: least ? serialized(least) : null,
       missing: short ? print(short.amount) : null,
       untested: untested?.missing ?? null,
     },

@@ -11,12 +11,12 @@ import {
 import { eq } from 'drizzle-orm';
 import { isDeepStrictEqual } from 'node:util';
 import type { Queries } from '../../platform/database/database';
-import { oneOf } from '../../platform/database/patterns';
+import { inList } from '../../platform/database/patterns';
 import { handLimits, users, type TypedFor } from '../../platform/database/schema/index';
 import type { StoredDocument } from './queries';
 
 /** A figure that somebody typed. */
-export interface Hand {
+export interface OverrideAuthor {
   /** Whose it is, by their id. */
   readonly owner: number;
   /** Null where it is typed just now, and so for what is there now. */
@@ -24,20 +24,23 @@ export interface Hand {
 }
 
 /** Who typed what by hand. */
-export interface Hands {
+export interface OverrideAuthors {
   /** By the ids of lines. */
-  readonly lines: ReadonlyMap<string, Hand>;
+  readonly lines: ReadonlyMap<string, OverrideAuthor>;
   /** The discount for the document; null for none. */
-  readonly discount: Hand | null;
+  readonly discount: OverrideAuthor | null;
 }
 
-export const NO_HANDS: Hands = { lines: new Map(), discount: null };
+export const NO_OVERRIDE_AUTHORS: OverrideAuthors = { lines: new Map(), discount: null };
 
 /** What a figure from before it was kept says it was typed for: nothing that is there now. */
 const UNKNOWN: TypedFor = {};
 
 /** The hands of a document as it was last written. */
-export function handsOf({ document, rows }: Pick<StoredDocument, 'document' | 'rows'>): Hands {
+export function overrideAuthorsOf({
+  document,
+  rows,
+}: Pick<StoredDocument, 'document' | 'rows'>): OverrideAuthors {
   return {
     lines: new Map(
       rows.flatMap(({ id, handBy, handFor }) =>
@@ -52,16 +55,16 @@ export function handsOf({ document, rows }: Pick<StoredDocument, 'document' | 'r
 }
 
 /** What is typed anew is the editor's; what stands there as before stays whose it was. */
-export function handsAfter(
+export function overrideAuthorsAfter(
   stored: StoredDocument,
   after: Pick<DocumentContent, 'discount' | 'lines'>,
   editor: number,
-): Hands {
+): OverrideAuthors {
   const { content: before } = stored;
-  const known = handsOf(stored);
-  const fresh: Hand = { owner: editor, typedFor: null };
+  const known = overrideAuthorsOf(stored);
+  const fresh: OverrideAuthor = { owner: editor, typedFor: null };
   const old = new Map(before.lines.map((line) => [line.id, line]));
-  const lines = new Map<string, Hand>();
+  const lines = new Map<string, OverrideAuthor>();
   for (const line of after.lines) {
     if (!line.priceByHand && !line.discount) continue;
     const was = old.get(line.id);
@@ -86,25 +89,29 @@ function typed({ priceByHand, discount }: Line): unknown[] {
  */
 export async function ownersNow(
   queries: Queries,
-  hands: Hands,
+  overrideAuthors: OverrideAuthors,
   editor: number,
   { content, priced }: { readonly content: DocumentContent; readonly priced: PricedDocument },
-): Promise<Hands> {
-  const owners = [...hands.lines.values(), hands.discount].flatMap((hand) => hand?.owner ?? []);
+): Promise<OverrideAuthors> {
+  const owners = [...overrideAuthors.lines.values(), overrideAuthors.discount].flatMap(
+    (hand) => hand?.owner ?? [],
+  );
   const limits = await limitsOf(queries, [...owners, editor]);
   const stricter = (owner: number): number => {
     const [theirs, own] = [limits.get(owner), limits.get(editor)];
     if (!own) return owner;
     return !theirs || compare(decimal(own.most), decimal(theirs.most)) < 0 ? editor : owner;
   };
-  const now = ({ owner, typedFor }: Hand, facts: TypedFor): Hand => {
+  const now = ({ owner, typedFor }: OverrideAuthor, facts: TypedFor): OverrideAuthor => {
     const isSame = typedFor === null || isDeepStrictEqual(typedFor, facts);
     return { owner: isSame ? owner : stricter(owner), typedFor: facts };
   };
   const facts = factsOf(content, priced);
   return {
-    lines: new Map([...hands.lines].map(([id, hand]) => [id, now(hand, facts.ofLine(id))])),
-    discount: hands.discount && now(hands.discount, facts.ofDocument),
+    lines: new Map(
+      [...overrideAuthors.lines].map(([id, hand]) => [id, now(hand, facts.ofLine(id))]),
+    ),
+    discount: overrideAuthors.discount && now(overrideAuthors.discount, facts.ofDocument),
   };
 }
 
@@ -153,7 +160,7 @@ export async function limitsOf(
     .select({ id: users.id, role: users.role, most: handLimits.mostOff })
     .from(users)
     .innerJoin(handLimits, eq(handLimits.role, users.role))
-    .where(oneOf(users.id, [...new Set(ids)]));
+    .where(inList(users.id, [...new Set(ids)]));
   return new Map(
     rows.flatMap(({ id, role, most }) => (most === null ? [] : [[id, { role, most }] as const])),
   );

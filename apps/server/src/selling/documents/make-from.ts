@@ -4,8 +4,8 @@ import { randomUUID } from 'node:crypto';
 import type { Transaction } from '../../platform/database/database';
 import { documents, type DocumentRecord } from '../../platform/database/schema/index';
 import type { Services } from '../../setup/versions/services';
-import type { Hands } from './hands';
-import { recordOf } from './keep-document';
+import type { OverrideAuthors } from './hands';
+import { recordOf } from './save-document';
 import { writeDocument } from './write-document';
 
 /** A document that is made from another. */
@@ -13,7 +13,7 @@ export interface MadeFrom {
   readonly into: DocumentKind;
   readonly content: DocumentContent;
   /** Who typed by hand what it takes over, by the lines there. */
-  readonly hands: Hands;
+  readonly overrideAuthors: OverrideAuthors;
   /** How it comes from the other one. */
   readonly origin: Partial<Pick<DocumentRecord, 'fromNumber' | 'repeatsNumber' | 'repeatsOn'>>;
   readonly by: number;
@@ -24,7 +24,7 @@ export async function makeFrom(
   transaction: Transaction,
   services: Services,
   { customerId, outletId, currency }: DocumentRecord,
-  { into, content, hands, origin, by }: MadeFrom,
+  { into, content, overrideAuthors, origin, by }: MadeFrom,
 ): Promise<number> {
   const now = services.now();
   const [created] = await transaction
@@ -45,9 +45,9 @@ export async function makeFrom(
   await writeDocument(transaction, services, { ...created, attributes: {} }, own, {
     id: by,
     state: 'open',
-    hands: {
-      ...hands,
-      lines: new Map([...hands.lines].map(([id, who]) => [ids.get(id) ?? id, who])),
+    overrideAuthors: {
+      ...overrideAuthors,
+      lines: new Map([...overrideAuthors.lines].map(([id, who]) => [ids.get(id) ?? id, who])),
     },
   });
   const made = { by, now, action: 'made' } as const;

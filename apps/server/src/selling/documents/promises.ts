@@ -1,5 +1,5 @@
 import type { AdvancingLine, DocumentContent, KeptPriceForm } from '@honest-ledger/contracts';
-import { decimal, print, printed, subtract, sum } from '@honest-ledger/engine';
+import { decimal, print, serialized, subtract, sum } from '@honest-ledger/engine';
 import { promiseOf } from '@honest-ledger/wording';
 import type { StoredDocument } from './queries';
 
@@ -14,7 +14,7 @@ export function promisesOf(
   return new Map(
     lines.flatMap(({ id, promised }) =>
       promised.kind === 'priced'
-        ? [[id, printed(promiseOf(promised, currency, { kind, number }))] as const]
+        ? [[id, serialized(promiseOf(promised, currency, { kind, number }))] as const]
         : [],
     ),
   );

@@ -23,7 +23,7 @@ import {
   reachingSetup,
   withDigits,
   ZERO,
-  printed,
+  serialized,
   type CompiledSetup,
   type DocumentName,
   type PricedDocument,
@@ -37,7 +37,7 @@ import { lastApproval, unapproved } from '../guards/approvals';
 import { pricingDay, readItemsToPrice } from '../../master-data/costs/items-to-price';
 import type { Queries } from '../../platform/database/database';
 import { countOf, inOrder, onPage } from '../../platform/database/pages';
-import { everyWordIn, oneOf } from '../../platform/database/patterns';
+import { everyWordIn, inList } from '../../platform/database/patterns';
 import {
   customers,
   items,
@@ -49,7 +49,7 @@ import {
   type DocumentRecord,
 } from '../../platform/database/schema/index';
 import { momentOf } from '../../master-data/facts/as-of';
-import { surroundings } from '../../master-data/facts/surroundings';
+import { loadDocumentFacts } from '../../master-data/facts/document-facts';
 import { taxFacts } from '../../master-data/facts/tax';
 import { notFound } from '../../platform/http/problems';
 import type { Services } from '../../setup/versions/services';
@@ -134,7 +134,7 @@ async function countsOf(queries: Queries, numbers: readonly number[]) {
       priced: count(documentLines.amount),
     })
     .from(documentLines)
-    .where(oneOf(documentLines.documentNumber, numbers))
+    .where(inList(documentLines.documentNumber, numbers))
     .groupBy(documentLines.documentNumber);
   return new Map(rows.map((row) => [row.number, row]));
 }
@@ -175,7 +175,7 @@ export async function readDocument(
     unpricedLines: rows.filter(({ amount }) => amount === null).length,
     cheaper:
       document.state === 'open'
-        ? printed(
+        ? serialized(
             cheaperQuantities(
               compiled,
               now,
@@ -240,7 +240,7 @@ export function nothingPriced({ currency }: Pick<DocumentRecord, 'currency'>): D
 export function outcomeOf(priced: PricedDocument): DocumentOutcome {
   const { subtotal, shipping, rules, discount, notApplied, codes, total } = priced;
   const { tax, totalWithTax } = priced;
-  return printed({
+  return serialized({
     subtotal,
     shipping,
     rules,
@@ -336,7 +336,7 @@ export async function documentAt(
 ): Promise<PricingDocument> {
   const { currency, codes, shipping, byHand, discount, attributes, kind, circumstances } = written;
   const { level, lines } = written;
-  const around = await surroundings(queries, written, at);
+  const around = await loadDocumentFacts(queries, written, at);
   const found = await readItemsToPrice(
     queries,
     pricingDay(around.local.day, setup),

@@ -15,7 +15,7 @@ import { serializable, snapshot } from '../../platform/database/database';
 import { sendPdf } from '../../platform/files/write-pdf';
 import type { Services } from '../../setup/versions/services';
 import { signedIn } from '../../platform/session/plugin';
-import { paperOfReturn } from './return-paper';
+import { pdfTableOfReturn } from './return-pdf-table';
 import { foreseeReturn, postReturn, readReturns } from './returns';
 
 /** What comes back of posted sales, at their own prices. */
@@ -26,26 +26,26 @@ export const returnRoutes: FastifyPluginCallback<Services> = (app, services, don
 
   app.get<{ Params: DocumentParams; Reply: SaleReturns }>(
     '/documents/:number/returns',
-    { config: { may: 'look' }, schema: { params: documentParams } },
+    { config: { requires: 'look' }, schema: { params: documentParams } },
     (request) => read(request.params.number),
   );
 
   app.get<{ Params: ReturnParams }>(
     '/documents/:number/returns/:return/paper',
-    { config: { may: 'look' }, schema: { params: returnParams } },
+    { config: { requires: 'look' }, schema: { params: returnParams } },
     async (request, reply) => {
       const { number, return: own } = request.params;
-      const paper = await snapshot(database, (queries) =>
-        paperOfReturn(queries, services, number, own),
+      const pdf = await snapshot(database, (queries) =>
+        pdfTableOfReturn(queries, services, number, own),
       );
-      return sendPdf(reply, paper);
+      return sendPdf(reply, pdf);
     },
   );
 
   app.post<{ Params: DocumentParams; Body: ReturnAsked; Reply: ReturnWorth }>(
     '/documents/:number/returns/worth',
     {
-      config: { may: 'writeDocuments' },
+      config: { requires: 'writeDocuments' },
       schema: { params: documentParams, body: returnAskedSchema },
     },
     (request) =>
@@ -57,7 +57,7 @@ export const returnRoutes: FastifyPluginCallback<Services> = (app, services, don
   app.post<{ Params: DocumentParams; Body: NewReturn; Reply: SaleReturns }>(
     '/documents/:number/returns',
     {
-      config: { may: 'writeDocuments' },
+      config: { requires: 'writeDocuments' },
       schema: { params: documentParams, body: newReturnSchema },
     },
     async (request, reply) => {

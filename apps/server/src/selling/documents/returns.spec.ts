@@ -6,7 +6,7 @@ import type {
   SaleReturns,
 } from '@honest-ledger/contracts';
 import { documentDesk, lineOf } from '../../testing/documents';
-import { paperOfReturn } from './return-paper';
+import { pdfTableOfReturn } from './return-pdf-table';
 import { testServer, type Answer, type Browser, type TestServer } from '../../testing/test-server';
 
 describe('a return', () => {
@@ -96,21 +96,26 @@ describe('a return', () => {
     const answer = await post(sale, [of(sale, 0, '2')], { goodsBack: false, reason });
     const [credit] = answer.as<SaleReturns>().returns;
     if (!credit) throw new Error('it was posted');
-    const paper = await paperOfReturn(server.database, server.services, sale.number, credit.number);
-    expect([paper.name, paper.title]).toEqual([
+    const pdf = await pdfTableOfReturn(
+      server.database,
+      server.services,
+      sale.number,
+      credit.number,
+    );
+    expect([pdf.name, pdf.title]).toEqual([
       `credit-${String(credit.number)}`,
       `Credit ${String(credit.number)}`,
     ]);
-    expect(paper.subtitle).toBe(
+    expect(pdf.subtitle).toBe(
       `For Harbour Lane Potters, of Sale ${String(sale.number)} of 2026-11-24, 2026-11-24, in EUR`,
     );
-    const rows = [...(paper.rows as Iterable<readonly string[]>)];
+    const rows = [...(pdf.rows as Iterable<readonly string[]>)];
     expect(rows[0]?.slice(2)).toEqual(['2', 'jar', credit.amount]);
     const [total, tax, all] = rows.slice(1).map((cells) => [cells[1], cells.at(-1)]);
     expect(total).toEqual(['Total, EUR without tax', credit.amount]);
     expect(tax?.[1]).toBe(credit.tax?.amount);
     expect(all).toEqual(['Total with tax, EUR', credit.amountWithTax]);
-    expect(JSON.stringify([paper.subtitle, rows])).not.toContain(reason);
+    expect(JSON.stringify([pdf.subtitle, rows])).not.toContain(reason);
     const file = await browser.ask('GET', `${at(sale)}/${String(credit.number)}/paper`);
     expect([file.status, file.type]).toEqual([200, 'application/pdf']);
     const other = await browser.ask('GET', `${at(sale)}/1/paper`);
@@ -146,13 +151,13 @@ describe('a return', () => {
     const [one] = answer.as<SaleReturns>().returns;
     expect([one?.takenOff, one?.takenOffBecause]).toEqual([less.takenOff, takesOffBecause]);
     expect(one?.kept).toEqual(seen.kept);
-    const paper = await paperOfReturn(
+    const pdf = await pdfTableOfReturn(
       server.database,
       server.services,
       posted.number,
       one?.number ?? 0,
     );
-    const rows = [...(paper.rows as Iterable<readonly string[]>)];
+    const rows = [...(pdf.rows as Iterable<readonly string[]>)];
     const figures = rows.map((cells) => cells.at(-1));
     expect(figures.slice(0, 3)).toEqual([seen.amount, `-${less.takenOff}`, less.amount]);
     expect(JSON.stringify(rows)).not.toContain(takesOffBecause);

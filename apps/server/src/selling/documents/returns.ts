@@ -20,7 +20,7 @@ import {
   keptGoods,
   minorDigits,
   print,
-  printed,
+  serialized,
   refund,
   subtract,
   sum,
@@ -36,7 +36,7 @@ import { documents, returnLines, returns, users } from '../../platform/database/
 import { conflict, Problem, refused } from '../../platform/http/problems';
 import type { Services } from '../../setup/versions/services';
 import { documentsAsPriced, type DocumentAsPriced } from './as-priced';
-import type { Editor } from './keep-document';
+import type { Editor } from './save-document';
 import { storedDocument } from './queries';
 
 type SoldLine = Extract<PricedLineForm, { kind: 'priced' }>;
@@ -226,7 +226,7 @@ function worthOf(sold: Sold, asked: readonly ReturnedQuantity[], takesOff: boole
   const whole = refund(back, facts.tax, ends);
   const kept = keptOf(sold, wanted, whole.amount);
   const takenOff = takesOff && kept ? least(kept.earned, whole.amount) : ZERO;
-  const found = printed(takesOff ? refund(back, facts.tax, ends, takenOff) : whole);
+  const found = serialized(takesOff ? refund(back, facts.tax, ends, takenOff) : whole);
   const { amount, tax, amountWithTax } = found;
   return {
     lines: counted.flatMap(({ id, item, unit }, place): ReturnedLine[] => {
@@ -240,7 +240,7 @@ function worthOf(sold: Sold, asked: readonly ReturnedQuantity[], takesOff: boole
     tax,
     amountWithTax,
     takenOff: print(withDigits(takenOff, ends.digits)),
-    kept: kept && printed(kept),
+    kept: kept && serialized(kept),
   };
 }
 

@@ -1,15 +1,15 @@
 import {
-  advanceQuerySchema,
-  advanceSchema,
+  transitionQuerySchema,
+  transitionSchema,
   may,
   newDocumentSchema,
   documentEditSchema,
   documentParams,
   documentQuerySchema,
   takingBackSchema,
-  type Advance,
-  type AdvanceQuery,
-  type AdvanceView,
+  type Transition,
+  type TransitionQuery,
+  type TransitionView,
   type ComputedAgain,
   type DocumentForm,
   type NewDocument,
@@ -28,11 +28,11 @@ import { repeatable, serializable, snapshot } from '../../platform/database/data
 import { sendPdf } from '../../platform/files/write-pdf';
 import type { Services } from '../../setup/versions/services';
 import { signedIn } from '../../platform/session/plugin';
-import { advanceDocument, foreseeAdvance } from './advance';
-import { computeAgain } from './compute-again';
-import { beginDocument, keepDocument } from './keep-document';
+import { transitionDocument, foreseeTransition } from './transition';
+import { recalculate } from './recalculate';
+import { beginDocument, saveDocument } from './save-document';
 import { documentToPrice, findDocuments, readDocument } from './queries';
-import { paperOf } from './paper';
+import { pdfTableOf } from './pdf-table';
 import { turnOfUses } from './rule-uses';
 import { takeBack } from './take-back';
 
@@ -48,13 +48,13 @@ export const documentRoutes: FastifyPluginCallback<Services> = (app, services, d
 
   app.get<{ Querystring: DocumentQuery; Reply: Page<DocumentRow> }>(
     '/documents',
-    { config: { may: 'look' }, schema: { querystring: documentQuerySchema } },
+    { config: { requires: 'look' }, schema: { querystring: documentQuerySchema } },
     (request) => snapshot(database, (queries) => findDocuments(queries, request.query)),
   );
 
   app.post<{ Body: NewDocument; Reply: DocumentView }>(
     '/documents',
-    { config: { may: 'writeDocuments' }, schema: { body: newDocumentSchema } },
+    { config: { requires: 'writeDocuments' }, schema: { body: newDocumentSchema } },
     async (request, reply) => {
       const number = await repeatable(database, (transaction) =>
         beginDocument(transaction, services, request.body, signedIn(request)),
@@ -66,20 +66,20 @@ export const documentRoutes: FastifyPluginCallback<Services> = (app, services, d
 
   app.get<{ Params: DocumentParams; Reply: DocumentView }>(
     '/documents/:number',
-    { config: { may: 'look' }, schema: { params: documentParams } },
+    { config: { requires: 'look' }, schema: { params: documentParams } },
     (request) => read(request.params.number, signedIn(request)),
   );
 
   app.put<{ Params: DocumentParams; Body: DocumentEdit; Reply: DocumentView }>(
     '/documents/:number',
     {
-      config: { may: 'writeDocuments' },
+      config: { requires: 'writeDocuments' },
       schema: { params: documentParams, body: documentEditSchema },
     },
     async (request) => {
       const { number } = request.params;
       await repeatable(database, (transaction) =>
-        keepDocument(transaction, services, number, request.body, signedIn(request)),
+        saveDocument(transaction, services, number, request.body, signedIn(request)),
       );
       return read(number, signedIn(request));
     },
@@ -87,7 +87,7 @@ export const documentRoutes: FastifyPluginCallback<Services> = (app, services, d
 
   app.get<{ Params: DocumentParams; Reply: DocumentForm }>(
     '/documents/:number/document',
-    { config: { may: 'look' }, schema: { params: documentParams } },
+    { config: { requires: 'look' }, schema: { params: documentParams } },
     async (request, reply) => {
       const { name, form } = await snapshot(database, (queries) =>
         documentToPrice(queries, services, request.params.number),
@@ -100,45 +100,45 @@ export const documentRoutes: FastifyPluginCallback<Services> = (app, services, d
 
   app.get<{ Params: DocumentParams }>(
     '/documents/:number/paper',
-    { config: { may: 'look' }, schema: { params: documentParams } },
+    { config: { requires: 'look' }, schema: { params: documentParams } },
     async (request, reply) =>
       sendPdf(
         reply,
-        await snapshot(database, (queries) => paperOf(queries, request.params.number)),
+        await snapshot(database, (queries) => pdfTableOf(queries, request.params.number)),
       ),
   );
 
   app.get<{ Params: DocumentParams; Reply: ComputedAgain }>(
     '/documents/:number/again',
-    { config: { may: 'look' }, schema: { params: documentParams } },
+    { config: { requires: 'look' }, schema: { params: documentParams } },
     (request) =>
-      snapshot(database, (queries) => computeAgain(queries, services, request.params.number)),
+      snapshot(database, (queries) => recalculate(queries, services, request.params.number)),
   );
 
-  app.get<{ Params: DocumentParams; Querystring: AdvanceQuery; Reply: AdvanceView }>(
-    '/documents/:number/advance',
+  app.get<{ Params: DocumentParams; Querystring: TransitionQuery; Reply: TransitionView }>(
+    '/documents/:number/transition',
     {
-      config: { may: 'look' },
-      schema: { params: documentParams, querystring: advanceQuerySchema },
+      config: { requires: 'look' },
+      schema: { params: documentParams, querystring: transitionQuerySchema },
     },
     (request) =>
       snapshot(database, (queries) =>
-        foreseeAdvance(queries, services, request.params.number, request.query.into),
+        foreseeTransition(queries, services, request.params.number, request.query.into),
       ),
   );
 
-  app.post<{ Params: DocumentParams; Body: Advance; Reply: DocumentView }>(
-    '/documents/:number/advance',
+  app.post<{ Params: DocumentParams; Body: Transition; Reply: DocumentView }>(
+    '/documents/:number/transition',
     {
-      config: { may: 'writeDocuments' },
-      schema: { params: documentParams, body: advanceSchema },
+      config: { requires: 'writeDocuments' },
+      schema: { params: documentParams, body: transitionSchema },
     },
     async (request) => {
       const { params, body } = request;
       const number = await serializable(
         database,
         (transaction) =>
-          advanceDocument(transaction, services, params.number, body, signedIn(request)),
+          transitionDocument(transaction, services, params.number, body, signedIn(request)),
         await turnOfUses(services),
       );
       return read(number, signedIn(request));
@@ -152,7 +152,7 @@ export const documentRoutes: FastifyPluginCallback<Services> = (app, services, d
     app.post<{ Params: DocumentParams; Body: TakingBack; Reply: DocumentView }>(
       `/documents/:number/${path}`,
       {
-        config: { may: 'writeDocuments' },
+        config: { requires: 'writeDocuments' },
         schema: { params: documentParams, body: takingBackSchema },
       },
       async (request) => {

@@ -1,4 +1,4 @@
-import type { AdvanceView, DocumentView } from '@honest-ledger/contracts';
+import type { TransitionView, DocumentView } from '@honest-ledger/contracts';
 import { PLAIN_LINE, type DocumentKind } from '@honest-ledger/engine';
 import { randomUUID } from 'node:crypto';
 import { setUpsPaid } from '../../platform/database/schema/index';
@@ -25,17 +25,17 @@ describe('the set-up charge of a break', () => {
     const edit = { ...said, lines: [{ ...PLAIN_LINE, ...line }] };
     return (await browser.ask('PUT', `/documents/${String(number)}`, edit)).as<DocumentView>();
   }
-  const foresee = async (number: number, into: DocumentKind): Promise<AdvanceView> =>
-    (await browser.ask('GET', `/documents/${String(number)}/advance?into=${into}`)).as();
+  const foresee = async (number: number, into: DocumentKind): Promise<TransitionView> =>
+    (await browser.ask('GET', `/documents/${String(number)}/transition?into=${into}`)).as();
   const take = (
     number: number,
-    { into, revision, seal, differing }: AdvanceView,
+    { into, revision, priceFingerprint, differing }: TransitionView,
     kept: boolean,
   ): Promise<Answer> =>
-    browser.ask('POST', `/documents/${String(number)}/advance`, {
+    browser.ask('POST', `/documents/${String(number)}/transition`, {
       into,
       revision,
-      seal,
+      priceFingerprint,
       keep: kept ? differing.map(({ id }) => id) : [],
     });
   const step = async (number: number, into: DocumentKind, kept = false): Promise<DocumentView> =>

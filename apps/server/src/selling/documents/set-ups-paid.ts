@@ -1,7 +1,7 @@
 import type { PricedDocument } from '@honest-ledger/engine';
 import { and, asc, eq, notInArray } from 'drizzle-orm';
 import type { Queries, Transaction } from '../../platform/database/database';
-import { oneOf } from '../../platform/database/patterns';
+import { inList } from '../../platform/database/patterns';
 import {
   customers,
   items,
@@ -27,7 +27,7 @@ export async function setUpPaidOf(
     .where(
       and(
         eq(customers.code, customer),
-        oneOf(items.number, numbers),
+        inList(items.number, numbers),
         mine.length > 0 ? notInArray(setUpsPaid.documentNumber, mine) : undefined,
       ),
     )
@@ -45,7 +45,7 @@ export async function setUpsPaidBy(
     .from(setUpsPaid)
     .innerJoin(customers, eq(customers.id, setUpsPaid.customerId))
     .innerJoin(items, eq(items.id, setUpsPaid.itemId))
-    .where(oneOf(customers.code, buyers))
+    .where(inList(customers.code, buyers))
     .orderBy(asc(items.number));
   const paid = new Map<string, string[]>();
   for (const { customer, item } of rows) {
@@ -57,7 +57,7 @@ export async function setUpsPaidBy(
 }
 
 /** Writes down the set-up charges that a document asks for. What the order before it did stays its own. */
-export async function keepSetUpsPaid(
+export async function saveSetUpsPaid(
   transaction: Transaction,
   { lines }: PricedDocument,
   { number, customerId }: DocumentRecord,
@@ -70,7 +70,7 @@ export async function keepSetUpsPaid(
   const found = await transaction
     .select({ itemId: items.id })
     .from(items)
-    .where(oneOf(items.number, charged));
+    .where(inList(items.number, charged));
   await transaction
     .insert(setUpsPaid)
     .values(found.map(({ itemId }) => ({ customerId, itemId, documentNumber: number })))

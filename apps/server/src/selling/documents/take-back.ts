@@ -6,7 +6,7 @@ import { documents } from '../../platform/database/schema/index';
 import { conflict, Problem } from '../../platform/http/problems';
 import { refuseRepeating } from './refuse-repeating';
 import type { Services } from '../../setup/versions/services';
-import { lockDocument, recordOf, type Editor } from './keep-document';
+import { lockDocument, recordOf, type Editor } from './save-document';
 import { madeFrom } from './queries';
 import { giveBackUses } from './rule-uses';
 import { giveBackSetUps } from './set-ups-paid';

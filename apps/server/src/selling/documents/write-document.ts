@@ -1,7 +1,12 @@
 import type { DocumentContent, DocumentState } from '@honest-ledger/contracts';
-import { MODEL_VERSION, priceDocument, printed, type PricedDocument } from '@honest-ledger/engine';
+import {
+  MODEL_VERSION,
+  priceDocument,
+  serialized,
+  type PricedDocument,
+} from '@honest-ledger/engine';
 import { eq, inArray } from 'drizzle-orm';
-import { keepValues } from '../../master-data/attributes/values';
+import { saveValues } from '../../master-data/attributes/values';
 import type { Transaction } from '../../platform/database/database';
 import {
   customers,
@@ -18,7 +23,7 @@ import { overtake } from '../guards/held';
 import { versionInForce } from '../../master-data/in-force/queries';
 import { storeFacts } from './facts';
 import { brokenGuards } from './guards';
-import { ownersNow, type Hands } from './hands';
+import { ownersNow, type OverrideAuthors } from './hands';
 import { documentAt, outcomeOf } from './queries';
 
 /** A document as it was written and priced. */
@@ -43,7 +48,11 @@ export async function writeDocument(
   services: Services,
   before: Before,
   content: DocumentContent,
-  by: { readonly id: number; readonly state: DocumentState; readonly hands: Hands },
+  by: {
+    readonly id: number;
+    readonly state: DocumentState;
+    readonly overrideAuthors: OverrideAuthors;
+  },
 ): Promise<WrittenAndPriced> {
   const now = services.now();
   const [changed] = await transaction
@@ -72,7 +81,7 @@ export async function writeDocument(
   if (!changed) throw new Error('a document was lost while it was kept');
   const { attributes } = content;
   const values = { id: before.number, before: before.attributes, after: attributes };
-  await keepValues(transaction, 'documents', [values]);
+  await saveValues(transaction, 'documents', [values]);
   return replaceLines(transaction, services, changed, content, by);
 }
 
@@ -81,7 +90,7 @@ async function replaceLines(
   { setups }: Services,
   written: DocumentRecord,
   content: DocumentContent,
-  by: { readonly id: number; readonly hands: Hands },
+  by: { readonly id: number; readonly overrideAuthors: OverrideAuthors },
 ): Promise<WrittenAndPriced> {
   const { lines } = content;
   const itemIds = await itemIdsOf(transaction, lines);
@@ -97,9 +106,12 @@ async function replaceLines(
   );
   const priced = priceDocument(compiled, document);
   const outcome = outcomeOf(priced);
-  const hands = await ownersNow(transaction, by.hands, by.id, { content, priced });
-  const guards = await brokenGuards(transaction, content, priced, hands);
-  const { discount } = hands;
+  const overrideAuthors = await ownersNow(transaction, by.overrideAuthors, by.id, {
+    content,
+    priced,
+  });
+  const guards = await brokenGuards(transaction, content, priced, overrideAuthors);
+  const { discount } = overrideAuthors;
   await transaction
     .update(documents)
     .set({
@@ -118,7 +130,7 @@ async function replaceLines(
   const { number } = written;
   await transaction
     .insert(documentLines)
-    .values(lineRows(lines, priced, { number, itemIds, pricedAt, factsHash, hands }));
+    .values(lineRows(lines, priced, { number, itemIds, pricedAt, factsHash, overrideAuthors }));
   return { priced, row };
 }
 
@@ -131,7 +143,7 @@ export function lineRows(
     readonly itemIds: ReadonlyMap<string, number>;
     readonly pricedAt: Date;
     readonly factsHash: string;
-    readonly hands: Hands;
+    readonly overrideAuthors: OverrideAuthors;
   },
 ): (typeof documentLines.$inferInsert)[] {
   return priced.map((line, position) => {
@@ -142,8 +154,8 @@ export function lineRows(
     }
     const { id, quantity, unit, duration, formOfSupply, level } = written;
     const { priceByHand, discount, kept, note } = written;
-    const hand = of.hands.lines.get(id);
-    const form = printed(line);
+    const hand = of.overrideAuthors.lines.get(id);
+    const form = serialized(line);
     return {
       id,
       documentNumber: of.number,

@@ -21,14 +21,14 @@ export const outboxRoutes: FastifyPluginCallback<Services> = (app, services, don
 
   app.get<{ Params: DocumentParams; Reply: Sending[] }>(
     '/documents/:number/sendings',
-    { config: { may: 'look' }, schema: { params: documentParams } },
+    { config: { requires: 'look' }, schema: { params: documentParams } },
     (request) => read(request.params.number),
   );
 
   app.post<{ Params: DocumentParams; Body: NewSending; Reply: Sending[] }>(
     '/documents/:number/sendings',
     {
-      config: { may: 'writeDocuments' },
+      config: { requires: 'writeDocuments' },
       schema: { params: documentParams, body: newSendingSchema },
     },
     async (request, reply) => {
@@ -43,7 +43,7 @@ export const outboxRoutes: FastifyPluginCallback<Services> = (app, services, don
 
   app.get<{ Params: SendingParams }>(
     '/sendings/:id/message',
-    { config: { may: 'look' }, schema: { params: sendingParams } },
+    { config: { requires: 'look' }, schema: { params: sendingParams } },
     async (request, reply) => {
       const { id } = request.params;
       const message = await snapshot(database, (queries) => messageOf(queries, id));

@@ -5,8 +5,8 @@ import { buffer } from 'node:stream/consumers';
 import { createTransport } from 'nodemailer';
 import type { Queries, Transaction } from '../../platform/database/database';
 import { outbox, users } from '../../platform/database/schema/index';
-import { lockDocument, recordOf, type Editor } from '../documents/keep-document';
-import { paperOf } from '../documents/paper';
+import { lockDocument, recordOf, type Editor } from '../documents/save-document';
+import { pdfTableOf } from '../documents/pdf-table';
 import { pdfOf } from '../../platform/files/write-pdf';
 import { notFound, Problem } from '../../platform/http/problems';
 import type { Services } from '../../setup/versions/services';
@@ -29,7 +29,7 @@ export async function sendDocument(
   if (row.state === 'cancelled') {
     throw new Problem(422, `${documentTitle(row)} is cancelled, so it is not sent.`);
   }
-  const paper = await paperOf(transaction, number);
+  const pdf = await pdfTableOf(transaction, number);
   const now = services.now();
   const { message } = await transport.sendMail({
     from: FROM,
@@ -39,8 +39,8 @@ export async function sendDocument(
     date: now,
     attachments: [
       {
-        filename: `${paper.name}.pdf`,
-        content: await buffer(pdfOf(paper)),
+        filename: `${pdf.name}.pdf`,
+        content: await buffer(pdfOf(pdf)),
         contentType: 'application/pdf',
       },
     ],

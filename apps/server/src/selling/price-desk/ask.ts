@@ -7,7 +7,7 @@ import {
   PLAIN_LINE,
   priceDocument,
   print,
-  printed,
+  serialized,
   reachingSetup,
   roundToDigits,
   unitOf,
@@ -35,7 +35,7 @@ import type { Services } from '../../setup/versions/services';
 import { settingsInForce, versionInForce } from '../../master-data/in-force/queries';
 
 /** So many quantities are priced beside the one that was asked for. */
-const MOST_RUNGS = 14;
+const MAX_RUNGS = 14;
 
 /** What something costs somebody, somewhere, at a moment; and what else it could cost. */
 export async function askDesk(
@@ -60,7 +60,7 @@ export async function askDesk(
   const inQuantity = (text: string): PricedLineForm =>
     priced({ lines: document.lines.map((one) => ({ ...one, quantity: decimal(text) })) });
   return {
-    item: printed(item),
+    item: serialized(item),
     priced: priced({}),
     currency,
     outlet,
@@ -112,7 +112,7 @@ function withTime(document: PricingDocument, { timeUnit }: ItemFacts): PricingDo
 }
 
 function onlyLine(setup: CompiledSetup, document: PricingDocument): PricedLineForm {
-  const [line] = printed(priceDocument(setup, document).lines);
+  const [line] = serialized(priceDocument(setup, document).lines);
   if (!line) throw new Error('a line was lost in pricing');
   return line;
 }
@@ -141,7 +141,7 @@ function rungs(
   const all = [decimal('1'), asked, ...inUnit].filter(({ units }) => units > 0);
   const once = new Map(all.map((one) => [print(one), one]));
   const inOrder = [...once.values()].sort(compare);
-  const near = inOrder.length <= MOST_RUNGS ? inOrder : inOrder.slice(0, MOST_RUNGS);
+  const near = inOrder.length <= MAX_RUNGS ? inOrder : inOrder.slice(0, MAX_RUNGS);
   const shown = near.some((one) => compare(one, asked) === 0) ? near : [...near, asked];
   return shown.sort(compare).map(print);
 }

@@ -18,13 +18,13 @@ export const priceDeskRoutes: FastifyPluginCallback<Services> = (app, services, 
 
   app.post<{ Body: DeskQuestion; Reply: DeskAnswer }>(
     '/price-desk',
-    { config: { may: 'look' }, schema: { body: deskQuestionSchema } },
+    { config: { requires: 'look' }, schema: { body: deskQuestionSchema } },
     (request) => snapshot(database, (queries) => askDesk(queries, services, request.body)),
   );
 
   app.get<{ Querystring: LastPricesQuery; Reply: LastPrices }>(
     '/last-prices',
-    { config: { may: 'look' }, schema: { querystring: lastPricesQuerySchema } },
+    { config: { requires: 'look' }, schema: { querystring: lastPricesQuerySchema } },
     (request) => snapshot(database, (queries) => lastPrices(queries, request.query)),
   );
   done();

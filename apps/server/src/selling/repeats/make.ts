@@ -3,7 +3,7 @@ import type { Day } from '@honest-ledger/engine';
 import { and, eq } from 'drizzle-orm';
 import { serializable, type Transaction } from '../../platform/database/database';
 import { repeats } from '../../platform/database/schema/index';
-import { handsOf } from '../documents/hands';
+import { overrideAuthorsOf } from '../documents/hands';
 import { makeFrom } from '../documents/make-from';
 import { keeping, promisesOf, withPromises } from '../documents/promises';
 import { storedDocument, type StoredDocument } from '../documents/queries';
@@ -34,7 +34,7 @@ export async function makeRepeated(
       await makeFrom(transaction, services, stored.document, {
         into: 'order',
         content: contentOf(stored, repeat.prices),
-        hands: handsOf(stored),
+        overrideAuthors: overrideAuthorsOf(stored),
         origin: { repeatsNumber: number, repeatsOn: day },
         by: repeat.setBy,
       });

@@ -2,7 +2,7 @@ import type { RepeatedOrder, RepeatView } from '@honest-ledger/contracts';
 import { desc, eq } from 'drizzle-orm';
 import type { Queries } from '../../platform/database/database';
 import { documents, outlets, repeats, users } from '../../platform/database/schema/index';
-import { NO_OUTLETS_ZONE } from '../../master-data/facts/surroundings';
+import { NO_OUTLETS_ZONE } from '../../master-data/facts/document-facts';
 import { notFound } from '../../platform/http/problems';
 import { occasionsFrom } from './occasions';
 

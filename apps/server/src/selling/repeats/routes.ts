@@ -22,14 +22,14 @@ export const repeatRoutes: FastifyPluginCallback<Services> = (app, services, don
 
   app.get<{ Params: DocumentParams; Reply: RepeatView }>(
     '/documents/:number/repeat',
-    { config: { may: 'look' }, schema: { params: documentParams } },
+    { config: { requires: 'look' }, schema: { params: documentParams } },
     (request) => read(request.params.number),
   );
 
   app.put<{ Params: DocumentParams; Body: RepeatEdit; Reply: RepeatView }>(
     '/documents/:number/repeat',
     {
-      config: { may: 'writeDocuments' },
+      config: { requires: 'writeDocuments' },
       schema: { params: documentParams, body: repeatEditSchema },
     },
     async (request) => {
@@ -44,7 +44,7 @@ export const repeatRoutes: FastifyPluginCallback<Services> = (app, services, don
   app.post<{ Params: DocumentParams; Body: RepeatEnd; Reply: RepeatView }>(
     '/documents/:number/repeat/end',
     {
-      config: { may: 'writeDocuments' },
+      config: { requires: 'writeDocuments' },
       schema: { params: documentParams, body: repeatEndSchema },
     },
     async (request) => {

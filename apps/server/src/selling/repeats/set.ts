@@ -4,7 +4,7 @@ import { documentTitle } from '@honest-ledger/wording';
 import { eq } from 'drizzle-orm';
 import type { Transaction } from '../../platform/database/database';
 import { documents, repeats } from '../../platform/database/schema/index';
-import { recordOf, type Editor } from '../documents/keep-document';
+import { recordOf, type Editor } from '../documents/save-document';
 import { localTime } from '../../platform/clock/local-time';
 import { conflict, notFound, Problem, refused } from '../../platform/http/problems';
 import { addJob } from '../../platform/jobs/add-job';

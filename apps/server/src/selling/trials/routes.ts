@@ -26,13 +26,13 @@ export const trialRoutes: FastifyPluginCallback<Services> = (app, services, done
 
   app.post<{ Body: Trial; Reply: RulesAnswer }>(
     '/rules/try',
-    { config: { may: 'look' }, schema: { body: trialSchema } },
+    { config: { requires: 'look' }, schema: { body: trialSchema } },
     (request) => snapshot(database, (queries) => tryRules(queries, services, request.body)),
   );
 
   app.post<{ Params: RuleParams; Body: RuleQuestion; Reply: RuleAnswer }>(
     '/rules/:id/try',
-    { config: { may: 'look' }, schema: { params: ruleParams, body: ruleQuestionSchema } },
+    { config: { requires: 'look' }, schema: { params: ruleParams, body: ruleQuestionSchema } },
     (request) =>
       snapshot(database, async (queries) => {
         const { params, body } = request;
@@ -43,7 +43,7 @@ export const trialRoutes: FastifyPluginCallback<Services> = (app, services, done
   );
   app.get<{ Params: DraftParams; Reply: DraftTrial }>(
     '/drafts/:draft/trial',
-    { config: { may: 'look' }, schema: { params: draftParams } },
+    { config: { requires: 'look' }, schema: { params: draftParams } },
     (request) => snapshot(database, (queries) => tryDraft(queries, services, request.params.draft)),
   );
   done();

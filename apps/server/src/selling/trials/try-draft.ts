@@ -30,8 +30,8 @@ import { editedSetup, heldEdits, openDrafts } from '../../setup/drafts/queries';
 /** How far back documents are tried, in days. */
 const DAYS_BACK = 90;
 /** The latest ones; and the first edits of a draft. Each edit prices each document once. */
-const MOST_DOCUMENTS = 200;
-const MOST_EDITS = 20;
+const MAX_DOCUMENTS = 200;
+const MAX_EDITS = 20;
 const LARGEST = 3;
 
 /**
@@ -64,7 +64,7 @@ export async function tryDraft(
     .from(documents)
     .where(recent)
     .orderBy(desc(at), desc(documents.number))
-    .limit(MOST_DOCUMENTS);
+    .limit(MAX_DOCUMENTS);
   const tried = await documentsInShort(
     queries,
     numbers.map(({ number }) => number),
@@ -72,7 +72,7 @@ export async function tryDraft(
   const conditional = edited.changes.filter(({ kind }) => kind !== 'basePrice');
   const drafted: DraftedSetup = { published, edited, held };
   const edits: EditTrial[] = [];
-  for (const change of conditional.slice(0, MOST_EDITS)) {
+  for (const change of conditional.slice(0, MAX_EDITS)) {
     edits.push(tryEdit(change, drafted, tried));
     // others are answered between two edits
     await setImmediate();
@@ -80,9 +80,9 @@ export async function tryDraft(
   return {
     since: from.toISOString().slice(0, 10),
     documents: tried.length,
-    isPart: (all?.documents ?? 0) > MOST_DOCUMENTS,
+    isPart: (all?.documents ?? 0) > MAX_DOCUMENTS,
     edits,
-    untried: Math.max(0, conditional.length - MOST_EDITS),
+    untried: Math.max(0, conditional.length - MAX_EDITS),
   };
 }
 

@@ -11,7 +11,7 @@ import {
   isAtOutlet,
   priceDocument,
   print,
-  printed,
+  serialized,
   type NotApplied,
   type PricedLine,
   type PricingDocument,
@@ -65,15 +65,15 @@ export async function tryRule(
       quantity: print(line.quantity),
       now: netOf(before.lines[place]),
       edited: netOf(line),
-      tests: printed(tests.get(line.id)?.tests ?? []),
-      reasons: printed([
+      tests: serialized(tests.get(line.id)?.tests ?? []),
+      reasons: serialized([
         ...elsewhere,
         ...besidesConditions(reasonsOf(id, line.kind === 'priced' ? line.notApplied : [])),
       ]),
     })),
     total: { now: print(before.total), edited: print(after.total) },
     did: did ? { times: did.times, amount: print(did.amount) } : null,
-    reasons: printed(besidesConditions(reasonsOf(id, after.notApplied))),
+    reasons: serialized(besidesConditions(reasonsOf(id, after.notApplied))),
   };
 }
 

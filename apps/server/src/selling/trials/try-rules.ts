@@ -4,7 +4,7 @@ import {
   fewestReasons,
   priceDocument,
   print,
-  printed,
+  serialized,
   rulesOn,
   type PricedDocument,
 } from '@honest-ledger/engine';
@@ -31,9 +31,9 @@ export async function tryRules(
   return {
     currency: priced.currency,
     total: print(priced.total),
-    lines: printed(priced.lines),
+    lines: serialized(priced.lines),
     rules: inOrder.flatMap(({ id, name }) => fateOf({ id, name }, priced) ?? []),
-    codes: printed(priced.codes),
+    codes: serialized(priced.codes),
   };
 }
 
@@ -50,5 +50,5 @@ function fateOf(
   }
   const told = lines.flatMap((line) => (line.kind === 'priced' ? line.notApplied : []));
   const reasons = fewestReasons(id, [...told, ...notApplied]);
-  return reasons && { id, name, items, amount: null, reasons: printed(reasons) };
+  return reasons && { id, name, items, amount: null, reasons: serialized(reasons) };
 }

@@ -4,7 +4,7 @@ import {
   type AgreementRow,
   type SetupContents,
 } from '@honest-ledger/contracts';
-import { printed } from '@honest-ledger/engine';
+import { serialized } from '@honest-ledger/engine';
 import type { FastifyPluginCallback } from 'fastify';
 import { snapshot, type Queries } from '../../platform/database/database';
 import { draftedObjects } from '../drafts/queries';
@@ -15,7 +15,7 @@ import { versionInForce } from '../../master-data/in-force/queries';
 export const agreementRoutes: FastifyPluginCallback<Services> = (app, services, done) => {
   app.get<{ Querystring: AgreementQuery; Reply: AgreementRow[] }>(
     '/agreements',
-    { config: { may: 'look' }, schema: { querystring: agreementQuerySchema } },
+    { config: { requires: 'look' }, schema: { querystring: agreementQuerySchema } },
     (request) =>
       snapshot(services.database, (queries) => findAgreements(queries, services, request.query)),
   );
@@ -28,7 +28,7 @@ async function findAgreements(
   query: AgreementQuery,
 ): Promise<AgreementRow[]> {
   const { setup } = await setups.of(queries, await versionInForce(queries));
-  const published = new Map(printed(setup.agreements).map(({ id, ...one }) => [id, one]));
+  const published = new Map(serialized(setup.agreements).map(({ id, ...one }) => [id, one]));
   const rows = await draftedObjects(queries, 'agreement', published);
   return rows
     .filter(({ published, draft }) =>

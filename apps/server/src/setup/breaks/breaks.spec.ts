@@ -56,9 +56,9 @@ describe('quantity breaks', () => {
     const clay = breaks.find(({ id }) => id === ID);
     expect(clay?.state).toBe('published');
     expect(clay?.items).toBeGreaterThan(20);
-    expect(clay?.dearZones).toBe(2);
+    expect(clay?.priceInversions).toBe(2);
     const incremental = breaks.find(({ content: { mode } }) => mode === 'incremental');
-    expect(incremental?.dearZones).toBe(0);
+    expect(incremental?.priceInversions).toBe(0);
     expect(new Set(breaks.map(({ content: { measure } }) => measure.kind))).toEqual(
       new Set(['quantity', 'amount', 'term']),
     );

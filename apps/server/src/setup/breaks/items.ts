@@ -11,13 +11,13 @@ import { readItemFacts } from '../../master-data/catalogue/item-facts';
 import { priceCatalogue } from '../../master-data/catalogue/price-catalogue';
 import { pricingDay, readItemsToPrice } from '../../master-data/costs/items-to-price';
 import type { Queries } from '../../platform/database/database';
-import { surroundings } from '../../master-data/facts/surroundings';
+import { loadDocumentFacts } from '../../master-data/facts/document-facts';
 import type { Services } from '../versions/services';
 import { versionInForce } from '../../master-data/in-force/queries';
 import { isTakenIn, withBreakEdit } from './try-break';
 
 /** As many tiers as are shown beside an item. */
-const MOST_SHOWN = 12;
+const MAX_SHOWN = 12;
 
 /**
  * The items that a break takes in as it is edited, each with what one costs without a break and at
@@ -35,7 +35,7 @@ export async function itemsOfBreak(
   const all = await readItemFacts(queries);
   const reached = all.filter((item) => isTakenIn(item, id, compiled));
   const { currency } = content;
-  const facts = await surroundings(
+  const facts = await loadDocumentFacts(
     queries,
     { customer: null, outlet: content.outlets?.[0] ?? null },
     now(),
@@ -52,7 +52,7 @@ export async function itemsOfBreak(
   });
   const plain = priceCatalogue(page, { ...under, setup: withoutBreaks(compiled) }, now(), false);
   const tiers = from
-    .slice(0, MOST_SHOWN)
+    .slice(0, MAX_SHOWN)
     .map((quantity) => priceCatalogue(page, { ...under, setup: alone }, now(), false, [quantity]));
   return {
     rows: page.map((item, place) => ({

@@ -32,7 +32,7 @@ export async function findBreaks(queries: Queries, services: Services): Promise<
         state: stateOf(old, draft),
         content,
         items: reached.length,
-        dearZones: zonesOf(one, reached, setup),
+        priceInversions: zonesOf(one, reached, setup),
       },
     ];
   });

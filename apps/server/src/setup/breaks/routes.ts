@@ -27,13 +27,13 @@ import { tryBreak } from './try-break';
 export const breakRoutes: FastifyPluginCallback<Services> = (app, services, done) => {
   const { database } = services;
 
-  app.get<{ Reply: BreakList }>('/breaks', { config: { may: 'look' } }, () =>
+  app.get<{ Reply: BreakList }>('/breaks', { config: { requires: 'look' } }, () =>
     snapshot(database, (queries) => findBreaks(queries, services)),
   );
 
   app.get<{ Params: BreakParams; Reply: BreakView }>(
     '/breaks/:id',
-    { config: { may: 'look' }, schema: { params: breakParams } },
+    { config: { requires: 'look' }, schema: { params: breakParams } },
     async (request) => {
       const found = await snapshot(database, (queries) =>
         findBreak(queries, services, request.params.id),
@@ -45,7 +45,7 @@ export const breakRoutes: FastifyPluginCallback<Services> = (app, services, done
 
   app.post<{ Params: BreakParams; Body: BreakQuestion; Reply: BreakAnswer }>(
     '/breaks/:id/try',
-    { config: { may: 'look' }, schema: { params: breakParams, body: breakQuestionSchema } },
+    { config: { requires: 'look' }, schema: { params: breakParams, body: breakQuestionSchema } },
     (request) =>
       snapshot(database, async (queries) => {
         const { params, body } = request;
@@ -61,7 +61,10 @@ export const breakRoutes: FastifyPluginCallback<Services> = (app, services, done
   );
   app.post<{ Params: BreakParams; Body: BreakItemsQuestion; Reply: BreakItemsPage }>(
     '/breaks/:id/items',
-    { config: { may: 'look' }, schema: { params: breakParams, body: breakItemsQuestionSchema } },
+    {
+      config: { requires: 'look' },
+      schema: { params: breakParams, body: breakItemsQuestionSchema },
+    },
     (request) =>
       snapshot(database, async (queries) => {
         const { params, body } = request;

@@ -3,7 +3,7 @@ import {
   type BreakMeasure,
   type CompiledSetup,
   compileSetup,
-  dearZones,
+  priceInversions,
   type Decimal,
   decimal,
   type DocumentLine,
@@ -16,7 +16,7 @@ import {
   priceDocument,
   type PriceStep,
   print,
-  printed,
+  serialized,
   type QuantityBreak,
   type Setup,
   type UnitFacts,
@@ -29,7 +29,7 @@ import { priceCatalogue } from '../../master-data/catalogue/price-catalogue';
 import { pricingDay, readItemsToPrice } from '../../master-data/costs/items-to-price';
 import type { Queries } from '../../platform/database/database';
 import { editedSetup, heldEdits } from '../drafts/queries';
-import { surroundings } from '../../master-data/facts/surroundings';
+import { loadDocumentFacts } from '../../master-data/facts/document-facts';
 import { notFound, Problem } from '../../platform/http/problems';
 import type { Services } from '../versions/services';
 import { versionInForce } from '../../master-data/in-force/queries';
@@ -49,7 +49,7 @@ export async function tryBreak(
   const edited = await withBreakEdit(queries, setup, id, content);
   const compiledEdit = compileSetup(edited);
   const outlet = content.outlets?.[0] ?? null;
-  const facts = await surroundings(queries, { customer, outlet }, now());
+  const facts = await loadDocumentFacts(queries, { customer, outlet }, now());
   const asked = pricingDay(facts.local.day, compiled, compiledEdit);
   const items = await readItemFacts(queries);
   const reached = items.filter((item) => isTakenIn(item, id, compiledEdit));
@@ -132,7 +132,7 @@ export function zonesOf(one: QuantityBreak, reached: readonly ItemFacts[], setup
     const at = from[place];
     return unitPrice && at ? [{ from: at, unitPrice }] : [];
   });
-  return dearZones(steps, smallest).length;
+  return priceInversions(steps, smallest).length;
 }
 
 const FOR_ANYBODY = {
@@ -213,6 +213,6 @@ function tried(line: PricedLine | undefined): TriedPrice {
       why: null,
     };
   }
-  const why = line ? problemSentence(printed(line.problem)) : null;
+  const why = line ? problemSentence(serialized(line.problem)) : null;
   return { total: null, unitPrice: null, why };
 }

@@ -27,7 +27,10 @@ export const customerPriceRoutes: FastifyPluginCallback<Services> = (app, servic
 
   app.get<{ Params: CustomerParams; Querystring: PriceListQuery; Reply: PriceListPage }>(
     '/customers/:code/prices',
-    { config: { may: 'look' }, schema: { params: customerParams, querystring: priceListQuery } },
+    {
+      config: { requires: 'look' },
+      schema: { params: customerParams, querystring: priceListQuery },
+    },
     (request) =>
       snapshot(database, (queries) =>
         priceList(queries, services, request.params.code, request.query),
@@ -37,7 +40,7 @@ export const customerPriceRoutes: FastifyPluginCallback<Services> = (app, servic
   app.post<{ Params: CustomerParams; Body: CustomerContent; Reply: CustomerPreview }>(
     '/customers/:code/preview',
     {
-      config: { may: 'editFacts' },
+      config: { requires: 'editFacts' },
       schema: { params: customerParams, body: customerContentSchema },
     },
     (request) =>
@@ -48,13 +51,13 @@ export const customerPriceRoutes: FastifyPluginCallback<Services> = (app, servic
 
   app.post<{ Body: LevelGiving; Reply: LevelGivingPreview }>(
     '/customer-levels/preview',
-    { config: { may: 'editFacts' }, schema: { body: levelGivingSchema } },
+    { config: { requires: 'editFacts' }, schema: { body: levelGivingSchema } },
     (request) => snapshot(database, (queries) => previewGiving(queries, services, request.body)),
   );
 
   app.put<{ Body: SeenLevelGiving; Reply: LevelGiven }>(
     '/customer-levels',
-    { config: { may: 'editFacts' }, schema: { body: seenLevelGivingSchema } },
+    { config: { requires: 'editFacts' }, schema: { body: seenLevelGivingSchema } },
     (request) =>
       serializable(database, (transaction) =>
         giveLevel(transaction, request.body, actor(request, services)),

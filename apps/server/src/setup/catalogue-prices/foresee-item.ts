@@ -19,10 +19,10 @@ import type { Actor } from '../../platform/changes/record';
 import { pricingDay, readItemsToPrice } from '../../master-data/costs/items-to-price';
 import type { Database, Transaction } from '../../platform/database/database';
 import { foresee } from '../../platform/database/foresee';
-import { surroundings } from '../../master-data/facts/surroundings';
+import { loadDocumentFacts } from '../../master-data/facts/document-facts';
 import type { Services } from '../versions/services';
 import { versionInForce } from '../../master-data/in-force/queries';
-import { keepItem } from '../../master-data/catalogue/keep-item';
+import { saveItem } from '../../master-data/catalogue/save-item';
 import { priceCatalogue } from '../../master-data/catalogue/price-catalogue';
 
 /**
@@ -37,7 +37,7 @@ export async function foreseeItem(
   by: Actor,
 ): Promise<readonly ItemMove[]> {
   const moves = await foreseeItems(database, services, [number], (transaction) =>
-    keepItem(transaction, number, edit, by),
+    saveItem(transaction, number, edit, by),
   );
   return moves.get(number) ?? [];
 }
@@ -56,7 +56,11 @@ export function foreseeItems(
   return foresee(database, async (transaction) => {
     const version = await versionInForce(transaction);
     const { setup, compiled } = await services.setups.of(transaction, version);
-    const facts = await surroundings(transaction, { customer: null, outlet: null }, services.now());
+    const facts = await loadDocumentFacts(
+      transaction,
+      { customer: null, outlet: null },
+      services.now(),
+    );
     const day = pricingDay(facts.local.day, compiled);
     const asked: Asked = {
       setup,
@@ -87,7 +91,7 @@ interface Asked {
   readonly compiled: CompiledSetup;
   /** Each break as if it were for anybody, with the setup in which it is the only one. */
   readonly breaks: readonly { readonly one: QuantityBreak; readonly alone: CompiledSetup }[];
-  readonly facts: Awaited<ReturnType<typeof surroundings>>;
+  readonly facts: Awaited<ReturnType<typeof loadDocumentFacts>>;
   readonly now: Date;
 }
 

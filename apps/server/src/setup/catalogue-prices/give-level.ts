@@ -21,12 +21,12 @@ import type { Services } from '../versions/services';
 import { versionInForce } from '../../master-data/in-force/queries';
 import { customerProblems } from '../../master-data/customers/check-customers';
 import { levelsOf } from '../../master-data/customers/levels-of-customer';
-import { keepCustomers } from '../../master-data/customers/keep-customers';
+import { saveCustomers } from '../../master-data/customers/save-customers';
 import { asCustomer, pricedFor } from './price-list';
 import { readCustomers } from '../../master-data/customers/queries';
 
 /** So many lines take about a second to price twice; what would be more is not priced. */
-const MOST_LINES = 250_000;
+const MAX_LINES = 250_000;
 
 /** What giving a level to customers would do to the prices of each. */
 export async function previewGiving(
@@ -39,7 +39,7 @@ export async function previewGiving(
     customers.map(({ code }) => code),
   );
   const [counted] = await queries.select({ items: count() }).from(items);
-  const isPriced = (counted?.items ?? 0) * customers.length <= MOST_LINES;
+  const isPriced = (counted?.items ?? 0) * customers.length <= MAX_LINES;
   const goods = new Map<string, Promise<ItemWithId[]>>();
   const goodsFor = (under: PricedUnder): Promise<ItemWithId[]> => {
     const { day } = under.facts.local; // it may be another at another customer's outlet
@@ -101,7 +101,7 @@ export async function giveLevel(
   const name = level === null ? NO_LEVEL : await levelName(transaction, level);
   const of = { id: randomUUID(), kind: 'levels', name } as const;
   const many = await changeMany(transaction, of, actor);
-  await keepCustomers(transaction, kept, many);
+  await saveCustomers(transaction, kept, many);
   return { massChange: many.mass };
 }
 

@@ -1,11 +1,11 @@
 import type { ItemAtLevel, ItemView } from '@honest-ledger/contracts';
-import { printed, type Setup } from '@honest-ledger/engine';
+import { serialized, type Setup } from '@honest-ledger/engine';
 import { eq } from 'drizzle-orm';
 import { pricingDay, readItemsToPrice } from '../../master-data/costs/items-to-price';
 import type { Queries } from '../../platform/database/database';
 import { items } from '../../platform/database/schema/index';
 import { heldEdit } from '../drafts/queries';
-import { surroundings } from '../../master-data/facts/surroundings';
+import { loadDocumentFacts } from '../../master-data/facts/document-facts';
 import { notFound } from '../../platform/http/problems';
 import type { Services } from '../versions/services';
 import type { PublishedSetup } from '../versions/published-setups';
@@ -23,7 +23,7 @@ export async function readItem(
 ): Promise<ItemView> {
   const version = await versionInForce(queries);
   const published = await services.setups.of(queries, version);
-  const around = await surroundings(queries, { customer: null, outlet: null }, services.now());
+  const around = await loadDocumentFacts(queries, { customer: null, outlet: null }, services.now());
   const asked = pricingDay(around.local.day, published.compiled);
   const [item] = await readItemsToPrice(queries, asked, [number]);
   const [row] = await queries.select().from(items).where(eq(items.number, number));
@@ -33,7 +33,7 @@ export async function readItem(
   if (!stored) throw notFound(`Item ${number}`);
   const { setup } = published;
   return {
-    ...printed(facts),
+    ...serialized(facts),
     gtin: row.gtin,
     customerName: row.customerName,
     active: row.active,
@@ -43,7 +43,7 @@ export async function readItem(
     version,
     basePrices: contentIn(setup, { kind: 'basePrice', key: number }) ?? [],
     draft: await heldEdit(queries, 'basePrice', number),
-    sharedPrices: printed(setup.sharedPrices),
+    sharedPrices: serialized(setup.sharedPrices),
     levels: atEachLevel(item, published, around, services.now()),
   };
 }
@@ -57,7 +57,7 @@ function atEachLevel(
 ): ItemAtLevel[] {
   return byName(setup).flatMap(({ id: level, name, currency }) => {
     const priced = priceCatalogue([item], { setup: compiled, facts, level, currency }, now, true);
-    return printed(priced.lines).map((line) => ({ level, name, currency, line }));
+    return serialized(priced.lines).map((line) => ({ level, name, currency, line }));
   });
 }
 

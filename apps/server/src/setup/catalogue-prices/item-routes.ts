@@ -10,7 +10,7 @@ import type { FastifyPluginCallback } from 'fastify';
 import { serializable, snapshot } from '../../platform/database/database';
 import { actor } from '../../platform/session/plugin';
 import type { Services } from '../versions/services';
-import { keepItem } from '../../master-data/catalogue/keep-item';
+import { saveItem } from '../../master-data/catalogue/save-item';
 import { foreseeItem } from './foresee-item';
 import { readItem } from './item-page';
 
@@ -20,24 +20,24 @@ export const itemPriceRoutes: FastifyPluginCallback<Services> = (app, services, 
 
   app.get<{ Params: ItemParams; Reply: ItemView }>(
     '/items/:item',
-    { config: { may: 'look' }, schema: { params: itemParams } },
+    { config: { requires: 'look' }, schema: { params: itemParams } },
     (request) => snapshot(database, (queries) => readItem(queries, services, request.params.item)),
   );
 
   app.put<{ Params: ItemParams; Body: ItemEdit; Reply: ItemView }>(
     '/items/:item',
-    { config: { may: 'editFacts' }, schema: { params: itemParams, body: itemEditSchema } },
+    { config: { requires: 'editFacts' }, schema: { params: itemParams, body: itemEditSchema } },
     (request) =>
       serializable(database, async (transaction) => {
         const { item } = request.params;
-        await keepItem(transaction, item, request.body, actor(request, services));
+        await saveItem(transaction, item, request.body, actor(request, services));
         return readItem(transaction, services, item);
       }),
   );
 
   app.post<{ Params: ItemParams; Body: ItemEdit; Reply: ItemForeseen }>(
     '/items/:item/foresee',
-    { config: { may: 'editFacts' }, schema: { params: itemParams, body: itemEditSchema } },
+    { config: { requires: 'editFacts' }, schema: { params: itemParams, body: itemEditSchema } },
     async (request) => {
       const { item } = request.params;
       const by = actor(request, services);

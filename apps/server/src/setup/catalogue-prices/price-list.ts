@@ -4,7 +4,7 @@ import type {
   PriceListPage,
   PriceListQuery,
 } from '@honest-ledger/contracts';
-import { printed, type CustomerFacts } from '@honest-ledger/engine';
+import { serialized, type CustomerFacts } from '@honest-ledger/engine';
 import {
   catalogueMoves,
   priceCatalogue,
@@ -13,13 +13,13 @@ import {
 import { findItems } from '../../master-data/catalogue/queries';
 import { pricingDay, readItemsToPrice } from '../../master-data/costs/items-to-price';
 import type { Queries } from '../../platform/database/database';
-import { surroundings } from '../../master-data/facts/surroundings';
+import { loadDocumentFacts } from '../../master-data/facts/document-facts';
 import type { Services } from '../versions/services';
 import { versionInForce } from '../../master-data/in-force/queries';
 import { findCustomer, findGroups } from '../../master-data/customers/queries';
 
 /** The most items that one page of a price list has. */
-export const MOST_AT_ONCE = 1000;
+export const MAX_AT_ONCE = 1000;
 
 /** What a customer pays today for one base unit of each item: a page of its price list. */
 export async function priceList(
@@ -36,11 +36,11 @@ export async function priceList(
     pricingDay(under.facts.local.day, under.setup),
     page.rows.map(({ item }) => item),
   );
-  const priced = printed(priceCatalogue(items, under, now, true));
+  const priced = serialized(priceCatalogue(items, under, now, true));
   return {
     rows: items.flatMap(({ id: _, ...item }, index) => {
       const line = priced.lines[index];
-      return line ? [{ item: printed(item), line }] : [];
+      return line ? [{ item: serialized(item), line }] : [];
     }),
     total: page.total,
     currency: under.currency,
@@ -85,7 +85,7 @@ export async function pricedFor(
   const outlet = customer.outlet?.code ?? null;
   return {
     setup: compiled,
-    facts: await surroundings(queries, { customer: code, outlet }, now()),
+    facts: await loadDocumentFacts(queries, { customer: code, outlet }, now()),
     level: null,
     currency: await currencyFor(queries, customer.currency, outlet, compiled.homeCurrency),
   };

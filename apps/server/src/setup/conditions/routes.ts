@@ -19,16 +19,21 @@ import { findCondition, findConditions } from './queries';
 export const conditionRoutes: FastifyPluginCallback<Services> = (app, services, done) => {
   const { database } = services;
 
-  app.get<{ Reply: ConditionSummary[] }>('/conditions', { config: { may: 'look' } }, (request) =>
-    snapshot(database, async (queries) => {
-      const all = await findConditions(queries, services);
-      return may(signedIn(request).role, 'seeCosts') ? all : all.filter((one) => !asksForCost(one));
-    }),
+  app.get<{ Reply: ConditionSummary[] }>(
+    '/conditions',
+    { config: { requires: 'look' } },
+    (request) =>
+      snapshot(database, async (queries) => {
+        const all = await findConditions(queries, services);
+        return may(signedIn(request).role, 'seeCosts')
+          ? all
+          : all.filter((one) => !asksForCost(one));
+      }),
   );
 
   app.get<{ Params: ConditionParams; Reply: ConditionView }>(
     '/conditions/:id',
-    { config: { may: 'look' }, schema: { params: conditionParams } },
+    { config: { requires: 'look' }, schema: { params: conditionParams } },
     async (request) => {
       const found = await snapshot(database, (queries) =>
         findCondition(queries, services, request.params.id),
@@ -40,7 +45,7 @@ export const conditionRoutes: FastifyPluginCallback<Services> = (app, services, 
       return found;
     },
   );
-  app.get<{ Reply: GoodsGroups }>('/goods-groups', { config: { may: 'look' } }, () =>
+  app.get<{ Reply: GoodsGroups }>('/goods-groups', { config: { requires: 'look' } }, () =>
     snapshot(database, findGroups),
   );
   done();

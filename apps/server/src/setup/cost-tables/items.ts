@@ -19,7 +19,7 @@ import {
   oneBaseUnit,
   type PricedLine,
   print,
-  printed,
+  serialized,
   type Rates,
   ratesOf,
   roundToDigits,
@@ -32,7 +32,7 @@ import { pricingDay, readItemsToPrice } from '../../master-data/costs/items-to-p
 import { unitCost } from '../../master-data/costs/unit-cost';
 import type { Queries } from '../../platform/database/database';
 import { editedSetup, heldEdits } from '../drafts/queries';
-import { surroundings } from '../../master-data/facts/surroundings';
+import { loadDocumentFacts } from '../../master-data/facts/document-facts';
 import type { Services } from '../versions/services';
 import { versionInForce } from '../../master-data/in-force/queries';
 import { withContents } from '../versions/setup-objects';
@@ -55,7 +55,7 @@ export async function itemsOfTable(
   const { currency } = content;
   const kinds = content.costs.map(({ cost }) => cost);
   const outlet = content.outlets?.[0] ?? null;
-  const facts = await surroundings(queries, { customer: null, outlet }, clock());
+  const facts = await loadDocumentFacts(queries, { customer: null, outlet }, clock());
   const { day } = facts.local;
   const all = await readItemsToPrice(queries, pricingDay(day, compiled));
   const reached = all.filter((item) => compiled.tablesReaching(item)[0]?.compiled.table.id === id);
@@ -146,7 +146,7 @@ function figures(
     price: price && print(price),
     markup: percent(each && price && markupOf(price, each)),
     margin: percent(each && price && marginOf(price, each)),
-    why: line?.kind === 'unpriced' ? problemSentence(printed(line.problem)) : null,
+    why: line?.kind === 'unpriced' ? problemSentence(serialized(line.problem)) : null,
   };
 }
 

@@ -21,19 +21,19 @@ import { findCostGaps, findCostTable, findCostTables } from './queries';
 export const costTableRoutes: FastifyPluginCallback<Services> = (app, services, done) => {
   const { database } = services;
 
-  app.get<{ Reply: CostTableList }>('/cost-tables', { config: { may: 'seeCosts' } }, () =>
+  app.get<{ Reply: CostTableList }>('/cost-tables', { config: { requires: 'seeCosts' } }, () =>
     snapshot(database, (queries) => findCostTables(queries, services)),
   );
 
   app.get<{ Querystring: CostGapsQuery; Reply: CostGapsPage }>(
     '/cost-gaps',
-    { config: { may: 'seeCosts' }, schema: { querystring: costGapsQuery } },
+    { config: { requires: 'seeCosts' }, schema: { querystring: costGapsQuery } },
     (request) => snapshot(database, (queries) => findCostGaps(queries, services, request.query)),
   );
 
   app.get<{ Params: CostTableParams; Reply: CostTableView }>(
     '/cost-tables/:id',
-    { config: { may: 'seeCosts' }, schema: { params: costTableParams } },
+    { config: { requires: 'seeCosts' }, schema: { params: costTableParams } },
     async (request) => {
       const table = await snapshot(database, (queries) =>
         findCostTable(queries, services, request.params.id),
@@ -46,7 +46,7 @@ export const costTableRoutes: FastifyPluginCallback<Services> = (app, services, 
   app.post<{ Params: CostTableParams; Body: TableItemsQuestion; Reply: TableItemsPage }>(
     '/cost-tables/:id/items',
     {
-      config: { may: 'seeCosts' },
+      config: { requires: 'seeCosts' },
       schema: { params: costTableParams, body: tableItemsQuestionSchema },
     },
     (request) =>

@@ -1,8 +1,8 @@
 import { datedPriceKey, type FieldProblem, type SetupContents } from '@honest-ledger/contracts';
-import { printed, type ItemFacts, type Party, type Setup } from '@honest-ledger/engine';
+import { serialized, type ItemFacts, type Party, type Setup } from '@honest-ledger/engine';
 import { readItemFacts } from '../../master-data/catalogue/item-facts';
 import type { Queries } from '../../platform/database/database';
-import { oneOf } from '../../platform/database/patterns';
+import { inList } from '../../platform/database/patterns';
 import { customers, segments } from '../../platform/database/schema/index';
 import { knownCurrencies } from '../../master-data/currencies/known';
 
@@ -52,18 +52,18 @@ async function knownOf(
   const buyers = await queries
     .select({ code: customers.code })
     .from(customers)
-    .where(oneOf(customers.code, codesOf('customer')));
+    .where(inList(customers.code, codesOf('customer')));
   const groups = await queries
     .select({ code: segments.code })
     .from(segments)
-    .where(oneOf(segments.code, codesOf('segment')));
+    .where(inList(segments.code, codesOf('segment')));
   return {
     items: new Map(items.map((item) => [item.item, item])),
     customers: new Set(buyers.map(({ code }) => code)),
     segments: new Set(groups.map(({ code }) => code)),
     homeCurrency,
     currencies: new Set(await knownCurrencies(queries, homeCurrency)),
-    keys: new Map(printed(agreements).map((one) => [agreementKey(one), one.id])),
+    keys: new Map(serialized(agreements).map((one) => [agreementKey(one), one.id])),
   };
 }
 

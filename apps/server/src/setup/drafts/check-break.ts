@@ -3,7 +3,7 @@ import type { Setup } from '@honest-ledger/engine';
 import { missingGoods, numbersIn, readGoodsCodes } from '../../master-data/catalogue/goods-codes';
 import { readCostKinds } from '../../master-data/costs/kinds';
 import type { Queries } from '../../platform/database/database';
-import { oneOf } from '../../platform/database/patterns';
+import { inList } from '../../platform/database/patterns';
 import { customers, outlets, segments } from '../../platform/database/schema/index';
 import { currencyProblems } from './check-currency';
 
@@ -49,7 +49,7 @@ export async function missingCodes(
   const rows = await queries
     .select({ code: table.code })
     .from(table)
-    .where(oneOf(table.code, codes));
+    .where(inList(table.code, codes));
   const found = new Set(rows.map(({ code }) => code));
   return codes.flatMap((code) =>
     found.has(code) ? [] : [{ path, sentence: `There is no ${what} ${code}` }],

@@ -10,7 +10,7 @@ import { isTaken } from './open-draft';
 const KEPT_DAYS = 30;
 
 /** How many objects a refusal names. */
-const MOST_NAMED = 5;
+const MAX_NAMED = 5;
 
 /** Discards an open draft. Its edits hold nothing from then on, and stay for a while. */
 export async function discardDraft(
@@ -71,8 +71,8 @@ export async function bringBack(transaction: Transaction, id: string, actor: Act
   }
   const held = await heldElsewhere(transaction, id);
   if (held.length > 0) {
-    const named = held.slice(0, MOST_NAMED).map(({ key, draftName }) => `${key} (${draftName})`);
-    const more = held.length > MOST_NAMED ? ` and ${String(held.length - MOST_NAMED)} more` : '';
+    const named = held.slice(0, MAX_NAMED).map(({ key, draftName }) => `${key} (${draftName})`);
+    const more = held.length > MAX_NAMED ? ` and ${String(held.length - MAX_NAMED)} more` : '';
     throw conflict(
       `Other drafts edit the same by now: ${named.join(', ')}${more}. Publish or discard those first.`,
       null,

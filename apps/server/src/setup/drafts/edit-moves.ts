@@ -19,7 +19,7 @@ import { catalogueMoves, type PricedUnder } from '../../master-data/catalogue/pr
 import { pricingDay, readItemsToPrice } from '../../master-data/costs/items-to-price';
 import type { Queries } from '../../platform/database/database';
 import { segments } from '../../platform/database/schema/index';
-import { surroundings } from '../../master-data/facts/surroundings';
+import { loadDocumentFacts } from '../../master-data/facts/document-facts';
 import type { Services } from '../versions/services';
 import { askedFor, type AskedPrices } from './moves-asked';
 import { editedSetup, type HeldEdit } from './queries';
@@ -42,7 +42,7 @@ export interface DraftedSetup {
 }
 
 /** Each takes a setup of its own: of more than this, the later ones are not counted. */
-const MOST_COUNTED = 30;
+const MAX_COUNTED = 30;
 
 const NOTHING: EditMoves = { moves: null, asked: null };
 
@@ -59,7 +59,7 @@ export async function movesOf(
   const { changes } = edited;
   const repriced = changes.flatMap(({ kind, key }) => (kind === 'basePrice' ? [key] : []));
   const wide = changes.some(({ kind }) => kind !== 'basePrice');
-  const here = await surroundings(queries, { customer: null, outlet: null }, now());
+  const here = await loadDocumentFacts(queries, { customer: null, outlet: null }, now());
   const compiled = compileSetup(edited.setup);
   const asked = pricingDay(here.local.day, compileSetup(published), compiled);
   const items = await readItemsToPrice(queries, asked, wide ? undefined : repriced);
@@ -103,7 +103,7 @@ export async function movesOf(
     const levels = [...edited.setup.levels, ...published.levels];
     return { moves, asked: await named(queries, wanted, here.local.day, levels) };
   };
-  const bySetup = changes.filter(({ kind }) => kind !== 'basePrice').slice(0, MOST_COUNTED);
+  const bySetup = changes.filter(({ kind }) => kind !== 'basePrice').slice(0, MAX_COUNTED);
   const counted = new Set([...bySetup, ...changes.filter(({ kind }) => kind === 'basePrice')]);
   const found = new Map<AnyObjectChange, Promise<EditMoves>>();
   const [first] = changes.filter(({ kind }) => kind === 'basePrice');
@@ -183,7 +183,7 @@ async function pricedUnder(
   const around =
     customer === null && outlet === null
       ? here
-      : await surroundings(queries, { customer, outlet }, now);
+      : await loadDocumentFacts(queries, { customer, outlet }, now);
   const facts = {
     ...around,
     local: { ...around.local, day: local.day, time: local.time },
@@ -228,7 +228,7 @@ async function named(
   const at =
     outlet === null
       ? null
-      : (await surroundings(queries, { customer: null, outlet }, NO_DAY)).outlet;
+      : (await loadDocumentFacts(queries, { customer: null, outlet }, NO_DAY)).outlet;
   const starts = codes.length > 0 ? 'code' : byHand.length > 0 ? 'byHand' : null;
   return {
     who: await whoIsCalled(queries, who, levels),
@@ -257,7 +257,7 @@ async function whoIsCalled(
       return { kind: 'segment', name: (await anyOf(queries, who.code)).name };
     case 'customer': {
       const asked = { customer: who.code, outlet: null };
-      const { customer } = await surroundings(queries, asked, NO_DAY);
+      const { customer } = await loadDocumentFacts(queries, asked, NO_DAY);
       return { kind: 'customer', name: customer?.name ?? who.code };
     }
   }

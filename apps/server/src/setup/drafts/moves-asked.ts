@@ -23,7 +23,7 @@ import {
 } from '@honest-ledger/engine';
 
 /** More tiers than a table that people read; each is a pricing of the whole catalogue. */
-const MOST_QUANTITIES = 20;
+const MAX_QUANTITIES = 20;
 
 /** What prices are asked for, so that an edit shows in them where it can. */
 export interface AskedPrices {
@@ -64,7 +64,7 @@ export function askedFor(change: AnyObjectChange, local: LocalTime): AskedPrices
     return {
       ...plain,
       who,
-      quantities: quantities.slice(0, MOST_QUANTITIES),
+      quantities: quantities.slice(0, MAX_QUANTITIES),
       local: when,
       ...more,
     };

@@ -10,7 +10,7 @@ import type { Setup } from '@honest-ledger/engine';
 import { and, asc, count, eq, inArray } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/pg-core';
 import type { Queries } from '../../platform/database/database';
-import { oneOf } from '../../platform/database/patterns';
+import { inList } from '../../platform/database/patterns';
 import { draftEdits, drafts, users } from '../../platform/database/schema/index';
 import { contentsIn, objectChange, withContents } from '../versions/setup-objects';
 
@@ -78,7 +78,7 @@ export async function heldEdits(
         inArray(drafts.state, HOLDING),
         of.draft === undefined ? undefined : eq(drafts.id, of.draft),
         of.kind === undefined ? undefined : eq(draftEdits.objectKind, of.kind),
-        of.keys && oneOf(draftEdits.objectKey, of.keys),
+        of.keys && inList(draftEdits.objectKey, of.keys),
       ),
     )
     .orderBy(asc(draftEdits.id));

@@ -2,7 +2,7 @@ import {
   draftPageQuery,
   draftParams,
   editParams,
-  keepEditSchema,
+  saveEditSchema,
   newDraftSchema,
   publishSchema,
   type DiscardedDraft,
@@ -21,7 +21,7 @@ import type { FastifyPluginCallback } from 'fastify';
 import { serializable, snapshot, type Transaction } from '../../platform/database/database';
 import type { Services } from '../versions/services';
 import { actor } from '../../platform/session/plugin';
-import { discardEdit, keepEdit } from './keep-edit';
+import { discardEdit, saveEdit } from './save-edit';
 import { bringBack, discardDraft, discardedDrafts } from './discarded';
 import { openDraft } from './open-draft';
 import { publishDraft } from './publish-draft';
@@ -36,17 +36,17 @@ export const draftRoutes: FastifyPluginCallback<Services> = (app, services, done
   const inTurn = <T>(work: (transaction: Transaction) => Promise<T>): Promise<T> =>
     serializable(database, work, 'drafts');
 
-  app.get<{ Reply: DraftRow[] }>('/drafts', { config: { may: 'look' } }, () =>
+  app.get<{ Reply: DraftRow[] }>('/drafts', { config: { requires: 'look' } }, () =>
     snapshot(database, openDrafts),
   );
 
-  app.get<{ Reply: DiscardedDraft[] }>('/drafts/discarded', { config: { may: 'look' } }, () =>
+  app.get<{ Reply: DiscardedDraft[] }>('/drafts/discarded', { config: { requires: 'look' } }, () =>
     discardedDrafts(database, services.now()),
   );
 
   app.post<{ Params: DraftParams }>(
     '/drafts/:draft/bring-back',
-    { config: { may: 'editSetup' }, schema: { params: draftParams } },
+    { config: { requires: 'editSetup' }, schema: { params: draftParams } },
     async (request, reply) => {
       await inTurn((transaction) =>
         bringBack(transaction, request.params.draft, actor(request, services)),
@@ -57,7 +57,7 @@ export const draftRoutes: FastifyPluginCallback<Services> = (app, services, done
 
   app.post<{ Body: NewDraft; Reply: { draft: string } }>(
     '/drafts',
-    { config: { may: 'editSetup' }, schema: { body: newDraftSchema } },
+    { config: { requires: 'editSetup' }, schema: { body: newDraftSchema } },
     async (request, reply) => {
       const draft = await inTurn((transaction) =>
         openDraft(transaction, request.body.name, actor(request, services)),
@@ -69,7 +69,7 @@ export const draftRoutes: FastifyPluginCallback<Services> = (app, services, done
 
   app.get<{ Params: DraftParams; Querystring: DraftPage; Reply: DraftView }>(
     '/drafts/:draft',
-    { config: { may: 'look' }, schema: { params: draftParams, querystring: draftPageQuery } },
+    { config: { requires: 'look' }, schema: { params: draftParams, querystring: draftPageQuery } },
     (request) =>
       snapshot(database, (queries) =>
         readDraft(queries, services, request.params.draft, request.query),
@@ -78,7 +78,7 @@ export const draftRoutes: FastifyPluginCallback<Services> = (app, services, done
 
   app.delete<{ Params: DraftParams }>(
     '/drafts/:draft',
-    { config: { may: 'editSetup' }, schema: { params: draftParams } },
+    { config: { requires: 'editSetup' }, schema: { params: draftParams } },
     async (request, reply) => {
       await inTurn((transaction) =>
         discardDraft(transaction, request.params.draft, actor(request, services)),
@@ -89,7 +89,7 @@ export const draftRoutes: FastifyPluginCallback<Services> = (app, services, done
 
   app.post<{ Params: DraftParams; Body: Publish; Reply: PublishAnswer }>(
     '/drafts/:draft/publish',
-    { config: { may: 'editSetup' }, schema: { params: draftParams, body: publishSchema } },
+    { config: { requires: 'editSetup' }, schema: { params: draftParams, body: publishSchema } },
     async (request) => {
       const { draft } = request.params;
       const { body } = request;
@@ -106,7 +106,7 @@ export const draftRoutes: FastifyPluginCallback<Services> = (app, services, done
 
   app.delete<{ Params: DraftParams }>(
     '/drafts/:draft/waiting',
-    { config: { may: 'editSetup' }, schema: { params: draftParams } },
+    { config: { requires: 'editSetup' }, schema: { params: draftParams } },
     async (request, reply) => {
       await inTurn((transaction) =>
         takeBack(transaction, request.params.draft, actor(request, services)),
@@ -117,16 +117,16 @@ export const draftRoutes: FastifyPluginCallback<Services> = (app, services, done
 
   app.put<{ Params: EditParams; Body: KeepEdit; Reply: KeepEditAnswer }>(
     '/edits/:kind/:key',
-    { config: { may: 'editSetup' }, schema: { params: editParams, body: keepEditSchema } },
+    { config: { requires: 'editSetup' }, schema: { params: editParams, body: saveEditSchema } },
     (request) =>
       inTurn((transaction) =>
-        keepEdit(transaction, services, request.params, request.body, actor(request, services)),
+        saveEdit(transaction, services, request.params, request.body, actor(request, services)),
       ),
   );
 
   app.delete<{ Params: EditParams }>(
     '/edits/:kind/:key',
-    { config: { may: 'editSetup' }, schema: { params: editParams } },
+    { config: { requires: 'editSetup' }, schema: { params: editParams } },
     async (request, reply) => {
       await inTurn((transaction) =>
         discardEdit(transaction, request.params, actor(request, services)),

@@ -24,13 +24,13 @@ export const versionRoutes: FastifyPluginCallback<Services> = (app, services, do
 
   app.get<{ Querystring: VersionListQuery; Reply: Page<VersionRow> }>(
     '/versions',
-    { config: { may: 'look' }, schema: { querystring: versionListQuery } },
+    { config: { requires: 'look' }, schema: { querystring: versionListQuery } },
     (request) => snapshot(database, (queries) => findVersions(queries, request.query)),
   );
 
   app.get<{ Params: VersionParams; Querystring: VersionQuery; Reply: VersionView }>(
     '/versions/:number',
-    { config: { may: 'look' }, schema: { params: versionParams, querystring: versionQuery } },
+    { config: { requires: 'look' }, schema: { params: versionParams, querystring: versionQuery } },
     (request) =>
       snapshot(database, (queries) =>
         findVersion(queries, setups, request.params.number, request.query.against),
@@ -39,7 +39,7 @@ export const versionRoutes: FastifyPluginCallback<Services> = (app, services, do
 
   app.get<{ Params: VersionParams; Reply: SetupForm }>(
     '/versions/:number/setup',
-    { config: { may: 'seeCosts' }, schema: { params: versionParams } },
+    { config: { requires: 'seeCosts' }, schema: { params: versionParams } },
     async (request, reply) => {
       const { number } = request.params;
       const form = await snapshot(database, async (queries) => {
@@ -54,7 +54,7 @@ export const versionRoutes: FastifyPluginCallback<Services> = (app, services, do
 
   app.post<{ Params: VersionParams; Reply: { draft: string } }>(
     '/versions/:number/draft',
-    { config: { may: 'editSetup' }, schema: { params: versionParams } },
+    { config: { requires: 'editSetup' }, schema: { params: versionParams } },
     async (request, reply) => {
       const draft = await serializable(
         database,

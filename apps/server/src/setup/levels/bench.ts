@@ -11,7 +11,7 @@ import {
   decimal,
   fromInteger,
   priceDocument,
-  printed,
+  serialized,
   type CompiledSetup,
   type PricingDocument,
   type Setup,
@@ -19,7 +19,7 @@ import {
 import { pricingDay, readItemsToPrice } from '../../master-data/costs/items-to-price';
 import type { Queries } from '../../platform/database/database';
 import { editedSetup, heldEdits } from '../drafts/queries';
-import { surroundings } from '../../master-data/facts/surroundings';
+import { loadDocumentFacts } from '../../master-data/facts/document-facts';
 import { notFound } from '../../platform/http/problems';
 import type { Services } from '../versions/services';
 import { versionInForce } from '../../master-data/in-force/queries';
@@ -37,7 +37,7 @@ export async function tryLevel(
 ): Promise<BenchAnswer> {
   const { setup, compiled } = await setups.of(queries, await versionInForce(queries));
   const edited = compileSetup(await withLevelEdit(queries, setup, id, content));
-  const facts = await surroundings(queries, { customer, outlet: null }, now());
+  const facts = await loadDocumentFacts(queries, { customer, outlet: null }, now());
   const local = day === null ? facts.local : { ...facts.local, day };
   const asked = pricingDay(local.day, compiled, edited);
   const [found] = await readItemsToPrice(queries, asked, [number]);
@@ -66,7 +66,7 @@ export async function tryLevel(
     edited: onlyLine(edited, document),
     currency: content.currency,
     version: setup.version,
-    item: printed(item),
+    item: serialized(item),
   };
 }
 
@@ -84,7 +84,7 @@ export async function withLevelEdit(
 }
 
 function onlyLine(setup: CompiledSetup, document: PricingDocument): PricedLineForm {
-  const [line] = printed(priceDocument(setup, document).lines);
+  const [line] = serialized(priceDocument(setup, document).lines);
   if (!line) throw new Error('a line was lost in pricing');
   return line;
 }

@@ -10,7 +10,7 @@ import {
 import { pricingDay, readItemsToPrice } from '../../master-data/costs/items-to-price';
 import { priceCatalogue } from '../../master-data/catalogue/price-catalogue';
 import type { Queries } from '../../platform/database/database';
-import { surroundings } from '../../master-data/facts/surroundings';
+import { loadDocumentFacts } from '../../master-data/facts/document-facts';
 import type { Services } from '../versions/services';
 import { versionInForce } from '../../master-data/in-force/queries';
 import { withLevelEdit } from './bench';
@@ -27,7 +27,7 @@ export async function itemsReached(
   seesCosts: boolean,
 ): Promise<ReachedPage> {
   const { setup, compiled } = await setups.of(queries, await versionInForce(queries));
-  const facts = await surroundings(queries, { customer: null, outlet: null }, clock());
+  const facts = await loadDocumentFacts(queries, { customer: null, outlet: null }, clock());
   const { currency } = content;
   const edited = compileSetup(await withLevelEdit(queries, setup, id, content));
   const items = await readItemsToPrice(queries, pricingDay(facts.local.day, compiled, edited));

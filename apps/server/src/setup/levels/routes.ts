@@ -26,13 +26,13 @@ import { itemsReached } from './reached';
 export const levelRoutes: FastifyPluginCallback<Services> = (app, services, done) => {
   const { database } = services;
 
-  app.get<{ Reply: LevelSummary[] }>('/levels', { config: { may: 'look' } }, () =>
+  app.get<{ Reply: LevelSummary[] }>('/levels', { config: { requires: 'look' } }, () =>
     snapshot(database, findLevels),
   );
 
   app.get<{ Params: LevelParams; Reply: LevelView }>(
     '/levels/:id',
-    { config: { may: 'look' }, schema: { params: levelParams } },
+    { config: { requires: 'look' }, schema: { params: levelParams } },
     async (request) => {
       const level = await snapshot(database, (queries) => findLevel(queries, request.params.id));
       if (!level) throw notFound('This level');
@@ -42,7 +42,7 @@ export const levelRoutes: FastifyPluginCallback<Services> = (app, services, done
 
   app.post<{ Params: LevelParams; Body: BenchQuestion; Reply: BenchAnswer }>(
     '/levels/:id/bench',
-    { config: { may: 'look' }, schema: { params: levelParams, body: benchQuestionSchema } },
+    { config: { requires: 'look' }, schema: { params: levelParams, body: benchQuestionSchema } },
     (request) =>
       snapshot(database, async (queries) => {
         const { params, body } = request;
@@ -53,7 +53,7 @@ export const levelRoutes: FastifyPluginCallback<Services> = (app, services, done
 
   app.post<{ Params: LevelParams; Body: ReachedQuestion; Reply: ReachedPage }>(
     '/levels/:id/reached',
-    { config: { may: 'look' }, schema: { params: levelParams, body: reachedQuestionSchema } },
+    { config: { requires: 'look' }, schema: { params: levelParams, body: reachedQuestionSchema } },
     (request) =>
       snapshot(database, async (queries) => {
         const { params, body } = request;

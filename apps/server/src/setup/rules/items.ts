@@ -7,7 +7,7 @@ import {
 import {
   compileSetup,
   NO_LIMITS,
-  printed,
+  serialized,
   ruleFinder,
   roundToDigits,
   stageOf,
@@ -19,7 +19,7 @@ import { readItemFacts } from '../../master-data/catalogue/item-facts';
 import { priceCatalogue } from '../../master-data/catalogue/price-catalogue';
 import { pricingDay, readItemsToPrice } from '../../master-data/costs/items-to-price';
 import type { Queries } from '../../platform/database/database';
-import { surroundings } from '../../master-data/facts/surroundings';
+import { loadDocumentFacts } from '../../master-data/facts/document-facts';
 import type { Services } from '../versions/services';
 import { versionInForce } from '../../master-data/in-force/queries';
 
@@ -44,7 +44,7 @@ export async function itemsOfRule(
   const reached = (await readItemFacts(queries)).filter((item) => find(item).length > 0);
   const { currency } = content;
   const where = { customer: null, outlet: content.outlets?.[0] ?? null };
-  const facts = await surroundings(queries, where, now());
+  const facts = await loadDocumentFacts(queries, where, now());
   const numbers = reached.slice(offset, offset + limit).map(({ item }) => item);
   const day = pricingDay(facts.local.day, compiled);
   const page = await readItemsToPrice(queries, day, numbers);
@@ -89,12 +89,12 @@ function anyhow(rule: Rule): Rule {
 
 /** What is paid for the one unit, flat amounts among it. */
 function eachOf(line: PricedLine | undefined): string | null {
-  return line?.kind === 'priced' ? printed(line.amount) : null;
+  return line?.kind === 'priced' ? serialized(line.amount) : null;
 }
 
 function costOf(line: PricedLine | undefined): Pick<RuleItem, 'cost' | 'margin'> {
   const cost = line?.kind === 'priced' ? line.cost : null;
   // a cost in another currency may not end
   const each = cost && roundToDigits(cost.each, COST_DIGITS, 'halfAwayFromZero');
-  return { cost: each && printed(each), margin: cost?.margin ? printed(cost.margin) : null };
+  return { cost: each && serialized(each), margin: cost?.margin ? serialized(cost.margin) : null };
 }

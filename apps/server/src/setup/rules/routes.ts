@@ -23,13 +23,13 @@ import { contentAsked, isHidden } from './rule-asked';
 export const ruleRoutes: FastifyPluginCallback<Services> = (app, services, done) => {
   const { database } = services;
 
-  app.get<{ Reply: RuleList }>('/rules', { config: { may: 'look' } }, () =>
+  app.get<{ Reply: RuleList }>('/rules', { config: { requires: 'look' } }, () =>
     snapshot(database, (queries) => findRules(queries, services)),
   );
 
   app.get<{ Params: RuleParams; Reply: RuleView }>(
     '/rules/:id',
-    { config: { may: 'look' }, schema: { params: ruleParams } },
+    { config: { requires: 'look' }, schema: { params: ruleParams } },
     async (request) => {
       const found = await snapshot(database, (queries) =>
         findRule(queries, services, request.params.id),
@@ -41,7 +41,7 @@ export const ruleRoutes: FastifyPluginCallback<Services> = (app, services, done)
 
   app.get<{ Params: RuleParams; Reply: RuleRecord }>(
     '/rules/:id/record',
-    { config: { may: 'look' }, schema: { params: ruleParams } },
+    { config: { requires: 'look' }, schema: { params: ruleParams } },
     (request) =>
       snapshot(database, async (queries) => {
         const { id } = request.params;
@@ -54,7 +54,7 @@ export const ruleRoutes: FastifyPluginCallback<Services> = (app, services, done)
 
   app.post<{ Params: RuleParams; Body: RuleItemsQuestion; Reply: RuleItemsPage }>(
     '/rules/:id/items',
-    { config: { may: 'look' }, schema: { params: ruleParams, body: ruleItemsQuestionSchema } },
+    { config: { requires: 'look' }, schema: { params: ruleParams, body: ruleItemsQuestionSchema } },
     (request) =>
       snapshot(database, async (queries) => {
         const { params, body } = request;

@@ -1,5 +1,5 @@
 import { SETTINGS_KEY, type Basics } from '@honest-ledger/contracts';
-import { printed, type Setup } from '@honest-ledger/engine';
+import { serialized, type Setup } from '@honest-ledger/engine';
 import type { FastifyPluginCallback } from 'fastify';
 import { snapshot, type Queries } from '../../platform/database/database';
 import { draftedObjects, heldEdit } from '../drafts/queries';
@@ -9,7 +9,7 @@ import { versionInForce } from '../../master-data/in-force/queries';
 
 /** What holds for all prices: how they are rounded, the level by default, and the shared prices. */
 export const basicsRoutes: FastifyPluginCallback<Services> = (app, services, done) => {
-  app.get<{ Reply: Basics }>('/basics', { config: { may: 'look' } }, () =>
+  app.get<{ Reply: Basics }>('/basics', { config: { requires: 'look' } }, () =>
     snapshot(services.database, (queries) => readBasics(queries, services)),
   );
   done();
@@ -18,7 +18,7 @@ export const basicsRoutes: FastifyPluginCallback<Services> = (app, services, don
 async function readBasics(queries: Queries, { setups }: Services): Promise<Basics> {
   const version = await versionInForce(queries);
   const { setup } = await setups.of(queries, version);
-  const published = new Map(printed(setup.sharedPrices).map(({ id, ...one }) => [id, one]));
+  const published = new Map(serialized(setup.sharedPrices).map(({ id, ...one }) => [id, one]));
   const rows = await draftedObjects(queries, 'sharedPrice', published);
   const items = pointingTo(setup);
   return {

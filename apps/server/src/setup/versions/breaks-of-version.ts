@@ -1,5 +1,5 @@
 import { breakFromForm, type BreakContent } from '@honest-ledger/contracts';
-import { printed, type QuantityBreak } from '@honest-ledger/engine';
+import { serialized, type QuantityBreak } from '@honest-ledger/engine';
 import { asc, eq } from 'drizzle-orm';
 import { readGoodsCodes, reachOf } from '../../master-data/catalogue/goods-codes';
 import type { Queries } from '../../platform/database/database';
@@ -75,5 +75,5 @@ export async function readBreaksOfVersion(
 
 /** What an administrator edits of a break. */
 export function contentOfBreak({ id: _, ...content }: QuantityBreak): BreakContent {
-  return printed(content);
+  return serialized(content);
 }

@@ -1,5 +1,5 @@
 import { savedConditionFromForm, type SavedConditionContent } from '@honest-ledger/contracts';
-import { printed, type SavedCondition } from '@honest-ledger/engine';
+import { serialized, type SavedCondition } from '@honest-ledger/engine';
 import { eq } from 'drizzle-orm';
 import type { Queries, Transaction } from '../../platform/database/database';
 import { conditionRows, conditions } from '../../platform/database/schema/index';
@@ -20,7 +20,7 @@ export async function readConditionsOfVersion(
 
 /** What an administrator edits of a saved condition. */
 export function contentOfCondition({ id: _, ...content }: SavedCondition): SavedConditionContent {
-  return printed(content);
+  return serialized(content);
 }
 
 /** Gives saved conditions their identity, before anything refers to them. */

@@ -1,5 +1,5 @@
 import { costTableFromForm, type CostTableContent } from '@honest-ledger/contracts';
-import { printed, type CostTable } from '@honest-ledger/engine';
+import { serialized, type CostTable } from '@honest-ledger/engine';
 import { and, asc, eq } from 'drizzle-orm';
 import { readGoodsCodes, reachOf } from '../../master-data/catalogue/goods-codes';
 import type { Queries } from '../../platform/database/database';
@@ -74,5 +74,5 @@ interface Named {
 
 /** What an administrator edits of a cost table. */
 export function contentOfTable({ id: _, ...content }: CostTable): CostTableContent {
-  return printed(content);
+  return serialized(content);
 }

@@ -1,5 +1,5 @@
 import { entryFromForm, roundingFromForm, type LevelContent } from '@honest-ledger/contracts';
-import { printed, type Basis, type Level } from '@honest-ledger/engine';
+import { serialized, type Basis, type Level } from '@honest-ledger/engine';
 import { and, asc, eq, type SQL } from 'drizzle-orm';
 import type { AnyPgColumn } from 'drizzle-orm/pg-core';
 import { readGoodsCodes, reachOf, type GoodsCodes } from '../../master-data/catalogue/goods-codes';
@@ -69,7 +69,7 @@ export async function readLevelsOfVersion(
 
 /** What an administrator edits of a level. */
 export function contentOf({ id: _, ...content }: Level): LevelContent {
-  return printed(content);
+  return serialized(content);
 }
 
 type VersionedByLevel = Parameters<typeof countsIn>[0] & { readonly levelId: AnyPgColumn };

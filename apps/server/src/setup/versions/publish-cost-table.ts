@@ -2,7 +2,7 @@ import type { CostTableContent } from '@honest-ledger/contracts';
 import { eq } from 'drizzle-orm';
 import { numbersIn, reachIds, readGoodsCodes } from '../../master-data/catalogue/goods-codes';
 import type { Transaction } from '../../platform/database/database';
-import { oneOf } from '../../platform/database/patterns';
+import { inList } from '../../platform/database/patterns';
 import {
   costKinds,
   costTableBandRows,
@@ -106,7 +106,7 @@ export async function idsByCode(
   const rows = await transaction
     .select({ id: table.id, code: table.code })
     .from(table)
-    .where(codes && oneOf(table.code, codes));
+    .where(codes && inList(table.code, codes));
   return new Map(rows.map(({ id, code }) => [code, id]));
 }
 

@@ -1,9 +1,9 @@
 import type { AgreementForm, BasePriceForm, SettingsForm } from '@honest-ledger/contracts';
-import type { DatedPrice, Printed, SharedPrice } from '@honest-ledger/engine';
+import type { DatedPrice, Serialized, SharedPrice } from '@honest-ledger/engine';
 import { eq } from 'drizzle-orm';
 import { reachIds, readGoodsCodes } from '../../master-data/catalogue/goods-codes';
 import type { Transaction } from '../../platform/database/database';
-import { oneOf } from '../../platform/database/patterns';
+import { inList } from '../../platform/database/patterns';
 import {
   agreementRows,
   basePriceRows,
@@ -32,7 +32,7 @@ export async function publishBasePrices(
       sharedId: one.kind === 'shared' ? one.shared : null,
     })),
   );
-  const ofThem = oneOf(basePriceRows.itemId, [...items.keys()].map(idOf));
+  const ofThem = inList(basePriceRows.itemId, [...items.keys()].map(idOf));
   await replaceRows(transaction, basePriceRows, ofThem, wanted, version);
 }
 
@@ -41,7 +41,7 @@ export async function publishSharedPrice(
   transaction: Transaction,
   version: number,
   id: string,
-  content: Omit<Printed<SharedPrice>, 'id'> | null,
+  content: Omit<Serialized<SharedPrice>, 'id'> | null,
 ): Promise<void> {
   const wanted = content ? [{ sharedId: id, ...content }] : [];
   await replaceRows(
@@ -77,7 +77,7 @@ export async function publishAgreements(
           },
         ],
   );
-  const ofThem = oneOf(agreementRows.agreementId, [...agreements.keys()]);
+  const ofThem = inList(agreementRows.agreementId, [...agreements.keys()]);
   await replaceRows(transaction, agreementRows, ofThem, wanted, version);
 }
 
@@ -111,7 +111,7 @@ export async function publishSettings(
 }
 
 /** The columns that agreements and typed prices have in common. */
-export function datedColumns({ price, unit, window, minQuantity }: Printed<DatedPrice>): {
+export function datedColumns({ price, unit, window, minQuantity }: Serialized<DatedPrice>): {
   price: string;
   unit: string | null;
   fromDay: string | null;
@@ -136,7 +136,7 @@ async function partyIds(
   const customerRows = await transaction
     .select({ id: customers.id, code: customers.code })
     .from(customers)
-    .where(oneOf(customers.code, buyers));
+    .where(inList(customers.code, buyers));
   const segmentRows = await transaction
     .select({ id: segments.id, code: segments.code })
     .from(segments);

@@ -1,7 +1,7 @@
 import { and, isNull, type SQL } from 'drizzle-orm';
 import type { AnyPgColumn, PgTable } from 'drizzle-orm/pg-core';
 import type { Transaction } from '../../platform/database/database';
-import { oneOf } from '../../platform/database/patterns';
+import { inList } from '../../platform/database/patterns';
 
 /** A table whose rows count in a range of versions. */
 export type VersionedTable = PgTable & {
@@ -37,7 +37,7 @@ export async function replaceRows<Table extends VersionedTable>(
   const missing = new Map(wanted.map((columns) => [canonical(columns, names), columns]));
   const closed = inForce.filter((row) => !missing.delete(canonical(row, names)));
   for (const rows of batches(closed.map(({ rowId }) => rowId))) {
-    await transaction.update(plain).set({ toVersion: version }).where(oneOf(table.rowId, rows));
+    await transaction.update(plain).set({ toVersion: version }).where(inList(table.rowId, rows));
   }
   for (const rows of batches([...missing.values()])) {
     await transaction

@@ -1,5 +1,5 @@
 import { ruleFromForm, type RuleContent } from '@honest-ledger/contracts';
-import { printed, type Rule } from '@honest-ledger/engine';
+import { serialized, type Rule } from '@honest-ledger/engine';
 import type { Queries } from '../../platform/database/database';
 import { ruleRows } from '../../platform/database/schema/index';
 import { byName } from './cost-tables-of-version';
@@ -25,5 +25,5 @@ interface Listed {
 
 /** What an administrator edits of a rule. */
 export function contentOfRule({ id: _, ...content }: Rule): RuleContent {
-  return printed(content);
+  return serialized(content);
 }

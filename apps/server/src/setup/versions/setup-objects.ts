@@ -14,7 +14,7 @@ import {
   type SetupObjectKind,
   floorFromForm,
 } from '@honest-ledger/contracts';
-import { decimal, printed, type Setup } from '@honest-ledger/engine';
+import { decimal, serialized, type Setup } from '@honest-ledger/engine';
 import { isDeepStrictEqual } from 'node:util';
 import { contentOfBreak } from './breaks-of-version';
 import { byName, contentOfTable } from './cost-tables-of-version';
@@ -62,7 +62,7 @@ const OBJECTS: { readonly [Kind in SetupObjectKind]: ObjectOfSetup<Kind> } = {
   basePrice: {
     get: ({ basePrices }, key) => {
       const found = basePrices.filter(({ item }) => item === key);
-      return found.length === 0 ? null : printed(found);
+      return found.length === 0 ? null : serialized(found);
     },
     set: (setup, contents) => ({
       ...setup,
@@ -76,8 +76,8 @@ const OBJECTS: { readonly [Kind in SetupObjectKind]: ObjectOfSetup<Kind> } = {
       for (const one of basePrices) {
         if (!isAmong(one.item, keys)) continue;
         const prices = all.get(one.item);
-        if (prices) prices.push(printed(one));
-        else all.set(one.item, [printed(one)]);
+        if (prices) prices.push(serialized(one));
+        else all.set(one.item, [serialized(one)]);
       }
       return all;
     },
@@ -86,7 +86,7 @@ const OBJECTS: { readonly [Kind in SetupObjectKind]: ObjectOfSetup<Kind> } = {
   sharedPrice: {
     get: ({ sharedPrices }, key) => {
       const found = sharedPrices.find(({ id }) => id === key);
-      return found ? printed({ name: found.name, price: found.price }) : null;
+      return found ? serialized({ name: found.name, price: found.price }) : null;
     },
     set: (setup, contents) => ({
       ...setup,
@@ -99,7 +99,7 @@ const OBJECTS: { readonly [Kind in SetupObjectKind]: ObjectOfSetup<Kind> } = {
       new Map(
         sharedPrices
           .filter(({ id }) => isAmong(id, keys))
-          .map(({ id, ...shared }) => [id, printed(shared)]),
+          .map(({ id, ...shared }) => [id, serialized(shared)]),
       ),
     name: (_, { name }) => name,
   },
@@ -107,7 +107,7 @@ const OBJECTS: { readonly [Kind in SetupObjectKind]: ObjectOfSetup<Kind> } = {
     get: ({ agreements }, key) => {
       const found = agreements.find(({ id }) => id === key);
       if (!found) return null;
-      const { id: _, ...content } = printed(found);
+      const { id: _, ...content } = serialized(found);
       return content;
     },
     set: (setup, contents) => ({
@@ -121,7 +121,7 @@ const OBJECTS: { readonly [Kind in SetupObjectKind]: ObjectOfSetup<Kind> } = {
       new Map(
         agreements
           .filter(({ id }) => isAmong(id, keys))
-          .map(({ id, ...agreement }) => [id, printed(agreement)]),
+          .map(({ id, ...agreement }) => [id, serialized(agreement)]),
       ),
     name: (_, { party, item }) =>
       `${party.kind === 'customer' ? party.customer : `segment ${party.segment}`}, ${item}`,
@@ -292,6 +292,6 @@ export function contentOfSettings(setup: Setup): SetupContents['settings'] {
     defaultLevel,
     costOrder,
     ruleChoice,
-    floors: printed(setup.floors),
+    floors: serialized(setup.floors),
   };
 }

@@ -1,8 +1,8 @@
-import type { CostFileMapping, Follows, ReceiptVerdict } from '@honest-ledger/contracts';
+import type { CostFileMapping, Follows, CostUpdateVerdict } from '@honest-ledger/contracts';
 import { decimal, print, withDigits } from '@honest-ledger/engine';
 import { createHash } from 'node:crypto';
 import type { Queries } from '../../platform/database/database';
-import { receiptChunks, receipts } from '../../platform/database/schema/index';
+import { costUpdateChunks, costUpdates } from '../../platform/database/schema/index';
 import { knownCurrencies } from '../../master-data/currencies/known';
 import type { FileRow } from '../../platform/files/read-file';
 import type { Services } from '../../setup/versions/services';
@@ -18,12 +18,12 @@ import {
 } from './known-costs';
 import { readCells, type ReadCostRow } from './read-cells';
 
-export type ReceiptRecord = typeof receipts.$inferSelect;
+export type CostUpdateRecord = typeof costUpdates.$inferSelect;
 
-/** A row with what it would do. Filled while a receipt is compared, and left alone then. */
+/** A row with what it would do. Filled while a cost update is compared, and left alone then. */
 export interface ComparedRow {
   row: number;
-  verdict: ReceiptVerdict;
+  verdict: CostUpdateVerdict;
   problem: string | null;
   said: string;
   itemId: number | null;
@@ -49,19 +49,19 @@ export interface ComparedRow {
   newUnitCost: string | null;
 }
 
-/** Compares all rows of a receipt with what is there now. */
-export async function compareReceipt(
+/** Compares all rows of a cost update with what is there now. */
+export async function compareCostUpdate(
   queries: Queries,
   services: Services,
-  receipt: ReceiptRecord,
+  costUpdate: CostUpdateRecord,
 ): Promise<ComparedRow[]> {
-  const { mapping } = receipt;
-  const rows = await storedRows(queries, receipt.id);
+  const { mapping } = costUpdate;
+  const rows = await storedRows(queries, costUpdate.id);
   const read = rows.map(({ row, cells }) => ({ row, ...readCells(cells, mapping) }));
   const { homeCurrency } = await settingsInForce(queries);
   const currencies = new Set(await knownCurrencies(queries, homeCurrency));
   const days = new Set(read.map(({ from }) => from));
-  const known = await knownCosts(queries, receipt.supplierId, mapping, [...days]);
+  const known = await knownCosts(queries, costUpdate.supplierId, mapping, [...days]);
   const found = read.map((one) => ({ one, ...identify(one, known, currencies) }));
   const costRows = itemsCosts(found, mapping);
   const seen = new Map<string, number>();
@@ -112,10 +112,10 @@ export function digestOf(rows: readonly ComparedRow[]): string {
 
 async function storedRows(queries: Queries, id: string): Promise<FileRow[]> {
   const chunks = await queries
-    .select({ rows: receiptChunks.rows })
-    .from(receiptChunks)
-    .where(eq(receiptChunks.receiptId, id))
-    .orderBy(asc(receiptChunks.place));
+    .select({ rows: costUpdateChunks.rows })
+    .from(costUpdateChunks)
+    .where(eq(costUpdateChunks.costUpdateId, id))
+    .orderBy(asc(costUpdateChunks.place));
   return chunks.flatMap(({ rows }) => JSON.parse(rows) as FileRow[]); // written by us
 }
 

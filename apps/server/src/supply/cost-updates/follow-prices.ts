@@ -27,7 +27,7 @@ import {
 import { unitCost } from '../../master-data/costs/unit-cost';
 import type { Queries } from '../../platform/database/database';
 import { heldEdits } from '../../setup/drafts/queries';
-import { surroundings } from '../../master-data/facts/surroundings';
+import { loadDocumentFacts } from '../../master-data/facts/document-facts';
 import type { Services } from '../../setup/versions/services';
 import { versionInForce } from '../../master-data/in-force/queries';
 import { keepingOf, readFollowRules } from './follow-rules';
@@ -69,7 +69,7 @@ export async function followPrices(
 ): Promise<ReadonlyMap<number, FollowedPrice>> {
   if (kind === null || costs.length === 0) return new Map();
   const { setup, compiled } = await setups.of(queries, await versionInForce(queries));
-  const facts = await surroundings(queries, { customer: null, outlet: null }, now());
+  const facts = await loadDocumentFacts(queries, { customer: null, outlet: null }, now());
   const rules = await readFollowRules(queries);
   const asksTables = rules.some(({ keeping }) => keeping.kind === 'costTable');
   const items = await itemsOf(queries, costs, asksTables && pricingDay(facts.local.day, compiled));
@@ -224,7 +224,7 @@ function tablesPrices(
   kind: string,
   costs: readonly CostOnRow[],
   setup: CompiledSetup,
-  facts: Awaited<ReturnType<typeof surroundings>>,
+  facts: Awaited<ReturnType<typeof loadDocumentFacts>>,
 ): ReadonlyMap<string, Decimal> {
   if (setup.costTables.size === 0) return new Map();
   const changed = costs.flatMap(({ itemId, cost, currency, unit }) => {

@@ -49,7 +49,7 @@ export async function ruleInForce(queries: Queries, number: string): Promise<Rul
 }
 
 /** Keeps the rules. A fact: they count for costs that come from now on. */
-export async function keepFollowRules(
+export async function saveFollowRules(
   transaction: Transaction,
   { seen, content }: FollowRulesEdit,
   actor: Actor,

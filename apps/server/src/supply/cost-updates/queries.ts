@@ -1,13 +1,13 @@
 import {
   FOLLOWS,
-  RECEIPT_VERDICTS,
+  COST_UPDATE_VERDICTS,
   type Follows,
   type PriceThatFollows,
-  type ReceiptRow,
-  type ReceiptRowPage,
-  type ReceiptRowQuery,
-  type ReceiptVerdict,
-  type ReceiptView,
+  type CostUpdateRow,
+  type CostUpdateRowPage,
+  type CostUpdateRowQuery,
+  type CostUpdateVerdict,
+  type CostUpdateView,
 } from '@honest-ledger/contracts';
 import {
   decimal,
@@ -24,55 +24,58 @@ import type { Queries } from '../../platform/database/database';
 import {
   items,
   priceProposals,
-  receiptRows,
-  receipts,
+  costUpdateRows,
+  costUpdates,
   suppliers,
   users,
 } from '../../platform/database/schema/index';
 import { notFound } from '../../platform/http/problems';
 import { settingsInForce } from '../../master-data/in-force/queries';
 
-/** How many receipts the list shows; older ones stay on record. */
+/** How many cost updates the list shows; older ones stay on record. */
 const LISTED = 50;
 
-export async function findReceipt(queries: Queries, id: string): Promise<ReceiptView> {
-  const [found] = await receiptsWhere(queries, eq(receipts.id, id));
-  if (!found) throw notFound('This receipt');
+export async function findCostUpdate(queries: Queries, id: string): Promise<CostUpdateView> {
+  const [found] = await costUpdatesWhere(queries, eq(costUpdates.id, id));
+  if (!found) throw notFound('This cost update');
   return found;
 }
 
 /** What suppliers sent, the latest first. */
-export function findReceipts(queries: Queries): Promise<ReceiptView[]> {
-  return receiptsWhere(queries, undefined);
+export function findCostUpdates(queries: Queries): Promise<CostUpdateView[]> {
+  return costUpdatesWhere(queries, undefined);
 }
 
-async function receiptsWhere(queries: Queries, where: SQL | undefined): Promise<ReceiptView[]> {
+async function costUpdatesWhere(
+  queries: Queries,
+  where: SQL | undefined,
+): Promise<CostUpdateView[]> {
   const rows = await queries
-    .select({ receipt: receipts, code: suppliers.code, name: suppliers.name, by: users.name })
-    .from(receipts)
-    .innerJoin(suppliers, eq(suppliers.id, receipts.supplierId))
-    .innerJoin(users, eq(users.id, receipts.byId))
+    .select({ costUpdate: costUpdates, code: suppliers.code, name: suppliers.name, by: users.name })
+    .from(costUpdates)
+    .innerJoin(suppliers, eq(suppliers.id, costUpdates.supplierId))
+    .innerJoin(users, eq(users.id, costUpdates.byId))
     .where(where)
-    .orderBy(desc(receipts.at), desc(receipts.id))
+    .orderBy(desc(costUpdates.at), desc(costUpdates.id))
     .limit(LISTED);
-  const views: ReceiptView[] = [];
-  for (const { receipt, code, name, by } of rows) {
+  const views: CostUpdateView[] = [];
+  for (const { costUpdate, code, name, by } of rows) {
     views.push({
-      id: receipt.id,
+      id: costUpdate.id,
       supplier: { code, name },
-      fileName: receipt.fileName,
-      state: receipt.state,
-      remark: receipt.remark,
+      fileName: costUpdate.fileName,
+      state: costUpdate.state,
+      remark: costUpdate.remark,
       by,
-      at: receipt.at.toISOString(),
-      rows: receipt.rows,
-      columns: receipt.columns,
-      sample: receipt.sample,
-      mapping: receipt.mapping,
-      ...(await countsOf(queries, receipt.id)),
-      revision: receipt.revision,
-      version: receipt.version,
-      waiting: await waitingOf(queries, receipt.id),
+      at: costUpdate.at.toISOString(),
+      rows: costUpdate.rows,
+      columns: costUpdate.columns,
+      sample: costUpdate.sample,
+      mapping: costUpdate.mapping,
+      ...(await countsOf(queries, costUpdate.id)),
+      revision: costUpdate.revision,
+      version: costUpdate.version,
+      waiting: await waitingOf(queries, costUpdate.id),
     });
   }
   return views;
@@ -81,18 +84,18 @@ async function receiptsWhere(queries: Queries, where: SQL | undefined): Promise<
 async function countsOf(
   queries: Queries,
   id: string,
-): Promise<Pick<ReceiptView, 'counts' | 'follows'>> {
+): Promise<Pick<CostUpdateView, 'counts' | 'follows'>> {
   const rows = await queries
-    .select({ verdict: receiptRows.verdict, follows: receiptRows.follows, rows: count() })
-    .from(receiptRows)
-    .where(and(eq(receiptRows.receiptId, id), eq(receiptRows.leftOut, false)))
-    .groupBy(receiptRows.verdict, receiptRows.follows);
+    .select({ verdict: costUpdateRows.verdict, follows: costUpdateRows.follows, rows: count() })
+    .from(costUpdateRows)
+    .where(and(eq(costUpdateRows.costUpdateId, id), eq(costUpdateRows.leftOut, false)))
+    .groupBy(costUpdateRows.verdict, costUpdateRows.follows);
   const sum = (is: (row: (typeof rows)[number]) => boolean): number =>
     rows.filter(is).reduce((total, row) => total + row.rows, 0);
   return {
     counts: Object.fromEntries(
-      RECEIPT_VERDICTS.map((verdict) => [verdict, sum((row) => row.verdict === verdict)]),
-    ) as Record<ReceiptVerdict, number>, // each is there
+      COST_UPDATE_VERDICTS.map((verdict) => [verdict, sum((row) => row.verdict === verdict)]),
+    ) as Record<CostUpdateVerdict, number>, // each is there
     follows: Object.fromEntries(
       FOLLOWS.map((follows) => [follows, sum((row) => row.follows === follows)]),
     ) as Record<Follows, number>,
@@ -103,30 +106,30 @@ async function waitingOf(queries: Queries, id: string): Promise<number> {
   const [row] = await queries
     .select({ rows: count() })
     .from(priceProposals)
-    .where(and(eq(priceProposals.receiptId, id), eq(priceProposals.state, 'waiting')));
+    .where(and(eq(priceProposals.costUpdateId, id), eq(priceProposals.state, 'waiting')));
   return row?.rows ?? 0;
 }
 
-/** A page of a receipt's rows with what each would do, or did. */
-export async function findReceiptRows(
+/** A page of a cost update's rows with what each would do, or did. */
+export async function findCostUpdateRows(
   queries: Queries,
   id: string,
-  { verdict, follows, sort, offset, limit }: ReceiptRowQuery,
-): Promise<ReceiptRowPage> {
+  { verdict, follows, sort, offset, limit }: CostUpdateRowQuery,
+): Promise<CostUpdateRowPage> {
   const where = and(
-    eq(receiptRows.receiptId, id),
-    verdict === undefined ? undefined : eq(receiptRows.verdict, verdict),
-    follows === undefined ? undefined : eq(receiptRows.follows, follows),
+    eq(costUpdateRows.costUpdateId, id),
+    verdict === undefined ? undefined : eq(costUpdateRows.verdict, verdict),
+    follows === undefined ? undefined : eq(costUpdateRows.follows, follows),
   );
-  const [counted] = await queries.select({ total: count() }).from(receiptRows).where(where);
+  const [counted] = await queries.select({ total: count() }).from(costUpdateRows).where(where);
   const order =
     sort === 'move'
-      ? [sql`abs(${receiptRows.move}) desc nulls last`, asc(receiptRows.row)]
-      : [asc(receiptRows.row)];
+      ? [sql`abs(${costUpdateRows.move}) desc nulls last`, asc(costUpdateRows.row)]
+      : [asc(costUpdateRows.row)];
   const rows = await queries
-    .select({ row: receiptRows, item: items.number, name: items.name, unit: items.unit })
-    .from(receiptRows)
-    .leftJoin(items, eq(items.id, receiptRows.itemId))
+    .select({ row: costUpdateRows, item: items.number, name: items.name, unit: items.unit })
+    .from(costUpdateRows)
+    .leftJoin(items, eq(items.id, costUpdateRows.itemId))
     .where(where)
     .orderBy(...order)
     .limit(limit)
@@ -140,14 +143,14 @@ export async function findReceiptRows(
 }
 
 function toRow(
-  row: typeof receiptRows.$inferSelect,
+  row: typeof costUpdateRows.$inferSelect,
   item: {
     readonly item: string | null;
     readonly name: string | null;
     readonly unit: string | null;
   },
   homeCurrency: string,
-): ReceiptRow {
+): CostUpdateRow {
   return {
     row: row.row,
     verdict: row.verdict,
@@ -220,11 +223,11 @@ export function percent(value: Exact | null): string | null {
   return value && print(withDigits(roundToDigits(value, 1, 'halfAwayFromZero'), 1));
 }
 
-/** A receipt's rows as a table: what is wrong with them, or what they do. */
-export async function* receiptTableRows(queries: Queries, id: string): AsyncGenerator<string[]> {
+/** A cost update's rows as a table: what is wrong with them, or what they do. */
+export async function* costUpdateTableRows(queries: Queries, id: string): AsyncGenerator<string[]> {
   const AT_ONCE = 500;
   for (let offset = 0; ; offset += AT_ONCE) {
-    const page = await findReceiptRows(queries, id, { sort: 'row', offset, limit: AT_ONCE });
+    const page = await findCostUpdateRows(queries, id, { sort: 'row', offset, limit: AT_ONCE });
     for (const { price, ...row } of page.rows) {
       yield [
         String(row.row),

@@ -3,7 +3,7 @@ import { eq, sql } from 'drizzle-orm';
 import type { Readable } from 'node:stream';
 import type { Actor } from '../../platform/changes/record';
 import type { Transaction } from '../../platform/database/database';
-import { costFileMappings, receipts, suppliers } from '../../platform/database/schema/index';
+import { costFileMappings, costUpdates, suppliers } from '../../platform/database/schema/index';
 import { localTime } from '../../platform/clock/local-time';
 import { conflict, notFound, Problem } from '../../platform/http/problems';
 import { addJob } from '../../platform/jobs/add-job';
@@ -12,12 +12,12 @@ import { suggestedMapping } from './mapping';
 import { readRows } from './read-rows';
 import { storeChunks } from './store';
 
-/** The job that compares a receipt, and the one that takes it in. */
-export const COMPARE_RECEIPT_JOB = 'compare-receipt';
+/** The job that compares a cost update, and the one that takes it in. */
+export const COMPARE_COST_UPDATE_JOB = 'compare-receipt';
 export const TAKE_IN_JOB = 'take-receipt-in';
 
-export interface ReceiptJob {
-  readonly receipt: string;
+export interface CostUpdateJob {
+  readonly costUpdate: string;
 }
 
 /** How many rows of a file are shown beside its mapping. */
@@ -39,7 +39,7 @@ export async function receivePriceFile(
   const { homeCurrency } = await settingsInForce(transaction);
   const beginning = { currency: homeCurrency, from: localTime(actor.now, 'UTC').day };
   const [made] = await transaction
-    .insert(receipts)
+    .insert(costUpdates)
     .values({
       supplierId,
       fileName: file.name.slice(0, 200),
@@ -51,8 +51,8 @@ export async function receivePriceFile(
       byId: actor.id,
       at: actor.now,
     })
-    .returning({ id: receipts.id });
-  if (!made) throw new Error('a new receipt gave no id');
+    .returning({ id: costUpdates.id });
+  if (!made) throw new Error('a new cost update gave no id');
   await storeChunks(transaction, made.id, rows);
   return made.id;
 }
@@ -78,7 +78,7 @@ export async function receiveBill(
     countsAs,
   };
   const [made] = await transaction
-    .insert(receipts)
+    .insert(costUpdates)
     .values({
       supplierId,
       fileName: reference === '' ? 'A bill' : `Bill ${reference}`,
@@ -90,53 +90,55 @@ export async function receiveBill(
       byId: actor.id,
       at: actor.now,
     })
-    .returning({ id: receipts.id });
-  if (!made) throw new Error('a new receipt gave no id');
+    .returning({ id: costUpdates.id });
+  if (!made) throw new Error('a new cost update gave no id');
   await storeChunks(transaction, made.id, rows);
-  await addJob(transaction, COMPARE_RECEIPT_JOB, { receipt: made.id } satisfies ReceiptJob);
+  await addJob(transaction, COMPARE_COST_UPDATE_JOB, {
+    costUpdate: made.id,
+  } satisfies CostUpdateJob);
   return made.id;
 }
 
 /** Says what the columns are; the supplier's next file is read alike. Then the rows are compared. */
-export async function mapReceipt(
+export async function mapCostUpdate(
   transaction: Transaction,
   id: string,
   mapping: CostFileMapping,
 ): Promise<void> {
-  const [receipt] = await transaction
+  const [costUpdate] = await transaction
     .select()
-    .from(receipts)
-    .where(eq(receipts.id, id))
+    .from(costUpdates)
+    .where(eq(costUpdates.id, id))
     .for('update');
-  if (!receipt) throw notFound('This receipt');
-  if (!['mapping', 'ready', 'failed'].includes(receipt.state)) {
+  if (!costUpdate) throw notFound('This cost update');
+  if (!['mapping', 'ready', 'failed'].includes(costUpdate.state)) {
     throw conflict('This cannot be read another way any more.', null);
   }
-  const columns = receipt.columns.length;
+  const columns = costUpdate.columns.length;
   if (Object.values(mapping.columns).some((place) => place !== null && place >= columns)) {
     throw new Problem(422, `The file has ${String(columns)} columns.`);
   }
   await transaction
-    .update(receipts)
+    .update(costUpdates)
     .set({ mapping, state: 'comparing', remark: null })
-    .where(eq(receipts.id, id));
-  const remembered = { columns: receipt.columns, mapping };
+    .where(eq(costUpdates.id, id));
+  const remembered = { columns: costUpdate.columns, mapping };
   await transaction
     .insert(costFileMappings)
-    .values({ supplierId: receipt.supplierId, ...remembered })
+    .values({ supplierId: costUpdate.supplierId, ...remembered })
     .onConflictDoUpdate({ target: costFileMappings.supplierId, set: remembered });
-  await addJob(transaction, COMPARE_RECEIPT_JOB, { receipt: id } satisfies ReceiptJob);
+  await addJob(transaction, COMPARE_COST_UPDATE_JOB, { costUpdate: id } satisfies CostUpdateJob);
 }
 
-/** Lets a receipt be that nobody has taken in. */
-export async function cancelReceipt(transaction: Transaction, id: string): Promise<void> {
+/** Lets a cost update be that nobody has taken in. */
+export async function cancelCostUpdate(transaction: Transaction, id: string): Promise<void> {
   const cancelled = await transaction
-    .update(receipts)
+    .update(costUpdates)
     .set({ state: 'cancelled' })
     .where(
-      sql`${receipts.id} = ${id} and ${receipts.state} in ('mapping', 'comparing', 'ready', 'failed')`,
+      sql`${costUpdates.id} = ${id} and ${costUpdates.state} in ('mapping', 'comparing', 'ready', 'failed')`,
     )
-    .returning({ id: receipts.id });
+    .returning({ id: costUpdates.id });
   if (cancelled.length === 0) throw conflict('It is too late to cancel this.', null);
 }
 

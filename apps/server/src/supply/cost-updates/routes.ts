@@ -7,10 +7,10 @@ import {
   itemParams,
   formatQuery,
   leaveOutSchema,
-  newReceiptQuery,
-  receiptParams,
-  undoReceiptSchema,
-  receiptRowQuery,
+  newCostUpdateQuery,
+  costUpdateParams,
+  undoCostUpdateSchema,
+  costUpdateRowQuery,
   takeBackDecisionSchema,
   takeInSchema,
   waitingQuery,
@@ -23,12 +23,12 @@ import {
   type ItemParams,
   type FormatQuery,
   type LeaveOut,
-  type NewReceipt,
-  type ReceiptParams,
-  type UndoReceipt,
-  type ReceiptRowPage,
-  type ReceiptRowQuery,
-  type ReceiptView,
+  type NewCostUpdate,
+  type CostUpdateParams,
+  type UndoCostUpdate,
+  type CostUpdateRowPage,
+  type CostUpdateRowQuery,
+  type CostUpdateView,
   type RuleInForce,
   type TakeBackDecision,
   type TakeIn,
@@ -40,18 +40,23 @@ import {
 import { and, eq } from 'drizzle-orm';
 import type { FastifyPluginAsync } from 'fastify';
 import { serializable, snapshot } from '../../platform/database/database';
-import { oneOf } from '../../platform/database/patterns';
-import { receiptRows } from '../../platform/database/schema/index';
+import { inList } from '../../platform/database/patterns';
+import { costUpdateRows } from '../../platform/database/schema/index';
 import { sendTable } from '../../platform/files/write-table';
 import { conflict, Problem } from '../../platform/http/problems';
-import { MOST_BYTES } from '../../platform/files/read-file';
+import { MAX_BYTES } from '../../platform/files/read-file';
 import type { Services } from '../../setup/versions/services';
 import { actor } from '../../platform/session/plugin';
-import { keepFollowRules, readFollowRules, ruleInForce } from './follow-rules';
-import { findReceipt, findReceiptRows, findReceipts, receiptTableRows } from './queries';
-import { cancelReceipt, mapReceipt, receiveBill, receivePriceFile } from './receive';
+import { saveFollowRules, readFollowRules, ruleInForce } from './follow-rules';
+import {
+  findCostUpdate,
+  findCostUpdateRows,
+  findCostUpdates,
+  costUpdateTableRows,
+} from './queries';
+import { cancelCostUpdate, mapCostUpdate, receiveBill, receivePriceFile } from './receive';
 import { askToTakeIn } from './take-in';
-import { undoReceipt } from './undo';
+import { undoCostUpdate } from './undo';
 import { takeBackDecision } from './take-back-decision';
 import { decideWaiting, findWaiting, weighWaiting } from './waiting';
 
@@ -77,17 +82,17 @@ const TABLE_COLUMNS = [
 ];
 
 /** Costs that suppliers send: read, looked through, taken in whole or not at all, and taken back. */
-export const receiptRoutes: FastifyPluginAsync<Services> = async (app, services) => {
+export const costUpdateRoutes: FastifyPluginAsync<Services> = async (app, services) => {
   const { database } = services;
-  await app.register(multipart, { limits: { files: 1, fields: 0, fileSize: MOST_BYTES } });
+  await app.register(multipart, { limits: { files: 1, fields: 0, fileSize: MAX_BYTES } });
 
-  app.get<{ Reply: ReceiptView[] }>('/receipts', { config: { may: 'seeCosts' } }, () =>
-    snapshot(database, findReceipts),
+  app.get<{ Reply: CostUpdateView[] }>('/cost-updates', { config: { requires: 'seeCosts' } }, () =>
+    snapshot(database, findCostUpdates),
   );
 
-  app.post<{ Querystring: NewReceipt; Reply: ReceiptView }>(
-    '/receipts',
-    { config: { may: 'editFacts' }, schema: { querystring: newReceiptQuery } },
+  app.post<{ Querystring: NewCostUpdate; Reply: CostUpdateView }>(
+    '/cost-updates',
+    { config: { requires: 'editFacts' }, schema: { querystring: newCostUpdateQuery } },
     async (request, reply) => {
       if (!request.isMultipart()) {
         throw new Problem(415, 'The body must be a form with one file (multipart/form-data).');
@@ -100,12 +105,9 @@ export const receiptRoutes: FastifyPluginAsync<Services> = async (app, services)
       const receiving = database.transaction(async (transaction) => {
         const id = await receivePriceFile(transaction, request.query.supplier, file, by);
         if (sent.file.truncated) {
-          throw new Problem(
-            413,
-            `The file is larger than ${String(MOST_BYTES / 1024 / 1024)} MiB.`,
-          );
+          throw new Problem(413, `The file is larger than ${String(MAX_BYTES / 1024 / 1024)} MiB.`);
         }
-        return findReceipt(transaction, id);
+        return findCostUpdate(transaction, id);
       });
       const received = await receiving.finally(() => sent.file.resume());
       reply.code(201);
@@ -113,144 +115,156 @@ export const receiptRoutes: FastifyPluginAsync<Services> = async (app, services)
     },
   );
 
-  app.post<{ Body: Bill; Reply: ReceiptView }>(
+  app.post<{ Body: Bill; Reply: CostUpdateView }>(
     '/bills',
-    { config: { may: 'editFacts' }, schema: { body: billSchema } },
+    { config: { requires: 'editFacts' }, schema: { body: billSchema } },
     async (request, reply) => {
       const view = await serializable(database, async (transaction) => {
         const id = await receiveBill(transaction, request.body, actor(request, services));
-        return findReceipt(transaction, id);
+        return findCostUpdate(transaction, id);
       });
       reply.code(201);
       return view;
     },
   );
 
-  app.get<{ Params: ReceiptParams; Reply: ReceiptView }>(
-    '/receipts/:id',
-    { config: { may: 'seeCosts' }, schema: { params: receiptParams } },
-    (request) => snapshot(database, (queries) => findReceipt(queries, request.params.id)),
+  app.get<{ Params: CostUpdateParams; Reply: CostUpdateView }>(
+    '/cost-updates/:id',
+    { config: { requires: 'seeCosts' }, schema: { params: costUpdateParams } },
+    (request) => snapshot(database, (queries) => findCostUpdate(queries, request.params.id)),
   );
 
-  app.put<{ Params: ReceiptParams; Body: CostFileMapping; Reply: ReceiptView }>(
-    '/receipts/:id/mapping',
+  app.put<{ Params: CostUpdateParams; Body: CostFileMapping; Reply: CostUpdateView }>(
+    '/cost-updates/:id/mapping',
     {
-      config: { may: 'editFacts' },
-      schema: { params: receiptParams, body: costFileMappingSchema },
+      config: { requires: 'editFacts' },
+      schema: { params: costUpdateParams, body: costFileMappingSchema },
     },
     (request) =>
       serializable(database, async (transaction) => {
-        await mapReceipt(transaction, request.params.id, request.body);
-        return findReceipt(transaction, request.params.id);
+        await mapCostUpdate(transaction, request.params.id, request.body);
+        return findCostUpdate(transaction, request.params.id);
       }),
   );
 
-  app.get<{ Params: ReceiptParams; Querystring: ReceiptRowQuery; Reply: ReceiptRowPage }>(
-    '/receipts/:id/rows',
+  app.get<{ Params: CostUpdateParams; Querystring: CostUpdateRowQuery; Reply: CostUpdateRowPage }>(
+    '/cost-updates/:id/rows',
     {
-      config: { may: 'seeCosts' },
-      schema: { params: receiptParams, querystring: receiptRowQuery },
+      config: { requires: 'seeCosts' },
+      schema: { params: costUpdateParams, querystring: costUpdateRowQuery },
     },
     (request) =>
-      snapshot(database, (queries) => findReceiptRows(queries, request.params.id, request.query)),
+      snapshot(database, (queries) =>
+        findCostUpdateRows(queries, request.params.id, request.query),
+      ),
   );
 
-  app.put<{ Params: ReceiptParams; Body: LeaveOut; Reply: ReceiptView }>(
-    '/receipts/:id/left-out',
-    { config: { may: 'editFacts' }, schema: { params: receiptParams, body: leaveOutSchema } },
+  app.put<{ Params: CostUpdateParams; Body: LeaveOut; Reply: CostUpdateView }>(
+    '/cost-updates/:id/left-out',
+    {
+      config: { requires: 'editFacts' },
+      schema: { params: costUpdateParams, body: leaveOutSchema },
+    },
     (request) =>
       serializable(database, async (transaction) => {
         const { id } = request.params;
         const { rows, leftOut } = request.body;
-        const receipt = await findReceipt(transaction, id);
-        if (receipt.state !== 'ready') throw conflict('This has been taken in by now.', receipt);
+        const costUpdate = await findCostUpdate(transaction, id);
+        if (costUpdate.state !== 'ready')
+          throw conflict('This has been taken in by now.', costUpdate);
         await transaction
-          .update(receiptRows)
+          .update(costUpdateRows)
           .set({ leftOut })
-          .where(and(eq(receiptRows.receiptId, id), oneOf(receiptRows.row, rows)));
-        return findReceipt(transaction, id);
+          .where(and(eq(costUpdateRows.costUpdateId, id), inList(costUpdateRows.row, rows)));
+        return findCostUpdate(transaction, id);
       }),
   );
 
-  app.get<{ Params: ReceiptParams; Querystring: FormatQuery }>(
-    '/receipts/:id/file',
-    { config: { may: 'seeCosts' }, schema: { params: receiptParams, querystring: formatQuery } },
+  app.get<{ Params: CostUpdateParams; Querystring: FormatQuery }>(
+    '/cost-updates/:id/file',
+    {
+      config: { requires: 'seeCosts' },
+      schema: { params: costUpdateParams, querystring: formatQuery },
+    },
     async (request, reply) => {
       const { id } = request.params;
-      const view = await findReceipt(database, id);
+      const view = await findCostUpdate(database, id);
       const table = {
-        name: `receipt-${view.supplier.code.replaceAll(/[^A-Za-z0-9-]/g, '-')}`,
+        name: `cost-update-${view.supplier.code.replaceAll(/[^A-Za-z0-9-]/g, '-')}`,
         columns: TABLE_COLUMNS.map((name) => ({ name })),
-        rows: receiptTableRows(database, id),
+        rows: costUpdateTableRows(database, id),
       };
       return sendTable(reply, table, request.query.format);
     },
   );
 
-  app.post<{ Params: ReceiptParams; Body: TakeIn; Reply: ReceiptView }>(
-    '/receipts/:id/take-in',
-    { config: { may: 'editFacts' }, schema: { params: receiptParams, body: takeInSchema } },
+  app.post<{ Params: CostUpdateParams; Body: TakeIn; Reply: CostUpdateView }>(
+    '/cost-updates/:id/take-in',
+    { config: { requires: 'editFacts' }, schema: { params: costUpdateParams, body: takeInSchema } },
     (request) =>
       serializable(database, async (transaction) => {
         await askToTakeIn(transaction, request.params.id, request.body);
-        return findReceipt(transaction, request.params.id);
+        return findCostUpdate(transaction, request.params.id);
       }),
   );
 
-  app.post<{ Params: ReceiptParams; Body: UndoReceipt; Reply: ReceiptView }>(
-    '/receipts/:id/undo',
-    { config: { may: 'editFacts' }, schema: { params: receiptParams, body: undoReceiptSchema } },
+  app.post<{ Params: CostUpdateParams; Body: UndoCostUpdate; Reply: CostUpdateView }>(
+    '/cost-updates/:id/undo',
+    {
+      config: { requires: 'editFacts' },
+      schema: { params: costUpdateParams, body: undoCostUpdateSchema },
+    },
     (request) =>
       serializable(
         database,
         async (transaction) => {
           const { params, body } = request;
-          await undoReceipt(transaction, services, params.id, body, actor(request, services));
-          return findReceipt(transaction, request.params.id);
+          await undoCostUpdate(transaction, services, params.id, body, actor(request, services));
+          return findCostUpdate(transaction, request.params.id);
         },
         'drafts',
       ),
   );
 
-  app.delete<{ Params: ReceiptParams; Reply: ReceiptView }>(
-    '/receipts/:id',
-    { config: { may: 'editFacts' }, schema: { params: receiptParams } },
+  app.delete<{ Params: CostUpdateParams; Reply: CostUpdateView }>(
+    '/cost-updates/:id',
+    { config: { requires: 'editFacts' }, schema: { params: costUpdateParams } },
     (request) =>
       serializable(database, async (transaction) => {
-        await cancelReceipt(transaction, request.params.id);
-        return findReceipt(transaction, request.params.id);
+        await cancelCostUpdate(transaction, request.params.id);
+        return findCostUpdate(transaction, request.params.id);
       }),
   );
 
-  app.get<{ Reply: FollowRule[] }>('/follow-rules', { config: { may: 'seeCosts' } }, () =>
+  app.get<{ Reply: FollowRule[] }>('/follow-rules', { config: { requires: 'seeCosts' } }, () =>
     snapshot(database, readFollowRules),
   );
 
   app.get<{ Params: ItemParams; Reply: RuleInForce }>(
     '/items/:item/follow-rule',
-    { config: { may: 'seeCosts' }, schema: { params: itemParams } },
+    { config: { requires: 'seeCosts' }, schema: { params: itemParams } },
     (request) => snapshot(database, (queries) => ruleInForce(queries, request.params.item)),
   );
 
   app.put<{ Body: FollowRulesEdit; Reply: FollowRule[] }>(
     '/follow-rules',
-    { config: { may: 'editSetup' }, schema: { body: followRulesEditSchema } },
+    { config: { requires: 'editSetup' }, schema: { body: followRulesEditSchema } },
     (request) =>
       serializable(database, async (transaction) => {
-        await keepFollowRules(transaction, request.body, actor(request, services));
+        await saveFollowRules(transaction, request.body, actor(request, services));
         return readFollowRules(transaction);
       }),
   );
 
   app.get<{ Querystring: WaitingQuery; Reply: WaitingPage }>(
     '/waiting-prices',
-    { config: { may: 'seeCosts' }, schema: { querystring: waitingQuery } },
+    { config: { requires: 'seeCosts' }, schema: { querystring: waitingQuery } },
     (request) => snapshot(database, (queries) => findWaiting(queries, request.query)),
   );
 
   app.post<{ Body: Decide; Reply: WaitingPage }>(
     '/waiting-prices/decide',
-    { config: { may: 'editSetup' }, schema: { body: decideSchema } },
+    { config: { requires: 'editSetup' }, schema: { body: decideSchema } },
     (request) =>
       serializable(
         database,
@@ -264,7 +278,7 @@ export const receiptRoutes: FastifyPluginAsync<Services> = async (app, services)
 
   app.post<{ Body: TakeBackDecision }>(
     '/waiting-prices/take-back',
-    { config: { may: 'editSetup' }, schema: { body: takeBackDecisionSchema } },
+    { config: { requires: 'editSetup' }, schema: { body: takeBackDecisionSchema } },
     async (request, reply) => {
       await serializable(
         database,
@@ -278,7 +292,7 @@ export const receiptRoutes: FastifyPluginAsync<Services> = async (app, services)
 
   app.post<{ Body: Weigh; Reply: Weighed }>(
     '/waiting-prices/weigh',
-    { config: { may: 'seeCosts' }, schema: { body: weighSchema } },
+    { config: { requires: 'seeCosts' }, schema: { body: weighSchema } },
     (request) => snapshot(database, (queries) => weighWaiting(queries, request.body)),
   );
 };

@@ -9,14 +9,14 @@ const ROWS_AT_ONCE = 5000;
 /** Keeps the rows of a file as they came. */
 export async function storeChunks(
   transaction: Transaction,
-  receipt: string,
+  costUpdate: string,
   rows: readonly FileRow[],
 ): Promise<void> {
   for (let from = 0; from < rows.length; from += ROWS_AT_ONCE) {
     const some = JSON.stringify(rows.slice(from, from + ROWS_AT_ONCE));
     await transaction.execute(
       sql`insert into receipt_chunks (receipt_id, place, rows)
-        values (${receipt}::uuid, ${from}::int, ${some})`,
+        values (${costUpdate}::uuid, ${from}::int, ${some})`,
     );
   }
 }
@@ -24,11 +24,11 @@ export async function storeChunks(
 /** Keeps what rows would do, over what was compared before. */
 export async function storeCompared(
   transaction: Transaction,
-  receipt: string,
+  costUpdate: string,
   rows: readonly ComparedRow[],
 ): Promise<void> {
-  await transaction.execute(sql`delete from receipt_rows where receipt_id = ${receipt}::uuid`);
-  const owner = { column: 'receipt_id', id: receipt };
+  await transaction.execute(sql`delete from receipt_rows where receipt_id = ${costUpdate}::uuid`);
+  const owner = { column: 'receipt_id', id: costUpdate };
   await insertRows(transaction, 'receipt_rows', owner, COLUMNS, rows);
 }
 

@@ -3,9 +3,9 @@ import { compare, decimal } from '@honest-ledger/engine';
 import { and, eq, inArray } from 'drizzle-orm';
 import { record, type Actor } from '../../platform/changes/record';
 import type { Transaction } from '../../platform/database/database';
-import { oneOf } from '../../platform/database/patterns';
+import { inList } from '../../platform/database/patterns';
 import { items, priceProposals } from '../../platform/database/schema/index';
-import { keepEdits } from '../../setup/drafts/keep-edits';
+import { saveEdits } from '../../setup/drafts/save-edits';
 import { heldEdits } from '../../setup/drafts/queries';
 import { conflict } from '../../platform/http/problems';
 import type { Services } from '../../setup/versions/services';
@@ -29,7 +29,7 @@ export async function takeBackDecision(
     .from(priceProposals)
     .innerJoin(items, eq(items.id, priceProposals.itemId))
     .where(
-      and(oneOf(priceProposals.id, ids), inArray(priceProposals.state, ['accepted', 'refused'])),
+      and(inList(priceProposals.id, ids), inArray(priceProposals.state, ['accepted', 'refused'])),
     )
     .for('update', { of: priceProposals });
   if (rows.length < ids.length) {
@@ -49,7 +49,7 @@ export async function takeBackDecision(
   await transaction
     .update(priceProposals)
     .set({ state: 'waiting', decidedById: null, decidedAt: null, decidedPrice: null })
-    .where(oneOf(priceProposals.id, ids));
+    .where(inList(priceProposals.id, ids));
   await record(transaction, actor, {
     kind: 'waiting prices',
     key: 'waiting prices',
@@ -68,7 +68,7 @@ async function refuseOvertaken(
     .select({ item: items.number })
     .from(priceProposals)
     .innerJoin(items, eq(items.id, priceProposals.itemId))
-    .where(and(oneOf(priceProposals.itemId, itemIds), eq(priceProposals.state, 'waiting')))
+    .where(and(inList(priceProposals.itemId, itemIds), eq(priceProposals.state, 'waiting')))
     .limit(1);
   if (other) throw conflict(`A later price of ${other.item} waits by now.`, null);
 }
@@ -98,7 +98,7 @@ export async function outOfDraft(
     const before = (published.get(item) ?? []).filter(({ unit }) => unit === null);
     contents.set(item, [...before, ...edited.filter(({ unit }) => unit !== null)]);
   }
-  await keepEdits(transaction, services, 'basePrice', contents, { draft: null, actor });
+  await saveEdits(transaction, services, 'basePrice', contents, { draft: null, actor });
 }
 
 /** Takes away the rules that leave single items out, where nothing else was made of them since. */

@@ -2,75 +2,75 @@ import type { BasePriceForm, TakeIn } from '@honest-ledger/contracts';
 import { and, eq, sql, type SQL } from 'drizzle-orm';
 import { record, recordAll, type Actor } from '../../platform/changes/record';
 import { postgresCode, serializable, type Transaction } from '../../platform/database/database';
-import { oneOf } from '../../platform/database/patterns';
-import { priceProposals, receiptRows, receipts } from '../../platform/database/schema/index';
+import { inList } from '../../platform/database/patterns';
+import { priceProposals, costUpdateRows, costUpdates } from '../../platform/database/schema/index';
 import { conflict, notFound, Problem } from '../../platform/http/problems';
 import { addJob } from '../../platform/jobs/add-job';
 import type { Services } from '../../setup/versions/services';
 import { openVersion, publishObjects, waitForPublishing } from '../../setup/versions/publish';
 import { versionInForce } from '../../master-data/in-force/queries';
 import { contentsIn, objectChange } from '../../setup/versions/setup-objects';
-import { compareReceipt, digestOf, type ComparedRow, type ReceiptRecord } from './compare';
-import { COMPARE_RECEIPT_JOB, TAKE_IN_JOB, type ReceiptJob } from './receive';
+import { compareCostUpdate, digestOf, type ComparedRow, type CostUpdateRecord } from './compare';
+import { COMPARE_COST_UPDATE_JOB, TAKE_IN_JOB, type CostUpdateJob } from './receive';
 import { storeCompared } from './store';
 
-/** Compares a receipt's rows with what is there. Harmless when done twice. */
-export async function compareReceiptJob(
+/** Compares a cost update's rows with what is there. Harmless when done twice. */
+export async function compareCostUpdateJob(
   services: Services,
-  { receipt: id }: ReceiptJob,
+  { costUpdate: id }: CostUpdateJob,
 ): Promise<void> {
   await serializable(services.database, async (transaction) => {
-    const receipt = await lockedReceipt(transaction, id);
-    if (receipt?.state !== 'comparing') return;
-    const rows = await compareReceipt(transaction, services, receipt);
+    const costUpdate = await lockedCostUpdate(transaction, id);
+    if (costUpdate?.state !== 'comparing') return;
+    const rows = await compareCostUpdate(transaction, services, costUpdate);
     await storeCompared(transaction, id, rows);
     await transaction
-      .update(receipts)
-      .set({ state: 'ready', revision: receipt.revision + 1, digest: digestOf(rows) })
-      .where(eq(receipts.id, id));
+      .update(costUpdates)
+      .set({ state: 'ready', revision: costUpdate.revision + 1, digest: digestOf(rows) })
+      .where(eq(costUpdates.id, id));
   });
 }
 
-/** Asks for a receipt to be taken in as it was looked through. */
+/** Asks for a cost update to be taken in as it was looked through. */
 export async function askToTakeIn(
   transaction: Transaction,
   id: string,
   { revision, withoutWrong }: TakeIn,
 ): Promise<void> {
-  const receipt = await lockedReceipt(transaction, id);
-  if (!receipt) throw notFound('This receipt');
-  if (receipt.state !== 'ready' || receipt.revision !== revision) {
+  const costUpdate = await lockedCostUpdate(transaction, id);
+  if (!costUpdate) throw notFound('This cost update');
+  if (costUpdate.state !== 'ready' || costUpdate.revision !== revision) {
     throw conflict('This has been compared anew since you looked it through.', null);
   }
   const rows = await transaction
-    .select({ verdict: receiptRows.verdict, count: sql<number>`count(*)::int` })
-    .from(receiptRows)
-    .where(and(eq(receiptRows.receiptId, id), eq(receiptRows.leftOut, false)))
-    .groupBy(receiptRows.verdict);
+    .select({ verdict: costUpdateRows.verdict, count: sql<number>`count(*)::int` })
+    .from(costUpdateRows)
+    .where(and(eq(costUpdateRows.costUpdateId, id), eq(costUpdateRows.leftOut, false)))
+    .groupBy(costUpdateRows.verdict);
   const of = (verdict: string): number => rows.find((row) => row.verdict === verdict)?.count ?? 0;
   if (of('wrong') > 0 && !withoutWrong) {
     throw new Problem(422, `${String(of('wrong'))} rows are wrong. Mend them, or leave them out.`);
   }
   if (of('new') + of('changed') === 0) throw new Problem(422, 'It changes nothing.');
   await transaction
-    .update(receipts)
+    .update(costUpdates)
     .set({ state: 'applying', remark: null })
-    .where(eq(receipts.id, id));
-  await addJob(transaction, TAKE_IN_JOB, { receipt: id } satisfies ReceiptJob);
+    .where(eq(costUpdates.id, id));
+  await addJob(transaction, TAKE_IN_JOB, { costUpdate: id } satisfies CostUpdateJob);
 }
 
 /** What was looked through is not what would be done any more. */
 class Outdated extends Error {}
 
 /**
- * Takes a receipt in, whole or not at all: its costs, the prices that move by themselves as one
+ * Takes a cost update in, whole or not at all: its costs, the prices that move by themselves as one
  * version, and the prices that wait. A process that dies in the middle leaves everything as it was,
  * and the queue lets another one do it.
  * @param last whether the job is not tried again where it fails
  */
 export async function takeInJob(
   services: Services,
-  { receipt: id }: ReceiptJob,
+  { costUpdate: id }: CostUpdateJob,
   last: boolean,
 ): Promise<void> {
   const { database } = services;
@@ -85,9 +85,9 @@ export async function takeInJob(
     if (!known && !last) throw error;
     const why = error instanceof Problem ? error.detail : 'Something went wrong on the server.';
     await database
-      .update(receipts)
+      .update(costUpdates)
       .set({ state: 'failed', remark: `${why} Nothing of it was taken in.` })
-      .where(and(eq(receipts.id, id), eq(receipts.state, 'applying')));
+      .where(and(eq(costUpdates.id, id), eq(costUpdates.state, 'applying')));
     if (last && !known) throw error;
   }
 }
@@ -96,64 +96,67 @@ const UNIQUE_VIOLATION = '23505';
 
 async function takeIn(transaction: Transaction, services: Services, id: string): Promise<void> {
   await waitForPublishing(transaction);
-  const receipt = await lockedReceipt(transaction, id);
-  if (receipt?.state !== 'applying') return;
-  const rows = await compareReceipt(transaction, services, receipt);
-  if (digestOf(rows) !== receipt.digest) throw new Outdated();
+  const costUpdate = await lockedCostUpdate(transaction, id);
+  if (costUpdate?.state !== 'applying') return;
+  const rows = await compareCostUpdate(transaction, services, costUpdate);
+  if (digestOf(rows) !== costUpdate.digest) throw new Outdated();
   const leftOut = await leftOutRows(transaction, id);
   const taken = rows.filter(
     ({ row, verdict }) => !leftOut.has(row) && (verdict === 'new' || verdict === 'changed'),
   );
-  const actor = { id: receipt.byId, now: services.now() };
-  await writeCosts(transaction, receipt);
-  const version = await publishMoves(transaction, services, receipt, taken, actor);
+  const actor = { id: costUpdate.byId, now: services.now() };
+  await writeCosts(transaction, costUpdate);
+  const version = await publishMoves(transaction, services, costUpdate, taken, actor);
   await propose(transaction, id, taken);
-  await transaction.update(receipts).set({ state: 'applied', version }).where(eq(receipts.id, id));
+  await transaction
+    .update(costUpdates)
+    .set({ state: 'applied', version })
+    .where(eq(costUpdates.id, id));
   await record(transaction, actor, {
     kind: 'receipt',
     key: id,
-    name: receipt.fileName,
+    name: costUpdate.fileName,
     action: 'made',
     before: null,
     after: { rows: taken.length, version },
   });
 }
 
-async function lockedReceipt(
+async function lockedCostUpdate(
   transaction: Transaction,
   id: string,
-): Promise<ReceiptRecord | undefined> {
-  const [receipt] = await transaction
+): Promise<CostUpdateRecord | undefined> {
+  const [costUpdate] = await transaction
     .select()
-    .from(receipts)
-    .where(eq(receipts.id, id))
+    .from(costUpdates)
+    .where(eq(costUpdates.id, id))
     .for('update');
-  return receipt;
+  return costUpdate;
 }
 
 async function leftOutRows(transaction: Transaction, id: string): Promise<ReadonlySet<number>> {
   const rows = await transaction
-    .select({ row: receiptRows.row })
-    .from(receiptRows)
-    .where(and(eq(receiptRows.receiptId, id), eq(receiptRows.leftOut, true)));
+    .select({ row: costUpdateRows.row })
+    .from(costUpdateRows)
+    .where(and(eq(costUpdateRows.costUpdateId, id), eq(costUpdateRows.leftOut, true)));
   return new Set(rows.map(({ row }) => row));
 }
 
 async function compareAnew(transaction: Transaction, id: string): Promise<void> {
   await transaction
-    .update(receipts)
+    .update(costUpdates)
     .set({
       state: 'comparing',
       remark: 'Something has changed since this was looked through, so it is compared anew.',
     })
-    .where(eq(receipts.id, id));
-  await addJob(transaction, COMPARE_RECEIPT_JOB, { receipt: id } satisfies ReceiptJob);
+    .where(eq(costUpdates.id, id));
+  await addJob(transaction, COMPARE_COST_UPDATE_JOB, { costUpdate: id } satisfies CostUpdateJob);
 }
 
 /** Writes the costs of the rows that are taken in. */
 async function writeCosts(
   transaction: Transaction,
-  { id, supplierId, mapping }: ReceiptRecord,
+  { id, supplierId, mapping }: CostUpdateRecord,
 ): Promise<void> {
   const kind = sql`(select id from cost_kinds where code = ${mapping.countsAs})`;
   await transaction.execute(sql`
@@ -185,7 +188,7 @@ async function writeCosts(
       currency = excluded.currency, unit = excluded.unit`);
 }
 
-/** The rows `r` of a receipt that are taken in. */
+/** The rows `r` of a cost update that are taken in. */
 export function takenOf(id: string): SQL {
   return sql`r.receipt_id = ${id}::uuid and not r.left_out and r.verdict in ('new', 'changed')`;
 }
@@ -194,7 +197,7 @@ export function takenOf(id: string): SQL {
 async function publishMoves(
   transaction: Transaction,
   services: Services,
-  receipt: ReceiptRecord,
+  costUpdate: CostUpdateRecord,
   taken: readonly ComparedRow[],
   actor: Actor,
 ): Promise<number | null> {
@@ -207,7 +210,7 @@ async function publishMoves(
       return item !== undefined && priceAfter !== null ? [[item, priceAfter] as const] : [];
     }),
   );
-  return publishPrices(transaction, services, prices, `Costs of ${receipt.fileName}`, actor);
+  return publishPrices(transaction, services, prices, `Costs of ${costUpdate.fileName}`, actor);
 }
 
 /** Makes own base prices of the base unit others, as a version of its own. @returns its number */
@@ -273,7 +276,7 @@ async function propose(
   await transaction
     .update(priceProposals)
     .set({ state: 'overtaken', overtakenBy: id })
-    .where(and(eq(priceProposals.state, 'waiting'), oneOf(priceProposals.itemId, itemIds)));
+    .where(and(eq(priceProposals.state, 'waiting'), inList(priceProposals.itemId, itemIds)));
   await transaction.execute(sql`
     insert into price_proposals (receipt_id, item_id, old_unit_cost, new_unit_cost, price_before,
       price_after, move, why)

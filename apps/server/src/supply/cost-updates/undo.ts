@@ -1,10 +1,10 @@
-import type { BasePriceForm, UndoReceipt } from '@honest-ledger/contracts';
+import type { BasePriceForm, UndoCostUpdate } from '@honest-ledger/contracts';
 import { compare, decimal } from '@honest-ledger/engine';
 import { and, eq, sql } from 'drizzle-orm';
 import { record, type Actor } from '../../platform/changes/record';
 import type { Transaction } from '../../platform/database/database';
-import { oneOf } from '../../platform/database/patterns';
-import { items, priceProposals, receipts } from '../../platform/database/schema/index';
+import { inList } from '../../platform/database/patterns';
+import { items, priceProposals, costUpdates } from '../../platform/database/schema/index';
 import { heldEdits } from '../../setup/drafts/queries';
 import { conflict, notFound, Problem } from '../../platform/http/problems';
 import type { Services } from '../../setup/versions/services';
@@ -13,27 +13,27 @@ import { outOfDraft } from './take-back-decision';
 import { publishPrices, takenOf } from './take-in';
 
 /**
- * Takes a receipt back, once somebody has said what becomes of prices that were accepted from it and lie
+ * Takes a cost update back, once somebody has said what becomes of prices that were accepted from it and lie
  * in a draft: every cost and every supplier is what it was before, prices that moved by themselves move back
  * in a version of their own, and what waits of it waits no more; what waited before waits again. The record
  * keeps both.
  * @throws {Problem} where a cost was changed since: undoing would lose that
  */
-export async function undoReceipt(
+export async function undoCostUpdate(
   transaction: Transaction,
   services: Services,
   id: string,
-  { accepted }: UndoReceipt,
+  { accepted }: UndoCostUpdate,
   actor: Actor,
 ): Promise<void> {
   await waitForPublishing(transaction);
-  const [receipt] = await transaction
+  const [costUpdate] = await transaction
     .select()
-    .from(receipts)
-    .where(eq(receipts.id, id))
+    .from(costUpdates)
+    .where(eq(costUpdates.id, id))
     .for('update');
-  if (!receipt) throw notFound('This receipt');
-  if (receipt.state !== 'applied') throw conflict('This has not been taken in.', null);
+  if (!costUpdate) throw notFound('This cost update');
+  if (costUpdate.state !== 'applied') throw conflict('This has not been taken in.', null);
   const inDraft = await acceptedInDraft(transaction, id);
   if (inDraft.size > 0 && accepted === undefined) throw acceptedLie(inDraft);
   if (accepted === 'takeOut') {
@@ -43,13 +43,13 @@ export async function undoReceipt(
       .update(priceProposals)
       .set({ state: 'overtaken' })
       .where(
-        oneOf(
+        inList(
           priceProposals.id,
           [...inDraft.values()].map((one) => one.id),
         ),
       );
   }
-  const { supplierId, mapping } = receipt;
+  const { supplierId, mapping } = costUpdate;
   const kind = sql`(select id from cost_kinds where code = ${mapping.countsAs})`;
   const purchase = sql`p.item_id = r.item_id and p.supplier_id = ${supplierId}
     and p.unit = coalesce(r.unit, '') and p.min_quantity = r.min_quantity
@@ -100,12 +100,15 @@ export async function undoReceipt(
     where p.overtaken_by = ${id}::uuid and p.state = 'overtaken'
       and r.id = p.receipt_id and r.state = 'applied'
       and not exists (select from price_proposals o where o.item_id = p.item_id and o.state = 'waiting')`);
-  const remark = await movePricesBack(transaction, services, receipt, actor);
-  await transaction.update(receipts).set({ state: 'undone', remark }).where(eq(receipts.id, id));
+  const remark = await movePricesBack(transaction, services, costUpdate, actor);
+  await transaction
+    .update(costUpdates)
+    .set({ state: 'undone', remark })
+    .where(eq(costUpdates.id, id));
   await record(transaction, actor, {
     kind: 'receipt',
     key: id,
-    name: receipt.fileName,
+    name: costUpdate.fileName,
     action: 'removed',
     before: null,
     after: null,
@@ -119,16 +122,16 @@ interface AcceptedPrice {
   readonly draft: string;
 }
 
-/** Prices that were accepted from a receipt and lie in a draft as they were accepted, by their items. */
+/** Prices that were accepted from a cost update and lie in a draft as they were accepted, by their items. */
 async function acceptedInDraft(
   transaction: Transaction,
-  receipt: string,
+  costUpdate: string,
 ): Promise<ReadonlyMap<string, AcceptedPrice>> {
   const rows = await transaction
     .select({ one: priceProposals, item: items.number })
     .from(priceProposals)
     .innerJoin(items, eq(items.id, priceProposals.itemId))
-    .where(and(eq(priceProposals.receiptId, receipt), eq(priceProposals.state, 'accepted')));
+    .where(and(eq(priceProposals.costUpdateId, costUpdate), eq(priceProposals.state, 'accepted')));
   const keys = rows.map(({ item }) => item);
   const held = new Map(
     (await heldEdits(transaction, { kind: 'basePrice', keys })).map((edit) => [edit.key, edit]),
@@ -163,7 +166,7 @@ function acceptedLie(prices: ReadonlyMap<string, AcceptedPrice>): Problem {
 async function movePricesBack(
   transaction: Transaction,
   services: Services,
-  { id, fileName, version }: typeof receipts.$inferSelect,
+  { id, fileName, version }: typeof costUpdates.$inferSelect,
   actor: Actor,
 ): Promise<string | null> {
   if (version === null) return null;

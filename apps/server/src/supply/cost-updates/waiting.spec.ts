@@ -2,12 +2,12 @@ import type {
   DraftRow,
   DraftView,
   FollowRule,
-  ReceiptRowPage,
+  CostUpdateRowPage,
   WaitingPage,
   WaitingPrice,
   Weighed,
 } from '@honest-ledger/contracts';
-import { readPriceFile, takePriceFileIn } from '../../testing/receipts';
+import { readPriceFile, takePriceFileIn } from '../../testing/cost-updates';
 import { testServer, type Answer, type Browser, type TestServer } from '../../testing/test-server';
 
 describe('prices that wait', () => {
@@ -26,7 +26,7 @@ describe('prices that wait', () => {
   });
   afterEach(() => server.stop());
 
-  const waiting = async (sort = 'receipt'): Promise<WaitingPage> =>
+  const waiting = async (sort = 'costUpdate'): Promise<WaitingPage> =>
     (await browser.ask('GET', `/waiting-prices?sort=${sort}`)).as<WaitingPage>();
   const decide = (ids: number[], decision: string, prices = {}): Promise<Answer> =>
     browser.ask('POST', '/waiting-prices/decide', { ids, decision, prices, draft: null });
@@ -46,13 +46,13 @@ describe('prices that wait', () => {
     expect(Number(marginAfter)).toBeGreaterThan(Number(marginBefore));
   });
 
-  it('come receipt by receipt, the latest first, and by item where asked', async () => {
+  it('come cost update by cost update, the latest first, and by item where asked', async () => {
     server.clock.now = new Date(server.clock.now.getTime() + 60_000);
     await takePriceFileIn(server, browser, 'sku,cost\nTL-0045,9\n');
     const { rows } = await waiting();
     const [latest, ...others] = rows;
     expect(latest?.item).toBe('TL-0045');
-    expect(others.every(({ receipt }) => receipt === first.receipt)).toBeTrue();
+    expect(others.every(({ costUpdate }) => costUpdate === first.costUpdate)).toBeTrue();
     const sizes = others.map(({ price }) => Math.abs(Number(price.move)));
     expect(sizes).toEqual(sizes.toSorted((one, other) => other - one));
     const items = (await waiting('item')).rows.map(({ item }) => item);
@@ -96,7 +96,7 @@ describe('prices that wait', () => {
     expect((await waiting()).total).toBe(1);
     const content = `sku,cost\n${first.item},7.77\n${second.item},7.77\n`;
     const { id } = await readPriceFile(server, browser, content);
-    const page = (await browser.ask('GET', `/receipts/${id}/rows`)).as<ReceiptRowPage>();
+    const page = (await browser.ask('GET', `/cost-updates/${id}/rows`)).as<CostUpdateRowPage>();
     expect(page.rows.map(({ price }) => price?.follows)).toEqual(['waits', 'stays']);
   });
 
@@ -139,33 +139,35 @@ describe('prices that wait', () => {
     expect((await takeBack(first.id)).problem.detail).toContain('later price');
   });
 
-  it('leave the draft with the receipt that they came of, where somebody says so', async () => {
-    const [{ receipt } = { receipt: '' }] = (await waiting()).rows;
+  it('leave the draft with the cost update that they came of, where somebody says so', async () => {
+    const [{ costUpdate } = { costUpdate: '' }] = (await waiting()).rows;
     await decide([first.id], 'accept');
-    const asked = await browser.ask('POST', `/receipts/${receipt}/undo`, {});
+    const asked = await browser.ask('POST', `/cost-updates/${costUpdate}/undo`, {});
     expect(asked.status).toBe(409);
     expect(asked.problem.detail).toContain(first.item);
     expect(asked.problem.current).toEqual({ accepted: [first.item] });
     expect((await drafted()).size).toBe(1);
-    const undone = await browser.ask('POST', `/receipts/${receipt}/undo`, { accepted: 'takeOut' });
+    const undone = await browser.ask('POST', `/cost-updates/${costUpdate}/undo`, {
+      accepted: 'takeOut',
+    });
     expect(undone.status).toBe(200);
     expect((await drafted()).size).toBe(0);
     expect((await takeBack(first.id)).status).toBe(409);
   });
 
-  it('wait again once the receipt that overtook them is undone', async () => {
+  it('wait again once the cost update that overtook them is undone', async () => {
     const before = await waiting();
     const later = await takePriceFileIn(server, browser, `sku,cost\n${first.item},7\n`);
     expect((await waiting()).rows).not.toEqual(before.rows);
-    expect((await browser.ask('POST', `/receipts/${later}/undo`, {})).status).toBe(200);
+    expect((await browser.ask('POST', `/cost-updates/${later}/undo`, {})).status).toBe(200);
     expect(await waiting()).toEqual(before);
   });
 
-  it('stay overtaken where the receipt they came of is undone as well', async () => {
-    const [{ receipt } = { receipt: '' }] = (await waiting()).rows;
+  it('stay overtaken where the cost update they came of is undone as well', async () => {
+    const [{ costUpdate } = { costUpdate: '' }] = (await waiting()).rows;
     const later = await takePriceFileIn(server, browser, `sku,cost\n${first.item},7\n`);
-    expect((await browser.ask('POST', `/receipts/${later}/undo`, {})).status).toBe(200);
-    expect((await browser.ask('POST', `/receipts/${receipt}/undo`, {})).status).toBe(200);
+    expect((await browser.ask('POST', `/cost-updates/${later}/undo`, {})).status).toBe(200);
+    expect((await browser.ask('POST', `/cost-updates/${costUpdate}/undo`, {})).status).toBe(200);
     expect((await waiting()).rows).toEqual([]);
   });
 });

@@ -5,7 +5,7 @@ import {
   divide,
   fromInteger,
   marginOf,
-  printed,
+  serialized,
   type BasePrice,
   type Exact,
 } from '@honest-ledger/engine';
@@ -13,9 +13,14 @@ import { and, asc, count, desc, eq, sql, type SQL } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
 import { record, type Actor } from '../../platform/changes/record';
 import type { Queries, Transaction } from '../../platform/database/database';
-import { oneOf } from '../../platform/database/patterns';
-import { items, priceProposals, receipts, suppliers } from '../../platform/database/schema/index';
-import { keepEdits } from '../../setup/drafts/keep-edits';
+import { inList } from '../../platform/database/patterns';
+import {
+  items,
+  priceProposals,
+  costUpdates,
+  suppliers,
+} from '../../platform/database/schema/index';
+import { saveEdits } from '../../setup/drafts/save-edits';
 import { conflict, Problem } from '../../platform/http/problems';
 import type { Services } from '../../setup/versions/services';
 import { settingsInForce, versionInForce } from '../../master-data/in-force/queries';
@@ -26,18 +31,18 @@ import { percent, priceThatFollows } from './queries';
 /** Prices that wait for somebody to look at them, the largest move first. */
 export async function findWaiting(
   queries: Queries,
-  { receipt, sort, offset, limit }: WaitingQuery,
+  { costUpdate, sort, offset, limit }: WaitingQuery,
 ): Promise<WaitingPage> {
   const { homeCurrency } = await settingsInForce(queries);
   const where = and(
     eq(priceProposals.state, 'waiting'),
-    receipt === undefined ? undefined : eq(priceProposals.receiptId, receipt),
+    costUpdate === undefined ? undefined : eq(priceProposals.costUpdateId, costUpdate),
   );
   const byMove = [sql`abs(${priceProposals.move}) desc`, asc(items.number)];
   const orders: Readonly<Record<WaitingQuery['sort'], SQL[]>> = {
     item: [asc(items.number)],
     move: byMove,
-    receipt: [desc(receipts.at), asc(priceProposals.receiptId), ...byMove],
+    costUpdate: [desc(costUpdates.at), asc(priceProposals.costUpdateId), ...byMove],
   };
   const rows = await queries
     .select({
@@ -45,12 +50,12 @@ export async function findWaiting(
       item: items.number,
       name: items.name,
       supplier: suppliers.name,
-      at: receipts.at,
+      at: costUpdates.at,
     })
     .from(priceProposals)
     .innerJoin(items, eq(items.id, priceProposals.itemId))
-    .innerJoin(receipts, eq(receipts.id, priceProposals.receiptId))
-    .innerJoin(suppliers, eq(suppliers.id, receipts.supplierId))
+    .innerJoin(costUpdates, eq(costUpdates.id, priceProposals.costUpdateId))
+    .innerJoin(suppliers, eq(suppliers.id, costUpdates.supplierId))
     .where(where)
     .orderBy(...orders[sort], asc(priceProposals.id))
     .limit(limit)
@@ -59,7 +64,7 @@ export async function findWaiting(
   return {
     rows: rows.map(({ one, item, name, supplier, at }) => ({
       id: one.id,
-      receipt: one.receiptId,
+      costUpdate: one.costUpdateId,
       supplier,
       at: at.toISOString(),
       item,
@@ -132,7 +137,7 @@ export async function decideWaiting(
     .select({ one: priceProposals, item: items.number })
     .from(priceProposals)
     .innerJoin(items, eq(items.id, priceProposals.itemId))
-    .where(and(oneOf(priceProposals.id, ids), eq(priceProposals.state, 'waiting')))
+    .where(and(inList(priceProposals.id, ids), eq(priceProposals.state, 'waiting')))
     .for('update', { of: priceProposals });
   if (rows.length < ids.length) {
     throw conflict('Some of these prices wait no more. Look at the list again.', null);
@@ -157,7 +162,7 @@ export async function decideWaiting(
       decidedById: actor.id,
       decidedAt: actor.now,
     })
-    .where(oneOf(priceProposals.id, ids));
+    .where(inList(priceProposals.id, ids));
   await record(transaction, actor, {
     kind: 'waiting prices',
     key: 'waiting prices',
@@ -181,10 +186,10 @@ async function toDraft(
     [...prices].map(([item, price]) => {
       const own: BasePrice = { kind: 'own', item, unit: null, price: decimal(price) };
       const others = (before.get(item) ?? []).filter(({ unit }) => unit !== null);
-      return [item, [printed(own), ...others]] as const;
+      return [item, [serialized(own), ...others]] as const;
     }),
   );
-  await keepEdits(transaction, services, 'basePrice', contents, into);
+  await saveEdits(transaction, services, 'basePrice', contents, into);
 }
 
 /** From now on these items' prices stay where their costs change. */

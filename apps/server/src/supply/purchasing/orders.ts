@@ -181,7 +181,7 @@ export async function beginOrder(
 }
 
 /** Keeps an order as it was written, and picks the costs of all its lines anew. */
-export async function keepOrder(
+export async function saveOrder(
   transaction: Transaction,
   services: Services,
   number: number,

@@ -17,7 +17,7 @@ import type { FastifyPluginCallback } from 'fastify';
 import { serializable, snapshot, type Transaction } from '../../platform/database/database';
 import type { Services } from '../../setup/versions/services';
 import { actor } from '../../platform/session/plugin';
-import { beginOrder, discardOrder, findOrders, keepOrder, placeOrder, readOrder } from './orders';
+import { beginOrder, discardOrder, findOrders, saveOrder, placeOrder, readOrder } from './orders';
 import { askSuppliers } from './suppliers-ask';
 
 /** The purchase side: which supplier is cheapest, and orders whose costs are picked by their day. */
@@ -31,17 +31,19 @@ export const purchasingRoutes: FastifyPluginCallback<Services> = (app, services,
 
   app.get<{ Querystring: PurchaseQuestion; Reply: PurchaseAnswer }>(
     '/purchase-desk',
-    { config: { may: 'seeCosts' }, schema: { querystring: purchaseQuestion } },
+    { config: { requires: 'seeCosts' }, schema: { querystring: purchaseQuestion } },
     (request) => snapshot(database, (queries) => askSuppliers(queries, services, request.query)),
   );
 
-  app.get<{ Reply: PurchaseOrderRow[] }>('/purchase-orders', { config: { may: 'seeCosts' } }, () =>
-    snapshot(database, findOrders),
+  app.get<{ Reply: PurchaseOrderRow[] }>(
+    '/purchase-orders',
+    { config: { requires: 'seeCosts' } },
+    () => snapshot(database, findOrders),
   );
 
   app.post<{ Body: PurchaseOrderContent; Reply: PurchaseOrderView }>(
     '/purchase-orders',
-    { config: { may: 'editFacts' }, schema: { body: newPurchaseOrderSchema } },
+    { config: { requires: 'editFacts' }, schema: { body: newPurchaseOrderSchema } },
     async (request, reply) => {
       const view = await serializable(database, async (transaction) => {
         const by = actor(request, services);
@@ -55,7 +57,7 @@ export const purchasingRoutes: FastifyPluginCallback<Services> = (app, services,
 
   app.get<{ Params: PurchaseOrderParams; Reply: PurchaseOrderView }>(
     '/purchase-orders/:number',
-    { config: { may: 'seeCosts' }, schema: { params: purchaseOrderParams } },
+    { config: { requires: 'seeCosts' }, schema: { params: purchaseOrderParams } },
     (request) =>
       snapshot(database, (queries) => readOrder(queries, services, request.params.number)),
   );
@@ -63,14 +65,14 @@ export const purchasingRoutes: FastifyPluginCallback<Services> = (app, services,
   app.put<{ Params: PurchaseOrderParams; Body: PurchaseOrderEdit; Reply: PurchaseOrderView }>(
     '/purchase-orders/:number',
     {
-      config: { may: 'editFacts' },
+      config: { requires: 'editFacts' },
       schema: { params: purchaseOrderParams, body: purchaseOrderEditSchema },
     },
     (request) => {
       const { number } = request.params;
       const by = actor(request, services);
       return after(number, (transaction) =>
-        keepOrder(transaction, services, number, request.body, by),
+        saveOrder(transaction, services, number, request.body, by),
       );
     },
   );
@@ -78,7 +80,7 @@ export const purchasingRoutes: FastifyPluginCallback<Services> = (app, services,
   app.post<{ Params: PurchaseOrderParams; Body: PurchaseOrderRevision; Reply: PurchaseOrderView }>(
     '/purchase-orders/:number/place',
     {
-      config: { may: 'editFacts' },
+      config: { requires: 'editFacts' },
       schema: { params: purchaseOrderParams, body: purchaseOrderRevision },
     },
     (request) => {
@@ -92,7 +94,7 @@ export const purchasingRoutes: FastifyPluginCallback<Services> = (app, services,
 
   app.delete<{ Params: PurchaseOrderParams }>(
     '/purchase-orders/:number',
-    { config: { may: 'editFacts' }, schema: { params: purchaseOrderParams } },
+    { config: { requires: 'editFacts' }, schema: { params: purchaseOrderParams } },
     async (request, reply) => {
       const { number } = request.params;
       await serializable(database, (transaction) =>

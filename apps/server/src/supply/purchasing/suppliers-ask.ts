@@ -32,9 +32,9 @@ import {
 import { asc, eq } from 'drizzle-orm';
 import { readItemFacts, type ItemWithId } from '../../master-data/catalogue/item-facts';
 import type { Queries } from '../../platform/database/database';
-import { oneOf } from '../../platform/database/patterns';
+import { inList } from '../../platform/database/patterns';
 import { itemSuppliers, purchaseCosts, suppliers } from '../../platform/database/schema/index';
-import { surroundings } from '../../master-data/facts/surroundings';
+import { loadDocumentFacts } from '../../master-data/facts/document-facts';
 import { notFound, refused } from '../../platform/http/problems';
 import type { Services } from '../../setup/versions/services';
 import { versionInForce } from '../../master-data/in-force/queries';
@@ -62,7 +62,7 @@ export interface Money {
 
 export async function moneyOfToday(queries: Queries, { setups, now }: Services): Promise<Money> {
   const { setup } = await setups.of(queries, await versionInForce(queries));
-  const facts = await surroundings(queries, { customer: null, outlet: null }, now());
+  const facts = await loadDocumentFacts(queries, { customer: null, outlet: null }, now());
   return {
     rates: ratesOf(setup.homeCurrency, facts.rates),
     mode: setup.roundingMode,
@@ -81,13 +81,13 @@ export async function readOfferedItems(
     .select({ of: itemSuppliers, code: suppliers.code, name: suppliers.name })
     .from(itemSuppliers)
     .innerJoin(suppliers, eq(suppliers.id, itemSuppliers.supplierId))
-    .where(oneOf(itemSuppliers.itemId, ids))
+    .where(inList(itemSuppliers.itemId, ids))
     .orderBy(asc(suppliers.name));
   const costs = await queries
     .select({ of: purchaseCosts, supplier: suppliers.code })
     .from(purchaseCosts)
     .innerJoin(suppliers, eq(suppliers.id, purchaseCosts.supplierId))
-    .where(oneOf(purchaseCosts.itemId, ids))
+    .where(inList(purchaseCosts.itemId, ids))
     .orderBy(asc(purchaseCosts.unit), asc(purchaseCosts.minQuantity), asc(purchaseCosts.id));
   return new Map(
     facts.map((item) => [

@@ -1,30 +1,30 @@
-import type { SalesAgainAsked, SalesAgainBy } from '@honest-ledger/contracts';
+import type { SalesBacktestAsked, SalesBacktestBy } from '@honest-ledger/contracts';
 import { and, asc, desc, eq, gte, lt } from 'drizzle-orm';
 import type { Actor } from '../../platform/changes/record';
 import type { Queries, Transaction } from '../../platform/database/database';
-import { oneOf } from '../../platform/database/patterns';
+import { inList } from '../../platform/database/patterns';
 import {
   customers,
   documents,
   drafts,
-  salesAgain,
-  salesAgainParts,
+  salesBacktest,
+  salesBacktestParts,
   versions,
 } from '../../platform/database/schema/index';
 import { notFound, refused } from '../../platform/http/problems';
 import { addJob } from '../../platform/jobs/add-job';
-import { SALES_AGAIN_JOB, type SalesAgainJob } from './price-part';
+import { SALES_BACKTEST_JOB, type SalesBacktestJob } from './price-part';
 
 /** So many sales are priced by one job: some tenths of a second, which a killed process loses. */
 const SALES_A_PART = 200;
 /** What was asked for before is thrown away beyond that. */
-const MOST_KEPT = 20;
+const MAX_KEPT = 20;
 const DAY = 24 * 60 * 60 * 1000;
 
 /** Begins to price posted sales again: the queue does it, part by part. @returns its id */
-export async function beginSalesAgain(
+export async function beginSalesBacktest(
   transaction: Transaction,
-  asked: SalesAgainAsked,
+  asked: SalesBacktestAsked,
   by: Actor,
 ): Promise<string> {
   const named = await nameOf(transaction, asked.by);
@@ -33,7 +33,7 @@ export async function beginSalesAgain(
     throw refused([{ path: '', sentence: 'No posted sale is among these' }]);
   }
   const [run] = await transaction
-    .insert(salesAgain)
+    .insert(salesBacktest)
     .values({
       asked,
       by: named.words,
@@ -41,30 +41,33 @@ export async function beginSalesAgain(
       startedBy: by.id,
       startedAt: by.now,
     })
-    .returning({ id: salesAgain.id });
+    .returning({ id: salesBacktest.id });
   if (!run) throw new Error('what was begun gave no id');
   for (let place = 0; place * SALES_A_PART < numbers.length; place += 1) {
     const sales = numbers.slice(place * SALES_A_PART, (place + 1) * SALES_A_PART);
-    await transaction.insert(salesAgainParts).values({ runId: run.id, place, sales });
-    await addJob(transaction, SALES_AGAIN_JOB, { run: run.id, place } satisfies SalesAgainJob);
+    await transaction.insert(salesBacktestParts).values({ runId: run.id, place, sales });
+    await addJob(transaction, SALES_BACKTEST_JOB, {
+      run: run.id,
+      place,
+    } satisfies SalesBacktestJob);
   }
   await throwOldAway(transaction);
   return run.id;
 }
 
 /** Ends it where it is; what was found so far stays. */
-export async function cancelSalesAgain(transaction: Transaction, id: string): Promise<void> {
+export async function cancelSalesBacktest(transaction: Transaction, id: string): Promise<void> {
   const [run] = await transaction
-    .update(salesAgain)
+    .update(salesBacktest)
     .set({ state: 'cancelled' })
-    .where(and(eq(salesAgain.id, id), eq(salesAgain.state, 'running')))
-    .returning({ id: salesAgain.id });
+    .where(and(eq(salesBacktest.id, id), eq(salesBacktest.state, 'running')))
+    .returning({ id: salesBacktest.id });
   if (!run) throw notFound('What is to be cancelled');
 }
 
 async function nameOf(
   queries: Queries,
-  by: SalesAgainBy,
+  by: SalesBacktestBy,
 ): Promise<{ readonly words: string; readonly revision: number | null }> {
   switch (by.kind) {
     case 'own':
@@ -91,7 +94,7 @@ async function nameOf(
 
 async function salesAsked(
   queries: Queries,
-  { from, until, customer }: SalesAgainAsked,
+  { from, until, customer }: SalesBacktestAsked,
 ): Promise<number[]> {
   const rows = await queries
     .select({ number: documents.number })
@@ -114,14 +117,14 @@ async function salesAsked(
 
 async function throwOldAway(transaction: Transaction): Promise<void> {
   const old = await transaction
-    .select({ id: salesAgain.id })
-    .from(salesAgain)
-    .orderBy(desc(salesAgain.startedAt))
-    .offset(MOST_KEPT);
+    .select({ id: salesBacktest.id })
+    .from(salesBacktest)
+    .orderBy(desc(salesBacktest.startedAt))
+    .offset(MAX_KEPT);
   if (old.length === 0) return;
-  await transaction.delete(salesAgain).where(
-    oneOf(
-      salesAgain.id,
+  await transaction.delete(salesBacktest).where(
+    inList(
+      salesBacktest.id,
       old.map(({ id }) => id),
     ),
   );

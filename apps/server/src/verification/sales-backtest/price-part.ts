@@ -1,6 +1,6 @@
 import {
   type PricedDocumentForm,
-  type SalesAgainSum,
+  type SalesBacktestSum,
   type WithoutTyped,
   namesFromFacts,
 } from '@honest-ledger/contracts';
@@ -14,7 +14,7 @@ import {
   priceDocument,
   type PricingDocument,
   print,
-  printed,
+  serialized,
   type Setup,
   ZERO,
 } from '@honest-ledger/engine';
@@ -22,25 +22,29 @@ import { plainWriter, priceCauses } from '@honest-ledger/wording';
 import { and, eq } from 'drizzle-orm';
 import { insertRows, type WrittenColumn } from '../../platform/database/insert-rows';
 import { serializable, snapshot, type Transaction } from '../../platform/database/database';
-import { salesAgain, salesAgainLines, salesAgainParts } from '../../platform/database/schema/index';
+import {
+  salesBacktest,
+  salesBacktestLines,
+  salesBacktestParts,
+} from '../../platform/database/schema/index';
 import {
   documentsAsPriced,
   documentsInShort,
   type DocumentAsPriced,
   type DocumentInShort,
 } from '../../selling/documents/as-priced';
-import { differingFrom } from '../../selling/documents/compute-again';
+import { differingFrom } from '../../selling/documents/recalculate';
 import type { Services } from '../../setup/versions/services';
 import { setupAskedFor } from './setup-asked-for';
 
 /** The job that prices some past sales again. */
-export const SALES_AGAIN_JOB = 'price-sales-again';
-export interface SalesAgainJob {
+export const SALES_BACKTEST_JOB = 'price-sales-again';
+export interface SalesBacktestJob {
   readonly run: string;
   readonly place: number;
 }
 
-type Row = Omit<typeof salesAgainLines.$inferInsert, 'id' | 'runId'>;
+type Row = Omit<typeof salesBacktestLines.$inferInsert, 'id' | 'runId'>;
 
 /**
  * Prices one part of the sales again, and writes down the lines that come out otherwise, with causes.
@@ -50,7 +54,7 @@ type Row = Omit<typeof salesAgainLines.$inferInsert, 'id' | 'runId'>;
  */
 export async function priceSalesPart(
   services: Services,
-  { run, place }: SalesAgainJob,
+  { run, place }: SalesBacktestJob,
   last: boolean,
 ): Promise<void> {
   try {
@@ -63,15 +67,15 @@ export async function priceSalesPart(
     if (!last) throw error;
     const problem = error instanceof Error ? error.message : String(error);
     await services.database
-      .update(salesAgain)
+      .update(salesBacktest)
       .set({ state: 'failed', problem })
-      .where(and(eq(salesAgain.id, run), eq(salesAgain.state, 'running')));
+      .where(and(eq(salesBacktest.id, run), eq(salesBacktest.state, 'running')));
   }
 }
 
 /** What came of a part. */
 interface PricedPart extends Pick<
-  typeof salesAgainParts.$inferSelect,
+  typeof salesBacktestParts.$inferSelect,
   'lines' | 'older' | 'typed' | 'sums'
 > {
   readonly rows: readonly Row[];
@@ -85,10 +89,10 @@ async function pricePart(
   place: number,
 ): Promise<PricedPart | null> {
   const [found] = await transaction
-    .select({ run: salesAgain, part: salesAgainParts })
-    .from(salesAgain)
-    .innerJoin(salesAgainParts, eq(salesAgainParts.runId, salesAgain.id))
-    .where(and(eq(salesAgain.id, run), eq(salesAgainParts.place, place)));
+    .select({ run: salesBacktest, part: salesBacktestParts })
+    .from(salesBacktest)
+    .innerJoin(salesBacktestParts, eq(salesBacktestParts.runId, salesBacktest.id))
+    .where(and(eq(salesBacktest.id, run), eq(salesBacktestParts.place, place)));
   if (found?.run.state !== 'running' || found.part.done) return null;
   const { draftRevision } = found.run;
   const { by: askedBy, category, withoutTyped = 'none' } = found.run.asked;
@@ -139,7 +143,7 @@ async function pricePart(
       rows.push({ ...row, place, sale: sale.number, fault });
     }
   }
-  const told = [...sums].map(([currency, { was, now }]): SalesAgainSum => ({
+  const told = [...sums].map(([currency, { was, now }]): SalesBacktestSum => ({
     currency,
     was: print(was),
     now: print(now),
@@ -155,21 +159,21 @@ async function keepPart(
   { rows, ...part }: PricedPart,
 ): Promise<void> {
   const [running] = await transaction
-    .select({ id: salesAgain.id })
-    .from(salesAgain)
-    .where(and(eq(salesAgain.id, run), eq(salesAgain.state, 'running')));
+    .select({ id: salesBacktest.id })
+    .from(salesBacktest)
+    .where(and(eq(salesBacktest.id, run), eq(salesBacktest.state, 'running')));
   if (!running) return;
   const [kept] = await transaction
-    .update(salesAgainParts)
+    .update(salesBacktestParts)
     .set({ done: true, ...part })
     .where(
       and(
-        eq(salesAgainParts.runId, run),
-        eq(salesAgainParts.place, place),
-        eq(salesAgainParts.done, false),
+        eq(salesBacktestParts.runId, run),
+        eq(salesBacktestParts.place, place),
+        eq(salesBacktestParts.done, false),
       ),
     )
-    .returning({ place: salesAgainParts.place });
+    .returning({ place: salesBacktestParts.place });
   if (!kept) return;
   await insertRows(transaction, 'sales_again_lines', { column: 'run_id', id: run }, WRITTEN, rows);
 }
@@ -194,7 +198,7 @@ interface Compared extends Omit<Row, 'place' | 'sale' | 'fault'> {
 }
 
 function computed({ document }: DocumentAsPriced, compiled: CompiledSetup): PricedDocumentForm {
-  return printed(priceDocument(compiled, document));
+  return serialized(priceDocument(compiled, document));
 }
 
 /** A sale as it is priced again: without what was typed of its prices where that is asked for. */

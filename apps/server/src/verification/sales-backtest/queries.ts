@@ -1,10 +1,10 @@
 import type {
-  SalesAgainFilter,
-  SalesAgainLine,
-  SalesAgainPage,
-  SalesAgainQuery,
-  SalesAgainSum,
-  SalesAgainView,
+  SalesBacktestFilter,
+  SalesBacktestLine,
+  SalesBacktestPage,
+  SalesBacktestQuery,
+  SalesBacktestSum,
+  SalesBacktestView,
 } from '@honest-ledger/contracts';
 import { add, decimal, print } from '@honest-ledger/engine';
 import { and, asc, count, desc, eq, sql, type SQL } from 'drizzle-orm';
@@ -13,43 +13,46 @@ import { everyWordIn } from '../../platform/database/patterns';
 import {
   customers,
   documents,
-  salesAgain,
-  salesAgainLines,
-  salesAgainParts,
+  salesBacktest,
+  salesBacktestLines,
+  salesBacktestParts,
   users,
 } from '../../platform/database/schema/index';
 import { notFound } from '../../platform/http/problems';
 
 /** Causes that are told with how many lines they are of. */
-const MOST_CAUSES = 12;
+const MAX_CAUSES = 12;
 
 /** What was priced again lately, the latest first. */
-export async function findSalesAgain(queries: Queries): Promise<SalesAgainView[]> {
+export async function findSalesBacktest(queries: Queries): Promise<SalesBacktestView[]> {
   const runs = await queries
-    .select({ id: salesAgain.id })
-    .from(salesAgain)
-    .orderBy(desc(salesAgain.startedAt));
+    .select({ id: salesBacktest.id })
+    .from(salesBacktest)
+    .orderBy(desc(salesBacktest.startedAt));
   const found = [];
-  for (const { id } of runs) found.push(await readSalesAgain(queries, id));
+  for (const { id } of runs) found.push(await readSalesBacktest(queries, id));
   return found;
 }
 
-export async function readSalesAgain(queries: Queries, id: string): Promise<SalesAgainView> {
+export async function readSalesBacktest(queries: Queries, id: string): Promise<SalesBacktestView> {
   const [run] = await queries
-    .select({ own: salesAgain, by: users.name })
-    .from(salesAgain)
-    .innerJoin(users, eq(users.id, salesAgain.startedBy))
-    .where(eq(salesAgain.id, id));
+    .select({ own: salesBacktest, by: users.name })
+    .from(salesBacktest)
+    .innerJoin(users, eq(users.id, salesBacktest.startedBy))
+    .where(eq(salesBacktest.id, id));
   if (!run) throw notFound('This pricing of past sales');
-  const parts = await queries.select().from(salesAgainParts).where(eq(salesAgainParts.runId, id));
+  const parts = await queries
+    .select()
+    .from(salesBacktestParts)
+    .where(eq(salesBacktestParts.runId, id));
   const [counted] = await queries
     .select({
       different: sql<number>`count(*) filter (where ${NOW} is distinct from ${WAS})::int`,
-      faults: sql<number>`count(*) filter (where ${salesAgainLines.fault})::int`,
+      faults: sql<number>`count(*) filter (where ${salesBacktestLines.fault})::int`,
       unpriced: sql<number>`count(*) filter (where ${NOW} is null)::int`,
     })
-    .from(salesAgainLines)
-    .where(eq(salesAgainLines.runId, id));
+    .from(salesBacktestLines)
+    .where(eq(salesBacktestLines.runId, id));
   const done = parts.filter((part) => part.done);
   const salesIn = (some: typeof parts): number =>
     some.reduce((sum, { sales }) => sum + sales.length, 0);
@@ -76,10 +79,10 @@ export async function readSalesAgain(queries: Queries, id: string): Promise<Sale
   };
 }
 
-const { was: WAS, now: NOW } = salesAgainLines;
+const { was: WAS, now: NOW } = salesBacktestLines;
 
-function sumsOf(parts: readonly SalesAgainSum[]): readonly SalesAgainSum[] {
-  const sums = new Map<string, SalesAgainSum>();
+function sumsOf(parts: readonly SalesBacktestSum[]): readonly SalesBacktestSum[] {
+  const sums = new Map<string, SalesBacktestSum>();
   for (const { currency, was, now } of parts) {
     const known = sums.get(currency) ?? { currency, was: '0', now: '0' };
     const plus = (a: string, b: string): string => print(add(decimal(a), decimal(b)));
@@ -89,12 +92,12 @@ function sumsOf(parts: readonly SalesAgainSum[]): readonly SalesAgainSum[] {
 }
 
 /** Figures in a cause are of one line: what many have in common is what stands before them. */
-async function causesOf(queries: Queries, id: string): Promise<SalesAgainView['causes']> {
+async function causesOf(queries: Queries, id: string): Promise<SalesBacktestView['causes']> {
   const { rows } = await queries.execute<{ cause: string; lines: number }>(
     sql`select split_part(cause, ': ', 1) as cause, count(*)::int as lines
-      from ${salesAgainLines}, unnest(${salesAgainLines.causes}) as cause
-      where ${salesAgainLines.runId} = ${id}
-      group by 1 order by 2 desc, 1 limit ${MOST_CAUSES}`,
+      from ${salesBacktestLines}, unnest(${salesBacktestLines.causes}) as cause
+      where ${salesBacktestLines.runId} = ${id}
+      group by 1 order by 2 desc, 1 limit ${MAX_CAUSES}`,
   );
   return rows.map(({ cause, lines }) => ({ cause, lines }));
 }
@@ -103,13 +106,13 @@ async function causesOf(queries: Queries, id: string): Promise<SalesAgainView['c
 export async function findLinesAgain(
   queries: Queries,
   id: string,
-  { limit, offset, ...filter }: SalesAgainQuery,
-): Promise<SalesAgainPage> {
+  { limit, offset, ...filter }: SalesBacktestQuery,
+): Promise<SalesBacktestPage> {
   const where = matching(id, filter);
   const [counted] = await queries
     .select({ total: count() })
-    .from(salesAgainLines)
-    .innerJoin(documents, eq(documents.number, salesAgainLines.sale))
+    .from(salesBacktestLines)
+    .innerJoin(documents, eq(documents.number, salesBacktestLines.sale))
     .leftJoin(customers, eq(customers.id, documents.customerId))
     .where(where);
   const rows = await selectLines(queries, where).limit(limit).offset(offset);
@@ -124,50 +127,57 @@ export async function findLinesAgain(
 export async function findAllLinesAgain(
   queries: Queries,
   id: string,
-  filter: SalesAgainFilter,
-): Promise<SalesAgainLine[]> {
+  filter: SalesBacktestFilter,
+): Promise<SalesBacktestLine[]> {
   return (await selectLines(queries, matching(id, filter))).map(toLine);
 }
 
-function matching(id: string, { kind, text }: SalesAgainFilter): SQL | undefined {
+function matching(id: string, { kind, text }: SalesBacktestFilter): SQL | undefined {
   const kinds = {
     higher: sql`${NOW} > ${WAS}`,
     lower: sql`${NOW} < ${WAS}`,
     noPrice: sql`${NOW} is null`,
-    fault: sql`${salesAgainLines.fault}`,
+    fault: sql`${salesBacktestLines.fault}`,
   };
-  const causes = sql`array_to_string(${salesAgainLines.causes}, ' ')`;
+  const causes = sql`array_to_string(${salesBacktestLines.causes}, ' ')`;
   return and(
-    eq(salesAgainLines.runId, id),
+    eq(salesBacktestLines.runId, id),
     kind && kinds[kind],
-    everyWordIn(text, [salesAgainLines.item, salesAgainLines.name, customers.name, causes]),
+    everyWordIn(text, [salesBacktestLines.item, salesBacktestLines.name, customers.name, causes]),
   );
 }
 
 function selectLines(queries: Queries, where: SQL | undefined) {
   return queries
     .select({
-      line: salesAgainLines,
+      line: salesBacktestLines,
       soldAt: documents.settledAt,
       currency: documents.currency,
       customer: customers.name,
       change: sql<string | null>`${NOW} - ${WAS}`,
       percent: sql<string | null>`round((${NOW} - ${WAS}) * 100 / nullif(${WAS}, 0), 2)`,
     })
-    .from(salesAgainLines)
-    .innerJoin(documents, eq(documents.number, salesAgainLines.sale))
+    .from(salesBacktestLines)
+    .innerJoin(documents, eq(documents.number, salesBacktestLines.sale))
     .leftJoin(customers, eq(customers.id, documents.customerId))
     .where(where)
     .orderBy(
-      desc(salesAgainLines.fault),
+      desc(salesBacktestLines.fault),
       sql`abs(coalesce(${NOW}, 0) - ${WAS}) desc`,
-      asc(salesAgainLines.id),
+      asc(salesBacktestLines.id),
     );
 }
 
 type Selected = Awaited<ReturnType<typeof selectLines>>[number];
 
-function toLine({ line, soldAt, currency, customer, change, percent }: Selected): SalesAgainLine {
+function toLine({
+  line,
+  soldAt,
+  currency,
+  customer,
+  change,
+  percent,
+}: Selected): SalesBacktestLine {
   const { sale, item, name, quantity, unit, was, now, fault, causes } = line;
   return {
     sale,
@@ -191,13 +201,13 @@ function toLine({ line, soldAt, currency, customer, change, percent }: Selected)
 async function spreadOf(
   queries: Queries,
   where: SQL | undefined,
-): Promise<SalesAgainPage['spread']> {
+): Promise<SalesBacktestPage['spread']> {
   const percent = sql`floor((${NOW} - ${WAS}) * 100 / nullif(${WAS}, 0))`;
   const step = sql<number>`least(greatest(${percent}, -50), 50)::int`;
   const rows = await queries
     .select({ from: step, lines: count() })
-    .from(salesAgainLines)
-    .innerJoin(documents, eq(documents.number, salesAgainLines.sale))
+    .from(salesBacktestLines)
+    .innerJoin(documents, eq(documents.number, salesBacktestLines.sale))
     .leftJoin(customers, eq(customers.id, documents.customerId))
     .where(and(where, sql`${NOW} is not null and ${WAS} <> 0`))
     .groupBy(step)

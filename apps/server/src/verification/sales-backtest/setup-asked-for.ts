@@ -1,4 +1,4 @@
-import type { SalesAgainBy } from '@honest-ledger/contracts';
+import type { SalesBacktestBy } from '@honest-ledger/contracts';
 import { compileSetup, type CompiledSetup, type Setup } from '@honest-ledger/engine';
 import { eq } from 'drizzle-orm';
 import type { Queries } from '../../platform/database/database';
@@ -15,7 +15,7 @@ import { versionInForce } from '../../master-data/in-force/queries';
 export async function setupAskedFor(
   queries: Queries,
   { setups }: Pick<Services, 'setups'>,
-  by: SalesAgainBy,
+  by: SalesBacktestBy,
   revision: number | null,
 ): Promise<{ readonly setup: Setup; readonly compiled: CompiledSetup } | null> {
   switch (by.kind) {

@@ -1,4 +1,4 @@
-import type { SalesAgainLine, SalesAgainView } from '@honest-ledger/contracts';
+import type { SalesBacktestLine, SalesBacktestView } from '@honest-ledger/contracts';
 import type { Table, TableColumn } from '../../platform/files/write-table';
 
 const FIGURES = (name: string): TableColumn => ({ name, figures: true });
@@ -21,9 +21,9 @@ const COLUMNS: readonly TableColumn[] = [
 ];
 
 /** The lines that come out otherwise, as a file. */
-export function salesAgainTable(
-  { startedAt }: SalesAgainView,
-  rows: readonly SalesAgainLine[],
+export function salesBacktestTable(
+  { startedAt }: SalesBacktestView,
+  rows: readonly SalesBacktestLine[],
 ): Table {
   return {
     name: `sales-priced-again-${startedAt.slice(0, 10)}`,

@@ -3,7 +3,7 @@ import { SETTINGS_KEY } from '@honest-ledger/contracts';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { filter, map, switchMap } from 'rxjs';
 import { objectEditsActions } from '../draft/object-edits.feature';
-import { answer } from '../shared/answer';
+import { mapResponse } from '../shared/map-response';
 import { BasicsApi } from './basics.api';
 import { basicsActions } from './basics.feature';
 
@@ -13,7 +13,7 @@ export const basicsEffects = {
       actions$.pipe(
         ofType(basicsActions.opened),
         switchMap(() =>
-          answer(
+          mapResponse(
             api.read(),
             (basics) => basicsActions.came({ basics }),
             (problem) => basicsActions.failed({ problem }),
@@ -52,7 +52,7 @@ export const basicsEffects = {
   again: createEffect(
     (actions$ = inject(Actions)) =>
       actions$.pipe(
-        ofType(objectEditsActions.kept, objectEditsActions.theirsTaken),
+        ofType(objectEditsActions.kept, objectEditsActions.serverVersionTaken),
         filter(({ edit }) => ['settings', 'sharedPrice'].includes(edit.object.kind)),
         map(() => basicsActions.opened()),
       ),

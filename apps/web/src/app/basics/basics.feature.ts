@@ -7,7 +7,7 @@ import {
   on,
   props,
 } from '@ngrx/store';
-import { failed, loading, nothingYet, ready, type Loadable } from '../shared/loadable';
+import { failed, loading, idle, ready, type Loadable } from '../shared/loadable';
 
 export const basicsActions = createActionGroup({
   source: 'Basics',
@@ -22,7 +22,7 @@ interface BasicsState {
   readonly basics: Loadable<Basics>;
 }
 
-const beginning: BasicsState = { basics: nothingYet };
+const beginning: BasicsState = { basics: idle };
 
 export const basicsFeature = createFeature({
   name: 'basics',

@@ -21,7 +21,7 @@ import { CHOICE_WORDS, MODE_WORDS } from '../draft/object-words';
 import { CodeChoice } from '../reference/code-choice';
 import { namesOfThings } from '../reference/names';
 import { referenceFeature } from '../reference/reference.feature';
-import { mayDo } from '../session/may-do';
+import { hasPermission } from '../session/may-do';
 import { FigureField } from '../shared/figure-field';
 import { Notice } from '../shared/notice';
 import { TextField } from '../shared/text-field';
@@ -51,8 +51,8 @@ export class Basics {
   private readonly refused = this.store.selectSignal(objectEditsFeature.selectRefused);
   private readonly reference = this.store.selectSignal(referenceFeature.selectReference);
   private readonly published = this.store.selectSignal(referenceFeature.selectPublishedLevels);
-  protected readonly mayEdit = mayDo('editSetup');
-  protected readonly seesCosts = mayDo('seeCosts');
+  protected readonly mayEdit = hasPermission('editSetup');
+  protected readonly seesCosts = hasPermission('seeCosts');
   protected readonly choices = RULE_CHOICES.map((code) => ({ code, name: CHOICE_WORDS[code] }));
   protected readonly modes = MODES.map((code) => ({ code, name: MODE_WORDS[code] }));
   protected readonly levels = computed(() =>

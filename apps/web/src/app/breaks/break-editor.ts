@@ -12,7 +12,7 @@ import { CodeChoice } from '../reference/code-choice';
 import { namesOfThings } from '../reference/names';
 import { ReachList } from '../reference/reach-list';
 import { referenceFeature } from '../reference/reference.feature';
-import { mayDo } from '../session/may-do';
+import { hasPermission } from '../session/may-do';
 import { Notice } from '../shared/notice';
 import { unbroken, writer } from '../shared/numbers';
 import { FigureField } from '../shared/figure-field';
@@ -66,7 +66,7 @@ export class BreakEditor {
   private readonly names = namesOfThings();
   private readonly reference = this.store.selectSignal(referenceFeature.selectReference);
   protected readonly found = this.store.selectSignal(breaksFeature.selectOpened);
-  protected readonly mayEdit = mayDo('editSetup');
+  protected readonly mayEdit = hasPermission('editSetup');
   /** What was tried of the break as it is edited. */
   protected readonly answer = signal<BreakAnswer | null>(null);
   protected readonly sheet = objectSheet({

@@ -27,7 +27,7 @@ import { BreaksApi } from './breaks.api';
 const PAUSE_MILLISECONDS = 500;
 const ROWS_AT_ONCE = 25;
 /** More than that nobody reads in a list. */
-const MOST_SHOWN = 500;
+const MAX_SHOWN = 500;
 
 interface Found {
   readonly page: BreakItemsPage | null;
@@ -219,10 +219,10 @@ export class BreakItems {
   }
 
   protected most({ total }: BreakItemsPage): number {
-    return Math.min(total, MOST_SHOWN);
+    return Math.min(total, MAX_SHOWN);
   }
 
   protected more(): void {
-    this.limit.update((limit) => Math.min(limit * 2, MOST_SHOWN));
+    this.limit.update((limit) => Math.min(limit * 2, MAX_SHOWN));
   }
 }

@@ -18,7 +18,7 @@ describe('the list of quantity breaks', () => {
     await screen.answerReference();
     const content = { ...wholeBreak('EUR'), name: 'Everything', reaches: [{ kind: 'all' }] };
     await screen.answer('GET', '/api/breaks', {
-      breaks: [{ id: 'a', state: 'published', content, items: 31, dearZones: 2 }],
+      breaks: [{ id: 'a', state: 'published', content, items: 31, priceInversions: 2 }],
     });
     await screen.settle(100);
     for (const part of ['Everything, counted on each line: 5 % off from 10', '31', '△ 2']) {

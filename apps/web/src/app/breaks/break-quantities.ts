@@ -1,7 +1,7 @@
 import type { BreakAnswer, BreakContent, TriedPrice } from '@honest-ledger/contracts';
 import {
   compare,
-  dearZones,
+  priceInversions,
   decimal,
   fromInteger,
   harmlessPrice,
@@ -82,7 +82,7 @@ export function stepsOf(content: BreakContent, answer: BreakAnswer | null): Pric
 }
 
 export function zonesIn(steps: readonly PriceStep[], digits: number): DearZone[] {
-  return dearZones(steps, make(1, digits));
+  return priceInversions(steps, make(1, digits));
 }
 
 /** "24 (369.36) cost more than 25 (356.50)" */

@@ -3,7 +3,7 @@ import type { BreakContent } from '@honest-ledger/contracts';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { switchMap } from 'rxjs';
 import { objectEditEffects, openEffect } from '../draft/object-effects';
-import { answer } from '../shared/answer';
+import { mapResponse } from '../shared/map-response';
 import { copyOf } from './break-edits';
 import { BreaksApi } from './breaks.api';
 import { breaksActions } from './breaks.feature';
@@ -14,7 +14,7 @@ export const breaksEffects = {
       actions$.pipe(
         ofType(breaksActions.listOpened),
         switchMap(() =>
-          answer(
+          mapResponse(
             api.all(),
             ({ breaks }) => breaksActions.listCame({ all: breaks }),
             (problem) => breaksActions.listFailed({ problem }),

@@ -11,7 +11,7 @@ import { CodeChoice } from '../reference/code-choice';
 import { ITEM_KIND_CHOICES } from '../reference/item-kinds';
 import { namesOfThings } from '../reference/names';
 import { referenceFeature } from '../reference/reference.feature';
-import { mayDo } from '../session/may-do';
+import { hasPermission } from '../session/may-do';
 import { EndlessGrid } from '../shared/endless-grid';
 import { FileLinks } from '../shared/file-links';
 import { dashed, figureColumn } from '../shared/ledger-grid';
@@ -41,8 +41,8 @@ export class Catalogue {
   protected readonly version = computed(() => this.page()?.version ?? null);
   protected readonly reference = inject(Store).selectSignal(referenceFeature.selectReference);
   protected readonly kinds = ITEM_KIND_CHOICES;
-  protected readonly mayReprice = mayDo('editSetup');
-  protected readonly mayEdit = mayDo('editFacts');
+  protected readonly mayChangePrices = hasPermission('editSetup');
+  protected readonly mayEdit = hasPermission('editFacts');
   private readonly currency = computed(() => this.page()?.currency ?? '');
   protected readonly columns = computed((): ColDef<ItemRow>[] => {
     const currency = this.currency();

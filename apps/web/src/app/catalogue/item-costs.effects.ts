@@ -7,7 +7,7 @@ import { itemActions } from './item.feature';
 import { Outbox } from '../outbox/outbox';
 import { OutboxStorage } from '../outbox/outbox-storage';
 import type { PostedParcel } from '../outbox/outbox.feature';
-import { keepEdits, type Keeping } from '../outbox/keep-edits';
+import { saveEdits, type Keeping } from '../outbox/save-edits';
 import { foundHere, isUnreachable, withoutPrefix } from '../shared/problems';
 import { ItemCostsApi, addressOfCosts } from './item-costs.api';
 import { itemCostsActions, itemCostsFeature } from './item-costs.feature';
@@ -46,13 +46,13 @@ export const itemCostsEffects = {
             itemCostsActions.edited,
             itemCostsActions.undone,
             itemCostsActions.redone,
-            itemCostsActions.mineInsisted,
+            itemCostsActions.rebased,
             itemCostsActions.takenUp,
           ),
         ),
         hurried$: actions$.pipe(ofType(itemCostsActions.opened)),
         left$: actions$.pipe(ofType(itemCostsActions.left)),
-        given$: actions$.pipe(ofType(itemCostsActions.theirsTaken)),
+        given$: actions$.pipe(ofType(itemCostsActions.serverVersionTaken)),
         unreachable$: actions$.pipe(
           ofType(itemCostsActions.notKept),
           filter(({ problem }) => isUnreachable(problem)),
@@ -83,7 +83,7 @@ export const itemCostsEffects = {
           revision,
         }),
       };
-      return keepEdits(keeping, parcelId, storage);
+      return saveEdits(keeping, parcelId, storage);
     },
     { functional: true },
   ),

@@ -10,7 +10,7 @@ import {
 import {
   beginEditing,
   edit,
-  insist,
+  rebase,
   isUnkept,
   keeping,
   kept,
@@ -21,7 +21,7 @@ import {
   type Editing,
   type LeftEdit,
 } from '../shared/editing';
-import { failed, loading, nothingYet, ready, type Loadable } from '../shared/loadable';
+import { failed, loading, idle, ready, type Loadable } from '../shared/loadable';
 
 export const itemCostsActions = createActionGroup({
   source: 'Item Costs',
@@ -41,8 +41,8 @@ export const itemCostsActions = createActionGroup({
     Keeping: props<{ item: string }>(),
     Kept: props<{ content: ItemCosts; costs: ItemCostsView }>(),
     'Not Kept': props<{ item: string; problem: ProblemDetails }>(),
-    'Theirs Taken': emptyProps(),
-    'Mine Insisted': emptyProps(),
+    'Server Version Taken': emptyProps(),
+    Rebased: emptyProps(),
   },
 });
 
@@ -57,7 +57,7 @@ interface ItemCostsState {
   readonly costs: Loadable<OpenCosts>;
 }
 
-const beginning: ItemCostsState = { costs: nothingYet };
+const beginning: ItemCostsState = { costs: idle };
 
 export const itemCostsFeature = createFeature({
   name: 'itemCosts',
@@ -65,7 +65,7 @@ export const itemCostsFeature = createFeature({
     beginning,
     on(itemCostsActions.opened, ({ costs }, { item }): ItemCostsState => {
       const open = costs.value;
-      if (open?.view.item !== item) return { costs: loading(nothingYet) };
+      if (open?.view.item !== item) return { costs: loading(idle) };
       return { costs: isUnkept(open.editing) ? costs : loading(costs) };
     }),
     on(itemCostsActions.came, (state, { costs }): ItemCostsState => {
@@ -86,7 +86,7 @@ export const itemCostsFeature = createFeature({
     on(itemCostsActions.redone, (state) =>
       withOpen(state, (open) => ({ ...open, editing: redo(open.editing) })),
     ),
-    on(itemCostsActions.handedOver, (): ItemCostsState => ({ costs: nothingYet })),
+    on(itemCostsActions.handedOver, (): ItemCostsState => ({ costs: idle })),
     on(itemCostsActions.takenUp, (state, { parcel, seen }) =>
       withOpen(state, (open) => ({
         view: { ...open.view, costs: seen },
@@ -106,22 +106,22 @@ export const itemCostsFeature = createFeature({
     on(itemCostsActions.notKept, (state, { item, problem }) =>
       withOpen(state, (open) => ({ ...open, editing: notKept(open.editing, problem) }), item),
     ),
-    on(itemCostsActions.mineInsisted, (state) =>
+    on(itemCostsActions.rebased, (state) =>
       withOpen(state, (open) => ({
-        view: { ...open.view, costs: theirs(open.editing) ?? open.view.costs },
-        editing: insist(open.editing, 0),
+        view: { ...open.view, costs: serverVersion(open.editing) ?? open.view.costs },
+        editing: rebase(open.editing, 0),
       })),
     ),
-    on(itemCostsActions.theirsTaken, (state) =>
+    on(itemCostsActions.serverVersionTaken, (state) =>
       withOpen(state, ({ view, editing }) =>
-        openCosts({ ...view, costs: theirs(editing) ?? view.costs }),
+        openCosts({ ...view, costs: serverVersion(editing) ?? view.costs }),
       ),
     ),
   ),
 });
 
 /** What somebody else left there, which a conflict brings along. */
-export function theirs({ problem }: Editing<ItemCosts>): ItemCosts | null {
+export function serverVersion({ problem }: Editing<ItemCosts>): ItemCosts | null {
   // the server's answer to an edit that comes second
   return (problem?.current as ItemCosts | undefined) ?? null;
 }

@@ -162,10 +162,13 @@ describe('the costs of an item on its page', () => {
   });
 
   it('say why they were not kept, and show what stands there after somebody else', async () => {
-    const theirs = { ...COSTS, costs: [last('2026-05-01', '7.77')] };
+    const serverVersion = { ...COSTS, costs: [last('2026-05-01', '7.77')] };
     await screen.type('New cost', '1');
     await screen.press('Keep this cost');
-    await sent(409, problemBody(409, 'Somebody else has changed the costs.', { current: theirs }));
+    await sent(
+      409,
+      problemBody(409, 'Somebody else has changed the costs.', { current: serverVersion }),
+    );
     expect(screen.text()).toContain('Somebody else has changed the costs.');
     await screen.press('Use theirs');
     expect(screen.text()).toContain('7.77');

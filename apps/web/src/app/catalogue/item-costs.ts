@@ -19,9 +19,9 @@ import { PURCHASE } from '@honest-ledger/engine';
 import { Store } from '@ngrx/store';
 import { CodeChoice } from '../reference/code-choice';
 import { namesOfThings } from '../reference/names';
-import { RuleInForce } from '../receipts/rule-in-force';
+import { RuleInForce } from '../cost-updates/rule-in-force';
 import { referenceFeature } from '../reference/reference.feature';
-import { mayDo } from '../session/may-do';
+import { hasPermission } from '../session/may-do';
 import { Amount, mostDigits } from '../shared/amount';
 import { writeCalendarDay } from '../shared/dates';
 import { DayField } from '../shared/day-field';
@@ -73,7 +73,7 @@ export class ItemCostsPart implements OnDestroy {
   protected readonly refused = computed(() => this.editing()?.problem ?? null);
   protected readonly isConflict = computed(() => this.editing()?.state === 'conflict');
   protected readonly calendarDay = writeCalendarDay;
-  protected readonly mayEdit = mayDo('editFacts');
+  protected readonly mayEdit = hasPermission('editFacts');
   /** As it is edited here. */
   protected readonly view = computed(() => {
     const open = this.open();
@@ -149,11 +149,11 @@ export class ItemCostsPart implements OnDestroy {
   }
 
   protected takeTheirs(): void {
-    this.store.dispatch(itemCostsActions.theirsTaken());
+    this.store.dispatch(itemCostsActions.serverVersionTaken());
   }
 
-  protected insist(): void {
-    this.store.dispatch(itemCostsActions.mineInsisted());
+  protected rebase(): void {
+    this.store.dispatch(itemCostsActions.rebased());
   }
 
   protected ask(): void {

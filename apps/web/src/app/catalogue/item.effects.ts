@@ -3,7 +3,7 @@ import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
 import { concatMap, EMPTY, map, mergeMap, of, switchMap } from 'rxjs';
 import { objectEditsActions } from '../draft/object-edits.feature';
-import { answer } from '../shared/answer';
+import { mapResponse } from '../shared/map-response';
 import { CatalogueApi } from '../reference/catalogue.api';
 import { itemActions, itemFeature } from './item.feature';
 
@@ -13,7 +13,7 @@ export const itemEffects = {
       actions$.pipe(
         ofType(itemActions.opened),
         switchMap(({ item }) =>
-          answer(
+          mapResponse(
             api.one(item),
             (found) => itemActions.came({ item: found }),
             (problem) => itemActions.failed({ problem }),
@@ -52,7 +52,7 @@ export const itemEffects = {
         switchMap(({ facts }) => {
           const open = item().value;
           if (!open) return EMPTY;
-          return answer(
+          return mapResponse(
             api.foresee(open.item, facts),
             ({ moves }) =>
               moves.length === 0
@@ -66,7 +66,7 @@ export const itemEffects = {
     { functional: true },
   ),
 
-  keepFacts: createEffect(
+  saveFacts: createEffect(
     (actions$ = inject(Actions), api = inject(CatalogueApi), store = inject(Store)) => {
       const item = store.selectSignal(itemFeature.selectItem);
       return actions$.pipe(
@@ -74,7 +74,7 @@ export const itemEffects = {
         concatMap(({ facts }) => {
           const open = item().value;
           if (!open) return EMPTY;
-          return answer(
+          return mapResponse(
             api.keep(open.item, facts),
             (kept) => itemActions.factsKept({ item: kept }),
             (problem) => itemActions.factsRefused({ facts, problem }),
@@ -90,7 +90,7 @@ export const itemEffects = {
     (actions$ = inject(Actions), store = inject(Store)) => {
       const item = store.selectSignal(itemFeature.selectItem);
       return actions$.pipe(
-        ofType(objectEditsActions.kept, objectEditsActions.theirsTaken),
+        ofType(objectEditsActions.kept, objectEditsActions.serverVersionTaken),
         mergeMap(({ edit }) => {
           const open = item().value;
           return open && edit.object.kind === 'basePrice'

@@ -7,7 +7,7 @@ import {
   on,
   props,
 } from '@ngrx/store';
-import { failed, loading, nothingYet, ready, type Loadable } from '../shared/loadable';
+import { failed, loading, idle, ready, type Loadable } from '../shared/loadable';
 
 export const itemActions = createActionGroup({
   source: 'Item',
@@ -34,7 +34,7 @@ interface ItemState {
   readonly factsRefused: { readonly facts: ItemEdit; readonly problem: ProblemDetails } | null;
 }
 
-const beginning: ItemState = { item: nothingYet, foreseen: null, factsRefused: null };
+const beginning: ItemState = { item: idle, foreseen: null, factsRefused: null };
 
 export const itemFeature = createFeature({
   name: 'item',

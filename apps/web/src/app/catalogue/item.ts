@@ -19,7 +19,7 @@ import { problemSentence } from '@honest-ledger/wording';
 import { Store } from '@ngrx/store';
 import { namesOfThings } from '../reference/names';
 import { referenceFeature } from '../reference/reference.feature';
-import { mayDo } from '../session/may-do';
+import { hasPermission } from '../session/may-do';
 import { Amount, mostDigits } from '../shared/amount';
 import { writeCalendarDay } from '../shared/dates';
 import { DeleteButton } from '../shared/delete-button';
@@ -76,9 +76,9 @@ export class Item {
     // the server's answer to an edit that comes second
     return problem?.status === 409 ? ((problem.current as ItemEdit | undefined) ?? null) : null;
   });
-  protected readonly mayEdit = mayDo('editSetup');
-  protected readonly mayEditFacts = mayDo('editFacts');
-  protected readonly maySeeCosts = mayDo('seeCosts');
+  protected readonly mayEdit = hasPermission('editSetup');
+  protected readonly mayEditFacts = hasPermission('editFacts');
+  protected readonly maySeeCosts = hasPermission('seeCosts');
   private readonly factsOf = computed(
     () => `${this.item()} ${String(this.found().value?.revision ?? 0)}`,
   );
@@ -205,7 +205,7 @@ export class Item {
     this.store.dispatch(itemActions.factsLeft());
   }
 
-  protected insistFacts(facts: ItemEdit, { revision }: ItemEdit): void {
+  protected rebaseFacts(facts: ItemEdit, { revision }: ItemEdit): void {
     this.store.dispatch(itemActions.factsEdited({ facts: { ...facts, revision } }));
   }
 

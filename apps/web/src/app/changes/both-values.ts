@@ -31,7 +31,7 @@ import { differences, withLevelNames } from './differences';
         </tbody>
       </table>
       <button type="button" class="quiet" (click)="taken.emit()">Take theirs</button>
-      <button type="button" class="quiet" (click)="insisted.emit()">Keep mine instead</button>
+      <button type="button" class="quiet" (click)="rebased.emit()">Keep mine instead</button>
     </div>
   `,
   styles: `
@@ -42,13 +42,15 @@ import { differences, withLevelNames } from './differences';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class BothValues {
-  readonly theirs = input.required<unknown>();
-  readonly mine = input.required<unknown>();
+  readonly serverVersion = input.required<unknown>();
+  readonly localVersion = input.required<unknown>();
   readonly taken = output();
-  readonly insisted = output();
+  readonly rebased = output();
 
   private readonly names = namesOfThings();
   protected readonly fields = computed(() =>
-    differences(this.theirs(), this.mine()).map((one) => withLevelNames(one, this.names())),
+    differences(this.serverVersion(), this.localVersion()).map((one) =>
+      withLevelNames(one, this.names()),
+    ),
   );
 }

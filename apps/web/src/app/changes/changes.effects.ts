@@ -1,7 +1,7 @@
 import { inject } from '@angular/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { switchMap } from 'rxjs';
-import { answer } from '../shared/answer';
+import { mapResponse } from '../shared/map-response';
 import { ChangesApi } from './changes.api';
 import { changesActions } from './changes.feature';
 
@@ -11,7 +11,7 @@ export const changesEffects = {
       actions$.pipe(
         ofType(changesActions.asked),
         switchMap(({ filter, below }) =>
-          answer(
+          mapResponse(
             api.find(filter, below),
             (page) => changesActions.came({ page, below }),
             (problem) => changesActions.failed({ problem }),

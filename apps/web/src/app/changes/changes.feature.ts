@@ -1,6 +1,6 @@
 import type { ChangePage, ProblemDetails } from '@honest-ledger/contracts';
 import { createActionGroup, createFeature, createReducer, on, props } from '@ngrx/store';
-import { failed, loading, nothingYet, ready, type Loadable } from '../shared/loadable';
+import { failed, loading, idle, ready, type Loadable } from '../shared/loadable';
 import type { ChangeFilter } from './changes.api';
 
 export const changesActions = createActionGroup({
@@ -17,7 +17,7 @@ interface ChangesState {
   readonly page: Loadable<ChangePage>;
 }
 
-const beginning: ChangesState = { page: nothingYet };
+const beginning: ChangesState = { page: idle };
 
 export const changesFeature = createFeature({
   name: 'changes',

@@ -8,7 +8,7 @@ import { CostTablesApi } from './cost-tables.api';
 
 const ROWS_AT_ONCE = 50;
 /** More than that nobody reads in a list. */
-const MOST_SHOWN = 500;
+const MAX_SHOWN = 500;
 
 interface Found {
   readonly page: CostGapsPage | null;
@@ -86,10 +86,10 @@ export class CostGaps {
   );
 
   protected most({ total }: CostGapsPage): number {
-    return Math.min(total, MOST_SHOWN);
+    return Math.min(total, MAX_SHOWN);
   }
 
   protected more(): void {
-    this.limit.update((limit) => Math.min(limit * 2, MOST_SHOWN));
+    this.limit.update((limit) => Math.min(limit * 2, MAX_SHOWN));
   }
 }

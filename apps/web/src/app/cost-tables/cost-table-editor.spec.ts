@@ -100,7 +100,7 @@ describe('a cost table on its screen', () => {
       textContent.includes('Make these the base prices'),
     );
     const address = link?.getAttribute('href') ?? '';
-    expect(address).toContain(`/repricings/new?table=${ID}`);
+    expect(address).toContain(`/price-changes/new?table=${ID}`);
     for (const part of ['2 taken in, 1 without a cost', 'Loop tool', '400.0', '80.0', '△ none']) {
       expect(screen.text()).toContain(part);
     }

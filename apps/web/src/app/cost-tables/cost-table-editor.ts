@@ -17,7 +17,7 @@ import { namesOfThings } from '../reference/names';
 import { OutletChoice } from '../reference/outlet-choice';
 import { ReachList } from '../reference/reach-list';
 import { referenceFeature } from '../reference/reference.feature';
-import { mayDo } from '../session/may-do';
+import { hasPermission } from '../session/may-do';
 import { Notice } from '../shared/notice';
 import { unbroken, writer } from '../shared/numbers';
 import { TextField } from '../shared/text-field';
@@ -69,7 +69,7 @@ export class CostTableEditor {
   protected readonly names = namesOfThings();
   private readonly reference = this.store.selectSignal(referenceFeature.selectReference);
   protected readonly found = this.store.selectSignal(costTablesFeature.selectTable);
-  protected readonly mayEdit = mayDo('editSetup');
+  protected readonly mayEdit = hasPermission('editSetup');
   protected readonly sheet = objectSheet({
     kind: 'costTable',
     id: this.id,

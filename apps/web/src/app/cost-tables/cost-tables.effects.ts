@@ -2,7 +2,7 @@ import { inject } from '@angular/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { of, switchMap } from 'rxjs';
 import { objectEditEffects } from '../draft/object-effects';
-import { answer } from '../shared/answer';
+import { mapResponse } from '../shared/map-response';
 import { CostTablesApi } from './cost-tables.api';
 import { costTablesActions } from './cost-tables.feature';
 
@@ -12,7 +12,7 @@ export const costTablesEffects = {
       actions$.pipe(
         ofType(costTablesActions.listOpened),
         switchMap(() =>
-          answer(
+          mapResponse(
             api.all(),
             (list) => costTablesActions.listCame({ list }),
             (problem) => costTablesActions.listFailed({ problem }),
@@ -29,7 +29,7 @@ export const costTablesEffects = {
         switchMap(({ id, isNew }) =>
           isNew
             ? of(costTablesActions.came({ table: { id, published: null, draft: null } }))
-            : answer(
+            : mapResponse(
                 api.one(id),
                 (table) => costTablesActions.came({ table }),
                 (problem) => costTablesActions.failed({ problem }),

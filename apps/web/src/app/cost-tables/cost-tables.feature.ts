@@ -7,7 +7,7 @@ import {
   on,
   props,
 } from '@ngrx/store';
-import { failed, loading, nothingYet, ready, type Loadable } from '../shared/loadable';
+import { failed, loading, idle, ready, type Loadable } from '../shared/loadable';
 
 export const costTablesActions = createActionGroup({
   source: 'Cost Tables',
@@ -27,7 +27,7 @@ interface CostTablesState {
   readonly table: Loadable<CostTableView>;
 }
 
-const beginning: CostTablesState = { list: nothingYet, table: nothingYet };
+const beginning: CostTablesState = { list: idle, table: idle };
 
 export const costTablesFeature = createFeature({
   name: 'costTables',
@@ -47,7 +47,7 @@ export const costTablesFeature = createFeature({
     })),
     on(costTablesActions.opened, (state, { id }): CostTablesState => ({
       ...state,
-      table: state.table.value?.id === id ? loading(state.table) : loading(nothingYet),
+      table: state.table.value?.id === id ? loading(state.table) : loading(idle),
     })),
     on(costTablesActions.came, (state, { table }): CostTablesState => ({
       ...state,

@@ -14,7 +14,7 @@ import {
   minorDigits,
   print,
   printExact,
-  printed,
+  serialized,
   roundToDigits,
   withDigits,
   withoutInversions,
@@ -101,7 +101,7 @@ export class TableCurve {
   protected repair(): void {
     const priceDigits = minorDigits(this.content().currency);
     const repaired = withoutInversions(this.bands(), { priceDigits, costDigits: COST_DIGITS });
-    this.repaired.emit(printed(repaired));
+    this.repaired.emit(serialized(repaired));
   }
 }
 

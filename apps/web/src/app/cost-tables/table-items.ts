@@ -11,7 +11,7 @@ import {
 import type { Reach } from '@honest-ledger/engine';
 import { catchError, debounceTime, map, of, switchMap, type Observable } from 'rxjs';
 import { namesOfThings } from '../reference/names';
-import { mayDo } from '../session/may-do';
+import { hasPermission } from '../session/may-do';
 import { Amount, mostDigits } from '../shared/amount';
 import { problemOf } from '../shared/problems';
 import { CostTablesApi } from './cost-tables.api';
@@ -19,7 +19,7 @@ import { CostTablesApi } from './cost-tables.api';
 const PAUSE_MILLISECONDS = 500;
 const ROWS_AT_ONCE = 50;
 /** More than that nobody reads in a list. */
-const MOST_SHOWN = 500;
+const MAX_SHOWN = 500;
 
 /** More names than that are a list nobody reads. */
 const NARROWER_NAMED = 4;
@@ -38,8 +38,8 @@ const NOTHING: Found = { page: null, problem: null };
   template: `
     <header class="part-head">
       <h2>Items it takes in</h2>
-      @if (mayReprice() && (found().page?.withBasePrice ?? 0) > 0) {
-        <a class="quiet small" routerLink="/repricings/new" [queryParams]="repricing()">
+      @if (mayChangePrices() && (found().page?.withBasePrice ?? 0) > 0) {
+        <a class="quiet small" routerLink="/price-changes/new" [queryParams]="priceChange()">
           Make these the base prices
         </a>
       }
@@ -131,9 +131,9 @@ export class TableItems {
   readonly content = input.required<CostTableContent>();
 
   private readonly api = inject(CostTablesApi);
-  protected readonly mayReprice = mayDo('editSetup');
+  protected readonly mayChangePrices = hasPermission('editSetup');
   /** What a change of prices begins with that starts from this table: its goods, where one filter is all of them. */
-  protected readonly repricing = computed(() => {
+  protected readonly priceChange = computed(() => {
     const [first, ...others] = this.content().reaches;
     const goods = first && others.length === 0 ? filterOf(first) : {};
     return { table: this.id(), ...goods };
@@ -203,11 +203,11 @@ export class TableItems {
   }
 
   protected all({ reached, withoutCost }: TableItemsPage): number {
-    return Math.min(this.lacking() ? withoutCost : reached, MOST_SHOWN);
+    return Math.min(this.lacking() ? withoutCost : reached, MAX_SHOWN);
   }
 
   protected more(): void {
-    this.limit.update((limit) => Math.min(limit * 2, MOST_SHOWN));
+    this.limit.update((limit) => Math.min(limit * 2, MAX_SHOWN));
   }
 
   protected showLacking({ target }: Event): void {

@@ -3,7 +3,7 @@ import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
 import { EMPTY, map, mergeMap, of, switchMap } from 'rxjs';
 import { objectEditsActions } from '../draft/object-edits.feature';
-import { answer } from '../shared/answer';
+import { mapResponse } from '../shared/map-response';
 import { AgreementsApi, queryOf } from './agreements.api';
 import { agreementsActions, agreementsFeature } from './agreements.feature';
 
@@ -13,7 +13,7 @@ export const agreementsEffects = {
       actions$.pipe(
         ofType(agreementsActions.asked),
         switchMap(({ party }) =>
-          answer(
+          mapResponse(
             api.find(queryOf(party)),
             (rows) => agreementsActions.came({ rows }),
             (problem) => agreementsActions.failed({ problem }),
@@ -51,7 +51,7 @@ export const agreementsEffects = {
     (actions$ = inject(Actions), store = inject(Store)) => {
       const party = store.selectSignal(agreementsFeature.selectParty);
       return actions$.pipe(
-        ofType(objectEditsActions.kept, objectEditsActions.theirsTaken),
+        ofType(objectEditsActions.kept, objectEditsActions.serverVersionTaken),
         mergeMap(({ edit }) => {
           const whose = party();
           return whose === null || edit.object.kind !== 'agreement'

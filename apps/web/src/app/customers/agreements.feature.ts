@@ -1,6 +1,6 @@
 import type { AgreementRow, ProblemDetails, SetupContents } from '@honest-ledger/contracts';
 import { createActionGroup, createFeature, createReducer, on, props } from '@ngrx/store';
-import { failed, loading, nothingYet, ready, type Loadable } from '../shared/loadable';
+import { failed, loading, idle, ready, type Loadable } from '../shared/loadable';
 
 export type AgreementContent = SetupContents['agreement'];
 
@@ -19,7 +19,7 @@ interface AgreementsState {
   readonly party: AgreementContent['party'] | null;
 }
 
-const beginning: AgreementsState = { rows: nothingYet, party: null };
+const beginning: AgreementsState = { rows: idle, party: null };
 
 export const agreementsFeature = createFeature({
   name: 'agreements',
@@ -29,7 +29,7 @@ export const agreementsFeature = createFeature({
       const same = JSON.stringify(party) === JSON.stringify(state.party);
       return {
         party,
-        rows: same ? loading(state.rows) : nothingYet,
+        rows: same ? loading(state.rows) : idle,
       };
     }),
     on(agreementsActions.came, (state, { rows }): AgreementsState => ({

@@ -11,7 +11,7 @@ import type { AgreementRow, ItemRow } from '@honest-ledger/contracts';
 import { Store } from '@ngrx/store';
 import { ItemPicker } from '../reference/item-picker';
 import { referenceFeature } from '../reference/reference.feature';
-import { mayDo } from '../session/may-do';
+import { hasPermission } from '../session/may-do';
 import { DayField } from '../shared/day-field';
 import { FigureField } from '../shared/figure-field';
 import { FileLinks } from '../shared/file-links';
@@ -69,7 +69,7 @@ export class Agreements {
   private readonly draftedNow = draftedNow();
   private readonly refused = this.store.selectSignal(objectEditsFeature.selectRefused);
   protected readonly query = computed(() => queryOf(this.party()));
-  protected readonly mayEdit = mayDo('editSetup');
+  protected readonly mayEdit = hasPermission('editSetup');
   protected readonly currencies = computed(() => this.reference().customers.currencies);
   protected readonly rows = computed((): ShownAgreement[] => {
     const drafted = this.draftedNow();

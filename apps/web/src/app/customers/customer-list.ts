@@ -7,12 +7,12 @@ import {
   viewChild,
 } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
-import { MOST_ROWS, type CustomerRow, type ProblemDetails } from '@honest-ledger/contracts';
+import { MAX_ROWS, type CustomerRow, type ProblemDetails } from '@honest-ledger/contracts';
 import type { ColDef } from 'ag-grid-community';
 import { UndoMass } from '../changes/undo-mass-change';
 import { ListSearch } from '../lists/list-search';
 import { longList } from '../lists/long-list';
-import { mayDo } from '../session/may-do';
+import { hasPermission } from '../session/may-do';
 import { EndlessGrid } from '../shared/endless-grid';
 import { FileLinks } from '../shared/file-links';
 import { dashed } from '../shared/ledger-grid';
@@ -46,7 +46,7 @@ export class CustomerList {
     named('Buys at', 'outlet', ({ outlet }) => outlet?.name),
     { ...named('In', 'currency', ({ currency }) => currency), flex: 0, width: 80 },
   ];
-  protected readonly mayEdit = mayDo('editFacts');
+  protected readonly mayEdit = hasPermission('editFacts');
   protected readonly chosen = signal<readonly CustomerRow[]>([]);
   /** Why not all could be chosen. */
   protected readonly unchosen = signal<string | null>(null);
@@ -58,7 +58,7 @@ export class CustomerList {
   /** Chooses all that the filter lets through, loaded or not. */
   protected chooseAll(): void {
     this.unchosen.set(null);
-    this.api.page({ ...this.list.shown(), limit: MOST_ROWS }).subscribe({
+    this.api.page({ ...this.list.shown(), limit: MAX_ROWS }).subscribe({
       next: ({ rows, total }) => {
         this.grid().chooseAll(rows);
         if (total > rows.length) {

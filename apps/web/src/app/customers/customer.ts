@@ -17,7 +17,7 @@ import { CodeChoice } from '../reference/code-choice';
 import { namesOfThings } from '../reference/names';
 import { ReachChoice } from '../reference/reach-choice';
 import { referenceFeature } from '../reference/reference.feature';
-import { mayDo } from '../session/may-do';
+import { hasPermission } from '../session/may-do';
 import { DayField } from '../shared/day-field';
 import { DeleteButton } from '../shared/delete-button';
 import { Notice } from '../shared/notice';
@@ -57,8 +57,8 @@ export class Customer {
   protected readonly considered = this.store.selectSignal(customersFeature.selectConsidered);
   protected readonly reference = this.store.selectSignal(referenceFeature.selectReference);
   private readonly levels = this.store.selectSignal(referenceFeature.selectPublishedLevels);
-  protected readonly mayEdit = mayDo('editFacts');
-  protected readonly mayQuote = mayDo('writeDocuments');
+  protected readonly mayEdit = hasPermission('editFacts');
+  protected readonly mayQuote = hasPermission('writeDocuments');
   protected readonly levelChoices = computed(() =>
     this.levels().map(({ id, content }) => ({ code: id, name: content.name })),
   );
@@ -71,7 +71,7 @@ export class Customer {
     return this.considered()?.content ?? (customer && customerContentOf(customer));
   });
   /** What somebody else left there, where the second of two was refused. */
-  protected readonly theirs = computed((): CustomerView | null => {
+  protected readonly serverVersion = computed((): CustomerView | null => {
     const problem = this.considered()?.problem;
     // the server's answer to an edit that comes second
     return problem?.status === 409 ? ((problem.current as CustomerView | undefined) ?? null) : null;
@@ -140,10 +140,10 @@ export class Customer {
   }
 
   /** What mine does to theirs is looked at before it is saved. */
-  protected insist(theirs: CustomerView): void {
+  protected rebase(serverVersion: CustomerView): void {
     const content = this.content();
     if (!content) return;
-    this.store.dispatch(customersActions.mineInsisted({ theirs }));
+    this.store.dispatch(customersActions.rebased({ serverVersion }));
     this.store.dispatch(customersActions.considered({ content }));
   }
 

@@ -2,7 +2,7 @@ import { inject } from '@angular/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
 import { debounceTime, EMPTY, exhaustMap, switchMap } from 'rxjs';
-import { answer } from '../shared/answer';
+import { mapResponse } from '../shared/map-response';
 import { CustomersApi } from '../reference/customers.api';
 import { customersActions, customersFeature } from './customers.feature';
 
@@ -14,7 +14,7 @@ export const customersEffects = {
       actions$.pipe(
         ofType(customersActions.opened),
         switchMap(({ code }) =>
-          answer(
+          mapResponse(
             api.one(code),
             (customer) => customersActions.came({ customer }),
             (problem) => customersActions.failed({ problem }),
@@ -34,7 +34,7 @@ export const customersEffects = {
           const code = customer().value?.code;
           if (code === undefined || !('content' in action)) return EMPTY;
           const { content } = action;
-          return answer(
+          return mapResponse(
             api.preview(code, content),
             (preview) => customersActions.previewCame({ content, preview }),
             (problem) => customersActions.refused({ problem }),
@@ -54,7 +54,7 @@ export const customersEffects = {
         exhaustMap(() => {
           const [before, after] = [customer().value, considered()];
           if (!before || !after) return EMPTY;
-          return answer(
+          return mapResponse(
             api.keep(before.code, { ...after.content, revision: before.revision }),
             (saved) => customersActions.saved({ customer: saved }),
             (problem) => customersActions.refused({ problem }),
@@ -70,7 +70,7 @@ export const customersEffects = {
       actions$.pipe(
         ofType(customersActions.pricesAsked),
         switchMap(({ code, text, offset }) =>
-          answer(
+          mapResponse(
             api.prices(code, text, offset),
             (page) => customersActions.pricesCame({ page, offset }),
             (problem) => customersActions.pricesFailed({ problem }),

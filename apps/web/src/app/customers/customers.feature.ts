@@ -13,7 +13,7 @@ import {
   on,
   props,
 } from '@ngrx/store';
-import { failed, loading, nothingYet, ready, type Loadable } from '../shared/loadable';
+import { failed, loading, idle, ready, type Loadable } from '../shared/loadable';
 
 export const customersActions = createActionGroup({
   source: 'Customers',
@@ -29,7 +29,7 @@ export const customersActions = createActionGroup({
     Saved: props<{ customer: CustomerView }>(),
     Refused: props<{ problem: ProblemDetails }>(),
     /** After a conflict: what is thought about is meant for what somebody else left. */
-    'Mine Insisted': props<{ theirs: CustomerView }>(),
+    Rebased: props<{ serverVersion: CustomerView }>(),
     'Prices Asked': props<{ code: string; text: string; offset: number }>(),
     'Prices Came': props<{ page: PriceListPage; offset: number }>(),
     'Prices Failed': props<{ problem: ProblemDetails }>(),
@@ -51,9 +51,9 @@ interface CustomersState {
 }
 
 const beginning: CustomersState = {
-  customer: nothingYet,
+  customer: idle,
   considered: null,
-  prices: nothingYet,
+  prices: idle,
 };
 
 export const customersFeature = createFeature({
@@ -62,9 +62,9 @@ export const customersFeature = createFeature({
     beginning,
     on(customersActions.opened, (state): CustomersState => ({
       ...state,
-      customer: nothingYet,
+      customer: idle,
       considered: null,
-      prices: nothingYet,
+      prices: idle,
     })),
     on(customersActions.came, (state, { customer }): CustomersState => ({
       ...state,
@@ -83,9 +83,9 @@ export const customersFeature = createFeature({
       considered:
         state.considered?.content === content ? { ...state.considered, preview } : state.considered,
     })),
-    on(customersActions.mineInsisted, (state, { theirs }): CustomersState => ({
+    on(customersActions.rebased, (state, { serverVersion }): CustomersState => ({
       ...state,
-      customer: ready(theirs),
+      customer: ready(serverVersion),
       considered: state.considered && { ...state.considered, problem: null },
     })),
     on(customersActions.dropped, (state): CustomersState => ({ ...state, considered: null })),

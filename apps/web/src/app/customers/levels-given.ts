@@ -6,7 +6,7 @@ import type { MassChangeRow, ProblemDetails } from '@honest-ledger/contracts';
 import { catchError, map, of, switchMap } from 'rxjs';
 import { MassChangesApi } from '../changes/mass-changes.api';
 import { UndoMass } from '../changes/undo-mass-change';
-import { mayDo } from '../session/may-do';
+import { hasPermission } from '../session/may-do';
 import { writeInstant } from '../shared/dates';
 import { Notice } from '../shared/notice';
 import { problemOf } from '../shared/problems';
@@ -85,7 +85,7 @@ const NOT_YET: Listed = { rows: null, problem: null };
 export class LevelsGiven {
   private readonly api = inject(MassChangesApi);
   private readonly undoMass = inject(UndoMass);
-  protected readonly mayEdit = mayDo('editFacts');
+  protected readonly mayEdit = hasPermission('editFacts');
   protected readonly instant = writeInstant;
   protected readonly undoProblem = signal<ProblemDetails | null>(null);
   private readonly asked = signal(0);

@@ -4,7 +4,7 @@ import { basePriceOf, madeBy } from '@honest-ledger/engine';
 import { problemSentence } from '@honest-ledger/wording';
 import { Store } from '@ngrx/store';
 import { printedPercent } from '../shared/markup-words';
-import { mayDo } from '../session/may-do';
+import { hasPermission } from '../session/may-do';
 import { Amount, mostDigits } from '../shared/amount';
 import { writeCalendarDay } from '../shared/dates';
 import { FileLinks } from '../shared/file-links';
@@ -119,7 +119,7 @@ export class PriceList {
 
   private readonly store = inject(Store);
   protected readonly prices = this.store.selectSignal(customersFeature.selectPrices);
-  protected readonly seesCosts = mayDo('seeCosts');
+  protected readonly seesCosts = hasPermission('seeCosts');
   protected readonly text = signal('');
   protected readonly formats = ['csv', 'xlsx', 'pdf'];
   private readonly asked = computed(() => `${this.code()} ${String(this.revision())}`);

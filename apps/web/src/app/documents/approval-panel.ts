@@ -8,7 +8,7 @@ import {
 } from '@angular/core';
 import { Store } from '@ngrx/store';
 import type { OpenDocument } from './documents.feature';
-import { mayDo } from '../session/may-do';
+import { hasPermission } from '../session/may-do';
 import { sessionFeature } from '../session/session.feature';
 import { writeInstant } from '../shared/dates';
 import { Notice } from '../shared/notice';
@@ -137,8 +137,8 @@ export class ApprovalPanel {
   protected readonly busy = this.store.selectSignal(approvalsFeature.selectBusy);
   protected readonly problem = this.store.selectSignal(approvalsFeature.selectProblem);
   private readonly user = this.store.selectSignal(sessionFeature.selectUser);
-  private readonly mayApprove = mayDo('approve');
-  protected readonly mayWrite = mayDo('writeDocuments');
+  private readonly mayApprove = hasPermission('approve');
+  protected readonly mayWrite = hasPermission('writeDocuments');
   protected readonly sentences = computed(() => {
     const { guards, currency } = this.open().view;
     return guards.map((guard) => guardSentence(guard, currency));

@@ -1,5 +1,5 @@
 import type { DocumentView } from '@honest-ledger/contracts';
-import saysTheSame from 'fast-deep-equal';
+import isEqual from 'fast-deep-equal';
 import type { OpenDocument } from './documents.feature';
 
 /**
@@ -24,5 +24,5 @@ export function asKnown(view: DocumentView, open: OpenDocument): DocumentView {
 }
 
 function known<T>(before: T | null | undefined, now: T): T {
-  return before && saysTheSame(before, now) ? before : now;
+  return before && isEqual(before, now) ? before : now;
 }

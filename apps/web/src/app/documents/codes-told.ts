@@ -1,4 +1,4 @@
-import type { CodeState, Printed } from '@honest-ledger/engine';
+import type { CodeState, Serialized } from '@honest-ledger/engine';
 import { codeSentence, type Names } from '@honest-ledger/wording';
 import { unbroken, writer } from '../shared/numbers';
 
@@ -9,7 +9,10 @@ export interface CodeTold {
   readonly sentence: string;
 }
 
-export function codesTold(codes: readonly Printed<CodeState>[], names: Names): readonly CodeTold[] {
+export function codesTold(
+  codes: readonly Serialized<CodeState>[],
+  names: Names,
+): readonly CodeTold[] {
   return codes.map((state) => ({
     code: state.code,
     applied: state.is.kind === 'applied',

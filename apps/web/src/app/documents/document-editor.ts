@@ -15,11 +15,11 @@ import {
 import type { ItemRow, DocumentContent, DocumentLineInput } from '@honest-ledger/contracts';
 import { marginOfLines, type RuleByHand } from '@honest-ledger/engine';
 import { Store } from '@ngrx/store';
-import saysTheSame from 'fast-deep-equal';
+import isEqual from 'fast-deep-equal';
 import { ItemPicker } from '../reference/item-picker';
 import { namesOfThings } from '../reference/names';
 import { referenceFeature } from '../reference/reference.feature';
-import { mayDo } from '../session/may-do';
+import { hasPermission } from '../session/may-do';
 import { writeDay, writeWallClock } from '../shared/dates';
 import { KeptState } from '../shared/kept-state';
 import { Notice } from '../shared/notice';
@@ -28,7 +28,7 @@ import { besidesFields, fieldsUnder } from '../shared/problems';
 import { whenChanged } from '../shared/when-changed';
 import { workingsActions, type ExplainedPrice } from '../workings/workings.feature';
 import { ApprovalPanel } from './approval-panel';
-import { AdvancePanel } from './advance-panel';
+import { TransitionPanel } from './transition-panel';
 import { codesTold } from './codes-told';
 import { DocumentHead } from './document-head';
 import { DocumentHistory } from './document-history';
@@ -41,7 +41,7 @@ import { LinePaidBefore } from './line-paid-before';
 import { NotApplied } from './not-applied';
 import { columnDigits, levelNames, shownLines, type ShownLine } from './document-lines';
 import { DocumentTotals } from './document-totals';
-import { documentsActions, documentsFeature, theirs } from './documents.feature';
+import { documentsActions, documentsFeature, serverVersion } from './documents.feature';
 import { beforeSwitch, foreseenMoves, switchMoves, type BeforeSwitch } from './moved-prices';
 import { OrderRepeat } from './order-repeat';
 import { RuleChoiceList } from './rule-choice-list';
@@ -57,7 +57,7 @@ const TOLD_BESIDE =
 @Component({
   selector: 'hl-document-editor',
   imports: [
-    AdvancePanel,
+    TransitionPanel,
     ApprovalPanel,
     DocumentHead,
     DocumentHistory,
@@ -99,21 +99,21 @@ export class DocumentEditor implements OnDestroy {
     const open = this.open();
     return open ? shownLines(open) : [];
   });
-  protected readonly digits = computed(() => columnDigits(this.lines()), { equal: saysTheSame });
+  protected readonly digits = computed(() => columnDigits(this.lines()), { equal: isEqual });
   protected readonly customer = computed(() => this.open()?.inputs.document.facts.customer ?? null);
   protected readonly reference = this.store.selectSignal(referenceFeature.selectReference);
   protected readonly levels = this.store.selectSignal(referenceFeature.selectPublishedLevels);
-  private readonly mayWrite = mayDo('writeDocuments');
+  private readonly mayWrite = hasPermission('writeDocuments');
   /** Only an open document is changed, by those who may. */
   protected readonly editable = computed(
     () => this.mayWrite() && this.open()?.view.state === 'open',
   );
-  protected readonly mayDiscount = mayDo('priceByHand');
+  protected readonly mayDiscount = hasPermission('priceByHand');
   protected readonly mode = computed(
     () => this.open()?.inputs.setup?.roundingMode ?? 'halfAwayFromZero',
   );
-  protected readonly mayChooseRules = mayDo('chooseRules');
-  protected readonly seesCosts = mayDo('seeCosts');
+  protected readonly mayChooseRules = hasPermission('chooseRules');
+  protected readonly seesCosts = hasPermission('seeCosts');
   protected readonly columns = computed(() => (this.seesCosts() ? 9 : 8));
   protected readonly pricedLines = computed(() => {
     const open = this.open();
@@ -163,15 +163,15 @@ export class DocumentEditor implements OnDestroy {
         .filter(({ id }) => allowed === null || allowed.includes(id) || chosen.includes(id))
         .map(({ id, content: { name } }) => ({ code: id, name }));
     },
-    { equal: saysTheSame },
+    { equal: isEqual },
   );
   protected readonly levelNames = computed(() => levelNames(this.lines()));
   protected readonly notice = computed(() =>
     besidesFields(this.open()?.editing.problem ?? null, TOLD_BESIDE),
   );
-  protected readonly theirs = computed(() => {
+  protected readonly serverVersion = computed(() => {
     const editing = this.open()?.editing;
-    return editing?.state === 'conflict' ? theirs(editing) : null;
+    return editing?.state === 'conflict' ? serverVersion(editing) : null;
   });
   protected readonly foreseen = computed(() => {
     const open = this.open();
@@ -330,11 +330,11 @@ export class DocumentEditor implements OnDestroy {
   }
 
   protected takeTheirs(): void {
-    this.store.dispatch(documentsActions.theirsTaken());
+    this.store.dispatch(documentsActions.serverVersionTaken());
   }
 
-  protected insist(): void {
-    this.store.dispatch(documentsActions.mineInsisted());
+  protected rebase(): void {
+    this.store.dispatch(documentsActions.rebased());
   }
 
   private change(how: (content: DocumentContent) => DocumentContent): void {

@@ -2,10 +2,10 @@ import { ChangeDetectionStrategy, Component, computed, inject, input } from '@an
 import { RouterLink } from '@angular/router';
 import type { DocumentName } from '@honest-ledger/engine';
 import { Store } from '@ngrx/store';
-import { mayDo } from '../session/may-do';
+import { hasPermission } from '../session/may-do';
 import { writeInstant } from '../shared/dates';
-import { advanceActions, advanceFeature } from './advance.feature';
-import { ComputeAgain } from './compute-again';
+import { transitionActions, transitionFeature } from './transition.feature';
+import { Recalculation } from './recalculate';
 import { addressOf, stepsOf, WORDS, type Step } from './document-words';
 import type { TakeBack } from './documents.api';
 import type { OpenDocument } from './documents.feature';
@@ -13,7 +13,7 @@ import type { OpenDocument } from './documents.feature';
 /** How far a document is, what it comes from and became, and the steps it may take next. */
 @Component({
   selector: 'hl-document-head',
-  imports: [ComputeAgain, RouterLink],
+  imports: [Recalculation, RouterLink],
   template: `
     @let view = open().view;
     @if (view.state !== 'open') {
@@ -78,8 +78,8 @@ export class DocumentHead {
   readonly open = input.required<OpenDocument>();
 
   private readonly store = inject(Store);
-  private readonly busy = this.store.selectSignal(advanceFeature.selectBusy);
-  protected readonly mayWrite = mayDo('writeDocuments');
+  private readonly busy = this.store.selectSignal(transitionFeature.selectBusy);
+  protected readonly mayWrite = hasPermission('writeDocuments');
   protected readonly settled = computed(() => {
     const at = this.open().view.settledAt;
     return at === null ? '' : writeInstant(at);
@@ -101,12 +101,12 @@ export class DocumentHead {
     `${WORDS[kind].one} ${String(number)}`;
 
   protected ask({ into }: Step): void {
-    this.store.dispatch(advanceActions.asked({ number: this.open().number, into }));
+    this.store.dispatch(transitionActions.asked({ number: this.open().number, into }));
   }
 
   protected takeBack(how: TakeBack): void {
     const { number, view } = this.open();
     const { revision } = view;
-    this.store.dispatch(advanceActions.takenBack({ number, how, revision }));
+    this.store.dispatch(transitionActions.takenBack({ number, how, revision }));
   }
 }

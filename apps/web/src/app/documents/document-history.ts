@@ -18,7 +18,7 @@ import { ChangesApi } from '../changes/changes.api';
 import { namesOfThings } from '../reference/names';
 import { writeInstant } from '../shared/dates';
 import { Notice } from '../shared/notice';
-import { readAndSent } from '../shared/read-and-sent';
+import { resourceWithCommands } from '../shared/read-and-sent';
 import { contentDifferences, type DocumentNames } from './content-differences';
 import type { OpenDocument } from './documents.feature';
 import { namesOfRules } from './rule-choices';
@@ -163,7 +163,7 @@ export class DocumentHistory {
   private readonly asked = computed(
     () => `${String(this.number())}/${String(this.open().view.revision)}`,
   );
-  private readonly pages = readAndSent(
+  private readonly pages = resourceWithCommands(
     this.asked,
     () => this.page(null),
     () => undefined,

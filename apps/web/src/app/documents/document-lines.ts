@@ -12,13 +12,13 @@ import {
   compare,
   decimal,
   isDecimalText,
-  type Printed,
+  type Serialized,
 } from '@honest-ledger/engine';
 import {
   documentTitle,
   floorSentence,
-  paperLine,
-  type PaperRow,
+  pdfLine,
+  type PdfRow,
   problemSentence,
 } from '@honest-ledger/wording';
 import { printedPercent } from '../shared/markup-words';
@@ -36,13 +36,13 @@ export interface ShownLine extends DocumentLineInput {
   /** Its unit price, or the average of its slices. */
   readonly each: string | null;
   /** What makes its amount, where that is more than units at one price. */
-  readonly parts: readonly PaperRow[];
+  readonly parts: readonly PdfRow[];
   /** Whether its unit price is an average of several. */
   readonly isAverage: boolean;
   /** What the floor of its goods says of it. */
   readonly floor: string | null;
   /** A larger quantity with which the document costs less; null for none. */
-  readonly cheaper: Printed<CheaperQuantity> | null;
+  readonly cheaper: Serialized<CheaperQuantity> | null;
   /** What the customer reads of it besides. */
   readonly words: readonly string[];
   readonly amount: string | null;
@@ -109,18 +109,18 @@ function shownLine(
   { facts, priced, cheaper, currency }: ShownBy,
 ): ShownLine {
   const withPrice = priced?.kind === 'priced' ? priced : null;
-  const paper = withPrice && paperLine(withPrice, writer);
+  const pdf = withPrice && pdfLine(withPrice, writer);
   return {
     ...written,
     facts,
     priced,
     base: withPrice && basePriceOf(withPrice, currency),
     each: withPrice && averageEach(withPrice),
-    parts: paper && paper.rows.length > 1 ? paper.rows : [],
+    parts: pdf && pdf.rows.length > 1 ? pdf.rows : [],
     isAverage: (withPrice?.slices.length ?? 0) > 1,
     floor: withPrice?.floor ? floorSentence(withPrice.floor, currency, writer) : null,
     cheaper,
-    words: paper?.words ?? [],
+    words: pdf?.words ?? [],
     amount: withPrice?.amount ?? null,
     margin: printedPercent(withPrice?.cost?.margin),
     promise: written.kept && promiseSentence(written.kept, withPrice),

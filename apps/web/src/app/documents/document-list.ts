@@ -9,7 +9,7 @@ import { ListSearch } from '../lists/list-search';
 import { longList } from '../lists/long-list';
 import { namesOfThings } from '../reference/names';
 import { referenceFeature } from '../reference/reference.feature';
-import { mayDo } from '../session/may-do';
+import { hasPermission } from '../session/may-do';
 import { writeInstant } from '../shared/dates';
 import { EndlessGrid } from '../shared/endless-grid';
 import { dashed, figureColumn } from '../shared/ledger-grid';
@@ -95,7 +95,7 @@ export class DocumentList {
   private readonly api = inject(DocumentsApi);
   protected readonly words = computed(() => WORDS[this.kind()]);
   protected readonly name = computed(() => `${this.kind()}s` as const);
-  protected readonly mayWrite = mayDo('writeDocuments');
+  protected readonly mayWrite = hasPermission('writeDocuments');
   protected readonly states = computed(
     () =>
       ['', 'open', ...(this.kind() === 'order' ? ['confirmed', 'cancelled'] : ['posted'])] as const,

@@ -9,10 +9,10 @@ import {
 } from '@angular/core';
 import type { NewSending, Sending } from '@honest-ledger/contracts';
 import { documentTitle } from '@honest-ledger/wording';
-import { mayDo } from '../session/may-do';
+import { hasPermission } from '../session/may-do';
 import { writeInstant } from '../shared/dates';
 import { Notice } from '../shared/notice';
-import { readAndSent } from '../shared/read-and-sent';
+import { resourceWithCommands } from '../shared/read-and-sent';
 import type { OpenDocument } from './documents.feature';
 
 /** Sends a document with its PDF, and tells what was sent of it: the stand-in keeps it, and mails nothing. */
@@ -100,7 +100,7 @@ export class DocumentSending {
 
   private readonly http = inject(HttpClient);
   private readonly number = computed(() => this.open().number);
-  private readonly mayWrite = mayDo('writeDocuments');
+  private readonly mayWrite = hasPermission('writeDocuments');
   /** Nothing is sent that waits or was cancelled. */
   protected readonly maySend = computed(() => {
     const { view } = this.open();
@@ -112,7 +112,7 @@ export class DocumentSending {
   });
   protected readonly title = computed(() => documentTitle(this.open().view));
   protected readonly writing = linkedSignal({ source: this.number, computation: () => false });
-  private readonly sendings = readAndSent(
+  private readonly sendings = resourceWithCommands(
     this.number,
     (number) => this.http.get<Sending[]>(at(number)),
     () => {

@@ -21,7 +21,7 @@ import { CustomerPicker } from '../reference/customer-picker';
 import { AttributeFields } from '../reference/attribute-fields';
 import { CodeChoice } from '../reference/code-choice';
 import { referenceFeature } from '../reference/reference.feature';
-import { mayDo } from '../session/may-do';
+import { hasPermission } from '../session/may-do';
 import { writeInstant, writeWallClock } from '../shared/dates';
 import { DayField } from '../shared/day-field';
 import { FigureField } from '../shared/figure-field';
@@ -67,10 +67,10 @@ export class DocumentTerms {
   private readonly store = inject(Store);
   protected readonly reference = this.store.selectSignal(referenceFeature.selectReference);
   private readonly levels = this.store.selectSignal(referenceFeature.selectPublishedLevels);
-  protected readonly mayOverride = mayDo('chooseLevels');
-  protected readonly mayChooseMoment = mayDo('chooseMoment');
-  protected readonly mayDiscount = mayDo('priceByHand');
-  protected readonly seesCosts = mayDo('seeCosts');
+  protected readonly mayOverride = hasPermission('chooseLevels');
+  protected readonly mayChooseMoment = hasPermission('chooseMoment');
+  protected readonly mayDiscount = hasPermission('priceByHand');
+  protected readonly seesCosts = hasPermission('seeCosts');
   /** Why a margin that was typed gives no discount. */
   protected readonly noMargin = signal<string | null>(null);
   protected readonly customer = computed(() => this.open().inputs.document.facts.customer);

@@ -1,8 +1,8 @@
 import { HttpClient } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
 import type {
-  Advance,
-  AdvanceView,
+  Transition,
+  TransitionView,
   ComputedAgain,
   DocumentEdit,
   DocumentRow,
@@ -32,13 +32,13 @@ export class DocumentsApi {
     return this.http.post<DocumentView>('/api/documents', body);
   }
 
-  foreseeAdvance(number: number, into: DocumentKind): Observable<AdvanceView> {
+  foreseeTransition(number: number, into: DocumentKind): Observable<TransitionView> {
     const params = { into };
-    return this.http.get<AdvanceView>(`/api/documents/${String(number)}/advance`, { params });
+    return this.http.get<TransitionView>(`/api/documents/${String(number)}/transition`, { params });
   }
 
-  advance(number: number, advance: Advance): Observable<DocumentView> {
-    return this.http.post<DocumentView>(`/api/documents/${String(number)}/advance`, advance);
+  transition(number: number, transition: Transition): Observable<DocumentView> {
+    return this.http.post<DocumentView>(`/api/documents/${String(number)}/transition`, transition);
   }
 
   /** As it was priced, computed once more. */

@@ -14,9 +14,9 @@ import { Store } from '@ngrx/store';
 import { catchError, EMPTY, exhaustMap, filter, map, switchMap, tap, type Observable } from 'rxjs';
 import { Outbox } from '../outbox/outbox';
 import { OutboxStorage } from '../outbox/outbox-storage';
-import { answer } from '../shared/answer';
+import { mapResponse } from '../shared/map-response';
 import type { LeftEdit } from '../shared/editing';
-import { keepEdits, type Keeping } from '../outbox/keep-edits';
+import { saveEdits, type Keeping } from '../outbox/save-edits';
 import { foundHere, isUnreachable } from '../shared/problems';
 import { asKnown } from './as-known';
 import { inputsFor, type PricingInputs } from './pricing-inputs';
@@ -39,7 +39,7 @@ export const documentsEffects = {
       actions$.pipe(
         ofType(documentsActions.begin),
         exhaustMap(({ kind, customer }) =>
-          answer(
+          mapResponse(
             api.begin({ kind, customer }),
             (document) => documentsActions.begun({ document }),
             (problem) => documentsActions.notBegun({ problem }),
@@ -165,10 +165,10 @@ export const documentsEffects = {
     ) => {
       const document = store.selectSignal(documentsFeature.selectDocument);
       const keeping: Keeping<DocumentContent, number> = {
-        edited$: actions$.pipe(ofType(...EDITS, documentsActions.mineInsisted)),
+        edited$: actions$.pipe(ofType(...EDITS, documentsActions.rebased)),
         hurried$: actions$.pipe(ofType(documentsActions.opened, documentsActions.priceAgain)),
         left$: actions$.pipe(ofType(documentsActions.left)),
-        given$: actions$.pipe(ofType(documentsActions.theirsTaken)),
+        given$: actions$.pipe(ofType(documentsActions.serverVersionTaken)),
         unreachable$: actions$.pipe(
           ofType(documentsActions.notKept),
           filter(({ problem }) => isUnreachable(problem)),
@@ -204,7 +204,7 @@ export const documentsEffects = {
           };
         },
       };
-      return keepEdits(keeping, parcelId, storage);
+      return saveEdits(keeping, parcelId, storage);
     },
     { functional: true },
   ),

@@ -22,7 +22,7 @@ import {
 import {
   beginEditing,
   edit,
-  insist,
+  rebase,
   isUnkept,
   keeping,
   kept,
@@ -33,7 +33,7 @@ import {
   type Editing,
   type LeftEdit,
 } from '../shared/editing';
-import { failed, nothingYet, ready, type Loadable } from '../shared/loadable';
+import { failed, idle, ready, type Loadable } from '../shared/loadable';
 import { goneRules, type GoneRule } from './gone-rules';
 import type { PricingInputs } from './pricing-inputs';
 
@@ -61,8 +61,8 @@ export const documentsActions = createActionGroup({
     Keeping: props<{ number: number }>(),
     Kept: props<{ content: DocumentContent; document: DocumentView }>(),
     'Not Kept': props<{ number: number; problem: ProblemDetails }>(),
-    'Theirs Taken': emptyProps(),
-    'Mine Insisted': emptyProps(),
+    'Server Version Taken': emptyProps(),
+    Rebased: emptyProps(),
     /** It took a step, or a step was taken back: it is what the server says. */
     Stepped: props<{ document: DocumentView }>(),
     /** Somebody has seen which rules apply no more. */
@@ -103,7 +103,7 @@ interface DocumentsState {
   readonly document: Loadable<OpenDocument>;
 }
 
-const beginning: DocumentsState = { notBegun: null, document: nothingYet };
+const beginning: DocumentsState = { notBegun: null, document: idle };
 
 export const documentsFeature = createFeature({
   name: 'documents',
@@ -116,9 +116,8 @@ export const documentsFeature = createFeature({
     })),
     on(documentsActions.opened, (state, { number }): DocumentsState => {
       const open = state.document.value;
-      if (open?.number !== number || !isUnkept(open.editing))
-        return { ...state, document: nothingYet };
-      const editing = insist(open.editing, open.editing.revision);
+      if (open?.number !== number || !isUnkept(open.editing)) return { ...state, document: idle };
+      const editing = rebase(open.editing, open.editing.revision);
       return { ...state, document: ready({ ...open, editing }) };
     }),
     on(documentsActions.came, documentsActions.stepped, (state, { document }): DocumentsState => ({
@@ -152,12 +151,12 @@ export const documentsFeature = createFeature({
     on(documentsActions.priceAgain, (state) =>
       withOpen(state, (open) => ({
         ...open,
-        editing: insist(open.editing, open.editing.revision),
+        editing: rebase(open.editing, open.editing.revision),
       })),
     ),
     on(documentsActions.handedOver, (state): DocumentsState => ({
       ...state,
-      document: nothingYet,
+      document: idle,
     })),
     on(documentsActions.takenUp, (state, { parcel }) =>
       withOpen(state, (open) => ({ ...open, editing: takeUp(open.editing, parcel) })),
@@ -171,15 +170,18 @@ export const documentsFeature = createFeature({
     on(documentsActions.notKept, (state, { number, problem }) =>
       withOpen(state, (open) => ({ ...open, editing: notKept(open.editing, problem) }), number),
     ),
-    on(documentsActions.mineInsisted, (state) =>
+    on(documentsActions.rebased, (state) =>
       withOpen(state, (open) => ({
         ...open,
-        editing: insist(open.editing, theirs(open.editing)?.revision ?? open.editing.revision),
+        editing: rebase(
+          open.editing,
+          serverVersion(open.editing)?.revision ?? open.editing.revision,
+        ),
       })),
     ),
-    on(documentsActions.theirsTaken, (state) =>
+    on(documentsActions.serverVersionTaken, (state) =>
       withOpen(state, (open) => {
-        const document = theirs(open.editing);
+        const document = serverVersion(open.editing);
         return document ? openDocument(document) : open;
       }),
     ),
@@ -211,7 +213,7 @@ function newLine(id: string, { item, timeUnit }: ItemRow): DocumentLineInput {
 }
 
 /** What somebody else left there, which a conflict brings along. */
-export function theirs({ problem }: Editing<DocumentContent>): DocumentView | null {
+export function serverVersion({ problem }: Editing<DocumentContent>): DocumentView | null {
   // the server's answer to an edit that comes second
   return (problem?.current as DocumentView | undefined) ?? null;
 }

@@ -8,8 +8,8 @@ import { DocumentEditor } from './document-editor';
 import { DocumentList } from './document-list';
 import { documentsEffects } from './documents.effects';
 import { documentsFeature } from './documents.feature';
-import { advanceEffects } from './advance.effects';
-import { advanceFeature } from './advance.feature';
+import { transitionEffects } from './transition.effects';
+import { transitionFeature } from './transition.feature';
 import { WORDS } from './document-words';
 
 /** The kind of document that an address is for. */
@@ -20,9 +20,9 @@ export const documentRoutes: Routes = [
     path: '',
     providers: [
       provideState(documentsFeature),
-      provideState(advanceFeature),
+      provideState(transitionFeature),
       provideState(approvalsFeature),
-      provideEffects(documentsEffects, advanceEffects, approvalsEffects),
+      provideEffects(documentsEffects, transitionEffects, approvalsEffects),
     ],
     children: [
       { path: '', title: ({ data }) => WORDS[kindOf(data)].title, component: DocumentList },

@@ -2,7 +2,7 @@ import type { DocumentOutcome, PricedLineForm } from '@honest-ledger/contracts';
 import {
   fewestReasons,
   rulesOn,
-  type Printed,
+  type Serialized,
   type Reason,
   type RuleByHand,
 } from '@honest-ledger/engine';
@@ -12,7 +12,7 @@ export interface GoneRule {
   readonly id: string;
   readonly name: string;
   /** Why, where it is told; nothing where no line is left that it could touch. */
-  readonly reasons: readonly Printed<Reason>[];
+  readonly reasons: readonly Serialized<Reason>[];
 }
 
 interface Prices {
@@ -50,7 +50,7 @@ function appliedRules({ priced, outcome }: Prices): ReadonlyMap<string, string> 
   return new Map(rules.map(({ id, name }) => [id, name]));
 }
 
-function reasonsOf(id: string, { priced, outcome }: Prices): readonly Printed<Reason>[] {
+function reasonsOf(id: string, { priced, outcome }: Prices): readonly Serialized<Reason>[] {
   const lines = Object.values(priced).filter((line) => line.kind === 'priced');
   const told = [...lines.flatMap(({ notApplied }) => notApplied), ...outcome.notApplied];
   return fewestReasons(id, told) ?? [];

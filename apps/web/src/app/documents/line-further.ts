@@ -13,7 +13,7 @@ import { Store } from '@ngrx/store';
 import { CodeChoice } from '../reference/code-choice';
 import { namesOfThings } from '../reference/names';
 import { referenceFeature } from '../reference/reference.feature';
-import { mayDo } from '../session/may-do';
+import { hasPermission } from '../session/may-do';
 import { FigureField } from '../shared/figure-field';
 import { TextField } from '../shared/text-field';
 import type { ShownLine } from './document-lines';
@@ -157,17 +157,17 @@ export class LineFurther {
 
   private readonly names = namesOfThings();
   private readonly reference = inject(Store).selectSignal(referenceFeature.selectReference);
-  protected readonly mayWrite = mayDo('writeDocuments');
-  protected readonly mayChooseLevels = mayDo('chooseLevels');
-  protected readonly mayDiscount = mayDo('priceByHand');
-  protected readonly seesCosts = mayDo('seeCosts');
+  protected readonly mayWrite = hasPermission('writeDocuments');
+  protected readonly mayChooseLevels = hasPermission('chooseLevels');
+  protected readonly mayDiscount = hasPermission('priceByHand');
+  protected readonly seesCosts = hasPermission('seeCosts');
   protected readonly margin = computed(() => marginToType(this.line().priced));
   /** Why a margin that was typed makes no price. */
   protected readonly noMargin = linkedSignal({
     source: () => this.line().id,
     computation: (): string | null => null,
   });
-  protected readonly mayChooseRules = mayDo('chooseRules');
+  protected readonly mayChooseRules = hasPermission('chooseRules');
   /** The forms in which goods are supplied, each with a cost of its own. */
   protected readonly forms = computed(() =>
     this.reference().goods.costKinds.filter(({ formOfSupply }) => formOfSupply),

@@ -3,7 +3,7 @@ import type { LastPrice, LastPrices } from '@honest-ledger/contracts';
 import { documentTitle } from '@honest-ledger/wording';
 import { PaidBefore } from './paid-before';
 import { PriceDeskApi } from './price-desk.api';
-import { attempted } from '../shared/attempt';
+import { debouncedResource } from '../shared/attempt';
 
 const NOTHING: LastPrices = { customer: [], segment: [] };
 
@@ -62,7 +62,7 @@ export class LinePaidBefore {
   private readonly asked = computed(() => ({ item: this.item(), customer: this.customer() }), {
     equal: (a, b) => a.item === b.item && a.customer === b.customer,
   });
-  private readonly found = attempted(this.asked, ({ item, customer }) =>
+  private readonly found = debouncedResource(this.asked, ({ item, customer }) =>
     this.api.lastPrices(customer === null ? { item } : { item, customer }),
   );
   protected readonly paid = computed(() => this.found().answer ?? NOTHING);

@@ -119,7 +119,7 @@ export function linesAsBefore(
   const { currency, lines } = editing.content;
   const moved = new Set(moves.map(({ id }) => id));
   if (currency !== before.currency) return null;
-  const reason = `as before: ${before.what}`.slice(0, MOST_OF_A_REASON);
+  const reason = `as before: ${before.what}`.slice(0, MAX_OF_A_REASON);
   const kept = lines.map((line) => {
     const price = moved.has(line.id) ? priceToType(before.priced[line.id]) : null;
     return price === null ? line : { ...line, priceByHand: { price, reason } };
@@ -127,7 +127,7 @@ export function linesAsBefore(
   return kept.some((line, place) => line !== lines[place]) ? kept : null;
 }
 
-const MOST_OF_A_REASON = 200;
+const MAX_OF_A_REASON = 200;
 
 /** The unit price that makes all of a line, but for what comes off the document; null where none does. */
 function priceToType(line: PricedLineForm | undefined): string | null {

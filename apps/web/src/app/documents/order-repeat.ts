@@ -18,12 +18,12 @@ import {
   type RepeatUnit,
   type RepeatView,
 } from '@honest-ledger/contracts';
-import { mayDo } from '../session/may-do';
+import { hasPermission } from '../session/may-do';
 import { writeCalendarDay } from '../shared/dates';
 import { DayField } from '../shared/day-field';
 import { Notice } from '../shared/notice';
 import { besidesFields } from '../shared/problems';
-import { readAndSent } from '../shared/read-and-sent';
+import { resourceWithCommands } from '../shared/read-and-sent';
 import { addressOf } from './document-words';
 import type { OpenDocument } from './documents.feature';
 
@@ -170,9 +170,9 @@ export class OrderRepeat {
 
   private readonly http = inject(HttpClient);
   private readonly number = computed(() => this.open().number);
-  private readonly mayWrite = mayDo('writeDocuments');
+  private readonly mayWrite = hasPermission('writeDocuments');
   private readonly again = signal(0);
-  private readonly repeats = readAndSent(
+  private readonly repeats = resourceWithCommands(
     computed(() => ({ number: this.number(), again: this.again() })),
     ({ number }) => this.http.get<RepeatView>(at(number)),
     () => {

@@ -8,11 +8,11 @@ import {
 import {
   compileSetup,
   priceDocument,
-  printed,
+  serialized,
   type CompiledSetup,
   type DocumentFacts,
 } from '@honest-ledger/engine';
-import saysTheSame from 'fast-deep-equal';
+import isEqual from 'fast-deep-equal';
 import type { PricingAnswer, PricingRequest } from './pricing-messages';
 
 let setup: CompiledSetup | null = null;
@@ -32,7 +32,7 @@ function answer(request: PricingRequest): PricingAnswer {
     if (request.facts) facts = factsFromForm(request.facts);
     if (!setup || !facts) throw new Error('the worker was told no setup yet');
     const document = documentWithFacts(request.document, facts);
-    const { lines, ...priced } = printed(priceDocument(setup, document));
+    const { lines, ...priced } = serialized(priceDocument(setup, document));
     return { id, priced, lines: onlyOthers(lines) };
   } catch (error) {
     return { id, fault: error instanceof Error ? error.message : String(error) };
@@ -41,7 +41,7 @@ function answer(request: PricingRequest): PricingAnswer {
 
 /** Most of a long document stays as it was: that is not sent over again. */
 function onlyOthers(lines: readonly PricedLineForm[]): (PricedLineForm | string)[] {
-  const told = lines.map((line) => (saysTheSame(answered.get(line.id), line) ? line.id : line));
+  const told = lines.map((line) => (isEqual(answered.get(line.id), line) ? line.id : line));
   answered = new Map(lines.map((line) => [line.id, line]));
   return told;
 }

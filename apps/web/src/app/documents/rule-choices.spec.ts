@@ -1,5 +1,5 @@
 import type { DocumentOutcome, PricedLineForm } from '@honest-ledger/contracts';
-import type { NotApplied, Printed, RuleByHand } from '@honest-ledger/engine';
+import type { NotApplied, Serialized, RuleByHand } from '@honest-ledger/engine';
 import type { Names } from '@honest-ledger/wording';
 import { outcomeOf } from '../testing/outcome';
 import { showScreen } from '../testing/screens';
@@ -36,7 +36,10 @@ const percent = {
 const step = (id: string) => ({
   source: { kind: 'rule', version: 2, rule: rule(id), effect: percent, instead: null },
 });
-const not = (id: string, ...reasons: Printed<NotApplied>['reasons']): Printed<NotApplied> => ({
+const not = (
+  id: string,
+  ...reasons: Serialized<NotApplied>['reasons']
+): Serialized<NotApplied> => ({
   subject: { kind: 'rule', rule: rule(id) },
   reasons,
 });
@@ -44,7 +47,7 @@ const HAND = { kind: 'handNeeded', effect: percent, currency: 'EUR' } as const;
 /** As much of a priced line as these look at. */
 const line = (
   under: readonly string[],
-  notApplied: readonly Printed<NotApplied>[] = [],
+  notApplied: readonly Serialized<NotApplied>[] = [],
   rest: object = {},
 ): PricedLineForm =>
   ({

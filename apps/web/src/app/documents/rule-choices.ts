@@ -1,7 +1,7 @@
 import type { DocumentOutcome, PricedLineForm } from '@honest-ledger/contracts';
 import {
   type NotApplied,
-  type Printed,
+  type Serialized,
   type Reason,
   type RuleByHand,
   rulesOn,
@@ -82,7 +82,7 @@ interface Applied {
 
 function choices(
   applied: readonly Applied[],
-  notApplied: readonly Printed<NotApplied>[],
+  notApplied: readonly Serialized<NotApplied>[],
   byHand: readonly RuleByHand[],
   line: string | null,
   names: Names,
@@ -112,7 +112,7 @@ function choices(
   return [...found.values()];
 }
 
-function isByHand({ kind }: Printed<Reason>): boolean {
+function isByHand({ kind }: Serialized<Reason>): boolean {
   return kind === 'handNeeded';
 }
 

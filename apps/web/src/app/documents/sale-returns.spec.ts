@@ -67,8 +67,8 @@ describe('what comes back of a sale', () => {
   it('is told, and taken back at what it is worth', async () => {
     expect(screen.text()).toContain('Return 1650');
     expect(screen.text()).toContain('two were wet');
-    const paper = screen.host.querySelector<HTMLAnchorElement>('a[download]');
-    expect(paper?.getAttribute('href')).toBe('/api/documents/1600/returns/1650/paper');
+    const pdf = screen.host.querySelector<HTMLAnchorElement>('a[download]');
+    expect(pdf?.getAttribute('href')).toBe('/api/documents/1600/returns/1650/paper');
     await screen.press('Take goods back');
     await screen.type('How much of CL-0207 comes back', '3');
     await screen.settle(PAUSE);

@@ -9,13 +9,13 @@ import {
 } from '@angular/core';
 import type { ReturnAsked, ReturnedQuantity, SaleReturn } from '@honest-ledger/contracts';
 import { decimal, print, subtract } from '@honest-ledger/engine';
-import { mayDo } from '../session/may-do';
-import { attempted } from '../shared/attempt';
+import { hasPermission } from '../session/may-do';
+import { debouncedResource } from '../shared/attempt';
 import { writeInstant } from '../shared/dates';
 import { FigureField } from '../shared/figure-field';
 import { Notice } from '../shared/notice';
 import { writeNumber } from '../shared/numbers';
-import { readAndSent } from '../shared/read-and-sent';
+import { resourceWithCommands } from '../shared/read-and-sent';
 import { ReturnsApi } from './returns.api';
 
 /** What came back of a posted sale, and the way to take more back, at the sale's own prices. */
@@ -186,8 +186,8 @@ export class SaleReturnsPanel {
   readonly number = input.required<number>();
 
   private readonly api = inject(ReturnsApi);
-  protected readonly mayWrite = mayDo('writeDocuments');
-  private readonly returns = readAndSent(
+  protected readonly mayWrite = hasPermission('writeDocuments');
+  private readonly returns = resourceWithCommands(
     this.number,
     (number) => this.api.of(number),
     () => {
@@ -219,7 +219,9 @@ export class SaleReturnsPanel {
     const lines = this.wanted();
     return lines && { lines, takesOff: this.takesOff() && this.goodsBack() };
   });
-  protected readonly worth = attempted(this.asked, (asked) => this.api.worth(this.number(), asked));
+  protected readonly worth = debouncedResource(this.asked, (asked) =>
+    this.api.worth(this.number(), asked),
+  );
   /** What the goods had earned for those that are kept; of a credit all are. */
   protected readonly kept = computed(() =>
     this.goodsBack() ? (this.worth().answer?.kept ?? null) : null,

@@ -4,7 +4,7 @@ import type { DiscardedDraft } from '@honest-ledger/contracts';
 import { Actions, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
 import { catchError, of, startWith, switchMap } from 'rxjs';
-import { mayDo } from '../session/may-do';
+import { hasPermission } from '../session/may-do';
 import { writeInstant } from '../shared/dates';
 import { DraftApi } from './draft.api';
 import { draftActions } from './draft.feature';
@@ -43,7 +43,7 @@ import { draftActions } from './draft.feature';
 })
 export class DiscardedDrafts {
   private readonly store = inject(Store);
-  protected readonly mayEdit = mayDo('editSetup');
+  protected readonly mayEdit = hasPermission('editSetup');
   protected readonly instant = writeInstant;
   private readonly api = inject(DraftApi);
   protected readonly all = toSignal(

@@ -55,7 +55,7 @@ export class DraftApi {
     return this.http.post<PublishAnswer>(`/api/drafts/${id}/publish`, body);
   }
 
-  keepEdit(object: EditParams, edit: KeepEdit): Observable<KeepEditAnswer> {
+  saveEdit(object: EditParams, edit: KeepEdit): Observable<KeepEditAnswer> {
     return this.http.put<KeepEditAnswer>(addressOfEdit(object), edit);
   }
 

@@ -14,7 +14,7 @@ import {
   type Observable,
 } from 'rxjs';
 import { outboxActions } from '../outbox/outbox.feature';
-import { answer } from '../shared/answer';
+import { mapResponse } from '../shared/map-response';
 import { problemOf } from '../shared/problems';
 import { DraftApi } from './draft.api';
 import { draftActions, draftFeature, type OpenDrafts } from './draft.feature';
@@ -57,7 +57,7 @@ export const draftEffects = {
       actions$.pipe(
         ofType(draftActions.trialAsked),
         switchMap(({ id }) =>
-          answer(
+          mapResponse(
             api.trial(id),
             (trial) => draftActions.trialCame({ trial }),
             (problem) => draftActions.trialFailed({ problem }),
@@ -72,7 +72,7 @@ export const draftEffects = {
       actions$.pipe(
         ofType(draftActions.openNew),
         exhaustMap(({ name }) =>
-          answer(
+          mapResponse(
             api.open(name),
             ({ draft }) => draftActions.chosen({ id: draft }),
             (problem) => draftActions.notPublished({ problem }),
@@ -87,7 +87,7 @@ export const draftEffects = {
       actions$.pipe(
         ofType(draftActions.publish),
         exhaustMap(({ draft: { id, revision }, note, at }) =>
-          answer(
+          mapResponse(
             api.publish(id, { revision, note, at }),
             ({ version }) =>
               version === null ? draftActions.waits() : draftActions.published({ version }),

@@ -14,7 +14,7 @@ import {
   on,
   props,
 } from '@ngrx/store';
-import { failed, loading, nothingYet, ready, type Loadable } from '../shared/loadable';
+import { failed, loading, idle, ready, type Loadable } from '../shared/loadable';
 
 export const draftActions = createActionGroup({
   source: 'Draft',
@@ -68,8 +68,8 @@ interface DraftState {
 }
 
 const beginning: DraftState = {
-  answer: nothingYet,
-  trial: nothingYet,
+  answer: idle,
+  trial: idle,
   chosen: null,
   publishing: false,
   problem: null,
@@ -103,7 +103,7 @@ export const draftFeature = createFeature({
       problem: null,
       answer: loading(state.answer),
     })),
-    on(draftActions.trialAsked, (state): DraftState => ({ ...state, trial: loading(nothingYet) })),
+    on(draftActions.trialAsked, (state): DraftState => ({ ...state, trial: loading(idle) })),
     on(draftActions.trialCame, (state, { trial }): DraftState => ({
       ...state,
       trial: ready(trial),

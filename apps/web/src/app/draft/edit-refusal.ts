@@ -19,9 +19,9 @@ import { objectSentence } from './object-words';
       <p class="wrong" role="alert">
         {{ refused.problem.detail }}
         @if (conflict()) {
-          Theirs: {{ theirs() }}
+          Theirs: {{ serverVersion() }}
           <button type="button" class="quiet small" (click)="take()">Take theirs</button>
-          <button type="button" class="quiet small" (click)="insist()">Keep mine instead</button>
+          <button type="button" class="quiet small" (click)="rebase()">Keep mine instead</button>
         }
       </p>
     }
@@ -50,27 +50,27 @@ export class EditRefusal {
     return refused?.problem.title === NOT_COMPLETE ? undefined : refused;
   });
   protected readonly conflict = computed(() => conflictIn(this.refused()));
-  protected readonly theirs = computed(() => {
+  protected readonly serverVersion = computed(() => {
     const conflict = this.conflict();
-    if (!conflict?.theirs.edited) return 'as it is published.';
-    const { edit, theirs } = conflict;
-    if (theirs.content === null) return 'withdrawn.';
+    if (!conflict?.serverVersion.edited) return 'as it is published.';
+    const { edit, serverVersion } = conflict;
+    if (serverVersion.content === null) return 'withdrawn.';
     // the server has checked it as an object of its kind
     const change = {
       ...edit.object,
       name: '',
       before: null,
-      after: theirs.content,
+      after: serverVersion.content,
     } as AnyObjectChange;
     return unbroken(objectSentence(change, 'after', this.names(), writer) ?? '');
   });
 
   protected take(): void {
     const edit = this.conflict()?.edit;
-    if (edit) this.store.dispatch(objectEditsActions.theirsTaken({ edit }));
+    if (edit) this.store.dispatch(objectEditsActions.serverVersionTaken({ edit }));
   }
 
-  protected insist(): void {
-    this.store.dispatch(objectEditsActions.mineInsisted({ key: this.key() }));
+  protected rebase(): void {
+    this.store.dispatch(objectEditsActions.rebased({ key: this.key() }));
   }
 }

@@ -4,7 +4,7 @@ import { RouterLink } from '@angular/router';
 import type { CatalogueMoves, DraftView, ObjectEdit } from '@honest-ledger/contracts';
 import { Store } from '@ngrx/store';
 import { namesOfThings } from '../reference/names';
-import { mayDo } from '../session/may-do';
+import { hasPermission } from '../session/may-do';
 import { writeInstant } from '../shared/dates';
 import { Notice } from '../shared/notice';
 import { unbroken, writeNumber, writer } from '../shared/numbers';
@@ -36,7 +36,7 @@ export class LookThrough {
   protected readonly publishing = this.store.selectSignal(draftFeature.selectPublishing);
   protected readonly problem = this.store.selectSignal(draftFeature.selectProblem);
   private readonly question = inject(Question);
-  protected readonly mayEdit = mayDo('editSetup');
+  protected readonly mayEdit = hasPermission('editSetup');
   protected readonly note = signal('');
   /** From when it counts, in the browser's own time, as its field gives it; empty for now. */
   protected readonly moment = signal('');

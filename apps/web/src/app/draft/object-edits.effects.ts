@@ -24,7 +24,7 @@ import { Outbox } from '../outbox/outbox';
 import { outboxActions, outboxFeature } from '../outbox/outbox.feature';
 import { OutboxStorage } from '../outbox/outbox-storage';
 import type { Parcel } from '../outbox/parcel';
-import { answer } from '../shared/answer';
+import { mapResponse } from '../shared/map-response';
 import { isUnreachable } from '../shared/problems';
 import { DraftApi } from './draft.api';
 import { draftActions, draftFeature } from './draft.feature';
@@ -53,7 +53,7 @@ export const objectEditsEffects = {
         const wrong = problemIn(object.kind, after.content);
         if (wrong) return throwError(() => wrong);
         return api
-          .keepEdit(object, { content: after.content, revision, draft: chosen() })
+          .saveEdit(object, { content: after.content, revision, draft: chosen() })
           .pipe(map((answer) => answer.revision));
       };
       return actions$.pipe(
@@ -61,7 +61,7 @@ export const objectEditsEffects = {
           objectEditsActions.edited,
           objectEditsActions.undone,
           objectEditsActions.redone,
-          objectEditsActions.mineInsisted,
+          objectEditsActions.rebased,
           objectEditsActions.sentAgain,
           objectEditsActions.takenUp,
         ),
@@ -70,7 +70,7 @@ export const objectEditsEffects = {
         concatMap((edit): Observable<Action> =>
           concat(
             of(objectEditsActions.sending({ edit })),
-            answer(
+            mapResponse(
               sent(edit),
               (revision) => objectEditsActions.kept({ edit, revision }),
               (problem) => objectEditsActions.refused({ edit, problem }),
@@ -94,7 +94,7 @@ export const objectEditsEffects = {
   ),
 
   /** What is edited is kept on this device, too, until the server has it. */
-  keepHere: createEffect(
+  saveHere: createEffect(
     (actions$ = inject(Actions), storage = inject(OutboxStorage)) => {
       const { next, parcel } = parcels();
       return actions$.pipe(
@@ -102,7 +102,7 @@ export const objectEditsEffects = {
           objectEditsActions.edited,
           objectEditsActions.undone,
           objectEditsActions.redone,
-          objectEditsActions.mineInsisted,
+          objectEditsActions.rebased,
           objectEditsActions.takenUp,
         ),
         map(() => next()),
@@ -118,7 +118,7 @@ export const objectEditsEffects = {
   forgetHere: createEffect(
     (actions$ = inject(Actions), storage = inject(OutboxStorage)) =>
       actions$.pipe(
-        ofType(objectEditsActions.kept, objectEditsActions.theirsTaken),
+        ofType(objectEditsActions.kept, objectEditsActions.serverVersionTaken),
         tap((action) => {
           const id = objectParcelId(action.edit.object);
           if (action.type !== objectEditsActions.kept.type) storage.remove(id);

@@ -42,8 +42,8 @@ export const objectEditsActions = createActionGroup({
     /** The server could not be reached: once more, where nothing else was made of it meanwhile. */
     'Sent Again': props<{ edit: ObjectEdit }>(),
     /** After a conflict: what somebody else left is overwritten on purpose, or taken. */
-    'Mine Insisted': props<{ key: string }>(),
-    'Theirs Taken': props<{ edit: ObjectEdit }>(),
+    Rebased: props<{ key: string }>(),
+    'Server Version Taken': props<{ edit: ObjectEdit }>(),
     /** What was refused after its screen had been left is the outbox’s. */
     'Handed Over': props<{ key: string }>(),
     /** What waited in the outbox is edited here again, made from this revision. */
@@ -147,15 +147,15 @@ export const objectEditsFeature = createFeature({
         ? withNext(state, edit)
         : { ...state, next: null },
     ),
-    on(objectEditsActions.mineInsisted, (state, { key }): ObjectEditsState => {
+    on(objectEditsActions.rebased, (state, { key }): ObjectEditsState => {
       const conflict = conflictIn(state.refused[key]);
       if (!conflict) return { ...state, next: null };
-      const { edit, theirs, revision } = conflict;
-      const again = { ...edit, before: theirs };
+      const { edit, serverVersion, revision } = conflict;
+      const again = { ...edit, before: serverVersion };
       const known = { ...state, revisions: { ...state.revisions, [edit.object.key]: revision } };
       return { ...withNext(known, again), past: [...without(state.past, edit), again] };
     }),
-    on(objectEditsActions.theirsTaken, (state, { edit }): ObjectEditsState => ({
+    on(objectEditsActions.serverVersionTaken, (state, { edit }): ObjectEditsState => ({
       ...state,
       state: 'kept',
       latest: withoutKey(state.latest, edit.object.key),
@@ -179,7 +179,7 @@ export const objectEditsFeature = createFeature({
 /** What somebody else left where an edit was to go. */
 export interface EditConflict {
   readonly edit: ObjectEdit;
-  readonly theirs: Drafted;
+  readonly serverVersion: Drafted;
   readonly revision: number;
 }
 
@@ -188,8 +188,8 @@ export function conflictIn(refused: Refusal | undefined): EditConflict | null {
   if (refused?.problem.status !== 409 || refused.problem.current === undefined) return null;
   // the server's answer to an edit that comes second: the edit that stands there, or null for none
   const held = refused.problem.current as ObjectDraft<object> | null;
-  const theirs: Drafted = held ? { edited: true, content: held.content } : { edited: false };
-  return { edit: refused.edit, theirs, revision: held?.revision ?? 0 };
+  const serverVersion: Drafted = held ? { edited: true, content: held.content } : { edited: false };
+  return { edit: refused.edit, serverVersion, revision: held?.revision ?? 0 };
 }
 
 function oneLess(

@@ -4,7 +4,7 @@ import type { ProblemDetails, SetupObjectKind } from '@honest-ledger/contracts';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import type { Action } from '@ngrx/store';
 import { filter, map, of, switchMap, tap, type Observable } from 'rxjs';
-import { answer } from '../shared/answer';
+import { mapResponse } from '../shared/map-response';
 import { objectEditsActions } from './object-edits.feature';
 import type { ObjectView } from './object-sheet';
 
@@ -61,7 +61,7 @@ export function objectEditEffects<Came extends Action>({
     again: createEffect(
       (actions$ = inject(Actions)) =>
         actions$.pipe(
-          ofType(objectEditsActions.theirsTaken),
+          ofType(objectEditsActions.serverVersionTaken),
           filter(({ edit }) => edit.object.kind === kind),
           map(({ edit }) => again(edit.object.key)),
         ),
@@ -107,11 +107,11 @@ export function openObject<Content extends object>(
     readonly failed: (problem: ProblemDetails) => Action;
   },
 ): Observable<Action> {
-  if (!isNew) return answer(one(id), (found) => came({ ...found, copied: null }), failed);
+  if (!isNew) return mapResponse(one(id), (found) => came({ ...found, copied: null }), failed);
   const fresh = { id, published: null, draft: null };
   return like === null
     ? of(came({ ...fresh, copied: null }))
-    : answer(one(like), (found) => came({ ...fresh, copied: copyOf(found) }), failed);
+    : mapResponse(one(like), (found) => came({ ...fresh, copied: copyOf(found) }), failed);
 }
 
 /** The same for each that is opened, the latest alone. */

@@ -8,7 +8,7 @@ import {
   type ActionCreator,
   type ActionReducer,
 } from '@ngrx/store';
-import { failed, loading, nothingYet, ready, type Loadable } from '../shared/loadable';
+import { failed, loading, idle, ready, type Loadable } from '../shared/loadable';
 import type { OpenedObject } from './object-effects';
 
 /** What happens to a kind of setup objects that has a list and a screen of its own. */
@@ -51,7 +51,7 @@ export function objectReducer<Summary, Content>(
   actions: ObjectActions<Summary, Content>,
 ): ActionReducer<ObjectsState<Summary, Content>> {
   type State = ObjectsState<Summary, Content>;
-  const beginning: State = { list: nothingYet, opened: nothingYet };
+  const beginning: State = { list: idle, opened: idle };
   return createReducer<State>(
     beginning,
     on(actions.listOpened, (state): State => ({ ...state, list: loading(state.list) })),
@@ -62,7 +62,7 @@ export function objectReducer<Summary, Content>(
     })),
     on(actions.opened, (state, { id }): State => ({
       ...state,
-      opened: state.opened.value?.id === id ? loading(state.opened) : loading(nothingYet),
+      opened: state.opened.value?.id === id ? loading(state.opened) : loading(idle),
     })),
     on(actions.came, (state, { opened }): State => ({ ...state, opened: ready(opened) })),
     on(actions.failed, (state, { problem }): State => ({

@@ -14,7 +14,7 @@ import type { ColDef } from 'ag-grid-community';
 import { draftFeature } from '../draft/draft.feature';
 import { referenceFeature } from '../reference/reference.feature';
 import { namesOfThings } from '../reference/names';
-import { mayDo } from '../session/may-do';
+import { hasPermission } from '../session/may-do';
 import { writeInstant } from '../shared/dates';
 import { LedgerGrid } from '../shared/ledger-grid';
 import { Notice } from '../shared/notice';
@@ -42,7 +42,7 @@ export class FileList {
   protected readonly list = this.store.selectSignal(filesFeature.selectList);
   protected readonly onItsWay = this.store.selectSignal(filesFeature.selectOnItsWay);
   protected readonly problem = this.store.selectSignal(filesFeature.selectProblem);
-  protected readonly mayEdit = mayDo('editFacts');
+  protected readonly mayEdit = hasPermission('editFacts');
   protected readonly rows = computed(() => [...(this.list().value ?? [])]);
   protected readonly levels = computed(() =>
     this.reference().levels.map(({ id, content }) => ({ id, name: content.name })),

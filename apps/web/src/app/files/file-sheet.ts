@@ -23,7 +23,7 @@ import type { ColDef } from 'ag-grid-community';
 import type { Observable } from 'rxjs';
 import { UndoMass } from '../changes/undo-mass-change';
 import { draftActions } from '../draft/draft.feature';
-import { mayDo } from '../session/may-do';
+import { hasPermission } from '../session/may-do';
 import { EndlessGrid, type RowsAsked } from '../shared/endless-grid';
 import { FileLinks } from '../shared/file-links';
 import { Notice } from '../shared/notice';
@@ -51,7 +51,7 @@ export class FileSheet {
   private readonly undoMass = inject(UndoMass);
   protected readonly answer = this.store.selectSignal(filesFeature.selectFile);
   protected readonly problem = this.store.selectSignal(filesFeature.selectProblem);
-  protected readonly mayEdit = mayDo('editFacts');
+  protected readonly mayEdit = hasPermission('editFacts');
   protected readonly file = computed(() => this.answer().value);
   protected readonly verdict = signal<RowVerdict | null>(null);
   protected readonly verdicts = VERDICTS;

@@ -15,7 +15,7 @@ import {
   tap,
 } from 'rxjs';
 import { draftActions } from '../draft/draft.feature';
-import { answer } from '../shared/answer';
+import { mapResponse } from '../shared/map-response';
 import { problemOf } from '../shared/problems';
 import { sending, watching } from '../shared/sent-file';
 import { FilesApi } from './files.api';
@@ -30,7 +30,7 @@ export const filesEffects = {
       actions$.pipe(
         ofType(filesActions.listOpened),
         switchMap(() =>
-          answer(
+          mapResponse(
             api.all(),
             (files) => filesActions.listCame({ files }),
             (problem) => filesActions.listFailed({ problem }),
@@ -70,7 +70,7 @@ export const filesEffects = {
       actions$.pipe(
         ofType(filesActions.opened),
         switchMap(({ id }) =>
-          answer(
+          mapResponse(
             watching(() => api.one(id), isWorkedOn),
             (file) => filesActions.came({ file }),
             (problem) => filesActions.failed({ problem }),

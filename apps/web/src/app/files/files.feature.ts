@@ -7,7 +7,7 @@ import {
   on,
   props,
 } from '@ngrx/store';
-import { failed, loading, nothingYet, ready, type Loadable } from '../shared/loadable';
+import { failed, loading, idle, ready, type Loadable } from '../shared/loadable';
 
 export const filesActions = createActionGroup({
   source: 'Files',
@@ -44,8 +44,8 @@ interface FilesState {
 }
 
 const beginning: FilesState = {
-  list: nothingYet,
-  file: nothingYet,
+  list: idle,
+  file: idle,
   onItsWay: null,
   problem: null,
 };
@@ -74,7 +74,7 @@ export const filesFeature = createFeature({
     })),
     on(filesActions.opened, (state, { id }): FilesState => ({
       ...state,
-      file: state.file.value?.id === id ? loading(state.file) : nothingYet,
+      file: state.file.value?.id === id ? loading(state.file) : idle,
       problem: null,
     })),
     on(filesActions.readAs, filesActions.takeIn, filesActions.cancel, (state): FilesState => ({

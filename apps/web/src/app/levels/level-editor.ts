@@ -19,7 +19,7 @@ import {
 import { Store } from '@ngrx/store';
 import { namesOfThings } from '../reference/names';
 import { referenceFeature } from '../reference/reference.feature';
-import { mayDo } from '../session/may-do';
+import { hasPermission } from '../session/may-do';
 import { DayField } from '../shared/day-field';
 import { KeptState } from '../shared/kept-state';
 import { Notice } from '../shared/notice';
@@ -30,7 +30,7 @@ import { EntryEditor } from './entry-editor';
 import { LevelBench } from './level-bench';
 import { withCurrency, withEntry, withEntryMoved, withNewEntry, withoutEntry } from './level-edits';
 import { LevelSentence } from './level-sentence';
-import { levelsActions, levelsFeature, theirs } from './levels.feature';
+import { levelsActions, levelsFeature, serverVersion } from './levels.feature';
 import { ReachedItems } from './reached-items';
 import { RoundingEditor } from './rounding-editor';
 import { SingleItems } from './single-items';
@@ -73,8 +73,8 @@ export class LevelEditor implements OnDestroy {
   protected readonly copyProblem = signal<string | null>(null);
   private readonly reference = this.store.selectSignal(referenceFeature.selectReference);
   protected readonly level = this.store.selectSignal(levelsFeature.selectLevel);
-  protected readonly mayEdit = mayDo('editSetup');
-  protected readonly mayGive = mayDo('editFacts');
+  protected readonly mayEdit = hasPermission('editSetup');
+  protected readonly mayGive = hasPermission('editFacts');
   protected readonly content = computed(() => this.level().value?.editing.content ?? null);
   protected readonly problem = computed(() => this.level().value?.editing.problem ?? null);
   protected readonly notice = computed(() => besidesFields(this.problem(), TOLD_BESIDE));
@@ -83,9 +83,9 @@ export class LevelEditor implements OnDestroy {
     (): ReadonlyMap<string, string> =>
       new Map((this.problem()?.fields ?? []).map(({ path, sentence }) => [path, sentence])),
   );
-  protected readonly theirs = computed(() => {
+  protected readonly serverVersion = computed(() => {
     const editing = this.level().value?.editing;
-    return editing?.state === 'conflict' ? { draft: theirs(editing) } : null;
+    return editing?.state === 'conflict' ? { draft: serverVersion(editing) } : null;
   });
   protected readonly currencies = computed(() => {
     const { currencies } = this.reference().customers;
@@ -187,11 +187,11 @@ export class LevelEditor implements OnDestroy {
   }
 
   protected takeTheirs(): void {
-    this.store.dispatch(levelsActions.theirsTaken());
+    this.store.dispatch(levelsActions.serverVersionTaken());
   }
 
-  protected insist(): void {
-    this.store.dispatch(levelsActions.mineInsisted());
+  protected rebase(): void {
+    this.store.dispatch(levelsActions.rebased());
   }
 
   protected change(how: (content: LevelContent) => LevelContent): void {

@@ -27,9 +27,9 @@ import type { PostedParcel } from '../outbox/outbox.feature';
 import { OutboxStorage } from '../outbox/outbox-storage';
 import type { Reference } from '../reference/reference.api';
 import { referenceFeature } from '../reference/reference.feature';
-import { answer } from '../shared/answer';
+import { mapResponse } from '../shared/map-response';
 import type { LeftEdit } from '../shared/editing';
-import { keepEdits, type Keeping } from '../outbox/keep-edits';
+import { saveEdits, type Keeping } from '../outbox/save-edits';
 import type { Loadable } from '../shared/loadable';
 import { foundHere, isUnreachable, problemOf, withoutPrefix } from '../shared/problems';
 import { LevelsApi } from './levels.api';
@@ -42,7 +42,7 @@ export const levelsEffects = {
       actions$.pipe(
         ofType(levelsActions.listOpened),
         switchMap(() =>
-          answer(
+          mapResponse(
             api.all(),
             (levels) => levelsActions.listCame({ levels }),
             (problem) => levelsActions.listFailed({ problem }),
@@ -93,13 +93,13 @@ export const levelsEffects = {
             levelsActions.edited,
             levelsActions.undone,
             levelsActions.redone,
-            levelsActions.mineInsisted,
+            levelsActions.rebased,
             levelsActions.takenUp,
           ),
         ),
         hurried$: actions$.pipe(ofType(levelsActions.opened)),
         left$: actions$.pipe(ofType(levelsActions.left)),
-        given$: actions$.pipe(ofType(levelsActions.theirsTaken)),
+        given$: actions$.pipe(ofType(levelsActions.serverVersionTaken)),
         unreachable$: actions$.pipe(
           ofType(levelsActions.notKept),
           filter(({ problem }) => isUnreachable(problem)),
@@ -111,7 +111,7 @@ export const levelsEffects = {
         check: problemIn,
         send: (id, content, revision) =>
           draftApi
-            .keepEdit({ kind: 'level', key: id }, { content, revision, draft: chosen() })
+            .saveEdit({ kind: 'level', key: id }, { content, revision, draft: chosen() })
             .pipe(
               map(({ revision: now }) => ({
                 kept: levelsActions.kept({
@@ -133,7 +133,7 @@ export const levelsEffects = {
             isNew: revision === 0 && level().value?.published === null,
           }),
       };
-      return keepEdits(keeping, parcelId, storage);
+      return saveEdits(keeping, parcelId, storage);
     },
     { functional: true },
   ),
@@ -152,7 +152,7 @@ export const levelsEffects = {
         exhaustMap(({ id }) => {
           const revision = level().value?.editing.revision ?? 0;
           const edit = { content: null, revision, draft: chosen() };
-          return draftApi.keepEdit({ kind: 'level', key: id }, edit).pipe(
+          return draftApi.saveEdit({ kind: 'level', key: id }, edit).pipe(
             tap(() => void router.navigate(['/levels'])),
             map(() => draftActions.changed()),
             catchError((error: unknown) =>

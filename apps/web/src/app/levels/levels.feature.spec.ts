@@ -1,7 +1,7 @@
 import type { LevelContent, LevelView } from '@honest-ledger/contracts';
 import type { Action } from '@ngrx/store';
 import { levelContent } from '../testing/levels';
-import { levelsActions, levelsFeature, theirs, type OpenLevel } from './levels.feature';
+import { levelsActions, levelsFeature, serverVersion, type OpenLevel } from './levels.feature';
 
 const content = (name: string): LevelContent => levelContent({ name });
 const drafted = (name: string, revision: number): LevelView['draft'] => ({
@@ -42,19 +42,19 @@ describe('an open level', () => {
 
   it('shows what somebody else left, and takes it or insists', () => {
     const edited = levelsActions.edited({ content: content('Mine') });
-    expect(theirs(after(edited, conflict).editing)?.content?.name).toBe('Theirs');
-    const taken = after(edited, conflict, levelsActions.theirsTaken());
+    expect(serverVersion(after(edited, conflict).editing)?.content?.name).toBe('Theirs');
+    const taken = after(edited, conflict, levelsActions.serverVersionTaken());
     expect([taken.editing.content.name, taken.editing.revision, taken.editing.state]).toEqual([
       'Theirs',
       5,
       'kept',
     ]);
-    const mine = after(edited, conflict, levelsActions.mineInsisted());
-    expect([mine.editing.content.name, mine.editing.revision, mine.editing.state]).toEqual([
-      'Mine',
-      5,
-      'changed',
-    ]);
+    const localVersion = after(edited, conflict, levelsActions.rebased());
+    expect([
+      localVersion.editing.content.name,
+      localVersion.editing.revision,
+      localVersion.editing.state,
+    ]).toEqual(['Mine', 5, 'changed']);
   });
 
   it('ignores answers about another level', () => {

@@ -16,7 +16,7 @@ import {
 import {
   beginEditing,
   edit,
-  insist,
+  rebase,
   isUnkept,
   keeping,
   kept,
@@ -27,7 +27,7 @@ import {
   type Editing,
   type LeftEdit,
 } from '../shared/editing';
-import { failed, loading, nothingYet, ready, type Loadable } from '../shared/loadable';
+import { failed, loading, idle, ready, type Loadable } from '../shared/loadable';
 
 export const levelsActions = createActionGroup({
   source: 'Levels',
@@ -58,8 +58,8 @@ export const levelsActions = createActionGroup({
     /** The level is to be withdrawn: an edit like any other, in the draft. */
     Withdrawn: props<{ id: string }>(),
     /** After a conflict: what somebody else left is taken, or overwritten on purpose. */
-    'Theirs Taken': emptyProps(),
-    'Mine Insisted': emptyProps(),
+    'Server Version Taken': emptyProps(),
+    Rebased: emptyProps(),
   },
 });
 
@@ -84,7 +84,7 @@ interface LevelsState {
   readonly level: Loadable<OpenLevel>;
 }
 
-const beginning: LevelsState = { list: nothingYet, level: nothingYet };
+const beginning: LevelsState = { list: idle, level: idle };
 
 /** A level that is begun; its currency is home's until another is chosen. */
 export function emptyLevel(currency: string): LevelContent {
@@ -115,8 +115,8 @@ export const levelsFeature = createFeature({
     })),
     on(levelsActions.opened, (state, { id }): LevelsState => {
       const open = state.level.value;
-      if (open?.id !== id || !isUnkept(open.editing)) return { ...state, level: nothingYet };
-      const editing = insist(open.editing, open.editing.revision);
+      if (open?.id !== id || !isUnkept(open.editing)) return { ...state, level: idle };
+      const editing = rebase(open.editing, open.editing.revision);
       return { ...state, level: ready({ ...open, editing }) };
     }),
     on(levelsActions.begun, (state, { id, content }): LevelsState => ({
@@ -136,7 +136,7 @@ export const levelsFeature = createFeature({
     ),
     on(levelsActions.undone, (state) => withEditing(state, undo)),
     on(levelsActions.redone, (state) => withEditing(state, redo)),
-    on(levelsActions.handedOver, (state): LevelsState => ({ ...state, level: nothingYet })),
+    on(levelsActions.handedOver, (state): LevelsState => ({ ...state, level: idle })),
     on(levelsActions.takenUp, (state, { parcel }) =>
       withEditing(state, (one) => takeUp(one, parcel)),
     ),
@@ -147,14 +147,14 @@ export const levelsFeature = createFeature({
     on(levelsActions.notKept, (state, { id, problem }) =>
       withEditing(state, (one) => notKept(one, problem), id),
     ),
-    on(levelsActions.mineInsisted, (state) =>
-      withEditing(state, (one) => insist(one, theirs(one)?.revision ?? 0)),
+    on(levelsActions.rebased, (state) =>
+      withEditing(state, (one) => rebase(one, serverVersion(one)?.revision ?? 0)),
     ),
-    on(levelsActions.theirsTaken, (state): LevelsState => {
+    on(levelsActions.serverVersionTaken, (state): LevelsState => {
       const open = state.level.value;
       if (!open) return state;
       const { id, published } = open;
-      const draft = theirs(open.editing);
+      const draft = serverVersion(open.editing);
       const { content } = open.editing;
       return { ...state, level: ready(openLevel({ id, published, draft }, content)) };
     }),
@@ -162,7 +162,9 @@ export const levelsFeature = createFeature({
 });
 
 /** What somebody else left there, which a conflict brings along. */
-export function theirs({ problem }: Editing<LevelContent>): ObjectDraft<LevelContent> | null {
+export function serverVersion({
+  problem,
+}: Editing<LevelContent>): ObjectDraft<LevelContent> | null {
   // the server's answer to an edit that comes second
   return (problem?.current as ObjectDraft<LevelContent> | undefined) ?? null;
 }

@@ -9,7 +9,7 @@ import {
 } from '@honest-ledger/contracts';
 import { compare, decimal, print, subtract } from '@honest-ledger/engine';
 import { catchError, debounceTime, map, of, switchMap, type Observable } from 'rxjs';
-import { mayDo } from '../session/may-do';
+import { hasPermission } from '../session/may-do';
 import { Amount, mostDigits } from '../shared/amount';
 import { problemOf } from '../shared/problems';
 import { LevelsApi } from './levels.api';
@@ -149,7 +149,7 @@ export class ReachedItems {
   readonly content = input.required<LevelContent>();
 
   private readonly api = inject(LevelsApi);
-  protected readonly seesCosts = mayDo('seeCosts');
+  protected readonly seesCosts = hasPermission('seeCosts');
   protected readonly open = signal(false);
   protected readonly moved = signal(false);
   private readonly limit = signal(ROWS_AT_ONCE);
@@ -181,11 +181,11 @@ export class ReachedItems {
   );
 
   protected all({ reached, moved }: ReachedPage): number {
-    return Math.min(this.moved() ? moved : reached, MOST_SHOWN);
+    return Math.min(this.moved() ? moved : reached, MAX_SHOWN);
   }
 
   protected more(): void {
-    this.limit.update((limit) => Math.min(limit * 2, MOST_SHOWN));
+    this.limit.update((limit) => Math.min(limit * 2, MAX_SHOWN));
   }
 
   protected showMoved({ target }: Event): void {
@@ -194,7 +194,7 @@ export class ReachedItems {
 }
 
 /** More than that nobody reads in a list; the draft's own page sums them up. */
-const MOST_SHOWN = 500;
+const MAX_SHOWN = 500;
 
 function withChange(row: ReachedItem) {
   const { published, edited } = row;

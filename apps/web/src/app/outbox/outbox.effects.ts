@@ -16,7 +16,7 @@ import {
   type Observable,
 } from 'rxjs';
 import { sessionActions } from '../session/session.feature';
-import { answer } from '../shared/answer';
+import { mapResponse } from '../shared/map-response';
 import { isUnreachable } from '../shared/problems';
 import { outboxActions, outboxFeature } from './outbox.feature';
 import { OutboxStorage } from './outbox-storage';
@@ -41,7 +41,7 @@ export const outboxEffects = {
         mergeMap(({ id }): Observable<Action> => {
           const parcel = parcels()[id];
           if (parcel?.state !== 'waiting') return EMPTY;
-          const answered: Observable<Action> = answer(
+          const answered: Observable<Action> = mapResponse(
             send(http, parcel),
             (answered) => outboxActions.answered({ id, content: parcel.content, ...answered }),
             (problem) => outboxActions.refused({ id, problem }),
@@ -103,7 +103,7 @@ export const outboxEffects = {
     { functional: true },
   ),
 
-  keepHere: createEffect(
+  saveHere: createEffect(
     (actions$ = inject(Actions), storage = inject(OutboxStorage)) =>
       actions$.pipe(
         ofType(outboxActions.posted),

@@ -22,7 +22,7 @@ import {
 } from 'rxjs';
 import { addressOf } from '../documents/document-words';
 import { DocumentsApi } from '../documents/documents.api';
-import { answer } from '../shared/answer';
+import { mapResponse } from '../shared/map-response';
 import { problemOf } from '../shared/problems';
 import { PriceDeskApi } from '../documents/price-desk.api';
 import { priceDeskActions, priceDeskFeature } from './price-desk.feature';
@@ -55,7 +55,7 @@ export const priceDeskEffects = {
           if (!asked) return EMPTY;
           const { item, customer } = asked;
           const before = customer === null ? { item } : { item, customer };
-          return answer(
+          return mapResponse(
             forkJoin({ answer: api.ask(asked), paid: api.lastPrices(before) }),
             (prices) => priceDeskActions.answered(prices),
             (problem) => priceDeskActions.failed({ problem }),

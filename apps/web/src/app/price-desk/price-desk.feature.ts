@@ -14,7 +14,7 @@ import {
   on,
   props,
 } from '@ngrx/store';
-import { failed, loading, nothingYet, ready, type Loadable } from '../shared/loadable';
+import { failed, loading, idle, ready, type Loadable } from '../shared/loadable';
 
 /** What is asked besides the item and the customer, who are chosen from what was found. */
 export type DeskTerms = Omit<DeskQuestion, 'item' | 'customer'>;
@@ -55,7 +55,7 @@ const TERMS: DeskTerms = {
   currency: null,
   asOf: null,
 };
-const beginning: PriceDeskState = { item: null, customer: null, terms: TERMS, prices: nothingYet };
+const beginning: PriceDeskState = { item: null, customer: null, terms: TERMS, prices: idle };
 
 /** The question is kept while somebody looks at other screens. */
 export const priceDeskFeature = createFeature({

@@ -16,7 +16,7 @@ import { CustomerPicker } from '../reference/customer-picker';
 import { CodeChoice } from '../reference/code-choice';
 import { namesOfThings } from '../reference/names';
 import { referenceFeature } from '../reference/reference.feature';
-import { mayDo } from '../session/may-do';
+import { hasPermission } from '../session/may-do';
 import { Amount, mostDigits } from '../shared/amount';
 import { writeInstant, writeWallClock } from '../shared/dates';
 import { DayField } from '../shared/day-field';
@@ -69,9 +69,9 @@ export class PriceDesk {
   protected readonly prices = this.store.selectSignal(priceDeskFeature.selectPrices);
   protected readonly reference = this.store.selectSignal(referenceFeature.selectReference);
   private readonly levels = this.store.selectSignal(referenceFeature.selectPublishedLevels);
-  protected readonly mayQuote = mayDo('writeDocuments');
-  protected readonly mayChooseMoment = mayDo('chooseMoment');
-  protected readonly mayOverride = mayDo('chooseLevels');
+  protected readonly mayQuote = hasPermission('writeDocuments');
+  protected readonly mayChooseMoment = hasPermission('chooseMoment');
+  protected readonly mayOverride = hasPermission('chooseLevels');
   /** What came last, while it is still the answer to this item. */
   protected readonly answer = computed(() => {
     const answer = this.prices().value?.answer ?? null;

@@ -13,7 +13,7 @@ import { Store } from '@ngrx/store';
 import { catchError, debounceTime, map, of, switchMap, type Observable } from 'rxjs';
 import { ItemPicker } from '../reference/item-picker';
 import { CodeChoice } from '../reference/code-choice';
-import { mayDo } from '../session/may-do';
+import { hasPermission } from '../session/may-do';
 import { DayField } from '../shared/day-field';
 import { FigureField } from '../shared/figure-field';
 import { writeNumber } from '../shared/numbers';
@@ -45,7 +45,7 @@ export class PurchaseDesk {
 
   private readonly api = inject(PurchasingApi);
   private readonly store = inject(Store);
-  protected readonly mayOrder = mayDo('editFacts');
+  protected readonly mayOrder = hasPermission('editFacts');
   protected readonly problem = this.store.selectSignal(purchasingFeature.selectProblem);
   protected readonly chosen = linkedSignal(() => this.item() ?? null);
   protected readonly quantity = linkedSignal({ source: this.item, computation: () => '1' });

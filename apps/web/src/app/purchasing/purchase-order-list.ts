@@ -6,7 +6,7 @@ import type { ColDef } from 'ag-grid-community';
 import { CodeChoice } from '../reference/code-choice';
 import { namesOfThings } from '../reference/names';
 import { referenceFeature } from '../reference/reference.feature';
-import { mayDo } from '../session/may-do';
+import { hasPermission } from '../session/may-do';
 import { writeCalendarDay, writeInstant } from '../shared/dates';
 import { LedgerGrid } from '../shared/ledger-grid';
 import { Notice } from '../shared/notice';
@@ -57,7 +57,7 @@ export class PurchaseOrderList {
   protected readonly reference = this.store.selectSignal(referenceFeature.selectReference);
   protected readonly list = this.store.selectSignal(purchasingFeature.selectList);
   protected readonly problem = this.store.selectSignal(purchasingFeature.selectProblem);
-  protected readonly mayEdit = mayDo('editFacts');
+  protected readonly mayEdit = hasPermission('editFacts');
   protected readonly supplier = signal('');
   protected readonly rows = computed(() => [...(this.list().value ?? [])]);
   protected readonly columns: ColDef<PurchaseOrderRow>[] = [

@@ -19,7 +19,7 @@ import { ItemPicker } from '../reference/item-picker';
 import { CodeChoice } from '../reference/code-choice';
 import { namesOfThings } from '../reference/names';
 import { referenceFeature } from '../reference/reference.feature';
-import { mayDo } from '../session/may-do';
+import { hasPermission } from '../session/may-do';
 import { writeCalendarDay } from '../shared/dates';
 import { DayField } from '../shared/day-field';
 import { FigureField } from '../shared/figure-field';
@@ -30,7 +30,7 @@ import { besidesFields } from '../shared/problems';
 import { TextField } from '../shared/text-field';
 import { whenChanged } from '../shared/when-changed';
 import { offerWords } from './offer-words';
-import { purchasingActions, purchasingFeature, theirs } from './purchasing.feature';
+import { purchasingActions, purchasingFeature, serverVersion } from './purchasing.feature';
 
 /** A line as it is typed, with what the server last picked for it. */
 interface ShownLine extends PurchaseLineInput {
@@ -67,14 +67,14 @@ export class PurchaseOrder implements OnDestroy {
   protected readonly order = this.store.selectSignal(purchasingFeature.selectOrder);
   protected readonly problem = this.store.selectSignal(purchasingFeature.selectProblem);
   protected readonly open = computed(() => this.order().value);
-  protected readonly mayEdit = mayDo('editFacts');
+  protected readonly mayEdit = hasPermission('editFacts');
   protected readonly mayType = computed(() => this.mayEdit() && this.open()?.view.state === 'open');
   protected readonly notice = computed(() =>
     besidesFields(this.open()?.editing.problem ?? null, TOLD_BESIDE),
   );
-  protected readonly theirs = computed(() => {
+  protected readonly serverVersion = computed(() => {
     const editing = this.open()?.editing;
-    return editing?.state === 'conflict' ? theirs(editing) : null;
+    return editing?.state === 'conflict' ? serverVersion(editing) : null;
   });
   protected readonly lines = computed((): ShownLine[] => {
     const open = this.open();
@@ -148,11 +148,11 @@ export class PurchaseOrder implements OnDestroy {
   }
 
   protected takeTheirs(): void {
-    this.store.dispatch(purchasingActions.theirsTaken());
+    this.store.dispatch(purchasingActions.serverVersionTaken());
   }
 
-  protected insist(): void {
-    this.store.dispatch(purchasingActions.mineInsisted());
+  protected rebase(): void {
+    this.store.dispatch(purchasingActions.rebased());
   }
 
   protected place(revision: number): void {

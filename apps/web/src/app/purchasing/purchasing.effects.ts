@@ -10,9 +10,9 @@ import { Store } from '@ngrx/store';
 import { exhaustMap, filter, map, switchMap, tap } from 'rxjs';
 import { Outbox } from '../outbox/outbox';
 import { OutboxStorage } from '../outbox/outbox-storage';
-import { answer } from '../shared/answer';
+import { mapResponse } from '../shared/map-response';
 import type { LeftEdit } from '../shared/editing';
-import { keepEdits, type Keeping } from '../outbox/keep-edits';
+import { saveEdits, type Keeping } from '../outbox/save-edits';
 import { foundHere, isUnreachable } from '../shared/problems';
 import { PurchasingApi } from './purchasing.api';
 import { purchasingActions, purchasingFeature } from './purchasing.feature';
@@ -23,7 +23,7 @@ export const purchasingEffects = {
       actions$.pipe(
         ofType(purchasingActions.listOpened),
         switchMap(() =>
-          answer(
+          mapResponse(
             api.orders(),
             (orders) => purchasingActions.listCame({ orders }),
             (problem) => purchasingActions.listFailed({ problem }),
@@ -38,7 +38,7 @@ export const purchasingEffects = {
       actions$.pipe(
         ofType(purchasingActions.begin),
         exhaustMap(({ content }) =>
-          answer(
+          mapResponse(
             api.begin(content),
             (order) => purchasingActions.begun({ order }),
             (problem) => purchasingActions.notBegun({ problem }),
@@ -98,13 +98,13 @@ export const purchasingEffects = {
             purchasingActions.edited,
             purchasingActions.undone,
             purchasingActions.redone,
-            purchasingActions.mineInsisted,
+            purchasingActions.rebased,
             purchasingActions.takenUp,
           ),
         ),
         hurried$: actions$.pipe(ofType(purchasingActions.opened)),
         left$: actions$.pipe(ofType(purchasingActions.left)),
-        given$: actions$.pipe(ofType(purchasingActions.theirsTaken)),
+        given$: actions$.pipe(ofType(purchasingActions.serverVersionTaken)),
         unreachable$: actions$.pipe(
           ofType(purchasingActions.notKept),
           filter(({ problem }) => isUnreachable(problem)),
@@ -133,7 +133,7 @@ export const purchasingEffects = {
           revision,
         }),
       };
-      return keepEdits(keeping, parcelId, storage);
+      return saveEdits(keeping, parcelId, storage);
     },
     { functional: true },
   ),
@@ -143,7 +143,7 @@ export const purchasingEffects = {
       actions$.pipe(
         ofType(purchasingActions.placed),
         exhaustMap(({ number, revision }) =>
-          answer(
+          mapResponse(
             api.place(number, revision),
             (order) => purchasingActions.came({ order }),
             (problem) => purchasingActions.refused({ problem }),
@@ -158,7 +158,7 @@ export const purchasingEffects = {
       actions$.pipe(
         ofType(purchasingActions.discarded),
         exhaustMap(({ number }) =>
-          answer(
+          mapResponse(
             api.discard(number).pipe(tap(() => void router.navigate(['/purchase-orders']))),
             () => purchasingActions.gone(),
             (problem) => purchasingActions.refused({ problem }),

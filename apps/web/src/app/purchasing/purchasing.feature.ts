@@ -15,7 +15,7 @@ import {
 import {
   beginEditing,
   edit,
-  insist,
+  rebase,
   isUnkept,
   keeping,
   kept,
@@ -26,7 +26,7 @@ import {
   type Editing,
   type LeftEdit,
 } from '../shared/editing';
-import { failed, loading, nothingYet, ready, type Loadable } from '../shared/loadable';
+import { failed, loading, idle, ready, type Loadable } from '../shared/loadable';
 
 export const purchasingActions = createActionGroup({
   source: 'Purchasing',
@@ -52,8 +52,8 @@ export const purchasingActions = createActionGroup({
     Keeping: props<{ number: number }>(),
     Kept: props<{ content: PurchaseOrderContent; order: PurchaseOrderView }>(),
     'Not Kept': props<{ number: number; problem: ProblemDetails }>(),
-    'Theirs Taken': emptyProps(),
-    'Mine Insisted': emptyProps(),
+    'Server Version Taken': emptyProps(),
+    Rebased: emptyProps(),
     Placed: props<{ number: number; revision: number }>(),
     Discarded: props<{ number: number }>(),
     Gone: emptyProps(),
@@ -75,7 +75,7 @@ interface PurchasingState {
   readonly problem: ProblemDetails | null;
 }
 
-const beginning: PurchasingState = { list: nothingYet, order: nothingYet, problem: null };
+const beginning: PurchasingState = { list: idle, order: idle, problem: null };
 
 export const purchasingFeature = createFeature({
   name: 'purchasing',
@@ -107,9 +107,9 @@ export const purchasingFeature = createFeature({
     on(purchasingActions.opened, (state, { number }): PurchasingState => {
       const open = state.order.value;
       if (open?.number !== number || !isUnkept(open.editing)) {
-        return { ...state, order: nothingYet, problem: null };
+        return { ...state, order: idle, problem: null };
       }
-      const editing = insist(open.editing, open.editing.revision);
+      const editing = rebase(open.editing, open.editing.revision);
       return { ...state, order: ready({ ...open, editing }), problem: null };
     }),
     on(purchasingActions.came, (state, { order }): PurchasingState => ({
@@ -146,27 +146,32 @@ export const purchasingFeature = createFeature({
     on(purchasingActions.notKept, (state, { number, problem }) =>
       withOpen(state, (open) => ({ ...open, editing: notKept(open.editing, problem) }), number),
     ),
-    on(purchasingActions.mineInsisted, (state) =>
+    on(purchasingActions.rebased, (state) =>
       withOpen(state, (open) => ({
         ...open,
-        editing: insist(open.editing, theirs(open.editing)?.revision ?? open.editing.revision),
+        editing: rebase(
+          open.editing,
+          serverVersion(open.editing)?.revision ?? open.editing.revision,
+        ),
       })),
     ),
-    on(purchasingActions.theirsTaken, (state) =>
+    on(purchasingActions.serverVersionTaken, (state) =>
       withOpen(state, (open) => {
-        const order = theirs(open.editing);
+        const order = serverVersion(open.editing);
         return order ? openOrder(order) : open;
       }),
     ),
     on(purchasingActions.gone, purchasingActions.handedOver, (state): PurchasingState => ({
       ...state,
-      order: nothingYet,
+      order: idle,
     })),
   ),
 });
 
 /** What somebody else left there, which a conflict brings along. */
-export function theirs({ problem }: Editing<PurchaseOrderContent>): PurchaseOrderView | null {
+export function serverVersion({
+  problem,
+}: Editing<PurchaseOrderContent>): PurchaseOrderView | null {
   // the server's answer to an edit that comes second
   return (problem?.current as PurchaseOrderView | undefined) ?? null;
 }

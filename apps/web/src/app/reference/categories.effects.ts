@@ -1,7 +1,7 @@
 import { inject } from '@angular/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { exhaustMap } from 'rxjs';
-import { answer } from '../shared/answer';
+import { mapResponse } from '../shared/map-response';
 import { CatalogueApi } from './catalogue.api';
 import { categoriesActions } from './categories.feature';
 
@@ -11,7 +11,7 @@ export const categoriesEffects = {
       actions$.pipe(
         ofType(categoriesActions.asked),
         exhaustMap(() =>
-          answer(
+          mapResponse(
             api.categories(),
             (categories) => categoriesActions.came({ categories }),
             (problem) => categoriesActions.failed({ problem }),

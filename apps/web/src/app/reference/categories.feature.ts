@@ -8,7 +8,7 @@ import {
   on,
   props,
 } from '@ngrx/store';
-import { failed, loading, nothingYet, ready, type Loadable } from '../shared/loadable';
+import { failed, loading, idle, ready, type Loadable } from '../shared/loadable';
 
 export const categoriesActions = createActionGroup({
   source: 'Categories',
@@ -28,7 +28,7 @@ export interface PlacedCategory extends CategoryRow {
   readonly depth: number;
 }
 
-const beginning: CategoriesState = { all: nothingYet };
+const beginning: CategoriesState = { all: idle };
 
 /** The category tree, which several screens name goods by. */
 export const categoriesFeature = createFeature({

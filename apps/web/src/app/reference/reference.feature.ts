@@ -8,7 +8,7 @@ import {
   on,
   props,
 } from '@ngrx/store';
-import { failed, loading, nothingYet, ready, type Loadable } from '../shared/loadable';
+import { failed, loading, idle, ready, type Loadable } from '../shared/loadable';
 import type { Reference } from './reference.api';
 
 export const referenceActions = createActionGroup({
@@ -24,7 +24,7 @@ interface ReferenceState {
   readonly all: Loadable<Reference>;
 }
 
-const beginning: ReferenceState = { all: nothingYet };
+const beginning: ReferenceState = { all: idle };
 
 const NONE: Reference = {
   goods: {

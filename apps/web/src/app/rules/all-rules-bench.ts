@@ -6,7 +6,7 @@ import { problemSentence, reasonSentence } from '@honest-ledger/wording';
 import { codesTold } from '../documents/codes-told';
 import { namesOfThings } from '../reference/names';
 import { Amount, mostDigits } from '../shared/amount';
-import { attempted } from '../shared/attempt';
+import { debouncedResource } from '../shared/attempt';
 import { unbroken, writeNumber, writer } from '../shared/numbers';
 import { RulesApi } from './rules.api';
 import { TrialChooser } from './trial-chooser';
@@ -105,7 +105,7 @@ export class AllRulesBench {
   private readonly api = inject(RulesApi);
   private readonly names = namesOfThings();
   protected readonly trial = signal<Trial | null>(null);
-  protected readonly tried = attempted(this.trial, (trial) => this.api.attemptAll(trial));
+  protected readonly tried = debouncedResource(this.trial, (trial) => this.api.attemptAll(trial));
   protected readonly lines = computed(() =>
     (this.tried().answer?.lines ?? []).map((line) => ({
       id: line.id,

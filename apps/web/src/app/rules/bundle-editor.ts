@@ -1,10 +1,10 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
-import type { GroupEffect, Printed, UnitsOf } from '@honest-ledger/engine';
+import type { GroupEffect, Serialized, UnitsOf } from '@honest-ledger/engine';
 import { UNSAID, UNSAID_GOODS } from '../reference/reach-edits';
 import { FigureField } from '../shared/figure-field';
 import { UnitsEditor } from './units-editor';
 
-type Bundle = Extract<Printed<GroupEffect>, { kind: 'bundle' }>;
+type Bundle = Extract<Serialized<GroupEffect>, { kind: 'bundle' }>;
 type Part = Bundle['parts'][number];
 
 /** Goods that are sold together: how many of which, for one price or each at its own. */

@@ -1,10 +1,10 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
-import type { GroupEffect, Printed } from '@honest-ledger/engine';
+import type { GroupEffect, Serialized } from '@honest-ledger/engine';
 import { FigureField } from '../shared/figure-field';
 import { OffEditor } from './off-editor';
 import { UnitsEditor } from './units-editor';
 
-type BuyAndGet = Extract<Printed<GroupEffect>, { kind: 'buyAndGet' }>;
+type BuyAndGet = Extract<Serialized<GroupEffect>, { kind: 'buyAndGet' }>;
 
 /** Units that earn others: how many of which, what the given ones cost, and how often. */
 @Component({

@@ -6,7 +6,7 @@ import type { ColDef } from 'ag-grid-community';
 import { conditionSentence } from '../draft/object-words';
 import { STATE_WORDS } from '../levels/level-list';
 import { namesOfThings } from '../reference/names';
-import { mayDo } from '../session/may-do';
+import { hasPermission } from '../session/may-do';
 import { LedgerGrid, sentenceColumn } from '../shared/ledger-grid';
 import { Notice } from '../shared/notice';
 import { unbroken, writer } from '../shared/numbers';
@@ -47,7 +47,7 @@ export class ConditionList {
   private readonly store = inject(Store);
   private readonly router = inject(Router);
   private readonly names = namesOfThings();
-  protected readonly mayEdit = mayDo('editSetup');
+  protected readonly mayEdit = hasPermission('editSetup');
   protected readonly list = this.store.selectSignal(conditionsFeature.selectList);
   protected readonly rows = computed(() => [...(this.list().value ?? [])]);
   protected readonly columns = computed((): ColDef<ConditionSummary>[] => {

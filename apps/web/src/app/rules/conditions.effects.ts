@@ -3,7 +3,7 @@ import type { SavedConditionContent } from '@honest-ledger/contracts';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { switchMap } from 'rxjs';
 import { objectEditEffects, openEffect } from '../draft/object-effects';
-import { answer } from '../shared/answer';
+import { mapResponse } from '../shared/map-response';
 import { ConditionsApi } from './conditions.api';
 import { conditionsActions } from './conditions.feature';
 
@@ -13,7 +13,7 @@ export const conditionsEffects = {
       actions$.pipe(
         ofType(conditionsActions.listOpened),
         switchMap(() =>
-          answer(
+          mapResponse(
             api.all(),
             (all) => conditionsActions.listCame({ all }),
             (problem) => conditionsActions.listFailed({ problem }),

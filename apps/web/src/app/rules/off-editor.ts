@@ -1,10 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import type { Printed, UnitOffer } from '@honest-ledger/engine';
+import type { Serialized, UnitOffer } from '@honest-ledger/engine';
 import { shownFigure, storedFigure } from '../levels/level-edits';
 import { UNSAID } from '../reference/reach-edits';
 import { FigureField } from '../shared/figure-field';
 
-type Offer = Printed<UnitOffer>;
+type Offer = Serialized<UnitOffer>;
 
 const KINDS: readonly (readonly [Offer['kind'], string])[] = [
   ['percent', 'a percent off'],

@@ -9,7 +9,7 @@ import {
 } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { ItemRow } from '@honest-ledger/contracts';
-import type { OwnPrice, Printed } from '@honest-ledger/engine';
+import type { OwnPrice, Serialized } from '@honest-ledger/engine';
 import { ItemPicker } from '../reference/item-picker';
 import { FigureField } from '../shared/figure-field';
 import { decodeText } from '../shared/decode-text';
@@ -17,7 +17,7 @@ import { firstPrices } from '../reference/first-price';
 import { handOver, readPriceFile, writePriceFile } from '../shared/price-files';
 import { pastedPrices } from '../shared/pasted-prices';
 
-type OwnPriceForm = Printed<OwnPrice>;
+type OwnPriceForm = Serialized<OwnPrice>;
 
 /** Longer lists are shown in part until somebody asks for the rest, or narrows them. */
 const SHOWN = 50;

@@ -1,5 +1,5 @@
 import type { RuleAnswer, RuleQuestion, RulesAnswer, Trial } from '@honest-ledger/contracts';
-import type { AskedTest, Printed } from '@honest-ledger/engine';
+import type { AskedTest, Serialized } from '@honest-ledger/engine';
 import type { Type } from '@angular/core';
 import { itemRow } from '../testing/goods';
 import { problemBody, showScreen, type ShownScreen } from '../testing/screens';
@@ -35,7 +35,7 @@ describe('the bench of rules', () => {
     await screen.answer('GET', '/api/documents?limit=30&offset=0', { rows: [row], total: 1 });
     await screen.choose('What to try it on', 'Quote 1007 Harbour Lane, Spring');
     await screen.settle(350);
-    const test: Printed<AskedTest> = {
+    const test: Serialized<AskedTest> = {
       test: {
         kind: 'number',
         fact: { kind: 'quantity' },

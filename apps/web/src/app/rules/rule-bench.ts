@@ -9,7 +9,7 @@ import {
 import { askedWords, reasonSentence } from '@honest-ledger/wording';
 import { namesOfThings } from '../reference/names';
 import { Amount, mostDigits } from '../shared/amount';
-import { attempted } from '../shared/attempt';
+import { debouncedResource } from '../shared/attempt';
 import { unbroken, writeNumber, writer } from '../shared/numbers';
 import { RulesApi } from './rules.api';
 import { TrialChooser } from './trial-chooser';
@@ -128,7 +128,7 @@ export class RuleBench {
     if (trial === null || !check(ruleContentSchema, content).ok) return null;
     return { content, ...trial };
   });
-  protected readonly tried = attempted(this.question, (question) =>
+  protected readonly tried = debouncedResource(this.question, (question) =>
     this.api.attempt(this.id(), question),
   );
   protected readonly lines = computed(() => {

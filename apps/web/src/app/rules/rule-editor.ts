@@ -12,7 +12,7 @@ import { CodeChoice } from '../reference/code-choice';
 import { namesOfThings } from '../reference/names';
 import { OutletChoice } from '../reference/outlet-choice';
 import { referenceFeature } from '../reference/reference.feature';
-import { mayDo } from '../session/may-do';
+import { hasPermission } from '../session/may-do';
 import { FigureField } from '../shared/figure-field';
 import { Notice } from '../shared/notice';
 import { unbroken, writer } from '../shared/numbers';
@@ -66,7 +66,7 @@ export class RuleEditor {
   private readonly names = namesOfThings();
   private readonly reference = this.store.selectSignal(referenceFeature.selectReference);
   protected readonly found = this.store.selectSignal(rulesFeature.selectOpened);
-  protected readonly mayEdit = mayDo('editSetup');
+  protected readonly mayEdit = hasPermission('editSetup');
   protected readonly sheet = objectSheet({
     kind: 'rule',
     id: this.id,

@@ -7,14 +7,14 @@ import {
   type RuleItemsPage,
 } from '@honest-ledger/contracts';
 import { printedPercent } from '../shared/markup-words';
-import { mayDo } from '../session/may-do';
+import { hasPermission } from '../session/may-do';
 import { Amount, mostDigits } from '../shared/amount';
-import { attempted } from '../shared/attempt';
+import { debouncedResource } from '../shared/attempt';
 import { RulesApi } from './rules.api';
 
 const ROWS_AT_ONCE = 25;
 /** More than that nobody reads in a list. */
-const MOST_SHOWN = 500;
+const MAX_SHOWN = 500;
 
 /** The goods that a rule reaches as it is edited: cost, price without it and under it, margin. */
 @Component({
@@ -130,7 +130,7 @@ export class RuleItems {
 
   private readonly api = inject(RulesApi);
   private readonly limit = signal(ROWS_AT_ONCE);
-  protected readonly seesCosts = mayDo('seeCosts');
+  protected readonly seesCosts = hasPermission('seeCosts');
   protected readonly percent = printedPercent;
   private readonly question = computed(() => {
     const content = { ...this.content(), name: this.content().name || 'x' };
@@ -138,7 +138,7 @@ export class RuleItems {
     if (!check(ruleContentSchema, content).ok) return null;
     return { content, offset: 0, limit: this.limit() };
   });
-  protected readonly found = attempted(this.question, (question) =>
+  protected readonly found = debouncedResource(this.question, (question) =>
     this.api.items(this.id(), question),
   );
   protected readonly digits = computed(() =>
@@ -151,10 +151,10 @@ export class RuleItems {
   );
 
   protected most({ total }: RuleItemsPage): number {
-    return Math.min(total, MOST_SHOWN);
+    return Math.min(total, MAX_SHOWN);
   }
 
   protected more(): void {
-    this.limit.update((limit) => Math.min(limit * 2, MOST_SHOWN));
+    this.limit.update((limit) => Math.min(limit * 2, MAX_SHOWN));
   }
 }

@@ -7,7 +7,7 @@ import { Store } from '@ngrx/store';
 import type { ColDef } from 'ag-grid-community';
 import { STATE_WORDS } from '../levels/level-list';
 import { namesOfThings } from '../reference/names';
-import { mayDo } from '../session/may-do';
+import { hasPermission } from '../session/may-do';
 import { LedgerGrid, sentenceColumn } from '../shared/ledger-grid';
 import { Notice } from '../shared/notice';
 import { unbroken, writer } from '../shared/numbers';
@@ -72,7 +72,7 @@ export class RuleListSheet {
   private readonly store = inject(Store);
   private readonly router = inject(Router);
   private readonly names = namesOfThings();
-  protected readonly mayEdit = mayDo('editSetup');
+  protected readonly mayEdit = hasPermission('editSetup');
   protected readonly list = this.store.selectSignal(rulesFeature.selectList);
   protected readonly rows = computed(() => [...(this.list().value ?? [])]);
   protected readonly columns = computed((): ColDef<RuleSummary>[] => {

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, inject, input } from '@angular/core';
 import { printedPercent } from '../shared/markup-words';
-import { mayDo } from '../session/may-do';
-import { attempted } from '../shared/attempt';
+import { hasPermission } from '../session/may-do';
+import { debouncedResource } from '../shared/attempt';
 import { writeNumber } from '../shared/numbers';
 import { RulesApi } from './rules.api';
 
@@ -63,8 +63,8 @@ export class RuleRecordTable {
   readonly id = input.required<string>();
 
   private readonly api = inject(RulesApi);
-  protected readonly seesCosts = mayDo('seeCosts');
-  protected readonly found = attempted(this.id, (id) => this.api.record(id));
+  protected readonly seesCosts = hasPermission('seeCosts');
+  protected readonly found = debouncedResource(this.id, (id) => this.api.record(id));
   protected readonly write = writeNumber;
   protected readonly percent = printedPercent;
 }

@@ -3,7 +3,7 @@ import type { RuleContent } from '@honest-ledger/contracts';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { switchMap } from 'rxjs';
 import { objectEditEffects, openEffect } from '../draft/object-effects';
-import { answer } from '../shared/answer';
+import { mapResponse } from '../shared/map-response';
 import { copyOf } from './rule-edits';
 import { RulesApi } from './rules.api';
 import { rulesActions } from './rules.feature';
@@ -14,7 +14,7 @@ export const rulesEffects = {
       actions$.pipe(
         ofType(rulesActions.listOpened),
         switchMap(() =>
-          answer(
+          mapResponse(
             api.all(),
             ({ rules }) => rulesActions.listCame({ all: rules }),
             (problem) => rulesActions.listFailed({ problem }),

@@ -9,7 +9,7 @@ import { EditSteps } from '../draft/edit-steps';
 import { objectSheet } from '../draft/object-sheet';
 import { conditionSentence } from '../draft/object-words';
 import { namesOfThings } from '../reference/names';
-import { mayDo } from '../session/may-do';
+import { hasPermission } from '../session/may-do';
 import { Notice } from '../shared/notice';
 import { unbroken, writer } from '../shared/numbers';
 import { TextField } from '../shared/text-field';
@@ -102,7 +102,7 @@ export class SavedConditionEditor {
   private readonly router = inject(Router);
   private readonly names = namesOfThings();
   protected readonly found = this.store.selectSignal(conditionsFeature.selectOpened);
-  protected readonly mayEdit = mayDo('editSetup');
+  protected readonly mayEdit = hasPermission('editSetup');
   protected readonly sheet = objectSheet({
     kind: 'condition',
     id: this.id,

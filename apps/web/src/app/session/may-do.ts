@@ -7,7 +7,7 @@ import { sessionFeature } from './session.feature';
  * Whether the signed-in user's role allows something, for a component's injection context. The
  * server asks again; this only keeps screens from offering what it would refuse.
  */
-export function mayDo(permission: Permission): Signal<boolean> {
+export function hasPermission(permission: Permission): Signal<boolean> {
   const user = inject(Store).selectSignal(sessionFeature.selectUser);
   return computed(() => {
     const role = user()?.role;

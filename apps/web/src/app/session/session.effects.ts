@@ -2,7 +2,7 @@ import { DOCUMENT, inject } from '@angular/core';
 import { Router } from '@angular/router';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { catchError, exhaustMap, map, of, tap } from 'rxjs';
-import { answer } from '../shared/answer';
+import { mapResponse } from '../shared/map-response';
 import { SessionApi } from './session.api';
 import { sessionActions } from './session.feature';
 
@@ -26,7 +26,7 @@ export const sessionEffects = {
       actions$.pipe(
         ofType(sessionActions.signIn),
         exhaustMap(({ body, back }) =>
-          answer(
+          mapResponse(
             api.signIn(body),
             ({ user }) => (user ? sessionActions.signedIn({ user, back }) : sessionActions.ended()),
             (problem) => sessionActions.refused({ problem }),

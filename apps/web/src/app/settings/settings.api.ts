@@ -21,7 +21,7 @@ export class SettingsApi {
     return this.http.get<ListRow[]>(`/api/lists/${list}`);
   }
 
-  keepEntry(list: ListKind, code: string, edit: ListEdit): Observable<unknown> {
+  saveEntry(list: ListKind, code: string, edit: ListEdit): Observable<unknown> {
     return this.http.put(`/api/lists/${list}/${encodeURIComponent(code)}`, edit);
   }
 
@@ -29,7 +29,7 @@ export class SettingsApi {
     return this.http.get<RateRow[]>('/api/rates');
   }
 
-  keepRate(rate: RateEdit): Observable<unknown> {
+  saveRate(rate: RateEdit): Observable<unknown> {
     return this.http.put('/api/rates', rate);
   }
 
@@ -37,7 +37,7 @@ export class SettingsApi {
     return this.http.get<HandLimit[]>('/api/hand-limits');
   }
 
-  keepHandLimit(role: string, edit: HandLimitEdit): Observable<unknown> {
+  saveHandLimit(role: string, edit: HandLimitEdit): Observable<unknown> {
     return this.http.put(`/api/hand-limits/${role}`, edit);
   }
 
@@ -45,7 +45,7 @@ export class SettingsApi {
     return this.http.get<UserRow[]>('/api/users');
   }
 
-  keepUser(email: string, edit: UserEdit): Observable<unknown> {
+  saveUser(email: string, edit: UserEdit): Observable<unknown> {
     return this.http.put(`/api/users/${encodeURIComponent(email)}`, edit);
   }
 }

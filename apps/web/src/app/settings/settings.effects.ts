@@ -3,7 +3,7 @@ import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { concatMap, map, of, switchMap, type Observable } from 'rxjs';
 import { categoriesActions } from '../reference/categories.feature';
 import { referenceActions } from '../reference/reference.feature';
-import { answer } from '../shared/answer';
+import { mapResponse } from '../shared/map-response';
 import { SettingsApi } from './settings.api';
 import {
   settingsActions,
@@ -18,7 +18,7 @@ export const settingsEffects = {
       actions$.pipe(
         ofType(settingsActions.opened),
         switchMap(({ sheet }) =>
-          answer(
+          mapResponse(
             rowsOf(api, sheet),
             (found) => settingsActions.came({ found }),
             (problem) => settingsActions.failed({ problem }),
@@ -33,7 +33,7 @@ export const settingsEffects = {
       actions$.pipe(
         ofType(settingsActions.edited),
         concatMap(({ edit }) =>
-          answer(
+          mapResponse(
             keeping(api, edit),
             () => settingsActions.kept({ edit }),
             (problem) => settingsActions.refused({ edit, problem }),
@@ -76,12 +76,12 @@ function rowsOf(api: SettingsApi, sheet: SettingsSheet): Observable<SettingsRows
 function keeping(api: SettingsApi, edit: SettingsEdit): Observable<unknown> {
   switch (edit.sheet) {
     case 'rates':
-      return api.keepRate(edit.edit);
+      return api.saveRate(edit.edit);
     case 'users':
-      return api.keepUser(edit.code, edit.edit);
+      return api.saveUser(edit.code, edit.edit);
     case 'handLimits':
-      return api.keepHandLimit(edit.code, edit.edit);
+      return api.saveHandLimit(edit.code, edit.edit);
     default:
-      return api.keepEntry(edit.sheet, edit.code, edit.edit);
+      return api.saveEntry(edit.sheet, edit.code, edit.edit);
   }
 }

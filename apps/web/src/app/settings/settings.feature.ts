@@ -11,7 +11,7 @@ import type {
   UserRow,
 } from '@honest-ledger/contracts';
 import { createActionGroup, createFeature, createReducer, on, props } from '@ngrx/store';
-import { failed, loading, nothingYet, ready, type Loadable } from '../shared/loadable';
+import { failed, loading, idle, ready, type Loadable } from '../shared/loadable';
 
 /** What one sheet of the settings shows. */
 export type SettingsSheet = ListKind | 'rates' | 'users' | 'handLimits';
@@ -49,7 +49,7 @@ interface SettingsState {
   readonly kept: number;
 }
 
-const beginning: SettingsState = { rows: nothingYet, refused: null, kept: 0 };
+const beginning: SettingsState = { rows: idle, refused: null, kept: 0 };
 
 export const settingsFeature = createFeature({
   name: 'settings',
@@ -57,7 +57,7 @@ export const settingsFeature = createFeature({
     beginning,
     on(settingsActions.opened, (state, { sheet }): SettingsState => {
       const same = state.rows.value?.sheet === sheet;
-      return { ...state, rows: same ? loading(state.rows) : nothingYet, refused: null };
+      return { ...state, rows: same ? loading(state.rows) : idle, refused: null };
     }),
     on(settingsActions.came, (state, { found }): SettingsState => ({
       ...state,

@@ -3,7 +3,7 @@ import { RouterLink } from '@angular/router';
 import { LIST_KINDS } from '@honest-ledger/contracts';
 import { Store } from '@ngrx/store';
 import { BothValues } from '../changes/both-values';
-import { mayDo } from '../session/may-do';
+import { hasPermission } from '../session/may-do';
 import { Notice } from '../shared/notice';
 import { whenChanged } from '../shared/when-changed';
 import { HandLimitSheet } from './hand-limit-sheet';
@@ -60,10 +60,10 @@ const NAMES: Readonly<Record<SettingsSheet, string>> = {
     @if (refused(); as refused) {
       @if (conflict(); as conflict) {
         <hl-both-values
-          [theirs]="conflict.theirs"
-          [mine]="conflict.mine"
+          [serverVersion]="conflict.serverVersion"
+          [localVersion]="conflict.localVersion"
           (taken)="ask()"
-          (insisted)="insist(refused.edit, conflict.theirs)"
+          (rebased)="rebase(refused.edit, conflict.serverVersion)"
         />
       } @else {
         <hl-notice [problem]="refused.problem" [again]="false" />
@@ -122,11 +122,14 @@ export class Settings {
   protected readonly conflict = computed(() => {
     const refused = this.refused();
     if (refused?.problem.status !== 409 || refused.edit.sheet === 'rates') return null;
-    return { theirs: refused.problem.current ?? null, mine: refused.edit.edit.content };
+    return {
+      serverVersion: refused.problem.current ?? null,
+      localVersion: refused.edit.edit.content,
+    };
   });
   protected readonly kept = this.store.selectSignal(settingsFeature.selectKept);
-  protected readonly mayEdit = mayDo('editFacts');
-  private readonly mayManage = mayDo('manageUsers');
+  protected readonly mayEdit = hasPermission('editFacts');
+  private readonly mayManage = hasPermission('manageUsers');
   protected readonly sheets = computed(() => {
     const all: SettingsSheet[] = [...LIST_KINDS, 'rates', ...(this.mayManage() ? USERS : [])];
     return all.map((sheet) => ({ sheet, name: NAMES[sheet] }));
@@ -139,9 +142,9 @@ export class Settings {
   }
 
   /** The same again, made from what somebody else left. */
-  protected insist(edit: SettingsEdit, theirs: unknown): void {
+  protected rebase(edit: SettingsEdit, serverVersion: unknown): void {
     if (edit.sheet === 'rates') return;
-    const again = { ...edit, edit: { ...edit.edit, seen: theirs } } as SettingsEdit; // of the same sheet
+    const again = { ...edit, edit: { ...edit.edit, seen: serverVersion } } as SettingsEdit; // of the same sheet
     this.store.dispatch(settingsActions.edited({ edit: again }));
   }
 

@@ -16,7 +16,7 @@ const PAUSE_MILLISECONDS = 300;
  * injection context.
  * @param question null while there is nothing to try
  */
-export function attempted<Question, Answer>(
+export function debouncedResource<Question, Answer>(
   question: Signal<Question | null>,
   ask: (question: Question) => Observable<Answer>,
 ): Signal<Attempt<Answer>> {

@@ -2,7 +2,7 @@ import type { ProblemDetails } from '@honest-ledger/contracts';
 import {
   beginEditing,
   edit,
-  insist,
+  rebase,
   isUnkept,
   keeping,
   kept,
@@ -63,7 +63,11 @@ describe('something that is kept as it is edited', () => {
     const conflict = notKept(edit(begun, 'two'), problem(409));
     const further = edit(conflict, 'three');
     expect([further.state, further.problem?.status]).toEqual(['conflict', 409]);
-    const mine = insist(further, 9);
-    expect([mine.content, mine.revision, mine.state]).toEqual(['three', 9, 'changed']);
+    const localVersion = rebase(further, 9);
+    expect([localVersion.content, localVersion.revision, localVersion.state]).toEqual([
+      'three',
+      9,
+      'changed',
+    ]);
   });
 });

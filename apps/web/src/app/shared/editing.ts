@@ -67,7 +67,7 @@ export function notKept<T>(editing: Editing<T>, problem: ProblemDetails): Editin
 }
 
 /** The user's content stands, made anew from the revision that somebody else left. */
-export function insist<T>(editing: Editing<T>, revision: number): Editing<T> {
+export function rebase<T>(editing: Editing<T>, revision: number): Editing<T> {
   return { ...editing, revision, state: 'changed', problem: null };
 }
 

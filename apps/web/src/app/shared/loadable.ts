@@ -8,7 +8,7 @@ export interface Loadable<T> {
   readonly problem: ProblemDetails | null;
 }
 
-export const nothingYet: Loadable<never> = { state: 'loading', value: null, problem: null };
+export const idle: Loadable<never> = { state: 'loading', value: null, problem: null };
 
 export function loading<T>(before: Loadable<T>): Loadable<T> {
   return { ...before, state: 'loading', problem: null };

@@ -14,7 +14,7 @@ const DELIMITERS = [';', '\t', ','] as const;
 const HEADER = ['Item', 'Price', 'Unit'] as const;
 
 /** Larger files are imported and not typed. */
-const MOST_BYTES = 2_000_000;
+const MAX_BYTES = 2_000_000;
 
 /**
  * Prices of single items from a CSV file (RFC 4180) with the columns Item and Price, and Unit where it
@@ -23,7 +23,7 @@ const MOST_BYTES = 2_000_000;
  * @returns the prices, or what is wrong with the file
  */
 export function readPriceFile(text: string): readonly PriceInFile[] | string {
-  if (text.length > MOST_BYTES) return 'The file is too large: at most 2 MB are read here.';
+  if (text.length > MAX_BYTES) return 'The file is too large: at most 2 MB are read here.';
   const said = /^\uFEFF?sep=([,;\t])\r?\n/i.exec(text)?.[1];
   const names = text.split(/\r?\n/)[said ? 1 : 0] ?? '';
   const delimiter = DELIMITERS.find((one) => (said ?? names).includes(one)) ?? ',';

@@ -24,7 +24,7 @@ const NOTHING = { value: null, problem: null } as const;
  * component's injection context.
  * @param sent what is done once something that was sent is answered
  */
-export function readAndSent<Question, Answer>(
+export function resourceWithCommands<Question, Answer>(
   question: Signal<Question>,
   ask: (question: Question) => Observable<Answer>,
   sent: () => void,

@@ -6,12 +6,12 @@ import {
   type PricedDocumentForm,
   type SetupForm,
 } from '@honest-ledger/contracts';
-import { NO_CIRCUMSTANCES, price, printed } from '@honest-ledger/engine';
+import { NO_CIRCUMSTANCES, price, serialized } from '@honest-ledger/engine';
 import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
 import { of, type Observable } from 'rxjs';
-import { advanceEffects } from '../documents/advance.effects';
-import { advanceFeature } from '../documents/advance.feature';
+import { transitionEffects } from '../documents/transition.effects';
+import { transitionFeature } from '../documents/transition.feature';
 import { DocumentEditor } from '../documents/document-editor';
 import { documentsEffects } from '../documents/documents.effects';
 import { documentsFeature, openDocument, type OpenDocument } from '../documents/documents.feature';
@@ -93,7 +93,7 @@ const DOCUMENT: DocumentForm = {
 /** The engine itself, without a thread of its own: no price here is made up. */
 export class PricingAtOnce implements Pick<PricingWorker, 'price'> {
   price(setup: SetupForm, document: DocumentForm): Observable<PricedDocumentForm> {
-    return of(printed(price(setupFromForm(setup), documentFromForm(document))));
+    return of(serialized(price(setupFromForm(setup), documentFromForm(document))));
   }
 }
 
@@ -104,7 +104,7 @@ export function view(
   setup: SetupForm = SETUP,
 ): DocumentView {
   const document = { ...DOCUMENT, lines };
-  const priced = printed(price(setupFromForm(setup), documentFromForm(document)));
+  const priced = serialized(price(setupFromForm(setup), documentFromForm(document)));
   return {
     kind: 'quote',
     state: 'open',
@@ -152,8 +152,8 @@ export async function showDocument(
     DocumentEditor,
     { number: '1007' },
     provideState(documentsFeature),
-    provideState(advanceFeature),
-    provideEffects(documentsEffects, advanceEffects),
+    provideState(transitionFeature),
+    provideEffects(documentsEffects, transitionEffects),
     { provide: PricingWorker, useClass: PricingAtOnce },
   );
   signedIn(screen);

@@ -21,7 +21,7 @@ import { listsFeature } from '../lists/lists.feature';
 import type { Reference } from '../reference/reference.api';
 import { outboxEffects } from '../outbox/outbox.effects';
 import { outboxFeature } from '../outbox/outbox.feature';
-import { referenceEffects } from '../frame/reference.effects';
+import { referenceEffects } from '../shell/reference.effects';
 import { referenceFeature } from '../reference/reference.feature';
 import { sessionEffects } from '../session/session.effects';
 import { sessionActions, sessionFeature } from '../session/session.feature';

@@ -5,7 +5,7 @@ import { Store } from '@ngrx/store';
 import { map, type Observable } from 'rxjs';
 import { objectSentence, objectTitle } from '../draft/object-words';
 import { namesOfThings } from '../reference/names';
-import { mayDo } from '../session/may-do';
+import { hasPermission } from '../session/may-do';
 import { writeInstant } from '../shared/dates';
 import { Notice } from '../shared/notice';
 import { unbroken, writer } from '../shared/numbers';
@@ -33,7 +33,7 @@ export class Version {
   private readonly names = namesOfThings();
   private readonly api = inject(VersionsApi);
   protected readonly refused = this.store.selectSignal(versionsFeature.selectRefused);
-  protected readonly mayEdit = mayDo('editSetup');
+  protected readonly mayEdit = hasPermission('editSetup');
   protected readonly others = (text: string): Observable<Offer<VersionRow>[]> =>
     this.api
       .page({ text, limit: OFFERED })

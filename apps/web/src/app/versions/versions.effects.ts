@@ -3,7 +3,7 @@ import { Router } from '@angular/router';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { exhaustMap, map, switchMap, tap } from 'rxjs';
 import { draftActions } from '../draft/draft.feature';
-import { answer } from '../shared/answer';
+import { mapResponse } from '../shared/map-response';
 import { VersionsApi } from './versions.api';
 import { versionsActions } from './versions.feature';
 
@@ -13,7 +13,7 @@ export const versionsEffects = {
       actions$.pipe(
         ofType(versionsActions.opened),
         switchMap(({ number, against }) =>
-          answer(
+          mapResponse(
             api.one(number, against),
             (version) => versionsActions.came({ version }),
             (problem) => versionsActions.failed({ problem }),
@@ -28,7 +28,7 @@ export const versionsEffects = {
       actions$.pipe(
         ofType(versionsActions.goBack),
         exhaustMap(({ number }) =>
-          answer(
+          mapResponse(
             api.draftOf(number),
             ({ draft }) => versionsActions.wayBackDrafted({ draft }),
             (problem) => versionsActions.wayBackRefused({ problem }),

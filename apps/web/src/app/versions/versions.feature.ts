@@ -1,6 +1,6 @@
 import type { ProblemDetails, VersionView } from '@honest-ledger/contracts';
 import { createActionGroup, createFeature, createReducer, on, props } from '@ngrx/store';
-import { failed, loading, nothingYet, ready, type Loadable } from '../shared/loadable';
+import { failed, loading, idle, ready, type Loadable } from '../shared/loadable';
 
 export const versionsActions = createActionGroup({
   source: 'Versions',
@@ -22,7 +22,7 @@ interface VersionsState {
   readonly refused: ProblemDetails | null;
 }
 
-const beginning: VersionsState = { version: nothingYet, refused: null };
+const beginning: VersionsState = { version: idle, refused: null };
 
 export const versionsFeature = createFeature({
   name: 'versions',
@@ -30,7 +30,7 @@ export const versionsFeature = createFeature({
     beginning,
     on(versionsActions.opened, (state, { against }): VersionsState => ({
       ...state,
-      version: against === null ? nothingYet : loading(state.version),
+      version: against === null ? idle : loading(state.version),
       refused: null,
     })),
     on(versionsActions.wayBackRefused, (state, { problem }): VersionsState => ({

@@ -1,5 +1,5 @@
 import type { CompiledBreak, ReachingBreak } from '../../compile/compile-break';
-import { narrowness, NARROWER_THAN_ALL } from '../../compile/narrowness';
+import { specificity, NARROWER_THAN_ALL } from '../../compile/narrowness';
 import { multiplyExact, subtractExact, type Exact } from '../../number/exact';
 import { byStart } from '../../setup/dates';
 import { isAtOutlet, isForCustomer } from '../../setup/limits';
@@ -34,7 +34,7 @@ export function chooseBreak(
   reaching: readonly ReachingBreak[],
   count: (compiled: CompiledBreak) => BreakCounted | null,
   context: PricingContext,
-  passOver: PassOver,
+  recordNotApplied: PassOver,
 ): ChosenBreak | null {
   let chosen: ChosenBreak | null = null;
   for (const { compiled } of reaching) {
@@ -43,7 +43,7 @@ export function chooseBreak(
     const found = tiersReached(compiled, count(compiled), work, context);
     if ('kind' in found) reasons.push(found);
     else if (reasons.length === 0) chosen = found;
-    if (reasons.length > 0) passOver({ kind: 'break', break: compiled.name }, ...reasons);
+    if (reasons.length > 0) recordNotApplied({ kind: 'break', break: compiled.name }, ...reasons);
     if (chosen && !context.workings) break;
   }
   return chosen;
@@ -69,7 +69,7 @@ export function inBreakOrder(
   const narrow = ({ compiled: { break: one }, reach }: ReachingBreak): number =>
     reach.kind === 'all' && one.levels !== null
       ? NARROWER_THAN_ALL
-      : (narrowness(reach, work.item) ?? 0);
+      : (specificity(reach, work.item) ?? 0);
   return once.toSorted(
     (a, b) =>
       party(a) - party(b) ||

@@ -12,7 +12,7 @@ import {
 import { moveTo, ruleAt, type Column } from '../line/column';
 import { exchangeTo } from '../line/exchange-step';
 import {
-  teller,
+  notAppliedRecorder,
   type LineInProgress,
   type PassOver,
   type PricingContext,
@@ -44,7 +44,8 @@ export function applyBreaks(
     if (own.size > 0)
       choices.push(...choicesOf(instead, new Map([...reaching, ...own]), context, computed));
   }
-  for (const { work, chosen, passOver } of choices) priceLine(chosen, work, context, passOver);
+  for (const { work, chosen, recordNotApplied } of choices)
+    priceLine(chosen, work, context, recordNotApplied);
 }
 
 type ReachingLines = ReadonlyMap<LineInProgress, readonly ReachingBreak[]>;
@@ -73,7 +74,7 @@ function reachingLines(
 interface Choice {
   readonly work: LineInProgress;
   readonly chosen: ChosenBreak;
-  readonly passOver: PassOver;
+  readonly recordNotApplied: PassOver;
 }
 
 /** Chooses for all lines that are reached, or for one of them. */
@@ -94,11 +95,11 @@ function choicesOf(
   const together = context.alone ? null : countOver(lines);
   const wanted = only ? [only] : lines.filter((work) => reaching.has(work));
   return wanted.flatMap((work) => {
-    const passOver = teller(work, context);
+    const recordNotApplied = notAppliedRecorder(work, context);
     const own = reaching.get(work) ?? [];
     const count = together ?? countOver([work]);
-    const chosen = chooseBreak(work, own, (one) => count(one, work), context, passOver);
-    return chosen ? [{ work, chosen, passOver }] : [];
+    const chosen = chooseBreak(work, own, (one) => count(one, work), context, recordNotApplied);
+    return chosen ? [{ work, chosen, recordNotApplied }] : [];
   });
 }
 
@@ -107,20 +108,20 @@ function priceLine(
   chosen: ChosenBreak,
   work: LineInProgress,
   context: PricingContext,
-  passOver: PassOver,
+  recordNotApplied: PassOver,
 ): void {
   const { compiled, parts, prices } = chosen;
   // asked for the goods, whatever becomes of their price
   if (prices.size > 0 && compiled.break.setUp) work.setUp = compiled;
   if (!parts) {
     for (const tier of prices.keys()) {
-      priceAtTier(chosen, tier, work.column, work, context, passOver);
+      priceAtTier(chosen, tier, work.column, work, context, recordNotApplied);
     }
     return;
   }
   const isLowerNowhere = [...prices.values()].every((made) => made !== null && !made.counts);
   for (const { tier, column } of parts) {
-    if (tier) priceAtTier(chosen, tier, column, work, context, passOver);
+    if (tier) priceAtTier(chosen, tier, column, work, context, recordNotApplied);
   }
   // the line stays whole, in its own unit
   if (isLowerNowhere) return;
@@ -135,7 +136,7 @@ function priceAtTier(
   column: Column,
   work: LineInProgress,
   context: PricingContext,
-  passOver: PassOver,
+  recordNotApplied: PassOver,
 ): void {
   const { break: one, name } = compiled;
   const made = prices.get(tier);
@@ -147,7 +148,7 @@ function priceAtTier(
   const { price, tookAll, rounded, counts } = made;
   if (!counts) {
     const reason = { kind: 'notLower', price: rounded ?? price, basis: one.basis } as const;
-    passOver({ kind: 'break', break: name }, reason);
+    recordNotApplied({ kind: 'break', break: name }, reason);
     return;
   }
   const { version } = context.setup;

@@ -13,7 +13,7 @@ import {
   ruleOf,
   setupOf,
 } from '../../testing/saltmarsh';
-import { printed } from '../../number/printed';
+import { serialized } from '../../number/printed';
 import { promiseOf } from '@honest-ledger/wording';
 import { price } from '../price-document';
 import type { PricedDocument } from '../../result/priced';
@@ -98,7 +98,7 @@ describe('a set-up charge', () => {
   });
 
   it('is promised with its line, and asked for it while the promise counts and it is not paid', () => {
-    const [line] = printed(priced({})).lines;
+    const [line] = serialized(priced({})).lines;
     if (line?.kind !== 'priced') throw new Error('the line has no price');
     const kept = promiseOf(line, 'EUR', { kind: 'quote', number: 7 });
     const promised = { lines: [lineOf('5', { kept })] };
@@ -109,7 +109,7 @@ describe('a set-up charge', () => {
     const paid = priced({ ...promised, facts }, without);
     expect(told(paid)).toEqual(['0.00 paid']);
     // a promise of a promise has it still
-    const [again] = printed(priced(promised, without)).lines;
+    const [again] = serialized(priced(promised, without)).lines;
     if (again?.kind !== 'priced') throw new Error('the line has no price');
     expect(promiseOf(again, 'EUR', { kind: 'order', number: 8 }).setUp).toEqual(kept.setUp);
   });

@@ -2,7 +2,11 @@ import { compare, withDigits, ZERO } from '../../number/decimal';
 import { roundToDigits } from '../../number/rounding';
 import type { ItemNumber } from '../../setup/goods';
 import { amountInDocument } from '../line/exchange-step';
-import { teller, type LineInProgress, type PricingContext } from '../line/line-in-progress';
+import {
+  notAppliedRecorder,
+  type LineInProgress,
+  type PricingContext,
+} from '../line/line-in-progress';
 import type { PricedSetUp } from '../../result/priced';
 
 /**
@@ -51,7 +55,7 @@ function chargeOn(work: LineInProgress, context: PricingContext): PricedSetUp | 
   const there = amountInDocument(charge.amount, name.currency, amountDigits, context);
   if (!there) {
     const reason = { kind: 'noRate', from: name.currency, to: context.currency } as const;
-    teller(work, context)({ kind: 'break', break: name }, reason);
+    notAppliedRecorder(work, context)({ kind: 'break', break: name }, reason);
     return null;
   }
   const rounded = roundToDigits(there, amountDigits, setup.roundingMode);

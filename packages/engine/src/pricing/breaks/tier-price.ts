@@ -71,9 +71,9 @@ function basisPrice(
   if (basis.kind === 'basePrice') return basePriceOfLine(work, context);
   const cost = costOfKind(basis.cost, work.item, askedBy(work, context));
   if (!cost) return null;
-  const aside: LineInProgress = { ...work, column: emptyColumn(context.currency, false) };
-  startFromCost(cost, aside);
-  return exchangeTo(aside, context.currency, context) ? aside.column.price : null;
+  const trial: LineInProgress = { ...work, column: emptyColumn(context.currency, false) };
+  startFromCost(cost, trial);
+  return exchangeTo(trial, context.currency, context) ? trial.column.price : null;
 }
 
 /**

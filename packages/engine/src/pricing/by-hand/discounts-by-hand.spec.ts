@@ -10,7 +10,7 @@ import {
   ruleOf,
   setupOf,
 } from '../../testing/saltmarsh';
-import { printed } from '../../number/printed';
+import { serialized } from '../../number/printed';
 import { promiseOf } from '@honest-ledger/wording';
 import { offToMargin } from './discounts-by-hand';
 import { price } from '../price-document';
@@ -50,7 +50,7 @@ describe('a discount by hand', () => {
     expect(nets(both)).toEqual(['46.20', '46.75']);
     expect([print(both.subtotal), print(both.total)]).toEqual(['92.95', '92.95']);
     const [first] = both.lines;
-    expect(first?.kind === 'priced' && printed(first.discount)).toEqual({
+    expect(first?.kind === 'priced' && serialized(first.discount)).toEqual({
       off: { kind: 'percent', percent: '-7.5' },
       reason: 'they asked',
       amount: '-3.75',
@@ -97,7 +97,7 @@ describe('a discount by hand', () => {
 
   it('is in what is promised, and is not taken again', () => {
     const lines = [line('IT-1', percent('20'))];
-    const [first] = printed(priced({ lines }).lines);
+    const [first] = serialized(priced({ lines }).lines);
     if (first?.kind !== 'priced') throw new Error('it has a price');
     const kept = promiseOf(first, 'EUR', { kind: 'quote', number: 1 });
     const again = priced({ lines: lines.map((one) => ({ ...one, kept })) });

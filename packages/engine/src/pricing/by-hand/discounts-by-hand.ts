@@ -15,7 +15,11 @@ import { roundToDigits } from '../../number/rounding';
 import { shareOut } from '../../number/share-out';
 import type { DiscountByHand } from '../../setup/document';
 import type { NotApplied, Reason } from '../../result/workings';
-import { teller, type LineInProgress, type PricingContext } from '../line/line-in-progress';
+import {
+  notAppliedRecorder,
+  type LineInProgress,
+  type PricingContext,
+} from '../line/line-in-progress';
 import { netOf, sumOf } from '../line/net-of';
 import type { PricedDiscount } from '../../result/priced';
 import { upToDigits } from '../line/up-to-digits';
@@ -26,7 +30,7 @@ const SUBJECT = { kind: 'discountByHand' } as const;
 export function discountLine(work: LineInProgress, context: PricingContext): void {
   const { line, kept, computed } = work;
   if (!line.discount) return;
-  const tell = teller(work, context);
+  const tell = notAppliedRecorder(work, context);
   if (kept) {
     tell(SUBJECT, { kind: 'lineClosed', by: 'kept' });
     if (computed && !('kind' in computed)) discountLine(computed, context);

@@ -13,7 +13,7 @@ import {
 } from '../../testing/saltmarsh';
 import { pricedLine, slices, toldOf } from '../../testing/priced';
 import { named, NOBODY } from '../../testing/under-rules';
-import { printed } from '../../number/printed';
+import { serialized } from '../../number/printed';
 import { promiseOf } from '@honest-ledger/wording';
 import { price, priceDocument } from '../price-document';
 import { rulesOn } from '../../result/rules-on';
@@ -136,12 +136,12 @@ describe('a promised price', () => {
       ],
     });
     const first = of('3', null, setup);
-    const kept = promiseOf(printed(first), 'EUR', QUOTE);
+    const kept = promiseOf(serialized(first), 'EUR', QUOTE);
     expect([print(first.net), print(kept.rest)]).toEqual(['49.20', '-6.00']);
     expect(kept.rules.map(({ id }) => id)).toEqual(['flat', 'whole']);
     const again = of('3', kept);
     expect(print(again.net)).toBe('49.20');
     const order = { kind: 'order', number: 1002 } as const;
-    expect(promiseOf(printed(again), 'EUR', order)).toEqual(kept);
+    expect(promiseOf(serialized(again), 'EUR', order)).toEqual(kept);
   });
 });

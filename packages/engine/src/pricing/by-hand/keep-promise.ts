@@ -3,7 +3,11 @@ import { divide } from '../../number/exact';
 import type { DocumentLine, KeptPrice } from '../../setup/document';
 import type { UnitFacts } from '../../setup/facts';
 import { startAt } from '../line/column';
-import { teller, type LineInProgress, type PricingContext } from '../line/line-in-progress';
+import {
+  notAppliedRecorder,
+  type LineInProgress,
+  type PricingContext,
+} from '../line/line-in-progress';
 import type { PricedSlice } from '../../result/priced';
 
 /** What was promised for a line, where it is still the line that it was promised for; else null. */
@@ -31,7 +35,10 @@ export function keepPromise(work: LineInProgress, context: PricingContext): void
     if (line.kept) {
       const { from, quantity, unit, duration, currency } = line.kept;
       const promised = { quantity, unit, duration, currency };
-      teller(work, context)({ kind: 'promise', from }, { kind: 'promisedOtherwise', promised });
+      notAppliedRecorder(work, context)(
+        { kind: 'promise', from },
+        { kind: 'promisedOtherwise', promised },
+      );
     }
     return;
   }

@@ -34,16 +34,18 @@ export function startFromBasePrice(work: LineInProgress, { setup }: PricingConte
  * where it has none; null where there is neither.
  */
 export function basePriceOfLine(work: LineInProgress, context: PricingContext): Exact | null {
-  const aside: LineInProgress = { ...work, column: emptyColumn(context.currency, false) };
-  if (!startFromOwnPrice(aside, context, tellNobody)) return null;
-  return exchangeTo(aside, context.currency, context) ? aside.column.price : null;
+  const trial: LineInProgress = { ...work, column: emptyColumn(context.currency, false) };
+  if (!startFromOwnPrice(trial, context, tellNobody)) return null;
+  return exchangeTo(trial, context.currency, context) ? trial.column.price : null;
 }
 
 /** The item's base price, else what the cost table that takes it in makes of it; false for neither. */
 export function startFromOwnPrice(
   work: LineInProgress,
   context: PricingContext,
-  passOver: PassOver,
+  recordNotApplied: PassOver,
 ): boolean {
-  return startFromBasePrice(work, context) || startFromReachingTable(work, context, passOver);
+  return (
+    startFromBasePrice(work, context) || startFromReachingTable(work, context, recordNotApplied)
+  );
 }

@@ -24,7 +24,7 @@ const HUNDRED = fromInteger(100);
 export function startFromReachingTable(
   work: LineInProgress,
   context: PricingContext,
-  passOver: PassOver,
+  recordNotApplied: PassOver,
 ): boolean {
   const tables = context.setup.tablesReaching(work.item);
   const tried = new Set<CompiledCostTable>();
@@ -34,7 +34,7 @@ export function startFromReachingTable(
     const reasons = startFromCostTable(compiled, work, context);
     if (work.problem) return false;
     if (reasons.length === 0) return true;
-    passOver({ kind: 'costTable', table: compiled.name }, ...reasons);
+    recordNotApplied({ kind: 'costTable', table: compiled.name }, ...reasons);
   }
   return false;
 }

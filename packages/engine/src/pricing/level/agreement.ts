@@ -2,7 +2,11 @@ import type { Agreement } from '../../setup/agreement';
 import type { CodeAndName } from '../../setup/facts';
 import { startAt } from '../line/column';
 import { firstForLine } from '../line/dated-price';
-import { teller, type LineInProgress, type PricingContext } from '../line/line-in-progress';
+import {
+  notAppliedRecorder,
+  type LineInProgress,
+  type PricingContext,
+} from '../line/line-in-progress';
 import { perUnit, unitOf } from '../line/units';
 
 /**
@@ -19,7 +23,7 @@ export function startFromAgreement(work: LineInProgress, context: PricingContext
   const { segment } = customer;
   const shared = segment ? setup.agreements({ kind: 'segment', segment: segment.code }, item) : [];
   if (own.length === 0 && shared.length === 0) return;
-  const passOver = teller(work, context);
+  const recordNotApplied = notAppliedRecorder(work, context);
   const ofSegment = ({ party }: Agreement): CodeAndName | null =>
     party.kind === 'segment' && segment ? { code: segment.code, name: segment.name } : null;
   const agreement = firstForLine(
@@ -27,7 +31,7 @@ export function startFromAgreement(work: LineInProgress, context: PricingContext
     work,
     context,
     (one, reasons) => {
-      passOver({ kind: 'agreement', agreement: one, segment: ofSegment(one) }, ...reasons);
+      recordNotApplied({ kind: 'agreement', agreement: one, segment: ofSegment(one) }, ...reasons);
     },
     ({ price: amount, currency }) => ({
       kind: 'anotherAgreementFirst',
@@ -46,5 +50,5 @@ export function startFromAgreement(work: LineInProgress, context: PricingContext
   startAt(work.column, price, agreement.currency, work.column.recording ? source : null);
   work.started = true;
   if (!agreement.open) work.closedBy = 'agreement';
-  passOver({ kind: 'anyLevel' }, { kind: 'priceAgreed' });
+  recordNotApplied({ kind: 'anyLevel' }, { kind: 'priceAgreed' });
 }

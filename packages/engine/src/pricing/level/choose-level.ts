@@ -1,12 +1,12 @@
 import type { CompiledLevel } from '../../compile/compile-level';
-import { narrowness } from '../../compile/narrowness';
+import { specificity } from '../../compile/narrowness';
 import { byStart } from '../../setup/dates';
 import type { ItemFacts, LevelAssignment } from '../../setup/facts';
 import type { LevelId } from '../../setup/level';
 import type { LevelChooser, LevelName, Reason } from '../../result/workings';
 import { whyNotToday } from '../line/dated-price';
 import {
-  teller,
+  notAppliedRecorder,
   type LineInProgress,
   type PassOver,
   type PricingContext,
@@ -19,33 +19,33 @@ import {
  * setup's. The others are told.
  */
 export function chooseLevel(work: LineInProgress, context: PricingContext): CompiledLevel | null {
-  const passOver = teller(work, context);
+  const recordNotApplied = notAppliedRecorder(work, context);
   let chosen: { compiled: CompiledLevel; level: LevelName; by: LevelChooser } | null = null;
-  for (const { id, by } of candidates(work, context, passOver)) {
+  for (const { id, by } of candidates(work, context, recordNotApplied)) {
     const compiled = context.setup.levels.get(id);
     if (!compiled) {
       const { version } = context.setup;
-      passOver({ kind: 'missingLevel', id, by }, { kind: 'notInVersion', version });
+      recordNotApplied({ kind: 'missingLevel', id, by }, { kind: 'notInVersion', version });
       continue;
     }
     const level = compiled.name;
     if (chosen) {
       if (chosen.level.id === id) continue;
       const { level: first, by: firstBy } = chosen;
-      passOver(
+      recordNotApplied(
         { kind: 'levelChoice', level, by },
         { kind: 'anotherLevelFirst', level: first, by: firstBy },
       );
       continue;
     }
     const reasons = whyNotUsable(compiled, context);
-    if (reasons.length > 0) passOver({ kind: 'levelChoice', level, by }, ...reasons);
+    if (reasons.length > 0) recordNotApplied({ kind: 'levelChoice', level, by }, ...reasons);
     else if (context.workings) chosen = { compiled, level, by };
     else return remember(work, { compiled, level, by });
   }
   if (chosen) return remember(work, chosen);
   if (work.notApplied.length === 0) {
-    passOver({ kind: 'anyLevel' }, { kind: 'nothingGivesALevel' });
+    recordNotApplied({ kind: 'anyLevel' }, { kind: 'nothingGivesALevel' });
   }
   return null;
 }
@@ -71,14 +71,14 @@ interface Candidate {
 function candidates(
   { line, item }: LineInProgress,
   context: PricingContext,
-  passOver: PassOver,
+  recordNotApplied: PassOver,
 ): Candidate[] {
   const { setup, level: documentLevel, facts } = context;
   const { customer, outlet } = facts;
   const found: Candidate[] = [];
   if (line.level !== null) found.push({ id: line.level, by: BY_LINE });
   if (documentLevel !== null) found.push({ id: documentLevel, by: BY_DOCUMENT });
-  for (const assignment of assignmentsFor(item, context, passOver)) {
+  for (const assignment of assignmentsFor(item, context, recordNotApplied)) {
     found.push({ id: assignment.level, by: { kind: 'assignment', assignment } });
   }
   if (customer && customer.level !== null) found.push({ id: customer.level, by: BY_CUSTOMER });
@@ -97,16 +97,16 @@ function candidates(
 function assignmentsFor(
   item: ItemFacts,
   context: PricingContext,
-  passOver: PassOver,
+  recordNotApplied: PassOver,
 ): readonly LevelAssignment[] {
   const all = context.facts.customer?.assignments ?? [];
   if (all.length === 0) return all;
-  const rank = ({ reach }: LevelAssignment): number => narrowness(reach, item) ?? 0;
+  const rank = ({ reach }: LevelAssignment): number => specificity(reach, item) ?? 0;
   return all
-    .filter(({ reach }) => narrowness(reach, item) !== null)
+    .filter(({ reach }) => specificity(reach, item) !== null)
     .filter((assignment) => {
       const reasons = whyNotToday(assignment.window, context);
-      if (reasons.length > 0) tellEnded(assignment, reasons, context, passOver);
+      if (reasons.length > 0) tellEnded(assignment, reasons, context, recordNotApplied);
       return reasons.length === 0;
     })
     .toSorted((a, b) => rank(a) - rank(b) || byStart(a.window, b.window));
@@ -116,11 +116,11 @@ function tellEnded(
   assignment: LevelAssignment,
   reasons: readonly Reason[],
   { setup }: PricingContext,
-  passOver: PassOver,
+  recordNotApplied: PassOver,
 ): void {
   const by = { kind: 'assignment', assignment } as const;
   const compiled = setup.levels.get(assignment.level);
-  passOver(
+  recordNotApplied(
     compiled
       ? { kind: 'levelChoice', level: compiled.name, by }
       : { kind: 'missingLevel', id: assignment.level, by },

@@ -41,38 +41,38 @@ export function levelPrice(
   compiled: CompiledLevel,
   work: LineInProgress,
   context: PricingContext,
-  passOver: PassOver,
+  recordNotApplied: PassOver,
   path: readonly LevelId[] = NO_LEVELS,
 ): LevelPrice | null {
-  const typed = typedPrice(compiled, work, context, passOver);
+  const typed = typedPrice(compiled, work, context, recordNotApplied);
   if (typed) {
     startFromTyped(typed, compiled, work, context);
-    passOver({ kind: 'level', level: compiled.name }, { kind: 'priceTyped' });
+    recordNotApplied({ kind: 'level', level: compiled.name }, { kind: 'priceTyped' });
     return { closedBy: typed.closes ? 'typedPrice' : null };
   }
   const { item } = work.item;
   if (compiled.exceptions.has(item)) {
-    passOver({ kind: 'level', level: compiled.name }, { kind: 'itemExcepted', item });
-    return startFromOwnPrice(work, context, passOver) ? { closedBy: null } : null;
+    recordNotApplied({ kind: 'level', level: compiled.name }, { kind: 'itemExcepted', item });
+    return startFromOwnPrice(work, context, recordNotApplied) ? { closedBy: null } : null;
   }
-  const entry = firstEntry(compiled, work, context, passOver, path);
+  const entry = firstEntry(compiled, work, context, recordNotApplied, path);
   if (work.problem) return null;
   if (entry) {
-    round(entry, compiled, work, context, passOver);
+    round(entry, compiled, work, context, recordNotApplied);
     return { closedBy: entry.closes ? 'levelEntry' : null };
   }
   const level = compiled.name;
-  passOver({ kind: 'level', level }, { kind: 'noEntryReachesItem', item });
+  recordNotApplied({ kind: 'level', level }, { kind: 'noEntryReachesItem', item });
   const rule = compiled.level.rounding;
-  if (rule) passOver({ kind: 'levelRounding', level, rule }, { kind: 'noEntryPricedItem' });
-  return startFromOwnPrice(work, context, passOver) ? { closedBy: null } : null;
+  if (rule) recordNotApplied({ kind: 'levelRounding', level, rule }, { kind: 'noEntryPricedItem' });
+  return startFromOwnPrice(work, context, recordNotApplied) ? { closedBy: null } : null;
 }
 
 function typedPrice(
   compiled: CompiledLevel,
   work: LineInProgress,
   context: PricingContext,
-  passOver: PassOver,
+  recordNotApplied: PassOver,
 ): TypedPrice | null {
   const prices = compiled.typedPrices.get(work.item.item);
   if (!prices) return null;
@@ -83,7 +83,7 @@ function typedPrice(
     work,
     context,
     (typed, reasons) => {
-      passOver({ kind: 'typedPrice', level, typed }, ...reasons);
+      recordNotApplied({ kind: 'typedPrice', level, typed }, ...reasons);
     },
     ({ price: amount }) => ({ kind: 'anotherTypedPriceFirst', price: { amount, currency } }),
   );
@@ -109,21 +109,21 @@ function firstEntry(
   compiled: CompiledLevel,
   work: LineInProgress,
   context: PricingContext,
-  passOver: PassOver,
+  recordNotApplied: PassOver,
   path: readonly LevelId[],
 ): LevelEntry | null {
   const entries = compiled.reaching(work.item);
-  const told = passOver !== tellNobody;
+  const told = recordNotApplied !== tellNobody;
   for (let place = 0; place < entries.length; place += 1) {
     const entry = entries[place];
     if (!entry) break;
     const reasons = makeEntryPrice(entry, compiled, work, context, path);
     if (work.problem) return null;
     if (reasons.length === 0) {
-      if (told) tellOthers(entries.slice(place + 1), entry, compiled, passOver);
+      if (told) tellOthers(entries.slice(place + 1), entry, compiled, recordNotApplied);
       return entry;
     }
-    if (told) passOver({ kind: 'levelEntry', level: compiled.name, entry }, ...reasons);
+    if (told) recordNotApplied({ kind: 'levelEntry', level: compiled.name, entry }, ...reasons);
   }
   return null;
 }
@@ -132,7 +132,7 @@ function tellOthers(
   others: readonly LevelEntry[],
   entry: LevelEntry,
   compiled: CompiledLevel,
-  passOver: PassOver,
+  recordNotApplied: PassOver,
 ): void {
   const level = compiled.name;
   const inListOrder = compiled.level.order === 'list';
@@ -141,7 +141,7 @@ function tellOthers(
       inListOrder || reachKey(entry.reach) === reachKey(other.reach)
         ? 'earlierEntryApplies'
         : 'narrowerEntryApplies';
-    passOver(
+    recordNotApplied(
       { kind: 'levelEntry', level, entry: other },
       { kind, entry, currency: level.currency },
     );
@@ -304,14 +304,14 @@ function round(
   compiled: CompiledLevel,
   work: LineInProgress,
   { setup: { version } }: PricingContext,
-  passOver: PassOver,
+  recordNotApplied: PassOver,
 ): void {
   const { currency } = compiled.level;
   const rule = entry.rounding ?? compiled.level.rounding;
   if (!rule) return;
   if (rule.currency !== currency) {
     const reason = { kind: 'ruleInOtherCurrency', rule: rule.currency, price: currency } as const;
-    passOver({ kind: 'levelRounding', level: compiled.name, rule }, reason);
+    recordNotApplied({ kind: 'levelRounding', level: compiled.name, rule }, reason);
     return;
   }
   const source = work.column.recording

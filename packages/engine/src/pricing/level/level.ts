@@ -1,6 +1,10 @@
 import { startFromOwnPrice } from '../cost/base-price';
 import { chooseLevel } from './choose-level';
-import { teller, type LineInProgress, type PricingContext } from '../line/line-in-progress';
+import {
+  notAppliedRecorder,
+  type LineInProgress,
+  type PricingContext,
+} from '../line/line-in-progress';
 import { levelPrice } from './level-price';
 
 /**
@@ -10,14 +14,14 @@ import { levelPrice } from './level-price';
 export function applyLevel(work: LineInProgress, context: PricingContext): void {
   if (work.started) return;
   const level = chooseLevel(work, context);
-  const passOver = teller(work, context);
+  const recordNotApplied = notAppliedRecorder(work, context);
   if (level) {
-    const result = levelPrice(level, work, context, passOver);
+    const result = levelPrice(level, work, context, recordNotApplied);
     if (work.problem) return;
     work.started = result !== null;
     work.closedBy = result?.closedBy ?? null;
   } else {
-    work.started = startFromOwnPrice(work, context, passOver);
+    work.started = startFromOwnPrice(work, context, recordNotApplied);
     if (work.problem) return;
   }
   if (!work.started) work.problem = { kind: 'noStartPrice' };

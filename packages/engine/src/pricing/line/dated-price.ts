@@ -35,14 +35,14 @@ export function firstForLine<T extends DatedPrice>(
   prices: readonly T[],
   work: LineInProgress,
   context: PricingContext,
-  passOver: (price: T, reasons: Reason[]) => void,
+  recordNotApplied: (price: T, reasons: Reason[]) => void,
   taken: (price: T) => Reason,
 ): T | null {
   let first: T | null = null;
   for (const price of prices) {
     const reasons = whyNotForLine(price, work, context);
-    if (reasons.length > 0) passOver(price, reasons);
-    else if (first) passOver(price, [taken(first)]);
+    if (reasons.length > 0) recordNotApplied(price, reasons);
+    else if (first) recordNotApplied(price, [taken(first)]);
     else first = price;
   }
   return first;

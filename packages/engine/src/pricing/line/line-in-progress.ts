@@ -127,7 +127,7 @@ export type PassOver = (subject: NotAppliedSubject, ...reasons: Reason[]) => voi
 export const tellNobody: PassOver = () => undefined;
 
 /** Tells the line's workings; nobody where workings are not asked for. */
-export function teller(work: LineInProgress, { workings }: PricingContext): PassOver {
+export function notAppliedRecorder(work: LineInProgress, { workings }: PricingContext): PassOver {
   if (!workings) return tellNobody;
   return (subject, ...reasons) => {
     work.notApplied.push({ subject, reasons });

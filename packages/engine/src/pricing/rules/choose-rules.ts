@@ -96,13 +96,13 @@ function effectOn({ effect, ownPrices }: CompiledRule, item: ItemNumber): RuleEf
 /** Up to the first rule that stops here; those after it are told. */
 export function beforeStop<Rule extends CompiledRule>(
   holding: readonly Rule[],
-  passOver: PassOver,
+  recordNotApplied: PassOver,
 ): readonly Rule[] {
   const at = holding.findIndex(({ rule }) => rule.stops);
   const stop = holding[at];
   if (!stop) return holding;
   for (const { name } of holding.slice(at + 1)) {
-    passOver({ kind: 'rule', rule: name }, { kind: 'ruleStopsBefore', rule: stop.name });
+    recordNotApplied({ kind: 'rule', rule: name }, { kind: 'ruleStopsBefore', rule: stop.name });
   }
   return holding.slice(0, at + 1);
 }
@@ -117,7 +117,7 @@ export function chooseRules<Rule extends CompiledRule>(
   holding: readonly Rule[],
   ruleChoice: RuleChoice,
   toPay: (rules: readonly Rule[]) => Decimal,
-  passOver: PassOver,
+  recordNotApplied: PassOver,
 ): readonly Rule[] {
   const competing = holding.filter(({ effect }) => !onlyRaises(effect));
   const alone = competing.filter(({ rule }) => !rule.together);
@@ -139,7 +139,7 @@ export function chooseRules<Rule extends CompiledRule>(
         : one.rule.together
           ? 'anotherRuleStandsAlone'
           : 'ruleMeetsOthers';
-    passOver({ kind: 'rule', rule: one.name }, { kind, rule: winner.name });
+    recordNotApplied({ kind: 'rule', rule: one.name }, { kind, rule: winner.name });
   }
   return holding.filter((one) => won.includes(one) || !competing.includes(one));
 }

@@ -54,7 +54,7 @@ export function applyDocumentRules(
   const find = context.setup.rules.document;
   if (!find || context.alone) return { rules: [], notApplied: [] };
   const notApplied: NotApplied[] = [];
-  const passOver: PassOver = context.workings
+  const recordNotApplied: PassOver = context.workings
     ? (subject, ...reasons) => {
         notApplied.push({ subject, reasons });
       }
@@ -70,7 +70,7 @@ export function applyDocumentRules(
         if (reasons.length === 0) return true;
         if (fewest === null || reasons.length < fewest.length) fewest = reasons;
       }
-      passOver({ kind: 'rule', rule: compiled.name }, ...(fewest ?? []));
+      recordNotApplied({ kind: 'rule', rule: compiled.name }, ...(fewest ?? []));
       return false;
     });
   if (holding.length === 0) return { rules: [], notApplied };
@@ -84,9 +84,9 @@ export function applyDocumentRules(
   };
   const toPay = (rules: readonly DocumentRule[]): Decimal =>
     sum(inTurn(rules, base, context, tellNobody).map(({ amount }) => amount));
-  const ahead = beforeStop(holding, passOver);
-  const chosen = chooseRules(ahead, context.setup.ruleChoice, toPay, passOver);
-  const rules = inTurn(chosen, base, context, passOver);
+  const ahead = beforeStop(holding, recordNotApplied);
+  const chosen = chooseRules(ahead, context.setup.ruleChoice, toPay, recordNotApplied);
+  const rules = inTurn(chosen, base, context, recordNotApplied);
   for (const done of rules) if (done.effect.kind === 'subtotal') share(done, open, context);
   return { rules, notApplied };
 }
@@ -96,7 +96,7 @@ function inTurn(
   rules: readonly DocumentRule[],
   base: Base,
   context: PricingContext,
-  passOver: PassOver,
+  recordNotApplied: PassOver,
 ): PricedRule[] {
   const left = { subtotal: base.subtotal, shipping: base.shipping ?? ZERO };
   const done: PricedRule[] = [];
@@ -104,7 +104,7 @@ function inTurn(
     const { effect, name: rule } = compiled;
     const asked = askedBy(compiled, base, context);
     if ('kind' in asked) {
-      passOver({ kind: 'rule', rule }, asked);
+      recordNotApplied({ kind: 'rule', rule }, asked);
       return;
     }
     let amount = asked;
@@ -112,7 +112,7 @@ function inTurn(
       const most = negate(left[effect.kind]);
       amount = compare(asked, most) < 0 ? most : asked;
       if (isZero(amount)) {
-        passOver({ kind: 'rule', rule }, { kind: 'nothingToTake' });
+        recordNotApplied({ kind: 'rule', rule }, { kind: 'nothingToTake' });
         return;
       }
       left[effect.kind] = add(left[effect.kind], amount);

@@ -16,7 +16,11 @@ import {
   type UnitRun,
 } from './group-units';
 import { documentOf } from './line-rules';
-import { teller, type LineInProgress, type PricingContext } from '../line/line-in-progress';
+import {
+  notAppliedRecorder,
+  type LineInProgress,
+  type PricingContext,
+} from '../line/line-in-progress';
 import type { PricedRule } from '../../result/priced';
 import { isAmong, type DocumentBeforeRules, type LineBeforeRules } from './rule-facts';
 import { spread } from './spread';
@@ -55,7 +59,7 @@ function applyIn(document: DocumentBeforeRules): readonly PricedRule[] {
     const outcome = outcomeOf(compiled, usable, context);
     if ('kind' in outcome) {
       for (const work of works) {
-        teller(work, context)({ kind: 'rule', rule: compiled.name }, outcome);
+        notAppliedRecorder(work, context)({ kind: 'rule', rule: compiled.name }, outcome);
       }
       continue;
     }
@@ -78,7 +82,8 @@ function linesFor(
     if (goods && !isAmong(work, goods)) continue;
     const reasons = [...closedTo(compiled, work), ...whyNot(compiled, line, document)];
     if (reasons.length === 0) works.add(work);
-    else teller(work, document.context)({ kind: 'rule', rule: compiled.name }, ...reasons);
+    else
+      notAppliedRecorder(work, document.context)({ kind: 'rule', rule: compiled.name }, ...reasons);
   }
   return works;
 }

@@ -5,7 +5,7 @@ import { beforeStop, chooseRules, forDocument, whyNot } from './choose-rules';
 import { branch } from '../line/column';
 import { exchangeTo } from '../line/exchange-step';
 import {
-  teller,
+  notAppliedRecorder,
   tellNobody,
   type LineInProgress,
   type PricingContext,
@@ -82,25 +82,25 @@ function applyToLine(
 ): void {
   const { work } = line;
   const { context } = document;
-  const passOver = teller(work, context);
+  const recordNotApplied = notAppliedRecorder(work, context);
   const holding: CompiledRule<LineEffect>[] = [];
   for (const compiled of forDocument(find(work.item), document)) {
     const reasons = whyNot(compiled, line, document);
     if (work.closedBy) reasons.unshift({ kind: 'lineClosed', by: work.closedBy });
-    if (reasons.length > 0) passOver({ kind: 'rule', rule: compiled.name }, ...reasons);
+    if (reasons.length > 0) recordNotApplied({ kind: 'rule', rule: compiled.name }, ...reasons);
     else holding.push(compiled);
   }
   if (holding.length === 0) return;
-  const ahead = beforeStop(holding, passOver);
+  const ahead = beforeStop(holding, recordNotApplied);
   const last = ahead.at(-1);
   if (last?.rule.stops) work.stop = last;
   const toPay = (rules: readonly CompiledRule<LineEffect>[]): Decimal => {
-    const aside = copyOf(work);
-    applyEffects(rules, aside, context, tellNobody);
-    return amountWithFlats(aside, context);
+    const trial = copyOf(work);
+    applyEffects(rules, trial, context, tellNobody);
+    return amountWithFlats(trial, context);
   };
-  const chosen = chooseRules(ahead, context.setup.ruleChoice, toPay, passOver);
-  applyEffects(chosen, work, context, passOver);
+  const chosen = chooseRules(ahead, context.setup.ruleChoice, toPay, recordNotApplied);
+  applyEffects(chosen, work, context, recordNotApplied);
 }
 
 /** A working copy on which something can be tried. */

@@ -36,24 +36,27 @@ export function applyEffects(
   rules: readonly CompiledRule<LineEffect>[],
   work: LineInProgress,
   context: PricingContext,
-  passOver: PassOver,
+  recordNotApplied: PassOver,
 ): void {
   for (const compiled of rules) {
     const { effect } = compiled;
     if (effect.kind === 'flat') {
       const reason = addFlat(compiled, effect, work, context);
-      if (reason) passOver({ kind: 'rule', rule: compiled.name }, reason);
+      if (reason) recordNotApplied({ kind: 'rule', rule: compiled.name }, reason);
       else if (!compiled.rule.together) work.standsAlone = compiled;
       continue;
     }
     const made = onUnitPrice(compiled, effect, work, context);
     if (made !== 'applied' && made !== 'restarted') {
-      passOver({ kind: 'rule', rule: compiled.name }, made);
+      recordNotApplied({ kind: 'rule', rule: compiled.name }, made);
       continue;
     }
     if (made === 'restarted') {
       for (const { name } of work.rulesOnUnits) {
-        passOver({ kind: 'rule', rule: name }, { kind: 'overtakenBy', rule: compiled.name });
+        recordNotApplied(
+          { kind: 'rule', rule: name },
+          { kind: 'overtakenBy', rule: compiled.name },
+        );
       }
       work.rulesOnUnits = [];
     }
@@ -165,9 +168,9 @@ function takeLevel(
   const [notToday] = whyNotToday(level.level.window, context);
   if (notToday) return notToday;
   const column = emptyColumn(currency, work.column.recording);
-  const aside: LineInProgress = { ...work, column };
-  const made = levelPrice(level, aside, context, tellNobody);
-  if (!made || aside.problem || !exchangeTo(aside, currency, context)) {
+  const trial: LineInProgress = { ...work, column };
+  const made = levelPrice(level, trial, context, tellNobody);
+  if (!made || trial.problem || !exchangeTo(trial, currency, context)) {
     return { kind: 'levelMakesNoPrice', level: level.name };
   }
   const { price } = column;

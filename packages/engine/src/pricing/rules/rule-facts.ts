@@ -1,5 +1,5 @@
 import type { CompiledRule } from '../../compile/compile-rule';
-import { narrowness } from '../../compile/narrowness';
+import { specificity } from '../../compile/narrowness';
 import {
   add,
   fromInteger,
@@ -204,7 +204,7 @@ export function afterLevel(work: LineInProgress, context: PricingContext): Exact
 }
 
 export function isAmong({ item }: LineInProgress, reaches: readonly Reach[]): boolean {
-  return reaches.some((reach) => narrowness(reach, item) !== null);
+  return reaches.some((reach) => specificity(reach, item) !== null);
 }
 
 /** What a selection of goods comes to over the document; closed lines count. */

@@ -14,7 +14,7 @@ import {
   ruleOf,
   setupOf,
 } from '../../testing/saltmarsh';
-import { printed } from '../../number/printed';
+import { serialized } from '../../number/printed';
 import type { PricingContext } from '../line/line-in-progress';
 import { price } from '../price-document';
 import { taxOf } from './tax';
@@ -46,7 +46,7 @@ describe('tax', () => {
     ].map(([item = '', net = '', taxClass = '']) => ({ item, net: decimal(net), taxClass }));
     const facts: TaxFacts = { classes: CLASSES, items: goods, others: 'full' };
     const others = [decimal('-100'), decimal('100')];
-    expect(printed(taxOf({ goods, others }, context(facts)))).toEqual({
+    expect(serialized(taxOf({ goods, others }, context(facts)))).toEqual({
       classes: [
         { category: 'S', rate: '20', taxable: '1460.50', tax: '292.10' },
         { category: 'S', rate: '10', taxable: '1.00', tax: '0.10' },
@@ -104,7 +104,7 @@ describe('tax', () => {
       shipping: decimal('6.00'),
     });
     const { tax: found, total, totalWithTax } = price(setup, document);
-    expect(printed(found?.classes ?? [])).toEqual([
+    expect(serialized(found?.classes ?? [])).toEqual([
       { category: 'S', rate: '20', taxable: '55.00', tax: '11.00' },
       { category: 'S', rate: '10', taxable: '45.00', tax: '4.50' },
     ]);
@@ -115,7 +115,7 @@ describe('tax', () => {
     const tax: TaxFacts = { classes: CLASSES, items: [], others: null };
     const document = documentOf('2', { facts: factsOf({ customer: null, tax }) });
     const done = price(setupOf(), document);
-    expect(printed(done.tax)).toEqual({ classes: [], unclassed: '36.80', amount: '0.00' });
+    expect(serialized(done.tax)).toEqual({ classes: [], unclassed: '36.80', amount: '0.00' });
     const free = price(setupOf(), documentOf('2', { facts: factsOf({ customer: null }) }));
     expect([free.tax, print(free.totalWithTax)]).toEqual([null, '36.80']);
   });

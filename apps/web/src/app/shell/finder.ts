@@ -1,0 +1,152 @@
+import {
+  afterNextRender,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  ElementRef,
+  inject,
+  output,
+  signal,
+  viewChild,
+} from '@angular/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { Router } from '@angular/router';
+import type { FoundThing, Role } from '@honest-ledger/contracts';
+import { Store } from '@ngrx/store';
+import { catchError, debounceTime, of, switchMap } from 'rxjs';
+import { sessionFeature } from '../session/session.feature';
+import { FindApi } from './find.api';
+import { placesFor } from './navigation';
+
+const PAUSE_MILLISECONDS = 150;
+
+interface Hit {
+  readonly what: string;
+  readonly key: string;
+  readonly name: string;
+  readonly address: readonly string[];
+}
+
+const WHAT: Readonly<Record<FoundThing['kind'], { what: string; place: string }>> = {
+  item: { what: 'Item', place: '/catalogue' },
+  customer: { what: 'Customer', place: '/customers' },
+  level: { what: 'Level', place: '/levels' },
+  quote: { what: 'Quote', place: '/quotes' },
+  order: { what: 'Order', place: '/orders' },
+  sale: { what: 'Sale', place: '/sales' },
+};
+
+/** Goes to any screen, item, customer, level or quote by typing a part of what it is called. */
+@Component({
+  selector: 'hl-finder',
+  template: `
+    <dialog #dialog aria-label="Find anything" (close)="closed.emit()">
+      <input
+        class="cell"
+        type="text"
+        role="combobox"
+        aria-label="Part of a number or a name"
+        aria-controls="found"
+        aria-autocomplete="list"
+        [attr.aria-expanded]="hits().length > 0"
+        [attr.aria-activedescendant]="hits().length > 0 ? 'hit-' + at() : null"
+        autocomplete="off"
+        placeholder="An item, a customer, a level, a quote, a screen"
+        [value]="text()"
+        (input)="type($event)"
+        (keydown)="key($event)"
+      />
+      <ul id="found" role="listbox" aria-label="Found">
+        @for (hit of hits(); track hit.address.join('/'); let index = $index) {
+          <li
+            role="option"
+            [id]="'hit-' + index"
+            [class.here]="index === at()"
+            [attr.aria-selected]="index === at()"
+            tabindex="-1"
+            (click)="go(hit)"
+            (keydown.enter)="go(hit)"
+          >
+            <span class="soft">{{ hit.what }}</span>
+            <strong>{{ hit.key }}</strong>
+            <span>{{ hit.name }}</span>
+          </li>
+        }
+      </ul>
+      <p class="soft" role="status">{{ remark() }}</p>
+    </dialog>
+  `,
+  styleUrl: './finder.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class Finder {
+  readonly closed = output();
+
+  private readonly api = inject(FindApi);
+  private readonly router = inject(Router);
+  private readonly user = inject(Store).selectSignal(sessionFeature.selectUser);
+  private readonly dialog = viewChild.required<ElementRef<HTMLDialogElement>>('dialog');
+  protected readonly text = signal('');
+  protected readonly at = signal(0);
+  private readonly asked = computed(() => this.text().trim());
+  private readonly found = toSignal(
+    toObservable(this.asked).pipe(
+      debounceTime(PAUSE_MILLISECONDS),
+      switchMap((text) =>
+        text === '' ? of<FoundThing[]>([]) : this.api.find(text).pipe(catchError(() => of(null))),
+      ),
+    ),
+    { initialValue: [] },
+  );
+  protected readonly hits = computed((): Hit[] => [
+    ...placesCalled(this.asked(), this.user()?.role),
+    ...(this.found() ?? []).map(({ kind, key, name }) => ({
+      what: WHAT[kind].what,
+      // a level's key is for machines
+      key: kind === 'level' ? name : key,
+      name: kind === 'level' ? '' : name,
+      address: [WHAT[kind].place, key],
+    })),
+  ]);
+  protected readonly remark = computed(() => {
+    if (this.found() === null) return 'The server cannot be reached; only screens are found.';
+    if (this.hits().length > 0) return 'Arrow keys choose, Enter goes there.';
+    return this.asked() === '' ? 'Type a few letters.' : 'Nothing is called that.';
+  });
+
+  constructor() {
+    afterNextRender(() => {
+      this.dialog().nativeElement.showModal();
+    });
+  }
+
+  protected type({ target }: Event): void {
+    if (!(target instanceof HTMLInputElement)) return;
+    this.text.set(target.value);
+    this.at.set(0);
+  }
+
+  protected key(event: KeyboardEvent): void {
+    const hits = this.hits();
+    const step = event.key === 'ArrowDown' ? 1 : event.key === 'ArrowUp' ? -1 : 0;
+    if (step !== 0 && hits.length > 0) {
+      event.preventDefault();
+      this.at.update((at) => (at + step + hits.length) % hits.length);
+    }
+    const hit = hits[this.at()];
+    if (event.key === 'Enter' && hit) this.go(hit);
+  }
+
+  protected go({ address }: Hit): void {
+    this.dialog().nativeElement.close();
+    void this.router.navigate([...address]);
+  }
+}
+
+function placesCalled(text: string, role: Role | undefined): Hit[] {
+  if (text === '') return [];
+  return placesFor(role)
+    .flatMap(({ places }) => places)
+    .filter(({ name }) => name.toLowerCase().startsWith(text.toLowerCase()))
+    .map(({ name, link }) => ({ what: 'Screen', key: name, name: '', address: [link] }));
+}

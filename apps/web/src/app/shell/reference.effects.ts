@@ -1,0 +1,63 @@
+import { inject } from '@angular/core';
+import { Actions, createEffect, ofType } from '@ngrx/effects';
+import type { Action } from '@ngrx/store';
+import { debounceTime, defer, filter, finalize, merge, switchMap, type Observable } from 'rxjs';
+import { draftActions } from '../draft/draft.feature';
+import { outboxActions } from '../outbox/outbox.feature';
+import { objectEditsActions } from '../draft/object-edits.feature';
+import { mapResponse } from '../shared/map-response';
+import { ReferenceApi } from '../reference/reference.api';
+import { referenceActions } from '../reference/reference.feature';
+
+/** Objects that other screens choose from by their names, a new one of a draft among them. */
+const CHOSEN_FROM = /^(level|costTable|condition) /;
+
+const SOON_MILLISECONDS = 200;
+
+export const referenceEffects = {
+  /**
+   * Several parts of a screen ask at once; one answer serves them all. What was asked before something
+   * was made, published or discarded does not overtake what is asked afterwards.
+   */
+  read: createEffect(
+    (actions$ = inject(Actions), api = inject(ReferenceApi)) => {
+      let onItsWay = false;
+      const first$ = actions$.pipe(
+        ofType(referenceActions.asked),
+        filter(() => !onItsWay),
+      );
+      const again$ = merge(
+        actions$.pipe(ofType(draftActions.published, draftActions.discarded)),
+        actions$.pipe(
+          ofType(outboxActions.answered),
+          filter(({ id }) => CHOSEN_FROM.test(id)),
+        ),
+        actions$.pipe(
+          ofType(objectEditsActions.kept),
+          filter(({ edit: { object } }) => CHOSEN_FROM.test(`${object.kind} `)),
+        ),
+      ).pipe(debounceTime(SOON_MILLISECONDS));
+      return merge(first$, again$).pipe(
+        switchMap(() =>
+          defer(() => {
+            onItsWay = true;
+            return read(api);
+          }).pipe(
+            finalize(() => {
+              onItsWay = false;
+            }),
+          ),
+        ),
+      );
+    },
+    { functional: true },
+  ),
+};
+
+function read(api: ReferenceApi): Observable<Action> {
+  return mapResponse(
+    api.read(),
+    (reference) => referenceActions.came({ reference }),
+    (problem) => referenceActions.failed({ problem }),
+  );
+}
