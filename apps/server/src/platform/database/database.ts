@@ -2,6 +2,7 @@ import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres';
 import { readMigrationFiles } from 'drizzle-orm/migrator';
 import { migrate } from 'drizzle-orm/node-postgres/migrator';
 import pg from 'pg';
+import { adoptBaseline } from './baseline';
 import * as schema from './schema/index';
 import { tryAgain } from './try-again';
 import { inTurn, type Turn } from './turns';
@@ -50,12 +51,16 @@ export class UnknownDatabase extends Error {
   override readonly name = 'UnknownDatabase';
 }
 
-/** Every migration that a database has had is one of ours; else its tables are not what we think. */
+/**
+ * Every migration that a database has had is one of ours, or one in whose place the baseline stands; else
+ * its tables are not what we think.
+ */
 async function refuseUnknown(client: pg.Client, folder: string): Promise<void> {
   const { rows } = await client.query<{ done: string | null }>(
     "select to_regclass('drizzle.__drizzle_migrations')::text as done",
   );
   if (!rows[0]?.done) return;
+  await adoptBaseline(client, folder);
   const known = new Set(readMigrationFiles({ migrationsFolder: folder }).map(({ hash }) => hash));
   const { rows: had } = await client.query<{ hash: string }>(
     'select hash from drizzle.__drizzle_migrations',

@@ -1,2 +1,0 @@
-ALTER TABLE "price_proposals" ADD COLUMN "overtaken_by" uuid;--> statement-breakpoint
-ALTER TABLE "price_proposals" ADD CONSTRAINT "price_proposals_overtaken_by_receipts_id_fk" FOREIGN KEY ("overtaken_by") REFERENCES "public"."receipts"("id") ON DELETE no action ON UPDATE no action;

@@ -1,2 +1,0 @@
-ALTER TABLE "document_lines" ADD COLUMN "net" numeric GENERATED ALWAYS AS ((priced->>'net')::numeric) STORED;--> statement-breakpoint
-ALTER TABLE "document_lines" ADD COLUMN "set_up" numeric GENERATED ALWAYS AS ((priced->'setUp'->>'amount')::numeric) STORED;

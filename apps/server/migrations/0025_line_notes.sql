@@ -1,1 +1,0 @@
-ALTER TABLE "document_lines" ADD COLUMN "note" text DEFAULT '' NOT NULL;

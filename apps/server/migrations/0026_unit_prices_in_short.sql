@@ -1,1 +1,0 @@
-ALTER TABLE "document_lines" ADD COLUMN "unit_prices" jsonb GENERATED ALWAYS AS (jsonb_path_query_array(priced, '$.slices[*].unitPrice')) STORED;

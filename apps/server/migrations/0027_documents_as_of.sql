@@ -1,2 +1,0 @@
-ALTER TABLE "documents" ADD COLUMN "as_of" timestamp;--> statement-breakpoint
-ALTER TABLE "documents" ADD CONSTRAINT "documents_as_of" CHECK ("documents"."as_of" = date_trunc('minute', "documents"."as_of"));
