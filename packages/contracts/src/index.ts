@@ -70,3 +70,4 @@ export * from './sheets/level-price-sheet';
 export * from './sheets/sale-sheet';
 export * from './sheets/sheet';
 export * from './sheets/sheets';
+export * from './forms/json-schema';

@@ -20,6 +20,7 @@ import { findRoutes } from '../master-data/find/routes';
 import { describeApi } from '../platform/http/api-description';
 import { servePages } from '../platform/http/pages';
 import { sendProblem, sendProblems, notFound } from '../platform/http/problems';
+import { problemRoutes } from '../platform/http/problem-routes';
 import { secure } from '../platform/http/security';
 import { limitSignIns } from '../platform/http/sign-in-limit';
 import { validateWithJoi } from '../platform/http/validation';
@@ -36,6 +37,7 @@ import { returnRoutes } from '../selling/documents/return-routes';
 import { costUpdateRoutes } from '../supply/cost-updates/routes';
 import { priceChangeRoutes } from '../exchange/price-changes/routes';
 import { salesBacktestRoutes } from '../verification/sales-backtest/routes';
+import { OPERATIONS } from './operations';
 import type { Services } from '../setup/versions/services';
 import { sessions } from '../platform/session/plugin';
 import { sessionRoutes, type SignInOffered } from '../platform/session/routes';
@@ -63,10 +65,11 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
   await app.register(
     async (api) => {
       const { services } = options;
-      await describeApi(api);
+      await describeApi(api, OPERATIONS);
       await limitSignIns(api);
       await api.register(sessions, { services, secret: options.sessionSecret });
       await api.register(hideCosts);
+      await api.register(problemRoutes);
       api.addHook('onSend', (_request, reply, _payload, done) => {
         reply.header('cache-control', 'no-store');
         done();

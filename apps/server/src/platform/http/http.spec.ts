@@ -16,9 +16,10 @@ describe('the border of the server', () => {
     const known = server.app
       .printRoutes({ commonPrefix: false })
       .match(/\((GET|POST|PUT|DELETE)[^)]*\)/g);
-    // every route above, the session's open two, the API's description, and the server's health
+    // every route above, the session's open two, the description of the API and of its problems (two), and the
+    // server's health
     const methods = known?.flatMap((one) => one.slice(1, -1).split(', ')) ?? [];
-    expect(methods.filter((one) => one !== 'HEAD').length).toBe(ROUTES.length + 4);
+    expect(methods.filter((one) => one !== 'HEAD').length).toBe(ROUTES.length + 6);
   });
 
   for (const [method, path] of ROUTES) {
@@ -44,7 +45,7 @@ describe('the border of the server', () => {
 
   it('answers what it does not know, signed in or not, as a problem', async () => {
     expect((await browser.ask('GET', '/nothing')).status).toBe(404);
-    expect((await browser.ask('GET', '/nothing')).problem.title).toBe('Not Found');
+    expect((await browser.ask('GET', '/nothing')).problem.title).toBe('It does not exist');
   });
 
   it('answers a body that is no JSON, empty, of another type or too large', async () => {
@@ -86,15 +87,19 @@ describe('the border of the server', () => {
 
   it('describes every route of the API, with the schemas that guard it', async () => {
     interface Described {
-      readonly paths: Record<string, Record<string, { summary: string; requestBody?: unknown }>>;
+      readonly paths: Record<
+        string,
+        Record<string, { summary: string; description: string; requestBody?: unknown }>
+      >;
     }
     const { paths } = (await server.browser().ask('GET', '/docs')).as<Described>();
     const described = Object.values(paths).flatMap((methods) => Object.keys(methods));
-    // the session's open two, and this description itself
-    expect(described.length).toBe(ROUTES.length + 3);
+    // the session's open two, this description itself, and that of problems (two)
+    expect(described.length).toBe(ROUTES.length + 5);
     const keep = paths['/api/documents/{number}']?.['put'];
-    expect(keep?.summary).toBe('needs the right: writeDocuments');
-    expect(JSON.stringify(keep?.requestBody)).toContain('priceByHand');
+    expect(keep?.summary).toBe('Changes a document; all of it is priced');
+    expect(keep?.description).toContain('writeDocuments');
+    expect(JSON.stringify(keep?.requestBody)).toContain('shipping');
   });
 
   it('sets one strict content security policy', async () => {

@@ -1,7 +1,13 @@
-import { fieldProblems, type FieldProblem, type ProblemDetails } from '@honest-ledger/contracts';
+import {
+  fieldProblems,
+  PROBLEM_KINDS,
+  problemType,
+  type FieldProblem,
+  type ProblemDetails,
+  type ProblemKind,
+} from '@honest-ledger/contracts';
 import type { FastifyError, FastifyInstance, FastifyReply, FastifyRequest } from 'fastify';
 import Joi from 'joi';
-import { STATUS_CODES } from 'node:http';
 import { isDatabaseGone, postgresCode } from '../database/database';
 import { Busy } from '../database/try-again';
 
@@ -15,6 +21,8 @@ export class Problem extends Error {
       readonly current?: unknown;
       /** When a later try may go well, in seconds from now. */
       readonly retryAfter?: number;
+      /** Where its status and fields do not say it. */
+      readonly kind?: ProblemKind;
     } = {},
   ) {
     super(detail);
@@ -41,17 +49,33 @@ export function sendProblems(app: FastifyInstance): void {
 }
 
 export function sendProblem(reply: FastifyReply, problem: Problem): FastifyReply {
-  const { retryAfter, ...more } = problem.more;
+  const { retryAfter, kind = kindOf(problem), ...more } = problem.more;
   if (retryAfter !== undefined) reply.header('retry-after', String(retryAfter));
   const details: ProblemDetails = {
-    type: 'about:blank',
-    title: STATUS_CODES[problem.status] ?? 'Error',
+    type: problemType(kind),
+    title: PROBLEM_KINDS[kind].title,
     status: problem.status,
     detail: problem.detail,
     ...more,
   };
   return reply.code(problem.status).type('application/problem+json').send(details);
 }
+
+function kindOf({ status, more }: Problem): ProblemKind {
+  if (status === 422) return more.fields ? 'invalid-fields' : 'not-possible';
+  return KIND_OF_STATUS[status] ?? (status < 500 ? 'malformed' : 'internal-error');
+}
+
+const KIND_OF_STATUS: Readonly<Record<number, ProblemKind>> = {
+  401: 'not-signed-in',
+  403: 'not-permitted',
+  404: 'not-found',
+  409: 'conflict',
+  413: 'too-large',
+  415: 'unsupported-media-type',
+  429: 'too-many-requests',
+  503: 'unavailable',
+};
 
 function asProblem(error: FastifyError | Problem | Busy, request: FastifyRequest): Problem {
   if (error instanceof Problem) return error;
@@ -85,6 +109,10 @@ function asProblem(error: FastifyError | Problem | Busy, request: FastifyRequest
   );
 }
 
+const OUT_OF_DATE = new Problem(403, 'This page is out of date. Load it again.', {
+  kind: 'page-out-of-date',
+});
+
 const UNIQUE_VIOLATION = '23505';
 
 const KNOWN: Readonly<Record<string, Problem>> = {
@@ -92,6 +120,6 @@ const KNOWN: Readonly<Record<string, Problem>> = {
   FST_ERR_CTP_EMPTY_JSON_BODY: new Problem(400, 'The body is empty; JSON was expected.'),
   FST_ERR_CTP_INVALID_MEDIA_TYPE: new Problem(415, 'The body must be JSON (application/json).'),
   FST_ERR_CTP_BODY_TOO_LARGE: new Problem(413, 'The body is larger than 1 MiB.'),
-  FST_CSRF_INVALID_TOKEN: new Problem(403, 'This page is out of date. Load it again.'),
-  FST_CSRF_MISSING_SECRET: new Problem(403, 'This page is out of date. Load it again.'),
+  FST_CSRF_INVALID_TOKEN: OUT_OF_DATE,
+  FST_CSRF_MISSING_SECRET: OUT_OF_DATE,
 };

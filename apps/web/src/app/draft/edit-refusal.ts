@@ -47,7 +47,7 @@ export class EditRefusal {
   /** What is not complete is told where the object is read back. */
   protected readonly told = computed(() => {
     const refused = this.refused();
-    return refused?.problem.title === NOT_COMPLETE ? undefined : refused;
+    return refused?.problem.type === NOT_COMPLETE ? undefined : refused;
   });
   protected readonly conflict = computed(() => conflictIn(this.refused()));
   protected readonly serverVersion = computed(() => {

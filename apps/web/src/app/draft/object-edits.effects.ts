@@ -232,5 +232,5 @@ function problemIn(kind: SetupObjectKind, content: object | null): ProblemDetail
     sentence,
   }));
   const detail = 'Not saved yet: fill the marked fields.';
-  return { type: 'about:blank', title: NOT_COMPLETE, status: 422, detail, fields };
+  return { type: NOT_COMPLETE, title: 'Not complete', status: 422, detail, fields };
 }

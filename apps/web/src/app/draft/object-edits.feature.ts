@@ -52,7 +52,7 @@ export const objectEditsActions = createActionGroup({
 });
 
 /** The title of a problem that was found on the page: something of the object is still to be said. */
-export const NOT_COMPLETE = 'Not complete';
+export const NOT_COMPLETE = 'about:blank#not-complete';
 
 export interface Refusal {
   readonly edit: ObjectEdit;
