@@ -56,6 +56,6 @@ export * from './result/average';
 export * from './result/given-by-rule';
 export * from './result/margin-of-lines';
 export * from './result/origin';
-export * from './number/printed';
+export * from './number/serialized';
 export * from './result/without-costs';
 export * from './result/workings';

@@ -1,7 +1,7 @@
 import { compare, decimal, isDecimalText, type Decimal } from '../number/decimal';
 import type { Comparison, Condition, RuleTest, WordComparison } from '../setup/rule';
 import type { Reach } from '../setup/reach';
-import type { Serialized } from '../number/printed';
+import type { Serialized } from '../number/serialized';
 
 type ConditionForm = Serialized<Condition>;
 type TestForm = Serialized<RuleTest>;

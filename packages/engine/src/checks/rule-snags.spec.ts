@@ -7,7 +7,7 @@ import { documents, setups } from '../testing/arbitraries';
 import { rules } from '../testing/arbitrary-rules';
 import { leastMet, runs } from '../testing/runs';
 import { percentOff, ruleOf } from '../testing/saltmarsh';
-import { serialized } from '../number/printed';
+import { serialized } from '../number/serialized';
 import { contradictions, neverHolds } from './contradictions';
 import { ruleSnags } from './rule-snags';
 

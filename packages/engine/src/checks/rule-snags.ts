@@ -10,7 +10,7 @@ import {
   type RuleTest,
 } from '../setup/rule';
 import { reachKey } from '../setup/reach';
-import { serialized, type Serialized } from '../number/printed';
+import { serialized, type Serialized } from '../number/serialized';
 import { neverHolds, requiredBy } from './contradictions';
 
 /** Why a rule does nothing, wherever it is looked at. */

@@ -3,13 +3,27 @@ import { ALWAYS } from '../setup/dates';
 import {
   agreement,
   basePrice,
+  breakOf,
+  costTable,
+  documentOf,
+  factsOf,
   itemOf,
   percentEntry,
+  percentOff,
+  ruleOf,
   schools,
   setupOf,
   typedPrice,
 } from '../testing/saltmarsh';
-import { compileSetup } from './compile-setup';
+import { priceDocument } from '../pricing/price-document';
+import type { Condition } from '../setup/rule';
+import {
+  compileSetup,
+  type CompiledSetup,
+  withBreaks,
+  withoutBreaks,
+  withoutBreaksAndRules,
+} from './compile-setup';
 
 describe('a compiled setup', () => {
   it('finds the base price of an item in each unit', () => {
@@ -108,5 +122,93 @@ describe('a compiled level', () => {
     ];
     const tried = compiled({ typedPrices }).typedPrices.get('CL-0207') ?? [];
     expect(tried.map(({ price }) => print(price))).toEqual(['8', '9', '10']);
+  });
+});
+
+describe('what a compiled setup asks of the facts', () => {
+  const limit = { inAll: 5, perCustomer: null };
+  const atLeastTwo = (fact: 'quantity' | 'salesBefore'): Condition => ({
+    kind: 'number',
+    fact: fact === 'quantity' ? { kind: fact } : { kind: fact, of: 'item' },
+    comparison: { kind: 'atLeast', value: decimal('2') },
+  });
+  const always: Condition = { kind: 'all', of: [] };
+
+  it('is how many units were sold in each stretch of days that points go by, once', () => {
+    const points = (days: number) => ({
+      points: { days, bands: [{ from: decimal('10'), points: decimal('-1') }] },
+    });
+    const none = setupOf({ costTables: [costTable({})] });
+    expect(compileSetup(none).soldWindows).toEqual([]);
+    const setup = setupOf({
+      costTables: [
+        costTable({}, { id: 'a', ...points(90) }),
+        costTable({}, { id: 'b', ...points(30) }),
+        costTable({}, { id: 'c', ...points(90) }),
+        costTable({}, { id: 'd' }),
+      ],
+    });
+    expect(compileSetup(setup).soldWindows).toEqual([90, 30]);
+  });
+
+  it('is the uses of rules with a limit that are not paused, in their order by id', () => {
+    const rules = [
+      ruleOf(percentOff('5'), always, { id: 'b', limits: limit }),
+      ruleOf(percentOff('5'), always, { id: 'c', limits: limit, paused: true }),
+      ruleOf(percentOff('5'), always, { id: 'd' }),
+      ruleOf(percentOff('5'), always, { id: 'a', limits: { inAll: null, perCustomer: 1 } }),
+    ];
+    expect(compileSetup(setupOf({ rules })).limitedRules).toEqual(['a', 'b']);
+    expect(compileSetup(setupOf({})).limitedRules).toEqual([]);
+  });
+
+  it('is what a customer bought where any rule goes by it', () => {
+    const quiet = ruleOf(percentOff('5'), atLeastTwo('quantity'), { id: 'a' });
+    const asking = ruleOf(percentOff('5'), atLeastTwo('salesBefore'), { id: 'b' });
+    expect(compileSetup(setupOf({ rules: [quiet] })).salesAsked).toBeFalse();
+    expect(compileSetup(setupOf({ rules: [quiet, asking] })).salesAsked).toBeTrue();
+    expect(compileSetup(setupOf({})).salesAsked).toBeFalse();
+  });
+});
+
+describe('a compiled setup without a part of it', () => {
+  const rule = ruleOf(
+    percentOff('10'),
+    { kind: 'all', of: [] },
+    {
+      id: 'a',
+      starts: { kind: 'code', code: 'Spring' },
+      limits: { inAll: 5, perCustomer: null },
+    },
+  );
+  const byItself = ruleOf(percentOff('10'), { kind: 'all', of: [] }, { id: 'b' });
+  const compiled = compileSetup(
+    setupOf({
+      basePrices: [basePrice('10.00')],
+      breaks: [breakOf({ '10': '-5' })],
+      rules: [rule, byItself],
+    }),
+  );
+  const each = (setup: CompiledSetup, quantity: string): string | undefined => {
+    const document = documentOf(quantity, { facts: factsOf({ customer: null }) });
+    const [line] = priceDocument(setup, document).lines;
+    return line?.kind === 'priced' ? print(line.slices[0]?.unitPrice ?? line.net) : undefined;
+  };
+
+  it('has neither breaks nor, where asked, rules, their codes and what they ask', () => {
+    expect(each(compiled, '10')).toBe('8.55');
+    expect(each(withoutBreaks(compiled), '10')).toBe('9.00');
+    const bare = withoutBreaksAndRules(compiled);
+    expect(each(bare, '10')).toBe('10.00');
+    expect([...bare.ruleByCode]).toEqual([]);
+    expect([bare.limitedRules, bare.attributesAsked, bare.salesAsked]).toEqual([[], [], false]);
+    expect(compiled.ruleByCode.get('spring')?.id).toBe('a');
+  });
+
+  it('has other breaks, and all else as before', () => {
+    const other = withBreaks(compiled, [breakOf({ '5': '-50' })]);
+    expect(each(other, '5')).toBe('4.50');
+    expect(each(other, '4')).toBe('9.00');
+    expect(each(compiled, '5')).toBe('9.00');
   });
 });

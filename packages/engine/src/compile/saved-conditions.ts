@@ -1,5 +1,5 @@
 import type { Condition, Rule, SavedCondition } from '../setup/rule';
-import type { Serialized } from '../number/printed';
+import type { Serialized } from '../number/serialized';
 
 /**
  * Rules with the conditions that are saved under a name in place of their names, so that they are

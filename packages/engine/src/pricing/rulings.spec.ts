@@ -34,7 +34,7 @@ import {
   unitPrice,
 } from '../testing/priced';
 import { runs } from '../testing/runs';
-import { serialized } from '../number/printed';
+import { serialized } from '../number/serialized';
 import { stepWording } from '@honest-ledger/wording';
 import { price } from './price-document';
 

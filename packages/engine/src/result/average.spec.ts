@@ -10,7 +10,7 @@ import {
 } from '../testing/saltmarsh';
 import { decimal } from '../number/decimal';
 import { averageEach, paidForLine } from './average';
-import { serialized } from '../number/printed';
+import { serialized } from '../number/serialized';
 
 const TIERS = { '10': '-5', '25': '-12' };
 
@@ -35,6 +35,26 @@ describe('what one unit of a line comes to', () => {
     expect(each('30', { facts, lines })).toBe('3.80');
   });
 
+  it('rounds half up, and away from zero where it is below it', () => {
+    const slice = (quantity: string, unitPrice: string) => ({ quantity, unitPrice }) as never;
+    const of = (amount: string) =>
+      averageEach({
+        kind: 'priced',
+        slices: [slice('1', '1.00'), slice('3', '1.00')],
+        duration: null,
+        amount,
+      } as never);
+    // 4.02 / 4 = 1.005
+    expect(of('4.02')).toBe('1.01');
+    expect(of('-4.02')).toBe('-1.01');
+  });
+
+  it('is nothing for a line of no slices', () => {
+    expect(averageEach({ kind: 'priced', slices: [] } as never)).toBeNull();
+    expect(paidForLine({ kind: 'priced', slices: [] } as never)).toBeNull();
+    expect(paidForLine({ kind: 'unpriced' } as never)).toBeNull();
+  });
+
   it('is nothing for a line without a price', () => {
     expect(each('30', { lines: [lineOf('30', { item: 'NO-1' })] })).toBeNull();
   });
@@ -55,6 +75,15 @@ describe('what a line was sold for', () => {
     // 2 x 8.69 = 17.38, less 3.48
     const lines = [lineOf('2', { discount: off('-20') })];
     expect(paid({ lines })).toEqual({ each: '6.95', ofDocument: null });
+  });
+
+  it('is per unit of time, and half up at its digits', () => {
+    const hired = { kind: 'priced', slices: [{ unitPrice: '1.00' }], quantity: '2', net: '4.02' };
+    const of = (amount: string, duration: string | null) =>
+      paidForLine({ ...hired, duration, amount, net: amount } as never)?.each;
+    expect(of('4.02', '2')).toBe('1.01'); // 4.02 / (2 x 2) = 1.005
+    expect(of('-4.02', '2')).toBe('-1.01');
+    expect(of('4.02', null)).toBe('2.01');
   });
 
   it('tells beside it what was taken off the whole document', () => {

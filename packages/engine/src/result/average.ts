@@ -2,7 +2,7 @@ import { decimal, isZero, multiply, print, subtract, sum, withDigits } from '../
 import { divide } from '../number/exact';
 import { roundToDigits } from '../number/rounding';
 import type { PricedLine } from './priced';
-import type { Serialized } from '../number/printed';
+import type { Serialized } from '../number/serialized';
 
 /**
  * What one unit of a line comes to, printed: its unit price, or the average of its slices in base

@@ -14,7 +14,7 @@ import {
 } from '../testing/saltmarsh';
 import { named } from '../testing/under-rules';
 import { givenByRule } from './given-by-rule';
-import { serialized } from '../number/printed';
+import { serialized } from '../number/serialized';
 
 const PALLET = { unit: 'pallet', factor: decimal('60'), digits: 0 };
 function lineUnder(all: readonly Rule[], quantity: string, unit: string | null = null) {

@@ -2,7 +2,7 @@ import { add, decimal, multiply, withDigits, ZERO, type Decimal } from '../numbe
 import { divide, multiplyExact, type Exact } from '../number/exact';
 import { roundToDigits } from '../number/rounding';
 import type { PricedLine } from './priced';
-import type { Serialized } from '../number/printed';
+import type { Serialized } from '../number/serialized';
 import { readPrinted } from './margin-of-lines';
 
 type Slice = Extract<Serialized<PricedLine>, { kind: 'priced' }>['slices'][number];

@@ -2,7 +2,7 @@ import { priceDocument } from '../pricing/price-document';
 import { compileSetup } from '../compile/compile-setup';
 import { costOf, documentOf, factsOf, itemOf, lineOf, setupOf } from '../testing/saltmarsh';
 import { marginOfLines } from './margin-of-lines';
-import { serialized } from '../number/printed';
+import { serialized } from '../number/serialized';
 
 describe('the margin of several lines', () => {
   const lines = (cost: string | null, ...quantities: string[]) => {

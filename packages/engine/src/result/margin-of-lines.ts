@@ -2,7 +2,7 @@ import { decimal, fromInteger, type Decimal } from '../number/decimal';
 import { addExact, printExact, type Exact } from '../number/exact';
 import { marginOf } from '../number/markup';
 import type { PricedLine } from './priced';
-import type { Serialized } from '../number/printed';
+import type { Serialized } from '../number/serialized';
 
 export interface MarginOfLines {
   /** (amounts - costs) / amounts, in percent, as printed; null without an amount. */

@@ -1,6 +1,6 @@
 import type { LineWithPrice } from './priced';
 import { basePriceOf, madeBy } from './origin';
-import type { Serialized } from '../number/printed';
+import type { Serialized } from '../number/serialized';
 
 type Priced = Serialized<LineWithPrice>;
 type Step = Priced['slices'][number]['steps'][number];

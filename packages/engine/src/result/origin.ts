@@ -1,5 +1,5 @@
 import type { LineWithPrice } from './priced';
-import type { Serialized } from '../number/printed';
+import type { Serialized } from '../number/serialized';
 
 /** The base price that a line starts from; null where it starts from another price, or in another currency. */
 export function basePriceOf(line: Serialized<LineWithPrice>, currency: string): string | null {

@@ -1,7 +1,7 @@
 import { decimal } from '../number/decimal';
 import type { PricedSlice } from './priced';
 import { lineOf } from '../testing/saltmarsh';
-import { checkQuantities, checkSlice, WorkingsFault } from './self-check';
+import { checkAmount, checkQuantities, checkSlice, WorkingsFault } from './self-check';
 import type { WorkingStep } from './workings';
 
 const base = { kind: 'basePrice', version: 1, item: 'CL-0207', unit: 'bag', shared: null } as const;
@@ -36,25 +36,94 @@ describe('the self-check of the workings', () => {
     expect(check({})).not.toThrow();
   });
 
-  const faults: Record<string, Partial<PricedSlice>> = {
-    'no steps': { steps: [] },
-    'a step left out': { steps: [start] },
-    'a column without a start': { steps: [off] },
-    'a second start': { steps: [start, start] },
-    'a change that does not lead from before to after': {
-      steps: [start, { ...off, change: decimal('-2.39') }],
-    },
-    'a step that goes on from elsewhere': {
-      steps: [start, { ...off, before: decimal('18.41'), after: decimal('16.01') }],
-    },
-    'a unit price that the steps do not reach': { unitPrice: decimal('16.01') },
-    'an amount that is not quantity x unit price': { amount: decimal('32.01') },
+  const elsewhere = 'the step basePrice does not go on where the last one ended';
+  const faults: Record<string, [Partial<PricedSlice>, string]> = {
+    'no steps': [{ steps: [] }, 'the workings do not lead to 16.00'],
+    'a step left out': [{ steps: [start] }, 'the workings do not lead to 16.00'],
+    'a column without a start': [{ steps: [off] }, elsewhere],
+    'a second start': [{ steps: [start, start] }, elsewhere],
+    'a change that does not lead from before to after': [
+      { steps: [start, { ...off, change: decimal('-2.39') }] },
+      'the step basePrice says 16 and adds up to 16.01',
+    ],
+    'a step that goes on from elsewhere': [
+      { steps: [start, { ...off, before: decimal('18.41'), after: decimal('16.01') }] },
+      elsewhere,
+    ],
+    'a unit price that the steps do not reach': [
+      { unitPrice: decimal('16.01') },
+      'the workings do not lead to 16.01',
+    ],
+    'an amount that is not quantity x unit price': [
+      { amount: decimal('32.01') },
+      '32.01 is not quantity x 16.00',
+    ],
   };
-  for (const [name, changes] of Object.entries(faults)) {
-    it(`finds ${name}`, () => {
-      expect(check(changes)).toThrowError(WorkingsFault);
+  for (const [name, [changes, says]] of Object.entries(faults)) {
+    it(`finds ${name}, and says so`, () => {
+      expect(check(changes)).toThrowError(WorkingsFault, says);
     });
   }
+
+  it('has a name of its own, by which a log tells it', () => {
+    expect(new WorkingsFault('x').name).toBe('WorkingsFault');
+  });
+
+  it('finds one slice in another unit than the line by what it is in base units', () => {
+    const box = { unit: 'box', factor: decimal('12'), digits: 0 };
+    const line = { line: lineOf('1'), unit: box, baseQuantity: decimal('12') };
+    const of = (quantity: string, unit: string) => () => {
+      checkQuantities([{ ...sound, quantity: decimal(quantity), unit }], line);
+    };
+    expect(of('1', 'box')).not.toThrow();
+    expect(of('12', 'bag')).not.toThrow();
+    expect(of('1', 'bag')).toThrowError(WorkingsFault);
+    expect(of('12', 'box')).toThrowError(WorkingsFault);
+  });
+
+  describe('of what a line is sold for', () => {
+    const none = {
+      slices: [{ amount: decimal('32.00') }],
+      flatsTaken: [],
+      shares: [],
+      kept: null,
+      discount: null,
+      floor: null,
+      discountShare: null,
+    };
+    const sold =
+      (net: string, parts: Partial<Parameters<typeof checkAmount>[0]> = {}) =>
+      () => {
+        checkAmount({ ...none, ...parts }, decimal(net));
+      };
+    const off = decimal('-2.00');
+
+    it('passes where its parts are it', () => {
+      expect(sold('32.00')).not.toThrow();
+      for (const parts of [
+        { flatsTaken: [{ amount: off }] },
+        { shares: [{ amount: off }] },
+        { kept: { rest: off } },
+        { discount: { amount: off } },
+        { floor: { lifted: off } },
+        { discountShare: off },
+      ]) {
+        expect(sold('30.00', parts)).not.toThrow();
+        expect(sold('32.00', parts)).toThrowError(
+          WorkingsFault,
+          'the parts of the line are not its 32.00',
+        );
+      }
+    });
+
+    it('finds less than nothing', () => {
+      expect(sold('0.00', { discountShare: decimal('-32.00') })).not.toThrow();
+      expect(sold('-0.01', { discountShare: decimal('-32.01') })).toThrowError(
+        WorkingsFault,
+        'the line comes to -0.01',
+      );
+    });
+  });
 
   it('finds slices that are not the whole line, and passes those that are', () => {
     const unit = { unit: 'bag', factor: decimal('1'), digits: 0 };
@@ -106,6 +175,14 @@ describe('the self-check of the workings', () => {
 
     it('passes where the rate leads from one to the other', () => {
       expect(check(paid(exchanged('18.40', '1.1', '20.24')))).not.toThrow();
+    });
+
+    it('finds one that nothing came before, or that says that something did', () => {
+      const says = 'the step exchange does not go on where the last one ended';
+      const step = exchanged('18.40', '1.1', '20.24');
+      expect(check({ ...paid(step), steps: [step] })).toThrowError(WorkingsFault, says);
+      const going = { ...step, before: decimal('18.40'), change: decimal('1.84') };
+      expect(check(paid(going))).toThrowError(WorkingsFault, says);
     });
 
     it('finds another rate, and a start from another price', () => {

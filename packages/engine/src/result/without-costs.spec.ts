@@ -13,7 +13,7 @@ import {
   schools,
   setupOf,
 } from '../testing/saltmarsh';
-import { serialized } from '../number/printed';
+import { serialized } from '../number/serialized';
 import { asksForCosts, isConditionOfCost, reasonWithoutCosts, withoutCosts } from './without-costs';
 import type { Condition, RuleTest } from '../setup/rule';
 import type { Reason, Unmet } from './workings';
@@ -74,6 +74,92 @@ describe('a price for readers who may not see costs', () => {
     const lifted = line && withoutCosts(line);
     expect(lifted?.kind === 'priced' && lifted.floor).toEqual(
       jasmine.objectContaining({ lifted: '2.50', least: null, short: null, untested: null }),
+    );
+  });
+});
+
+describe('the workings of a price for readers who may not see costs', () => {
+  const [line] = serialized(price(setupOf({}), documentOf('1'))).lines;
+  const step = (source: unknown, before: string | null, change: string, after: string) =>
+    ({ source, currency: 'EUR', before, change, after }) as never; // as much of it as is read
+  /** What is left of steps: the kinds of their sources. */
+  const left = (...steps: never[]) => {
+    if (line?.kind !== 'priced') throw new Error('it has a price');
+    const [slice] = line.slices;
+    if (!slice) throw new Error('it has a slice');
+    const shown = withoutCosts({ ...line, slices: [{ ...slice, steps }], computed: line });
+    return shown.kind === 'priced' ? shown : null;
+  };
+  const after = step({ kind: 'rounding' }, '9', '1', '10');
+
+  it('begin with one start in place of all that is made of a cost', () => {
+    for (const source of [
+      { kind: 'cost' },
+      { kind: 'costTable' },
+      { kind: 'tableFees' },
+      { kind: 'pieceCharge' },
+      { kind: 'tableRounding' },
+      { kind: 'quantityBreak', basis: { kind: 'cost' } },
+      { kind: 'levelEntry', entry: { basis: { kind: 'costTable' }, adjusting: { kind: 'plain' } } },
+      { kind: 'levelEntry', entry: { basis: { kind: 'base' }, adjusting: { kind: 'byCost' } } },
+    ]) {
+      const shown = left(step({ kind: 'x' }, null, '5', '5'), step(source, '5', '4', '9'), after);
+      const start = { source: { kind: 'fromCost', item: line?.item }, currency: 'EUR' };
+      expect(shown?.slices[0]?.steps as unknown[])
+        .withContext(source.kind)
+        .toEqual([{ ...start, before: null, change: '9', after: '9' }, after]);
+    }
+  });
+
+  it('stay as they are where nothing of it is made of a cost', () => {
+    for (const source of [
+      { kind: 'basePrice' },
+      { kind: 'quantityBreak', basis: { kind: 'basePrice' } },
+      { kind: 'levelEntry', entry: { basis: { kind: 'base' }, adjusting: { kind: 'plain' } } },
+    ]) {
+      const steps = [step(source, null, '9', '9'), after];
+      expect(left(...steps)?.slices[0]?.steps)
+        .withContext(source.kind)
+        .toEqual(steps);
+    }
+  });
+
+  it('are those of the price as computed, too, where another one was typed', () => {
+    if (line?.kind !== 'priced') throw new Error('it has a price');
+    const cost = { amount: '7', currency: 'EUR', unit: null, kind: 'last' } as never;
+    const shown = withoutCosts({ ...line, computed: { ...line, cost } });
+    expect(shown.kind === 'priced' && shown.computed?.kind === 'priced').toBeTrue();
+    expect(JSON.stringify(shown)).not.toContain('"last"');
+    const plain = withoutCosts({ ...line, computed: null });
+    expect(plain.kind === 'priced' && plain.computed).toBeNull();
+  });
+
+  it('say nothing of cost tables that did not apply', () => {
+    if (line?.kind !== 'priced') throw new Error('it has a price');
+    const told = (kind: string) => [{ subject: { kind }, reasons: [] }] as never;
+    const shown = (kind: string) => {
+      const one = withoutCosts({ ...line, notApplied: told(kind) });
+      return one.kind === 'priced' && one.notApplied.length;
+    };
+    expect(shown('costTable')).toBe(0);
+    expect(shown('rule')).toBe(1);
+  });
+
+  it('say of a floor over goods together no more than what it lifted', () => {
+    if (line?.kind !== 'priced') throw new Error('it has a price');
+    const floor = (lifted: string) =>
+      ({ least: { kind: 'amount', amount: '5' }, lifted, short: { amount: '1.00' } }) as never;
+    const shares = (of: string) => [{ of, amount: '-1.00' }] as never;
+    const shown = (lifted: string, of: string) => {
+      const one = withoutCosts({ ...line, floor: floor(lifted), shares: shares(of) });
+      return (
+        one.kind === 'priced' && one.floor && { least: one.floor.least, short: one.floor.short }
+      );
+    };
+    expect(shown('0.00', 'group')).toBeNull();
+    expect(shown('1.50', 'group')).toEqual({ least: null, short: null });
+    expect(shown('0.00', 'document')).toEqual(
+      jasmine.objectContaining({ short: { amount: '1.00' } }),
     );
   });
 });

@@ -1,5 +1,5 @@
 import type { LineWithPrice, PricedFloor, PricedLine, PricedSlice } from './priced';
-import type { Serialized } from '../number/printed';
+import type { Serialized } from '../number/serialized';
 import type { Condition } from '../setup/rule';
 import type { NotApplied, Reason, Unmet, WorkingSource, WorkingStep } from './workings';
 

@@ -4,7 +4,7 @@ import { price } from '../pricing/price-document';
 import type { LineProblem, LineWithPrice, PricedLine } from '../result/priced';
 import type { PricingDocument } from '../setup/document';
 import type { Setup } from '../setup/setup';
-import { serialized } from '../number/printed';
+import { serialized } from '../number/serialized';
 import { notAppliedWording } from '@honest-ledger/wording';
 import type { Names } from '@honest-ledger/wording';
 import { documentOf } from './saltmarsh';

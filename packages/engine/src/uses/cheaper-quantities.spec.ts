@@ -9,7 +9,7 @@ import {
   lineOf,
   setupOf,
 } from '../testing/saltmarsh';
-import { serialized } from '../number/printed';
+import { serialized } from '../number/serialized';
 import { cheaperQuantities } from './cheaper-quantities';
 import { priceDocument } from '../pricing/price-document';
 

@@ -12,7 +12,7 @@ import {
 import { divide, multiplyExact } from '../number/exact';
 import { roundToIncrement } from '../number/rounding';
 import type { DocumentLine, PricingDocument } from '../setup/document';
-import type { Serialized } from '../number/printed';
+import type { Serialized } from '../number/serialized';
 import { priceDocument } from '../pricing/price-document';
 import type { PricedLine } from '../result/priced';
 import { unitOf } from '../pricing/line/units';

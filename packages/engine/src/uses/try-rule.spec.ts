@@ -1,6 +1,6 @@
 import { compileSetup } from '../compile/compile-setup';
 import { decimal } from '../number/decimal';
-import { serialized } from '../number/printed';
+import { serialized } from '../number/serialized';
 import type { Condition, Rule } from '../setup/rule';
 import {
   basePrice,

@@ -13,7 +13,7 @@ import {
   ruleOf,
   setupOf,
 } from '../../testing/saltmarsh';
-import { serialized } from '../../number/printed';
+import { serialized } from '../../number/serialized';
 import { promiseOf } from '@honest-ledger/wording';
 import { price } from '../price-document';
 import type { PricedDocument } from '../../result/priced';

@@ -10,7 +10,7 @@ import {
   ruleOf,
   setupOf,
 } from '../../testing/saltmarsh';
-import { serialized } from '../../number/printed';
+import { serialized } from '../../number/serialized';
 import { promiseOf } from '@honest-ledger/wording';
 import { offToMargin } from './discounts-by-hand';
 import { price } from '../price-document';

@@ -13,7 +13,7 @@ import {
 } from '../../testing/saltmarsh';
 import { pricedLine, slices, toldOf } from '../../testing/priced';
 import { named, NOBODY } from '../../testing/under-rules';
-import { serialized } from '../../number/printed';
+import { serialized } from '../../number/serialized';
 import { promiseOf } from '@honest-ledger/wording';
 import { price, priceDocument } from '../price-document';
 import { rulesOn } from '../../result/rules-on';

@@ -14,7 +14,7 @@ import {
   ruleOf,
   setupOf,
 } from '../../testing/saltmarsh';
-import { serialized } from '../../number/printed';
+import { serialized } from '../../number/serialized';
 import type { PricingContext } from '../line/line-in-progress';
 import { price } from '../price-document';
 import { taxOf } from './tax';

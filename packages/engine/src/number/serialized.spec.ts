@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { decimal, type Decimal } from './decimal';
 import { divide } from './exact';
-import { serialized } from './printed';
+import { serialized } from './serialized';
 
 /** Plain data with numbers in it, and the same with each of them written out. */
 const parts = fc.letrec<{ part: readonly [unknown, unknown] }>((tie) => ({
