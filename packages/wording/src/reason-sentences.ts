@@ -3,6 +3,7 @@ import { tierWords } from './break-sentences';
 import { effectWords } from './effect-sentences';
 import { unmetWords, validityWords } from './rule-sentences';
 import { orWords } from './or-words';
+import { wordsIn, type TableOfWords } from './table-of-words';
 import {
   basisName,
   entrySentence,
@@ -18,122 +19,90 @@ export function reasonSentence(
   names: Names,
   write: Writer = plainWriter,
 ): string {
-  switch (reason.kind) {
-    case 'nothingGivesALevel':
-      return 'neither the line, the document, the customer nor the outlet has one';
-    case 'notInVersion':
-      return `it is not in version ${String(reason.version)}`;
-    case 'notAllowedAtOutlet':
-      return `${reason.outlet} does not allow it`;
-    case 'outsideWindow':
-      return outsideWords(reason.window, reason.day, write);
-    case 'asksForMore':
-      return `needs ${write.number(reason.missing)} ${reason.unit} more`;
-    case 'unitNotOfItem':
-      return `the item is not sold by the ${reason.unit}`;
-    case 'anotherLevelFirst':
-      return `level ${reason.level.name} comes first, ${chooserWords(reason.by, names)}`;
-    case 'priceAgreed':
-      return 'the price is agreed';
-    case 'priceTyped':
-      return 'the price is typed on it, so nothing is taken off again';
-    case 'anotherAgreementFirst':
-    case 'anotherTypedPriceFirst':
-      return `${write.number(reason.price.amount)} ${reason.price.currency} comes first`;
-    case 'itemExcepted':
-      return `${reason.item} is excepted and keeps its base price`;
-    case 'noEntryReachesItem':
-      return `no entry of it reaches ${reason.item}`;
-    case 'basisMissing':
-      return `the item has no ${basisName(reason.basis, names)}`;
-    case 'levelsInACircle':
-      return 'the levels start from each other in a circle';
-    case 'belowFirstBand':
-      return `${write.number(reason.price)} is below its first band, which starts at ${write.number(reason.from)}`;
-    case 'narrowerEntryApplies':
-      return `a narrower entry applies: ${entrySentence(reason.entry, reason.currency, names, write)}`;
-    case 'earlierEntryApplies':
-      return `an entry before it applies: ${entrySentence(reason.entry, reason.currency, names, write)}`;
-    case 'noCost':
-      return reason.kinds.length === 0
-        ? 'the item has no cost'
-        : `the item has no ${orWords(reason.kinds.map(names.cost))} cost`;
-    case 'tableNotAtOutlet':
-      return reason.outlet === null
-        ? 'it is for certain outlets, and the document is at none'
-        : `it is not used at ${reason.outlet}`;
-    case 'noEntryPricedItem':
-      return 'no entry of the level made the price, so it rounds nothing';
-    case 'lineClosed':
-      return CLOSED_WORDS[reason.by];
-    case 'notAtOutlet':
-      return reason.outlet === null
-        ? 'it is for certain outlets, and the document is at none'
-        : `it is not for ${reason.outlet}`;
-    case 'notForLevel':
-      return reason.level === null
-        ? 'it is for certain levels, and the line has none'
-        : `it is not for level ${reason.level.name}`;
-    case 'noRate':
-      return `there is no rate from ${reason.from} to ${reason.to}`;
-    case 'notCounted':
-      return reason.measure === 'term'
-        ? 'the goods have no term to count'
-        : 'the line is not counted';
-    case 'belowFirstTier': {
-      const more = `${write.number(reason.missing)} more ${reason.measured}`;
-      const bring = tierWords(reason.tier.adjustment, reason.currency, write);
-      return `${more} would bring ${bring}`;
-    }
-    case 'anotherBreakFirst':
-      return `break ${reason.break.name} comes first`;
-    case 'ruleNotNow':
-      return `it is in force ${validityWords(reason.validity, write).join(', ')}`;
-    case 'codeNeeded':
-      return 'its code is needed';
-    case 'handNeeded':
-      return `by hand: ${effectWords(reason.effect, reason.currency, names, write)}`;
-    case 'takenOff':
-      return 'somebody took it off';
-    case 'usedUp':
-      return usedUpWords(reason);
-    case 'promisedOtherwise': {
-      const { quantity, unit, duration, currency } = reason.promised;
-      const time = duration === null ? '' : ` for ${write.number(duration)}`;
-      return `it was promised for ${write.number(quantity)} ${unit}${time} in ${currency}`;
-    }
-    case 'noOwnPrice':
-      return 'it has no price for this item';
-    case 'levelMakesNoPrice':
-      return `level ${reason.level.name} makes no price of it`;
-    case 'conditionFails':
-      return unmetWords(reason.unmet, names, write);
-    case 'anotherRuleStandsAlone':
-      return `${reason.rule.name} stands alone and comes first`;
-    case 'ruleMeetsOthers':
-      return `it stands alone, and ${reason.rule.name} comes first`;
-    case 'ruleStopsBefore':
-      return `${reason.rule.name} stops the rules after it`;
-    case 'unitsMissing':
-      return unitsMissingWords(reason, names);
-    case 'dearerTogether':
-      return 'its goods cost less each by itself';
-    case 'nothingToTake':
-      return 'there is nothing that it could take from';
-    case 'overtakenBy':
-      return `${reason.rule.name} takes its place`;
-    case 'leavesMoreToPay':
-      return `the customer pays less with ${reason.rule.name}`;
-    case 'priceBaseMissing':
-      return reason.base === 'listPrice'
-        ? 'the item has no list price'
-        : 'the item has no base price';
-    case 'notLower':
-      return `its ${write.number(reason.price)} would not be lower`;
-    case 'ruleInOtherCurrency':
-      return `it rounds prices in ${reason.rule}, and this one is in ${reason.price}`;
-  }
+  return wordsIn(REASONS, reason, { names, write });
 }
+
+const REASONS: TableOfWords<Serialized<Reason>> = {
+  nothingGivesALevel: 'neither the line, the document, the customer nor the outlet has one',
+  notInVersion: (reason) => `it is not in version ${String(reason.version)}`,
+  notAllowedAtOutlet: (reason) => `${reason.outlet} does not allow it`,
+  outsideWindow: (reason, { write }) => outsideWords(reason.window, reason.day, write),
+  asksForMore: (reason, { write }) => `needs ${write.number(reason.missing)} ${reason.unit} more`,
+  unitNotOfItem: (reason) => `the item is not sold by the ${reason.unit}`,
+  anotherLevelFirst: (reason, { names }) =>
+    `level ${reason.level.name} comes first, ${chooserWords(reason.by, names)}`,
+  priceAgreed: 'the price is agreed',
+  priceTyped: 'the price is typed on it, so nothing is taken off again',
+  anotherAgreementFirst: (reason, { write }) =>
+    `${write.number(reason.price.amount)} ${reason.price.currency} comes first`,
+  anotherTypedPriceFirst: (reason, { write }) =>
+    `${write.number(reason.price.amount)} ${reason.price.currency} comes first`,
+  itemExcepted: (reason) => `${reason.item} is excepted and keeps its base price`,
+  noEntryReachesItem: (reason) => `no entry of it reaches ${reason.item}`,
+  basisMissing: (reason, { names }) => `the item has no ${basisName(reason.basis, names)}`,
+  levelsInACircle: 'the levels start from each other in a circle',
+  belowFirstBand: (reason, { write }) =>
+    `${write.number(reason.price)} is below its first band, which starts at ${write.number(reason.from)}`,
+  narrowerEntryApplies: (reason, { names, write }) =>
+    `a narrower entry applies: ${entrySentence(reason.entry, reason.currency, names, write)}`,
+  earlierEntryApplies: (reason, { names, write }) =>
+    `an entry before it applies: ${entrySentence(reason.entry, reason.currency, names, write)}`,
+  noCost: (reason, { names }) =>
+    reason.kinds.length === 0
+      ? 'the item has no cost'
+      : `the item has no ${orWords(reason.kinds.map(names.cost))} cost`,
+  tableNotAtOutlet: (reason) =>
+    reason.outlet === null
+      ? 'it is for certain outlets, and the document is at none'
+      : `it is not used at ${reason.outlet}`,
+  noEntryPricedItem: 'no entry of the level made the price, so it rounds nothing',
+  lineClosed: (reason) => CLOSED_WORDS[reason.by],
+  notAtOutlet: (reason) =>
+    reason.outlet === null
+      ? 'it is for certain outlets, and the document is at none'
+      : `it is not for ${reason.outlet}`,
+  notForLevel: (reason) =>
+    reason.level === null
+      ? 'it is for certain levels, and the line has none'
+      : `it is not for level ${reason.level.name}`,
+  noRate: (reason) => `there is no rate from ${reason.from} to ${reason.to}`,
+  notCounted: (reason) =>
+    reason.measure === 'term' ? 'the goods have no term to count' : 'the line is not counted',
+  belowFirstTier: (reason, { write }) => {
+    const more = `${write.number(reason.missing)} more ${reason.measured}`;
+    const bring = tierWords(reason.tier.adjustment, reason.currency, write);
+    return `${more} would bring ${bring}`;
+  },
+  anotherBreakFirst: (reason) => `break ${reason.break.name} comes first`,
+  ruleNotNow: (reason, { write }) =>
+    `it is in force ${validityWords(reason.validity, write).join(', ')}`,
+  codeNeeded: 'its code is needed',
+  handNeeded: (reason, { names, write }) =>
+    `by hand: ${effectWords(reason.effect, reason.currency, names, write)}`,
+  takenOff: 'somebody took it off',
+  usedUp: (reason) => usedUpWords(reason),
+  promisedOtherwise: (reason, { write }) => {
+    const { quantity, unit, duration, currency } = reason.promised;
+    const time = duration === null ? '' : ` for ${write.number(duration)}`;
+    return `it was promised for ${write.number(quantity)} ${unit}${time} in ${currency}`;
+  },
+  noOwnPrice: 'it has no price for this item',
+  levelMakesNoPrice: (reason) => `level ${reason.level.name} makes no price of it`,
+  conditionFails: (reason, { names, write }) => unmetWords(reason.unmet, names, write),
+  anotherRuleStandsAlone: (reason) => `${reason.rule.name} stands alone and comes first`,
+  ruleMeetsOthers: (reason) => `it stands alone, and ${reason.rule.name} comes first`,
+  ruleStopsBefore: (reason) => `${reason.rule.name} stops the rules after it`,
+  unitsMissing: (reason, { names }) => unitsMissingWords(reason, names),
+  dearerTogether: 'its goods cost less each by itself',
+  nothingToTake: 'there is nothing that it could take from',
+  overtakenBy: (reason) => `${reason.rule.name} takes its place`,
+  leavesMoreToPay: (reason) => `the customer pays less with ${reason.rule.name}`,
+  priceBaseMissing: (reason) =>
+    reason.base === 'listPrice' ? 'the item has no list price' : 'the item has no base price',
+  notLower: (reason, { write }) => `its ${write.number(reason.price)} would not be lower`,
+  ruleInOtherCurrency: (reason) =>
+    `it rounds prices in ${reason.rule}, and this one is in ${reason.price}`,
+};
 
 function usedUpWords({ by, limit }: Extract<Serialized<Reason>, { kind: 'usedUp' }>): string {
   const often = limit === 1 ? 'once' : `${String(limit)} times`;

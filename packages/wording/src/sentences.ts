@@ -21,6 +21,8 @@ import {
   type Writer,
 } from './setup-sentences';
 
+import { wordsIn, type TableOfWords, type Told } from './table-of-words';
+
 /** What a reader sees for one step or one thing passed over: a heading and a plain sentence. */
 export interface Wording {
   readonly title: string;
@@ -33,103 +35,99 @@ export function stepWording(
   names: Names,
   write: Writer = plainWriter,
 ): Wording {
-  switch (source.kind) {
-    case 'kept':
-      return { title: documentTitle(source.from), sentence: `promised, per ${source.unit}` };
-    case 'priceByHand':
-      return { title: 'Price by hand', sentence: `per ${source.unit}: ${source.reason}` };
-    case 'agreement': {
-      const { agreement, segment } = source;
-      const whose = segment ? `with the segment ${segment.name}` : 'with the customer';
-      return { title: 'Agreement', sentence: `${whose}, ${datedWords(agreement, write)}` };
-    }
-    case 'typedPrice':
-      return {
-        title: `Level ${source.level.name}`,
-        sentence: `typed for ${names.item(source.typed.item)}, ${datedWords(source.typed, write)}`,
-      };
-    case 'basePrice': {
-      const what = source.shared ? `shared as ${source.shared.name}` : `of ${source.item}`;
-      const per = source.unit ? ` per ${source.unit}` : '';
-      return {
-        title: 'Base price',
-        sentence: `${what}${per} in version ${String(source.version)}`,
-      };
-    }
-    case 'listPrice':
-      return { title: 'List price', sentence: `of ${source.item}` };
-    case 'namedPrice':
-      return { title: `${source.name} price`, sentence: `of ${source.item}` };
-    case 'cost': {
-      const { cost, item, unit } = source;
-      return { title: `${capital(names.cost(cost))} cost`, sentence: `of ${item} per ${unit}` };
-    }
-    case 'fromCost':
-      return { title: 'Price', sentence: `of ${source.item}, made from its cost` };
-    case 'costTable':
-      return {
-        title: `Cost table ${source.table.name}`,
-        sentence: tableStepSentence(source, write),
-      };
-    case 'tableFees': {
-      const { fees, table } = source;
-      return {
-        title: 'Fees',
-        sentence: `${feesWords(fees, table.currency, write)}, so that the profit is left after them`,
-      };
-    }
-    case 'pieceCharge': {
-      const all = source.tookAll ? ': more than there is, so all of it' : '';
-      const goods = reachWords(source.charge.reach, names);
-      return { title: 'Piece charge', sentence: `for ${goods}${all}` };
-    }
-    case 'tableRounding':
-      return {
-        title: roundingSentence(source.rule, write),
-        sentence: roundingStep(`cost table ${source.table.name}`, source),
-      };
-    case 'levelEntry': {
-      const { level, entry, tookAll } = source;
-      const sentence = entrySentence(entry, level.currency, names, write);
-      return {
-        title: `Level ${level.name}`,
-        sentence: tookAll ? `${sentence}: more than there is, so all of it` : sentence,
-      };
-    }
-    case 'levelRounding':
-      return {
-        title: roundingSentence(source.rule, write),
-        sentence: roundingStep(`level ${source.level.name}`, source),
-      };
-    case 'quantityBreak':
-      return { title: `Break ${source.break.name}`, sentence: breakStepSentence(source, write) };
-    case 'breakRounding':
-      return {
-        title: roundingSentence(source.rule, write),
-        sentence: roundingStep(`break ${source.break.name}`, source),
-      };
-    case 'rule':
-      return {
-        title: `Rule ${source.rule.name}`,
-        sentence: ruleStepSentence(source, names, write),
-      };
-    case 'exchange':
-      return {
-        title: `Into another currency`,
-        sentence: exchangeSentence(source, write),
-      };
-    case 'lineUnit':
-      return {
-        title: `Per ${source.to.unit}`,
-        sentence: unitSentence(source, write),
-      };
-    case 'unitRounding':
-      return {
-        title: `to ${digitsWords(source.digits)}`,
-        sentence: `a unit price in ${source.currency} ends there, ${MODE_WORDS[source.mode]}`,
-      };
-  }
+  return wordsIn(STEPS, source, { names, write });
 }
+
+const STEPS: TableOfWords<Serialized<WorkingSource>, Wording> = {
+  kept: (source) => ({
+    title: documentTitle(source.from),
+    sentence: `promised, per ${source.unit}`,
+  }),
+  priceByHand: (source) => ({
+    title: 'Price by hand',
+    sentence: `per ${source.unit}: ${source.reason}`,
+  }),
+  agreement: (source, { write }) => {
+    const { agreement, segment } = source;
+    const whose = segment ? `with the segment ${segment.name}` : 'with the customer';
+    return { title: 'Agreement', sentence: `${whose}, ${datedWords(agreement, write)}` };
+  },
+  typedPrice: (source, { names, write }) => ({
+    title: `Level ${source.level.name}`,
+    sentence: `typed for ${names.item(source.typed.item)}, ${datedWords(source.typed, write)}`,
+  }),
+  basePrice: (source) => {
+    const what = source.shared ? `shared as ${source.shared.name}` : `of ${source.item}`;
+    const per = source.unit ? ` per ${source.unit}` : '';
+    return {
+      title: 'Base price',
+      sentence: `${what}${per} in version ${String(source.version)}`,
+    };
+  },
+  listPrice: (source) => ({ title: 'List price', sentence: `of ${source.item}` }),
+  namedPrice: (source) => ({ title: `${source.name} price`, sentence: `of ${source.item}` }),
+  cost: (source, { names }) => {
+    const { cost, item, unit } = source;
+    return { title: `${capital(names.cost(cost))} cost`, sentence: `of ${item} per ${unit}` };
+  },
+  fromCost: (source) => ({ title: 'Price', sentence: `of ${source.item}, made from its cost` }),
+  costTable: (source, { write }) => ({
+    title: `Cost table ${source.table.name}`,
+    sentence: tableStepSentence(source, write),
+  }),
+  tableFees: (source, { write }) => {
+    const { fees, table } = source;
+    return {
+      title: 'Fees',
+      sentence: `${feesWords(fees, table.currency, write)}, so that the profit is left after them`,
+    };
+  },
+  pieceCharge: (source, { names }) => {
+    const all = source.tookAll ? ': more than there is, so all of it' : '';
+    const goods = reachWords(source.charge.reach, names);
+    return { title: 'Piece charge', sentence: `for ${goods}${all}` };
+  },
+  tableRounding: (source, { write }) => ({
+    title: roundingSentence(source.rule, write),
+    sentence: roundingStep(`cost table ${source.table.name}`, source),
+  }),
+  levelEntry: (source, { names, write }) => {
+    const { level, entry, tookAll } = source;
+    const sentence = entrySentence(entry, level.currency, names, write);
+    return {
+      title: `Level ${level.name}`,
+      sentence: tookAll ? `${sentence}: more than there is, so all of it` : sentence,
+    };
+  },
+  levelRounding: (source, { write }) => ({
+    title: roundingSentence(source.rule, write),
+    sentence: roundingStep(`level ${source.level.name}`, source),
+  }),
+  quantityBreak: (source, { write }) => ({
+    title: `Break ${source.break.name}`,
+    sentence: breakStepSentence(source, write),
+  }),
+  breakRounding: (source, { write }) => ({
+    title: roundingSentence(source.rule, write),
+    sentence: roundingStep(`break ${source.break.name}`, source),
+  }),
+  rule: (source, { names, write }) => ({
+    title: `Rule ${source.rule.name}`,
+    sentence: ruleStepSentence(source, names, write),
+  }),
+  exchange: (source, { write }) => ({
+    title: `Into another currency`,
+    sentence: exchangeSentence(source, write),
+  }),
+  lineUnit: (source, { write }) => ({
+    title: `Per ${source.to.unit}`,
+    sentence: unitSentence(source, write),
+  }),
+  unitRounding: (source) => ({
+    title: `to ${digitsWords(source.digits)}`,
+    sentence: `a unit price in ${source.currency} ends there, ${MODE_WORDS[source.mode]}`,
+  }),
+};
 
 /** Words for something that was considered and did not apply. */
 export function notAppliedWording(
@@ -154,35 +152,29 @@ export function reasonsSentence(
 
 /** Why a line has no price, and what would give it one. */
 export function problemSentence(problem: Serialized<LineProblem>, write = plainWriter): string {
-  switch (problem.kind) {
-    case 'itemUnknown':
-      return 'The catalogue does not have this item.';
-    case 'unitNotOfItem':
-      return `The item is not sold by the ${problem.unit}.`;
-    case 'quantityNotPositive':
-      return 'A quantity must be above zero.';
-    case 'quantityTooFine':
-      return problem.digits === 0
-        ? `A quantity in ${problem.unit} must be a whole number.`
-        : `A quantity in ${problem.unit} may have ${digitsWords(problem.digits)}.`;
-    case 'durationMissing':
-      return `The item is priced by the ${problem.timeUnit}: say how many.`;
-    case 'durationNotPositive':
-      return 'A duration must be above zero.';
-    case 'durationNotAsked':
-      return 'The item is not priced by time, so it takes no duration.';
-    case 'noStartPrice':
-      return 'No price: the item has no base price, and no level or cost table gives it one.';
-    case 'byRequest':
-      return `No price: the cost table ${problem.table} says that goods of this cost are priced by request.`;
-    case 'tierByRequest':
-      return `No price: the break ${problem.break} says that from ${write.number(problem.from)} the price is by request.`;
-    case 'noExchangeRate':
-      return `No price: there is no rate from ${problem.from} to ${problem.to}.`;
-    case 'roundsToZero':
-      return `No price: ${write.number(problem.unitPrice)} rounded to ${digitsWords(problem.digits)} would be zero.`;
-  }
+  return wordsIn(PROBLEMS, problem, { write });
 }
+
+const PROBLEMS: TableOfWords<Serialized<LineProblem>, string, Pick<Told, 'write'>> = {
+  itemUnknown: 'The catalogue does not have this item.',
+  unitNotOfItem: (problem) => `The item is not sold by the ${problem.unit}.`,
+  quantityNotPositive: 'A quantity must be above zero.',
+  quantityTooFine: (problem) =>
+    problem.digits === 0
+      ? `A quantity in ${problem.unit} must be a whole number.`
+      : `A quantity in ${problem.unit} may have ${digitsWords(problem.digits)}.`,
+  durationMissing: (problem) => `The item is priced by the ${problem.timeUnit}: say how many.`,
+  durationNotPositive: 'A duration must be above zero.',
+  durationNotAsked: 'The item is not priced by time, so it takes no duration.',
+  noStartPrice: 'No price: the item has no base price, and no level or cost table gives it one.',
+  byRequest: (problem) =>
+    `No price: the cost table ${problem.table} says that goods of this cost are priced by request.`,
+  tierByRequest: (problem, { write }) =>
+    `No price: the break ${problem.break} says that from ${write.number(problem.from)} the price is by request.`,
+  noExchangeRate: (problem) => `No price: there is no rate from ${problem.from} to ${problem.to}.`,
+  roundsToZero: (problem, { write }) =>
+    `No price: ${write.number(problem.unitPrice)} rounded to ${digitsWords(problem.digits)} would be zero.`,
+};
 
 /** Whose rounding it is, and why a rule that goes down left the price as it was. */
 function roundingStep(
@@ -251,38 +243,31 @@ function ruleStepSentence(
 }
 
 function subjectTitle(subject: Serialized<NotAppliedSubject>, names: Names, write: Writer): string {
-  switch (subject.kind) {
-    case 'anyLevel':
-      return 'A price level';
-    case 'missingLevel':
-      return `A level, ${chooserWords(subject.by, names)}`;
-    case 'levelChoice':
-      return `Level ${subject.level.name}, ${chooserWords(subject.by, names)}`;
-    case 'level':
-      return `Level ${subject.level.name}`;
-    case 'levelEntry':
-      return entrySentence(subject.entry, subject.level.currency, names, write);
-    case 'levelRounding':
-      return `Rounding ${roundingSentence(subject.rule, write)}`;
-    case 'agreement': {
-      const whose = subject.segment ? ` of the segment ${subject.segment.name}` : '';
-      const { currency } = subject.agreement;
-      return `Agreement${whose}: ${datedWords(subject.agreement, write)} (${currency})`;
-    }
-    case 'typedPrice':
-      return `Typed on level ${subject.level.name}: ${datedWords(subject.typed, write)}`;
-    case 'costTable':
-      return `Cost table ${subject.table.name}`;
-    case 'break':
-      return `Break ${subject.break.name}`;
-    case 'rule':
-      return `Rule ${subject.rule.name}`;
-    case 'promise':
-      return `The price promised on ${documentTitle(subject.from)}`;
-    case 'discountByHand':
-      return 'Discount by hand';
-  }
+  return wordsIn(SUBJECTS, subject, { names, write });
 }
+
+const SUBJECTS: TableOfWords<Serialized<NotAppliedSubject>> = {
+  anyLevel: 'A price level',
+  missingLevel: (subject, { names }) => `A level, ${chooserWords(subject.by, names)}`,
+  levelChoice: (subject, { names }) =>
+    `Level ${subject.level.name}, ${chooserWords(subject.by, names)}`,
+  level: (subject) => `Level ${subject.level.name}`,
+  levelEntry: (subject, { names, write }) =>
+    entrySentence(subject.entry, subject.level.currency, names, write),
+  levelRounding: (subject, { write }) => `Rounding ${roundingSentence(subject.rule, write)}`,
+  agreement: (subject, { write }) => {
+    const whose = subject.segment ? ` of the segment ${subject.segment.name}` : '';
+    const { currency } = subject.agreement;
+    return `Agreement${whose}: ${datedWords(subject.agreement, write)} (${currency})`;
+  },
+  typedPrice: (subject, { write }) =>
+    `Typed on level ${subject.level.name}: ${datedWords(subject.typed, write)}`,
+  costTable: (subject) => `Cost table ${subject.table.name}`,
+  break: (subject) => `Break ${subject.break.name}`,
+  rule: (subject) => `Rule ${subject.rule.name}`,
+  promise: (subject) => `The price promised on ${documentTitle(subject.from)}`,
+  discountByHand: 'Discount by hand',
+};
 
 /** "Quote 1001" */
 export function documentTitle({ kind, number }: DocumentName): string {
