@@ -9,6 +9,7 @@ import { parse } from 'csv-parse/sync';
 import ExcelJS from 'exceljs';
 import iconv from 'iconv-lite';
 import { testServer, type Browser, type TestServer } from '../../testing/test-server';
+import { sweepImports } from './sweep';
 
 const LEVEL = '5b0e7a52-93a1-4c55-8d3e-2f6c1f0a7b01';
 
@@ -383,6 +384,19 @@ describe('files that are sent in', () => {
         jasmine.objectContaining({ Price: '7.1', From: '2026-12-01', Open: 'yes' }),
       );
     });
+  });
+
+  it('lets files go after 90 days, whatever became of them, and keeps what they changed', async () => {
+    const items = await csv('/files/items');
+    const file = await sent('kind=items', items.replace('CL-0207,', 'CL-0207-B,'));
+    const sweptAfter = async (days: number): Promise<number> => {
+      const now = new Date(server.clock.now.getTime() + days * 24 * 60 * 60 * 1000);
+      await sweepImports({ ...server.services, now: () => now });
+      return (await browser.ask('GET', '/imports')).as<ImportView[]>().length;
+    };
+    expect(await sweptAfter(89)).toBe(1);
+    expect(await sweptAfter(91)).toBe(0);
+    expect((await browser.ask('GET', `/imports/${file.id}`)).status).toBe(404);
   });
 
   it('lets nobody send in what the role may not keep', async () => {

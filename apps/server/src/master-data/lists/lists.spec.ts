@@ -44,6 +44,22 @@ describe('lists, rates and users', () => {
     expect(answer.problem.detail).toMatch(/still used/);
   });
 
+  it('keeps kinds of cost of a company’s own, and those that every setup knows', async () => {
+    const own = { name: 'Fired', formOfSupply: true };
+    expect((await keep('costKinds', 'fired', null, own)).status).toBe(204);
+    expect((await keep('costKinds', 'fired', own, { ...own, name: 'Glazed' })).status).toBe(204);
+    expect(await list('costKinds')).toContain(
+      jasmine.objectContaining({ code: 'fired', name: 'Glazed', formOfSupply: true }),
+    );
+    expect((await keep('costKinds', 'fired', { ...own, name: 'Glazed' }, null)).status).toBe(204);
+    const last = (await list('costKinds')).find(({ code }) => code === 'last');
+    const { code: _, ...seen } = last ?? {};
+    const answer = await keep('costKinds', 'last', seen, null);
+    expect(answer.problem.detail).toBe('The kind last is part of every setup.');
+    expect((await list('costKinds')).some(({ code }) => code === 'last')).toBeTrue();
+    expect((await list('costKinds')).some(({ code }) => code === 'fired')).toBeFalse();
+  });
+
   it('lets no category lie under itself', async () => {
     await keep('categories', 'a', null, { name: 'A', parent: null });
     await keep('categories', 'b', null, { name: 'B', parent: 'a' });
