@@ -41,7 +41,6 @@ await run(async () => {
     });
     running.unshift(server.stop);
     console.log(`\nHonest Ledger is ready: ${server.address}`);
-    if (demo) console.log('Demo sign-in: ines@saltmarsh.example, password clay-and-kiln');
     console.log('Ctrl+C stops it.');
     const code = await Promise.race([interrupted, server.ended]);
     if (code !== undefined) throw new Stop(`The server ended by itself (exit code ${code}).`);

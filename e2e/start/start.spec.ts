@@ -129,6 +129,11 @@ describe('npm start', () => {
   it('starts again after it was killed without mercy', async () => {
     const first = begin('--no-demo');
     await first.until(/Honest Ledger is ready/);
+    // nothing of the demo is told where there is none
+    expect(first.said()).toContain('first@localhost');
+    expect(first.said()).not.toContain('saltmarsh');
+    const session = await fetch(`http://127.0.0.1:${String(port)}/api/session`);
+    expect(await session.json()).toEqual({ user: null, demo: [] });
     const database = databasePid();
     first.process.kill('SIGKILL');
     await first.ended;
