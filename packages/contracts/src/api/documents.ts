@@ -285,7 +285,7 @@ export interface Transition extends TransitionQuery {
   readonly revision: number;
   /** The ids of the lines that keep their promised price, of those that differ. */
   readonly keep: readonly string[];
-  /** The seal of the prices as they were seen: where they are others by now, nothing is done. */
+  /** The fingerprint of the prices as they were seen: where they are others by now, nothing is done. */
   readonly priceFingerprint: string;
 }
 

@@ -1,7 +1,7 @@
 import type { CostKind } from '../setup/cost';
 import type { CostBand, CostTable, PieceCharge } from '../setup/cost-table';
 import type { ItemFacts } from '../setup/facts';
-import { specificity } from './narrowness';
+import { specificity } from './specificity';
 import { reachFinder, type ReachFinder } from './reach-finder';
 
 export interface CompiledCostTable {

@@ -1,7 +1,7 @@
 import type { ItemFacts } from '../setup/facts';
 import type { Reach } from '../setup/reach';
 import { groupBy } from './group-by';
-import { matchingKey, specificity, partsAsked } from './narrowness';
+import { matchingKey, specificity, partsAsked } from './specificity';
 
 /** Of some things, those that reach an item, the one that applies first in front. */
 export type ReachFinder<T> = (item: ItemFacts) => readonly T[];

@@ -9,7 +9,7 @@ import type { Reach } from '../setup/reach';
 import type { Rule } from '../setup/rule';
 import type { Setup } from '../setup/setup';
 import { ruleFinder } from './compile-rule';
-import { specificity } from './narrowness';
+import { specificity } from './specificity';
 import { withSavedConditions } from './saved-conditions';
 
 /**

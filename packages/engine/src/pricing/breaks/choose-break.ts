@@ -1,5 +1,5 @@
 import type { CompiledBreak, ReachingBreak } from '../../compile/compile-break';
-import { specificity, NARROWER_THAN_ALL } from '../../compile/narrowness';
+import { specificity, NARROWER_THAN_ALL } from '../../compile/specificity';
 import { multiplyExact, subtractExact, type Exact } from '../../number/exact';
 import { byStart } from '../../setup/dates';
 import { isAtOutlet, isForCustomer } from '../../setup/limits';

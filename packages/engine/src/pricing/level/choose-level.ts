@@ -1,5 +1,5 @@
 import type { CompiledLevel } from '../../compile/compile-level';
-import { specificity } from '../../compile/narrowness';
+import { specificity } from '../../compile/specificity';
 import { byStart } from '../../setup/dates';
 import type { ItemFacts, LevelAssignment } from '../../setup/facts';
 import type { LevelId } from '../../setup/level';

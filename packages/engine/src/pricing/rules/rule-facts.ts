@@ -1,5 +1,5 @@
 import type { CompiledRule } from '../../compile/compile-rule';
-import { specificity } from '../../compile/narrowness';
+import { specificity } from '../../compile/specificity';
 import {
   add,
   fromInteger,

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { NARROWNESS, type Reach } from '../setup/reach';
 import { runs } from '../testing/runs';
 import { itemOf } from '../testing/saltmarsh';
-import { matchingKey, specificity, partsAsked } from './narrowness';
+import { matchingKey, specificity, partsAsked } from './specificity';
 
 const ITEM = itemOf();
 /** As a level asks that has an entry of every kind. */
