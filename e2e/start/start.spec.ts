@@ -151,7 +151,11 @@ describe('npm start', () => {
     await first.until(/Honest Ledger is ready/);
     process.kill(databasePid(), 'SIGQUIT');
     await pause(500);
-    const answer = await fetch(`http://127.0.0.1:${String(port)}/api/session`);
+    const answer = await fetch(`http://127.0.0.1:${String(port)}/api/session`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ email: 'first@localhost', password: 'whatever it is' }),
+    });
     expect(answer.status).toBe(503);
     expect(await answer.text()).toContain('The database cannot be reached');
     first.process.kill('SIGINT');
