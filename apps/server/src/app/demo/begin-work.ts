@@ -106,7 +106,7 @@ async function takeCostsIn(services: Services, actor: Actor): Promise<void> {
   await database.transaction((transaction) =>
     askToTakeIn(transaction, costUpdate, { revision, withoutWrong: false }),
   );
-  await takeInJob(services, { costUpdate }, true);
+  await takeInJob(services, { receipt: costUpdate }, true);
 }
 
 /** Receives a price file and compares it. @returns the cost update's id */
@@ -124,6 +124,6 @@ async function compared(
     await mapCostUpdate(transaction, id, mapping);
     return id;
   });
-  await compareCostUpdateJob(services, { costUpdate });
+  await compareCostUpdateJob(services, { receipt: costUpdate });
   return costUpdate;
 }

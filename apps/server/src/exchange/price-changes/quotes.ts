@@ -45,7 +45,7 @@ function linesChanged(queries: Queries, priceChange: string) {
  */
 export async function priceQuotesAgain(
   services: Services,
-  { priceChange: id, version }: QuotesJob,
+  { repricing: id, version }: QuotesJob,
 ): Promise<void> {
   const { database } = services;
   const [found] = await database

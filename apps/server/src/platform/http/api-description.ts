@@ -79,7 +79,12 @@ export async function describeApi(
       return { schema: described, url };
     },
   });
-  app.get('/docs', { config: { open: true } }, () => withComponents(app.swagger()));
+  // made once, as it takes a while and anybody may ask
+  let description: object | undefined;
+  app.get('/docs', { config: { open: true } }, () => {
+    description ??= withComponents(app.swagger());
+    return description;
+  });
 }
 
 function descriptionOf(permission: Permission | undefined, isOpen: boolean): string {

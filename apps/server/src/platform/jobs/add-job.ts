@@ -3,7 +3,7 @@ import type { Queries } from '../database/database';
 
 /**
  * Puts a job in the queue, in the transaction that needs it: what is rolled back was never asked for.
- * @param name one of the names that `jobs` of `queue.ts` knows
+ * @param name one of the names that `app/job-handlers.ts` knows
  * @param wait how long it is not to be begun, in milliseconds: the queue goes by the database's clock,
  * which may not be ours
  */

@@ -6,7 +6,8 @@ import { addJob } from '../../platform/jobs/add-job';
 /** The job that prices open quotes again once a price change is published. */
 export const QUOTES_JOB = 'price-quotes-again';
 export interface QuotesJob {
-  readonly priceChange: string;
+  /** The price change, named as in jobs that wait since before it was called so. */
+  readonly repricing: string;
   /** The version that brought the new prices. */
   readonly version: number;
 }
@@ -28,6 +29,6 @@ export async function askForQuotes(
       ),
     );
   for (const { id } of found) {
-    await addJob(transaction, QUOTES_JOB, { priceChange: id, version } satisfies QuotesJob);
+    await addJob(transaction, QUOTES_JOB, { repricing: id, version } satisfies QuotesJob);
   }
 }

@@ -16,8 +16,9 @@ import { storeChunks } from './store';
 export const COMPARE_COST_UPDATE_JOB = 'compare-receipt';
 export const TAKE_IN_JOB = 'take-receipt-in';
 
+/** Named as in jobs that wait since before it was called a cost update. */
 export interface CostUpdateJob {
-  readonly costUpdate: string;
+  readonly receipt: string;
 }
 
 /** How many rows of a file are shown beside its mapping. */
@@ -93,9 +94,7 @@ export async function receiveBill(
     .returning({ id: costUpdates.id });
   if (!made) throw new Error('a new cost update gave no id');
   await storeChunks(transaction, made.id, rows);
-  await addJob(transaction, COMPARE_COST_UPDATE_JOB, {
-    costUpdate: made.id,
-  } satisfies CostUpdateJob);
+  await addJob(transaction, COMPARE_COST_UPDATE_JOB, { receipt: made.id } satisfies CostUpdateJob);
   return made.id;
 }
 
@@ -127,7 +126,7 @@ export async function mapCostUpdate(
     .insert(costFileMappings)
     .values({ supplierId: costUpdate.supplierId, ...remembered })
     .onConflictDoUpdate({ target: costFileMappings.supplierId, set: remembered });
-  await addJob(transaction, COMPARE_COST_UPDATE_JOB, { costUpdate: id } satisfies CostUpdateJob);
+  await addJob(transaction, COMPARE_COST_UPDATE_JOB, { receipt: id } satisfies CostUpdateJob);
 }
 
 /** Lets a cost update be that nobody has taken in. */

@@ -17,7 +17,7 @@ import { storeCompared } from './store';
 /** Compares a cost update's rows with what is there. Harmless when done twice. */
 export async function compareCostUpdateJob(
   services: Services,
-  { costUpdate: id }: CostUpdateJob,
+  { receipt: id }: CostUpdateJob,
 ): Promise<void> {
   await serializable(services.database, async (transaction) => {
     const costUpdate = await lockedCostUpdate(transaction, id);
@@ -56,7 +56,7 @@ export async function askToTakeIn(
     .update(costUpdates)
     .set({ state: 'applying', remark: null })
     .where(eq(costUpdates.id, id));
-  await addJob(transaction, TAKE_IN_JOB, { costUpdate: id } satisfies CostUpdateJob);
+  await addJob(transaction, TAKE_IN_JOB, { receipt: id } satisfies CostUpdateJob);
 }
 
 /** What was looked through is not what would be done any more. */
@@ -70,7 +70,7 @@ class Outdated extends Error {}
  */
 export async function takeInJob(
   services: Services,
-  { costUpdate: id }: CostUpdateJob,
+  { receipt: id }: CostUpdateJob,
   last: boolean,
 ): Promise<void> {
   const { database } = services;
@@ -150,7 +150,7 @@ async function compareAnew(transaction: Transaction, id: string): Promise<void> 
       remark: 'Something has changed since this was looked through, so it is compared anew.',
     })
     .where(eq(costUpdates.id, id));
-  await addJob(transaction, COMPARE_COST_UPDATE_JOB, { costUpdate: id } satisfies CostUpdateJob);
+  await addJob(transaction, COMPARE_COST_UPDATE_JOB, { receipt: id } satisfies CostUpdateJob);
 }
 
 /** Writes the costs of the rows that are taken in. */
