@@ -107,7 +107,7 @@ await page.getByText('2 snags in this break.').waitFor();
 await page.locator('hl-plot svg').first().waitFor();
 await picture(page, 'break');
 
-await page.goto('/repricings/new?category=clay');
+await page.goto('/price-changes/new?category=clay');
 await page.getByLabel('What it is called').fill('Clay to 38 %');
 await page.getByLabel('Start from').selectOption({ label: 'the cost: last' });
 await page.getByLabel('How', { exact: true }).selectOption({ label: 'to a margin of' });
