@@ -22,7 +22,8 @@ module.exports = (config) => {
     },
     hostname: '127.0.0.1',
     listenAddress: '127.0.0.1',
-    client: { jasmine: { random: true, timeoutInterval: 60_000, seed: process.env.SPEC_SEED } },
+    client: { jasmine: { random: true, timeoutInterval: 300_000, seed: process.env.SPEC_SEED } },
+    browserNoActivityTimeout: 300_000,
     singleRun: true,
     restartOnFileChange: false,
   });
