@@ -36,7 +36,7 @@ await page.getByLabel('Type an item to try it on').fill('CL-0207');
 await page.locator('mat-option').first().waitFor();
 await page.keyboard.press('Enter');
 await page.getByRole('button', { name: /^With this edit/ }).waitFor();
-await ledger.kept();
+await ledger.saved();
 await page.getByText('35 prices move').waitFor();
 await picture(page, 'level');
 
@@ -147,7 +147,7 @@ for (const [item, quantity] of [
 ] as const) {
   await ledger.addLine(item, quantity);
 }
-await ledger.kept();
+await ledger.saved();
 await page.getByRole('button', { name: /^Price of CL-0207/ }).focus();
 await picture(page, 'quote');
 const quoted = page.url();

@@ -58,14 +58,14 @@ describe('npm run price', () => {
       id: 'schools',
       name: 'Schools',
       currency: 'EUR',
-      entries: [{ id: '1', reach: { kind: 'all' }, adjusting: percent('0') }],
+      entries: [{ id: '1', scope: { kind: 'all' }, adjusting: percent('0') }],
       ...changes,
     });
     const endings = { kind: 'endings', currency: 'EUR', endings: ['0.49', '0.99'] };
     const least = { ...increment('EUR', '0.05', 'up'), leastPrice: '1.00' };
     const typedPrices = [{ id: 't', item: 'CL-0207', price: '10.00' }];
     const twelve = [
-      { id: '1', reach: { kind: 'category', category: 'clay' }, adjusting: percent('-12') },
+      { id: '1', scope: { kind: 'category', category: 'clay' }, adjusting: percent('-12') },
     ];
     const yen = { currency: 'JPY', rounding: increment('JPY', '10', 'nearest') };
     const examples: readonly (readonly [string, string, object, string, string])[] = [
@@ -111,7 +111,7 @@ describe('npm run price', () => {
       entries: [
         {
           id: '1',
-          reach: { kind: 'all' },
+          scope: { kind: 'all' },
           basis: { kind: 'level', level: base },
           adjusting: { kind: 'plain', adjustment: { kind: 'percent', percent: '1' } },
         },

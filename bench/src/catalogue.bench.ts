@@ -57,7 +57,7 @@ const chunks = makeChunks();
 function makeSetup(): Setup {
   const entry = (index: number): LevelEntry => ({
     id: String(index),
-    reach:
+    scope:
       index === ENTRIES - 1
         ? { kind: 'all' }
         : { kind: 'category', category: `c${String(index * 2)}` },

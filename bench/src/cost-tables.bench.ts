@@ -58,7 +58,7 @@ function setupOf(count: number): Setup {
     id: `t${String(table)}`,
     name: `Table ${String(table)}`,
     currency: 'EUR',
-    reaches: [],
+    scopes: [],
     outlets: null,
     costs: [
       {
@@ -94,7 +94,7 @@ function setupOf(count: number): Setup {
       entries: [
         {
           id,
-          reach: { kind: 'all' },
+          scope: { kind: 'all' },
           basis: { kind: 'costTable', table: id },
           adjusting: { kind: 'plain', adjustment: { kind: 'percent', percent: fromInteger(0) } },
           rounding: null,

@@ -39,11 +39,11 @@ function ruleOf(place: number, when: Condition): Rule {
     paused: false,
     validity: { days: { from: null, until: null }, weekdays: null, times: null },
     outlets: null,
-    starts: { kind: 'byItself' },
+    trigger: { kind: 'automatic' },
     when,
     effect: { kind: 'percent', percent: decimal('-1'), of: 'running', startsFrom: 'running' },
-    together: true,
-    stops: false,
+    combinable: true,
+    stopProcessing: false,
     limits: NO_LIMITS,
   };
 }
@@ -53,7 +53,7 @@ function threeTests(category: string, holds: boolean): Condition {
   return {
     kind: 'all',
     of: [
-      { kind: 'goods', reaches: [{ kind: 'category', category }] },
+      { kind: 'goods', scopes: [{ kind: 'category', category }] },
       {
         kind: 'number',
         fact: { kind: 'quantity' },

@@ -44,7 +44,7 @@ test('a break is written, tried, mended where more costs less, published, and re
   await test.step('read it on a quote, slice by slice, with what the customer reads', async () => {
     await ledger.beginDocument('A. Bramble');
     await ledger.addLine('CL-0311', '24');
-    await ledger.kept();
+    await ledger.saved();
     // a row for each slice, and what the customer reads
     for (const slice of [/^\s*19\s/, /^\s*5\s/]) {
       await expect(page.locator('tr.said').filter({ hasText: slice })).toBeVisible();

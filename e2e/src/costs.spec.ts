@@ -161,7 +161,7 @@ test('the cheapest supplier for a quantity is found, and an order picks its cost
   await expect(ledger.row('TL-0049')).toContainText('asks nothing for it on this day');
   await page.keyboard.press('Control+z');
   await expect(ledger.row('TL-0049')).toContainText('from 60 piece');
-  await ledger.kept();
+  await ledger.saved();
   await page.getByRole('button', { name: 'Place the order' }).click();
   await expect(page.getByText('✓ placed')).toBeVisible();
   await expect(page.getByLabel('Quantity of TL-0049')).toHaveCount(0);

@@ -28,7 +28,7 @@ async function welcomeQuote(ledger: Ledger, page: Page, customer: string): Promi
   await ledger.addLine('TL-0042', '4');
   await page.getByLabel('Codes').fill('WELCOME');
   await page.getByLabel('Codes').press('Tab');
-  await ledger.kept();
+  await ledger.saved();
   await expect(page.getByText(/WELCOME.*Welcome code/)).toBeVisible();
   return (await page.getByTestId('total').textContent()) ?? '';
 }
@@ -42,7 +42,7 @@ test('a quote for a day in spring is under the rule of that week, until it is of
   await ledger.signIn();
   await ledger.beginDocument('Harbour Lane Pottery');
   await ledger.addLine('GL-1190', '1');
-  await ledger.kept();
+  await ledger.saved();
   const now = (await total(page).textContent()) ?? '';
   const day = page.getByLabel('Priced as of');
   await page.getByRole('button', { name: 'Price it as of another time' }).click();
@@ -51,7 +51,7 @@ test('a quote for a day in spring is under the rule of that week, until it is of
   const notice = page.locator('.conflict');
   await expect(notice).toContainText('As of 8 Apr 2027, 10:00');
   await expect(notice).toContainText('Spring glaze week');
-  await ledger.kept();
+  await ledger.saved();
   const then = (await total(page).textContent()) ?? '';
   expect(Number(then)).toBeLessThan(Number(now));
 
@@ -60,7 +60,7 @@ test('a quote for a day in spring is under the rule of that week, until it is of
   await expect(total(page)).toHaveText(then);
   await day.fill('');
   await day.blur();
-  await ledger.kept();
+  await ledger.saved();
   await expect(total(page)).toHaveText(now);
 });
 
@@ -143,10 +143,10 @@ test('what was promised is kept or given up where a rule ended since, by choice'
   await page.getByRole('link', { name: /^Order \d+$/ }).click();
   await expect(page.getByRole('heading', { name: /^Order \d+$/ })).toBeVisible();
   await page.getByRole('button', { name: 'Take today’s price of TL-0042' }).click();
-  await ledger.kept();
+  await ledger.saved();
   await expect(total(page)).not.toHaveText(promised);
   await page.keyboard.press('Control+z');
-  await ledger.kept();
+  await ledger.saved();
   await expect(total(page)).toHaveText(promised);
 
   await changeWelcome(ledger, page, () => paused.uncheck(), 'Welcome again');
@@ -221,7 +221,7 @@ test('a discount beyond one’s limit waits until somebody approves', async ({
   await page.getByLabel('Discount on TL-0042', { exact: true }).press('Tab');
   await page.getByLabel('Reason, Discount on TL-0042').fill('They take the whole shelf');
   await page.getByLabel('Reason, Discount on TL-0042').press('Tab');
-  await ledger.kept();
+  await ledger.saved();
   const panel = page.getByRole('region', { name: 'Approval' });
   await expect(panel).toContainText('20.00 %, where sales may take off 5 %');
   await expect(page.getByRole('button', { name: 'Make an order of it' })).toBeDisabled();

@@ -5,7 +5,7 @@ test('what is typed wrongly is told beside it, and nothing is lost', async ({ le
   await ledger.signIn();
   await ledger.beginDocument('Winterbourne');
   await ledger.addLine('CL-0207', '2');
-  await ledger.kept();
+  await ledger.saved();
 
   const quantity = page.getByLabel('Quantity of CL-0207');
   await quantity.fill('a dozen');
@@ -37,7 +37,7 @@ test('what is typed wrongly is told beside it, and nothing is lost', async ({ le
 
   await quantity.fill('3');
   await quantity.press('Tab');
-  await ledger.kept();
+  await ledger.saved();
   await page.reload();
   await expect(page.getByLabel('Quantity of CL-0207')).toHaveValue('3');
 });
@@ -54,7 +54,7 @@ test('every edit of a quote can be undone and done again', async ({ ledger, page
   await page.keyboard.press('Control+Shift+z');
   await expect(page.getByLabel('Quantity of GL-1180')).toBeHidden();
   await page.getByRole('button', { name: 'Undo' }).click();
-  await ledger.kept();
+  await ledger.saved();
   await page.reload();
   await expect(page.getByLabel('Quantity of GL-1180')).toHaveValue('4');
 });
@@ -66,7 +66,7 @@ test('a quote tells what a newer version would make of it before anything change
   await ledger.signIn();
   await ledger.beginDocument('Marsh End');
   await ledger.addLine('GL-1180', '1');
-  await ledger.kept();
+  await ledger.saved();
   const quote = page.url();
 
   await ledger.open('Customers');
@@ -74,7 +74,7 @@ test('a quote tells what a newer version would make of it before anything change
   await page.getByLabel('Level', { exact: true }).selectOption('Clubs');
   await page.getByRole('button', { name: 'Save the customer' }).click();
   await ledger.beginLevel('Anything else', '1');
-  await ledger.kept();
+  await ledger.saved();
   await ledger.publish('');
 
   await page.goto(quote);
@@ -91,11 +91,11 @@ test('the second of two people on one quote sees both and decides', async ({
 }) => {
   await ledger.signIn();
   await ledger.beginDocument('Tern Point');
-  await ledger.kept();
+  await ledger.saved();
   const other = await secondPerson(await browser.newPage(), page.url());
   await page.getByLabel('What the quote is for').fill('Mine');
   await page.getByLabel('What the quote is for').press('Tab');
-  await ledger.kept();
+  await ledger.saved();
 
   const title = other.page.getByLabel('What the quote is for');
   await title.fill('Theirs');
@@ -103,7 +103,7 @@ test('the second of two people on one quote sees both and decides', async ({
   await expect(other.page.getByText('Ines Marlow has changed this quote')).toBeVisible();
   await expect(title).toHaveValue('Theirs');
   await other.page.getByRole('button', { name: 'Keep mine instead' }).click();
-  await other.kept();
+  await other.saved();
   await page.reload();
   await expect(page.getByLabel('What the quote is for')).toHaveValue('Theirs');
   await other.page.close();
@@ -117,13 +117,13 @@ test('an edit made while the server cannot be reached is sent when it can', asyn
   await ledger.signIn();
   await ledger.beginDocument('Kiln Yard');
   await ledger.addLine('CL-0207', '2');
-  await ledger.kept();
+  await ledger.saved();
   await context.setOffline(true);
   await page.getByLabel('Quantity of CL-0207').fill('5');
   await page.getByLabel('Quantity of CL-0207').press('Tab');
   await expect(page.getByRole('status').filter({ hasText: 'cannot be reached' })).toBeVisible();
   await context.setOffline(false);
-  await ledger.kept();
+  await ledger.saved();
   await page.reload();
   await expect(page.getByLabel('Quantity of CL-0207')).toHaveValue('5');
 });
@@ -136,7 +136,7 @@ test('an edit made after the session ended is kept once its user has signed in a
   await ledger.signIn();
   await ledger.beginDocument('Curlew Hill');
   await ledger.addLine('CL-0207', '2');
-  await ledger.kept();
+  await ledger.saved();
   await context.clearCookies();
   await page.getByLabel('Quantity of CL-0207').fill('6');
   await page.getByLabel('Quantity of CL-0207').press('Tab');
@@ -144,7 +144,7 @@ test('an edit made after the session ended is kept once its user has signed in a
   await page.getByLabel('Password').fill('clay-and-kiln');
   await page.keyboard.press('Enter');
   await expect(page.getByLabel('Quantity of CL-0207')).toHaveValue('6');
-  await ledger.kept();
+  await ledger.saved();
   await page.reload();
   await expect(page.getByLabel('Quantity of CL-0207')).toHaveValue('6');
 });
@@ -161,7 +161,7 @@ test('the second of two people on one level sees both, and what is taken is in t
   const other = await secondPerson(await browser.newPage(), page.url());
   await page.getByLabel('Percent', { exact: true }).first().fill('6');
   await page.getByLabel('Percent', { exact: true }).first().press('Tab');
-  await ledger.kept();
+  await ledger.saved();
   await other.page.getByLabel('Percent', { exact: true }).first().fill('7');
   await other.page.getByLabel('Percent', { exact: true }).first().press('Tab');
   await expect(other.page.getByText('Theirs reads:')).toBeVisible();
@@ -189,7 +189,7 @@ test('a level says what is wrong with it and is kept once it is right', async ({
   await expect(page.getByText('There is a level trade already')).toBeVisible();
   await page.getByLabel('Name', { exact: true }).fill('Giveaways');
   await page.getByLabel('Name', { exact: true }).press('Tab');
-  await ledger.kept();
+  await ledger.saved();
   await page.getByRole('link', { name: 'Look through and publish' }).click();
   await ledger.discardEdit();
   await expect(page.getByText('This draft changes nothing yet.')).toBeVisible();

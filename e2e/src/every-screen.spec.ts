@@ -51,7 +51,7 @@ test('axe finds nothing on any screen, in the light or in the dark', async ({ le
   await page.getByRole('button', { name: 'Save the customer' }).waitFor();
   await findsNothing(page, 'a customer');
   await ledger.beginLevel('Looked at', '3');
-  await ledger.kept();
+  await ledger.saved();
   await findsNothing(page, 'a level');
   await page.getByRole('link', { name: 'Look through and publish' }).click();
   await page.getByRole('button', { name: 'Publish', exact: true }).waitFor();

@@ -82,7 +82,7 @@ test('a customer’s price list goes out as a file of each kind', async ({ ledge
 test('a draft waits for its moment, and can be taken back', async ({ ledger, page }) => {
   await ledger.signIn();
   await ledger.beginLevel('From next year', '4');
-  await ledger.kept();
+  await ledger.saved();
   await page.getByRole('link', { name: 'Look through and publish' }).click();
   await page.getByLabel('From', { exact: true }).fill('2099-01-01T06:00');
   await page.getByRole('button', { name: 'Publish then' }).click();

@@ -21,7 +21,7 @@ test('a new user makes a level, publishes it, gives it, quotes with it, and read
     await expect(page.locator('hl-level-editor hl-level-sentence').first()).toHaveText(
       '12 % off everything under Clay; prices rounded to the nearest 0.05 EUR.',
     );
-    await ledger.kept();
+    await ledger.saved();
     await expect(page.getByRole('complementary', { name: 'Draft' })).toContainText('1 edit');
     await expect(page.getByRole('complementary', { name: 'Draft' })).toContainText(
       '35 prices move',
@@ -48,7 +48,7 @@ test('a new user makes a level, publishes it, gives it, quotes with it, and read
     await expect(page.getByRole('heading', { name: /^Quote \d+$/ })).toBeVisible();
     await ledger.addLine('CL-0207', '1');
     await ledger.addLine('tidewater', '5');
-    await ledger.kept();
+    await ledger.saved();
     await expect(page.getByTestId('total')).toHaveText('75.95');
   });
 

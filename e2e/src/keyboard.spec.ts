@@ -65,7 +65,7 @@ test('all of it can be done with the keyboard alone', async ({ ledger, page }) =
     await tabTo(ledger, /^Percent$/);
     await page.keyboard.type('7');
     await page.keyboard.press('Tab');
-    await ledger.kept();
+    await ledger.saved();
   });
 
   await test.step('look through it and publish it', async () => {
@@ -98,7 +98,7 @@ test('all of it can be done with the keyboard alone', async ({ ledger, page }) =
     await expect(page.getByLabel('Quantity of CL-0207')).toBeFocused();
     await page.keyboard.type('3');
     await page.keyboard.press('Enter');
-    await ledger.kept();
+    await ledger.saved();
     await tabTo(ledger, /^Price of CL-0207/, 'button');
     await expect(ledger.workings()).toContainText('By keyboard');
   });

@@ -83,7 +83,7 @@ export class Ledger {
   }
 
   /** Waits until the last edit is kept. */
-  async kept(): Promise<void> {
+  async saved(): Promise<void> {
     // An edit shows as being kept from the next frame on; before that, what was kept earlier shows.
     await this.page.evaluate(
       () => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))),

@@ -36,7 +36,7 @@ test('a rule with a code is written as a tree, published, and started by its cod
   await test.step('without the code, the workings say that it is needed', async () => {
     await ledger.beginDocument('A. Bramble');
     await ledger.addLine('CL-0311', '2');
-    await ledger.kept();
+    await ledger.saved();
     await expect(page.getByTestId('total')).toHaveText('62.00');
     await page.getByRole('button', { name: /^Price of CL-0311/ }).focus();
     await expect(ledger.workings()).toContainText('its code is needed');
@@ -46,7 +46,7 @@ test('a rule with a code is written as a tree, published, and started by its cod
     await page.getByLabel('Codes').fill('porcelain');
     await page.keyboard.press('Enter');
     await expect(page.getByTestId('total')).toHaveText('55.80');
-    await ledger.kept();
+    await ledger.saved();
     await page.getByRole('button', { name: /^Price of CL-0311/ }).focus();
     await expect(ledger.workings()).toContainText('Rule Porcelain days');
     await page.reload();
@@ -62,7 +62,7 @@ test('units are given for others, codes say what became of them, and shipping co
   await ledger.signIn();
   await ledger.beginDocument('A. Bramble');
   await ledger.addLine('BR-0001', '3');
-  await ledger.kept();
+  await ledger.saved();
   // 3 x 4.25, one of them at half price: 2.125, rounded once
   await expect(page.getByTestId('total')).toHaveText('10.62');
   await expect(page.getByText('Every third brush at half price')).toBeVisible();
@@ -78,7 +78,7 @@ test('units are given for others, codes say what became of them, and shipping co
   await page.getByRole('textbox', { name: 'Shipping' }).fill('5');
   await page.keyboard.press('Tab');
   await expect(page.getByTestId('total')).toHaveText('15.62');
-  await ledger.kept();
+  await ledger.saved();
   await page.reload();
   await expect(page.getByTestId('total')).toHaveText('15.62');
   await expect(page.getByText('which is for other goods than these')).toBeVisible();
@@ -91,7 +91,7 @@ test('a rule is put on a line by hand, another taken off, and what ceases to hol
   await ledger.signIn();
   await ledger.beginDocument('A. Bramble');
   await ledger.addLine('BR-0001', '3');
-  await ledger.kept();
+  await ledger.saved();
   await expect(page.getByTestId('total')).toHaveText('10.62');
 
   await test.step('take the rule off that is applied, and put it back', async () => {
@@ -112,7 +112,7 @@ test('a rule is put on a line by hand, another taken off, and what ceases to hol
     await page.getByRole('button', { name: 'Put on Counter favour, BR-0001' }).click();
     // 4.25 less 5 % is 4.04: two of them, and one at half of it
     await expect(page.getByTestId('total')).toHaveText('10.10');
-    await ledger.kept();
+    await ledger.saved();
     await page.reload();
     await expect(page.getByTestId('total')).toHaveText('10.10');
     await page.getByRole('button', { name: /^Price of BR-0001/ }).focus();
@@ -125,7 +125,7 @@ test('a rule is put on a line by hand, another taken off, and what ceases to hol
     await expect(page.getByText('Three brushes, the cheapest half applies no more')).toBeVisible();
     await page.getByRole('button', { name: 'All right' }).click();
     await expect(page.getByText('applies no more')).toHaveCount(0);
-    await ledger.kept();
+    await ledger.saved();
   });
 });
 
@@ -192,7 +192,7 @@ test('a condition is saved under a name, used by a rule, and changed for it', as
 
   await ledger.beginDocument('A. Bramble');
   await ledger.addLine('UG-0301', '2');
-  await ledger.kept();
+  await ledger.saved();
   await page.getByRole('button', { name: /^Price of UG-0301/ }).focus();
   await expect(ledger.workings()).toContainText('Rule Underglaze in twos');
   await page.getByLabel('Quantity of UG-0301').fill('1');

@@ -7,12 +7,12 @@ test('a quote goes back to what it was, seen first, and that is undone, too', as
   await ledger.signIn();
   await ledger.beginDocument('Oyster Quay');
   await ledger.addLine('GL-1180', '4');
-  await ledger.kept();
+  await ledger.saved();
   await page.getByLabel('Quantity of GL-1180').fill('40');
   await page.getByLabel('Quantity of GL-1180').press('Tab');
   await page.getByLabel('What the quote is for').fill('A mistake');
   await page.getByLabel('What the quote is for').press('Tab');
-  await ledger.kept();
+  await ledger.saved();
   await page.reload(); // what the page remembers is gone; what is on record is not
 
   await page.getByRole('button', { name: 'History' }).click();
@@ -24,11 +24,11 @@ test('a quote goes back to what it was, seen first, and that is undone, too', as
   await expect(page.getByLabel('Quantity of GL-1180')).toHaveValue('40');
   await page.getByRole('button', { name: 'Make it so again' }).click();
   await expect(page.getByLabel('Quantity of GL-1180')).toHaveValue('4');
-  await ledger.kept();
+  await ledger.saved();
   await expect(done.getByRole('row').nth(1)).toContainText('GL-1180: quantity 40 → 4');
   await page.keyboard.press('Control+z');
   await expect(page.getByLabel('Quantity of GL-1180')).toHaveValue('40');
-  await ledger.kept();
+  await ledger.saved();
 });
 
 test('an order repeats, a sale is sent, and some of its goods come back at its own prices', async ({
@@ -38,7 +38,7 @@ test('an order repeats, a sale is sent, and some of its goods come back at its o
   await ledger.signIn('noor@saltmarsh.example');
   await ledger.beginDocument('Tern Point Pottery');
   await ledger.addLine('TL-0042', '4');
-  await ledger.kept();
+  await ledger.saved();
   const step = async (button: string, taking: RegExp): Promise<void> => {
     await page.getByRole('button', { name: button, exact: true }).click();
     await page.getByRole('button', { name: taking }).click();

@@ -29,7 +29,7 @@ test('a quote is edited on a slow server, and another one opened at once', async
   await ledger.signIn();
   await ledger.beginDocument('Winterbourne');
   await ledger.addLine('CL-0207', '2');
-  await ledger.kept();
+  await ledger.saved();
   const first = page.url();
   await slowEdits(page, '**/api/documents/*');
   await page.getByLabel('Quantity of CL-0207').fill('7');
@@ -39,7 +39,7 @@ test('a quote is edited on a slow server, and another one opened at once', async
   await page.getByLabel('Quantity of CL-0207').press('Tab');
   await ledger.beginDocument('Oyster Quay');
   await ledger.addLine('GL-1180', '4');
-  await ledger.kept();
+  await ledger.saved();
   await page.goto(first);
   await expect(page.getByLabel('Quantity of CL-0207')).toHaveValue('9');
 });
@@ -51,7 +51,7 @@ test('a quote is edited while the server refuses: it is there after a reload, an
   await ledger.signIn();
   await ledger.beginDocument('Winterbourne');
   await ledger.addLine('CL-0207', '2');
-  await ledger.kept();
+  await ledger.saved();
   const address = page.url();
   const answerAgain = await refuseEdits(page, '**/api/documents/*');
   await page.getByLabel('Quantity of CL-0207').fill('11');
@@ -64,7 +64,7 @@ test('a quote is edited while the server refuses: it is there after a reload, an
   await page.goto(address);
   await expect(page.getByLabel('Quantity of CL-0207')).toHaveValue('11');
   await answerAgain();
-  await ledger.kept();
+  await ledger.saved();
   await expect(unsent(page)).toBeHidden();
   await page.reload();
   await expect(page.getByLabel('Quantity of CL-0207')).toHaveValue('11');
@@ -76,7 +76,7 @@ test('a quote is edited while the server refuses: it is there after a reload, an
   await expect(page.getByLabel('Quantity of CL-0207')).toHaveValue('13');
   await page.getByLabel('Quantity of CL-0207').fill('14');
   await page.getByLabel('Quantity of CL-0207').press('Tab');
-  await ledger.kept(); // nobody was first but its own user
+  await ledger.saved(); // nobody was first but its own user
 });
 
 test('a level is edited while the server refuses, and another one opened', async ({
@@ -85,7 +85,7 @@ test('a level is edited while the server refuses, and another one opened', async
 }) => {
   await ledger.signIn();
   await ledger.beginLevel('Unsent club', '5');
-  await ledger.kept();
+  await ledger.saved();
   const address = page.url();
   const answerAgain = await refuseEdits(page, '**/api/edits/level/*');
   await page.getByLabel('Name', { exact: true }).fill('Unsent club of clay');

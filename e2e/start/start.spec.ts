@@ -149,8 +149,9 @@ describe('npm start', () => {
   it('says so where its database dies, and stops cleanly all the same', async () => {
     const first = begin('--no-demo');
     await first.until(/Honest Ledger is ready/);
-    process.kill(databasePid(), 'SIGQUIT');
-    await pause(500);
+    const database = databasePid();
+    process.kill(database, 'SIGQUIT');
+    while (isAlive(database)) await pause(50);
     const answer = await fetch(`http://127.0.0.1:${String(port)}/api/session`, {
       method: 'POST',
       headers: { 'content-type': 'application/json' },

@@ -2,6 +2,8 @@ import { MODEL_VERSION, price, serialized } from '@honest-ledger/engine';
 import { createHash } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { documentFromForm, type DocumentForm } from '../src/forms/document-form';
+import { fromEarlierDocument } from '../src/forms/earlier-document';
+import { fromEarlierSetup } from '../src/forms/earlier-setup';
 import { setupFromForm, type SetupForm } from '../src/forms/setup-form';
 
 /** Where priced documents are kept that the engine has to come to again. */
@@ -26,8 +28,17 @@ export interface PricedInShort {
   readonly digest: string;
 }
 
+/** What is stored, in the present forms, whichever version it was stored in. */
 export function storedPrices(): StoredPrices {
-  return JSON.parse(readFileSync(STORED_PRICES, 'utf8')) as StoredPrices;
+  const { modelVersion, cases } = JSON.parse(readFileSync(STORED_PRICES, 'utf8')) as StoredPrices;
+  return {
+    modelVersion,
+    cases: cases.map(({ setup, document, priced }) => ({
+      setup: fromEarlierSetup(setup) as SetupForm,
+      document: fromEarlierDocument(document) as DocumentForm,
+      priced,
+    })),
+  };
 }
 
 /** Prices a stored case anew. */

@@ -52,7 +52,7 @@ export * from './forms/gtin';
 export * from './forms/level-form';
 export * from './forms/level-schema';
 export * from './forms/priced-form';
-export * from './forms/reach-schema';
+export * from './forms/scope-schema';
 export * from './forms/reading';
 export * from './forms/rounding-form';
 export * from './forms/rounding-schema';

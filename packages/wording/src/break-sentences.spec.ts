@@ -24,7 +24,7 @@ const NAMES: Names = {
   condition: (code) => code,
   attribute: (code) => code,
 };
-const CLAY = { reaches: [{ kind: 'category' as const, category: 'clay' }] };
+const CLAY = { scopes: [{ kind: 'category' as const, category: 'clay' }] };
 const TIERS = { '10': '-5', '25': '-12', '60': '-20' };
 const sentence = (one: QuantityBreak): string => breakSentence(serialized(one), NAMES);
 
@@ -52,7 +52,7 @@ describe('a break in one sentence', () => {
   });
 
   it('says that it is for nothing yet', () => {
-    expect(sentence(breakOf(TIERS, { reaches: [] }))).toMatch(/^Nothing yet, counted/);
+    expect(sentence(breakOf(TIERS, { scopes: [] }))).toMatch(/^Nothing yet, counted/);
   });
 
   it('says what else it depends on', () => {

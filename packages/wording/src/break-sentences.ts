@@ -14,7 +14,7 @@ import {
 import {
   bandWords,
   plainWriter,
-  reachWords,
+  scopeWords,
   roundingSentence,
   windowWords,
   type Names,
@@ -28,7 +28,7 @@ type Break = Omit<Serialized<QuantityBreak>, 'id' | 'name' | 'words'>;
  * 10, 12 % off from 25, on every unit, after the level."
  */
 export function breakSentence(one: Break, names: Names, write: Writer = plainWriter): string {
-  const goods = one.reaches.map((reach) => reachWords(reach, names)).join(' and ');
+  const goods = one.scopes.map((scope) => scopeWords(scope, names)).join(' and ');
   const tiers = one.tiers.map(
     ({ from, adjustment }) =>
       `${tierWords(adjustment, one.currency, write)} from ${thresholdWords(from, one, write)}`,

@@ -36,8 +36,8 @@ const FULL: CostTable = costTable(
     points: { days: 90, bands: [{ from: decimal('100'), points: decimal('-1') }] },
     fees: { percent: decimal('12'), fixed: decimal('0.50') },
     pieceCharges: [
-      { reach: { kind: 'category', category: 'shelves' }, amount: decimal('6.80') },
-      { reach: { kind: 'all' }, amount: decimal('4.20') },
+      { scope: { kind: 'category', category: 'shelves' }, amount: decimal('6.80') },
+      { scope: { kind: 'all' }, amount: decimal('4.20') },
     ],
   },
 );
@@ -56,7 +56,7 @@ describe('a cost table read back', () => {
     const sentence = costTableSentence(serialized(dear), names);
     expect(sentence).toContain('from 0: 30 % margin');
     expect(sentence).toContain('from 5 sold 2.5 points more');
-    const bare = costTable({ '0': times('2') }, { reaches: [] });
+    const bare = costTable({ '0': times('2') }, { scopes: [] });
     expect(costTableSentence(serialized(bare), names)).toBe(
       'By last cost in EUR from 0: 2 times the cost; for what levels ask it for.',
     );

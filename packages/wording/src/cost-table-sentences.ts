@@ -1,7 +1,7 @@
 import type { CostTable, Serialized, WorkingSource } from '@honest-ledger/engine';
 import {
   plainWriter,
-  reachWords,
+  scopeWords,
   roundingSentence,
   type Names,
   type Writer,
@@ -63,7 +63,7 @@ export function costTableSentence(
   names: Names,
   write: Writer = plainWriter,
 ): string {
-  const { currency, costs, points, fees, pieceCharges, rounding, reaches } = table;
+  const { currency, costs, points, fees, pieceCharges, rounding, scopes } = table;
   const said = costs.map(({ cost, bands }, place) => {
     const steps = bands.map(
       ({ from, adjustment }) =>
@@ -83,15 +83,15 @@ export function costTableSentence(
   if (taken !== '') said.push(`so that the profit is left after fees of ${taken}`);
   if (pieceCharges.length > 0) {
     const charges = pieceCharges.map(
-      ({ reach, amount }) => `${write.number(amount)} for ${reachWords(reach, names)}`,
+      ({ scope, amount }) => `${write.number(amount)} for ${scopeWords(scope, names)}`,
     );
     said.push(`on each piece the first of: ${charges.join(', ')}`);
   }
   if (rounding) said.push(`prices rounded ${roundingSentence(rounding, write)}`);
   said.push(
-    reaches.length === 0
+    scopes.length === 0
       ? 'for what levels ask it for'
-      : `for ${reaches.map((reach) => reachWords(reach, names)).join('; for ')}`,
+      : `for ${scopes.map((scope) => scopeWords(scope, names)).join('; for ')}`,
   );
   const sentence = said.join('; ');
   return `${sentence.charAt(0).toUpperCase()}${sentence.slice(1)}.`;

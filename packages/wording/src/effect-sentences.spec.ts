@@ -4,8 +4,8 @@ import { effectWords } from './effect-sentences';
 
 const CLAY = { kind: 'category', category: 'clay' } as const;
 const GLAZE = { kind: 'category', category: 'glaze' } as const;
-const two = { quantity: 2, reaches: [CLAY] };
-const one = { quantity: 1, reaches: [CLAY, GLAZE] };
+const two = { quantity: 2, scopes: [CLAY] };
+const one = { quantity: 1, scopes: [CLAY, GLAZE] };
 
 /** Every effect with the words that it has. */
 const TOLD: readonly (readonly [RuleEffect, string])[] = [
@@ -108,18 +108,18 @@ const TOLD: readonly (readonly [RuleEffect, string])[] = [
       kind: 'bundle',
       parts: [
         { ...two, price: decimal('4.00') },
-        { quantity: 1, reaches: [GLAZE], price: null },
+        { quantity: 1, scopes: [GLAZE], price: null },
       ],
       total: null,
     },
     '2 of everything under clay at 4.00 EUR each with 1 of everything under glaze together, where that is cheaper',
   ],
   [
-    { kind: 'spread', amount: decimal('-6'), every: decimal('12') },
+    { kind: 'allocate', amount: decimal('-6'), every: decimal('12') },
     '6 EUR off the units together for every 12 units, shared by units',
   ],
   [
-    { kind: 'spread', amount: decimal('6'), every: null },
+    { kind: 'allocate', amount: decimal('6'), every: null },
     '6 EUR added to the units together, shared by units',
   ],
   [
@@ -150,7 +150,7 @@ describe('what a rule does, in words', () => {
       flat: true,
       buyAndGet: true,
       bundle: true,
-      spread: true,
+      allocate: true,
       subtotal: true,
       shipping: true,
       charge: true,

@@ -7,7 +7,7 @@ import type {
   UnitsOf,
 } from '@honest-ledger/engine';
 import { orWords } from './or-words';
-import { plainWriter, reachWords, type Names, type Writer } from './setup-sentences';
+import { plainWriter, scopeWords, type Names, type Writer } from './setup-sentences';
 
 const BASE_WORDS: Readonly<Record<PriceBase, string>> = {
   running: 'price',
@@ -27,13 +27,13 @@ export function effectWords(
     case 'percent': {
       const what = signed(effect.percent, ' %', write);
       const of = ` the ${BASE_WORDS[effect.of]}`;
-      return `${what}${of}${startWords(effect.startsFrom)}`;
+      return `${what}${of}${triggerWords(effect.startsFrom)}`;
     }
     case 'amountEach': {
       const per = effect.unit === null ? ' each' : ` per ${effect.unit}`;
       const what = signed(effect.amount, ` ${currency}`, write);
       const said = effect.unit === null ? what : what.replace(/ to$/, '');
-      return `${said}${per}${startWords(effect.startsFrom)}`;
+      return `${said}${per}${triggerWords(effect.startsFrom)}`;
     }
     case 'set': {
       const per = effect.unit === null ? ' each' : ` per ${effect.unit}`;
@@ -53,7 +53,7 @@ export function effectWords(
       return buyAndGetWords(effect, currency, names, write);
     case 'bundle':
       return bundleWords(effect, currency, names, write);
-    case 'spread': {
+    case 'allocate': {
       const every = effect.every === null ? '' : ` for every ${write.number(effect.every)} units`;
       return `${signed(effect.amount, ` ${currency}`, write)} the units together${every}, shared by units`;
     }
@@ -81,7 +81,7 @@ function signed(figure: string, unit: string, write: Writer): string {
     : `${write.number(figure.replace('+', ''))}${unit} added to`;
 }
 
-function startWords(base: PriceBase): string {
+function triggerWords(base: PriceBase): string {
   return base === 'running' ? '' : `, starting from the ${BASE_WORDS[base]}, where that is lower`;
 }
 
@@ -127,6 +127,6 @@ function bundleWords(
   return `${said.join(' with ')} together${price}, where that is cheaper`;
 }
 
-function unitsWords({ quantity, reaches }: UnitsOf, names: Names): string {
-  return `${String(quantity)} of ${orWords(reaches.map((reach) => reachWords(reach, names)))}`;
+function unitsWords({ quantity, scopes }: UnitsOf, names: Names): string {
+  return `${String(quantity)} of ${orWords(scopes.map((scope) => scopeWords(scope, names)))}`;
 }

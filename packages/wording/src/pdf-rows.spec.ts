@@ -48,7 +48,7 @@ const told = ({ units, words, amount }: PdfRow): string =>
 
 describe('a line on paper', () => {
   it('has a row for units given free, for amounts on it and for discounts by hand', () => {
-    const one = { quantity: 1, reaches: [{ kind: 'all' }] } as const;
+    const one = { quantity: 1, scopes: [{ kind: 'all' }] } as const;
     const free = ruleOf(
       {
         kind: 'buyAndGet',

@@ -254,7 +254,7 @@ describe('who gave a line its level, in words', () => {
         assignment: {
           id: 'a',
           level: 'l',
-          reach: { kind: 'brand', brand: 'ebb' },
+          scope: { kind: 'brand', brand: 'ebb' },
           window: { from: null, until: null },
         },
       },

@@ -8,7 +8,7 @@ import {
   basisName,
   entrySentence,
   plainWriter,
-  reachWords,
+  scopeWords,
   type Names,
   type Writer,
 } from './setup-sentences';
@@ -132,7 +132,7 @@ export function chooserWords(by: Serialized<LevelChooser>, names: Names): string
     case 'document':
       return 'chosen on the document';
     case 'assignment':
-      return `the customer’s for ${reachWords(by.assignment.reach, names)}`;
+      return `the customer’s for ${scopeWords(by.assignment.scope, names)}`;
     case 'customer':
       return 'the customer’s';
     case 'segment':
@@ -153,8 +153,8 @@ function unitsMissingWords(
     `${String(count)} more ${count === 1 ? 'unit' : 'units'}`;
   if (!goods) return `at least ${units(missing)} would be needed`;
   const told = goods.map(
-    ({ quantity, reaches }) =>
-      `${units(quantity)} of ${orWords(reaches.map((reach) => reachWords(reach, names)))}`,
+    ({ quantity, scopes }) =>
+      `${units(quantity)} of ${orWords(scopes.map((scope) => scopeWords(scope, names)))}`,
   );
   return `${told.join(' and ')} would be needed`;
 }

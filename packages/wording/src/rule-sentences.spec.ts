@@ -42,7 +42,7 @@ const NAMES: Names = {
 };
 const goods = (...categories: string[]): Condition => ({
   kind: 'goods',
-  reaches: categories.map((category) => ({ kind: 'category', category })),
+  scopes: categories.map((category) => ({ kind: 'category', category })),
 });
 const condition = (one: Condition): string => conditionWords(serialized(one), 'EUR', NAMES);
 const effect = (one: RuleEffect): string => effectWords(serialized(one), 'EUR', NAMES);
@@ -144,11 +144,11 @@ describe('the conditions of a rule in words', () => {
         'the number of sales of the item’s category to the customer before is at least 3',
       ],
       [
-        { kind: 'count', of: 'spend', reaches: clay },
+        { kind: 'count', of: 'spend', scopes: clay },
         'what is spent on everything under Clay is at least 3 EUR',
       ],
       [
-        { kind: 'count', of: 'quantity', reaches: clay },
+        { kind: 'count', of: 'quantity', scopes: clay },
         'the quantity of everything under Clay is at least 3',
       ],
     ];
@@ -220,7 +220,7 @@ describe('the conditions of a rule in words', () => {
     expect(
       condition({
         kind: 'number',
-        fact: { kind: 'count', of: 'lines', reaches: [{ kind: 'all' }] },
+        fact: { kind: 'count', of: 'lines', scopes: [{ kind: 'all' }] },
         comparison: { kind: 'between', value: decimal('3'), to: decimal('5') },
       }),
     ).toBe('the number of lines of everything is between 3 and 5, both included');
@@ -250,9 +250,9 @@ describe('a whole rule in one sentence', () => {
         times: { from: '18:00', until: '20:00' },
       },
       outlets: ['quay'],
-      starts: { kind: 'code', code: 'KILN' },
-      together: false,
-      stops: true,
+      trigger: { kind: 'code', code: 'KILN' },
+      combinable: false,
+      stopProcessing: true,
       paused: true,
     });
     expect(ruleSentence(serialized(rule), NAMES)).toBe(
@@ -268,7 +268,7 @@ describe('a rule in the workings', () => {
   it('says what it did, and of others why they did not', () => {
     const rules = [
       ruleOf(percentOff('10'), undefined, { name: 'Glaze days', words: 'For spring' }),
-      ruleOf(percentOff('5'), undefined, { name: 'Coded', starts: { kind: 'code', code: 'X' } }),
+      ruleOf(percentOff('5'), undefined, { name: 'Coded', trigger: { kind: 'code', code: 'X' } }),
       ruleOf(percentOff('5'), goods('glaze'), { name: 'Elsewhere' }),
       ruleOf(
         percentOff('5'),
@@ -301,7 +301,7 @@ describe('a rule in the workings', () => {
 describe('how a rule starts and stops, in words', () => {
   const words = (effect: RuleEffect, changes: Partial<Rule>): string =>
     ruleSentence(serialized(ruleOf(effect, goods('clay'), changes)), NAMES);
-  const two = { quantity: 2, reaches: [{ kind: 'all' as const }] };
+  const two = { quantity: 2, scopes: [{ kind: 'all' as const }] };
   const forUnits: readonly RuleEffect[] = [
     {
       kind: 'buyAndGet',
@@ -312,13 +312,13 @@ describe('how a rule starts and stops, in words', () => {
       most: null,
     },
     { kind: 'bundle', parts: [{ ...two, price: null }], total: decimal('10.00') },
-    { kind: 'spread', amount: decimal('-5.00'), every: null },
+    { kind: 'allocate', amount: decimal('-5.00'), every: null },
   ];
 
   it('says that somebody puts it on, which code starts it, and nothing where it is automatic', () => {
     const off = percentOff('10');
-    expect(words(off, { starts: { kind: 'byHand' } })).toContain(', where somebody puts it on,');
-    expect(words(off, { starts: { kind: 'code', code: 'KILN' } })).toContain(
+    expect(words(off, { trigger: { kind: 'manual' } })).toContain(', where somebody puts it on,');
+    expect(words(off, { trigger: { kind: 'code', code: 'KILN' } })).toContain(
       ', with the code KILN,',
     );
     expect(words(off, {})).toContain('the price, together with other rules.');
@@ -327,11 +327,11 @@ describe('how a rule starts and stops, in words', () => {
   it('says that a rule for units stops others only where it takes units', () => {
     const onLines = ', and no rule after it on lines of which it takes units.';
     for (const effect of forUnits) {
-      expect(words(effect, { stops: true }))
+      expect(words(effect, { stopProcessing: true }))
         .withContext(effect.kind)
         .toContain(onLines);
     }
-    expect(words(percentOff('10'), { stops: true })).toMatch(/, and no rule after it\.$/);
+    expect(words(percentOff('10'), { stopProcessing: true })).toMatch(/, and no rule after it\.$/);
   });
 });
 
@@ -353,7 +353,7 @@ describe('a test with what is there, in words', () => {
     expect(asked(quantity, '5')).toBe('the quantity of the line is at least 8 (5)');
     expect(asked(quantity, null)).toBe('the quantity of the line is at least 8 (not known)');
     expect(asked(unit, 'pallet')).toMatch(/ is bag \(pallet\)$/);
-    const clay: RuleTest = { kind: 'goods', reaches: [{ kind: 'category', category: 'clay' }] };
+    const clay: RuleTest = { kind: 'goods', scopes: [{ kind: 'category', category: 'clay' }] };
     expect(asked(clay, 'CL-0207')).toBe('the item is everything under Clay');
   });
 

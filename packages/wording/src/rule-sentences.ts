@@ -10,7 +10,7 @@ import {
   type Serialized,
   type Rule,
   type RuleLimits,
-  type RuleStart,
+  type RuleTrigger,
   type RuleValidity,
   subtract,
   type Unmet,
@@ -19,7 +19,7 @@ import {
 } from '@honest-ledger/engine';
 import { effectWords } from './effect-sentences';
 import { orWords } from './or-words';
-import { plainWriter, reachWords, windowWords, type Names, type Writer } from './setup-sentences';
+import { plainWriter, scopeWords, windowWords, type Names, type Writer } from './setup-sentences';
 
 type PrintedRule = Omit<Serialized<Rule>, 'id' | 'name' | 'words'>;
 
@@ -29,9 +29,9 @@ export function ruleSentence(rule: PrintedRule, names: Names, write: Writer = pl
     `where ${conditionWords(rule.when, rule.currency, names, write)}: ${effectWords(rule.effect, rule.currency, names, write)}`,
     ...validityWords(rule.validity, write),
     ...(rule.outlets === null ? [] : [`at the outlet ${orWords(rule.outlets)}`]),
-    ...startWords(rule.starts),
-    rule.together ? 'together with other rules' : 'alone',
-    ...(rule.stops ? [stopWords(rule.effect)] : []),
+    ...triggerWords(rule.trigger),
+    rule.combinable ? 'together with other rules' : 'alone',
+    ...(rule.stopProcessing ? [stopWords(rule.effect)] : []),
     ...limitWords(rule.limits),
     ...(rule.paused ? ['paused'] : []),
   ];
@@ -41,7 +41,7 @@ export function ruleSentence(rule: PrintedRule, names: Names, write: Writer = pl
 
 /** A rule for units stops the others only on the lines of which it takes some. */
 function stopWords({ kind }: PrintedRule['effect']): string {
-  const forUnits = kind === 'buyAndGet' || kind === 'bundle' || kind === 'spread';
+  const forUnits = kind === 'buyAndGet' || kind === 'bundle' || kind === 'allocate';
   return forUnits
     ? 'and no rule after it on lines of which it takes units'
     : 'and no rule after it';
@@ -56,13 +56,13 @@ export function limitWords({ inAll, perCustomer }: RuleLimits): readonly string[
   ];
 }
 
-function startWords(starts: RuleStart): readonly string[] {
-  switch (starts.kind) {
-    case 'byItself':
+function triggerWords(trigger: RuleTrigger): readonly string[] {
+  switch (trigger.kind) {
+    case 'automatic':
       return [];
     case 'code':
-      return [`with the code ${starts.code}`];
-    case 'byHand':
+      return [`with the code ${trigger.code}`];
+    case 'manual':
       return ['where somebody puts it on'];
   }
 }
@@ -87,7 +87,7 @@ export function conditionWords(
       return parts.join(condition.kind === 'all' ? ' and ' : ' or ');
     }
     case 'goods':
-      return `the item is ${orWords(condition.reaches.map((reach) => reachWords(reach, names)))}`;
+      return `the item is ${orWords(condition.scopes.map((scope) => scopeWords(scope, names)))}`;
     case 'customer':
       return `the customer is ${orWords(condition.customers)}`;
     case 'segment':
@@ -231,7 +231,7 @@ function factWords(
     case 'salesBefore':
       return SALES_BEFORE[fact.of];
     case 'count': {
-      const goods = orWords(fact.reaches.map((reach) => reachWords(reach, names)));
+      const goods = orWords(fact.scopes.map((scope) => scopeWords(scope, names)));
       if (fact.of === 'lines') return `the number of lines of ${goods}`;
       return fact.of === 'spend' ? `what is spent on ${goods}` : `the quantity of ${goods}`;
     }

@@ -93,7 +93,7 @@ describe('an entry read back', () => {
   });
 
   it('says whom it reaches', () => {
-    const reaches = [
+    const scopes = [
       [{ kind: 'item', item: 'CL-1' }, 'CL-1 Stoneware body'],
       [{ kind: 'categoryBrand', category: 'clay', brand: 'ebb' }, 'everything by B-ebb under Clay'],
       [
@@ -105,8 +105,8 @@ describe('an entry read back', () => {
       [{ kind: 'supplier', supplier: 'pits' }, 'everything from S-pits'],
       [{ kind: 'itemKind', itemKind: 'service' }, 'all services'],
     ] as const;
-    for (const [reach, words] of reaches) {
-      expect(entry(percentEntry('-5', reach))).toBe(`5 % off ${words}`);
+    for (const [scope, words] of scopes) {
+      expect(entry(percentEntry('-5', scope))).toBe(`5 % off ${words}`);
     }
   });
 });
@@ -220,7 +220,7 @@ describe('workings in words', () => {
 
   it('say why another level was not taken', () => {
     const segment = { code: 'shops', name: 'Shops', level: 'trade' };
-    const gone = { id: 'a', level: 'gone', reach: CLAY, window: { from: null, until: null } };
+    const gone = { id: 'a', level: 'gone', scope: CLAY, window: { from: null, until: null } };
     const customer = customerOf({ segment, assignments: [gone] });
     const setup = setupOf({ levels: [schools(), schools({ id: 'trade', name: 'Trade' })] });
     const line = pricedLine(setup, documentOf('1', { facts: factsOf({ customer }) }));
@@ -247,8 +247,8 @@ describe('workings in words', () => {
           kind: 'unitsMissing',
           missing: 3,
           goods: [
-            { quantity: 2, reaches: [CLAY] },
-            { quantity: 1, reaches: [{ kind: 'item', item: 'CL-0207' }, { kind: 'all' }] },
+            { quantity: 2, scopes: [CLAY] },
+            { quantity: 1, scopes: [{ kind: 'item', item: 'CL-0207' }, { kind: 'all' }] },
           ],
         },
         '2 more units of everything under Clay and 1 more unit of CL-0207 Stoneware body or everything would be needed',

@@ -15,7 +15,7 @@ import { chooserWords, reasonSentence } from './reason-sentences';
 import {
   entrySentence,
   plainWriter,
-  reachWords,
+  scopeWords,
   roundingSentence,
   type Names,
   type Writer,
@@ -84,7 +84,7 @@ const STEPS: TableOfWords<Serialized<WorkingSource>, Wording> = {
   },
   pieceCharge: (source, { names }) => {
     const all = source.tookAll ? ': more than there is, so all of it' : '';
-    const goods = reachWords(source.charge.reach, names);
+    const goods = scopeWords(source.charge.scope, names);
     return { title: 'Piece charge', sentence: `for ${goods}${all}` };
   },
   tableRounding: (source, { write }) => ({

@@ -13,7 +13,7 @@ import {
   basisName,
   levelSentence,
   plainWriter,
-  reachWords,
+  scopeWords,
   roundingSentence,
   windowWords,
 } from './setup-sentences';
@@ -99,13 +99,13 @@ describe('what a price starts from, in words', () => {
 describe('kinds of items, days, and whole levels in words', () => {
   it('name every kind of item', () => {
     const kinds = ['stock', 'nonStock', 'service', 'fee'] as const;
-    expect(kinds.map((itemKind) => reachWords({ kind: 'itemKind', itemKind }, CODES))).toEqual([
+    expect(kinds.map((itemKind) => scopeWords({ kind: 'itemKind', itemKind }, CODES))).toEqual([
       'all stock goods',
       'all non-stock goods',
       'all services',
       'all fees',
     ]);
-    expect(reachWords({ kind: 'all' }, CODES)).toBe('everything');
+    expect(scopeWords({ kind: 'all' }, CODES)).toBe('everything');
   });
 
   it('name the ends of a window that has some', () => {

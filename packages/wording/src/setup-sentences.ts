@@ -6,7 +6,7 @@ import type {
   Level,
   LevelEntry,
   Serialized,
-  Reach,
+  Scope,
   RoundingRule,
   Window,
 } from '@honest-ledger/engine';
@@ -39,12 +39,12 @@ export const plainWriter: Writer = { number: (decimal) => decimal, day: (day) =>
 
 /** "12 % off everything under Clay"; amounts in it are in `currency`, the level's own. */
 export function entrySentence(
-  { reach, basis, adjusting, rounding, closes }: Serialized<LevelEntry>,
+  { scope, basis, adjusting, rounding, closes }: Serialized<LevelEntry>,
   currency: string,
   names: Names,
   write: Writer = plainWriter,
 ): string {
-  const goods = reachWords(reach, names);
+  const goods = scopeWords(scope, names);
   const of = basisWords(basis, names);
   const sentence =
     adjusting.kind === 'plain'
@@ -234,24 +234,24 @@ const KIND_WORDS: Readonly<Record<ItemKind, string>> = {
   fee: 'all fees',
 };
 
-export function reachWords(reach: Reach, names: Names): string {
-  switch (reach.kind) {
+export function scopeWords(scope: Scope, names: Names): string {
+  switch (scope.kind) {
     case 'item':
-      return names.item(reach.item);
+      return names.item(scope.item);
     case 'categoryBrand':
-      return `everything by ${names.brand(reach.brand)} under ${names.category(reach.category)}`;
+      return `everything by ${names.brand(scope.brand)} under ${names.category(scope.category)}`;
     case 'supplierCategory':
-      return `everything from ${names.supplier(reach.supplier)} under ${names.category(reach.category)}`;
+      return `everything from ${names.supplier(scope.supplier)} under ${names.category(scope.category)}`;
     case 'family':
-      return `the family ${names.family(reach.family)}`;
+      return `the family ${names.family(scope.family)}`;
     case 'category':
-      return `everything under ${names.category(reach.category)}`;
+      return `everything under ${names.category(scope.category)}`;
     case 'brand':
-      return `everything by ${names.brand(reach.brand)}`;
+      return `everything by ${names.brand(scope.brand)}`;
     case 'supplier':
-      return `everything from ${names.supplier(reach.supplier)}`;
+      return `everything from ${names.supplier(scope.supplier)}`;
     case 'itemKind':
-      return KIND_WORDS[reach.itemKind];
+      return KIND_WORDS[scope.itemKind];
     case 'all':
       return 'everything';
   }

@@ -82,7 +82,7 @@ const STEPS: Cases<Exclude<WorkingSource['kind'], 'costTable' | 'quantityBreak'>
       {
         version: 7,
         table,
-        charge: { reach: { kind: 'all' }, amount: decimal('4.20') },
+        charge: { scope: { kind: 'all' }, amount: decimal('4.20') },
         tookAll: false,
       },
       'Piece charge: for everything',
@@ -91,7 +91,7 @@ const STEPS: Cases<Exclude<WorkingSource['kind'], 'costTable' | 'quantityBreak'>
       {
         version: 7,
         table,
-        charge: { reach: { kind: 'all' }, amount: decimal('-4.20') },
+        charge: { scope: { kind: 'all' }, amount: decimal('-4.20') },
         tookAll: true,
       },
       'Piece charge: for everything: more than there is, so all of it',

@@ -35,8 +35,10 @@ import { purchasingRoutes } from '../supply/purchasing/routes';
 import { documentRoutes } from '../selling/documents/routes';
 import { returnRoutes } from '../selling/documents/return-routes';
 import { costUpdateRoutes } from '../supply/cost-updates/routes';
+import { waitingPriceRoutes } from '../supply/cost-updates/waiting-routes';
 import { priceChangeRoutes } from '../exchange/price-changes/routes';
 import { salesBacktestRoutes } from '../verification/sales-backtest/routes';
+import answers from './answers.json' with { type: 'json' };
 import { OPERATIONS } from './operations';
 import type { Services } from '../setup/versions/services';
 import { sessions } from '../platform/session/plugin';
@@ -65,7 +67,7 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
   await app.register(
     async (api) => {
       const { services } = options;
-      await describeApi(api, OPERATIONS);
+      await describeApi(api, OPERATIONS, answers);
       await limitSignIns(api);
       await api.register(sessions, { services, secret: options.sessionSecret });
       await api.register(hideCosts);
@@ -97,6 +99,7 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
         priceDeskRoutes,
         purchasingRoutes,
         costUpdateRoutes,
+        waitingPriceRoutes,
         priceChangeRoutes,
         salesBacktestRoutes,
         agreementRoutes,

@@ -35,7 +35,7 @@ export function documentDesk(browser: Browser) {
       revision: document.revision,
       ...changes,
     });
-  const keep = async (
+  const save = async (
     document: DocumentView,
     changes: Partial<DocumentEdit>,
   ): Promise<DocumentView> => done(await edited(document, changes));
@@ -43,7 +43,7 @@ export function documentDesk(browser: Browser) {
     read,
     /** Keeps a document; whatever the answer is. */
     edited,
-    keep,
+    save,
     begin: async (
       kind: DocumentKind,
       lines: DocumentEdit['lines'],
@@ -51,7 +51,7 @@ export function documentDesk(browser: Browser) {
       customer: string | null = 'C4001',
     ): Promise<DocumentView> => {
       const begun = await browser.ask('POST', '/documents', { kind, customer });
-      return keep(done(begun), { lines, ...changes });
+      return save(done(begun), { lines, ...changes });
     },
     /** Takes a document one step further at the prices of now; whatever the answer is. */
     advanced: async (number: number, into: DocumentKind): Promise<Answer> => {

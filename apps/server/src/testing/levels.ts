@@ -1,11 +1,11 @@
 import type { LevelContent, LevelEntryForm } from '@honest-ledger/contracts';
-import { ALWAYS, type Reach } from '@honest-ledger/engine';
+import { ALWAYS, type Scope } from '@honest-ledger/engine';
 
 /** An entry that adds a percentage to the base price. */
-export function percentEntry(id: string, percent: string, reach: Reach): LevelEntryForm {
+export function percentEntry(id: string, percent: string, scope: Scope): LevelEntryForm {
   return {
     id,
-    reach,
+    scope,
     basis: { kind: 'basePrice' },
     adjusting: { kind: 'plain', adjustment: { kind: 'percent', percent } },
     rounding: null,

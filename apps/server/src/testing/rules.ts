@@ -12,11 +12,11 @@ export const GLAZES: RuleContent = {
   paused: false,
   validity: { days: { from: null, until: null }, weekdays: null, times: null },
   outlets: null,
-  starts: { kind: 'byItself' },
+  trigger: { kind: 'automatic' },
   when: {
     kind: 'all',
     of: [
-      { kind: 'goods', reaches: [{ kind: 'category', category: 'dipping' }] },
+      { kind: 'goods', scopes: [{ kind: 'category', category: 'dipping' }] },
       {
         kind: 'number',
         fact: { kind: 'quantity' },
@@ -25,14 +25,14 @@ export const GLAZES: RuleContent = {
     ],
   },
   effect: { kind: 'percent', percent: '-10', of: 'running', startsFrom: 'running' },
-  together: true,
-  stops: false,
+  combinable: true,
+  stopProcessing: false,
   limits: NO_LIMITS,
 };
 
 /** What specifications of rules do over and over, as somebody who is signed in. */
 export function ruleDesk(browser: Browser) {
-  const keep = (content: unknown, id: string, revision = 0): Promise<Answer> =>
+  const save = (content: unknown, id: string, revision = 0): Promise<Answer> =>
     browser.ask('PUT', `/edits/rule/${id}`, { content, revision, draft: null });
   const draft = async (): Promise<DraftRow> => {
     const [found] = (await browser.ask('GET', '/drafts')).as<DraftRow[]>();
@@ -60,7 +60,7 @@ export function ruleDesk(browser: Browser) {
     ).as<DocumentView>();
     const line = { item: await dipping(), quantity, unit: null, duration: null };
     const rest = { ...PLAIN_LINE };
-    const kept = await browser.ask('PUT', `/documents/${String(begun.number)}`, {
+    const saved = await browser.ask('PUT', `/documents/${String(begun.number)}`, {
       revision: begun.revision,
       customer: 'C4001',
       title: '',
@@ -70,23 +70,23 @@ export function ruleDesk(browser: Browser) {
       lines: [{ id: randomUUID(), ...line, ...rest }],
       ...changes,
     });
-    expect(kept.status).toBe(200);
-    return kept.as<DocumentView>();
+    expect(saved.status).toBe(200);
+    return saved.as<DocumentView>();
   };
   /** Publishes a rule of its own. @returns its id */
   const published = async (changes: Partial<RuleContent>): Promise<string> => {
     const id = randomUUID();
-    const kept = await keep({ ...GLAZES, name: id, ...changes }, id);
-    expect(kept.status).toBe(200);
+    const saved = await save({ ...GLAZES, name: id, ...changes }, id);
+    expect(saved.status).toBe(200);
     await publish();
     return id;
   };
   /** Takes a rule out again, by a version of its own. */
   const withdrawn = async (id: string): Promise<void> => {
-    expect((await keep(null, id)).status).toBe(200);
+    expect((await save(null, id)).status).toBe(200);
     await publish();
   };
-  return { keep, draft, publish, dipping, quote, published, withdrawn };
+  return { save, draft, publish, dipping, quote, published, withdrawn };
 }
 
 export type RuleDesk = ReturnType<typeof ruleDesk>;

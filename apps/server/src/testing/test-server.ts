@@ -9,6 +9,7 @@ import { publishedSetups } from '../setup/versions/published-setups';
 import { jobHandlers } from '../app/job-handlers';
 import { silent } from '../platform/jobs/queue';
 import type { Services } from '../setup/versions/services';
+import { undeclared } from './declared-answers';
 import { SPEC_NOW, testDatabase } from './test-database';
 
 type Method = 'GET' | 'POST' | 'PUT' | 'DELETE';
@@ -119,6 +120,11 @@ function browserOf(app: FastifyInstance, cookies = new Map<string, string>()): B
         ...options,
       });
       for (const { name, value } of response.cookies) cookies.set(name, value);
+      // whatever a spec is about: no answer is another than its operation declares
+      if (response.statusCode < 300 && isJson(response.headers['content-type'])) {
+        const faults = undeclared(method, path, response.json());
+        if (faults.length > 0) throw new Error(faults.slice(0, 5).join('; '));
+      }
       return {
         status: response.statusCode,
         type: String(response.headers['content-type']),
@@ -143,6 +149,10 @@ function browserOf(app: FastifyInstance, cookies = new Map<string, string>()): B
       browser.ask('POST', '/session', { email, password }),
   };
   return browser;
+}
+
+function isJson(type: unknown): boolean {
+  return typeof type === 'string' && type.startsWith('application/json');
 }
 
 /** A form with one file, as multipart/form-data (RFC 7578). */

@@ -71,11 +71,16 @@ export interface GoodsGroups {
   /** What the company keeps of items besides. */
   readonly attributes: readonly Attribute[];
   /** Kinds of cost, in the order in which they were made. */
-  readonly costKinds: readonly (CodeAndName & { readonly formOfSupply: boolean })[];
+  readonly costKinds: readonly CostKindName[];
   /** Cost tables by their ids, those that only a draft has included. */
   readonly costTables: readonly CodeAndName[];
   /** Conditions that are saved under a name, likewise. */
   readonly savedConditions: readonly CodeAndName[];
+}
+
+export interface CostKindName extends CodeAndName {
+  /** Whether goods can be asked for as supplied at this cost. */
+  readonly formOfSupply: boolean;
 }
 
 export interface CodeAndName {

@@ -1,4 +1,4 @@
-import type { Keeping, Serialized, Reach } from '@honest-ledger/engine';
+import type { Keeping, Serialized, Scope } from '@honest-ledger/engine';
 import Joi from 'joi';
 import { DAY_ORDERS, DECIMAL_MARKS, type DayOrder, type DecimalMark } from '../sheets/cell-format';
 import { costAdjustmentSchema } from '../forms/cost-table-schema';
@@ -14,7 +14,7 @@ import {
   unitCode,
 } from '../forms/fields';
 import { oneOfKinds } from '../forms/kinds';
-import { reachSchema } from '../forms/reach-schema';
+import { scopeSchema } from '../forms/scope-schema';
 import type { RoundingForm } from '../forms/rounding-form';
 import { roundingSchema } from '../forms/rounding-schema';
 
@@ -251,7 +251,7 @@ export const billSchema = objectOf<Bill>({
 /** What becomes of prices when costs change: the narrowest that takes an item in counts. A fact. */
 export interface FollowRule {
   readonly id: string;
-  readonly reach: Reach;
+  readonly scope: Scope;
   readonly follows: Exclude<Follows, 'none'>;
   /** A price that would move by more percent than this waits; null for no cap. */
   readonly cap: string | null;
@@ -279,7 +279,7 @@ const keepingSchema = oneOfKinds<Serialized<Keeping>>({
 
 const followRuleSchema = objectOf<FollowRule>({
   id: Joi.string().guid().required(),
-  reach: reachSchema.required(),
+  scope: scopeSchema.required(),
   follows: Joi.string().valid('moves', 'waits', 'stays').required(),
   cap: decimalText({ from: '0', to: '10000', digits: 4 }).allow(null).required(),
   keeping: keepingSchema.required(),

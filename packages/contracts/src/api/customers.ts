@@ -1,4 +1,4 @@
-import type { LevelAssignment, Reach } from '@honest-ledger/engine';
+import type { LevelAssignment, Scope } from '@honest-ledger/engine';
 import Joi from 'joi';
 import type { ItemFactsForm } from '../forms/document-form';
 import {
@@ -11,7 +11,7 @@ import {
   shortText,
 } from '../forms/fields';
 import type { PricedLineForm } from '../forms/priced-form';
-import { reachSchema } from '../forms/reach-schema';
+import { scopeSchema } from '../forms/scope-schema';
 import { attributeValuesSchema, type Attribute, type AttributeValues } from '../forms/attributes';
 import type { CatalogueMoves, CodeAndName } from './catalogue';
 import {
@@ -112,7 +112,7 @@ const contentFields = {
       objectOf<LevelAssignment>({
         id: identifier.guid().required(),
         level: identifier.guid().required(),
-        reach: reachSchema.required(),
+        scope: scopeSchema.required(),
         window: dayWindow,
       }),
     )
@@ -164,9 +164,14 @@ export interface PriceListRow {
   readonly line: PricedLineForm;
 }
 
+export interface SegmentName extends CodeAndName {
+  /** The id of the level of its customers that have none of their own; null for none. */
+  readonly level: string | null;
+}
+
 /** Segments and outlets, to choose from. */
 export interface CustomerGroups {
-  readonly segments: readonly (CodeAndName & { readonly level: string | null })[];
+  readonly segments: readonly SegmentName[];
   readonly outlets: readonly OutletRow[];
   /** What base prices are stated in. */
   readonly homeCurrency: string;
@@ -255,7 +260,7 @@ export const endingQuery = objectOf<EndingQuery>({
 export interface EndingAssignment {
   readonly customer: { readonly code: string; readonly name: string };
   readonly level: string;
-  readonly reach: Reach;
+  readonly scope: Scope;
   readonly until: string;
 }
 

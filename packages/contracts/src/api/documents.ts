@@ -3,7 +3,7 @@ import {
   PLAIN_LINE,
   type AttributeFacts,
   type CheaperQuantity,
-  type Circumstances,
+  type SalesContext,
   type Day,
   type DocumentKind,
   type DocumentName,
@@ -14,7 +14,7 @@ import Joi from 'joi';
 import type { DiscountForm, DocumentForm, DocumentLineForm } from '../forms/document-form';
 import {
   byHandSchema,
-  circumstancesSchema,
+  salesContextSchema,
   codesSchema,
   discountSchema,
   documentLineFields,
@@ -145,7 +145,7 @@ export interface DocumentContent {
   readonly discount: DiscountForm | null;
   /** What the company keeps of its documents, by the codes of attributes. */
   readonly attributes: AttributeFacts;
-  readonly circumstances: Circumstances;
+  readonly salesContext: SalesContext;
   /** A level chosen for the whole document. */
   readonly level: string | null;
   readonly lines: readonly DocumentLineInput[];
@@ -154,7 +154,7 @@ export interface DocumentContent {
 /** What somebody wrote of a document. */
 export function contentOfDocument(written: DocumentContent): DocumentContent {
   const { customer, title, outlet, currency, asOf, validUntil, codes, shipping } = written;
-  const { level, lines, byHand, discount, attributes, circumstances } = written;
+  const { level, lines, byHand, discount, attributes, salesContext } = written;
   return {
     customer,
     title,
@@ -167,7 +167,7 @@ export function contentOfDocument(written: DocumentContent): DocumentContent {
     byHand,
     discount,
     attributes,
-    circumstances,
+    salesContext,
     level,
     lines,
   };
@@ -193,7 +193,7 @@ export const documentEditSchema = objectOf<DocumentEdit>({
   byHand: byHandSchema,
   discount: discountSchema,
   attributes: attributeFactsSchema,
-  circumstances: circumstancesSchema,
+  salesContext: salesContextSchema,
   level: identifier.guid().allow(null).required(),
   lines: Joi.array()
     .items(

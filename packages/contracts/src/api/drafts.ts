@@ -108,7 +108,7 @@ export interface MovesAsked {
   /** The first day on which the edit counts, where that is to come. */
   readonly day: string | null;
   /** As if its code had been typed, or as if somebody had put it on. */
-  readonly starts: 'code' | 'byHand' | null;
+  readonly trigger: 'code' | 'manual' | null;
 }
 
 export type AskedFor =
@@ -204,7 +204,7 @@ export const editParams = objectOf<EditParams>({
 });
 
 /** Keeps an edit in a draft. `revision` is that of the edit it was made from; 0 for a first one. */
-export interface KeepEdit {
+export interface SaveEdit {
   /** Null withdraws the object. Checked by the schema of its kind. */
   readonly content: unknown;
   readonly revision: number;
@@ -212,14 +212,14 @@ export interface KeepEdit {
   readonly draft: string | null;
 }
 
-export const saveEditSchema = objectOf<KeepEdit>({
+export const saveEditSchema = objectOf<SaveEdit>({
   content: Joi.any().required(),
   revision: Joi.number().integer().min(0).required(),
   draft: identifier.guid().allow(null).required(),
 });
 
 /** The revision the edit was kept as, and the draft that holds it; 0 and null where none does. */
-export interface KeepEditAnswer {
+export interface SaveEditAnswer {
   readonly revision: number;
   readonly draft: string | null;
 }

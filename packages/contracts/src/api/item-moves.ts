@@ -18,6 +18,12 @@ export interface ItemForeseen {
   readonly moves: readonly ItemMove[];
 }
 
+/** What becomes of one item. */
+export interface NamedItemForeseen extends ItemForeseen {
+  readonly item: string;
+  readonly name: string;
+}
+
 /** What taking in a file of items would move besides what its rows say. */
 export interface FileForeseen {
   /** How many rows change an item that is there. */
@@ -25,5 +31,5 @@ export interface FileForeseen {
   /** How many of them were priced: the first ones of a large file. */
   readonly priced: number;
   /** Those whose prices move. */
-  readonly items: readonly (ItemForeseen & { readonly item: string; readonly name: string })[];
+  readonly items: readonly NamedItemForeseen[];
 }

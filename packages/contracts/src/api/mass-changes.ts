@@ -32,7 +32,7 @@ export interface StayingThing {
 export interface MassChangeView extends MassChangeRow {
   /** How many things go back to what they were, and how many of these are gone then. */
   readonly back: number;
-  readonly gone: number;
+  readonly removed: number;
   /** How many stay, since somebody has changed or used them; the first of them. */
   readonly stays: number;
   readonly staying: readonly StayingThing[];

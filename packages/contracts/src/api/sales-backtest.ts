@@ -25,7 +25,7 @@ export interface SalesBacktestAsked {
 }
 
 /** As it is kept: what was asked for before there was a choice kept what was typed. */
-export type SalesBacktestKept = Omit<SalesBacktestAsked, 'withoutTyped'> &
+export type SavedSalesBacktest = Omit<SalesBacktestAsked, 'withoutTyped'> &
   Partial<Pick<SalesBacktestAsked, 'withoutTyped'>>;
 
 /** Sales of another system were posted at typed prices, so by default theirs are not looked at. */

@@ -3,7 +3,7 @@ import Joi from 'joi';
 import { adjustmentKinds } from './adjusting-schema';
 import { risingBands } from './bands-schema';
 import type { BreakContent, BreakForm, TierAdjustmentForm } from './break-form';
-import { reachesSchema } from './cost-table-schema';
+import { scopesSchema } from './cost-table-schema';
 import {
   costKind,
   currencyCode,
@@ -58,7 +58,7 @@ const contentFields = {
   name: shortText.required(),
   words: Joi.string().trim().max(200).allow('').default(''),
   currency: currencyCode.required(),
-  reaches: reachesSchema
+  scopes: scopesSchema
     .min(1)
     .required()
     .messages({ 'array.min': 'say which goods the break is for' }),

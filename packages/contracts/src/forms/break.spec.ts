@@ -8,7 +8,7 @@ const tiers = (...all: readonly (readonly [string, object])[]) =>
 const bags = (changes: object = {}): object => ({
   name: 'Clay by the bag',
   currency: 'EUR',
-  reaches: [{ kind: 'category', category: 'clay' }],
+  scopes: [{ kind: 'category', category: 'clay' }],
   tiers: tiers(['10', off('-5')], ['25', off('-12')]),
   ...changes,
 });
@@ -67,9 +67,9 @@ describe('a quantity break at the border', () => {
   });
 
   it('is for some goods, and for somebody', () => {
-    expect(sentences(bags({ reaches: [] }))).toEqual(['say which goods the break is for']);
+    expect(sentences(bags({ scopes: [] }))).toEqual(['say which goods the break is for']);
     const all = { kind: 'all' };
-    expect(sentences(bags({ reaches: [all, all] }))).toEqual(['goods 1 and 2 are the same']);
+    expect(sentences(bags({ scopes: [all, all] }))).toEqual(['goods 1 and 2 are the same']);
     expect(sentences(bags({ parties: { customers: [], segments: [] } }))).toEqual([
       'choose at least one customer or segment, or everybody',
     ]);

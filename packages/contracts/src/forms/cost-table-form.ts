@@ -16,12 +16,12 @@ export type CostTableContent = Omit<CostTableForm, 'id'>;
 
 /** A cost table from its checked form. */
 export function costTableFromForm(form: CostTableForm): CostTable {
-  const { id, name, currency, reaches, outlets, points, fees, rounding } = form;
+  const { id, name, currency, scopes, outlets, points, fees, rounding } = form;
   return {
     id,
     name,
     currency,
-    reaches,
+    scopes,
     outlets,
     costs: form.costs.map(({ cost, bands }) => ({ cost, bands: bands.map(costBandFromForm) })),
     points: points && {
@@ -32,8 +32,8 @@ export function costTableFromForm(form: CostTableForm): CostTable {
       })),
     },
     fees: fees && { percent: decimal(fees.percent), fixed: decimal(fees.fixed) },
-    pieceCharges: form.pieceCharges.map(({ reach, amount }) => ({
-      reach,
+    pieceCharges: form.pieceCharges.map(({ scope, amount }) => ({
+      scope,
       amount: decimal(amount),
     })),
     rounding: rounding && roundingFromForm(rounding),

@@ -5,7 +5,7 @@ import {
   fromInteger,
   isDecimalText,
   print,
-  reachKey,
+  scopeKey,
 } from '@honest-ledger/engine';
 import Joi from 'joi';
 import { risingBands } from './bands-schema';
@@ -27,7 +27,7 @@ import {
 } from './fields';
 import { oneOfKinds } from './kinds';
 import { twins } from './level-schema';
-import { reachSchema } from './reach-schema';
+import { scopeSchema } from './scope-schema';
 import { roundingSchema } from './rounding-schema';
 
 const MAX_REACHES = 200;
@@ -74,19 +74,19 @@ const feesSchema = Joi.object({
 });
 
 /** Goods, none of them twice. */
-export const reachesSchema = Joi.array()
-  .items(reachSchema)
+export const scopesSchema = Joi.array()
+  .items(scopeSchema)
   .max(MAX_REACHES)
-  .custom((reaches: CostTableForm['reaches'], help) => {
-    const twice = twins(reaches.map(reachKey));
-    return twice ? help.error('reaches.twins', twice) : reaches;
+  .custom((scopes: CostTableForm['scopes'], help) => {
+    const twice = twins(scopes.map(scopeKey));
+    return twice ? help.error('scopes.twins', twice) : scopes;
   })
-  .messages({ 'reaches.twins': 'goods {#first} and {#second} are the same' });
+  .messages({ 'scopes.twins': 'goods {#first} and {#second} are the same' });
 
 const contentFields = {
   name: shortText.required(),
   currency: currencyCode.required(),
-  reaches: reachesSchema.required(),
+  scopes: scopesSchema.required(),
   outlets: Joi.array().items(shortCode).min(1).unique().allow(null).default(null),
   costs: Joi.array()
     .items(Joi.object({ cost: costKind.required(), bands: costBandsSchema.required() }))
@@ -102,7 +102,7 @@ const contentFields = {
   fees: feesSchema.allow(null).default(null),
   pieceCharges: Joi.array()
     .items(
-      Joi.object({ reach: reachSchema.required(), amount: decimalText(AMOUNT_BOUNDS).required() }),
+      Joi.object({ scope: scopeSchema.required(), amount: decimalText(AMOUNT_BOUNDS).required() }),
     )
     .max(MAX_CHARGES)
     .default([]),

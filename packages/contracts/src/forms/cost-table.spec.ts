@@ -9,7 +9,7 @@ function table(changes: Partial<CostTableContent> = {}): CostTableContent {
   return {
     name: 'Tools',
     currency: 'EUR',
-    reaches: [{ kind: 'all' }],
+    scopes: [{ kind: 'all' }],
     outlets: null,
     costs: [{ cost: 'last', bands: [{ from: '0', adjustment: markup('25') }] }],
     points: null,
@@ -66,7 +66,7 @@ describe('a cost table at the border', () => {
     expect(sentences({ ...table(), costs: [once, once] })).toEqual([
       'a kind of cost stands there twice',
     ]);
-    expect(sentences(table({ reaches: [{ kind: 'all' }, { kind: 'all' }] }))).toEqual([
+    expect(sentences(table({ scopes: [{ kind: 'all' }, { kind: 'all' }] }))).toEqual([
       'goods 1 and 2 are the same',
     ]);
     expect(sentences({ ...table(), surprise: 1 }).length).toBe(1);

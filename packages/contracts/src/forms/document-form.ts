@@ -12,7 +12,7 @@ import {
 import { offFromForm } from './rule-form';
 
 export const DOCUMENT_FORMAT = 'honest-ledger-document';
-export const DOCUMENT_FORMAT_VERSION = 2;
+export const DOCUMENT_FORMAT_VERSION = 3;
 
 /** A document to price, with its facts, as JSON: decimals are text. */
 export interface DocumentForm extends Serialized<PricingDocument> {
@@ -37,7 +37,7 @@ export function documentWithFacts(
   facts: DocumentFacts,
 ): PricingDocument {
   const { pricedAt, currency, level, codes, shipping, byHand, attributes, lines } = form;
-  const { discount, kind, circumstances } = form;
+  const { discount, kind, salesContext } = form;
   return {
     pricedAt,
     currency,
@@ -48,7 +48,7 @@ export function documentWithFacts(
     discount: discountFromForm(discount),
     attributes,
     kind,
-    circumstances,
+    salesContext,
     facts,
     lines: lines.map(lineFromForm),
   };

@@ -1,7 +1,7 @@
 import {
   DOCUMENT_KINDS,
-  NO_CIRCUMSTANCES,
-  type Circumstances,
+  NO_SALES_CONTEXT,
+  type SalesContext,
   type DocumentName,
   type PricingDocument,
   type RuleByHand,
@@ -33,6 +33,7 @@ import {
   unitCode,
 } from './fields';
 import { check, type Reading } from './reading';
+import { fromEarlierDocument } from './earlier-document';
 import { offSchema } from './rule-schema';
 import { unlikeInstant } from './local-moment';
 
@@ -145,12 +146,12 @@ const postcode = Joi.string()
   });
 
 /** Who sells, and where the goods go. */
-export const circumstancesSchema = objectOf<Circumstances>({
+export const salesContextSchema = objectOf<SalesContext>({
   salesPerson: shortCode.allow(null).default(null),
   department: shortCode.allow(null).default(null),
   deliveryMethod: shortCode.allow(null).default(null),
   deliveryPostcode: postcode.allow(null).default(null),
-}).default(NO_CIRCUMSTANCES);
+}).default(NO_SALES_CONTEXT);
 
 const lineSchema = objectOf<DocumentLineForm>(documentLineFields);
 
@@ -169,7 +170,7 @@ export const documentSchema = objectOf<DocumentForm>({
     .valid(...DOCUMENT_KINDS)
     .allow(null)
     .default(null),
-  circumstances: circumstancesSchema,
+  salesContext: salesContextSchema,
   facts: factsSchema.required(),
   lines: Joi.array().items(lineSchema).unique('id').required(),
 })
@@ -184,6 +185,6 @@ export const documentSchema = objectOf<DocumentForm>({
 
 /** Reads a document file's content. */
 export function readDocument(json: unknown): Reading<PricingDocument> {
-  const reading = check<DocumentForm>(documentSchema, json);
+  const reading = check<DocumentForm>(documentSchema, fromEarlierDocument(json));
   return reading.ok ? { ok: true, value: documentFromForm(reading.value) } : reading;
 }

@@ -28,7 +28,7 @@ import {
   timeZoneName,
   unitCode,
 } from './fields';
-import { reachSchema } from './reach-schema';
+import { scopeSchema } from './scope-schema';
 
 const level = identifier.allow(null).default(null);
 const digits = Joi.number().integer().min(0).max(6);
@@ -67,7 +67,7 @@ const customer = Joi.object({
       Joi.object({
         id: identifier.required(),
         level: identifier.required(),
-        reach: reachSchema.required(),
+        scope: scopeSchema.required(),
         window: dayWindow,
       }),
     )

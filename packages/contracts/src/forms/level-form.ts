@@ -46,10 +46,10 @@ export function datedFromForm(form: Serialized<DatedPrice>): DatedPrice {
 }
 
 export function entryFromForm(form: LevelEntryForm): LevelEntry {
-  const { id, reach, basis, adjusting, rounding, closes } = form;
+  const { id, scope, basis, adjusting, rounding, closes } = form;
   return {
     id,
-    reach,
+    scope,
     basis,
     adjusting: adjustingFromForm(adjusting),
     rounding: rounding && roundingFromForm(rounding),

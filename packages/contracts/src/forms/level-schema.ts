@@ -1,4 +1,4 @@
-import { isDecimalText, reachKey, type Basis } from '@honest-ledger/engine';
+import { isDecimalText, scopeKey, type Basis } from '@honest-ledger/engine';
 import Joi from 'joi';
 import { adjustingSchema } from './adjusting-schema';
 import { datedPriceFields, datedPriceKey } from './dated-price-schema';
@@ -13,7 +13,7 @@ import {
 } from './fields';
 import { oneOfKinds } from './kinds';
 import type { LevelContent, LevelEntryForm, LevelForm, TypedPriceForm } from './level-form';
-import { reachSchema } from './reach-schema';
+import { scopeSchema } from './scope-schema';
 import { roundingSchema } from './rounding-schema';
 
 export const MAX_ENTRIES = 500;
@@ -33,7 +33,7 @@ export const OF_COSTS: ReadonlySet<string> = new Set(['multiplier', 'markup', 'm
 
 export const levelEntrySchema = objectOf<LevelEntryForm>({
   id: identifier.required(),
-  reach: reachSchema.required(),
+  scope: scopeSchema.required(),
   basis: basisSchema.default({ kind: 'basePrice' }),
   adjusting: adjustingSchema.required(),
   rounding: roundingSchema.allow(null).default(null),
@@ -58,7 +58,7 @@ const entriesSchema = Joi.array()
   .max(MAX_ENTRIES)
   .unique('id')
   .custom((entries: readonly LevelEntryForm[], help) => {
-    const twice = twins(entries.map(({ reach, basis }) => reachKey(reach) + JSON.stringify(basis)));
+    const twice = twins(entries.map(({ scope, basis }) => scopeKey(scope) + JSON.stringify(basis)));
     return twice ? help.error('entries.twins', twice) : entries;
   })
   .messages({

@@ -18,7 +18,7 @@ import {
 } from '@honest-ledger/wording';
 
 export const PRICED_FORMAT = 'honest-ledger-priced-document';
-export const PRICED_FORMAT_VERSION = 2;
+export const PRICED_FORMAT_VERSION = 3;
 
 export type PricedLineForm = Serialized<PricedLine>;
 export type PricedDocumentForm = Serialized<PricedDocument>;

@@ -78,7 +78,7 @@ function effectFromForm(form: RuleEffectForm): RuleEffect {
         prices: form.prices.map((one) => ({ ...one, price: decimal(one.price) })),
       };
     case 'flat':
-    case 'spread':
+    case 'allocate':
       return { kind: form.kind, amount: decimal(form.amount), every: orNull(form.every) };
     case 'buyAndGet':
       return { ...form, offer: offerFromForm(form.offer) };

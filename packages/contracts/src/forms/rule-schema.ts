@@ -10,13 +10,13 @@ import {
   type NumberFact,
   type OwnPrice,
   type RuleLimits,
-  type RuleStart,
+  type RuleTrigger,
   type RuleValidity,
   type WordComparison,
   type WordFact,
 } from '@honest-ledger/engine';
 import Joi from 'joi';
-import { reachesSchema } from './cost-table-schema';
+import { scopesSchema } from './cost-table-schema';
 import {
   AMOUNT_BOUNDS,
   currencyCode,
@@ -51,7 +51,7 @@ const MAX_PRICES = 5000;
 /** Deeper than anybody reads. */
 const DEEPEST = 12;
 
-const goods = reachesSchema.min(1).required().messages({ 'array.min': 'say which goods' });
+const goods = scopesSchema.min(1).required().messages({ 'array.min': 'say which goods' });
 const chosen = (one: Joi.Schema, what: string): Joi.Schema =>
   Joi.array()
     .items(one)
@@ -119,7 +119,7 @@ const factSchema = oneOfKinds<NumberFact>({
   }),
   count: Joi.object({
     of: Joi.string().valid('quantity', 'spend', 'lines').required(),
-    reaches: goods,
+    scopes: goods,
   }),
 });
 
@@ -128,7 +128,7 @@ const conditionSchema = oneOfKinds<ConditionForm>({
   all: Joi.object({ of: parts }),
   any: Joi.object({ of: parts }),
   none: Joi.object({ of: parts }),
-  goods: Joi.object({ reaches: goods }),
+  goods: Joi.object({ scopes: goods }),
   customer: Joi.object({ customers: chosen(customerCode, 'customer') }),
   segment: Joi.object({ segments: chosen(shortCode, 'segment') }),
   currency: Joi.object({ currencies: chosen(currencyCode, 'currency') }),
@@ -150,7 +150,7 @@ const base = Joi.string()
 const unit = unitCode.allow(null).default(null);
 const unitsOf = {
   quantity: Joi.number().integer().min(1).max(1_000_000).required(),
-  reaches: goods,
+  scopes: goods,
 };
 const every = decimalText(QUANTITY_BOUNDS).allow(null).default(null);
 const below = { ...AMOUNT_BOUNDS, to: '0' };
@@ -231,7 +231,7 @@ const effectSchema = oneOfKinds<RuleEffectForm>({
     .messages({
       'bundle.price': 'type a price for the whole bundle, or one for each of its parts',
     }),
-  spread: Joi.object({ amount: decimalText(AMOUNT_BOUNDS).required(), every }),
+  allocate: Joi.object({ amount: decimalText(AMOUNT_BOUNDS).required(), every }),
   subtotal: Joi.object({ off: offSchema.required() }),
   shipping: Joi.object({ off: offSchema.required() }),
   charge: Joi.object({ amount: decimalText(PRICE_BOUNDS).required() }),
@@ -268,20 +268,20 @@ const contentFields = {
   paused: Joi.boolean().default(false),
   validity: validitySchema,
   outlets: Joi.array().items(shortCode).min(1).unique().allow(null).default(null),
-  starts: oneOfKinds<RuleStart>({
-    byItself: Joi.object({}),
-    byHand: Joi.object({}),
+  trigger: oneOfKinds<RuleTrigger>({
+    automatic: Joi.object({}),
+    manual: Joi.object({}),
     code: Joi.object({
       code: Joi.string().trim().min(1).max(40).pattern(/^\S+$/).required().messages({
         'string.pattern.base': 'a code has no blanks',
         'string.empty': 'type the code',
       }),
     }),
-  }).default({ kind: 'byItself' }),
+  }).default({ kind: 'automatic' }),
   when: conditionSchema.required(),
   effect: effectSchema.required(),
-  together: Joi.boolean().default(true),
-  stops: Joi.boolean().default(false),
+  combinable: Joi.boolean().default(true),
+  stopProcessing: Joi.boolean().default(false),
   limits: objectOf<RuleLimits>({ inAll: limit, perCustomer: limit }).default(NO_LIMITS),
 } satisfies Record<keyof RuleContent, Joi.Schema>;
 

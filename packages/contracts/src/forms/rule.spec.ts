@@ -4,7 +4,7 @@ import { ruleFromForm, type RuleContent, type RuleForm } from './rule-form';
 import { ruleContentSchema } from './rule-schema';
 
 const PERCENT = { kind: 'percent', percent: '-10' };
-const CLAY = { kind: 'goods', reaches: [{ kind: 'category', category: 'clay' }] };
+const CLAY = { kind: 'goods', scopes: [{ kind: 'category', category: 'clay' }] };
 const rule = (changes: object = {}): object => ({
   name: 'Spring',
   currency: 'EUR',
@@ -47,7 +47,7 @@ describe('a rule at the border', () => {
         number({ kind: 'lessThan', value: '12.5' }, { ...FINISH, code: 'weight' }),
         number(
           { kind: 'atLeast', value: '200' },
-          { kind: 'count', of: 'spend', reaches: [{ kind: 'all' }] },
+          { kind: 'count', of: 'spend', scopes: [{ kind: 'all' }] },
         ),
       ],
     };
@@ -61,15 +61,15 @@ describe('a rule at the border', () => {
       const form: RuleForm = { id: '1', ...content };
       expect(serialized(ruleFromForm(form))).toEqual(form);
     }
-    const { place, together, stops, paused, starts } = read(rule());
-    expect([place, together, stops, paused]).toEqual([0, true, false, false]);
-    expect(starts).toEqual({ kind: 'byItself' });
+    const { place, combinable, stopProcessing, paused, trigger } = read(rule());
+    expect([place, combinable, stopProcessing, paused]).toEqual([0, true, false, false]);
+    expect(trigger).toEqual({ kind: 'automatic' });
   });
 
   it('says where in the tree something is wrong', () => {
     const when = { kind: 'all', of: [CLAY, number({ kind: 'atLeast', value: 'many' })] };
     expect(problems(rule({ when }))[0]).toMatch(/^when\.of\[1\]\.comparison\.value: /);
-    const empty = { kind: 'any', of: [{ kind: 'goods', reaches: [] }] };
+    const empty = { kind: 'any', of: [{ kind: 'goods', scopes: [] }] };
     expect(problems(rule({ when: empty }))[0]).toContain('say which goods');
     const nobody = { kind: 'customer', customers: [] };
     expect(problems(rule({ when: nobody }))[0]).toContain('choose at least one customer');
@@ -85,7 +85,7 @@ describe('a rule at the border', () => {
     expect(problems(at({ from: '22:00', until: '02:00' }))).toEqual([]);
     expect(problems(rule({ validity: { weekdays: [8] } })).length).toBe(1);
     expect(problems(rule({ validity: { weekdays: [] } })).length).toBe(1);
-    const code = (text: string) => rule({ starts: { kind: 'code', code: text } });
+    const code = (text: string) => rule({ trigger: { kind: 'code', code: text } });
     expect(problems(code(''))[0]).toContain('type the code');
     expect(problems(code('two words'))[0]).toContain('no blanks');
     expect(problems(rule({ place: 1.5 })).length).toBe(1);

@@ -14,7 +14,7 @@ import { datedFromForm, levelFromForm } from './level-form';
 
 /** The name and version of the format, as they stand in a setup file. */
 export const SETUP_FORMAT = 'honest-ledger-setup';
-export const SETUP_FORMAT_VERSION = 3;
+export const SETUP_FORMAT_VERSION = 4;
 
 /** A published setup as JSON: decimals are text. */
 export interface SetupForm extends Serialized<Setup> {

@@ -28,8 +28,8 @@ import { oneOfKinds } from './kinds';
 import { levelSchema, twins } from './level-schema';
 import { ruleSchema, savedConditionSchema } from './rule-schema';
 import { check, type Reading } from './reading';
-import { reachSchema } from './reach-schema';
-import { fromVersion2 } from './setup-version-2';
+import { scopeSchema } from './scope-schema';
+import { fromEarlierSetup } from './earlier-setup';
 import {
   SETUP_FORMAT,
   SETUP_FORMAT_VERSION,
@@ -117,7 +117,7 @@ export const settingsFields = {
     .items(
       objectOf<SettingsForm['floors'][number]>({
         id: identifier.required(),
-        reach: reachSchema.required(),
+        scope: scopeSchema.required(),
         least: floorLeast.required(),
         then: Joi.string()
           .valid(...FLOOR_ACTIONS)
@@ -162,11 +162,11 @@ export const setupSchema = objectOf<SetupForm>({
 /** Two rules with one code, in whatever letters. */
 function codeTwice({ rules }: SetupForm) {
   const known = new Map<string, string>();
-  for (const { id, starts } of rules) {
-    if (starts.kind !== 'code') continue;
-    const first = known.get(starts.code.toLowerCase());
-    if (first !== undefined) return { first, second: id, code: starts.code };
-    known.set(starts.code.toLowerCase(), id);
+  for (const { id, trigger } of rules) {
+    if (trigger.kind !== 'code') continue;
+    const first = known.get(trigger.code.toLowerCase());
+    if (first !== undefined) return { first, second: id, code: trigger.code };
+    known.set(trigger.code.toLowerCase(), id);
   }
   return null;
 }
@@ -185,8 +185,8 @@ function missingShared({
   return pointed.find((id) => !known.has(id));
 }
 
-/** Reads a setup file's content, of this version of the form or the one before. */
+/** Reads a setup file's content, of this version of the form or an earlier one. */
 export function readSetup(json: unknown): Reading<Setup> {
-  const reading = check<SetupForm>(setupSchema, fromVersion2(json));
+  const reading = check<SetupForm>(setupSchema, fromEarlierSetup(json));
   return reading.ok ? { ok: true, value: setupFromForm(reading.value) } : reading;
 }

@@ -9,7 +9,7 @@ type Json = Record<string, unknown>;
 
 const setup = (changes: Json = {}): Json => ({
   format: 'honest-ledger-setup',
-  formatVersion: 3,
+  formatVersion: 4,
   version: 1,
   homeCurrency: 'EUR',
   roundingMode: 'halfAwayFromZero',
@@ -20,7 +20,7 @@ const setup = (changes: Json = {}): Json => ({
 });
 const document = (changes: Json = {}): Json => ({
   format: 'honest-ledger-document',
-  formatVersion: 2,
+  formatVersion: 3,
   pricedAt: '2026-11-24T14:32:00Z',
   currency: 'EUR',
   facts: {
@@ -47,14 +47,14 @@ describe('a setup or document that is wrong', () => {
     expect(found(readSetup(setup({ formatVersion: 1 })))[0]).toMatch(/^formatVersion: /);
   });
 
-  it('is read from the setup form before, where floors were margins alone', () => {
+  it('is read from version 2 of the setup form, where floors were margins alone', () => {
     const old = { id: 'all', reach: { kind: 'all' }, margin: '12.5', then: 'hold' };
     const read = readSetup(setup({ formatVersion: 2, floors: [old] }));
     const least = { kind: 'margin', percent: decimal('12.5') } as const;
     expect(read.ok && read.value.floors).toEqual([
-      { id: 'all', reach: { kind: 'all' }, least, then: 'hold' },
+      { id: 'all', scope: { kind: 'all' }, least, then: 'hold' },
     ]);
-    expect(readSetup(setup({ formatVersion: 3, floors: [old] })).ok).toBeFalse();
+    expect(readSetup(setup({ formatVersion: 4, floors: [old] })).ok).toBeFalse();
   });
 
   it('is refused beside an item whose base unit a base price names', () => {
@@ -76,7 +76,7 @@ describe('a setup or document that is wrong', () => {
   it('is refused where a floor is not the least of anything', () => {
     const at = (least: Json): string[] =>
       found(
-        readSetup(setup({ floors: [{ id: 'a', reach: { kind: 'all' }, least, then: 'warn' }] })),
+        readSetup(setup({ floors: [{ id: 'a', scope: { kind: 'all' }, least, then: 'warn' }] })),
       );
     expect(at({ kind: 'amount', amount: '12.50', currency: 'EUR' })).toEqual([]);
     expect(at({ kind: 'ofBasePrice', percent: '85' })).toEqual([]);
@@ -161,7 +161,7 @@ describe('a setup or document that is wrong', () => {
       name: id,
       currency: 'EUR',
       place: 0,
-      starts: { kind: 'code', code },
+      trigger: { kind: 'code', code },
       when: { kind: 'all', of: [] },
       effect: { kind: 'percent', percent: '-5', of: 'running', startsFrom: 'running' },
     });
@@ -175,9 +175,9 @@ describe('a setup or document that is wrong', () => {
 });
 
 describe('the content of a level', () => {
-  const entry = (id: string, percent: string, reach: Json): Json => ({
+  const entry = (id: string, percent: string, scope: Json): Json => ({
     id,
-    reach,
+    scope,
     adjusting: { kind: 'plain', adjustment: { kind: 'percent', percent } },
   });
   const level = (entries: Json[], changes: Json = {}): Reading<unknown> =>
@@ -199,7 +199,7 @@ describe('the content of a level', () => {
     ]);
   });
 
-  it('knows no other reach, and no rounding to nothing', () => {
+  it('knows no other scope, and no rounding to nothing', () => {
     expect(level([entry('1', '-5', { kind: 'planet' })]).ok).toBeFalse();
     const rounding = { kind: 'increment', currency: 'EUR', increment: '0', direction: 'up' };
     expect(rounded(rounding)).toEqual(['rounding.increment: increment must be above 0']);
@@ -287,7 +287,7 @@ describe('a whole setup', () => {
     entries: [
       {
         id: '1',
-        reach: { kind: 'all' },
+        scope: { kind: 'all' },
         basis: { kind: 'level', level: base },
         adjusting: { kind: 'plain', adjustment: { kind: 'percent', percent: '-5' } },
       },

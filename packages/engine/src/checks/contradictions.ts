@@ -1,6 +1,6 @@
 import { compare, decimal, isDecimalText, type Decimal } from '../number/decimal';
 import type { Comparison, Condition, RuleTest, WordComparison } from '../setup/rule';
-import type { Reach } from '../setup/reach';
+import type { Scope } from '../setup/scope';
 import type { Serialized } from '../number/serialized';
 
 type ConditionForm = Serialized<Condition>;
@@ -95,7 +95,7 @@ function forbiddenBy(condition: ConditionForm, path: string): Required[] {
 
 function excludes(one: TestForm, other: TestForm): boolean {
   if (one.kind === 'goods' && other.kind === 'goods') {
-    return reachesExclude(one.reaches, other.reaches);
+    return scopesExclude(one.scopes, other.scopes);
   }
   if (one.kind === 'customer' && other.kind === 'customer') {
     return areApart(one.customers, other.customers);
@@ -125,10 +125,10 @@ function areApart(some: readonly string[], others: readonly string[]): boolean {
 }
 
 /** An item has one number, one family, one brand, one preferred supplier and one kind. */
-function reachesExclude(some: readonly Reach[], others: readonly Reach[]): boolean {
+function scopesExclude(some: readonly Scope[], others: readonly Scope[]): boolean {
   for (const kind of ['item', 'family', 'brand', 'supplier', 'itemKind'] as const) {
-    const codes = (all: readonly Reach[]): string[] | null => {
-      const found = all.map((reach) => codeOf(reach, kind));
+    const codes = (all: readonly Scope[]): string[] | null => {
+      const found = all.map((scope) => codeOf(scope, kind));
       const known = found.filter((code) => code !== null);
       return known.length < found.length ? null : known.filter((code) => code !== '');
     };
@@ -138,19 +138,19 @@ function reachesExclude(some: readonly Reach[], others: readonly Reach[]): boole
   return false;
 }
 
-function codeOf(reach: Reach, kind: Reach['kind']): string | null {
-  if (reach.kind !== kind) return null;
-  switch (reach.kind) {
+function codeOf(scope: Scope, kind: Scope['kind']): string | null {
+  if (scope.kind !== kind) return null;
+  switch (scope.kind) {
     case 'item':
-      return reach.item;
+      return scope.item;
     case 'family':
-      return reach.family;
+      return scope.family;
     case 'brand':
-      return reach.brand;
+      return scope.brand;
     case 'supplier':
-      return reach.supplier;
+      return scope.supplier;
     case 'itemKind':
-      return reach.itemKind;
+      return scope.itemKind;
     default:
       return null;
   }

@@ -41,7 +41,7 @@ const CURVE_DIGITS = 6;
 export function costCurve(table: CostTable, kind: CostKind): CurvePoint[] {
   const bands = table.costs.find(({ cost }) => cost === kind)?.bands ?? [];
   const costs = curveCosts(bands.map(({ from }) => from));
-  const everywhere: CostTable = { ...table, reaches: [{ kind: 'all' }], outlets: null };
+  const everywhere: CostTable = { ...table, scopes: [{ kind: 'all' }], outlets: null };
   const { currency } = table;
   const priced = price(
     {

@@ -1,4 +1,4 @@
-import { compare, make, withDigits, ZERO, type Decimal } from '../number/decimal';
+import { compare, make, ZERO, type Decimal } from '../number/decimal';
 import {
   addExact,
   compareExact,
@@ -7,7 +7,7 @@ import {
   subtractExact,
   type Exact,
 } from '../number/exact';
-import { roundToDigits } from '../number/rounding';
+import { roundedTo } from '../number/rounding';
 import { priceOfCost, type PricingCostAdjustment } from '../pricing/cost/cost-adjustment';
 import type { CostBand } from '../setup/cost-table';
 
@@ -138,7 +138,7 @@ function costAt({ slope, constant }: Piece, price: Exact): Exact | null {
 }
 
 function upTo(value: Exact, digits: number): Decimal {
-  return withDigits(roundToDigits(value, digits, 'awayFromZero'), digits);
+  return roundedTo(value, digits, 'awayFromZero');
 }
 
 function larger(a: Exact, b: Exact): Exact {

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { decimal, print } from '../number/decimal';
 import type { Comparison, Condition, Rule, RuleTest } from '../setup/rule';
-import type { Reach } from '../setup/reach';
+import type { Scope } from '../setup/scope';
 import { price } from '../pricing/price-document';
 import { documents, setups } from '../testing/arbitraries';
 import { rules } from '../testing/arbitrary-rules';
@@ -11,9 +11,9 @@ import { serialized } from '../number/serialized';
 import { contradictions, neverHolds } from './contradictions';
 import { ruleSnags } from './rule-snags';
 
-const goods = (...reaches: Reach[]): RuleTest => ({ kind: 'goods', reaches });
-const brand = (code: string): Reach => ({ kind: 'brand', brand: code });
-const category = (code: string): Reach => ({ kind: 'category', category: code });
+const goods = (...scopes: Scope[]): RuleTest => ({ kind: 'goods', scopes });
+const brand = (code: string): Scope => ({ kind: 'brand', brand: code });
+const category = (code: string): Scope => ({ kind: 'category', category: code });
 const quantity = (kind: Exclude<Comparison['kind'], 'between'>, value: string): RuleTest => ({
   kind: 'number',
   fact: { kind: 'quantity' },
@@ -44,7 +44,7 @@ describe('contradictions in a condition', () => {
     }
     const spend: RuleTest = {
       kind: 'number',
-      fact: { kind: 'count', of: 'spend', reaches: [{ kind: 'all' }] },
+      fact: { kind: 'count', of: 'spend', scopes: [{ kind: 'all' }] },
       comparison: { kind: 'atMost', value: decimal('20') },
     };
     expect(found(all(quantity('atLeast', '50'), spend))).toEqual([]);
@@ -53,7 +53,7 @@ describe('contradictions in a condition', () => {
   it('are goods, customers and words of which there is only one', () => {
     expect(found(all(goods(brand('a')), goods(brand('b'))))).toEqual(['when.of[1]']);
     expect(found(all(goods(brand('a'), brand('b')), goods(brand('b'))))).toEqual([]);
-    const family = (code: string): Reach => ({ kind: 'family', family: code });
+    const family = (code: string): Scope => ({ kind: 'family', family: code });
     expect(found(all(goods(family('a')), goods(family('b'))))).toEqual(['when.of[1]']);
     expect(found(all(goods(family('a')), goods(family('a'), family('b'))))).toEqual([]);
     // categories lie in each other
@@ -215,7 +215,7 @@ describe('snags of rules', () => {
     ruleOf(percentOff('10'), when, { id, name: id, ...changes });
   const snags = (all: readonly Rule[], choice: 'first' | 'least' = 'first') =>
     [...ruleSnags(all, choice, '2026-11-26')].map(([id, snag]) => [id, snag.kind]);
-  const ALONE = { together: false };
+  const ALONE = { combinable: false };
 
   it('are conditions that never hold, and an end that is past', () => {
     const past = { days: { from: null, until: '2026-11-25' }, weekdays: null, times: null };
@@ -237,14 +237,14 @@ describe('snags of rules', () => {
     const wide = all(goods(category('clay'), category('glaze')), quantity('atLeast', '10'));
     const narrow = all(goods(category('clay')), quantity('atLeast', '24'), segment('schools'));
     expect(snags([rule('a', wide, ALONE), rule('b', narrow)])).toEqual([['b', 'beaten']]);
-    expect(snags([rule('a', wide, { stops: true }), rule('b', narrow)], 'least')).toEqual([
+    expect(snags([rule('a', wide, { stopProcessing: true }), rule('b', narrow)], 'least')).toEqual([
       ['b', 'beaten'],
     ]);
     expect(snags([rule('a', wide, ALONE), rule('b', narrow)], 'least')).toEqual([]);
     expect(snags([rule('a', narrow, ALONE), rule('b', wide)])).toEqual([]);
     expect(snags([rule('b', narrow), rule('a', wide, ALONE)])).toEqual([]);
     expect(snags([rule('a', wide), rule('b', narrow)])).toEqual([]);
-    const coded: Partial<Rule> = { ...ALONE, starts: { kind: 'code', code: 'X' } };
+    const coded: Partial<Rule> = { ...ALONE, trigger: { kind: 'code', code: 'X' } };
     expect(snags([rule('a', wide, coded), rule('b', narrow)])).toEqual([]);
     expect(snags([rule('a', wide, { ...ALONE, outlets: ['quay'] }), rule('b', narrow)])).toEqual(
       [],
@@ -263,15 +263,19 @@ describe('snags of rules', () => {
     expect(at(['quay', 'mill'], ['web'])).toEqual([]);
     expect(at(['quay'], null)).toEqual([]);
     const off = { kind: 'percent', percent: decimal('-10') } as const;
-    const spread = { kind: 'spread', amount: decimal('-5'), every: null } as const;
+    const spread = { kind: 'allocate', amount: decimal('-5'), every: null } as const;
     for (const effect of [{ kind: 'subtotal', off } as const, spread]) {
       expect(snags([rule('a', wide, ALONE), rule('b', wide, { effect })])).toEqual([]);
-      expect(snags([rule('a', wide, { effect, stops: true }), rule('b', wide)])).toEqual([]);
+      expect(snags([rule('a', wide, { effect, stopProcessing: true }), rule('b', wide)])).toEqual(
+        [],
+      );
     }
     // rules for units may leave each other some
     const units = { effect: spread };
     expect(snags([rule('a', wide, { ...ALONE, ...units }), rule('b', wide, units)])).toEqual([]);
-    expect(snags([rule('a', wide, { stops: true, ...units }), rule('b', wide, units)])).toEqual([]);
+    expect(
+      snags([rule('a', wide, { stopProcessing: true, ...units }), rule('b', wide, units)]),
+    ).toEqual([]);
   });
 
   it('are told only where what the other one asks for follows from what this one asks for', () => {
@@ -344,7 +348,7 @@ describe('snags of rules', () => {
     const raise = { effect: { ...percentOff('10'), percent: decimal('10') } as Rule['effect'] };
     expect(snags([rule('a', wide, { ...ALONE, ...raise }), rule('b', wide)])).toEqual([]);
     expect(snags([rule('a', wide, ALONE), rule('b', wide, raise)])).toEqual([]);
-    expect(snags([rule('a', wide, { stops: true, ...raise }), rule('b', wide)])).toEqual([
+    expect(snags([rule('a', wide, { stopProcessing: true, ...raise }), rule('b', wide)])).toEqual([
       ['b', 'beaten'],
     ]);
   });

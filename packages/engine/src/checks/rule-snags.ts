@@ -9,7 +9,7 @@ import {
   type RuleChoice,
   type RuleTest,
 } from '../setup/rule';
-import { reachKey } from '../setup/reach';
+import { scopeKey } from '../setup/scope';
 import { serialized, type Serialized } from '../number/serialized';
 import { neverHolds, requiredBy } from './contradictions';
 
@@ -63,16 +63,16 @@ const ANY_GOODS = '';
 /** The goods of each test on some; those on everything are left out. */
 function goodsOf({ required }: Asking): readonly (readonly string[])[] {
   return required.flatMap((test) =>
-    test.kind === 'goods' && !test.reaches.some(({ kind }) => kind === 'all')
-      ? [test.reaches.map(reachKey)]
+    test.kind === 'goods' && !test.scopes.some(({ kind }) => kind === 'all')
+      ? [test.scopes.map(scopeKey)]
       : [],
   );
 }
 
 /** Whether a rule can keep others away wherever it holds, without somebody doing anything for it. */
-function mayWin({ starts, effect, together, stops, limits }: Rule): boolean {
-  const always = starts.kind === 'byItself' && !isLimited(limits);
-  return always && effect.kind !== 'ownPrices' && (stops || !together);
+function mayWin({ trigger, effect, combinable, stopProcessing, limits }: Rule): boolean {
+  const always = trigger.kind === 'automatic' && !isLimited(limits);
+  return always && effect.kind !== 'ownPrices' && (stopProcessing || !combinable);
 }
 
 function snagOf(
@@ -96,9 +96,9 @@ function keepsAway(before: Rule, rule: Rule, ruleChoice: RuleChoice): boolean {
   const stage = stageOf(rule.effect);
   // rules for units go by units, and may leave each other some
   if (stage === 'group' || stageOf(before.effect) !== stage) return false;
-  if (before.stops) return true;
+  if (before.stopProcessing) return true;
   const compete = !onlyRaises(before.effect) && !onlyRaises(rule.effect);
-  return ruleChoice === 'first' && compete && !before.together;
+  return ruleChoice === 'first' && compete && !before.combinable;
 }
 
 /** Whether a rule holds wherever another does. */
@@ -121,9 +121,9 @@ function follows(wanted: Serialized<Condition>, given: readonly Serialized<RuleT
 function implies(given: Serialized<RuleTest>, wanted: Serialized<RuleTest>): boolean {
   if (JSON.stringify(given) === JSON.stringify(wanted)) return true;
   if (wanted.kind === 'goods') {
-    if (wanted.reaches.some(({ kind }) => kind === 'all')) return true;
-    const keys = wanted.reaches.map(reachKey);
-    return given.kind === 'goods' && given.reaches.every((reach) => keys.includes(reachKey(reach)));
+    if (wanted.scopes.some(({ kind }) => kind === 'all')) return true;
+    const keys = wanted.scopes.map(scopeKey);
+    return given.kind === 'goods' && given.scopes.every((scope) => keys.includes(scopeKey(scope)));
   }
   if (wanted.kind === 'segment') {
     return given.kind === 'segment' && given.segments.every((one) => wanted.segments.includes(one));

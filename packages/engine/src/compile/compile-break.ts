@@ -1,6 +1,6 @@
-import type { Reach } from '../setup/reach';
+import type { Scope } from '../setup/scope';
 import type { QuantityBreak } from '../setup/quantity-break';
-import { reachFinder, type ReachFinder } from './reach-finder';
+import { scopeFinder, type ScopeFinder } from './scope-finder';
 
 export interface CompiledBreak {
   readonly break: QuantityBreak;
@@ -11,7 +11,7 @@ export interface CompiledBreak {
 /** A break with the part of its goods that takes an item in. */
 export interface ReachingBreak {
   readonly compiled: CompiledBreak;
-  readonly reach: Reach;
+  readonly scope: Scope;
 }
 
 export function compileBreak(one: QuantityBreak): CompiledBreak {
@@ -20,8 +20,8 @@ export function compileBreak(one: QuantityBreak): CompiledBreak {
 }
 
 /** Finds the breaks that take an item in, the narrowest first, then the order of the list. */
-export function breaksReaching(breaks: readonly CompiledBreak[]): ReachFinder<ReachingBreak> {
-  return reachFinder(
-    breaks.flatMap((compiled) => compiled.break.reaches.map((reach) => ({ compiled, reach }))),
+export function breaksReaching(breaks: readonly CompiledBreak[]): ScopeFinder<ReachingBreak> {
+  return scopeFinder(
+    breaks.flatMap((compiled) => compiled.break.scopes.map((scope) => ({ compiled, scope }))),
   );
 }

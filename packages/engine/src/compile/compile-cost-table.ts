@@ -2,7 +2,7 @@ import type { CostKind } from '../setup/cost';
 import type { CostBand, CostTable, PieceCharge } from '../setup/cost-table';
 import type { ItemFacts } from '../setup/facts';
 import { specificity } from './specificity';
-import { reachFinder, type ReachFinder } from './reach-finder';
+import { scopeFinder, type ScopeFinder } from './scope-finder';
 
 export interface CompiledCostTable {
   readonly table: CostTable;
@@ -22,15 +22,15 @@ export function compileCostTable(table: CostTable): CompiledCostTable {
     kinds: costs.map(({ cost }) => cost),
     bands: new Map(costs.map(({ cost, bands }) => [cost, bands])),
     pieceCharge: (item) =>
-      pieceCharges.find(({ reach }) => specificity(reach, item) !== null) ?? null,
+      pieceCharges.find(({ scope }) => specificity(scope, item) !== null) ?? null,
   };
 }
 
 /** Finds the tables that take an item in, the narrowest first, then the order of the list. */
 export function tablesReaching(
   tables: readonly CompiledCostTable[],
-): ReachFinder<{ readonly compiled: CompiledCostTable }> {
-  return reachFinder(
-    tables.flatMap((compiled) => compiled.table.reaches.map((reach) => ({ compiled, reach }))),
+): ScopeFinder<{ readonly compiled: CompiledCostTable }> {
+  return scopeFinder(
+    tables.flatMap((compiled) => compiled.table.scopes.map((scope) => ({ compiled, scope }))),
   );
 }

@@ -2,7 +2,7 @@ import type { ItemNumber } from '../setup/goods';
 import type { Level, LevelEntry, TypedPrice } from '../setup/level';
 import { groupBy } from './group-by';
 import { inPriceOrder } from './price-order';
-import { reachFinder, type ReachFinder } from './reach-finder';
+import { scopeFinder, type ScopeFinder } from './scope-finder';
 
 export interface CompiledLevel {
   readonly level: Level;
@@ -12,7 +12,7 @@ export interface CompiledLevel {
   /** Prices typed for an item, in the order in which they are tried. */
   readonly typedPrices: ReadonlyMap<ItemNumber, readonly TypedPrice[]>;
   /** The entries that reach an item, the one that applies first. */
-  readonly reaching: ReachFinder<LevelEntry>;
+  readonly reaching: ScopeFinder<LevelEntry>;
 }
 
 export function compileLevel(level: Level): CompiledLevel {
@@ -21,6 +21,6 @@ export function compileLevel(level: Level): CompiledLevel {
     name: { id: level.id, name: level.name, currency: level.currency },
     exceptions: new Set(level.exceptions),
     typedPrices: inPriceOrder(groupBy(level.typedPrices, ({ item }) => item)),
-    reaching: reachFinder(level.entries, level.order),
+    reaching: scopeFinder(level.entries, level.order),
   };
 }

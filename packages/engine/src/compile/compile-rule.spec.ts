@@ -9,9 +9,9 @@ import { asksForSales, attributesAsked, ruleFinder } from './compile-rule';
 
 const goods = (...categories: string[]): Condition => ({
   kind: 'goods',
-  reaches: categories.map((category) => ({ kind: 'category', category })),
+  scopes: categories.map((category) => ({ kind: 'category', category })),
 });
-const EVERYTHING: Condition = { kind: 'goods', reaches: [{ kind: 'all' }] };
+const EVERYTHING: Condition = { kind: 'goods', scopes: [{ kind: 'all' }] };
 const MANY: Condition = {
   kind: 'number',
   fact: { kind: 'quantity' },

@@ -1,6 +1,6 @@
 import type { ItemFacts } from '../setup/facts';
 import type { ItemNumber } from '../setup/goods';
-import type { Reach } from '../setup/reach';
+import type { Scope } from '../setup/scope';
 import {
   isLimited,
   stageOf,
@@ -14,7 +14,7 @@ import {
   type RuleStage,
   type RuleTest,
 } from '../setup/rule';
-import { reachFinder } from './reach-finder';
+import { scopeFinder } from './scope-finder';
 
 export interface CompiledRule<Effect extends RuleEffect = RuleEffect> {
   readonly rule: Rule;
@@ -46,7 +46,7 @@ export interface RuleFinders {
   readonly document: RuleFinder<DocumentEffect> | null;
 }
 
-const EVERYTHING: readonly Reach[] = [{ kind: 'all' }];
+const EVERYTHING: readonly Scope[] = [{ kind: 'all' }];
 
 export function ruleFinders(rules: readonly Rule[]): RuleFinders {
   const all = inListOrder(rules);
@@ -87,10 +87,10 @@ function inListOrder(rules: readonly Rule[]): readonly CompiledRule[] {
  * can reach it and no others, however many there are. Paused rules are not among them.
  */
 function finderOf(compiled: readonly CompiledRule[]): RuleFinder {
-  const find = reachFinder(
+  const find = scopeFinder(
     compiled
       .filter(({ rule }) => !rule.paused)
-      .flatMap((one) => goodsOf(one.rule).map((reach) => ({ one, reach }))),
+      .flatMap((one) => goodsOf(one.rule).map((scope) => ({ one, scope }))),
     'list',
   );
   // a finder hands out one list for items alike, so what is made of it is made once
@@ -140,14 +140,14 @@ export function testsOf(condition: Condition): readonly RuleTest[] {
 }
 
 /** Goods without one of which a rule does nothing to a line. */
-function goodsOf({ when, effect }: Rule): readonly Reach[] {
+function goodsOf({ when, effect }: Rule): readonly Scope[] {
   const asked = goodsAsked(when);
   if (asked !== EVERYTHING && effect.kind !== 'ownPrices') return asked;
   switch (effect.kind) {
     case 'buyAndGet':
-      return [...effect.buy.reaches, ...effect.get.reaches];
+      return [...effect.buy.scopes, ...effect.get.scopes];
     case 'bundle':
-      return effect.parts.flatMap(({ reaches }) => reaches);
+      return effect.parts.flatMap(({ scopes }) => scopes);
     case 'ownPrices':
       return effect.prices.map(({ item }) => ({ kind: 'item', item }));
     default:
@@ -156,12 +156,12 @@ function goodsOf({ when, effect }: Rule): readonly Reach[] {
 }
 
 /** Goods without one of which a condition never holds; everything where it asks for none. */
-function goodsAsked(condition: Condition): readonly Reach[] {
+function goodsAsked(condition: Condition): readonly Scope[] {
   switch (condition.kind) {
     case 'goods':
-      return condition.reaches.some(({ kind }) => kind === 'all') ? EVERYTHING : condition.reaches;
+      return condition.scopes.some(({ kind }) => kind === 'all') ? EVERYTHING : condition.scopes;
     case 'all': {
-      const asked = condition.of.map(goodsAsked).find((reaches) => reaches !== EVERYTHING);
+      const asked = condition.of.map(goodsAsked).find((scopes) => scopes !== EVERYTHING);
       return asked ?? EVERYTHING;
     }
     case 'any': {

@@ -177,7 +177,7 @@ describe('a compiled setup without a part of it', () => {
     { kind: 'all', of: [] },
     {
       id: 'a',
-      starts: { kind: 'code', code: 'Spring' },
+      trigger: { kind: 'code', code: 'Spring' },
       limits: { inAll: 5, perCustomer: null },
     },
   );

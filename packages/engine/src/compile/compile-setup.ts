@@ -15,7 +15,7 @@ import { compileLevel, type CompiledLevel } from './compile-level';
 import { asksForSales, attributesAsked, ruleFinders, type RuleFinders } from './compile-rule';
 import { groupBy } from './group-by';
 import { inPriceOrder } from './price-order';
-import { reachFinder, type ReachFinder } from './reach-finder';
+import { scopeFinder, type ScopeFinder } from './scope-finder';
 import { withSavedConditions } from './saved-conditions';
 
 /** A setup turned once into look-ups, so that a line costs what applies to it and no more. */
@@ -32,11 +32,11 @@ export interface CompiledSetup {
   /** The attributes of items that rules ask for. */
   readonly attributesAsked: readonly string[];
   /** The cost tables that take an item in, the narrowest first. */
-  readonly tablesReaching: ReachFinder<{ readonly compiled: CompiledCostTable }>;
+  readonly tablesReaching: ScopeFinder<{ readonly compiled: CompiledCostTable }>;
   /** The breaks that take an item in, the narrowest first; null where the setup has none. */
-  readonly breaksReaching: ReachFinder<ReachingBreak> | null;
+  readonly breaksReaching: ScopeFinder<ReachingBreak> | null;
   /** The floors that take an item in, the narrowest first; null where the setup has none. */
-  readonly floorsReaching: ReachFinder<Floor> | null;
+  readonly floorsReaching: ScopeFinder<Floor> | null;
   /** Conditions that are saved under a name, by their ids. */
   readonly conditions: ReadonlyMap<string, Condition>;
   /** The rules that can touch an item. */
@@ -80,12 +80,12 @@ export function compileSetup(setup: Setup): CompiledSetup {
     tablesReaching: tablesReaching(tables),
     breaksReaching:
       setup.breaks.length === 0 ? null : breaksReaching(setup.breaks.map(compileBreak)),
-    floorsReaching: setup.floors.length === 0 ? null : reachFinder(setup.floors),
+    floorsReaching: setup.floors.length === 0 ? null : scopeFinder(setup.floors),
     conditions: new Map(setup.conditions.map(({ id, when }) => [id, when])),
     rules: ruleFinders(rules),
     ruleByCode: new Map(
       rules.flatMap((rule) =>
-        rule.starts.kind === 'code' ? [[rule.starts.code.toLowerCase(), rule] as const] : [],
+        rule.trigger.kind === 'code' ? [[rule.trigger.code.toLowerCase(), rule] as const] : [],
       ),
     ),
     limitedRules: rules

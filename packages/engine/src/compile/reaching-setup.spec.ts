@@ -1,6 +1,6 @@
 import { decimal } from '../number/decimal';
 import type { Agreement } from '../setup/agreement';
-import type { Reach } from '../setup/reach';
+import type { Scope } from '../setup/scope';
 import {
   agreement,
   basePrice,
@@ -25,9 +25,9 @@ describe('the part of a setup that a document reaches', () => {
     facts: factsOf({ items: [clay, glaze] }),
     lines: [lineOf('1'), lineOf('1', { id: '2', item: 'GL-1180' })],
   });
-  const under = (category: string): Reach => ({ kind: 'category', category });
-  const times = (id: string, ...reaches: Reach[]) =>
-    costTable({ '0': { kind: 'multiplier', factor: decimal('2') } }, { id, reaches });
+  const under = (category: string): Scope => ({ kind: 'category', category });
+  const times = (id: string, ...scopes: Scope[]) =>
+    costTable({ '0': { kind: 'multiplier', factor: decimal('2') } }, { id, scopes });
 
   it('has the tables that take in any of its items, and those that its levels name', () => {
     const named = entryOf({ kind: 'percent', percent: decimal('0') }, under('clay'), {
@@ -54,9 +54,9 @@ describe('the part of a setup that a document reaches', () => {
     const others = { customers: ['OTHER'], segments: [] };
     const setup = setupOf({
       breaks: [
-        breakOf(tiers, { id: 'first', reaches: [under('clay')] }),
-        breakOf(tiers, { id: 'second', reaches: [under('tools'), under('glaze')] }),
-        breakOf(tiers, { id: 'other goods', reaches: [under('tools')] }),
+        breakOf(tiers, { id: 'first', scopes: [under('clay')] }),
+        breakOf(tiers, { id: 'second', scopes: [under('tools'), under('glaze')] }),
+        breakOf(tiers, { id: 'other goods', scopes: [under('tools')] }),
         breakOf(tiers, { id: 'others', parties: others }),
       ],
     });

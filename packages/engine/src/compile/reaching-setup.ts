@@ -5,7 +5,7 @@ import type { ItemNumber } from '../setup/goods';
 import type { Level, LevelId } from '../setup/level';
 import { isForCustomer } from '../setup/limits';
 import type { QuantityBreak } from '../setup/quantity-break';
-import type { Reach } from '../setup/reach';
+import type { Scope } from '../setup/scope';
 import type { Rule } from '../setup/rule';
 import type { Setup } from '../setup/setup';
 import { ruleFinder } from './compile-rule';
@@ -85,16 +85,16 @@ function tablesOf(
       entries.map(({ basis }) => (basis.kind === 'costTable' ? basis.table : null)),
     ),
   );
-  const takesIn = (reach: Reach): boolean =>
-    facts.items.some((item) => specificity(reach, item) !== null);
-  return tables.filter(({ id, reaches }) => named.has(id) || reaches.some(takesIn));
+  const takesIn = (scope: Scope): boolean =>
+    facts.items.some((item) => specificity(scope, item) !== null);
+  return tables.filter(({ id, scopes }) => named.has(id) || scopes.some(takesIn));
 }
 
 /** A break that takes in goods of the document, for its customer; its days and outlets may change. */
-function mayReach({ reaches, parties }: QuantityBreak, { facts }: PricingDocument): boolean {
+function mayReach({ scopes, parties }: QuantityBreak, { facts }: PricingDocument): boolean {
   return (
     isForCustomer(parties, facts.customer) &&
-    reaches.some((reach) => facts.items.some((item) => specificity(reach, item) !== null))
+    scopes.some((scope) => facts.items.some((item) => specificity(scope, item) !== null))
   );
 }
 
@@ -107,8 +107,8 @@ function rulesReaching(rules: readonly Rule[], { facts, codes }: PricingDocument
   const find = ruleFinder(rules);
   const reached = new Set(facts.items.flatMap((item) => find(item).map(({ rule }) => rule)));
   const typed = new Set(codes.map((code) => code.toLowerCase()));
-  const isTyped = ({ starts }: Rule): boolean =>
-    starts.kind === 'code' && typed.has(starts.code.toLowerCase());
+  const isTyped = ({ trigger }: Rule): boolean =>
+    trigger.kind === 'code' && typed.has(trigger.code.toLowerCase());
   return rules.filter((rule) => reached.has(rule) || isTyped(rule));
 }
 
@@ -132,7 +132,7 @@ function onlyPricesOf(rule: Rule, items: ReadonlySet<ItemNumber>): Rule {
 function onlyFor(level: Level, items: ReadonlySet<ItemNumber>): Level {
   return {
     ...level,
-    entries: level.entries.filter(({ reach }) => reach.kind !== 'item' || items.has(reach.item)),
+    entries: level.entries.filter(({ scope }) => scope.kind !== 'item' || items.has(scope.item)),
     exceptions: level.exceptions.filter((item) => items.has(item)),
     typedPrices: level.typedPrices.filter(({ item }) => items.has(item)),
   };

@@ -1,15 +1,15 @@
 import fc from 'fast-check';
-import { NARROWNESS, type Reach } from '../setup/reach';
+import { SCOPES_BY_SPECIFICITY, type Scope } from '../setup/scope';
 import { runs } from '../testing/runs';
 import { itemOf } from '../testing/saltmarsh';
 import { matchingKey, specificity, partsAsked } from './specificity';
 
 const ITEM = itemOf();
 /** As a level asks that has an entry of every kind. */
-const EVERYTHING = partsAsked(NARROWNESS.map((kind) => ({ kind }) as Reach));
+const EVERYTHING = partsAsked(SCOPES_BY_SPECIFICITY.map((kind) => ({ kind }) as Scope));
 
 /** A reach of each kind that takes the item in, the narrowest first: settled question 7. */
-const TAKING_IN: readonly Reach[] = [
+const TAKING_IN: readonly Scope[] = [
   { kind: 'item', item: 'CL-0207' },
   { kind: 'categoryBrand', category: 'stoneware', brand: 'ebb' },
   { kind: 'categoryBrand', category: 'clay', brand: 'ebb' },
@@ -24,7 +24,7 @@ const TAKING_IN: readonly Reach[] = [
   { kind: 'all' },
 ];
 
-const LEAVING_OUT: readonly Reach[] = [
+const LEAVING_OUT: readonly Scope[] = [
   { kind: 'item', item: 'CL-0208' },
   { kind: 'categoryBrand', category: 'clay', brand: 'tern' },
   { kind: 'categoryBrand', category: 'glaze', brand: 'ebb' },
@@ -37,23 +37,23 @@ const LEAVING_OUT: readonly Reach[] = [
   { kind: 'itemKind', itemKind: 'fee' },
 ];
 
-describe('how narrowly a reach takes an item in', () => {
+describe('how narrowly a scope takes an item in', () => {
   it('goes down the ladder, and of two categories the nearer one is narrower', () => {
-    const ranks = TAKING_IN.map((reach) => specificity(reach, ITEM) ?? -1);
+    const ranks = TAKING_IN.map((scope) => specificity(scope, ITEM) ?? -1);
     expect(ranks).toEqual(ranks.toSorted((one, other) => one - other));
     expect(new Set(ranks).size).toBe(TAKING_IN.length);
-    expect(new Set(TAKING_IN.map(({ kind }) => kind))).toEqual(new Set(NARROWNESS));
+    expect(new Set(TAKING_IN.map(({ kind }) => kind))).toEqual(new Set(SCOPES_BY_SPECIFICITY));
   });
 
-  for (const reach of LEAVING_OUT) {
-    it(`says nothing of what it does not take in: ${JSON.stringify(reach)}`, () => {
-      expect(specificity(reach, ITEM)).toBeNull();
+  for (const scope of LEAVING_OUT) {
+    it(`says nothing of what it does not take in: ${JSON.stringify(scope)}`, () => {
+      expect(specificity(scope, ITEM)).toBeNull();
     });
   }
 
   it('finds nothing by what an item does not have', () => {
     const bare = itemOf({ family: null, brand: null, supplier: null, categories: [] });
-    const kinds = TAKING_IN.filter((reach) => specificity(reach, bare) !== null);
+    const kinds = TAKING_IN.filter((scope) => specificity(scope, bare) !== null);
     expect(kinds.map(({ kind }) => kind)).toEqual(['item', 'itemKind', 'all']);
   });
 });
@@ -76,16 +76,16 @@ describe('what is remembered of items by their matching facts', () => {
 
   it('is the same for items that differ in what no reach asks for', () => {
     fc.assert(
-      fc.property(item, fc.constantFrom(...TAKING_IN, ...LEAVING_OUT), (one, reach) => {
-        fc.pre(reach.kind !== 'item');
+      fc.property(item, fc.constantFrom(...TAKING_IN, ...LEAVING_OUT), (one, scope) => {
+        fc.pre(scope.kind !== 'item');
         const other = { ...one, item: 'CL-9999', name: 'Another', unit: 'box' };
         expect(matchingKey(other, EVERYTHING)).toBe(matchingKey(one, EVERYTHING));
-        expect(specificity(reach, other)).toEqual(specificity(reach, one));
+        expect(specificity(scope, other)).toEqual(specificity(scope, one));
       }),
     );
   });
 
-  it('holds no more than the reaches ask for', () => {
+  it('holds no more than the scopes ask for', () => {
     const bare = itemOf({ family: null, brand: null, supplier: null, kind: 'fee' });
     const asked = partsAsked([{ kind: 'category', category: 'clay' }, { kind: 'all' }]);
     expect(matchingKey(bare, asked)).toBe(matchingKey(ITEM, asked));
@@ -93,36 +93,35 @@ describe('what is remembered of items by their matching facts', () => {
     expect(matchingKey(itemOf({ categories: [] }), partsAsked([{ kind: 'all' }]))).toBe('');
   });
 
-  it('tells apart what any of some reaches tells apart, whichever they are', () => {
-    const reach: fc.Arbitrary<Reach> = fc.oneof(
-      code.map((one): Reach => ({ kind: 'category', category: one })),
-      code.map((one): Reach => ({ kind: 'brand', brand: one })),
-      code.map((one): Reach => ({ kind: 'supplierCategory', supplier: one, category: 'a' })),
-      code.map((one): Reach => ({ kind: 'family', family: one })),
+  it('tells apart what any of some scopes tells apart, whichever they are', () => {
+    const scope: fc.Arbitrary<Scope> = fc.oneof(
+      code.map((one): Scope => ({ kind: 'category', category: one })),
+      code.map((one): Scope => ({ kind: 'brand', brand: one })),
+      code.map((one): Scope => ({ kind: 'supplierCategory', supplier: one, category: 'a' })),
+      code.map((one): Scope => ({ kind: 'family', family: one })),
     );
     fc.assert(
-      fc.property(fc.array(reach, { maxLength: 4 }), item, item, (reaches, one, other) => {
-        const asked = partsAsked(reaches);
+      fc.property(fc.array(scope, { maxLength: 4 }), item, item, (scopes, one, other) => {
+        const asked = partsAsked(scopes);
         if (matchingKey(one, asked) !== matchingKey(other, asked)) return;
-        for (const each of reaches)
-          expect(specificity(each, one)).toEqual(specificity(each, other));
+        for (const each of scopes) expect(specificity(each, one)).toEqual(specificity(each, other));
       }),
       { numRuns: runs(1000) },
     );
   });
 
-  it('is another for items that some reach tells apart', () => {
+  it('is another for items that some scope tells apart', () => {
     fc.assert(
       fc.property(item, item, (one, other) => {
         fc.pre(matchingKey(one, EVERYTHING) !== matchingKey(other, EVERYTHING));
-        const reaches: Reach[] = ['a', 'b', 'c'].flatMap((each): Reach[] => [
+        const scopes: Scope[] = ['a', 'b', 'c'].flatMap((each): Scope[] => [
           { kind: 'category', category: each },
           { kind: 'family', family: each },
           { kind: 'brand', brand: each },
           { kind: 'supplier', supplier: each },
           { kind: 'itemKind', itemKind: 'fee' },
         ]);
-        const told = reaches.some((reach) => specificity(reach, one) !== specificity(reach, other));
+        const told = scopes.some((scope) => specificity(scope, one) !== specificity(scope, other));
         // two trees in which each category comes once; one that comes twice is found at its first place
         const once = [one, other].every(
           ({ categories }) =>

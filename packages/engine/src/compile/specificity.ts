@@ -1,40 +1,40 @@
 import type { ItemFacts } from '../setup/facts';
 import type { CategoryCode } from '../setup/goods';
-import { NARROWNESS, type Reach } from '../setup/reach';
+import { SCOPES_BY_SPECIFICITY, type Scope } from '../setup/scope';
 
 /** More than any tree is deep. */
 const DEEPEST = 1000;
 
 /** The place in the ladder of what is for everything at some levels: after kinds, before all. */
-export const NARROWER_THAN_ALL = NARROWNESS.indexOf('all') * DEEPEST - 1;
+export const NARROWER_THAN_ALL = SCOPES_BY_SPECIFICITY.indexOf('all') * DEEPEST - 1;
 
 /**
- * How narrowly a reach takes an item in: the lower the number, the narrower. Null where the reach
+ * How narrowly a scope takes an item in: the lower the number, the narrower. Null where the scope
  * does not take it in. Of two categories the one nearer to the item is narrower.
  */
-export function specificity(reach: Reach, item: ItemFacts): number | null {
-  const distance = distanceTo(reach, item);
-  return distance === null ? null : NARROWNESS.indexOf(reach.kind) * DEEPEST + distance;
+export function specificity(scope: Scope, item: ItemFacts): number | null {
+  const distance = distanceTo(scope, item);
+  return distance === null ? null : SCOPES_BY_SPECIFICITY.indexOf(scope.kind) * DEEPEST + distance;
 }
 
-function distanceTo(reach: Reach, item: ItemFacts): number | null {
-  switch (reach.kind) {
+function distanceTo(scope: Scope, item: ItemFacts): number | null {
+  switch (scope.kind) {
     case 'item':
-      return reach.item === item.item ? 0 : null;
+      return scope.item === item.item ? 0 : null;
     case 'categoryBrand':
-      return reach.brand === item.brand?.code ? stepsUp(reach.category, item) : null;
+      return scope.brand === item.brand?.code ? stepsUp(scope.category, item) : null;
     case 'supplierCategory':
-      return reach.supplier === item.supplier?.code ? stepsUp(reach.category, item) : null;
+      return scope.supplier === item.supplier?.code ? stepsUp(scope.category, item) : null;
     case 'family':
-      return reach.family === item.family?.code ? 0 : null;
+      return scope.family === item.family?.code ? 0 : null;
     case 'category':
-      return stepsUp(reach.category, item);
+      return stepsUp(scope.category, item);
     case 'brand':
-      return reach.brand === item.brand?.code ? 0 : null;
+      return scope.brand === item.brand?.code ? 0 : null;
     case 'supplier':
-      return reach.supplier === item.supplier?.code ? 0 : null;
+      return scope.supplier === item.supplier?.code ? 0 : null;
     case 'itemKind':
-      return reach.itemKind === item.kind ? 0 : null;
+      return scope.itemKind === item.kind ? 0 : null;
     case 'all':
       return 0;
   }
@@ -46,7 +46,7 @@ function stepsUp(category: CategoryCode, { categories }: ItemFacts): number | nu
   return at < 0 ? null : categories.length - 1 - at;
 }
 
-/** What some reaches ask of an item, but its number. */
+/** What some scopes ask of an item, but its number. */
 export interface PartsAsked {
   readonly categories: boolean;
   readonly family: boolean;
@@ -55,9 +55,9 @@ export interface PartsAsked {
   readonly kind: boolean;
 }
 
-export function partsAsked(reaches: readonly Reach[]): PartsAsked {
-  const kinds = new Set(reaches.map(({ kind }) => kind));
-  const any = (...some: readonly Reach['kind'][]): boolean => some.some((kind) => kinds.has(kind));
+export function partsAsked(scopes: readonly Scope[]): PartsAsked {
+  const kinds = new Set(scopes.map(({ kind }) => kind));
+  const any = (...some: readonly Scope['kind'][]): boolean => some.some((kind) => kinds.has(kind));
   return {
     categories: any('category', 'categoryBrand', 'supplierCategory'),
     family: any('family'),

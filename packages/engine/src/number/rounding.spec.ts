@@ -4,7 +4,14 @@ import fc from 'fast-check';
 import { decimals } from '../testing/arbitrary-parts';
 import { runs } from '../testing/runs';
 import { compare, decimal, make, print, subtract } from './decimal';
-import { roundToDigits, roundToIncrement, type RoundingMode } from './rounding';
+import { divide } from './exact';
+import {
+  printPercent,
+  roundedTo,
+  roundToDigits,
+  roundToIncrement,
+  type RoundingMode,
+} from './rounding';
 
 /** Our modes by the names decimal.js, big.js and ECMA-402 (`Intl.NumberFormat`) give them. */
 const MODES: Record<
@@ -117,5 +124,20 @@ describe('rounding to an increment', () => {
 
   it('refuses an increment that is not above zero', () => {
     expect(() => roundToIncrement(decimal('1'), decimal('0'), 'up')).toThrowError(RangeError);
+  });
+});
+
+describe('what is rounded to be shown', () => {
+  it('has exactly so many decimals', () => {
+    expect(print(roundedTo(decimal('2'), 2, 'halfToEven'))).toBe('2.00');
+    expect(print(roundedTo(decimal('2.345'), 2, 'halfToEven'))).toBe('2.34');
+    expect(print(roundedTo(divide(decimal('1'), decimal('3')), 4, 'awayFromZero'))).toBe('0.3334');
+  });
+
+  it('is a percent with one decimal, halves away from zero, or with as many as are asked for', () => {
+    expect(printPercent(decimal('12.25'))).toBe('12.3');
+    expect(printPercent(decimal('-12.25'))).toBe('-12.3');
+    expect(printPercent(decimal('7'), 2)).toBe('7.00');
+    expect(printPercent(null)).toBeNull();
   });
 });

@@ -1,4 +1,4 @@
-import { make, powerOfTen, rescale, type Decimal } from './decimal';
+import { make, powerOfTen, print, rescale, withDigits, type Decimal } from './decimal';
 import { isFraction, ratio, type Exact } from './exact';
 
 /** How a value between two candidates is rounded to a number of digits. */
@@ -22,6 +22,21 @@ export function roundToDigits(value: Exact, digits: number, mode: RoundingMode):
   return typeof value.units === 'number' && typeof divisor === 'number'
     ? make(divideNumbers(value.units, divisor, mode), digits)
     : make(divideBigInts(BigInt(value.units), BigInt(divisor), mode), digits);
+}
+
+/** The same with exactly so many decimals, zeros at the end included. */
+export function roundedTo(value: Exact, digits: number, mode: RoundingMode): Decimal {
+  return withDigits(roundToDigits(value, digits, mode), digits);
+}
+
+/** How finely percents are shown: markups, margins, moves. */
+const PERCENT_DIGITS = 1;
+
+/** A percent as text with one decimal, or as many as are asked for, halves away from zero; null of nothing. */
+export function printPercent(percent: Exact, digits?: number): string;
+export function printPercent(percent: Exact | null, digits?: number): string | null;
+export function printPercent(percent: Exact | null, digits = PERCENT_DIGITS): string | null {
+  return percent && print(roundedTo(percent, digits, 'halfAwayFromZero'));
 }
 
 /**

@@ -56,18 +56,18 @@ describe('a closed line', () => {
   });
 
   it('gives no units to rules for units together', () => {
-    const spread = ruleOf({ kind: 'spread', amount: decimal('-11.00'), every: null });
+    const spread = ruleOf({ kind: 'allocate', amount: decimal('-11.00'), every: null });
     expect(nets({ rules: [spread] })).toEqual(['90.00', '9.00']);
   });
 
   it('counts where quantities and spending are counted', () => {
     const breaks = [
-      breakOf({ '11': '-50' }, { count: 'document', reaches: [{ kind: 'item', item: 'GL-1' }] }),
+      breakOf({ '11': '-50' }, { count: 'document', scopes: [{ kind: 'item', item: 'GL-1' }] }),
     ];
     expect(nets({ breaks })).toEqual(['90.00', '10.00']);
     const spent: Condition = {
       kind: 'number',
-      fact: { kind: 'count', of: 'spend', reaches: [{ kind: 'all' }] },
+      fact: { kind: 'count', of: 'spend', scopes: [{ kind: 'all' }] },
       comparison: { kind: 'atLeast', value: decimal('110.00') },
     };
     const percent = { ...whole({ kind: 'percent', percent: decimal('-10') }), when: spent };

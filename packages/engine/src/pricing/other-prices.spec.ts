@@ -133,7 +133,7 @@ describe('a rule with own prices', () => {
     expect(toldOf(line).join()).not.toContain('Rule');
     const glazes = ruleOf(own('16.00'), {
       kind: 'goods',
-      reaches: [{ kind: 'category', category: 'glaze' }],
+      scopes: [{ kind: 'category', category: 'glaze' }],
     });
     expect(print(underRules('20.00', [glazes]).amount)).toBe('20.00');
   });

@@ -30,7 +30,7 @@ export interface PricingWish {
   /** False leaves out how prices came about; the prices are the same. */
   readonly workings: boolean;
   /** Each line as if it were the only one: for lists of prices, which are documents of nobody. */
-  readonly alone?: boolean;
+  readonly isolateLines?: boolean;
 }
 
 const WITH_WORKINGS: PricingWish = { workings: true };
@@ -54,7 +54,7 @@ export function priceDocument(
   let unpriced = NONE_UNPRICED;
   let without = 0;
   let priced = priceOnce(setup, document, wish, unpriced);
-  while (isCounted && !wish.alone && priced.unpricedLines > without) {
+  while (isCounted && !wish.isolateLines && priced.unpricedLines > without) {
     without = priced.unpricedLines;
     // no line is left to be changed by it
     if (without === priced.lines.length) break;
@@ -113,14 +113,14 @@ function priceOnce(
   applyLineRules(before);
   for (const line of begun) roundLine(line, context);
   const groups = applyGroupRules(before);
-  const works = worksOf(begun);
-  for (const work of works) discountLine(work, context);
-  const floors = floorsOf(works, context);
+  const inProgress = worksOf(begun);
+  for (const line of inProgress) discountLine(line, context);
+  const floors = floorsOf(inProgress, context);
   liftToFloors(floors, context);
   const whole = applyDocumentRules(before, document.shipping);
-  const byHand = discountDocument(document.discount, works, context);
+  const byHand = discountDocument(document.discount, inProgress, context);
   holdAtFloors(floors, context);
-  const setUps = setUpCharges(works, context);
+  const setUps = setUpCharges(inProgress, context);
   const lines = begun.map((line) =>
     toPricedLine(line, context, 'kind' in line ? null : (setUps.get(line) ?? null)),
   );
@@ -144,7 +144,7 @@ function priceOnce(
     rules: [...groups, ...whole.rules],
     discount: byHand.discount,
     notApplied: [...whole.notApplied, ...byHand.notApplied],
-    codes: codeStates(codes, works, whole, context),
+    codes: codeStates(codes, inProgress, whole, context),
     total,
     tax,
     totalWithTax: tax ? withDigits(add(total, tax.amount), digits) : total,
@@ -166,10 +166,10 @@ export interface BegunDocument {
 export function upToRules(
   setup: CompiledSetup,
   document: PricingDocument,
-  { workings, alone = false }: PricingWish,
+  { workings, isolateLines = false }: PricingWish,
   unpriced: UnpricedLines,
 ): BegunDocument {
-  const { currency, level, facts, codes, byHand, attributes, kind, circumstances, shipping } =
+  const { currency, level, facts, codes, byHand, attributes, kind, salesContext, shipping } =
     document;
   const rates = ratesOf(setup.homeCurrency, facts.rates);
   const context: PricingContext = {
@@ -179,7 +179,7 @@ export function upToRules(
     byHand: handChoices(byHand),
     attributes,
     kind,
-    circumstances,
+    salesContext,
     shipping,
     level,
     facts,
@@ -187,7 +187,7 @@ export function upToRules(
     unitDigits: setup.unitPriceDigits(currency),
     amountDigits: minorDigits(currency),
     workings,
-    alone,
+    isolateLines,
   };
   const items = new Map(facts.items.map((item) => [item.item, item]));
   const begun = document.lines.map((line, place) =>

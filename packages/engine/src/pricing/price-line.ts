@@ -35,7 +35,7 @@ import { roundUnitsAndExtend } from './by-hand/unit-rounding';
 import { baseUnit, unitOf } from './line/units';
 
 /** The steps that a line takes by itself, up to its price after the level. */
-const FIRST_STEPS: readonly ((work: LineInProgress, context: PricingContext) => void)[] = [
+const FIRST_STEPS: readonly ((line: LineInProgress, context: PricingContext) => void)[] = [
   keepPromise,
   startByHand,
   startFromAgreement,
@@ -61,42 +61,42 @@ export function beginLine(
     kept || line.priceByHand
       ? beginLine({ ...line, priceByHand: null, kept: null }, item, context)
       : null;
-  const work = startLine(line, item, unit, { kept, computed }, context);
+  const begun = startLine(line, item, unit, { kept, computed }, context);
   for (const step of FIRST_STEPS) {
-    step(work, context);
-    if (work.problem) return withoutPrice(line, work.problem);
+    step(begun, context);
+    if (begun.problem) return withoutPrice(line, begun.problem);
   }
-  return work;
+  return begun;
 }
 
 /** Step 6: rounds what the steps have made of a line, and takes its flat amounts. */
-export function roundLine(work: LineInProgress | LineWithoutPrice, context: PricingContext): void {
-  if ('kind' in work) return;
-  if (work.computed) roundLine(work.computed, context);
-  if (work.problem) return;
-  if (work.kept) {
-    work.slices = slicesAsPromised(work.kept, context);
-    work.amount = keptAmount(work.kept, context.amountDigits);
+export function roundLine(line: LineInProgress | LineWithoutPrice, context: PricingContext): void {
+  if ('kind' in line) return;
+  if (line.computed) roundLine(line.computed, context);
+  if (line.problem) return;
+  if (line.kept) {
+    line.slices = slicesAsPromised(line.kept, context);
+    line.amount = keptAmount(line.kept, context.amountDigits);
     return;
   }
-  roundUnitsAndExtend(work, context);
+  roundUnitsAndExtend(line, context);
   // the compiler does not know that it was set meanwhile
-  if (work.problem as LineProblem | null) return;
-  const { flats, amount } = withFlats(amountOf(work.slices, context.amountDigits), work, context);
-  work.flatsTaken = flats;
-  work.amount = amount;
+  if (line.problem as LineProblem | null) return;
+  const { flats, amount } = withFlats(amountOf(line.slices, context.amountDigits), line, context);
+  line.flatsTaken = flats;
+  line.amount = amount;
 }
 
 /** Hands out a line that all steps have gone over. */
 export function toPricedLine(
-  work: LineInProgress | LineWithoutPrice,
+  line: LineInProgress | LineWithoutPrice,
   context: PricingContext,
   setUp: PricedSetUp | null,
 ): PricedLine {
-  if ('kind' in work) return work;
-  if (work.problem) return withoutPrice(work.line, work.problem);
-  const computed = work.computed && toPricedLine(work.computed, context, null);
-  return withPrice(work, context, { setUp, computed });
+  if ('kind' in line) return line;
+  if (line.problem) return withoutPrice(line.written, line.problem);
+  const computed = line.computed && toPricedLine(line.computed, context, null);
+  return withPrice(line, context, { setUp, computed });
 }
 
 function startLine(
@@ -109,7 +109,7 @@ function startLine(
   const inBase = unit.unit === item.unit;
   const ownPrice = !inBase && setup.basePrice(item.item, unit.unit) !== undefined;
   return {
-    line,
+    written: line,
     item,
     unit,
     pricingUnit: inBase || ownPrice ? unit : baseUnit(item),
@@ -144,32 +144,32 @@ export function withoutPrice(line: DocumentLine, problem: LineProblem): LineWith
 }
 
 function withPrice(
-  work: LineInProgress,
+  line: LineInProgress,
   context: PricingContext,
   { setUp, computed }: Pick<LineWithPrice, 'setUp' | 'computed'>,
 ): LineWithPrice {
   const { setup, amountDigits, workings } = context;
-  const { line, slices, notApplied, flatsTaken: flats, shares, amount, kept } = work;
-  const { discount, floor, discountShare } = work;
+  const { written, slices, notApplied, flatsTaken: flats, shares, amount, kept } = line;
+  const { discount, floor, discountShare } = line;
   const whole = shares.length === 0 && discountShare === null;
-  const net = whole ? amount : withDigits(netOf(work), amountDigits);
+  const net = whole ? amount : withDigits(netOf(line), amountDigits);
   if (workings) {
     // what was promised may have been rounded in another way
     for (const slice of kept ? [] : slices) {
-      checkSlice(slice, line.duration, amountDigits, setup.roundingMode);
+      checkSlice(slice, written.duration, amountDigits, setup.roundingMode);
     }
-    checkQuantities(slices, work);
-    checkAmount(work, net);
+    checkQuantities(slices, line);
+    checkAmount(line, net);
   }
   return {
     kind: 'priced',
-    id: line.id,
-    item: line.item,
-    quantity: line.quantity,
-    unit: work.unit.unit,
-    duration: line.duration,
-    level: work.level,
-    closedBy: work.closedBy,
+    id: written.id,
+    item: written.item,
+    quantity: written.quantity,
+    unit: line.unit.unit,
+    duration: written.duration,
+    level: line.level,
+    closedBy: line.closedBy,
     slices,
     flats,
     shares,
@@ -180,7 +180,7 @@ function withPrice(
     setUp,
     amount,
     net,
-    cost: lineCost(work, context, net),
+    cost: lineCost(line, context, net),
     notApplied:
       notApplied.length > NOT_APPLIED_LISTED ? notApplied.slice(0, NOT_APPLIED_LISTED) : notApplied,
     notAppliedMore: Math.max(0, notApplied.length - NOT_APPLIED_LISTED),

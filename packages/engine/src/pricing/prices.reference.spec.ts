@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { make, print } from '../number/decimal';
 import type { RoundingRule } from '../number/rounding-rule';
-import type { Reach } from '../setup/reach';
+import type { Scope } from '../setup/scope';
 import { leastMet, runs } from '../testing/runs';
 import {
   breakOf,
@@ -23,7 +23,7 @@ import { price } from './price-document';
 
 const NUMBERS = ['CL-1', 'CL-2', 'GL-1'];
 
-function reachOf(goods: Goods): Reach {
+function scopeOf(goods: Goods): Scope {
   if (typeof goods === 'number') return { kind: 'item', item: NUMBERS[goods] ?? '' };
   return goods === 'all' ? { kind: 'all' } : { kind: 'category', category: goods };
 }
@@ -47,7 +47,7 @@ function entryFrom({ goods, from, bands, step, closes }: Entry, place: number) {
   }));
   return {
     id: String(place),
-    reach: reachOf(goods),
+    scope: scopeOf(goods),
     basis:
       from === 'base'
         ? ({ kind: 'basePrice' } as const)
@@ -78,7 +78,7 @@ function byEngine(one: Case): (number | null)[] {
         {
           id: String(place),
           name: String(place),
-          reaches: goods.map(reachOf),
+          scopes: goods.map(scopeOf),
           rounding: rounded(step),
         },
       ),
@@ -93,13 +93,13 @@ function byEngine(one: Case): (number | null)[] {
     breaks: one.breaks.map(({ goods, count, incremental, tiers }, place) =>
       breakOf(Object.fromEntries(tiers.map(([from, off]) => [String(from), `-${String(off)}`])), {
         id: String(place),
-        reaches: [reachOf(goods)],
+        scopes: [scopeOf(goods)],
         count,
         mode: incremental ? 'incremental' : 'allUnits',
       }),
     ),
     rules: one.rules.map(({ goods, off }, place) => {
-      const when = { kind: 'goods', reaches: [reachOf(goods)] } as const;
+      const when = { kind: 'goods', scopes: [scopeOf(goods)] } as const;
       const rule = ruleOf(percentOff(String(off)), when);
       return { ...rule, id: String(place), name: String(place), place };
     }),

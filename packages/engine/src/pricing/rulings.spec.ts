@@ -249,7 +249,7 @@ describe('a line without a price', () => {
   ];
   const quantityOfAll: Condition = {
     kind: 'number',
-    fact: { kind: 'count', of: 'quantity', reaches: [{ kind: 'all' }] },
+    fact: { kind: 'count', of: 'quantity', scopes: [{ kind: 'all' }] },
     comparison: { kind: 'atLeast', value: decimal('5') },
   };
   const amounts = (setup: Parameters<typeof setupOf>[0]): string[] =>
@@ -286,11 +286,11 @@ describe('a line without a price', () => {
   });
 
   it('is counted nowhere where a tier makes it one by request', () => {
-    const reaches = [{ kind: 'item', item: 'GL-1' }] as const;
-    const asked = breakOf({ '10': { kind: 'byRequest' } }, { id: 'asked', reaches });
+    const scopes = [{ kind: 'item', item: 'GL-1' }] as const;
+    const asked = breakOf({ '10': { kind: 'byRequest' } }, { id: 'asked', scopes });
     const others = breakOf(
       { '5': '-50' },
-      { id: 'others', count: 'document', reaches: [{ kind: 'item', item: 'CL-0207' }] },
+      { id: 'others', count: 'document', scopes: [{ kind: 'item', item: 'CL-0207' }] },
     );
     const dearer = [
       basePrice('10.00'),
@@ -407,12 +407,12 @@ describe('an amount on a line', () => {
   it('touches all of its units, so a rule that stands alone takes none', () => {
     const given = ruleOf(
       {
-        kind: 'spread',
+        kind: 'allocate',
         amount: decimal('-1.00'),
         every: null,
       },
       { kind: 'all', of: [] },
-      { id: 'given', together: false },
+      { id: 'given', combinable: false },
     );
     const setup = setupOf({
       basePrices: [basePrice('10.00')],
@@ -424,18 +424,18 @@ describe('an amount on a line', () => {
 });
 
 describe('a rule for units that stops those after it', () => {
-  const spread = (id: string, place: number, stops: boolean) =>
+  const spread = (id: string, place: number, stopProcessing: boolean) =>
     ruleOf(
-      { kind: 'spread', amount: decimal('-1.00'), every: null },
+      { kind: 'allocate', amount: decimal('-1.00'), every: null },
       { kind: 'all', of: [] },
-      { id, place, stops },
+      { id, place, stopProcessing },
     );
 
   it('stops them also where a rule for the line stands later in the list', () => {
     const lineRule = ruleOf(
       percentOff('10'),
       { kind: 'all', of: [] },
-      { id: 'line', place: 9, stops: true },
+      { id: 'line', place: 9, stopProcessing: true },
     );
     const setup = setupOf({
       basePrices: [basePrice('10.00')],

@@ -1,6 +1,6 @@
 import { decimal, isZero, multiply, print, subtract, sum, withDigits } from '../number/decimal';
 import { divide } from '../number/exact';
-import { roundToDigits } from '../number/rounding';
+import { roundToDigits, roundedTo } from '../number/rounding';
 import type { PricedLine } from './priced';
 import type { Serialized } from '../number/serialized';
 
@@ -16,7 +16,7 @@ export function averageEach(line: Serialized<PricedLine>): string | null {
   const over = line.duration === null ? whole : multiply(whole, decimal(line.duration));
   const { scale } = decimal(first.unitPrice);
   const average = divide(decimal(line.amount), over);
-  return print(withDigits(roundToDigits(average, scale, 'halfAwayFromZero'), scale));
+  return print(roundedTo(average, scale, 'halfAwayFromZero'));
 }
 
 /** What a line was sold for, printed. */

@@ -18,7 +18,7 @@ import type {
 } from './workings';
 
 /** Raised by every change of the engine that can alter a cent or a working. */
-export const MODEL_VERSION = 12;
+export const MODEL_VERSION = 13;
 
 export interface PricedDocument {
   readonly modelVersion: number;

@@ -71,7 +71,7 @@ describe('the self-check of the workings', () => {
 
   it('finds one slice in another unit than the line by what it is in base units', () => {
     const box = { unit: 'box', factor: decimal('12'), digits: 0 };
-    const line = { line: lineOf('1'), unit: box, baseQuantity: decimal('12') };
+    const line = { written: lineOf('1'), unit: box, baseQuantity: decimal('12') };
     const of = (quantity: string, unit: string) => () => {
       checkQuantities([{ ...sound, quantity: decimal(quantity), unit }], line);
     };
@@ -127,7 +127,7 @@ describe('the self-check of the workings', () => {
 
   it('finds slices that are not the whole line, and passes those that are', () => {
     const unit = { unit: 'bag', factor: decimal('1'), digits: 0 };
-    const line = { line: lineOf('5'), unit, baseQuantity: decimal('5') };
+    const line = { written: lineOf('5'), unit, baseQuantity: decimal('5') };
     const of = (...quantities: string[]): PricedSlice[] =>
       quantities.map((quantity) => ({ ...sound, quantity: decimal(quantity) }));
     const check =

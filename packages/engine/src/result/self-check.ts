@@ -47,7 +47,7 @@ export function checkSlice(
  */
 export function checkQuantities(
   slices: readonly PricedSlice[],
-  { line: { quantity }, unit, baseQuantity }: QuantitiesOfLine,
+  { written: { quantity }, unit, baseQuantity }: QuantitiesOfLine,
 ): void {
   const [only] = slices;
   const whole =
@@ -88,7 +88,7 @@ interface AmountsOfLine {
 }
 
 interface QuantitiesOfLine {
-  readonly line: { readonly quantity: Decimal };
+  readonly written: { readonly quantity: Decimal };
   readonly unit: { readonly unit: string };
   readonly baseQuantity: Decimal;
 }

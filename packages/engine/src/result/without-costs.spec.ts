@@ -51,7 +51,7 @@ describe('a price for readers who may not see costs', () => {
     const cost = { kind: 'standard', amount: decimal('18'), currency: 'EUR', unit: null } as const;
     const facts = factsOf({ customer: null, items: [itemOf({ costs: [cost] })] });
     const at = (least: Floor['least'], then: Floor['then']): unknown => {
-      const floors = [{ id: 'a', reach: { kind: 'all' }, least, then } as const];
+      const floors = [{ id: 'a', scope: { kind: 'all' }, least, then } as const];
       const setup = setupOf({ basePrices: [basePrice('20.00')], floors });
       const [line] = serialized(
         price(setup, documentOf('1', { facts, lines: [lineOf('1')] })),
@@ -68,7 +68,7 @@ describe('a price for readers who may not see costs', () => {
     // lifted, its price says it already, and nothing else does
     const setup = setupOf({
       basePrices: [basePrice('20.00')],
-      floors: [{ id: 'a', reach: { kind: 'all' }, least: margin, then: 'lift' }],
+      floors: [{ id: 'a', scope: { kind: 'all' }, least: margin, then: 'lift' }],
     });
     const [line] = serialized(price(setup, documentOf('1', { facts, lines: [lineOf('1')] }))).lines;
     const lifted = line && withoutCosts(line);

@@ -2,7 +2,7 @@ import type { CurrencyCode } from '../number/currency';
 import type { Decimal } from '../number/decimal';
 import type { RoundingRule } from '../number/rounding-rule';
 import type { CostKind } from './cost';
-import type { Reach } from './reach';
+import type { Scope } from './scope';
 
 /** Identifies a cost table; it stays the same when the table is renamed. */
 export type CostTableId = string;
@@ -16,7 +16,7 @@ export interface CostTable {
   readonly name: string;
   readonly currency: CurrencyCode;
   /** The items whose price it makes where nothing else does, several kinds of goods if need be. */
-  readonly reaches: readonly Reach[];
+  readonly scopes: readonly Scope[];
   /** The codes of the outlets at which it may be used; null where it may at all, and at none. */
   readonly outlets: readonly string[] | null;
   /** What is done to a cost, for each kind of cost, in the order in which kinds are tried. */
@@ -67,6 +67,6 @@ export interface Fees {
 }
 
 export interface PieceCharge {
-  readonly reach: Reach;
+  readonly scope: Scope;
   readonly amount: Decimal;
 }

@@ -26,13 +26,13 @@ export interface PricingDocument {
   readonly attributes: AttributeFacts;
   /** What it is written as; null where it is a question and no document. */
   readonly kind: DocumentKind | null;
-  readonly circumstances: Circumstances;
+  readonly salesContext: SalesContext;
   readonly facts: DocumentFacts;
   readonly lines: readonly DocumentLine[];
 }
 
 /** Who sells, and where the goods go; null for what is not said. */
-export interface Circumstances {
+export interface SalesContext {
   /** By the code of the list that each is chosen from. */
   readonly salesPerson: string | null;
   readonly department: string | null;
@@ -41,7 +41,7 @@ export interface Circumstances {
 }
 
 /** Nothing is said of them. */
-export const NO_CIRCUMSTANCES: Circumstances = {
+export const NO_SALES_CONTEXT: SalesContext = {
   salesPerson: null,
   department: null,
   deliveryMethod: null,
@@ -157,5 +157,5 @@ export const PLAIN_DOCUMENT = {
   discount: null,
   attributes: {},
   kind: null,
-  circumstances: NO_CIRCUMSTANCES,
+  salesContext: NO_SALES_CONTEXT,
 } as const satisfies Partial<PricingDocument>;

@@ -5,7 +5,7 @@ import type { ItemCost, PurchaseCost, UnitsSold } from './cost';
 import type { Day, Window } from './dates';
 import type { ItemKind, ItemNumber, TimeUnit, UnitCode } from './goods';
 import type { LevelId } from './level';
-import type { Reach } from './reach';
+import type { Scope } from './scope';
 import type { RuleId } from './rule';
 
 /** What was known when the document was priced. */
@@ -117,7 +117,7 @@ export interface SegmentFacts {
 export interface LevelAssignment {
   readonly id: string;
   readonly level: LevelId;
-  readonly reach: Reach;
+  readonly scope: Scope;
   readonly window: Window;
 }
 

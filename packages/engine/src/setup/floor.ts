@@ -1,6 +1,6 @@
 import type { CurrencyCode } from '../number/currency';
 import type { Decimal } from '../number/decimal';
-import type { Reach } from './reach';
+import type { Scope } from './scope';
 
 /** Identifies a floor across versions. */
 export type FloorId = string;
@@ -8,7 +8,7 @@ export type FloorId = string;
 /** The least that goods are sold for. */
 export interface Floor {
   readonly id: FloorId;
-  readonly reach: Reach;
+  readonly scope: Scope;
   readonly least: FloorLeast;
   readonly then: FloorAction;
 }

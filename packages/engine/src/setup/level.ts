@@ -5,7 +5,7 @@ import type { CostKind } from './cost';
 import type { CostTableId } from './cost-table';
 import type { DatedPrice, Window } from './dates';
 import type { ItemNumber, UnitCode } from './goods';
-import type { Reach } from './reach';
+import type { Scope } from './scope';
 
 /** Identifies a price level; it stays the same when the level is renamed. */
 export type LevelId = string;
@@ -33,7 +33,7 @@ export interface Level {
 /** Says how the price of the items it reaches is made: a basis, and what is done to it. */
 export interface LevelEntry {
   readonly id: string;
-  readonly reach: Reach;
+  readonly scope: Scope;
   readonly basis: Basis;
   readonly adjusting: Adjusting;
   /** How its prices are rounded; null for the level's rule. */

@@ -6,7 +6,7 @@ import type { Window } from './dates';
 import type { UnitCode } from './goods';
 import type { Adjustment, LevelId } from './level';
 import type { Parties } from './limits';
-import type { Reach } from './reach';
+import type { Scope } from './scope';
 
 /** Identifies a quantity break; it stays the same when the break is renamed. */
 export type BreakId = string;
@@ -22,7 +22,7 @@ export interface QuantityBreak {
   readonly words: string;
   readonly currency: CurrencyCode;
   /** The goods it is for. */
-  readonly reaches: readonly Reach[];
+  readonly scopes: readonly Scope[];
   /** The levels whose prices it is for; null for all, and for lines without a level. */
   readonly levels: readonly LevelId[] | null;
   /** Who it is for; null for everybody. */

@@ -1,10 +1,10 @@
 import type { CurrencyCode } from '../number/currency';
 import type { Decimal } from '../number/decimal';
 import type { Day, Window } from './dates';
-import type { Circumstances } from './document';
+import type { SalesContext } from './document';
 import type { ItemNumber, UnitCode } from './goods';
 import type { LevelId } from './level';
-import type { Reach } from './reach';
+import type { Scope } from './scope';
 
 /** Identifies a conditional rule; it stays the same when the rule is renamed. */
 export type RuleId = string;
@@ -26,13 +26,13 @@ export interface Rule {
   readonly validity: RuleValidity;
   /** The codes of the outlets at which it counts; null where it does at all, and at none. */
   readonly outlets: readonly string[] | null;
-  readonly starts: RuleStart;
+  readonly trigger: RuleTrigger;
   readonly when: Condition;
   readonly effect: RuleEffect;
   /** Whether it goes together with other rules; else it stands alone. */
-  readonly together: boolean;
+  readonly combinable: boolean;
   /** Rules after it in the list do not touch its lines. */
-  readonly stops: boolean;
+  readonly stopProcessing: boolean;
   readonly limits: RuleLimits;
 }
 
@@ -68,13 +68,13 @@ export interface TimeWindow {
   readonly until: string;
 }
 
-export type RuleStart =
+export type RuleTrigger =
   /** Wherever its conditions hold. */
-  | { readonly kind: 'byItself' }
+  | { readonly kind: 'automatic' }
   /** Where the document has the code, whatever its case. */
   | { readonly kind: 'code'; readonly code: string }
   /** Where somebody put it on the line, or on the document. */
-  | { readonly kind: 'byHand' };
+  | { readonly kind: 'manual' };
 
 /** A tree of tests. A fact that is missing makes a test false, whichever comparison it is. */
 export type Condition =
@@ -93,7 +93,7 @@ export interface SavedCondition {
 
 export type RuleTest =
   /** The line's item is among the goods. */
-  | { readonly kind: 'goods'; readonly reaches: readonly Reach[] }
+  | { readonly kind: 'goods'; readonly scopes: readonly Scope[] }
   | { readonly kind: 'customer'; readonly customers: readonly string[] }
   | { readonly kind: 'segment'; readonly segments: readonly string[] }
   | { readonly kind: 'currency'; readonly currencies: readonly CurrencyCode[] }
@@ -122,7 +122,7 @@ export type NumberFact =
   | {
       readonly kind: 'count';
       readonly of: 'quantity' | 'spend' | 'lines';
-      readonly reaches: readonly Reach[];
+      readonly scopes: readonly Scope[];
     };
 
 /** Something that is a text, a choice or a day. */
@@ -135,7 +135,7 @@ export type WordFact =
   /** What the document is written as: quote, order or sale. */
   | { readonly kind: 'documentKind' }
   /** Who sells, and where the goods go; postcodes are compared without spaces, in capitals. */
-  | { readonly kind: keyof Circumstances };
+  | { readonly kind: keyof SalesContext };
 
 /** What a company keeps of its goods, customers or documents besides what everybody keeps. */
 export interface AttributeFact {
@@ -228,12 +228,12 @@ export type GroupEffect =
       readonly total: Decimal | null;
     }
   /** A signed amount shared by units; once, or for every so many units together. */
-  | { readonly kind: 'spread'; readonly amount: Decimal; readonly every: Decimal | null };
+  | { readonly kind: 'allocate'; readonly amount: Decimal; readonly every: Decimal | null };
 
 /** So many units of some goods. */
 export interface UnitsOf {
   readonly quantity: number;
-  readonly reaches: readonly Reach[];
+  readonly scopes: readonly Scope[];
 }
 
 /** `price` counts where a bundle has no total. */
@@ -265,7 +265,7 @@ export function stageOf({ kind }: Pick<RuleEffect, 'kind'>): RuleStage {
   switch (kind) {
     case 'buyAndGet':
     case 'bundle':
-    case 'spread':
+    case 'allocate':
       return 'group';
     case 'subtotal':
     case 'shipping':

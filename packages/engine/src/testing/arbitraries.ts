@@ -24,7 +24,7 @@ import {
   NUMBERS,
   numbers,
   unitCodes,
-  reaches,
+  scopes,
   amounts,
   adjustments,
   HIRED,
@@ -90,7 +90,7 @@ const bases = (levels: readonly string[]): fc.Arbitrary<Basis> =>
 const entries = (levels: readonly string[]): fc.Arbitrary<LevelEntry> =>
   fc.record({
     id: fc.uuid(),
-    reach: reaches,
+    scope: scopes,
     basis: bases(levels),
     adjusting: adjustings,
     rounding: fc.option(roundings, { freq: 1 }),
@@ -126,7 +126,7 @@ const costTables = (id: string): fc.Arbitrary<CostTable> =>
     id: fc.constant(id),
     name: fc.constant(`Table ${id}`),
     currency: fc.constantFrom('EUR', 'EUR', 'USD'),
-    reaches: fc.array(reaches, { maxLength: 2 }),
+    scopes: fc.array(scopes, { maxLength: 2 }),
     outlets: fc.constantFrom(null, null, null, ['O1']),
     costs: fc.uniqueArray(fc.record({ cost: costKinds, bands: costBands }), {
       selector: ({ cost }) => cost,
@@ -143,7 +143,7 @@ const costTables = (id: string): fc.Arbitrary<CostTable> =>
       }),
     ),
     fees: fc.option(fc.constant({ percent: make(12, 0), fixed: make(50, 2) })),
-    pieceCharges: fc.array(fc.record({ reach: reaches, amount: amounts }), { maxLength: 2 }),
+    pieceCharges: fc.array(fc.record({ scope: scopes, amount: amounts }), { maxLength: 2 }),
     rounding: fc.option(roundings),
   });
 
@@ -202,7 +202,7 @@ export const setups: fc.Arbitrary<Setup> = fc.record({
   floors: fc.array(
     fc.record({
       id: fc.uuid(),
-      reach: reaches,
+      scope: scopes,
       least: floorLeasts,
       then: fc.constantFrom(...FLOOR_ACTIONS),
     }),
@@ -240,7 +240,7 @@ const customers: fc.Arbitrary<CustomerFacts> = fc.record({
     fc.record({
       id: fc.uuid(),
       level: fc.constantFrom('A', 'B', 'gone'),
-      reach: reaches,
+      scope: scopes,
       window: windows,
     }),
     { maxLength: 3 },
@@ -345,7 +345,7 @@ export const documents: fc.Arbitrary<PricingDocument> = fc
     shipping: fc.constantFrom(null, null, make(1290, 2)),
     discount: discounts,
     kind: fc.constantFrom(null, ...DOCUMENT_KINDS),
-    circumstances: fc.record({
+    salesContext: fc.record({
       salesPerson: fc.constantFrom(null, 'noor'),
       department: fc.constantFrom(null, 'school'),
       deliveryMethod: fc.constantFrom(null, 'van'),

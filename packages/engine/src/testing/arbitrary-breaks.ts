@@ -7,8 +7,8 @@ import {
   type QuantityBreak,
   type TierAdjustment,
 } from '../setup/quantity-break';
-import { reachKey } from '../setup/reach';
-import { reaches, percents, adjustments, roundings, windows } from './arbitrary-parts';
+import { scopeKey } from '../setup/scope';
+import { scopes, percents, adjustments, roundings, windows } from './arbitrary-parts';
 
 const tierAdjustments: fc.Arbitrary<TierAdjustment> = fc.oneof(
   { weight: 6, arbitrary: percents.map((percent) => ({ kind: 'percent' as const, percent })) },
@@ -20,7 +20,7 @@ const tierAdjustments: fc.Arbitrary<TierAdjustment> = fc.oneof(
 export const breaks = (id: string): fc.Arbitrary<QuantityBreak> =>
   fc
     .record({
-      reaches: fc.uniqueArray(reaches, { selector: reachKey, minLength: 1, maxLength: 2 }),
+      scopes: fc.uniqueArray(scopes, { selector: scopeKey, minLength: 1, maxLength: 2 }),
       currency: fc.constantFrom('EUR', 'EUR', 'EUR', 'USD'),
       levels: fc.constantFrom(null, null, null, ['A'], ['B', 'C']),
       parties: fc.constantFrom(

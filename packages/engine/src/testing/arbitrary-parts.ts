@@ -7,7 +7,7 @@ import type { Window } from '../setup/dates';
 import type { ItemFacts } from '../setup/facts';
 import { ITEM_KINDS } from '../setup/goods';
 import type { Adjustment } from '../setup/level';
-import type { Reach } from '../setup/reach';
+import type { Scope } from '../setup/scope';
 
 /** Units around the places where numbers change their representation, and anywhere else. */
 const units = fc.oneof(
@@ -81,7 +81,7 @@ const ATTRIBUTES: readonly ItemFacts['attributes'][] = [
 /** Goods that are priced by time. */
 export const HIRED = 'TL-1';
 
-/** Four items that differ in everything a reach can ask for. */
+/** Four items that differ in everything a scope can ask for. */
 export const ITEMS: readonly ItemFacts[] = [
   { item: 'CL-1', categories: [CLAY], brand: named('ebb'), supplier: named('pits'), ...BAG },
   { item: 'CL-2', categories: [CLAY, named('stoneware')], brand: null, supplier: null, ...BAG },
@@ -106,12 +106,12 @@ export const numbers = fc.constantFrom(...NUMBERS);
 export const unitCodes = fc.constantFrom(null, null, 'pallet', 'scoop', 'drum');
 
 const categories = fc.constantFrom('clay', 'stoneware', 'glaze');
-export const reaches: fc.Arbitrary<Reach> = fc.oneof(
+export const scopes: fc.Arbitrary<Scope> = fc.oneof(
   numbers.map((item) => ({ kind: 'item' as const, item })),
   categories.map((category) => ({ kind: 'category' as const, category })),
   categories.map((category) => ({ kind: 'categoryBrand' as const, category, brand: 'ebb' })),
   categories.map((category) => ({ kind: 'supplierCategory' as const, category, supplier: 'pits' })),
-  fc.constantFrom<Reach>(
+  fc.constantFrom<Scope>(
     { kind: 'family', family: 'bodies' },
     { kind: 'brand', brand: 'ebb' },
     { kind: 'supplier', supplier: 'pits' },

@@ -10,12 +10,12 @@ import {
   type LineEffect,
   type NumberFact,
   type Rule,
-  type RuleStart,
+  type RuleTrigger,
   type RuleTest,
   type WordComparison,
   type WordFact,
 } from '../setup/rule';
-import { prices, unitCodes, reaches, percents, amounts, windows } from './arbitrary-parts';
+import { prices, unitCodes, scopes, percents, amounts, windows } from './arbitrary-parts';
 
 const comparisons = (values: fc.Arbitrary<Decimal>): fc.Arbitrary<Comparison> =>
   fc.oneof(
@@ -27,9 +27,9 @@ const comparisons = (values: fc.Arbitrary<Decimal>): fc.Arbitrary<Comparison> =>
   );
 
 const ruleTests: fc.Arbitrary<RuleTest> = fc.oneof(
-  fc.array(reaches, { minLength: 1, maxLength: 2 }).map((all) => ({
+  fc.array(scopes, { minLength: 1, maxLength: 2 }).map((all) => ({
     kind: 'goods' as const,
-    reaches: all,
+    scopes: all,
   })),
   fc.constantFrom<RuleTest>(
     { kind: 'customer', customers: ['C1'] },
@@ -56,7 +56,7 @@ const ruleTests: fc.Arbitrary<RuleTest> = fc.oneof(
       fc.record({
         kind: fc.constant('count'),
         of: fc.constantFrom('quantity', 'spend', 'lines'),
-        reaches: fc.array(reaches, { minLength: 1, maxLength: 2 }),
+        scopes: fc.array(scopes, { minLength: 1, maxLength: 2 }),
       }),
     ),
     comparison: comparisons(fc.integer({ min: 0, max: 400 }).map((value) => make(value, 0))),
@@ -135,7 +135,7 @@ const lineEffects: fc.Arbitrary<LineEffect> = fc.oneof(
 
 const unitsOf = fc.record({
   quantity: fc.constantFrom(1, 1, 2, 3),
-  reaches: fc.array(reaches, { minLength: 1, maxLength: 2 }),
+  scopes: fc.array(scopes, { minLength: 1, maxLength: 2 }),
 });
 const below = (values: fc.Arbitrary<Decimal>): fc.Arbitrary<Decimal> =>
   values.map((value) => (value.units > 0 ? negate(value) : value));
@@ -162,7 +162,7 @@ export const groupEffects: fc.Arbitrary<GroupEffect> = fc.oneof(
     total: fc.option(prices, { freq: 2 }),
   }),
   fc.record({
-    kind: fc.constant('spread'),
+    kind: fc.constant('allocate'),
     amount: amounts,
     every: fc.constantFrom(null, make(4, 0)),
   }),
@@ -201,11 +201,11 @@ export const rules = (id: string): fc.Arbitrary<Rule> =>
       ),
     }),
     outlets: fc.constantFrom(null, null, null, ['O1']),
-    starts: fc.constantFrom<RuleStart>(
-      { kind: 'byItself' },
-      { kind: 'byItself' },
+    trigger: fc.constantFrom<RuleTrigger>(
+      { kind: 'automatic' },
+      { kind: 'automatic' },
       { kind: 'code', code: 'Spring' },
-      { kind: 'byHand' },
+      { kind: 'manual' },
     ),
     when: fc.oneof(
       { weight: 6, arbitrary: conditions },
@@ -220,8 +220,8 @@ export const rules = (id: string): fc.Arbitrary<Rule> =>
       { weight: 2, arbitrary: groupEffects },
       { weight: 1, arbitrary: documentEffects },
     ),
-    together: fc.constantFrom(true, true, false),
-    stops: fc.constantFrom(false, false, false, true),
+    combinable: fc.constantFrom(true, true, false),
+    stopProcessing: fc.constantFrom(false, false, false, true),
     limits: fc.constantFrom(
       NO_LIMITS,
       NO_LIMITS,

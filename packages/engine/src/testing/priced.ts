@@ -5,8 +5,7 @@ import type { LineProblem, LineWithPrice, PricedLine } from '../result/priced';
 import type { PricingDocument } from '../setup/document';
 import type { Setup } from '../setup/setup';
 import { serialized } from '../number/serialized';
-import { notAppliedWording } from '@honest-ledger/wording';
-import type { Names } from '@honest-ledger/wording';
+import { notAppliedWording, type Names } from '@honest-ledger/wording';
 import { documentOf } from './saltmarsh';
 
 /** The first line of a document, which must have a price. */

@@ -73,20 +73,20 @@ export function schools(changes: Partial<Level> = {}): Level {
 
 export function percentEntry(
   percent: string,
-  reach: LevelEntry['reach'] = { kind: 'all' },
+  scope: LevelEntry['scope'] = { kind: 'all' },
   changes: Partial<LevelEntry> = {},
 ): LevelEntry {
-  return entryOf({ kind: 'percent', percent: decimal(percent) }, reach, changes);
+  return entryOf({ kind: 'percent', percent: decimal(percent) }, scope, changes);
 }
 
 export function entryOf(
   adjustment: Adjustment,
-  reach: LevelEntry['reach'] = { kind: 'all' },
+  scope: LevelEntry['scope'] = { kind: 'all' },
   changes: Partial<LevelEntry> = {},
 ): LevelEntry {
   return {
-    id: JSON.stringify([adjustment.kind, reach]),
-    reach,
+    id: JSON.stringify([adjustment.kind, scope]),
+    scope,
     basis: { kind: 'basePrice' },
     adjusting: { kind: 'plain', adjustment },
     rounding: null,
@@ -169,7 +169,7 @@ export function costTable(
     id: 'tools',
     name: 'Tools',
     currency: 'EUR',
-    reaches: [{ kind: 'all' }],
+    scopes: [{ kind: 'all' }],
     outlets: null,
     costs: [{ cost: 'last', bands: bandsOf(bands) }],
     points: null,
@@ -190,7 +190,7 @@ export function breakOf(
     name: 'Clay by the bag',
     words: '',
     currency: 'EUR',
-    reaches: [{ kind: 'all' }],
+    scopes: [{ kind: 'all' }],
     levels: null,
     parties: null,
     outlets: null,
@@ -228,11 +228,11 @@ export function ruleOf(
     paused: false,
     validity: { days: ALWAYS, weekdays: null, times: null },
     outlets: null,
-    starts: { kind: 'byItself' },
+    trigger: { kind: 'automatic' },
     when,
     effect,
-    together: true,
-    stops: false,
+    combinable: true,
+    stopProcessing: false,
     limits: NO_LIMITS,
     ...changes,
   };

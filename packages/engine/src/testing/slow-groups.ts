@@ -33,10 +33,10 @@ export type GroupEffect =
       readonly total: number | null;
     }
   /** Off; once, or for every so many units. */
-  | { readonly kind: 'spread'; readonly cents: number; readonly every: number | null };
+  | { readonly kind: 'allocate'; readonly cents: number; readonly every: number | null };
 
 export function isGroup(effect: { readonly kind: string }): effect is GroupEffect {
-  return ['deal', 'together', 'spread'].includes(effect.kind);
+  return ['deal', 'together', 'allocate'].includes(effect.kind);
 }
 
 /** A number of cents as a fraction: above, below. The lower is above zero. */
@@ -75,7 +75,7 @@ export function groupOutcome(effect: GroupEffect, units: readonly Unit[]): Outco
       return deal(effect, units);
     case 'together':
       return together(effect, units);
-    case 'spread':
+    case 'allocate':
       return spread(effect, units);
   }
 }
@@ -129,7 +129,7 @@ function together(
 
 /** An amount off, shared by units over lines; what a line cannot give is shared over the others. */
 function spread(
-  { cents, every }: Extract<GroupEffect, { kind: 'spread' }>,
+  { cents, every }: Extract<GroupEffect, { kind: 'allocate' }>,
   units: readonly Unit[],
 ): Outcome | null {
   const often = every === null ? Math.min(units.length, 1) : Math.floor(units.length / every);

@@ -88,12 +88,12 @@ function bandOf<Band extends readonly [number, number]>(
 
 /** What the narrowest table makes that makes a price; of two equally narrow the earlier. */
 function byTable({ tables, costs }: Case, item: number): Cents | null {
-  const reach = ({ goods }: Table): number =>
+  const scope = ({ goods }: Table): number =>
     Math.min(...goods.filter((one) => takesIn(one, item)).map(width), NOT_AT_ALL);
   const cost = costs[item] ?? 0;
   const asked = tables
-    .filter((one) => cost > 0 && reach(one) < NOT_AT_ALL)
-    .sort((one, other) => reach(one) - reach(other));
+    .filter((one) => cost > 0 && scope(one) < NOT_AT_ALL)
+    .sort((one, other) => scope(one) - scope(other));
   for (const { bands, step } of asked) {
     const band = bandOf(bands, whole(cost));
     if (band) return toStep(withPercent(whole(cost), band[1]), step);

@@ -27,8 +27,8 @@ export interface Simple {
   /** How often it may be used, and how often it was; null for any number. */
   readonly limit: { readonly most: number; readonly used: number } | null;
   readonly place: number;
-  readonly together: boolean;
-  readonly stops: boolean;
+  readonly combinable: boolean;
+  readonly stopProcessing: boolean;
   readonly effect: Effect;
 }
 
@@ -108,7 +108,7 @@ export function slowly({ prices, lines, rules, code, shipping, choice }: Case): 
   for (const line of work) {
     const holding = cut(inOrder.filter((rule) => isLine(rule) && holds(rule, line)));
     const last = holding.at(-1);
-    if (last?.stops) line.stop = last;
+    if (last?.stopProcessing) line.stop = last;
     const chosen = chooseAmong(holding, choice, (some) => amountOf(applied(some, line)));
     Object.assign(line, applied(chosen, line));
     line.amount = amountOf(line);
@@ -130,7 +130,7 @@ export function slowly({ prices, lines, rules, code, shipping, choice }: Case): 
         holds(rule, line) && !line.alone && !(line.stop && position(rule) > position(line.stop)),
     );
     const usable = units.filter(
-      (unit) => open.includes(unit.line) && !unit.closed && (rule.together || !unit.touched),
+      (unit) => open.includes(unit.line) && !unit.closed && (rule.combinable || !unit.touched),
     );
     const after = groupOutcome(rule.effect, usable);
     if (!after) continue;
@@ -140,13 +140,13 @@ export function slowly({ prices, lines, rules, code, shipping, choice }: Case): 
       line.amount += nearest(change);
       if (line.amount < 0n) line.amount = 0n;
       const isEarlier = !line.stop || position(rule) < position(line.stop);
-      if (own.length > 0 && rule.stops && isEarlier) line.stop = rule;
+      if (own.length > 0 && rule.stopProcessing && isEarlier) line.stop = rule;
     }
     units = units.map((unit) => {
       const left = after.get(unit);
       if (!left) return unit;
       const floor = isBelow(left, NONE) ? NONE : left;
-      return { ...unit, left: floor, touched: true, closed: !rule.together };
+      return { ...unit, left: floor, touched: true, closed: !rule.combinable };
     });
   }
   const whole = work.reduce((sum, { amount }) => sum + amount, 0n);
@@ -163,7 +163,7 @@ export function slowly({ prices, lines, rules, code, shipping, choice }: Case): 
 }
 
 function cut(rules: readonly Simple[]): readonly Simple[] {
-  const at = rules.findIndex(({ stops }) => stops);
+  const at = rules.findIndex(({ stopProcessing }) => stopProcessing);
   return at < 0 ? rules : rules.slice(0, at + 1);
 }
 
@@ -172,10 +172,10 @@ function chooseAmong(
   choice: Case['choice'],
   toPay: (some: readonly Simple[]) => bigint,
 ): readonly Simple[] {
-  const together = rules.filter((rule) => rule.together);
-  const alone = rules.filter((rule) => !rule.together);
+  const together = rules.filter((rule) => rule.combinable);
+  const alone = rules.filter((rule) => !rule.combinable);
   if (alone.length === 0 || rules.length === 1) return rules;
-  if (choice === 'first') return rules[0]?.together ? together : rules.slice(0, 1);
+  if (choice === 'first') return rules[0]?.combinable ? together : rules.slice(0, 1);
   const choices = [...(together.length > 0 ? [together] : []), ...alone.map((one) => [one])];
   let best = choices[0] ?? [];
   for (const one of choices) {
@@ -204,7 +204,7 @@ function applied(rules: readonly Simple[], line: Line): Line {
       after.under = [];
     }
     if (effect.kind !== 'flat') after.under.push(rule);
-    if (!rule.together) after.alone = true;
+    if (!rule.combinable) after.alone = true;
   }
   return after;
 }

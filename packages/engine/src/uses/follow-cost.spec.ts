@@ -1,8 +1,8 @@
 import fc from 'fast-check';
-import { decimal, print, withDigits } from '../number/decimal';
+import { decimal, print } from '../number/decimal';
 import { compareExact, printExact, signOf, subtractExact } from '../number/exact';
 import { markupOf, priceAtMargin, marginOf } from '../number/markup';
-import { roundToDigits } from '../number/rounding';
+import { roundedTo } from '../number/rounding';
 import { decimals, exacts } from '../testing/arbitrary-parts';
 import { runs } from '../testing/runs';
 import { percentMoved, priceFollowing, type Keeping } from './follow-cost';
@@ -86,10 +86,7 @@ describe('a margin that is typed', () => {
     fc.assert(
       fc.property(cents, fc.integer({ min: -500, max: 990 }), (cost, tenths) => {
         const typed = decimal((tenths / 10).toFixed(1));
-        const price = withDigits(
-          roundToDigits(priceAtMargin(cost, typed), 2, 'halfAwayFromZero'),
-          2,
-        );
+        const price = roundedTo(priceAtMargin(cost, typed), 2, 'halfAwayFromZero');
         const own = marginOf(price, cost);
         if (signOf(price) === 0) {
           expect(own).toBeNull();
@@ -97,7 +94,7 @@ describe('a margin that is typed', () => {
         }
         if (!own) throw new Error('a price has a margin');
         // its own margin gives the same price again, and the price itself never moves
-        const again = withDigits(roundToDigits(priceAtMargin(cost, own), 2, 'halfAwayFromZero'), 2);
+        const again = roundedTo(priceAtMargin(cost, own), 2, 'halfAwayFromZero');
         expect(print(again)).toBe(print(price));
       }),
     );

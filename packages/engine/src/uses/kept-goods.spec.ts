@@ -18,8 +18,8 @@ const ITEMS = ['IT-1', 'IT-2'];
 
 const second: Rule = ruleOf({
   kind: 'buyAndGet',
-  buy: { reaches: [{ kind: 'item', item: 'IT-1' }], quantity: 2 },
-  get: { reaches: [{ kind: 'item', item: 'IT-2' }], quantity: 1 },
+  buy: { scopes: [{ kind: 'item', item: 'IT-1' }], quantity: 2 },
+  get: { scopes: [{ kind: 'item', item: 'IT-2' }], quantity: 1 },
   offer: { kind: 'percent', percent: decimal('-100') },
   dearest: false,
   most: null,
@@ -99,7 +99,7 @@ describe('goods that are kept of a sale', () => {
     const sale = documentWith([line('IT-1', '12')]);
     expect(told({ breaks }, sale, { 'IT-1': '4' }, '36.00')).toBeNull();
     // nor where something has none that came back
-    const some = [breakOf({ '1': byRequest }, { reaches: [{ kind: 'item', item: 'IT-2' }] })];
+    const some = [breakOf({ '1': byRequest }, { scopes: [{ kind: 'item', item: 'IT-2' }] })];
     const both = documentWith([line('IT-1', '12'), line('IT-2', '1')]);
     expect(told({ breaks: some }, both, { 'IT-1': '4' }, '40.00')).toBeNull();
   });

@@ -21,7 +21,7 @@ const levelOf = (table: CostTableId, currency: string): Level => ({
   entries: [
     {
       id: 'alone',
-      reach: { kind: 'all' },
+      scope: { kind: 'all' },
       basis: { kind: 'costTable', table },
       adjusting: { kind: 'plain', adjustment: { kind: 'percent', percent: fromInteger(0) } },
       rounding: null,
@@ -48,7 +48,7 @@ function asLines(
     rules: [],
     levels: level ? [level] : [],
     // else a table that makes nothing would hand over to the one that keeps the item
-    costTables: setup.costTables.map((table) => (level ? { ...table, reaches: [] } : table)),
+    costTables: setup.costTables.map((table) => (level ? { ...table, scopes: [] } : table)),
   });
   const outlet = facts.outlet && { ...facts.outlet, level: null, levelsAllowed: null };
   const priced = priceDocument(

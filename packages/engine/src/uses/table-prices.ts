@@ -1,4 +1,4 @@
-import { NO_CIRCUMSTANCES, PLAIN_LINE } from '../setup/document';
+import { NO_SALES_CONTEXT, PLAIN_LINE } from '../setup/document';
 import type { CompiledSetup } from '../compile/compile-setup';
 import { minorDigits, type CurrencyCode } from '../number/currency';
 import { fromInteger, isZero, withDigits, ZERO, type Decimal } from '../number/decimal';
@@ -62,7 +62,7 @@ export function tablePrices(
     byHand: NO_HAND_CHOICES,
     attributes: {},
     kind: null,
-    circumstances: NO_CIRCUMSTANCES,
+    salesContext: NO_SALES_CONTEXT,
     shipping: null,
     level: null,
     facts,
@@ -70,15 +70,15 @@ export function tablePrices(
     unitDigits: setup.unitPriceDigits(currency),
     amountDigits: minorDigits(currency),
     workings: false,
-    alone: true,
+    isolateLines: true,
   };
   const starts = tables.map((id) => startFrom(id, context));
   const columns = starts.map((): PriceColumn => ({ digits: context.unitDigits, units: [] }));
   for (const item of items) {
-    const work = inList(item, currency);
+    const line = inList(item, currency);
     starts.forEach((start, place) => {
-      work.problem = null;
-      columns[place]?.units.push(start(work) ? unitPrice(work, context) : null);
+      line.problem = null;
+      columns[place]?.units.push(start(line) ? unitPrice(line, context) : null);
     });
   }
   return columns;
@@ -88,16 +88,16 @@ export function tablePrices(
 function startFrom(
   id: CostTableId | null,
   context: PricingContext,
-): (work: LineInProgress) => boolean {
-  if (id === null) return (work) => startFromReachingTable(work, context, tellNobody);
+): (line: LineInProgress) => boolean {
+  if (id === null) return (line) => startFromReachingTable(line, context, tellNobody);
   const table = context.setup.costTables.get(id);
-  return (work) => table !== undefined && startFromCostTable(table, work, context).length === 0;
+  return (line) => table !== undefined && startFromCostTable(table, line, context).length === 0;
 }
 
 function inList(item: ItemFacts, currency: CurrencyCode): LineInProgress {
   const unit = baseUnit(item);
   return {
-    line: {
+    written: {
       id: item.item,
       item: item.item,
       quantity: ONE,
@@ -135,9 +135,9 @@ function inList(item: ItemFacts, currency: CurrencyCode): LineInProgress {
 }
 
 /** As step 6 rounds it: a positive price that would become 0 is none. */
-function unitPrice(work: LineInProgress, context: PricingContext): Decimal['units'] | null {
-  if (work.problem || !exchangeTo(work, context.currency, context)) return null;
-  const { price } = work.column;
+function unitPrice(line: LineInProgress, context: PricingContext): Decimal['units'] | null {
+  if (line.problem || !exchangeTo(line, context.currency, context)) return null;
+  const { price } = line.column;
   const rounded = roundToDigits(price, context.unitDigits, context.setup.roundingMode);
   if (isZero(rounded) && signOf(price) > 0) return null;
   return withDigits(rounded, context.unitDigits).units;

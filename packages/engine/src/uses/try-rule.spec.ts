@@ -68,7 +68,7 @@ describe('a rule that is tried on a document', () => {
     const segment = { code: 'schools', name: 'Schools', level: null };
     const facts = factsOf({ customer: customerOf({ level: null, segment }) });
     const of: Condition[] = [
-      { kind: 'goods', reaches: [{ kind: 'all' }] },
+      { kind: 'goods', scopes: [{ kind: 'all' }] },
       { kind: 'customer', customers: ['HARBOUR'] },
       { kind: 'segment', segments: ['clubs'] },
       { kind: 'currency', currencies: ['EUR'] },

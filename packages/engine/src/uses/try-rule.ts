@@ -35,7 +35,7 @@ export function askRule(
   const { before } = upToRules(setup, document, wish, unpriced);
   const tests = testsOf(rule.when);
   return before.lines.map((line) => ({
-    id: line.work.line.id,
+    id: line.inProgress.written.id,
     holds: holdsFor(rule.when, rule, line, before),
     tests: tests.map((test) => ({
       test,

@@ -53,9 +53,9 @@ async function letYearWait(
   actor: Actor,
 ): Promise<void> {
   const draft = await openDraft(transaction, 'From the new year', actor);
-  const keep = (kind: 'agreement' | 'basePrice' | 'break', key: string, content: object) =>
+  const save = (kind: 'agreement' | 'basePrice' | 'break', key: string, content: object) =>
     saveEdit(transaction, services, { kind, key }, { content, revision: 0, draft }, actor);
-  await keep('agreement', randomUUID(), {
+  await save('agreement', randomUUID(), {
     party: { kind: 'customer', customer: 'C4001' },
     item: 'GL-1180',
     price: '7.95',
@@ -65,7 +65,7 @@ async function letYearWait(
     minQuantity: '12',
     open: true,
   });
-  await keep('basePrice', 'OX-0012', [
+  await save('basePrice', 'OX-0012', [
     { kind: 'own', item: 'OX-0012', unit: null, price: '19.95' },
   ]);
   const cones = DEMO_BREAKS.find(({ content }) => content.name === 'Cones by the box');
@@ -73,7 +73,7 @@ async function letYearWait(
   const { id, content } = cones;
   const adjustment = { kind: 'amount', amount: '-0.40', unit: null } as const;
   const tiers = [...content.tiers, { from: '100', adjustment }];
-  await keep('break', id, { ...content, tiers });
+  await save('break', id, { ...content, tiers });
   const seen = (await openDrafts(transaction)).find((one) => one.id === draft);
   const asked = { revision: seen?.revision ?? 0, note: 'Prices of the coming year' };
   const at = new Date(actor.now.getTime() + WAITS_DAYS * DAY_MILLISECONDS);

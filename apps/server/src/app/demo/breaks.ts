@@ -1,8 +1,8 @@
 import type { BreakContent, TierAdjustmentForm } from '@honest-ledger/contracts';
-import { ALWAYS, type Reach } from '@honest-ledger/engine';
+import { ALWAYS, type Scope } from '@honest-ledger/engine';
 
 const ID = '3b9e5d70-6a1c-4f28-8c43-9e0d7f5a2b';
-const under = (category: string): Reach => ({ kind: 'category', category });
+const under = (category: string): Scope => ({ kind: 'category', category });
 
 type Tiers = BreakContent['tiers'];
 
@@ -28,7 +28,7 @@ function quantityBreak(
     name,
     words: '',
     currency: 'EUR',
-    reaches: [under(category)],
+    scopes: [under(category)],
     levels: null,
     parties: null,
     outlets: null,

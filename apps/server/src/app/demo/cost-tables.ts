@@ -1,8 +1,8 @@
 import type { CostBandForm, CostTableContent } from '@honest-ledger/contracts';
-import type { Reach } from '@honest-ledger/engine';
+import type { Scope } from '@honest-ledger/engine';
 
 const ID = '7d1c4a90-2f6b-4e1d-9a57-0c8e5b3f6d0';
-const under = (category: string): Reach => ({ kind: 'category', category });
+const under = (category: string): Scope => ({ kind: 'category', category });
 
 type Adjustment = CostBandForm['adjustment'];
 const times = (factor: string): Adjustment => ({ kind: 'multiplier', factor });
@@ -14,7 +14,7 @@ const bands = (...all: readonly (readonly [string, Adjustment])[]): CostBandForm
 const table = (name: string, changes: Partial<CostTableContent>): CostTableContent => ({
   name,
   currency: 'EUR',
-  reaches: [],
+  scopes: [],
   outlets: null,
   costs: [],
   points: null,
@@ -32,7 +32,7 @@ export const DEMO_COST_TABLES: readonly {
   {
     id: `${ID}1`,
     content: table('Tools, sliding', {
-      reaches: [under('tools')],
+      scopes: [under('tools')],
       costs: [
         {
           cost: 'last',
@@ -57,14 +57,14 @@ export const DEMO_COST_TABLES: readonly {
   {
     id: `${ID}2`,
     content: table('Kiln furniture', {
-      reaches: [under('furniture')],
+      scopes: [under('furniture')],
       costs: [
         { cost: 'landed', bands: bands(['0', markup('55')], ['20.00', markup('45')]) },
         { cost: 'last', bands: bands(['0', markup('65')], ['20.00', markup('55')]) },
       ],
       pieceCharges: [
-        { reach: under('shelves'), amount: '6.80' },
-        { reach: { kind: 'all' }, amount: '4.20' },
+        { scope: under('shelves'), amount: '6.80' },
+        { scope: { kind: 'all' }, amount: '4.20' },
       ],
       rounding: {
         kind: 'increment',
@@ -78,7 +78,7 @@ export const DEMO_COST_TABLES: readonly {
   {
     id: `${ID}3`,
     content: table('Wheels and kilns', {
-      reaches: [under('machines')],
+      scopes: [under('machines')],
       costs: [
         {
           cost: 'landed',
@@ -102,7 +102,7 @@ export const DEMO_COST_TABLES: readonly {
   {
     id: `${ID}4`,
     content: table('Minerals and oxides', {
-      reaches: [under('minerals'), under('oxides'), under('frits'), under('stains')],
+      scopes: [under('minerals'), under('oxides'), under('frits'), under('stains')],
       costs: [
         {
           cost: 'average',
@@ -123,7 +123,7 @@ export const DEMO_COST_TABLES: readonly {
   {
     id: `${ID}5`,
     content: table('Clay by form of supply', {
-      reaches: [under('clay')],
+      scopes: [under('clay')],
       costs: [
         { cost: 'last', bands: bands(['0', markup('70')]) },
         { cost: 'full-pallet', bands: bands(['0', markup('38')]) },

@@ -1,4 +1,5 @@
 import { eq, inArray } from 'drizzle-orm';
+import { idsByCode } from '../../platform/database/codes';
 import type { Transaction } from '../../platform/database/database';
 import {
   costKinds,
@@ -43,8 +44,7 @@ export async function insertCosts(
 ): Promise<void> {
   const random = seededRandom(SEED);
   await transaction.insert(costKinds).values(FORMS);
-  const kindRows = await transaction.select().from(costKinds);
-  const kinds: Kinds = new Map(kindRows.map(({ id, code }) => [code, id]));
+  const kinds: Kinds = await idsByCode(transaction, costKinds);
   const ids = await idsOf(transaction, goods);
   const costed = goods.flatMap((item): Costed[] => {
     const found = ids.get(item.number);

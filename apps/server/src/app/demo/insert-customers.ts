@@ -1,3 +1,4 @@
+import { idsByCode } from '../../platform/database/codes';
 import type { Transaction } from '../../platform/database/database';
 import {
   categories,
@@ -50,8 +51,8 @@ export async function insertCustomers(
   transaction: Transaction,
   buyers: readonly DemoCustomer[],
 ): Promise<void> {
-  const segmentIds = await idsOf(transaction, segments);
-  const outletIds = await idsOf(transaction, outlets);
+  const segmentIds = await idsByCode(transaction, segments);
+  const outletIds = await idsByCode(transaction, outlets);
   const rows = await transaction
     .insert(customers)
     .values(
@@ -81,12 +82,4 @@ export async function insertCustomers(
       untilDay: '2027-01-31',
     })),
   );
-}
-
-async function idsOf(
-  transaction: Transaction,
-  table: typeof segments | typeof outlets,
-): Promise<ReadonlyMap<string, number>> {
-  const rows = await transaction.select({ id: table.id, code: table.code }).from(table);
-  return new Map(rows.map(({ id, code }) => [code, id]));
 }

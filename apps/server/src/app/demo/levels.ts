@@ -1,5 +1,5 @@
 import type { LevelContent, LevelEntryForm } from '@honest-ledger/contracts';
-import { ALWAYS, type Reach } from '@honest-ledger/engine';
+import { ALWAYS, type Scope } from '@honest-ledger/engine';
 
 export interface DemoLevel {
   readonly id: string;
@@ -13,19 +13,19 @@ const ID = '5b0e7a52-93a1-4c55-8d3e-2f6c1f0a7b0';
 const entry = (
   id: string,
   percent: string,
-  reach: Reach,
+  scope: Scope,
   changes: Partial<LevelEntryForm> = {},
 ): LevelEntryForm => ({
   id,
-  reach,
+  scope,
   basis: { kind: 'basePrice' },
   adjusting: { kind: 'plain', adjustment: { kind: 'percent', percent } },
   rounding: null,
   closes: false,
   ...changes,
 });
-const under = (category: string): Reach => ({ kind: 'category', category });
-const ALL: Reach = { kind: 'all' };
+const under = (category: string): Scope => ({ kind: 'category', category });
+const ALL: Scope = { kind: 'all' };
 
 const level = (name: string, changes: Partial<LevelContent>): LevelContent => ({
   name,

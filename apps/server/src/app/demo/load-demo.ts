@@ -118,11 +118,11 @@ const KEPT_BY_TABLE: ReadonlySet<string> = new Set(['TL-0048', 'TL-0049', 'TL-01
 const DEMO_FLOORS: SettingsForm['floors'] = [
   {
     id: 'kilns',
-    reach: { kind: 'category', category: 'kilns' },
+    scope: { kind: 'category', category: 'kilns' },
     least: { kind: 'margin', percent: '12' },
     then: 'hold',
   },
-  { id: 'all', reach: { kind: 'all' }, least: { kind: 'margin', percent: '0' }, then: 'warn' },
+  { id: 'all', scope: { kind: 'all' }, least: { kind: 'margin', percent: '0' }, then: 'warn' },
 ];
 
 const SHARED_ID = '8f2d6c10-4b7e-4f5a-9a51-6d0e3c2b1a0';

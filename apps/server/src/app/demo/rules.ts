@@ -6,8 +6,8 @@ import type {
 } from '@honest-ledger/contracts';
 import {
   NO_LIMITS,
-  type Circumstances,
-  type Reach,
+  type SalesContext,
+  type Scope,
   type WordComparison,
 } from '@honest-ledger/engine';
 
@@ -15,16 +15,16 @@ import {
 const STUDIOS = '5b0e7a52-93a1-4c55-8d3e-2f6c1f0a7b01';
 const ID = '5c2f8e10-7d3b-4a96-b1e4-2f9a6c0d8e';
 
-const under = (category: string): Reach => ({ kind: 'category', category });
-const goods = (...reaches: Reach[]): ConditionForm => ({ kind: 'goods', reaches });
+const under = (category: string): Scope => ({ kind: 'category', category });
+const goods = (...scopes: Scope[]): ConditionForm => ({ kind: 'goods', scopes });
 const quantity = (value: string): ConditionForm => ({
   kind: 'number',
   fact: { kind: 'quantity' },
   comparison: { kind: 'atLeast', value },
 });
-const spent = (reach: Reach, value: string): ConditionForm => ({
+const spent = (scope: Scope, value: string): ConditionForm => ({
   kind: 'number',
-  fact: { kind: 'count', of: 'spend', reaches: [reach] },
+  fact: { kind: 'count', of: 'spend', scopes: [scope] },
   comparison: { kind: 'atLeast', value },
 });
 const documentSays = (code: string, value: string): ConditionForm => ({
@@ -32,7 +32,7 @@ const documentSays = (code: string, value: string): ConditionForm => ({
   fact: { kind: 'attribute', of: 'document', code },
   comparison: { kind: 'isOneOf', values: [value] },
 });
-const said = (kind: 'documentKind' | keyof Circumstances, comparison: WordComparison) =>
+const said = (kind: 'documentKind' | keyof SalesContext, comparison: WordComparison) =>
   ({ kind: 'word', fact: { kind }, comparison }) as const;
 const FOR_A_SCHOOL = {
   kind: 'saved',
@@ -60,11 +60,11 @@ function rule(
     paused: false,
     validity: { days: { from: null, until: null }, weekdays: null, times: null },
     outlets: null,
-    starts: { kind: 'byItself' },
+    trigger: { kind: 'automatic' },
     when,
     effect,
-    together: true,
-    stops: false,
+    combinable: true,
+    stopProcessing: false,
     limits: NO_LIMITS,
     ...changes,
   };
@@ -87,7 +87,7 @@ const RULES: readonly RuleContent[] = [
   }),
   rule('Welcome code', all(goods({ kind: 'all' }), quantity('1')), percentOff('5'), {
     words: 'Welcome',
-    starts: { kind: 'code', code: 'WELCOME' },
+    trigger: { kind: 'code', code: 'WELCOME' },
     place: 30,
     limits: { inAll: null, perCustomer: 1 },
   }),
@@ -95,7 +95,7 @@ const RULES: readonly RuleContent[] = [
     'Tools with a good deal of clay',
     all(goods(under('tools')), spent(under('clay'), '200')),
     percentOff('12'),
-    { words: 'Tools to go with your clay', together: false },
+    { words: 'Tools to go with your clay', combinable: false },
   ),
   rule(
     'Cutting charge',
@@ -107,7 +107,7 @@ const RULES: readonly RuleContent[] = [
     'Back to school brushes',
     all(goods(under('brushes')), FOR_A_SCHOOL, quantity('10')),
     { kind: 'percent', percent: '-15', of: 'basePrice', startsFrom: 'basePrice' },
-    { words: 'Back to school', stops: true, place: 5 },
+    { words: 'Back to school', stopProcessing: true, place: 5 },
   ),
   rule(
     'Cones, every 20',
@@ -120,8 +120,8 @@ const RULES: readonly RuleContent[] = [
     goods(under('brushes')),
     {
       kind: 'buyAndGet',
-      buy: { quantity: 2, reaches: [under('brushes')] },
-      get: { quantity: 1, reaches: [under('brushes')] },
+      buy: { quantity: 2, scopes: [under('brushes')] },
+      get: { quantity: 1, scopes: [under('brushes')] },
       offer: { kind: 'percent', percent: '-50' },
       dearest: false,
       most: 5,
@@ -134,18 +134,18 @@ const RULES: readonly RuleContent[] = [
     {
       kind: 'bundle',
       parts: [
-        { quantity: 2, reaches: [under('modelling')], price: null },
-        { quantity: 1, reaches: [under('turning')], price: null },
+        { quantity: 2, scopes: [under('modelling')], price: null },
+        { quantity: 1, scopes: [under('turning')], price: null },
       ],
       total: '29.00',
     },
-    { words: 'Starter set', place: 40, starts: { kind: 'code', code: 'STARTER' } },
+    { words: 'Starter set', place: 40, trigger: { kind: 'code', code: 'STARTER' } },
   ),
   rule(
     'Stand allowance',
     goods(under('cones')),
-    { kind: 'spread', amount: '-4.00', every: '50' },
-    { words: 'For your stand', place: 45, starts: { kind: 'code', code: 'STAND' } },
+    { kind: 'allocate', amount: '-4.00', every: '50' },
+    { words: 'For your stand', place: 45, trigger: { kind: 'code', code: 'STAND' } },
   ),
   rule(
     'Two percent over 2,500',
@@ -163,7 +163,7 @@ const RULES: readonly RuleContent[] = [
     'Kiln shelf crate',
     all(goods(under('shelves')), quantity('10')),
     { kind: 'charge', amount: '14.00' },
-    { words: 'Returnable crate', place: 55, starts: { kind: 'code', code: 'CRATE' } },
+    { words: 'Returnable crate', place: 55, trigger: { kind: 'code', code: 'CRATE' } },
   ),
   rule(
     'Gloss over matt',
@@ -176,12 +176,12 @@ const RULES: readonly RuleContent[] = [
       goods(under('dipping')),
     ),
     percentOff('4'),
-    { words: 'Gloss finishes', place: 15, starts: { kind: 'code', code: 'GLOSS' } },
+    { words: 'Gloss finishes', place: 15, trigger: { kind: 'code', code: 'GLOSS' } },
   ),
   rule('Counter favour', goods({ kind: 'all' }), percentOff('5'), {
     words: 'With our thanks',
     place: 60,
-    starts: { kind: 'byHand' },
+    trigger: { kind: 'manual' },
   }),
   rule(
     'Where there is room',
@@ -191,7 +191,7 @@ const RULES: readonly RuleContent[] = [
       comparison: { kind: 'atLeast', value: '22' },
     }),
     percentOff('2'),
-    { place: 60, starts: { kind: 'byHand' } },
+    { place: 60, trigger: { kind: 'manual' } },
   ),
   rule(
     'Studio prices for clubs on Fridays',
@@ -266,7 +266,7 @@ const RULES: readonly RuleContent[] = [
       comparison: { kind: 'exactly', value: '0' },
     }),
     percentOff('6'),
-    { words: 'Your first glazes', place: 25, starts: { kind: 'code', code: 'FIRSTGLAZE' } },
+    { words: 'Your first glazes', place: 25, trigger: { kind: 'code', code: 'FIRSTGLAZE' } },
   ),
 ];
 

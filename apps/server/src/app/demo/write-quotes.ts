@@ -58,8 +58,8 @@ export async function writeQuotes(
       byHand: [],
       discount: null,
       attributes: {},
-      circumstances: {
-        ...begun.circumstances,
+      salesContext: {
+        ...begun.salesContext,
         salesPerson: SELLERS[index % SELLERS.length] ?? null,
         deliveryMethod: index % 3 === 0 ? 'van' : null,
         deliveryPostcode: index % 3 === 0 ? `QY${String(1 + (index % 4))} 4${String(index)}` : null,

@@ -12,12 +12,10 @@ import { randomUUID } from 'node:crypto';
 import type { ItemWithId } from '../../master-data/catalogue/item-facts';
 import { pricingDay, readItemsToPrice } from '../../master-data/costs/items-to-price';
 import { customerFacts } from '../../master-data/customers/customer-facts';
+import { idsByCode } from '../../platform/database/codes';
 import type { Transaction } from '../../platform/database/database';
-import { customers, documentLines, documents, outlets } from '../../platform/database/schema/index';
-import { NO_OVERRIDE_AUTHORS } from '../../selling/documents/hands';
-import { storeFacts } from '../../selling/documents/facts';
-import { outcomeOf } from '../../selling/documents/queries';
-import { lineRows } from '../../selling/documents/write-document';
+import { customers, outlets } from '../../platform/database/schema/index';
+import { insertPostedSales } from '../../selling/documents/insert-documents';
 import { localTime } from '../../platform/clock/local-time';
 import { outletFacts } from '../../master-data/facts/document-facts';
 import { ratesAt } from '../../master-data/currencies/known';
@@ -133,33 +131,19 @@ async function writeSale(
   };
   const priced = priceDocument(setup, document);
   if (priced.unpricedLines > 0) return; // nobody posts a sale without its prices
-  const outcome = outcomeOf(priced);
-  const [created] = await transaction
-    .insert(documents)
-    .values({
-      kind: 'sale',
-      state: 'posted',
-      customerId: buyer.id,
-      outletId: place?.id ?? null,
-      currency,
-      outcome,
-      total: outcome.total,
-      changedBy: sold.seller,
-      changedAt: at,
-      settledAt: at,
-    })
-    .returning({ number: documents.number });
-  if (!created) throw new Error('a sale gave no number');
-  const itemIds = new Map([...moment.items.values()].map(({ id, item }) => [item, id]));
-  const factsHash = await storeFacts(transaction, document);
-  const of = {
-    number: created.number,
-    itemIds,
-    pricedAt: at,
-    factsHash,
-    overrideAuthors: NO_OVERRIDE_AUTHORS,
+  const sale = {
+    importedAs: null,
+    massChangeId: null,
+    at,
+    by: sold.seller,
+    customerId: buyer.id,
+    outletId: place?.id ?? null,
+    lines,
+    document,
+    priced,
   };
-  await transaction.insert(documentLines).values(lineRows(lines, priced, of));
+  const itemIds = new Map([...moment.items.values()].map(({ id, item }) => [item, id]));
+  await insertPostedSales(transaction, [sale], itemIds);
 }
 
 /** Nobody typed anything by hand. */
@@ -188,8 +172,7 @@ async function buyersOf(
   goods: readonly DemoItem[],
   random: SeededRandom,
 ): Promise<Buyer[]> {
-  const rows = await transaction.select({ id: customers.id, code: customers.code }).from(customers);
-  const ids = new Map(rows.map(({ id, code }) => [code, id]));
+  const ids = await idsByCode(transaction, customers);
   const all: Buyer[] = [];
   for (const { code, outlet, currency } of buyers) {
     const facts = await customerFacts(transaction, code);

@@ -1,3 +1,4 @@
+import { batches } from '../../platform/database/batches';
 import {
   agreementFileQuery,
   customerFileQuery,
@@ -99,9 +100,6 @@ export const exportRoutes: FastifyPluginCallback<Services> = (app, services, don
   done();
 };
 
-/** How many items are read at once. */
-const ITEMS_AT_ONCE = 2000;
-
 async function itemRows(
   queries: Queries,
   services: Services,
@@ -110,8 +108,7 @@ async function itemRows(
   const setup = await setupInForce(queries, services);
   const numbers = await findItemNumbers(queries, query);
   const rows: Cells[] = [];
-  for (let from = 0; from < numbers.length; from += ITEMS_AT_ONCE) {
-    const some = numbers.slice(from, from + ITEMS_AT_ONCE);
+  for (const some of batches(numbers)) {
     const cells: readonly Cells[] = await itemCells(queries, setup, some);
     const byNumber = new Map(cells.map((one) => [cell(one, 'Item'), one]));
     for (const number of some) {

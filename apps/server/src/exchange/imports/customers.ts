@@ -34,11 +34,11 @@ export const customerKind: ImportedKind = {
   apply: async (transaction, _, rows, { actor }) => {
     const levels = await levelIds(transaction);
     const stored = await readCustomers(transaction, codesOf(rows.map(({ after }) => after)));
-    const kept = rows.map(({ after }) => {
+    const saved = rows.map(({ after }) => {
       const code = cell(after, 'Customer');
       return { code, content: fromCells(after, stored.get(code), levels) };
     });
-    await saveCustomers(transaction, kept, actor);
+    await saveCustomers(transaction, saved, actor);
   },
 };
 
@@ -73,13 +73,13 @@ function fromCells(
   levels: ReadonlyMap<string, string>,
 ): CustomerContent {
   const level = orNull(cells, 'Level');
-  const kept = level !== null && level === before?.level?.name ? before.level.id : null;
+  const saved = level !== null && level === before?.level?.name ? before.level.id : null;
   return {
     name: cell(cells, 'Name'),
     segment: orNull(cells, 'Segment'),
     currency: orNull(cells, 'Currency'),
     outlet: orNull(cells, 'Outlet'),
-    level: kept ?? (level === null ? null : (levels.get(level.toLowerCase()) ?? null)),
+    level: saved ?? (level === null ? null : (levels.get(level.toLowerCase()) ?? null)),
     assignments: before?.assignments ?? [],
     attributes: readAttributes(cell(cells, 'Attributes')) ?? {},
   };

@@ -1,9 +1,4 @@
-import {
-  documentToForm,
-  lineFromForm,
-  type DocumentFactsForm,
-  type DocumentOutcome,
-} from '@honest-ledger/contracts';
+import { lineFromForm } from '@honest-ledger/contracts';
 import {
   PLAIN_DOCUMENT,
   priceDocument,
@@ -16,28 +11,14 @@ import {
 import type { MassActor } from '../../platform/changes/mass';
 import { countUnitsSold } from '../../master-data/costs/count-units-sold';
 import { pricingDay, readItemsToPrice } from '../../master-data/costs/items-to-price';
+import { idsByCode } from '../../platform/database/codes';
 import type { Transaction } from '../../platform/database/database';
-import { inList } from '../../platform/database/patterns';
-import { customers, documentLines, documents, outlets } from '../../platform/database/schema/index';
-import { storeAllFacts } from '../../selling/documents/facts';
-import { NO_OVERRIDE_AUTHORS } from '../../selling/documents/hands';
-import { outcomeOf } from '../../selling/documents/queries';
-import { lineRows } from '../../selling/documents/write-document';
+import { customers, outlets } from '../../platform/database/schema/index';
+import { insertPostedSales, type PostedSale } from '../../selling/documents/insert-documents';
 import { Problem } from '../../platform/http/problems';
 import { grouped } from './cells';
 import { distinct, numbersOf, type PastSale } from './past-sale';
 import { pastFacts, type PastFacts } from './past-sale-facts';
-
-/** PostgreSQL takes at most 65,535 parameters in one statement, and a line has more than twenty. */
-const LINES_AT_ONCE = 1000;
-
-/** A past sale once it is priced. */
-interface PostedSale {
-  readonly sale: PastSale;
-  readonly at: Date;
-  readonly document: PricingDocument;
-  readonly priced: PricedDocument;
-}
 
 /**
  * Posts past sales, those of a day together and the days in their order: a sale is priced with what was
@@ -58,8 +39,19 @@ export async function postSales(
     const itemIds = new Map(found.map(({ id, item }) => [item, id]));
     const goods = found.map(({ id: _, ...item }) => item);
     const posted: PostedSale[] = [];
-    for (const sale of ofDay) posted.push(await priceSale(setup, sale, goods, facts));
-    const written = await writeSales(transaction, posted, { ...ids, items: itemIds }, actor);
+    for (const sale of ofDay) {
+      const { name: importedAs, customer, outlet, lines } = sale;
+      posted.push({
+        importedAs,
+        massChangeId: actor.mass,
+        by: actor.id,
+        customerId: customer === null ? null : (ids.customers.get(customer) ?? null),
+        outletId: outlet === null ? null : (ids.outlets.get(outlet) ?? null),
+        lines,
+        ...(await priceSale(setup, sale, goods, facts)),
+      });
+    }
+    const written = await insertPostedSales(transaction, posted, itemIds);
     await countUnitsSold(transaction, written, day);
   }
 }
@@ -69,7 +61,7 @@ async function priceSale(
   sale: PastSale,
   ofDay: readonly ItemFacts[],
   facts: PastFacts,
-): Promise<PostedSale> {
+): Promise<Pick<PostedSale, 'at' | 'document' | 'priced'>> {
   const numbers = new Set(numbersOf(sale));
   const goods = ofDay.filter(({ item }) => numbers.has(item));
   if (goods.length < numbers.size) {
@@ -90,7 +82,7 @@ async function priceSale(
     throw new Problem(422, `Sale ${sale.name} has lines without a price.`);
   }
   facts.posted(sale, goods);
-  return { sale, at: facts.at(sale), document: asSold, priced };
+  return { at: facts.at(sale), document: asSold, priced };
 }
 
 /** Its prices are closed to rules, but a charge of today would come on top: it was not asked then. */
@@ -102,79 +94,19 @@ function withoutRules(document: PricingDocument, { rules }: PricedDocument): Pri
 interface Ids {
   readonly customers: ReadonlyMap<string, number>;
   readonly outlets: ReadonlyMap<string, number>;
-  readonly items: ReadonlyMap<string, number>;
 }
 
-/** @returns their numbers */
-async function writeSales(
-  transaction: Transaction,
-  posted: readonly PostedSale[],
-  ids: Ids,
-  { id: by, mass }: MassActor,
-): Promise<number[]> {
-  const forms = posted.map(({ document }): DocumentFactsForm => documentToForm(document).facts);
-  const hashes = await storeAllFacts(transaction, forms);
-  const rows = await transaction
-    .insert(documents)
-    .values(
-      posted.map(({ sale, at, document, priced }) => {
-        const outcome: DocumentOutcome = outcomeOf(priced);
-        return {
-          kind: 'sale' as const,
-          state: 'posted' as const,
-          importedAs: sale.name,
-          massChangeId: mass,
-          customerId: sale.customer === null ? null : (ids.customers.get(sale.customer) ?? null),
-          outletId: sale.outlet === null ? null : (ids.outlets.get(sale.outlet) ?? null),
-          currency: sale.currency,
-          byHand: document.byHand,
-          outcome,
-          total: outcome.total,
-          changedBy: by,
-          changedAt: at,
-          settledAt: at,
-        };
-      }),
-    )
-    .returning({ number: documents.number, name: documents.importedAs });
-  const numbers = new Map(rows.map(({ number, name }) => [name, number]));
-  const lines = posted.flatMap(({ sale, at, priced }, place) =>
-    lineRows(sale.lines, priced, {
-      number: numbers.get(sale.name) ?? 0,
-      itemIds: ids.items,
-      pricedAt: at,
-      factsHash: hashes[place] ?? '',
-      overrideAuthors: NO_OVERRIDE_AUTHORS,
-    }),
-  );
-  for (let from = 0; from < lines.length; from += LINES_AT_ONCE) {
-    await transaction.insert(documentLines).values(lines.slice(from, from + LINES_AT_ONCE));
-  }
-  return rows.map(({ number }) => number);
-}
-
-async function idsOf(
-  transaction: Transaction,
-  sales: readonly PastSale[],
-): Promise<Pick<Ids, 'customers' | 'outlets'>> {
-  const of = async (
-    table: typeof customers | typeof outlets,
-    codes: readonly string[],
-  ): Promise<ReadonlyMap<string, number>> => {
-    const rows = await transaction
-      .select({ id: table.id, code: table.code })
-      .from(table)
-      .where(inList(table.code, distinct(codes)));
-    return new Map(rows.map(({ id, code }) => [code, id]));
-  };
+async function idsOf(transaction: Transaction, sales: readonly PastSale[]): Promise<Ids> {
   return {
-    customers: await of(
+    customers: await idsByCode(
+      transaction,
       customers,
-      sales.flatMap(({ customer }) => customer ?? []),
+      distinct(sales.flatMap(({ customer }) => customer ?? [])),
     ),
-    outlets: await of(
+    outlets: await idsByCode(
+      transaction,
       outlets,
-      sales.flatMap(({ outlet }) => outlet ?? []),
+      distinct(sales.flatMap(({ outlet }) => outlet ?? [])),
     ),
   };
 }

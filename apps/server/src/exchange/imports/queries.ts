@@ -1,3 +1,4 @@
+import { ROWS_AT_ONCE } from '../../platform/database/batches';
 import type {
   ImportRow,
   ImportRowPage,
@@ -114,16 +115,15 @@ export async function findRows(
 
 /** All rows of a file with what each would do, some at a time. */
 export async function* allRows(queries: Queries, id: string): AsyncGenerator<ImportRow> {
-  const AT_ONCE = 2000;
   for (let last = 0; ;) {
     const rows = await queries
       .select()
       .from(importRows)
       .where(and(eq(importRows.importId, id), sql`${importRows.row} > ${last}`))
       .orderBy(asc(importRows.row))
-      .limit(AT_ONCE);
+      .limit(ROWS_AT_ONCE);
     yield* rows.flatMap(toRow);
-    if (rows.length < AT_ONCE) return;
+    if (rows.length < ROWS_AT_ONCE) return;
     last = rows.at(-1)?.row ?? 0;
   }
 }

@@ -16,7 +16,7 @@ const NAMED_BY: Readonly<Record<string, string>> = {
 export async function removePastSales(
   transaction: Transaction,
   massChange: string,
-): Promise<{ readonly gone: number; readonly staying: StayingThing[] }> {
+): Promise<{ readonly removed: number; readonly staying: StayingThing[] }> {
   const sales = await transaction
     .select({ number: documents.number, name: documents.importedAs })
     .from(documents)
@@ -26,11 +26,11 @@ export async function removePastSales(
     'documents',
     sales.map(({ number }) => number),
   );
-  const gone = sales.filter(({ number }) => !named.has(number)).map(({ number }) => number);
-  await countUnitsRemoved(transaction, gone);
-  await transaction.delete(documents).where(inList(documents.number, gone));
+  const removed = sales.filter(({ number }) => !named.has(number)).map(({ number }) => number);
+  await countUnitsRemoved(transaction, removed);
+  await transaction.delete(documents).where(inList(documents.number, removed));
   return {
-    gone: gone.length,
+    removed: removed.length,
     staying: sales.flatMap(({ number, name }): StayingThing[] => {
       const [by] = named.get(number) ?? [];
       if (by === undefined) return [];

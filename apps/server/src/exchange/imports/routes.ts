@@ -33,7 +33,7 @@ import { foreseeFile } from './foresee-file';
 import { findImport, findImports, findRows } from './queries';
 import { readAs, receiveFile } from './receive-file';
 import { verdictTable } from './verdict-table';
-import { MAX_BYTES } from '../../platform/files/read-file';
+import { checkWhole, ONE_FILE, sentFile } from '../../platform/files/sent-file';
 
 /** What taking in each kind of file needs; a catalogue's base prices go to the draft besides. */
 const NEEDS: Readonly<Record<SheetKind, readonly Permission[]>> = {
@@ -47,7 +47,7 @@ const NEEDS: Readonly<Record<SheetKind, readonly Permission[]>> = {
 /** Files that are sent in, looked through, and taken in whole or not at all. */
 export const importRoutes: FastifyPluginAsync<Services> = async (app, services) => {
   const { database } = services;
-  await app.register(multipart, { limits: { files: 1, fields: 0, fileSize: MAX_BYTES } });
+  await app.register(multipart, ONE_FILE);
 
   app.get<{ Reply: ImportView[] }>('/imports', { config: { requires: 'look' } }, () =>
     snapshot(database, findImports),
@@ -58,19 +58,13 @@ export const importRoutes: FastifyPluginAsync<Services> = async (app, services) 
     { config: { requires: 'editFacts' }, schema: { querystring: newImportQuery } },
     async (request, reply) => {
       refuseWithout(request, request.query.kind);
-      if (!request.isMultipart()) {
-        throw new Problem(415, 'The body must be a form with one file (multipart/form-data).');
-      }
-      const sent = await request.file();
-      if (!sent) throw new Problem(422, 'There is no file in the form.');
+      const sent = await sentFile(request);
       const file = { name: sent.filename, content: sent.file };
       const by = actor(request, services);
       // The file comes but once, so this transaction cannot be tried again.
       const receiving = database.transaction(async (transaction) => {
         const view = await receiveFile(transaction, request.query, file, by);
-        if (sent.file.truncated) {
-          throw new Problem(413, `The file is larger than ${String(MAX_BYTES / 1024 / 1024)} MiB.`);
-        }
+        checkWhole(sent);
         return view;
       });
       // What is left of a file that was refused is read, too: its sender waits for that.

@@ -142,7 +142,7 @@ F-3,1,2024-03-06,,,GL-1180,1,11.50,,`;
 
   it('ask no charge that a rule of today asks: it was not asked then', async () => {
     const { published } = ruleDesk(browser);
-    const when = { kind: 'goods', reaches: [{ kind: 'all' }] } as const;
+    const when = { kind: 'goods', scopes: [{ kind: 'all' }] } as const;
     await published({ when, effect: { kind: 'charge', amount: '5.00' } });
     await takenIn('kind=sales', SALE);
     const { rows } = await server.database.execute<{ total: string }>(

@@ -17,6 +17,7 @@ import {
   priceDocument,
   subtract,
   type CompiledSetup,
+  type ItemFacts,
   type Decimal,
   type PricedDocument,
 } from '@honest-ledger/engine';
@@ -142,54 +143,89 @@ async function problemsOf(
   rows: readonly ComparedRow[],
   today: string,
 ): Promise<CellProblem[][]> {
+  const known = await knownTo(queries, setup, rows, today);
+  return rows.map((row) => problemsOfRow(row, known));
+}
+
+/** What the lines of past sales are checked against. */
+interface Known {
+  readonly setup: CompiledSetup;
+  readonly today: string;
+  readonly items: ReadonlyMap<string, ItemFacts>;
+  readonly customers: ReadonlySet<string>;
+  readonly outlets: ReadonlySet<string>;
+  readonly currencies: readonly string[];
+  /** The names of the sales that were taken in before. */
+  readonly sales: ReadonlySet<string>;
+  /** The first line in the file of each sale. */
+  readonly firstOf: ReadonlyMap<string, Cells>;
+}
+
+async function knownTo(
+  queries: Queries,
+  setup: CompiledSetup,
+  rows: readonly ComparedRow[],
+  today: string,
+): Promise<Known> {
   const facts = await readItemFacts(
     queries,
     rows.map(({ after }) => cell(after, 'Item')),
   );
-  const known = {
-    items: new Map(facts.map(({ id: _, ...item }) => [item.item, item])),
-    customers: await codesAmong(queries, customers, rows, 'Customer'),
-    outlets: await codesAmong(queries, outlets, rows, 'Outlet'),
-    currencies: await knownCurrencies(queries, setup.homeCurrency),
-    sales: new Set(
-      (await storedRows(queries, salesOf(rows.map(({ after }) => after)))).map(({ Sale }) => Sale),
-    ),
-  };
   const firstOf = new Map<string, Cells>();
   for (const { after } of rows) {
     if (!firstOf.has(cell(after, 'Sale'))) firstOf.set(cell(after, 'Sale'), after);
   }
-  return rows.map(({ before, after }): CellProblem[] => {
-    const wrong = (column: string, sentence: string): CellProblem => ({ column, sentence });
-    const number = cell(after, 'Item');
-    const item = known.items.get(number);
-    const unit = orNull(after, 'Unit');
-    const [customer, outlet] = [orNull(after, 'Customer'), orNull(after, 'Outlet')];
-    const currency = orNull(after, 'Currency') ?? setup.homeCurrency;
-    const isThere = known.sales.has(cell(after, 'Sale'));
-    const named = [
-      ...unlikeFirst(after, firstOf.get(cell(after, 'Sale')) ?? after),
-      ...(cell(after, 'Posted') > today ? [wrong('Posted', 'This day is still to come')] : []),
-      ...(item ? [] : [wrong('Item', `There is no item ${number}`)]),
-      ...(item && unit !== null && !sells(item, unit)
-        ? [wrong('Unit', `${number} is not sold by the ${unit}`)]
-        : []),
-      ...(customer === null || known.customers.has(customer)
-        ? []
-        : [wrong('Customer', `There is no customer ${customer}`)]),
-      ...(outlet === null || known.outlets.has(outlet)
-        ? []
-        : [wrong('Outlet', `There is no outlet ${outlet}`)]),
-      ...(known.currencies.includes(currency)
-        ? []
-        : [wrong('Currency', `There is no rate for ${currency}`)]),
-      ...(isThere && (before === null || differs(before, after))
-        ? [wrong('Sale', 'The sale was taken in before, and a posted sale is final')]
-        : []),
-    ];
-    if (named.length > 0 || !item || isThere) return named;
-    return extensionProblems(setup, after, currency, { ...item, attributes: {} });
-  });
+  const stored = await storedRows(queries, [...firstOf.keys()]);
+  return {
+    setup,
+    today,
+    items: new Map(facts.map(({ id: _, ...item }) => [item.item, { ...item, attributes: {} }])),
+    customers: await codesAmong(queries, customers, rows, 'Customer'),
+    outlets: await codesAmong(queries, outlets, rows, 'Outlet'),
+    currencies: await knownCurrencies(queries, setup.homeCurrency),
+    sales: new Set(stored.map((cells) => cell(cells, 'Sale'))),
+    firstOf,
+  };
+}
+
+function problemsOfRow({ before, after }: ComparedRow, known: Known): CellProblem[] {
+  const { setup, items: goods } = known;
+  const item = goods.get(cell(after, 'Item'));
+  const currency = orNull(after, 'Currency') ?? setup.homeCurrency;
+  const isThere = known.sales.has(cell(after, 'Sale'));
+  const isOther = isThere && (before === null || differs(before, after));
+  const named = [
+    ...unlikeFirst(after, known.firstOf.get(cell(after, 'Sale')) ?? after),
+    ...wrong('Posted', cell(after, 'Posted') > known.today, 'This day is still to come'),
+    ...unknownNames(after, item, known),
+    ...wrong('Currency', !known.currencies.includes(currency), `There is no rate for ${currency}`),
+    ...wrong('Sale', isOther, 'The sale was taken in before, and a posted sale is final'),
+  ];
+  if (named.length > 0 || !item || isThere) return named;
+  return extensionProblems(setup, after, currency, item);
+}
+
+function wrong(column: string, isWrong: boolean, sentence: string): CellProblem[] {
+  return isWrong ? [{ column, sentence }] : [];
+}
+
+/** What a line names that is not there: its item, the unit of it, its customer and its outlet. */
+function unknownNames(cells: Cells, item: ItemFacts | undefined, known: Known): CellProblem[] {
+  const number = cell(cells, 'Item');
+  const [unit, customer, outlet] = [
+    orNull(cells, 'Unit'),
+    orNull(cells, 'Customer'),
+    orNull(cells, 'Outlet'),
+  ];
+  const isUnsold = item !== undefined && unit !== null && !sells(item, unit);
+  const isNobody = customer !== null && !known.customers.has(customer);
+  const isNowhere = outlet !== null && !known.outlets.has(outlet);
+  return [
+    ...wrong('Item', !item, `There is no item ${number}`),
+    ...wrong('Unit', isUnsold, `${number} is not sold by the ${unit ?? ''}`),
+    ...wrong('Customer', isNobody, `There is no customer ${customer ?? ''}`),
+    ...wrong('Outlet', isNowhere, `There is no outlet ${outlet ?? ''}`),
+  ];
 }
 
 /** What a line says of its sale otherwise than the sale's first line in the file. */

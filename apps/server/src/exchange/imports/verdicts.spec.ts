@@ -55,8 +55,8 @@ describe('what a row of a file would do', () => {
   });
 
   it('keeps what the file has no column for, and empties what it has an empty cell for', async () => {
-    const [kept] = await judged(CUSTOMER_SHEET, ['Customer', 'Name'], [['C1', 'Other']], there);
-    expect(kept?.after).toEqual({ ...C1, Name: 'Other' });
+    const [saved] = await judged(CUSTOMER_SHEET, ['Customer', 'Name'], [['C1', 'Other']], there);
+    expect(saved?.after).toEqual({ ...C1, Name: 'Other' });
     const columns = ['Customer', 'Level'];
     const [emptied] = await judged(CUSTOMER_SHEET, columns, [['C1', '']], there);
     expect(emptied?.after).toEqual({ ...C1, Level: '' });

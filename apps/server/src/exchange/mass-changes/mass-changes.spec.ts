@@ -86,7 +86,7 @@ describe('a change of many', () => {
       const [listed] = await get<MassChangeRow[]>('/mass-changes?kind=levels');
       expect([listed?.id, listed?.things, listed?.undone]).toEqual([id, 4, null]);
       const view = await foreseen(id);
-      expect([view.back, view.gone, view.stays]).toEqual([4, 0, 0]);
+      expect([view.back, view.removed, view.stays]).toEqual([4, 0, 0]);
       expect(await levels()).toEqual(CODES.map(() => clubs)); // it was only foreseen
       expect((await undo(id, view)).as<MassChangeRow>().undone?.by).toBe('Ines Marlow');
       expect(await levels()).toEqual(before);
@@ -124,7 +124,7 @@ describe('a change of many', () => {
     const { id } = await takenIn('kind=customers', 'Customer,Name\nC1001,Other\nN-1,New\nN-2,Used');
     expect((await browser.ask('POST', '/documents', { customer: 'N-2' })).status).toBe(201);
     const view = await undone(id);
-    expect([view.back, view.gone]).toEqual([2, 1]);
+    expect([view.back, view.removed]).toEqual([2, 1]);
     expect(view.staying).toEqual([
       { what: 'customer', key: 'N-2', why: 'there is a quote, an order or a sale of theirs' },
     ]);
@@ -159,7 +159,7 @@ describe('a change of many', () => {
       ['X-2', 'it has a cost'],
       ['X-3', 'another item is replaced by it'],
     ]);
-    expect([view.back, view.gone]).toEqual([5, 1]); // three prices, an item as it was, and one that is gone
+    expect([view.back, view.removed]).toEqual([5, 1]); // three prices, an item as it was, and one that is gone
     expect((await item('CL-0207')).facts).toEqual(before.facts);
     expect((await browser.ask('GET', '/items/X-1')).status).toBe(404);
     expect((await get<DraftRow[]>('/drafts')).every(({ edits }) => edits === 0)).toBeTrue();
@@ -218,7 +218,7 @@ P-2,1,2024-03-05,C4001,quay,GL-1180,4,11.50`,
     const back = { lines, goodsBack: true, reason: 'broken', amountWithTax };
     expect((await browser.ask('POST', `${at}/returns`, back)).status).toBe(201);
     const view = await undone(id);
-    expect([view.back, view.gone]).toEqual([1, 1]);
+    expect([view.back, view.removed]).toEqual([1, 1]);
     expect(view.staying).toEqual([{ what: 'sale', key: 'P-2', why: 'goods of it came back' }]);
     expect(Number(await sold())).toBe(Number(before) + 3);
     expect((await browser.ask('GET', at)).status).toBe(200);

@@ -37,10 +37,10 @@ export const massChangeRoutes: FastifyPluginCallback<Services> = (app, services,
     { config: { requires: 'editFacts' }, schema: { params: massChangeParams } },
     async (request) => {
       const row = await findMassChange(database, request.params.id);
-      if (row.undone) return { ...row, back: 0, gone: 0, stays: 0, staying: [] };
+      if (row.undone) return { ...row, back: 0, removed: 0, stays: 0, staying: [] };
       const by = actor(request, services);
-      const { back, gone, staying } = await foreseeUndo(database, services, row.id, by);
-      return { ...row, back, gone, stays: staying.length, staying: staying.slice(0, NAMED) };
+      const { back, removed, staying } = await foreseeUndo(database, services, row.id, by);
+      return { ...row, back, removed, stays: staying.length, staying: staying.slice(0, NAMED) };
     },
   );
 

@@ -52,7 +52,7 @@ async function undoEditsOf(
     if (put.kind === 'changed') staying.push({ what: DRAFT_WORDS[kind], key, why: CHANGED });
   }
   await saveEdits(transaction, services, kind, back, { draft: null, actor });
-  return { back: back.size, gone: 0, staying };
+  return { back: back.size, removed: 0, staying };
 }
 
 const DRAFT_WORDS: Readonly<Record<SetupObjectKind, string>> = {

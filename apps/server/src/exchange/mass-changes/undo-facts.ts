@@ -36,7 +36,7 @@ interface FactKind<Content> {
     all: readonly Keyed<Content>[],
     stored: ReadonlyMap<string, Content>,
   ): Promise<FieldProblem[][]>;
-  keep(all: readonly Keyed<Content>[]): Promise<void>;
+  save(all: readonly Keyed<Content>[]): Promise<void>;
   /** @returns those that stay */
   remove(keys: readonly string[]): Promise<StayingThing[]>;
 }
@@ -60,7 +60,7 @@ export function undoCustomers(transaction: Transaction, id: string, actor: Actor
           return { content, had: now ? levelsOf(now) : new Set<string>() };
         }),
       ),
-    keep: (all) =>
+    save: (all) =>
       saveCustomers(
         transaction,
         all.map(({ key, content }) => ({ code: key, content })),
@@ -84,7 +84,7 @@ export function undoItems(transaction: Transaction, id: string, actor: Actor): P
         ]),
       ),
     problems: (all) => itemProblems(transaction, numbered(all)),
-    keep: (all) => saveItems(transaction, numbered(all), actor),
+    save: (all) => saveItems(transaction, numbered(all), actor),
     remove: (keys) => removeItems(transaction, keys, actor, { withCosts: false }),
   });
 }
@@ -112,7 +112,7 @@ async function undoFacts<Content extends object>(
     .where(and(eq(changes.massChangeId, id), eq(changes.objectKind, facts.kind)))
     .orderBy(asc(changes.id));
   const stored = await facts.stored(rows.map(({ objectKey }) => objectKey));
-  const kept: Keyed<Content>[] = [];
+  const saved: Keyed<Content>[] = [];
   const removed: string[] = [];
   const staying: StayingThing[] = [];
   const read = (recorded: unknown): Content | null =>
@@ -122,16 +122,16 @@ async function undoFacts<Content extends object>(
     if (put.kind === 'changed') staying.push({ what: facts.kind, key, why: CHANGED });
     if (put.kind !== 'back') continue;
     if (put.content === null) removed.push(key);
-    else kept.push({ key, content: put.content });
+    else saved.push({ key, content: put.content });
   }
-  const problems = await facts.problems(kept, stored);
-  const possible = kept.filter((_, place) => problems[place]?.length === 0);
-  kept.forEach(({ key }, place) => {
+  const problems = await facts.problems(saved, stored);
+  const possible = saved.filter((_, place) => problems[place]?.length === 0);
+  saved.forEach(({ key }, place) => {
     const why = problems[place]?.[0]?.sentence;
     if (why !== undefined) staying.push({ what: facts.kind, key, why });
   });
-  await facts.keep(possible);
+  await facts.save(possible);
   const used = await facts.remove(removed);
-  const gone = removed.length - used.length;
-  return { back: possible.length + gone, gone, staying: [...staying, ...used] };
+  const count = removed.length - used.length;
+  return { back: possible.length + count, removed: count, staying: [...staying, ...used] };
 }

@@ -80,6 +80,6 @@ async function undo(
 }
 
 async function undoSales(transaction: Transaction, id: string): Promise<Undone> {
-  const { gone, staying } = await removePastSales(transaction, id);
-  return { back: gone, gone, staying };
+  const { removed, staying } = await removePastSales(transaction, id);
+  return { back: removed, removed, staying };
 }

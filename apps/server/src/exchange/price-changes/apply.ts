@@ -126,13 +126,13 @@ async function apply(
   if (moment && went !== null) await waitFor(transaction, went, moment, content.name, actor);
 }
 
-interface KeptEdit extends NamedObject {
+interface SavedEdit extends NamedObject {
   readonly wasHeld: boolean;
   readonly before: unknown;
   readonly revision: number;
 }
 
-const EDIT_COLUMNS: readonly WrittenColumn<KeptEdit>[] = [
+const EDIT_COLUMNS: readonly WrittenColumn<SavedEdit>[] = [
   ['kind', 'object_kind', 'text'],
   ['key', 'object_key', 'text'],
   ['wasHeld', 'was_held', 'boolean'],
@@ -230,7 +230,7 @@ async function saveLevel(
     rows.map(({ itemId }) => itemId),
   );
   const changed = new Map(rows.map((row) => [row.typedPriceId, row]));
-  const kept = content.typedPrices.map((typed): TypedPriceForm => {
+  const saved = content.typedPrices.map((typed): TypedPriceForm => {
     const row = changed.get(typed.id);
     return row ? { ...typed, price: row.after ?? typed.price } : typed;
   });
@@ -245,7 +245,7 @@ async function saveLevel(
       minQuantity: '0',
       closes: false,
     }));
-  const next: LevelContent = { ...content, typedPrices: [...kept, ...fresh] };
+  const next: LevelContent = { ...content, typedPrices: [...saved, ...fresh] };
   const object = { kind: 'level', key: id } as const;
   await saveEdit(transaction, services, object, { content: next, revision, draft }, actor);
 }

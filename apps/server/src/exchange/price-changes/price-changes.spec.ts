@@ -233,12 +233,12 @@ describe('many prices changed at once', () => {
     const held = rows.filter(({ fixed, leftOut }) => !fixed && !leftOut).slice(0, 3);
     for (const { item } of held) {
       const content = [{ kind: 'own', item, unit: null, price: '99.00' }];
-      const kept = await browser.ask('PUT', `/edits/basePrice/${item}`, {
+      const saved = await browser.ask('PUT', `/edits/basePrice/${item}`, {
         content,
         revision: 0,
         draft: null,
       });
-      expect(kept.status).toBe(200);
+      expect(saved.status).toBe(200);
     }
     const [draft] = await drafts();
     const before = await editsOf(draft?.id ?? '');
@@ -389,17 +389,17 @@ describe('many prices changed at once', () => {
     expect(before.length).toBeGreaterThan(200);
     // 25 % off everything for everybody, by a rule and by a break from the first unit on
     const everything = { kind: 'all' } as const;
-    const when = { kind: 'all', of: [{ kind: 'goods', reaches: [everything] }] } as const;
+    const when = { kind: 'all', of: [{ kind: 'goods', scopes: [everything] }] } as const;
     const effect = { ...GLAZES.effect, percent: '-25' } as typeof GLAZES.effect;
     await ruleDesk(browser).published({ when, effect });
     const quarter = { kind: 'percent', percent: '-25' } as const;
     const tiers = [{ from: '1', adjustment: quarter }];
-    const kept = await browser.ask('PUT', `/edits/break/${randomUUID()}`, {
-      content: { ...FROM_ONE, reaches: [everything], tiers },
+    const saved = await browser.ask('PUT', `/edits/break/${randomUUID()}`, {
+      content: { ...FROM_ONE, scopes: [everything], tiers },
       revision: 0,
       draft: null,
     });
-    expect(kept.status).toBe(200);
+    expect(saved.status).toBe(200);
     expect((await publish()).status).toBe(200);
     expect(await all()).toEqual(before);
   });
@@ -469,9 +469,9 @@ describe('many prices changed at once', () => {
     const shared = rows.find(({ fixed }) => fixed);
     expect(shared?.remark).toContain('Basics');
     expect((await decide(of, { row: shared?.row ?? 0 })).status).toBe(422);
-    const kept = rows.find(({ remark }) => remark?.includes('cost table'));
-    expect(kept?.leftOut).toBeTrue();
-    const answer = (await decide(of, { row: kept?.row ?? 0 })).as<RepricedAnswer>();
+    const saved = rows.find(({ remark }) => remark?.includes('cost table'));
+    expect(saved?.leftOut).toBeTrue();
+    const answer = (await decide(of, { row: saved?.row ?? 0 })).as<RepricedAnswer>();
     expect(answer.rows[0]?.leftOut).toBeFalse();
   });
 

@@ -21,7 +21,7 @@ describe('attributes', () => {
   });
   afterEach(() => server.stop());
 
-  const keep = (
+  const save = (
     code: string,
     seen: AttributeContent | null,
     content: AttributeContent | null,
@@ -71,31 +71,31 @@ describe('attributes', () => {
       ['attributes.since'],
     );
     const attributes = { since: '2019-05-01' };
-    const kept = await changeCustomer(browser, 'C1001', { attributes });
-    expect(kept.as<CustomerView>().attributes).toEqual(attributes);
+    const saved = await changeCustomer(browser, 'C1001', { attributes });
+    expect(saved.as<CustomerView>().attributes).toEqual(attributes);
     const record = await browser.ask('GET', '/changes?kind=customer&key=C1001');
     expect(JSON.stringify(record.as())).toContain('2019-05-01');
   });
 
   it('become nothing that their values are not, and stay while they are used', async () => {
     const weight = made({ name: 'Weight in kg', type: 'number' });
-    const misfit = await keep('weight', weight, { ...weight, type: 'yesNo' });
+    const misfit = await save('weight', weight, { ...weight, type: 'yesNo' });
     expect(misfit.problem.detail).toContain('such as 12.5');
-    expect(paths(await keep('weight', weight, { ...weight, of: 'customers' }))).toEqual([
+    expect(paths(await save('weight', weight, { ...weight, of: 'customers' }))).toEqual([
       'content.of',
     ]);
-    expect((await keep('weight', weight, { ...weight, type: 'text' })).status).toBe(204);
-    expect((await keep('weight', { ...weight, type: 'text' }, null)).problem.detail).toMatch(
+    expect((await save('weight', weight, { ...weight, type: 'text' })).status).toBe(204);
+    expect((await save('weight', { ...weight, type: 'text' }, null)).problem.detail).toMatch(
       /still used/,
     );
-    expect((await keep('shelf', null, made({}))).status).toBe(204);
-    expect((await keep('shelf', made({}), null)).status).toBe(204);
+    expect((await save('shelf', null, made({}))).status).toBe(204);
+    expect((await save('shelf', made({}), null)).status).toBe(204);
   });
 
   it('are choices only with something to choose, under a code of one word', async () => {
-    expect((await keep('shelf', null, made({ type: 'choice' }))).status).toBe(422);
-    expect((await keep('shelf', null, made({ choices: ['a'] }))).status).toBe(422);
-    expect((await keep('two%20words', null, made({}))).status).toBe(422);
+    expect((await save('shelf', null, made({ type: 'choice' }))).status).toBe(422);
+    expect((await save('shelf', null, made({ choices: ['a'] }))).status).toBe(422);
+    expect((await save('two%20words', null, made({}))).status).toBe(422);
   });
 
   it('leave an item found by its other numbers, too', async () => {

@@ -1,3 +1,4 @@
+import { batches } from '../../platform/database/batches';
 import {
   type Attribute,
   type AttributeOwner,
@@ -76,7 +77,7 @@ export function valueProblems(
   });
 }
 
-export interface KeptValues {
+export interface SavedValues {
   readonly id: number;
   readonly before: AttributeValues;
   readonly after: AttributeValues;
@@ -86,7 +87,7 @@ export interface KeptValues {
 export async function saveValues(
   transaction: Transaction,
   owner: AttributeOwner,
-  all: readonly KeptValues[],
+  all: readonly SavedValues[],
 ): Promise<void> {
   const changed = all.filter(({ before, after }) => !isDeepStrictEqual(before, after));
   if (changed.length === 0) return;
@@ -108,10 +109,7 @@ export async function saveValues(
       return attributeId === undefined ? [] : [{ ownerId, attributeId, value }];
     }),
   );
-  for (let from = 0; from < rows.length; from += ROWS_AT_ONCE) {
-    await transaction.insert(table).values(rows.slice(from, from + ROWS_AT_ONCE));
+  for (const some of batches(rows)) {
+    await transaction.insert(table).values(some);
   }
 }
-
-/** PostgreSQL takes at most 65,535 parameters in one statement; a row here has three. */
-const ROWS_AT_ONCE = 10_000;

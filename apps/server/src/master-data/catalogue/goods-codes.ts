@@ -1,4 +1,4 @@
-import type { Reach } from '@honest-ledger/engine';
+import type { Scope } from '@honest-ledger/engine';
 import type { Queries } from '../../platform/database/database';
 import { inList } from '../../platform/database/patterns';
 import {
@@ -11,16 +11,16 @@ import {
 import { Problem } from '../../platform/http/problems';
 
 /** What a row with reach columns holds; see the schema. */
-export interface ReachIds {
+export interface ScopeIds {
   readonly itemId: number | null;
   readonly categoryId: number | null;
   readonly brandId: number | null;
   readonly supplierId: number | null;
   readonly familyId: number | null;
-  readonly itemKind: Extract<Reach, { kind: 'itemKind' }>['itemKind'] | null;
+  readonly itemKind: Extract<Scope, { kind: 'itemKind' }>['itemKind'] | null;
 }
 
-const EVERYTHING: ReachIds = {
+const EVERYTHING: ScopeIds = {
   itemId: null,
   categoryId: null,
   brandId: null,
@@ -81,35 +81,35 @@ function codes(rows: Rows): Codes {
 }
 
 /** The item numbers that reaches name. */
-export function numbersIn(reaches: readonly Reach[]): string[] {
-  return reaches.flatMap((reach) => (reach.kind === 'item' ? [reach.item] : []));
+export function numbersIn(scopes: readonly Scope[]): string[] {
+  return scopes.flatMap((scope) => (scope.kind === 'item' ? [scope.item] : []));
 }
 
-/** What a reach names that is not there, as a sentence; null where all is. */
-export function missingGoods(reach: Reach, known: GoodsCodes): string | null {
+/** What a scope names that is not there, as a sentence; null where all is. */
+export function missingGoods(scope: Scope, known: GoodsCodes): string | null {
   const lacks = (of: Codes, code: string, what: string): string | null =>
     of.ids.has(code) ? null : `There is no ${what} ${code}`;
-  switch (reach.kind) {
+  switch (scope.kind) {
     case 'item':
-      return lacks(known.items, reach.item, 'item');
+      return lacks(known.items, scope.item, 'item');
     case 'categoryBrand':
       return (
-        lacks(known.categories, reach.category, 'category') ??
-        lacks(known.brands, reach.brand, 'brand')
+        lacks(known.categories, scope.category, 'category') ??
+        lacks(known.brands, scope.brand, 'brand')
       );
     case 'supplierCategory':
       return (
-        lacks(known.suppliers, reach.supplier, 'supplier') ??
-        lacks(known.categories, reach.category, 'category')
+        lacks(known.suppliers, scope.supplier, 'supplier') ??
+        lacks(known.categories, scope.category, 'category')
       );
     case 'family':
-      return lacks(known.families, reach.family, 'family');
+      return lacks(known.families, scope.family, 'family');
     case 'category':
-      return lacks(known.categories, reach.category, 'category');
+      return lacks(known.categories, scope.category, 'category');
     case 'brand':
-      return lacks(known.brands, reach.brand, 'brand');
+      return lacks(known.brands, scope.brand, 'brand');
     case 'supplier':
-      return lacks(known.suppliers, reach.supplier, 'supplier');
+      return lacks(known.suppliers, scope.supplier, 'supplier');
     case 'itemKind':
     case 'all':
       return null;
@@ -117,23 +117,23 @@ export function missingGoods(reach: Reach, known: GoodsCodes): string | null {
 }
 
 /** A reach as its columns. @throws {Problem} where it names what is not there */
-export function reachIds(reach: Reach, known: GoodsCodes): ReachIds {
-  const missing = missingGoods(reach, known);
+export function scopeIds(scope: Scope, known: GoodsCodes): ScopeIds {
+  const missing = missingGoods(scope, known);
   if (missing !== null) throw new Problem(422, `${missing}.`);
   const id = (of: Codes, code: string): number | null => of.ids.get(code) ?? null;
   return {
     ...EVERYTHING,
-    ...('item' in reach && { itemId: id(known.items, reach.item) }),
-    ...('category' in reach && { categoryId: id(known.categories, reach.category) }),
-    ...('brand' in reach && { brandId: id(known.brands, reach.brand) }),
-    ...('supplier' in reach && { supplierId: id(known.suppliers, reach.supplier) }),
-    ...('family' in reach && { familyId: id(known.families, reach.family) }),
-    ...('itemKind' in reach && { itemKind: reach.itemKind }),
+    ...('item' in scope && { itemId: id(known.items, scope.item) }),
+    ...('category' in scope && { categoryId: id(known.categories, scope.category) }),
+    ...('brand' in scope && { brandId: id(known.brands, scope.brand) }),
+    ...('supplier' in scope && { supplierId: id(known.suppliers, scope.supplier) }),
+    ...('family' in scope && { familyId: id(known.families, scope.family) }),
+    ...('itemKind' in scope && { itemKind: scope.itemKind }),
   };
 }
 
 /** The reach that a row's columns say. */
-export function reachOf(row: ReachIds, known: GoodsCodes): Reach {
+export function scopeOf(row: ScopeIds, known: GoodsCodes): Scope {
   const code = (of: Codes, id: number | null): string | null =>
     id === null ? null : (of.codes.get(id) ?? null);
   const item = code(known.items, row.itemId);

@@ -78,6 +78,6 @@ export function priceCatalogue(
         })),
       ),
     },
-    { workings, alone: true },
+    { workings, isolateLines: true },
   );
 }

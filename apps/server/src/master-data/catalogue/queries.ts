@@ -11,7 +11,7 @@ import { serialized } from '@honest-ledger/engine';
 import { and, count, eq, exists, ilike, inArray, isNull, sql, type SQL } from 'drizzle-orm';
 import type { Queries } from '../../platform/database/database';
 import { countOf, inOrder, onPage } from '../../platform/database/pages';
-import { everyWordIn, type Said } from '../../platform/database/patterns';
+import { everyWordIn, type SearchTarget } from '../../platform/database/patterns';
 import {
   basePriceRows,
   brands,
@@ -100,7 +100,7 @@ export async function findCategories(queries: Queries): Promise<CategoryRow[]> {
 }
 
 /** What an item is found by. */
-export function saidOfItem(queries: Queries): Said[] {
+export function searchTargetsOfItem(queries: Queries): SearchTarget[] {
   const others = (pattern: string): SQL =>
     inArray(
       items.id,
@@ -115,7 +115,7 @@ export function saidOfItem(queries: Queries): Said[] {
 function matching(queries: Queries, query: ItemFilter, tree: CategoryTree): SQL | undefined {
   const { text, category, brand, supplier, kind } = query;
   return and(
-    everyWordIn(text, saidOfItem(queries)),
+    everyWordIn(text, searchTargetsOfItem(queries)),
     category === undefined ? undefined : inArray(items.categoryId, [...tree.under(category)]),
     kind === undefined ? undefined : eq(items.kind, kind),
     brand === undefined

@@ -1,8 +1,10 @@
+import { batches } from '../../platform/database/batches';
 import { sql } from 'drizzle-orm';
 import type { AnyPgColumn } from 'drizzle-orm/pg-core';
 import { isDeepStrictEqual } from 'node:util';
 import { saveValues } from '../attributes/values';
 import { recordAll, type Actor } from '../../platform/changes/record';
+import { idsByCode } from '../../platform/database/codes';
 import type { Transaction } from '../../platform/database/database';
 import { inList } from '../../platform/database/patterns';
 import {
@@ -17,9 +19,6 @@ import type { NumberedContent } from './check-items';
 import { readGoodsCodes } from './goods-codes';
 import { readItemContents, type StoredItem } from './item-contents';
 
-/** How many items one statement writes: PostgreSQL takes at most 65,535 parameters. */
-const ITEMS_AT_ONCE = 2000;
-
 /**
  * Keeps the facts of items that are there, and makes those that are not. They count from this
  * moment on. What the items name must be there: `itemProblems` says.
@@ -29,12 +28,10 @@ export async function saveItems(
   all: readonly NumberedContent[],
   actor: Actor,
 ): Promise<void> {
-  for (let from = 0; from < all.length; from += ITEMS_AT_ONCE) {
-    await keepSome(transaction, all.slice(from, from + ITEMS_AT_ONCE), actor);
-  }
+  for (const some of batches(all)) await saveSome(transaction, some, actor);
 }
 
-async function keepSome(
+async function saveSome(
   transaction: Transaction,
   some: readonly NumberedContent[],
   actor: Actor,
@@ -44,19 +41,19 @@ async function keepSome(
     some.map(({ number }) => number),
   );
   const ids = await writeItems(transaction, some);
-  const kept = some.map((one): KeptItem => ({
+  const saved = some.map((one): SavedItem => ({
     ...one,
     id: ids.get(one.number) ?? 0,
     before: before.get(one.number) ?? null,
   }));
-  await writeUnits(transaction, kept);
-  await writeNamedPrices(transaction, kept);
-  await writeCrossReferences(transaction, kept);
-  await writePreferred(transaction, kept);
+  await writeUnits(transaction, saved);
+  await writeNamedPrices(transaction, saved);
+  await writeCrossReferences(transaction, saved);
+  await writePreferred(transaction, saved);
   await saveValues(
     transaction,
     'items',
-    kept.map(({ id, content, before: stored }) => ({
+    saved.map(({ id, content, before: stored }) => ({
       id,
       before: stored?.content.attributes ?? {},
       after: content.attributes,
@@ -65,7 +62,7 @@ async function keepSome(
   await recordAll(
     transaction,
     actor,
-    kept.map(({ number, content, before: stored }) => ({
+    saved.map(({ number, content, before: stored }) => ({
       kind: 'item',
       key: number,
       name: content.name,
@@ -76,7 +73,7 @@ async function keepSome(
   );
 }
 
-interface KeptItem extends NumberedContent {
+interface SavedItem extends NumberedContent {
   readonly id: number;
   readonly before: StoredItem | null;
 }
@@ -88,10 +85,7 @@ async function writeItems(
   const codes = await readGoodsCodes(transaction, {
     numbers: some.flatMap(({ content }) => content.replacedBy ?? []),
   });
-  const classes = await transaction
-    .select({ id: taxClasses.id, code: taxClasses.code })
-    .from(taxClasses);
-  const taxIds = new Map(classes.map(({ id, code }) => [code, id]));
+  const taxIds = await idsByCode(transaction, taxClasses);
   const idOf = (ids: ReadonlyMap<string, number>, code: string | null): number | null =>
     code === null ? null : (ids.get(code) ?? null);
   const rows = await transaction
@@ -157,18 +151,18 @@ function snakeCase(name: string): string {
 
 /** The items of which a part differs from what was there. */
 function differing(
-  kept: readonly KeptItem[],
+  saved: readonly SavedItem[],
   part: 'units' | 'namedPrices' | 'crossReferences' | 'supplier',
-): readonly KeptItem[] {
+): readonly SavedItem[] {
   const none = part === 'supplier' ? null : [];
-  return kept.filter(
+  return saved.filter(
     ({ content, before }) =>
       !isDeepStrictEqual(content[part], before ? before.content[part] : none),
   );
 }
 
-async function writeUnits(transaction: Transaction, kept: readonly KeptItem[]): Promise<void> {
-  const changed = differing(kept, 'units');
+async function writeUnits(transaction: Transaction, saved: readonly SavedItem[]): Promise<void> {
+  const changed = differing(saved, 'units');
   if (changed.length === 0) return;
   await transaction.delete(itemUnits).where(ofItems(itemUnits.itemId, changed));
   const rows = changed.flatMap(({ id, content }) =>
@@ -179,9 +173,9 @@ async function writeUnits(transaction: Transaction, kept: readonly KeptItem[]): 
 
 async function writeNamedPrices(
   transaction: Transaction,
-  kept: readonly KeptItem[],
+  saved: readonly SavedItem[],
 ): Promise<void> {
-  const changed = differing(kept, 'namedPrices');
+  const changed = differing(saved, 'namedPrices');
   if (changed.length === 0) return;
   await transaction.delete(itemNamedPrices).where(ofItems(itemNamedPrices.itemId, changed));
   const rows = changed.flatMap(({ id, content }) =>
@@ -192,9 +186,9 @@ async function writeNamedPrices(
 
 async function writeCrossReferences(
   transaction: Transaction,
-  kept: readonly KeptItem[],
+  saved: readonly SavedItem[],
 ): Promise<void> {
-  const changed = differing(kept, 'crossReferences');
+  const changed = differing(saved, 'crossReferences');
   if (changed.length === 0) return;
   await transaction.delete(itemCrossReferences).where(ofItems(itemCrossReferences.itemId, changed));
   const rows = changed.flatMap(({ id, content }) =>
@@ -204,8 +198,11 @@ async function writeCrossReferences(
 }
 
 /** The preferred supplier; the others that deliver an item stay as they are. */
-async function writePreferred(transaction: Transaction, kept: readonly KeptItem[]): Promise<void> {
-  const changed = differing(kept, 'supplier');
+async function writePreferred(
+  transaction: Transaction,
+  saved: readonly SavedItem[],
+): Promise<void> {
+  const changed = differing(saved, 'supplier');
   if (changed.length === 0) return;
   const { suppliers } = await readGoodsCodes(transaction);
   await transaction
@@ -226,9 +223,9 @@ async function writePreferred(transaction: Transaction, kept: readonly KeptItem[
     });
 }
 
-function ofItems(column: AnyPgColumn, kept: readonly KeptItem[]): ReturnType<typeof inList> {
+function ofItems(column: AnyPgColumn, saved: readonly SavedItem[]): ReturnType<typeof inList> {
   return inList(
     column,
-    kept.map(({ id }) => id),
+    saved.map(({ id }) => id),
   );
 }

@@ -14,7 +14,7 @@ describe('the costs of an item', () => {
 
   const view = async (): Promise<ItemCostsView> =>
     (await browser.ask('GET', `/items/${ITEM}/costs`)).as<ItemCostsView>();
-  const keep = async (
+  const save = async (
     content: (costs: ItemCosts) => ItemCosts,
     seen?: ItemCosts,
   ): Promise<Answer> => {
@@ -39,7 +39,7 @@ describe('the costs of an item', () => {
   };
 
   it('keep their history, and count from their day on', async () => {
-    const answer = await keep((costs) => ({
+    const answer = await save((costs) => ({
       ...costs,
       costs: [...costs.costs, last('2026-11-24', '4.10'), last('2026-12-01', '4.30')],
     }));
@@ -56,14 +56,14 @@ describe('the costs of an item', () => {
       costs: [last('2026-11-01', amount)],
       suppliers: costs.suppliers.map((one) => ({ ...one, costs: [] })),
     });
-    await keep((costs) => only(costs, '3'));
+    await save((costs) => only(costs, '3'));
     expect(await counted()).toBe('3');
-    await keep((costs) => only(costs, '0'));
+    await save((costs) => only(costs, '0'));
     expect(await counted()).toBeUndefined();
   });
 
   it('come from the preferred supplier where nothing else is known', async () => {
-    await keep(({ suppliers }) => ({
+    await save(({ suppliers }) => ({
       costs: [],
       suppliers: suppliers.map((one) => ({
         ...one,
@@ -87,7 +87,7 @@ describe('the costs of an item', () => {
   });
 
   it('are refused with a sentence beside the field', async () => {
-    const answer = await keep(({ suppliers }) => ({
+    const answer = await save(({ suppliers }) => ({
       costs: [
         { ...last('2026-11-01', '1'), kind: 'guessed' },
         { ...last('2026-11-02', '1'), unit: 'truck' },
@@ -106,7 +106,7 @@ describe('the costs of an item', () => {
       'Purchase costs belong to a supplier: type them there',
       'There is no supplier nobody',
     ]);
-    const twice = await keep((costs) => ({
+    const twice = await save((costs) => ({
       ...costs,
       costs: [last('2026-11-01', '1'), last('2026-11-01', '2')],
     }));
@@ -115,8 +115,8 @@ describe('the costs of an item', () => {
 
   it('are not overwritten where somebody else was first, and are on record', async () => {
     const { costs: seen } = await view();
-    await keep((costs) => ({ ...costs, costs: [last('2026-11-20', '9')] }));
-    const late = await keep((costs) => ({ ...costs, costs: [] }), seen);
+    await save((costs) => ({ ...costs, costs: [last('2026-11-20', '9')] }));
+    const late = await save((costs) => ({ ...costs, costs: [] }), seen);
     expect(late.status).toBe(409);
     const { changes } = (await browser.ask('GET', '/changes?kind=costs')).as<ChangePage>();
     expect(changes.map(({ key, action }) => `${key} ${action}`)).toEqual([`${ITEM} changed`]);

@@ -18,7 +18,7 @@ const BREAK = '3b9e5d70-6a1c-4f28-8c43-9e0d7f5a2b99';
 const BREAK_OF_COST = {
   name: 'Near its cost',
   currency: 'EUR',
-  reaches: [{ kind: 'item', item: 'TL-0043' }],
+  scopes: [{ kind: 'item', item: 'TL-0043' }],
   basis: { kind: 'cost', cost: 'last' },
   always: true,
   tiers: [{ from: '10', adjustment: { kind: 'multiplier', factor: '1.1' } }],
@@ -28,7 +28,7 @@ const RULE = '3b9e5d70-6a1c-4f28-8c43-9e0d7f5a2b98';
 const RULE_OF_MARGIN = {
   ...GLAZES,
   name: 'Room enough',
-  starts: { kind: 'code', code: 'ROOM' },
+  trigger: { kind: 'code', code: 'ROOM' },
   when: {
     kind: 'number',
     fact: { kind: 'margin' },
@@ -215,7 +215,7 @@ describe('costs that somebody may not see', () => {
       item,
       quantity: '2',
     }));
-    const kept = await pricing.ask('PUT', `/documents/${String(number)}`, {
+    const saved = await pricing.ask('PUT', `/documents/${String(number)}`, {
       customer,
       title,
       outlet,
@@ -224,7 +224,7 @@ describe('costs that somebody may not see', () => {
       lines,
       revision,
     });
-    const whole = kept.as<DocumentView>();
+    const whole = saved.as<DocumentView>();
     const seen = (await seller.ask('GET', `/documents/${String(number)}`)).as<DocumentView>();
     expect(seen.outcome.total).toBe(whole.outcome.total);
     expect(whole.pricing.setup).not.toBeNull();

@@ -11,12 +11,13 @@ import {
   items,
   itemSuppliers,
   purchaseCosts,
+  costKinds,
 } from '../../platform/database/schema/index';
 import { knownCurrencies } from '../currencies/known';
 import { conflict, notFound, refused } from '../../platform/http/problems';
 import { settingsInForce } from '../in-force/queries';
 import { readItemCosts } from './item-costs';
-import { readCostKinds } from './kinds';
+import { idsByCode } from '../../platform/database/codes';
 
 /** Keeps an item's costs and suppliers. A fact: it counts from this moment on. */
 export async function saveItemCosts(
@@ -63,7 +64,7 @@ interface Known {
 async function readKnown(transaction: Transaction): Promise<Known> {
   const { homeCurrency } = await settingsInForce(transaction);
   return {
-    kinds: await readCostKinds(transaction),
+    kinds: await idsByCode(transaction, costKinds),
     suppliers: (await readGoodsCodes(transaction)).suppliers.ids,
     currencies: await knownCurrencies(transaction, homeCurrency),
   };

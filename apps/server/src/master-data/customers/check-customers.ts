@@ -26,9 +26,9 @@ export async function customerProblems(
     (await queries.select({ code: outlets.code }).from(outlets)).map(({ code }) => code),
   );
   const levels = await levelsInForce(queries);
-  const reaches = all.flatMap(({ content }) => content.assignments.map(({ reach }) => reach));
+  const scopes = all.flatMap(({ content }) => content.assignments.map(({ scope }) => scope));
   const attributes = await attributesOf(queries, 'customers');
-  const codes = await readGoodsCodes(queries, { numbers: numbersIn(reaches) });
+  const codes = await readGoodsCodes(queries, { numbers: numbersIn(scopes) });
   return all.map(({ content, had }) => {
     const { segment, outlet, currency, level, assignments } = content;
     const lacks = (path: string, known: ReadonlySet<string>, code: string | null, what: string) =>
@@ -46,11 +46,11 @@ export async function customerProblems(
       ...unpublished('level', level),
       ...valueProblems(attributes, content.attributes),
       ...assignments.flatMap((one, index): FieldProblem[] => {
-        const missing = missingGoods(one.reach, codes);
+        const missing = missingGoods(one.scope, codes);
         const at = `assignments[${String(index)}]`;
         return [
           ...unpublished(`${at}.level`, one.level),
-          ...(missing === null ? [] : [{ path: `${at}.reach`, sentence: missing }]),
+          ...(missing === null ? [] : [{ path: `${at}.scope`, sentence: missing }]),
         ];
       }),
     ];

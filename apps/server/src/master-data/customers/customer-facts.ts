@@ -1,7 +1,7 @@
 import type { CustomerFacts, LevelAssignment } from '@honest-ledger/engine';
 import { asc, eq } from 'drizzle-orm';
 import { valuesOf } from '../attributes/values';
-import { reachOf, readGoodsCodes } from '../catalogue/goods-codes';
+import { scopeOf, readGoodsCodes } from '../catalogue/goods-codes';
 import type { Queries } from '../../platform/database/database';
 import { inList } from '../../platform/database/patterns';
 import { customers, levelAssignments, segments } from '../../platform/database/schema/index';
@@ -68,7 +68,7 @@ export async function assignmentsByCustomer(
     const assignment = {
       id: row.id,
       level: row.levelId,
-      reach: reachOf(row, codes),
+      scope: scopeOf(row, codes),
       window: { from: row.fromDay, until: row.untilDay },
     };
     const of = byCustomer.get(row.customerId);

@@ -112,25 +112,25 @@ describe('customers', () => {
       {
         id: randomUUID(),
         level: CLUBS,
-        reach: { kind: 'brand' as const, brand: 'tidemark' },
+        scope: { kind: 'brand' as const, brand: 'tidemark' },
         window: { from: '2026-11-01', until: null },
       },
       {
         id: randomUUID(),
         level: CLUBS,
-        reach: { kind: 'item' as const, item: 'CL-0207' },
+        scope: { kind: 'item' as const, item: 'CL-0207' },
         window: { from: null, until: null },
       },
     ];
-    const kept = (await change({ assignments })).as<CustomerView>();
-    expect(kept.assignments).toEqual(assignments);
+    const saved = (await change({ assignments })).as<CustomerView>();
+    expect(saved.assignments).toEqual(assignments);
     const unknown = assignments.map((one) => ({
       ...one,
-      reach: { kind: 'supplier' as const, supplier: 'no' },
+      scope: { kind: 'supplier' as const, supplier: 'no' },
     }));
     expect(paths(await change({ assignments: unknown }))).toEqual([
-      'assignments[0].reach',
-      'assignments[1].reach',
+      'assignments[0].scope',
+      'assignments[1].scope',
     ]);
     const reversed = assignments.map((one) => ({
       ...one,
@@ -196,7 +196,7 @@ describe('customers', () => {
       ['C2002', '2027-01-31'],
       ['C2003', '2027-01-31'],
     ]);
-    expect(found.assignments[0]?.reach).toEqual({ kind: 'category', category: 'glaze' });
+    expect(found.assignments[0]?.scope).toEqual({ kind: 'category', category: 'glaze' });
     expect((await browser.ask('GET', '/ending-assignments?days=0')).status).toBe(422);
   });
 });

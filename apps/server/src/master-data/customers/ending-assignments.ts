@@ -1,6 +1,6 @@
 import type { EndingAssignments, EndingQuery } from '@honest-ledger/contracts';
 import { and, asc, eq, gte, lte, sql } from 'drizzle-orm';
-import { reachOf, readGoodsCodes } from '../catalogue/goods-codes';
+import { scopeOf, readGoodsCodes } from '../catalogue/goods-codes';
 import type { Queries } from '../../platform/database/database';
 import { customers, levelAssignments } from '../../platform/database/schema/index';
 import { localTime } from '../../platform/clock/local-time';
@@ -31,7 +31,7 @@ export async function endingAssignments(
     assignments: rows.map(({ of, code, name }) => ({
       customer: { code, name },
       level: of.levelId,
-      reach: reachOf(of, known),
+      scope: scopeOf(of, known),
       until: of.untilDay ?? '',
     })),
   };

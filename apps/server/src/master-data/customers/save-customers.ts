@@ -1,9 +1,11 @@
+import { batches } from '../../platform/database/batches';
 import type { CustomerContent } from '@honest-ledger/contracts';
 import { sql } from 'drizzle-orm';
 import { isDeepStrictEqual } from 'node:util';
-import { numbersIn, reachIds, readGoodsCodes } from '../catalogue/goods-codes';
+import { numbersIn, scopeIds, readGoodsCodes } from '../catalogue/goods-codes';
 import { saveValues } from '../attributes/values';
 import { recordAll, type Actor } from '../../platform/changes/record';
+import { idsByCode } from '../../platform/database/codes';
 import type { Transaction } from '../../platform/database/database';
 import { inList } from '../../platform/database/patterns';
 import {
@@ -14,13 +16,10 @@ import {
 } from '../../platform/database/schema/index';
 import { readCustomers } from './queries';
 
-export interface KeptCustomer {
+export interface SavedCustomer {
   readonly code: string;
   readonly content: CustomerContent;
 }
-
-/** How many customers one statement writes: PostgreSQL takes at most 65,535 parameters. */
-const CUSTOMERS_AT_ONCE = 2000;
 
 /**
  * Keeps customers that are there, and makes those that are not. They count from this moment on.
@@ -28,17 +27,15 @@ const CUSTOMERS_AT_ONCE = 2000;
  */
 export async function saveCustomers(
   transaction: Transaction,
-  all: readonly KeptCustomer[],
+  all: readonly SavedCustomer[],
   actor: Actor,
 ): Promise<void> {
-  for (let from = 0; from < all.length; from += CUSTOMERS_AT_ONCE) {
-    await keepSome(transaction, all.slice(from, from + CUSTOMERS_AT_ONCE), actor);
-  }
+  for (const some of batches(all)) await saveSome(transaction, some, actor);
 }
 
-async function keepSome(
+async function saveSome(
   transaction: Transaction,
-  some: readonly KeptCustomer[],
+  some: readonly SavedCustomer[],
   actor: Actor,
 ): Promise<void> {
   const codes = some.map(({ code }) => code);
@@ -46,8 +43,7 @@ async function keepSome(
   const idOf = async (
     table: typeof segments | typeof outlets,
   ): Promise<(code: string | null) => number | null> => {
-    const rows = await transaction.select({ id: table.id, code: table.code }).from(table);
-    const ids = new Map(rows.map(({ id, code }) => [code, id]));
+    const ids = await idsByCode(transaction, table);
     return (code) => (code === null ? null : (ids.get(code) ?? null));
   };
   const [segmentId, outletId] = [await idOf(segments), await idOf(outlets)];
@@ -110,12 +106,12 @@ async function keepSome(
 
 async function writeAssignments(
   transaction: Transaction,
-  kept: readonly (KeptCustomer & {
+  saved: readonly (SavedCustomer & {
     readonly id: number;
     readonly before: CustomerContent['assignments'];
   })[],
 ): Promise<void> {
-  const changed = kept.filter(
+  const changed = saved.filter(
     ({ content, before }) => !isDeepStrictEqual(content.assignments, before),
   );
   if (changed.length === 0) return;
@@ -130,15 +126,15 @@ async function writeAssignments(
   );
   if (assignments.length === 0) return;
   const codes = await readGoodsCodes(transaction, {
-    numbers: numbersIn(assignments.map(({ reach }) => reach)),
+    numbers: numbersIn(assignments.map(({ scope }) => scope)),
   });
   await transaction.insert(levelAssignments).values(
-    assignments.map(({ id, customerId, position, level, reach, window }) => ({
+    assignments.map(({ id, customerId, position, level, scope, window }) => ({
       id,
       customerId,
       position,
       levelId: level,
-      ...reachIds(reach, codes),
+      ...scopeIds(scope, codes),
       fromDay: window.from,
       untilDay: window.until,
     })),

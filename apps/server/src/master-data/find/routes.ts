@@ -2,7 +2,7 @@ import { findQuerySchema, type FindQuery, type FoundThing } from '@honest-ledger
 import { and, asc, desc, eq, isNull, sql } from 'drizzle-orm';
 import type { FastifyPluginCallback } from 'fastify';
 import { snapshot, type Queries } from '../../platform/database/database';
-import { saidOfItem } from '../catalogue/queries';
+import { searchTargetsOfItem } from '../catalogue/queries';
 import { everyWordIn } from '../../platform/database/patterns';
 import { customers, items, levelRows, documents } from '../../platform/database/schema/index';
 import type { PlatformServices } from '../../platform/services';
@@ -24,7 +24,7 @@ async function findThings(queries: Queries, text: string): Promise<FoundThing[]>
   const foundItems = await queries
     .select({ key: items.number, name: items.name })
     .from(items)
-    .where(everyWordIn(text, saidOfItem(queries)))
+    .where(everyWordIn(text, searchTargetsOfItem(queries)))
     .orderBy(desc(sql`lower(${items.number}) = lower(${text})`), asc(items.number))
     .limit(MAX_OF_A_KIND);
   const foundCustomers = await queries

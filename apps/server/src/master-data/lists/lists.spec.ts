@@ -12,26 +12,26 @@ describe('lists, rates and users', () => {
 
   const list = async (name: string): Promise<ListRow[]> =>
     (await browser.ask('GET', `/lists/${name}`)).as<ListRow[]>();
-  const keep = (name: string, code: string, seen: unknown, content: unknown): Promise<Answer> =>
+  const save = (name: string, code: string, seen: unknown, content: unknown): Promise<Answer> =>
     browser.ask('PUT', `/lists/${name}/${code}`, { seen, content });
 
   it('makes, changes and takes out an entry, and puts each on record', async () => {
-    expect((await keep('brands', 'new', null, { name: 'New brand' })).status).toBe(204);
-    expect((await keep('brands', 'new', { name: 'New brand' }, { name: 'Better' })).status).toBe(
+    expect((await save('brands', 'new', null, { name: 'New brand' })).status).toBe(204);
+    expect((await save('brands', 'new', { name: 'New brand' }, { name: 'Better' })).status).toBe(
       204,
     );
     expect(await list('brands')).toContain(
       jasmine.objectContaining({ code: 'new', name: 'Better' }),
     );
-    expect((await keep('brands', 'new', { name: 'Better' }, null)).status).toBe(204);
+    expect((await save('brands', 'new', { name: 'Better' }, null)).status).toBe(204);
     expect((await list('brands')).some(({ code }) => code === 'new')).toBe(false);
     const record = JSON.stringify((await browser.ask('GET', '/changes?kind=brand')).as());
     for (const action of ['made', 'changed', 'removed']) expect(record).toContain(action);
   });
 
   it('gives the second of two editors both values', async () => {
-    await keep('brands', 'new', null, { name: 'First' });
-    const second = await keep('brands', 'new', null, { name: 'Second' });
+    await save('brands', 'new', null, { name: 'First' });
+    const second = await save('brands', 'new', null, { name: 'Second' });
     expect(second.status).toBe(409);
     expect(second.problem.current).toEqual({ name: 'First' });
   });
@@ -39,31 +39,31 @@ describe('lists, rates and users', () => {
   it('keeps what is still used', async () => {
     const [category] = await list('categories');
     const { code = '', ...seen } = category ?? {};
-    const answer = await keep('categories', code, seen, null);
+    const answer = await save('categories', code, seen, null);
     expect(answer.status).toBe(422);
     expect(answer.problem.detail).toMatch(/still used/);
   });
 
   it('keeps kinds of cost of a company’s own, and those that every setup knows', async () => {
     const own = { name: 'Fired', formOfSupply: true };
-    expect((await keep('costKinds', 'fired', null, own)).status).toBe(204);
-    expect((await keep('costKinds', 'fired', own, { ...own, name: 'Glazed' })).status).toBe(204);
+    expect((await save('costKinds', 'fired', null, own)).status).toBe(204);
+    expect((await save('costKinds', 'fired', own, { ...own, name: 'Glazed' })).status).toBe(204);
     expect(await list('costKinds')).toContain(
       jasmine.objectContaining({ code: 'fired', name: 'Glazed', formOfSupply: true }),
     );
-    expect((await keep('costKinds', 'fired', { ...own, name: 'Glazed' }, null)).status).toBe(204);
+    expect((await save('costKinds', 'fired', { ...own, name: 'Glazed' }, null)).status).toBe(204);
     const last = (await list('costKinds')).find(({ code }) => code === 'last');
     const { code: _, ...seen } = last ?? {};
-    const answer = await keep('costKinds', 'last', seen, null);
+    const answer = await save('costKinds', 'last', seen, null);
     expect(answer.problem.detail).toBe('The kind last is part of every setup.');
     expect((await list('costKinds')).some(({ code }) => code === 'last')).toBeTrue();
     expect((await list('costKinds')).some(({ code }) => code === 'fired')).toBeFalse();
   });
 
   it('lets no category lie under itself', async () => {
-    await keep('categories', 'a', null, { name: 'A', parent: null });
-    await keep('categories', 'b', null, { name: 'B', parent: 'a' });
-    const answer = await keep(
+    await save('categories', 'a', null, { name: 'A', parent: null });
+    await save('categories', 'b', null, { name: 'B', parent: 'a' });
+    const answer = await save(
       'categories',
       'a',
       { name: 'A', parent: null },
@@ -79,25 +79,25 @@ describe('lists, rates and users', () => {
     const outlet = { name: 'New', timeZone: 'Europe/Lisbon', currency: 'EUR', level: null };
     const untaxed = { levelsAllowed: null, chargesTax: false, othersTaxClass: null };
     const with_ = (part: object): object => ({ ...outlet, ...untaxed, ...part });
-    expect((await keep('outlets', 'new', null, with_({ timeZone: 'Europe/Nowhere' }))).status).toBe(
+    expect((await save('outlets', 'new', null, with_({ timeZone: 'Europe/Nowhere' }))).status).toBe(
       422,
     );
-    expect((await keep('outlets', 'new', null, with_({ currency: 'ZWL' }))).status).toBe(422);
+    expect((await save('outlets', 'new', null, with_({ currency: 'ZWL' }))).status).toBe(422);
     const level = '00000000-0000-4000-8000-000000000000';
-    expect((await keep('outlets', 'new', null, with_({ levelsAllowed: [level] }))).status).toBe(
+    expect((await save('outlets', 'new', null, with_({ levelsAllowed: [level] }))).status).toBe(
       422,
     );
-    expect((await keep('outlets', 'new', null, with_({ othersTaxClass: 'x' }))).status).toBe(422);
-    expect((await keep('outlets', 'new', null, with_({}))).status).toBe(204);
+    expect((await save('outlets', 'new', null, with_({ othersTaxClass: 'x' }))).status).toBe(422);
+    expect((await save('outlets', 'new', null, with_({}))).status).toBe(204);
   });
 
   it('keeps tax classes: a rate stands under the standard category, and under no other', async () => {
-    const kept = (category: string, rate: string): Promise<Answer> =>
-      keep('taxClasses', 'new', null, { name: 'New', category, rate });
-    expect((await kept('S', '0')).status).toBe(422);
-    expect((await kept('E', '6')).status).toBe(422);
-    expect((await kept('X', '0')).status).toBe(422);
-    expect((await kept('S', '6.5')).status).toBe(204);
+    const saved = (category: string, rate: string): Promise<Answer> =>
+      save('taxClasses', 'new', null, { name: 'New', category, rate });
+    expect((await saved('S', '0')).status).toBe(422);
+    expect((await saved('E', '6')).status).toBe(422);
+    expect((await saved('X', '0')).status).toBe(422);
+    expect((await saved('S', '6.5')).status).toBe(204);
   });
 
   it('keeps a rate from an instant on, and puts one right', async () => {

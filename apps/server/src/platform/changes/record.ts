@@ -1,3 +1,4 @@
+import { batches } from '../database/batches';
 import { sql, type SQL } from 'drizzle-orm';
 import type { Transaction } from '../database/database';
 
@@ -34,9 +35,6 @@ export interface RecordedChange {
   readonly after: unknown;
 }
 
-/** How many changes one statement writes. */
-const ROWS_AT_ONCE = 10_000;
-
 /** Puts changes on record, in the transaction that makes them. */
 export async function record(
   transaction: Transaction,
@@ -52,8 +50,7 @@ export async function recordAll(
   { id, now, mass }: Actor,
   made: readonly RecordedChange[],
 ): Promise<void> {
-  for (let from = 0; from < made.length; from += ROWS_AT_ONCE) {
-    const some = made.slice(from, from + ROWS_AT_ONCE);
+  for (const some of batches(made)) {
     const column = (value: (change: RecordedChange) => string | null): SQL =>
       sql`${sql.param(some.map(value))}`;
     // An array a column: as rows of parameters, a whole catalogue would take many times as long.

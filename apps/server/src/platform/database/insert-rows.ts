@@ -1,10 +1,9 @@
+import { batches } from './batches';
 import { sql, type SQL } from 'drizzle-orm';
 import type { Transaction } from './database';
 
 /** A field of the rows that are written, its column, and the column's type. */
 export type WrittenColumn<Row> = readonly [field: keyof Row & string, column: string, type: string];
-
-const ROWS_AT_ONCE = 2500;
 
 /**
  * Writes many rows that belong to one thing, some thousands a statement, as one text that the
@@ -24,8 +23,8 @@ export async function insertRows<Row extends object>(
     sql.identifier(name),
   );
   const fields = written.map(([field, , type]) => sql`${sql.identifier(field)} ${sql.raw(type)}`);
-  for (let from = 0; from < rows.length; from += ROWS_AT_ONCE) {
-    const some = JSON.stringify(rows.slice(from, from + ROWS_AT_ONCE));
+  for (const batch of batches(rows)) {
+    const some = JSON.stringify(batch);
     await transaction.execute(
       sql`insert into ${sql.identifier(table)} (${sql.join(names, sql`, `)})
         select ${owner.id}::uuid, given.*

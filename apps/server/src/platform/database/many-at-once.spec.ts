@@ -46,8 +46,8 @@ describe('a hundred people at once', () => {
       views = answers.map((answer) => answer.as<DocumentView>());
     }
     for (const [place, { number }] of begun.entries()) {
-      const kept = await desk.read(number);
-      expect([kept.title, kept.lines.map(({ quantity }) => quantity)])
+      const saved = await desk.read(number);
+      expect([saved.title, saved.lines.map(({ quantity }) => quantity)])
         .withContext(String(number))
         .toEqual([`Round 2 of ${String(place)}`, lines.slice(0, 3).map(() => String(place + 1))]);
     }

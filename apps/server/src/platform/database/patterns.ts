@@ -7,10 +7,13 @@ export function containing(text: string): string {
 }
 
 /** Where a word can stand: in a column, or in something else that says so for a pattern. */
-export type Said = AnyPgColumn | SQL | ((pattern: string) => SQL);
+export type SearchTarget = AnyPgColumn | SQL | ((pattern: string) => SQL);
 
 /** Every word of a search must stand in one of these, in any case. */
-export function everyWordIn(text: string | undefined, places: readonly Said[]): SQL | undefined {
+export function everyWordIn(
+  text: string | undefined,
+  places: readonly SearchTarget[],
+): SQL | undefined {
   const words = (text ?? '').trim().split(/\s+/).filter(Boolean);
   return and(
     ...words

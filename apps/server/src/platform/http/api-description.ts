@@ -2,6 +2,7 @@ import swagger from '@fastify/swagger';
 import { jsonSchemaOf, PROBLEM_TYPES, type Permission } from '@honest-ledger/contracts';
 import type { FastifyInstance, FastifySchema } from 'fastify';
 import Joi from 'joi';
+import { withAnswers, type AnswerSchemas } from './openapi-answers';
 import { withComponents } from './openapi-components';
 
 /** What is told of a route besides its schemas. */
@@ -19,11 +20,13 @@ const TOKEN = 'pageToken';
 /**
  * Describes the API as OpenAPI 3.1 at /api/docs, made from the Joi schemas that guard it.
  * @param operations by method and path, without the prefix of the API
+ * @param answers what those answer that answer with JSON
  * @throws {Error} at the start, where a route has none
  */
 export async function describeApi(
   app: FastifyInstance,
   operations: ReadonlyMap<string, Operation>,
+  answers: AnswerSchemas,
 ): Promise<void> {
   await app.register(swagger, {
     openapi: {
@@ -82,7 +85,7 @@ export async function describeApi(
   // made once, as it takes a while and anybody may ask
   let description: object | undefined;
   app.get('/docs', { config: { open: true } }, () => {
-    description ??= withComponents(app.swagger());
+    description ??= withAnswers(withComponents(app.swagger()), answers, '/api');
     return description;
   });
 }

@@ -96,10 +96,10 @@ describe('the border of the server', () => {
     const described = Object.values(paths).flatMap((methods) => Object.keys(methods));
     // the session's open two, this description itself, and that of problems (two)
     expect(described.length).toBe(ROUTES.length + 5);
-    const keep = paths['/api/documents/{number}']?.['put'];
-    expect(keep?.summary).toBe('Changes a document; all of it is priced');
-    expect(keep?.description).toContain('writeDocuments');
-    expect(JSON.stringify(keep?.requestBody)).toContain('shipping');
+    const save = paths['/api/documents/{number}']?.['put'];
+    expect(save?.summary).toBe('Changes a document; all of it is priced');
+    expect(save?.description).toContain('writeDocuments');
+    expect(JSON.stringify(save?.requestBody)).toContain('shipping');
   });
 
   it('sets one strict content security policy', async () => {

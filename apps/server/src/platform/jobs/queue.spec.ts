@@ -13,10 +13,12 @@ import { jobHandlers } from '../../app/job-handlers';
 
 describe('the queue', () => {
   const { log } = Fastify();
+  let told: jasmine.Spy;
   let held: TestDatabase;
   let services: Services;
   let queue: Queue;
   beforeEach(async () => {
+    told = spyOn(log, 'error');
     held = await testDatabase();
     services = { database: held.database, setups: publishedSetups(), now: () => new Date() };
   });
@@ -45,9 +47,16 @@ describe('the queue', () => {
         )
       ).rows[0]?.['count'],
     );
-  const idle = async (): Promise<void> => {
-    while ((await waiting()) > 0) await pause(50);
+  /** Asks again until something holds; Jasmine's own limit ends what never does. */
+  const until = async (holds: () => boolean | Promise<boolean>): Promise<void> => {
+    while (!(await holds())) await pause(20);
   };
+  const idle = (): Promise<void> => until(async () => (await waiting()) === 0);
+  const connects = (): Promise<boolean> =>
+    services.database.execute(sql`select 1`).then(
+      () => true,
+      () => false,
+    );
 
   it('does what is asked of it, and takes its name off when it stops', async () => {
     queue = startQueue(services, jobHandlers(services), held.url, log);
@@ -91,7 +100,7 @@ describe('the queue', () => {
   it('begins where the database could not be reached, as soon as it can', async () => {
     await administer(`alter database ${name()} allow_connections false`);
     queue = startQueue(services, jobHandlers(services), held.url, log);
-    await pause(300);
+    await until(() => told.calls.count() > 0);
     await administer(`alter database ${name()} allow_connections true`);
     await addOne();
     await idle();
@@ -103,7 +112,7 @@ describe('the queue', () => {
     await addOne();
     await idle();
     await breakConnections();
-    await pause(100); // until the pool has noticed
+    await until(connects); // the pool of connections has noticed
     await addOne();
     await idle();
     expect(await waiting()).toBe(0);

@@ -37,8 +37,9 @@ const DEAD_AFTER_MILLISECONDS = 60_000;
 const AGAIN_AFTER_MILLISECONDS = 2_000;
 
 /**
- * Takes jobs from the queue until it is stopped, and gives each to what does such jobs; other processes may take some, too. Where the
- * database cannot be reached, it tries again: the server answers meanwhile as well as it can.
+ * Takes jobs from the queue until it is stopped, and gives each to what does such jobs; other processes
+ * may take some, too. Where the database cannot be reached, it tries again: the server answers meanwhile
+ * as well as it can.
  */
 export function startQueue(
   services: PlatformServices,
@@ -46,45 +47,9 @@ export function startQueue(
   connectionString: string,
   log: FastifyBaseLogger,
 ): Queue {
-  const logger = new Logger(() => (level, message, meta) => {
-    if (TOLD.has(level)) log.error({ job: meta }, message);
-  });
-  const ids = new Set<string>();
-  const events: WorkerEvents = new EventEmitter();
-  // a job is held by the pool that took it, whichever of its workers does it
-  events.on('pool:create', ({ workerPool }) => ids.add(workerPool.id));
-  const beat = async (): Promise<void> => {
-    const seenAt = services.now();
-    if (ids.size > 0) {
-      await services.database
-        .insert(workers)
-        .values([...ids].map((id) => ({ id, seenAt })))
-        .onConflictDoUpdate({ target: workers.id, set: { seenAt } });
-    }
-    await releaseDead(services, connectionString);
-  };
-  const beatAndTell = () =>
-    beat().catch((error: unknown) => {
-      log.error({ err: error }, 'the queue cannot say that it is alive');
-    });
+  const heart = startHeart(services, connectionString, log);
   const end = new AbortController();
-  const work = async (): Promise<void> => {
-    ids.clear(); // what those before held is released as a dead worker's is
-    const runner = await run({
-      connectionString,
-      logger,
-      events,
-      concurrency: AT_ONCE,
-      noHandleSignals: true,
-      taskList,
-    });
-    const stop = () => void runner.stop().catch(() => undefined); // it may have ended by itself
-    end.signal.addEventListener('abort', stop, { once: true });
-    if (end.signal.aborted) stop();
-    await beatAndTell();
-    await runner.promise;
-    end.signal.removeEventListener('abort', stop);
-  };
+  const work = () => takeJobs(heart, taskList, connectionString, log, end.signal);
   const working = (async () => {
     while (!end.signal.aborted) {
       await work().catch((error: unknown) => {
@@ -95,15 +60,87 @@ export function startQueue(
       );
     }
   })();
-  const beating = setInterval(() => void beatAndTell(), HEARTBEAT_MILLISECONDS);
   return {
     stop: async () => {
-      clearInterval(beating);
       end.abort();
       await working;
-      await services.database.delete(workers).where(inList(workers.id, [...ids]));
+      await heart.stop();
     },
   };
+}
+
+/** Says of the pools of this process that they are alive, so that nobody frees what they hold. */
+interface Heart {
+  readonly events: WorkerEvents;
+  beat(): Promise<void>;
+  /** Forgets the pools there were: what they held is released as a dead worker's is. */
+  forget(): void;
+  stop(): Promise<void>;
+}
+
+function startHeart(
+  services: PlatformServices,
+  connectionString: string,
+  log: FastifyBaseLogger,
+): Heart {
+  const { database, now } = services;
+  const ids = new Set<string>();
+  const events: WorkerEvents = new EventEmitter();
+  // a job is held by the pool that took it, whichever of its workers does it
+  events.on('pool:create', ({ workerPool }) => ids.add(workerPool.id));
+  const sayAlive = async (): Promise<void> => {
+    const seenAt = now();
+    if (ids.size > 0) {
+      await database
+        .insert(workers)
+        .values([...ids].map((id) => ({ id, seenAt })))
+        .onConflictDoUpdate({ target: workers.id, set: { seenAt } });
+    }
+    await releaseDead(services, connectionString);
+  };
+  const beat = (): Promise<void> =>
+    sayAlive().catch((error: unknown) => {
+      log.error({ err: error }, 'the queue cannot say that it is alive');
+    });
+  const beating = setInterval(() => void beat(), HEARTBEAT_MILLISECONDS);
+  return {
+    events,
+    beat,
+    forget: () => {
+      ids.clear();
+    },
+    stop: async () => {
+      clearInterval(beating);
+      await database.delete(workers).where(inList(workers.id, [...ids]));
+    },
+  };
+}
+
+/** Does jobs until it is told to end, or the database is lost. */
+async function takeJobs(
+  heart: Heart,
+  taskList: TaskList,
+  connectionString: string,
+  log: FastifyBaseLogger,
+  end: AbortSignal,
+): Promise<void> {
+  heart.forget();
+  const runner = await run({
+    connectionString,
+    logger: new Logger(() => (level, message, meta) => {
+      if (TOLD.has(level)) log.error({ job: meta }, message);
+    }),
+    events: heart.events,
+    concurrency: AT_ONCE,
+    noHandleSignals: true,
+    taskList,
+  });
+  const stop = () => void runner.stop().catch(() => undefined); // it may have ended by itself
+  end.addEventListener('abort', stop, { once: true });
+  if (end.aborted) stop();
+  await heart.beat();
+  await runner.promise;
+  end.removeEventListener('abort', stop);
 }
 
 async function releaseDead(

@@ -23,14 +23,14 @@ export class PostgresSessionStore implements SessionStore {
       content: JSON.parse(JSON.stringify({ ...session, stored: true })) as unknown,
       expiresAt: new Date(this.now().getTime() + SESSION_MILLISECONDS),
     };
-    const kept =
+    const saved =
       session.stored === true
         ? this.database.update(sessions).set(row).where(eq(sessions.id, id))
         : this.database
             .insert(sessions)
             .values({ id, ...row })
             .onConflictDoUpdate({ target: sessions.id, set: row });
-    kept.then(() => {
+    saved.then(() => {
       callback();
     }, callback);
   }

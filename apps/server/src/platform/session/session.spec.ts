@@ -37,9 +37,9 @@ describe('a session', () => {
 
   it('ends on signing out and after twelve hours without use', async () => {
     const browser = await server.signedIn();
-    const kept = new Map(browser.cookies);
+    const saved = new Map(browser.cookies);
     expect((await browser.ask('DELETE', '/session')).status).toBe(204);
-    for (const [name, value] of kept) browser.cookies.set(name, value);
+    for (const [name, value] of saved) browser.cookies.set(name, value);
     expect((await browser.ask('GET', '/documents')).status).toBe(401);
 
     const idle = await server.signedIn();

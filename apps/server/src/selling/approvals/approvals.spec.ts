@@ -82,7 +82,7 @@ describe('what is taken off by hand', () => {
   it('is free within the limit of the role, and broken beyond it', async () => {
     const within = await desk().begin('order', [lineOf(GLAZE, { discount: off('5') })]);
     expect([within.held, within.guards]).toEqual([false, []]);
-    const beyond = await desk().keep(within, { lines: [lineOf(GLAZE, { discount: off('20') })] });
+    const beyond = await desk().save(within, { lines: [lineOf(GLAZE, { discount: off('20') })] });
     const [line] = beyond.priced;
     if (line?.kind !== 'priced') throw new Error('it has a price');
     const without = within.priced.map((one) => one.kind === 'priced' && one.slices[0]?.amount)[0];
@@ -108,10 +108,10 @@ describe('what is taken off by hand', () => {
 
   it('stays whose it was, whoever changes something else', async () => {
     const order = await desk().begin('order', [lineOf(GLAZE, { discount: off('20') })]);
-    const titled = await desk(administrator).keep(order, { title: 'For the open day' });
+    const titled = await desk(administrator).save(order, { title: 'For the open day' });
     expect(titled.held).toBeTrue();
     const lines = titled.lines.map((line) => ({ ...line, discount: off('19') }));
-    expect((await desk(administrator).keep(titled, { lines })).held).toBeFalse();
+    expect((await desk(administrator).save(titled, { lines })).held).toBeFalse();
   });
 
   it('is nobody’s to lend: of more goods it is theirs who may take off less', async () => {
@@ -120,13 +120,13 @@ describe('what is taken off by hand', () => {
       [lineOf(GLAZE, { discount: off('20') }), lineOf('CL-0207')],
       { discount: off('10') },
     );
-    const titled = await desk().keep(free, { title: 'As agreed' });
+    const titled = await desk().save(free, { title: 'As agreed' });
     expect(titled.held).toBeFalse();
     const [glaze, clay] = titled.lines;
     if (!glaze || !clay) throw new Error('there are two lines');
-    const more = await desk().keep(titled, { lines: [{ ...glaze, quantity: '90' }, clay] });
+    const more = await desk().save(titled, { lines: [{ ...glaze, quantity: '90' }, clay] });
     expect(more.guards.map(({ line }) => line)).toEqual([glaze.id, null]);
-    const back = await desk(administrator).keep(more, { lines: [glaze, clay] });
+    const back = await desk(administrator).save(more, { lines: [glaze, clay] });
     expect(back.held).toBeTrue();
   });
 
@@ -201,10 +201,10 @@ describe('what is taken off by hand', () => {
   it('is overtaken by another discount, and not by anything else', async () => {
     const order = await desk().begin('order', [lineOf(GLAZE, { discount: off('20') })]);
     await ask(sales, order);
-    const more = await desk().keep(order, { lines: [...order.lines, lineOf('CL-0207')] });
+    const more = await desk().save(order, { lines: [...order.lines, lineOf('CL-0207')] });
     expect(more.approval?.state).toBe('asked');
     const lines = more.lines.map((line) => ({ ...line, discount: line.discount && off('30') }));
-    const deeper = await desk().keep(more, { lines });
+    const deeper = await desk().save(more, { lines });
     expect(deeper.approval?.state).toBe('overtaken');
     expect((await decide(true)).problem.detail).toContain('was changed since');
   });
@@ -216,7 +216,7 @@ describe('what is taken off by hand', () => {
     const order = (await desk().advanced(quote.number, 'order')).as<DocumentView>();
     expect([order.guards.length, order.held]).toEqual([1, false]);
     const twice = [...order.lines, lineOf(GLAZE, { discount: off('20') })];
-    expect((await desk().keep(order, { lines: twice })).held).toBeTrue();
+    expect((await desk().save(order, { lines: twice })).held).toBeTrue();
   });
 
   it('was typed for a customer, an outlet and a currency: for another it is theirs who may take off less', async () => {
@@ -230,14 +230,14 @@ describe('what is taken off by hand', () => {
         lineOf(GLAZE, { priceByHand: byHand, quantity: '40' }),
       ]);
       expect(free.held).toBeFalse();
-      expect((await desk().keep(free, { title: 'As agreed' })).held).toBeFalse();
+      expect((await desk().save(free, { title: 'As agreed' })).held).toBeFalse();
       const current = await desk().read(free.number);
-      const other = await desk().keep(current, change);
+      const other = await desk().save(current, change);
       expect([other.held, other.guards.map(({ kind }) => kind)])
         .withContext(JSON.stringify(change))
         .toEqual([true, ['limit']]);
       // it is not lent again by going back
-      const back = await desk().keep(other, {
+      const back = await desk().save(other, {
         customer: free.customer,
         currency: free.currency,
         outlet: free.outlet,
@@ -249,10 +249,10 @@ describe('what is taken off by hand', () => {
   it('was typed for a price without it: where that rises, it is theirs who may take off less', async () => {
     const priceByHand = { price: '2.00', reason: 'agreed by telephone' };
     const free = await desk(administrator).begin('order', [lineOf(GLAZE, { priceByHand })]);
-    expect((await desk().keep(free, { title: 'As agreed' })).held).toBeFalse();
+    expect((await desk().save(free, { title: 'As agreed' })).held).toBeFalse();
     await publishPrice(GLAZE, '99.00');
     const read = await desk().read(free.number);
-    const dearer = await desk().keep(read, { title: 'At the new price' });
+    const dearer = await desk().save(read, { title: 'At the new price' });
     expect(dearer.held).toBeTrue();
   });
 
@@ -262,9 +262,9 @@ describe('what is taken off by hand', () => {
     expect((await decide(true, 'For them only')).status).toBe(204);
     const approved = await desk().read(order.number);
     expect(approved.held).toBeFalse();
-    const other = await desk().keep(approved, { customer: 'C1002' });
+    const other = await desk().save(approved, { customer: 'C1002' });
     expect(other.held).toBeTrue();
-    const back = await desk().keep(other, { customer: order.customer });
+    const back = await desk().save(other, { customer: order.customer });
     expect(back.held).toBeFalse(); // that is what was approved
   });
 
@@ -275,7 +275,7 @@ describe('what is taken off by hand', () => {
     });
     const own = await desk(approver).begin('order', [lineOf(GLAZE, { discount: off('12') })]);
     expect(own.held).toBeFalse();
-    const more = await desk().keep(own, {
+    const more = await desk().save(own, {
       lines: own.lines.map((line) => ({ ...line, quantity: '30' })),
     });
     expect(more.guards.map((guard) => guard.kind === 'limit' && guard.most)).toEqual(['5']);
@@ -284,7 +284,7 @@ describe('what is taken off by hand', () => {
   it('is theirs who type the discount of the document again', async () => {
     const held = await desk().begin('order', [lineOf(GLAZE)], { discount: off('20') });
     expect(held.held).toBeTrue();
-    const again = await desk(administrator).keep(held, { discount: off('21') });
+    const again = await desk(administrator).save(held, { discount: off('21') });
     expect(again.held).toBeFalse();
   });
 
@@ -312,7 +312,7 @@ describe('what is taken off by hand', () => {
     await server.database.execute(sql`delete from purchase_costs where item_id = ${own}`);
     const plain = await desk().begin('order', [lineOf('CL-0207')], {}, null);
     if (plain.unpricedLines !== 1) throw new Error('it is to have no price');
-    const byHand = await desk().keep(plain, {
+    const byHand = await desk().save(plain, {
       lines: plain.lines.map((line) => ({
         ...line,
         priceByHand: { price: '3.00', reason: 'as the last time' },
@@ -327,13 +327,13 @@ describe('what is taken off by hand', () => {
     await decide(true);
     const order = (await desk().advanced(quote.number, 'order')).as<DocumentView>();
     // asked and approved once more for the order: still one line of it, not two
-    const twice = await desk().keep(order, {
+    const twice = await desk().save(order, {
       lines: [...order.lines, lineOf(GLAZE, { discount: off('20') })],
     });
     expect(twice.held).toBeTrue();
-    const one = await desk().keep(twice, { lines: twice.lines.slice(0, 1) });
+    const one = await desk().save(twice, { lines: twice.lines.slice(0, 1) });
     expect(one.held).toBeFalse();
-    const again = await desk().keep(one, {
+    const again = await desk().save(one, {
       lines: [...one.lines, lineOf(GLAZE, { discount: off('20') })],
     });
     expect(again.held).toBeTrue();
@@ -343,10 +343,10 @@ describe('what is taken off by hand', () => {
     const order = await desk().begin('order', [lineOf(GLAZE, { discount: off('20') })]);
     await ask(sales, order);
     const lines = order.lines.map((line) => ({ ...line, discount: off('30') }));
-    const deeper = await desk().keep(order, { lines });
+    const deeper = await desk().save(order, { lines });
     expect((await decide(true)).status).toBe(409);
     // back at what was asked for: nobody has approved it
-    const back = await desk().keep(deeper, { lines: order.lines });
+    const back = await desk().save(deeper, { lines: order.lines });
     expect([back.held, back.approval?.state]).toEqual([true, 'overtaken']);
   });
 
@@ -385,7 +385,7 @@ describe('what is taken off by hand', () => {
     const content = published?.as<{ settings: { published: SetupContents['settings'] } }>().settings
       .published;
     const least = { kind: 'margin', percent: '90' } as const;
-    const floors = [{ id: 'all', reach: { kind: 'all' }, least, then: 'hold' }];
+    const floors = [{ id: 'all', scope: { kind: 'all' }, least, then: 'hold' }];
     await administrator?.ask('PUT', '/edits/settings/settings', {
       content: { ...content, floors },
       revision: 0,

@@ -36,16 +36,16 @@ describe('a document that is priced as of a date and time of its own', () => {
   it('goes by the clock of its outlet, to the last minute of a day', async () => {
     const now = await quoted();
     expect([now.asOf, rulesIn(now)]).toEqual([null, []]);
-    const before = await desk.keep(now, { asOf: '2026-11-20T23:59' });
+    const before = await desk.save(now, { asOf: '2026-11-20T23:59' });
     expect(rulesIn(before)).toEqual(['Until the 20th']);
     expect(before.pricing.document.pricedAt).toBe('2026-11-20T21:59:00.000Z'); // in Helsinki
-    const after = await desk.keep(before, { asOf: '2026-11-21T00:00' });
+    const after = await desk.save(before, { asOf: '2026-11-21T00:00' });
     expect(rulesIn(after)).toEqual([]);
     // the same time is another one at the quay, two hours west
-    const there = await desk.keep(after, { asOf: '2026-11-20T23:59', outlet: 'quay' });
+    const there = await desk.save(after, { asOf: '2026-11-20T23:59', outlet: 'quay' });
     expect(there.pricing.document.pricedAt).toBe('2026-11-20T23:59:00.000Z');
     expect(rulesIn(there)).toEqual(['Until the 20th']);
-    expect(rulesIn(await desk.keep(there, { asOf: null }))).toEqual([]);
+    expect(rulesIn(await desk.save(there, { asOf: null }))).toEqual([]);
   });
 
   it('is priced alike by what it sends the browser, and computed again at that moment', async () => {
@@ -98,7 +98,7 @@ describe('a document that is priced as of a date and time of its own', () => {
     expect(refusedIn(skipped)).toBe(
       'asOf: The clock goes forward over this time there, so it never comes',
     );
-    const lisbon = await desk.keep(quote, { asOf: '2027-03-28T03:30', outlet: 'quay' });
+    const lisbon = await desk.save(quote, { asOf: '2027-03-28T03:30', outlet: 'quay' });
     expect(lisbon.asOf).toBe('2027-03-28T03:30');
     expect((await desk.edited(lisbon, { outlet: 'mill' })).status).toBe(422);
     expect((await desk.read(quote.number)).outlet).toBe('quay');
@@ -118,13 +118,13 @@ describe('a document that is priced as of a date and time of its own', () => {
         .withContext(asOf)
         .toEqual(['asOf']);
     }
-    expect((await desk.keep(lisbon, { asOf: '2999-12-31T23:59' })).asOf).toBe('2999-12-31T23:59');
+    expect((await desk.save(lisbon, { asOf: '2999-12-31T23:59' })).asOf).toBe('2999-12-31T23:59');
   });
 
   it('is said by those who may; others edit the rest of it', async () => {
     const quote = await quoted({ asOf: '2026-11-20T09:00' });
     const sales = documentDesk(await server.signedIn('noor@saltmarsh.example'));
-    const edited = await sales.keep(quote, { title: 'Wall tiles' });
+    const edited = await sales.save(quote, { title: 'Wall tiles' });
     expect([edited.asOf, rulesIn(edited)]).toEqual(['2026-11-20T09:00', ['Until the 20th']]);
     for (const asOf of [null, '2026-11-19T09:00']) {
       const answer = await sales.edited(edited, { asOf });

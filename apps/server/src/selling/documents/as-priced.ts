@@ -161,7 +161,7 @@ async function withFacts<Line extends LineOnRow>(
       discount,
       attributes: attributes.get(number) ?? {},
       kind,
-      circumstances: { salesPerson, department, deliveryMethod, deliveryPostcode },
+      salesContext: { salesPerson, department, deliveryMethod, deliveryPostcode },
       facts: { ...KNOWN_SINCE, ...known },
       lines: rows.map(({ line, item }) => toLine(line, item)),
     });

@@ -30,7 +30,7 @@ export async function checkContent(
   const at = await momentOf(transaction, after, services.now());
   await checkCurrency(transaction, after.currency, at);
   await checkAttributes(transaction, after);
-  await checkCircumstances(transaction, after);
+  await checkSalesContext(transaction, after);
 }
 
 /** What was typed by hand or chosen by somebody who may stays; anything new needs the right to. */
@@ -128,16 +128,16 @@ async function checkAttributes(
 }
 
 /** Who sells and how goods are delivered are chosen from lists. */
-async function checkCircumstances(
+async function checkSalesContext(
   transaction: Transaction,
-  { circumstances }: DocumentContent,
+  { salesContext }: DocumentContent,
 ): Promise<void> {
   const problems = [];
   for (const [field, list] of CHOSEN) {
-    const code = circumstances[field];
+    const code = salesContext[field];
     if (code === null || (await LISTS[list].read(transaction)).has(code)) continue;
     problems.push({
-      path: `circumstances.${field}`,
+      path: `salesContext.${field}`,
       sentence: `There is no ${WORDS[list]} ${code}`,
     });
   }

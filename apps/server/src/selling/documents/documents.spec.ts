@@ -10,7 +10,7 @@ import {
   type DocumentView,
   type SetupForm,
 } from '@honest-ledger/contracts';
-import { NO_CIRCUMSTANCES, compileSetup, priceDocument, serialized } from '@honest-ledger/engine';
+import { NO_SALES_CONTEXT, compileSetup, priceDocument, serialized } from '@honest-ledger/engine';
 import { eq } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
 import { factSets, documentLines } from '../../platform/database/schema/index';
@@ -43,7 +43,7 @@ describe('a quote', () => {
   async function begin(): Promise<DocumentView> {
     return (await browser.ask('POST', '/documents', { customer: 'C1001' })).as<DocumentView>();
   }
-  const keep = (number: number, edit: Partial<DocumentEdit>): Promise<Answer> =>
+  const save = (number: number, edit: Partial<DocumentEdit>): Promise<Answer> =>
     browser.ask('PUT', `/documents/${String(number)}`, {
       revision: 1,
       customer: 'C1001',
@@ -72,39 +72,39 @@ describe('a quote', () => {
     const { number } = await begin();
     const own = line('CL-0207', '24');
     // a school has 24 bags of clay at the break from 10, and 25 at the one from 25
-    const kept = (await keep(number, { lines: [own] })).as<DocumentView>();
-    const [cheaper] = kept.cheaper;
+    const before = (await save(number, { lines: [own] })).as<DocumentView>();
+    const [cheaper] = before.cheaper;
     expect([cheaper?.line, cheaper?.quantity, cheaper?.more]).toEqual([own.id, '25', '1']);
     const taken = (
-      await keep(number, { revision: kept.revision, lines: [{ ...own, quantity: '25' }] })
+      await save(number, { revision: before.revision, lines: [{ ...own, quantity: '25' }] })
     ).as<DocumentView>();
-    const saved = Number(kept.outcome.total) - Number(taken.outcome.total);
+    const saved = Number(before.outcome.total) - Number(taken.outcome.total);
     expect(saved.toFixed(2)).toBe(cheaper?.saves ?? '');
     expect(taken.cheaper.some(({ line: of }) => of === own.id)).toBeFalse();
   });
 
   it('say who sells and where the goods go, from the lists that there are', async () => {
     const { number } = await begin();
-    const circumstances = {
+    const salesContext = {
       salesPerson: 'noor',
       department: null,
       deliveryMethod: 'van',
       deliveryPostcode: 'QY1 4AB',
     };
-    const kept = (await keep(number, { circumstances })).as<DocumentView>();
-    expect(kept.circumstances).toEqual(circumstances);
+    const saved = (await save(number, { salesContext })).as<DocumentView>();
+    expect(saved.salesContext).toEqual(salesContext);
     for (const deliveryPostcode of ['qy1 4ab', 'QY1  4AB', ' QY1', 'Q'.repeat(17)]) {
-      const written = await keep(number, {
-        revision: kept.revision,
-        circumstances: { ...circumstances, deliveryPostcode },
+      const written = await save(number, {
+        revision: saved.revision,
+        salesContext: { ...salesContext, deliveryPostcode },
       });
       expect(written.problem.fields?.map(({ path }) => path))
         .withContext(deliveryPostcode)
-        .toEqual(['circumstances.deliveryPostcode']);
+        .toEqual(['salesContext.deliveryPostcode']);
     }
-    const refused = await keep(number, {
-      revision: kept.revision,
-      circumstances: { ...circumstances, department: 'moon', salesPerson: 'nobody' },
+    const refused = await save(number, {
+      revision: saved.revision,
+      salesContext: { ...salesContext, department: 'moon', salesPerson: 'nobody' },
     });
     expect(refused.status).toBe(422);
     expect(refused.problem.fields?.map(({ sentence }) => sentence)).toEqual([
@@ -120,7 +120,7 @@ describe('a quote', () => {
 
   it('prices worked example 1 on its line, workings and all', async () => {
     const { number } = await begin();
-    const quote = (await keep(number, {})).as<DocumentView>();
+    const quote = (await save(number, {})).as<DocumentView>();
     expect([quote.outcome.total, quote.version, quote.revision]).toEqual(['16.20', 2, 2]);
     const [priced] = quote.priced;
     const steps = priced?.kind === 'priced' ? priced.slices.flatMap((slice) => slice.steps) : [];
@@ -134,7 +134,7 @@ describe('a quote', () => {
   it('is priced alike by what it sends the browser', async () => {
     const { number } = await begin();
     const lines = [line('CL-0207', '3'), line('GL-1180', '5'), line('OX-0009', '0.250')];
-    const quote = (await keep(number, { lines })).as<DocumentView>();
+    const quote = (await save(number, { lines })).as<DocumentView>();
     const { setup, document } = quote.pricing;
     if (!setup) throw new Error('costs are hidden from nobody here');
     const here = priceDocument(compileSetup(setupFromForm(setup)), documentFromForm(document));
@@ -148,7 +148,7 @@ describe('a quote', () => {
   it('can be computed again to the cent under its version, instant and facts, whatever came since', async () => {
     const { number } = await begin();
     const lines = [line('CL-0207', '24'), line('TL-0042', '2')];
-    const before = (await keep(number, { lines })).as<DocumentView>();
+    const before = (await save(number, { lines })).as<DocumentView>();
     await publishLevel(school, schoolsContent({ entries: [] }));
     const after = (await browser.ask('GET', `/documents/${String(number)}`)).as<DocumentView>();
     expect([after.version, after.versionInForce, after.outcome.total]).toEqual([
@@ -163,14 +163,14 @@ describe('a quote', () => {
       .innerJoin(factSets, eq(factSets.hash, documentLines.factsHash))
       .where(eq(documentLines.documentNumber, number));
     expect(rows.length).toBe(2);
-    for (const { document_lines: kept, fact_sets: facts } of rows) {
-      const setup = compileSetup(await readSetupOfVersion(server.database, kept.version));
+    for (const { document_lines: saved, fact_sets: facts } of rows) {
+      const setup = compileSetup(await readSetupOfVersion(server.database, saved.version));
       const again = priceDocument(
         setup,
         documentFromForm({
           format: 'honest-ledger-document',
-          formatVersion: 2,
-          pricedAt: kept.pricedAt.toISOString(),
+          formatVersion: 3,
+          pricedAt: saved.pricedAt.toISOString(),
           currency: 'EUR',
           level: null,
           codes: [],
@@ -179,21 +179,21 @@ describe('a quote', () => {
           discount: null,
           attributes: {},
           kind: 'quote',
-          circumstances: NO_CIRCUMSTANCES,
+          salesContext: NO_SALES_CONTEXT,
           facts: facts.content,
           // rules and breaks look at all lines of the quote
           lines: before.lines,
         }),
       );
-      expect(serialized(again).lines.find(({ id }) => id === kept.id)).toEqual(kept.priced);
+      expect(serialized(again).lines.find(({ id }) => id === saved.id)).toEqual(saved.priced);
     }
   });
 
   it('takes the version in force when it is kept again', async () => {
     const { number } = await begin();
-    const first = (await keep(number, {})).as<DocumentView>();
+    const first = (await save(number, {})).as<DocumentView>();
     await publishLevel(school, schoolsContent({ entries: [] }));
-    const again = (await keep(number, { revision: 2, lines: first.lines })).as<DocumentView>();
+    const again = (await save(number, { revision: 2, lines: first.lines })).as<DocumentView>();
     expect([again.version, again.outcome.total]).toEqual([3, '18.40']);
   });
 
@@ -201,9 +201,9 @@ describe('a quote', () => {
     const facts = async (): Promise<number> =>
       (await server.database.select().from(factSets)).length;
     const { number } = await begin();
-    await keep(number, {});
+    await save(number, {});
     const once = await facts();
-    await keep(number, { revision: 2, lines: [line('CL-0207', '7')] });
+    await save(number, { revision: 2, lines: [line('CL-0207', '7')] });
     expect(await facts()).toBe(once);
   });
 
@@ -226,7 +226,7 @@ describe('a quote', () => {
   it('tells a line without a price from the total', async () => {
     const { number } = await begin();
     const lines = [line('CL-0207', '1'), line('CL-0207', '1.5')];
-    const quote = (await keep(number, { lines })).as<DocumentView>();
+    const quote = (await save(number, { lines })).as<DocumentView>();
     expect([quote.outcome.total, quote.unpricedLines]).toEqual(['16.20', 1]);
     const [row] = await listed('');
     expect([row?.number, row?.lines, row?.total, row?.unpricedLines]).toEqual([
@@ -239,13 +239,13 @@ describe('a quote', () => {
 
   it('shows the second of two writers what stands there', async () => {
     const { number } = await begin();
-    await keep(number, { title: 'First' });
-    const second = await keep(number, { title: 'Second' });
+    await save(number, { title: 'First' });
+    const second = await save(number, { title: 'Second' });
     expect(second.status).toBe(409);
     expect((second.problem.current as DocumentView).title).toBe('First');
     const both = await Promise.all([
-      keep(number, { revision: 2, title: 'Third' }),
-      keep(number, { revision: 2, title: 'Fourth' }),
+      save(number, { revision: 2, title: 'Third' }),
+      save(number, { revision: 2, title: 'Fourth' }),
     ]);
     expect(both.map(({ status }) => status).sort()).toEqual([200, 409]);
   });
@@ -253,35 +253,35 @@ describe('a quote', () => {
   it('takes an edit once more whose answer did not get there, and changes nothing by it', async () => {
     const { number } = await begin();
     const lines = [line('CL-0207', '2')];
-    const first = await keep(number, { title: 'First', lines });
-    const again = await keep(number, { title: 'First', lines });
+    const first = await save(number, { title: 'First', lines });
+    const again = await save(number, { title: 'First', lines });
     expect([first.status, again.status]).toEqual([200, 200]);
     expect(again.as<DocumentView>().revision).toBe(first.as<DocumentView>().revision);
     // revision 2 by somebody else is not what was sent from 1
-    await keep(number, { revision: 2, title: 'Second', lines });
-    expect((await keep(number, { title: 'First', lines })).status).toBe(409);
+    await save(number, { revision: 2, title: 'Second', lines });
+    expect((await save(number, { title: 'First', lines })).status).toBe(409);
   });
 
   it('refuses what does not exist and keeps what was there', async () => {
     const { number } = await begin();
-    await keep(number, {});
-    const wrong = await keep(number, {
+    await save(number, {});
+    const wrong = await save(number, {
       revision: 2,
       lines: [line('CL-0207', '1'), line('NO-1', '1')],
     });
     expect(wrong.problem.fields).toEqual([
       { path: 'lines[1].item', sentence: 'There is no item NO-1' },
     ]);
-    expect((await keep(number, { revision: 2, customer: 'NOBODY' })).status).toBe(422);
+    expect((await save(number, { revision: 2, customer: 'NOBODY' })).status).toBe(422);
     expect((await browser.ask('POST', '/documents', { customer: 'NOBODY' })).status).toBe(422);
-    const kept = (await browser.ask('GET', `/documents/${String(number)}`)).as<DocumentView>();
-    expect([kept.lines.length, kept.revision]).toEqual([1, 2]);
-    expect((await keep(1, {})).status).toBe(404);
+    const saved = (await browser.ask('GET', `/documents/${String(number)}`)).as<DocumentView>();
+    expect([saved.lines.length, saved.revision]).toEqual([1, 2]);
+    expect((await save(1, {})).status).toBe(404);
   });
 
   it('and its setup can be taken away as the files npm run price reads', async () => {
     const { number } = await begin();
-    await keep(number, {});
+    await save(number, {});
     const document = await browser.ask('GET', `/documents/${String(number)}/document`);
     expect(document.headers['content-disposition']).toContain(`quote-${String(number)}.json`);
     const setup = (await browser.ask('GET', '/versions/2/setup')).as<SetupForm>();

@@ -1,13 +1,12 @@
 import type { BrokenGuard, DocumentContent, GuardFacts } from '@honest-ledger/contracts';
 import {
+  printPercent,
   compareExact,
   decimal,
   print,
   serialized,
-  roundToDigits,
   takenFromDocument,
   takenFromLine,
-  withDigits,
   type LineWithPrice,
   type PricedDocument,
   type TakenByHand,
@@ -86,7 +85,7 @@ function limitBroken(
       ...limit,
       amount: print(amount),
       without: without && print(without),
-      off: off && print(withDigits(roundToDigits(off, OFF_DIGITS, 'halfAwayFromZero'), OFF_DIGITS)),
+      off: printPercent(off, OFF_DIGITS),
     },
   ];
 }

@@ -2,10 +2,11 @@ import type { DocumentContent } from '@honest-ledger/contracts';
 import type { DocumentKind } from '@honest-ledger/engine';
 import { randomUUID } from 'node:crypto';
 import type { Transaction } from '../../platform/database/database';
-import { documents, type DocumentRecord } from '../../platform/database/schema/index';
+import { type DocumentRecord } from '../../platform/database/schema/index';
 import type { Services } from '../../setup/versions/services';
 import type { OverrideAuthors } from './hands';
 import { recordOf } from './save-document';
+import { insertDocument } from './insert-documents';
 import { writeDocument } from './write-document';
 
 /** A document that is made from another. */
@@ -27,19 +28,15 @@ export async function makeFrom(
   { into, content, overrideAuthors, origin, by }: MadeFrom,
 ): Promise<number> {
   const now = services.now();
-  const [created] = await transaction
-    .insert(documents)
-    .values({
-      kind: into,
-      ...origin,
-      customerId,
-      outletId,
-      currency,
-      changedBy: by,
-      changedAt: now,
-    })
-    .returning({ number: documents.number, revision: documents.revision });
-  if (!created) throw new Error('a new document gave no number');
+  const created = await insertDocument(transaction, {
+    kind: into,
+    ...origin,
+    customerId,
+    outletId,
+    currency,
+    changedBy: by,
+    changedAt: now,
+  });
   const { number } = created;
   const { own, ids } = withLinesOfItsOwn(content);
   await writeDocument(transaction, services, { ...created, attributes: {} }, own, {

@@ -96,7 +96,7 @@ describe('a document on paper', () => {
     const discount = { off, reason: 'the owner is a friend' };
     const desk = documentDesk(browser);
     const lines = begun.lines.map((line) => ({ ...line, discount }));
-    const quote = await desk.keep(begun, { lines, discount });
+    const quote = await desk.save(begun, { lines, discount });
     const { subtitle, rows } = await pdfTableOf(server.database, quote.number);
     const all = [...(rows as Iterable<readonly string[]>)].map((cells) => cells.join('|'));
     const { outcome } = quote;

@@ -301,7 +301,7 @@ export async function storedDocument(queries: Queries, number: number): Promise<
     byHand,
     discount,
     attributes: (await valuesOf(queries, 'documents', [number])).get(number) ?? {},
-    circumstances: { salesPerson, department, deliveryMethod, deliveryPostcode },
+    salesContext: { salesPerson, department, deliveryMethod, deliveryPostcode },
     level: levelId,
     lines: rows.map(({ line, item }) => toLine(line, item)),
   };
@@ -334,7 +334,7 @@ export async function documentAt(
   at: Date,
   own: OwnUses | null = null,
 ): Promise<PricingDocument> {
-  const { currency, codes, shipping, byHand, discount, attributes, kind, circumstances } = written;
+  const { currency, codes, shipping, byHand, discount, attributes, kind, salesContext } = written;
   const { level, lines } = written;
   const around = await loadDocumentFacts(queries, written, at);
   const found = await readItemsToPrice(
@@ -354,7 +354,7 @@ export async function documentAt(
     discount: discountFromForm(discount),
     attributes,
     kind,
-    circumstances,
+    salesContext,
     level,
     facts: {
       ...around,

@@ -23,7 +23,7 @@ import {
   type TakingBack,
 } from '@honest-ledger/contracts';
 import { asksForCosts } from '@honest-ledger/engine';
-import type { FastifyPluginCallback } from 'fastify';
+import type { FastifyPluginCallback, FastifyRequest } from 'fastify';
 import { repeatable, serializable, snapshot } from '../../platform/database/database';
 import { sendPdf } from '../../platform/files/write-pdf';
 import type { Services } from '../../setup/versions/services';
@@ -145,28 +145,35 @@ export const documentRoutes: FastifyPluginCallback<Services> = (app, services, d
     },
   );
 
-  for (const [path, to] of [
-    ['cancel', 'cancelled'],
-    ['reopen', 'open'],
-  ] as const) {
-    app.post<{ Params: DocumentParams; Body: TakingBack; Reply: DocumentView }>(
-      `/documents/:number/${path}`,
-      {
-        config: { requires: 'writeDocuments' },
-        schema: { params: documentParams, body: takingBackSchema },
-      },
-      async (request) => {
-        const { number } = request.params;
-        const { revision } = request.body;
-        const editor = signedIn(request);
-        await serializable(
-          database,
-          (transaction) => takeBack(transaction, services, number, to, { revision, editor }),
-          await turnOfUses(services),
-        );
-        return read(number, signedIn(request));
-      },
+  const takesBack = {
+    config: { requires: 'writeDocuments' },
+    schema: { params: documentParams, body: takingBackSchema },
+  } as const;
+  const take = async (
+    request: FastifyRequest<{ Params: DocumentParams; Body: TakingBack }>,
+    to: 'cancelled' | 'open',
+  ): Promise<DocumentView> => {
+    const { number } = request.params;
+    const { revision } = request.body;
+    const editor = signedIn(request);
+    await serializable(
+      database,
+      (transaction) => takeBack(transaction, services, number, to, { revision, editor }),
+      await turnOfUses(services),
     );
-  }
+    return read(number, editor);
+  };
+
+  app.post<{ Params: DocumentParams; Body: TakingBack; Reply: DocumentView }>(
+    '/documents/:number/cancel',
+    takesBack,
+    (request) => take(request, 'cancelled'),
+  );
+
+  app.post<{ Params: DocumentParams; Body: TakingBack; Reply: DocumentView }>(
+    '/documents/:number/reopen',
+    takesBack,
+    (request) => take(request, 'open'),
+  );
   done();
 };

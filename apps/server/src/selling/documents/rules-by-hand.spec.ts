@@ -13,7 +13,7 @@ describe('rules that somebody puts on a quote or takes off it', () => {
     browser = await server.signedIn();
     desk = ruleDesk(browser);
     id = randomUUID();
-    await desk.keep({ ...GLAZES, starts: { kind: 'byHand' } }, id);
+    await desk.save({ ...GLAZES, trigger: { kind: 'manual' } }, id);
     await desk.publish();
   });
   afterEach(() => server.stop());
@@ -75,7 +75,7 @@ describe('rules that somebody puts on a quote or takes off it', () => {
 
   it('are tried as if they were put on', async () => {
     const { number } = await desk.quote('3');
-    const content = { ...GLAZES, starts: { kind: 'byHand' } };
+    const content = { ...GLAZES, trigger: { kind: 'manual' } };
     const body = { content, on: { kind: 'document', number }, at: null };
     const answer = (await browser.ask('POST', `/rules/${id}/try`, body)).as<RuleAnswer>();
     expect(Number(answer.total.edited)).toBeLessThan(Number(answer.total.now));
@@ -99,11 +99,11 @@ describe('what is kept of a quote besides', () => {
       type: 'choice',
       choices: ['school', 'studio'],
     };
-    const kept = await browser.ask('PUT', '/lists/attributes/place', { content, seen: null });
-    expect(kept.status).toBe(204);
+    const saved = await browser.ask('PUT', '/lists/attributes/place', { content, seen: null });
+    expect(saved.status).toBe(204);
     const fact = { kind: 'attribute', of: 'document', code: 'place' };
     const when = { kind: 'word', fact, comparison: { kind: 'isOneOf', values: ['school'] } };
-    await desk.keep({ ...GLAZES, when }, randomUUID());
+    await desk.save({ ...GLAZES, when }, randomUUID());
     await desk.publish();
     expect(rulesIn(await desk.quote('1'))).toEqual([]);
     const school = await desk.quote('1', { attributes: { place: 'school' } });

@@ -13,6 +13,7 @@ import { settingsInForce } from '../../master-data/in-force/queries';
 import { checkContent } from './check-content';
 import { overrideAuthorsAfter } from './hands';
 import { readDocument, storedDocument } from './queries';
+import { insertDocument } from './insert-documents';
 import { customerOf, writeDocument } from './write-document';
 
 export interface Editor {
@@ -34,20 +35,15 @@ export async function beginDocument(
   const customer = code === null ? null : await customerOf(transaction, code);
   const outlet = await outletOf(transaction, customer?.outletId ?? null);
   const until = new Date(now().getTime() + PROMISED_DAYS * 24 * 60 * 60 * 1000);
-  const [created] = await transaction
-    .insert(documents)
-    .values({
-      kind,
-      customerId: customer?.id ?? null,
-      outletId: outlet?.id ?? null,
-      currency: customer?.currency ?? outlet?.currency ?? homeCurrency,
-      validUntil: kind === 'quote' ? localTime(until, outlet?.timeZone ?? 'UTC').day : null,
-      changedBy: editor.id,
-      changedAt: now(),
-    })
-    .returning({ number: documents.number });
-  if (!created) throw new Error('a new document gave no number');
-  const { number } = created;
+  const { number } = await insertDocument(transaction, {
+    kind,
+    customerId: customer?.id ?? null,
+    outletId: outlet?.id ?? null,
+    currency: customer?.currency ?? outlet?.currency ?? homeCurrency,
+    validUntil: kind === 'quote' ? localTime(until, outlet?.timeZone ?? 'UTC').day : null,
+    changedBy: editor.id,
+    changedAt: now(),
+  });
   const { content } = await storedDocument(transaction, number);
   const made = { by: editor.id, now: now(), action: 'made' } as const;
   await recordOf(transaction, { kind, number }, made, [null, content]);

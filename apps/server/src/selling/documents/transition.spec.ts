@@ -139,7 +139,7 @@ describe('a document on its way', () => {
   });
 
   it('takes an amount off the whole once, whichever promises are kept', async () => {
-    const goods = { kind: 'goods', reaches: [{ kind: 'item', item: 'GL-1180' }] } as const;
+    const goods = { kind: 'goods', scopes: [{ kind: 'item', item: 'GL-1180' }] } as const;
     const rule = await off('-10', { when: goods });
     const clay = { ...BARE_LINE, ...LINE('4'), item: 'CL-0207' };
     const discount = { off: { kind: 'amount', amount: '-10.01' }, reason: 'so' } as const;
@@ -238,7 +238,7 @@ describe('a document on its way', () => {
       ['CL-0207', '-1.00'],
     ] as const) {
       await off('0', {
-        when: { kind: 'goods', reaches: [{ kind: 'item', item }] },
+        when: { kind: 'goods', scopes: [{ kind: 'item', item }] },
         effect: { kind: 'flat', amount, every: null },
       });
     }

@@ -106,7 +106,10 @@ async function checkStep(
   if (!may) {
     if (kind === into && state !== 'open') throw settled(document);
     const more = kind === 'order' && into === 'sale' ? ' It is to be confirmed first.' : '';
-    throw new Problem(422, `${documentTitle(document)} does not become ${A[into]}.${more}`);
+    throw new Problem(
+      422,
+      `${documentTitle(document)} does not become ${WITH_ARTICLE[into]}.${more}`,
+    );
   }
   if (rows.length === 0) {
     throw new Problem(422, `${documentTitle(document)} has no lines yet.`);
@@ -121,7 +124,7 @@ async function checkStep(
   }
 }
 
-const A: Readonly<Record<DocumentKind, string>> = {
+const WITH_ARTICLE: Readonly<Record<DocumentKind, string>> = {
   quote: 'a quote',
   order: 'an order',
   sale: 'a sale',

@@ -19,7 +19,7 @@ describe('two servers on one database', () => {
     for (const [round, quantity] of ['3', '12', '7', '60', '24'].entries()) {
       const [desk, other] = round % 2 === 0 ? [desks[1], desks[0]] : desks;
       const lines = order.lines.map((line) => ({ ...line, quantity }));
-      order = await desk.keep(order, { lines });
+      order = await desk.save(order, { lines });
       const seen = await other.read(order.number);
       expect(seen).toEqual(order);
     }

@@ -68,7 +68,7 @@ export async function writeDocument(
       shipping: content.shipping,
       byHand: content.byHand,
       discount: content.discount,
-      ...content.circumstances,
+      ...content.salesContext,
       levelId: content.level,
       revision: before.revision + 1,
       state: by.state,

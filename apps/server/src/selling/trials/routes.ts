@@ -13,7 +13,7 @@ import {
 } from '@honest-ledger/contracts';
 import type { FastifyPluginCallback } from 'fastify';
 import { snapshot } from '../../platform/database/database';
-import { contentAsked } from '../../setup/rules/rule-asked';
+import { ruleAsked } from '../../setup/rules/rule-asked';
 import { signedIn } from '../../platform/session/plugin';
 import type { Services } from '../../setup/versions/services';
 import { tryDraft } from './try-draft';
@@ -37,7 +37,7 @@ export const trialRoutes: FastifyPluginCallback<Services> = (app, services, done
       snapshot(database, async (queries) => {
         const { params, body } = request;
         const user = signedIn(request);
-        const content = await contentAsked(queries, services, user, params.id, body.content);
+        const content = await ruleAsked(queries, services, user, params.id, body.content);
         return tryRule(queries, services, params.id, { ...body, content });
       }),
   );

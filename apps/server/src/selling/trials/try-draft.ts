@@ -147,9 +147,9 @@ function withoutPromises(document: PricingDocument): PricingDocument {
 /** As if a code had been typed, or somebody had put the rule on. */
 function withItsStart(document: PricingDocument, change: AnyObjectChange): PricingDocument {
   if (change.kind !== 'rule') return document;
-  const starts = change.after?.starts;
-  if (starts?.kind === 'code') return { ...document, codes: [...document.codes, starts.code] };
-  if (starts?.kind !== 'byHand') return document;
+  const trigger = change.after?.trigger;
+  if (trigger?.kind === 'code') return { ...document, codes: [...document.codes, trigger.code] };
+  if (trigger?.kind !== 'manual') return document;
   const on = { rule: change.key, line: null, is: 'on' } as const;
   return { ...document, byHand: [...document.byHand, on] };
 }

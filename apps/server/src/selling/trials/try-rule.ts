@@ -45,7 +45,7 @@ export async function tryRule(
   const drafted = editedSetup(setup, others).setup;
   const edited = compileSetup(withContents(drafted, 'rule', new Map([[id, content]])));
   const document = await documentOfTrial(queries, edited, { on, at }, now());
-  const begun = started(document, id, content.starts);
+  const begun = started(document, id, content.trigger);
   const [before, after] = [priceDocument(compiled, document), priceDocument(edited, begun)];
   const rule = ruleFromForm({ id, ...content });
   const tests = new Map(askRule(edited, begun, rule).map((one) => [one.id, one]));
@@ -81,17 +81,17 @@ export async function tryRule(
 function started(
   document: PricingDocument,
   rule: string,
-  starts: RuleContent['starts'],
+  trigger: RuleContent['trigger'],
 ): PricingDocument {
   const { codes, byHand } = document;
-  switch (starts.kind) {
-    case 'byItself':
+  switch (trigger.kind) {
+    case 'automatic':
       return document;
     case 'code': {
-      const isTyped = codes.some((one) => one.toLowerCase() === starts.code.toLowerCase());
-      return isTyped ? document : { ...document, codes: [...codes, starts.code] };
+      const isTyped = codes.some((one) => one.toLowerCase() === trigger.code.toLowerCase());
+      return isTyped ? document : { ...document, codes: [...codes, trigger.code] };
     }
-    case 'byHand': {
+    case 'manual': {
       const others = byHand.filter((one) => one.rule !== rule);
       return { ...document, byHand: [...others, { rule, line: null, is: 'on' }] };
     }

@@ -29,7 +29,7 @@ describe('agreements', () => {
     open: false,
     ...changes,
   });
-  const keep = (id: string, wanted: Content | null): Promise<Answer> =>
+  const save = (id: string, wanted: Content | null): Promise<Answer> =>
     browser.ask('PUT', `/edits/agreement/${id}`, { content: wanted, revision: 0, draft: null });
   const find = async (query: string): Promise<AgreementRow[]> =>
     (await browser.ask('GET', `/agreements?${query}`)).as<AgreementRow[]>();
@@ -40,7 +40,7 @@ describe('agreements', () => {
     const all = await find('');
     expect(all.length).toBeGreaterThan(2);
     const id = randomUUID();
-    await keep(id, content());
+    await save(id, content());
     const [row] = (await find('customer=C1001')).filter((one) => one.id === id);
     expect([row?.published, row?.draft?.content]).toEqual([null, content()]);
     expect((await find('item=CL-0213')).map((one) => one.id)).toContain(id);
@@ -52,7 +52,7 @@ describe('agreements', () => {
 
   it('that a draft ends are still shown, with nothing in the draft’s place', async () => {
     const [first] = await find('segment=schools');
-    await keep(first?.id ?? '', null);
+    await save(first?.id ?? '', null);
     const [ended] = await find('segment=schools');
     expect(ended?.published).toEqual(first?.published ?? null);
     expect(ended?.draft?.content).toBeNull();
@@ -69,7 +69,7 @@ describe('agreements', () => {
       [content({ window: { from: '2026-12-31', until: '2026-12-01' } }), 'window'],
     ] as const;
     for (const [one, path] of wrong) {
-      const answer = await keep(randomUUID(), one);
+      const answer = await save(randomUUID(), one);
       expect(answer.status).withContext(path).toBe(422);
       expect(paths(answer)?.some((found) => found.includes(path)))
         .withContext(`${path} in ${String(paths(answer)?.join())}`)
@@ -87,7 +87,7 @@ describe('agreements', () => {
     };
     const { rows } = (await browser.ask('GET', '/items?text=CL-0213')).as<ItemPage>();
     const base = rows[0]?.basePrice ?? '';
-    await keep(randomUUID(), content());
+    await save(randomUUID(), content());
     expect(await priceOf('C1001')).toBe(base);
     const [draft] = (await browser.ask('GET', '/drafts')).as<{ id: string; revision: number }[]>();
     const body = { revision: draft?.revision, note: '', at: null };

@@ -30,7 +30,7 @@ describe('quantity breaks', () => {
     if (!view.published) throw new Error('the demo has this break');
     return view.published;
   };
-  const keep = (edit: unknown, id = ID, revision = 0): Promise<Answer> =>
+  const save = (edit: unknown, id = ID, revision = 0): Promise<Answer> =>
     browser.ask('PUT', `/edits/break/${id}`, { content: edit, revision, draft: null });
   const draft = async (): Promise<DraftRow> => {
     const [found] = (await browser.ask('GET', '/drafts')).as<DraftRow[]>();
@@ -89,7 +89,7 @@ describe('quantity breaks', () => {
 
   it('are tried on the first item they take in, and on none where they take none in', async () => {
     expect((await tried({})).item?.item).toMatch(/^CL-/);
-    const nothing = { ...(await content()), reaches: [{ kind: 'family', family: 'none-such' }] };
+    const nothing = { ...(await content()), scopes: [{ kind: 'family', family: 'none-such' }] };
     const { item, rows, items } = await tried({ content: nothing });
     expect([item, rows, items]).toEqual([null, [], 0]);
     const missing = { content: nothing, item: 'NO-1', customer: null, quantities: ['1'] };
@@ -133,7 +133,7 @@ describe('quantity breaks', () => {
       await browser.ask('POST', '/documents', { customer: 'C4001' })
     ).as<DocumentView>();
     const line = { item: 'CL-0207', quantity: '25', unit: null, duration: null };
-    const kept = await browser.ask('PUT', `/documents/${String(number)}`, {
+    const saved = await browser.ask('PUT', `/documents/${String(number)}`, {
       revision,
       customer: 'C4001',
       title: '',
@@ -142,8 +142,8 @@ describe('quantity breaks', () => {
       level: null,
       lines: [{ id: randomUUID(), ...line, ...PLAIN_LINE }],
     });
-    expect(kept.status).toBe(200);
-    const [priced] = kept.as<DocumentView>().priced;
+    expect(saved.status).toBe(200);
+    const [priced] = saved.as<DocumentView>().priced;
     if (priced?.kind !== 'priced') throw new Error('it has a price');
     const sources = priced.slices[0]?.steps.map(({ source }) => source) ?? [];
     const step = sources.find(({ kind }) => kind === 'quantityBreak');
@@ -156,7 +156,7 @@ describe('quantity breaks', () => {
       ...(await content()),
       name: 'For some',
       words: 'For our friends',
-      reaches: [{ kind: 'item', item: 'CL-0207' }, { kind: 'all' }],
+      scopes: [{ kind: 'item', item: 'CL-0207' }, { kind: 'all' }],
       parties: { customers: ['C1001'], segments: ['schools'] },
       outlets: ['quay', 'web'],
       levels: [await levelId()],
@@ -171,10 +171,10 @@ describe('quantity breaks', () => {
         { from: '9.5', adjustment: { kind: 'byRequest' } },
       ],
     };
-    expect((await keep(wide, id)).status).toBe(200);
+    expect((await save(wide, id)).status).toBe(200);
     expect((await publish()).status).toBe(200);
     expect(await content(id)).toEqual(wide);
-    expect((await keep(null, id)).status).toBe(200);
+    expect((await save(null, id)).status).toBe(200);
     expect((await publish()).status).toBe(200);
     expect((await browser.ask('GET', `/breaks/${id}`)).status).toBe(404);
     const answer = await browser.ask('GET', `/changes?kind=break&key=${id}`);
@@ -191,7 +191,7 @@ describe('quantity breaks', () => {
     const tiers = before.tiers.map((tier, place) =>
       place === 0 ? { ...tier, adjustment: { kind: 'percent', percent: '-6' } } : tier,
     );
-    expect((await keep({ ...before, tiers })).status).toBe(200);
+    expect((await save({ ...before, tiers })).status).toBe(200);
     const { id } = await draft();
     const view = (await browser.ask('GET', `/drafts/${id}`)).as<DraftView>();
     const [edit] = view.edits;
@@ -202,10 +202,10 @@ describe('quantity breaks', () => {
 
   it('are refused with what is wrong beside each field', async () => {
     const good = await content();
-    const wrong = await keep({
+    const wrong = await save({
       ...good,
       name: 'Kiln shelves',
-      reaches: [{ kind: 'category', category: 'nowhere' }],
+      scopes: [{ kind: 'category', category: 'nowhere' }],
       levels: ['nobody'],
       parties: { customers: ['C0000'], segments: ['nobody'] },
       outlets: ['moon'],
@@ -225,13 +225,13 @@ describe('quantity breaks', () => {
     ]) {
       expect(told).toContain(what);
     }
-    expect((await keep({ ...good, tiers: [] })).status).toBe(422);
+    expect((await save({ ...good, tiers: [] })).status).toBe(422);
     expect(
-      fields(await keep({ ...good, mode: 'incremental', measure: { kind: 'amount' } })).join(),
+      fields(await save({ ...good, mode: 'incremental', measure: { kind: 'amount' } })).join(),
     ).toContain('only quantities can be priced tier by tier');
     expect(
       fields(
-        await keep({
+        await save({
           ...good,
           tiers: [{ from: '5', adjustment: { kind: 'markup', percent: '5' } }],
         }),
@@ -241,7 +241,7 @@ describe('quantity breaks', () => {
 
   it('keep a level from being withdrawn that they are for', async () => {
     const level = await levelId();
-    await keep({ ...(await content()), levels: [level] });
+    await save({ ...(await content()), levels: [level] });
     const { id } = await draft();
     const answer = await browser.ask('PUT', `/edits/level/${level}`, {
       content: null,

@@ -2,9 +2,7 @@ import {
   breakItemsQuestionSchema,
   breakParams,
   breakQuestionSchema,
-  may,
   type BreakAnswer,
-  type BreakContent,
   type BreakItemsPage,
   type BreakItemsQuestion,
   type BreakList,
@@ -14,14 +12,16 @@ import {
   type SignedInUser,
 } from '@honest-ledger/contracts';
 import type { FastifyPluginCallback } from 'fastify';
-import { asksForCost } from '../../master-data/costs/hide-costs';
 import { snapshot, type Queries } from '../../platform/database/database';
 import { notFound } from '../../platform/http/problems';
+import { contentAsked, visible } from '../versions/content-asked';
 import type { Services } from '../versions/services';
 import { signedIn } from '../../platform/session/plugin';
 import { itemsOfBreak } from './items';
 import { findBreak, findBreaks } from './queries';
 import { tryBreak } from './try-break';
+
+const THIS_BREAK = 'This quantity break';
 
 /** Quantity breaks as they are published and as drafts would have them, and what they do. */
 export const breakRoutes: FastifyPluginCallback<Services> = (app, services, done) => {
@@ -36,9 +36,9 @@ export const breakRoutes: FastifyPluginCallback<Services> = (app, services, done
     { config: { requires: 'look' }, schema: { params: breakParams } },
     async (request) => {
       const found = await snapshot(database, (queries) =>
-        findBreak(queries, services, request.params.id),
+        seenBreak(queries, services, signedIn(request), request.params.id),
       );
-      if (!found || isHidden(found, signedIn(request))) throw notFound('This quantity break');
+      if (!found) throw notFound(THIS_BREAK);
       return found;
     },
   );
@@ -49,13 +49,9 @@ export const breakRoutes: FastifyPluginCallback<Services> = (app, services, done
     (request) =>
       snapshot(database, async (queries) => {
         const { params, body } = request;
-        const content = await contentAsked(
-          queries,
-          services,
-          signedIn(request),
-          params.id,
-          body.content,
-        );
+        const user = signedIn(request);
+        const found = () => seenBreak(queries, services, user, params.id);
+        const content = await contentAsked(user, body.content, found, THIS_BREAK);
         return tryBreak(queries, services, params.id, { ...body, content });
       }),
   );
@@ -68,38 +64,21 @@ export const breakRoutes: FastifyPluginCallback<Services> = (app, services, done
     (request) =>
       snapshot(database, async (queries) => {
         const { params, body } = request;
-        const content = await contentAsked(
-          queries,
-          services,
-          signedIn(request),
-          params.id,
-          body.content,
-        );
+        const user = signedIn(request);
+        const found = () => seenBreak(queries, services, user, params.id);
+        const content = await contentAsked(user, body.content, found, THIS_BREAK);
         return itemsOfBreak(queries, services, params.id, { ...body, content });
       }),
   );
   done();
 };
 
-/** A break that is reckoned on a cost says what things cost. */
-function isHidden({ published, draft }: BreakView, { role }: SignedInUser): boolean {
-  return !may(role, 'seeCosts') && [published, draft?.content].some(asksForCost);
-}
-
-/**
- * What a break says where somebody asks of it. Who may not edit it asks of the break as it stands: a
- * break of one's own making would tell any cost.
- */
-async function contentAsked(
+/** A break as it stands, for who may see it. */
+async function seenBreak(
   queries: Queries,
   services: Services,
   user: SignedInUser,
   id: string,
-  asked: BreakContent,
-): Promise<BreakContent> {
-  if (may(user.role, 'editSetup')) return asked;
-  const found = await findBreak(queries, services, id);
-  const content = found?.draft?.content ?? found?.published;
-  if (!found || !content || isHidden(found, user)) throw notFound('This quantity break');
-  return content;
+): Promise<BreakView | null> {
+  return visible(await findBreak(queries, services, id), user);
 }

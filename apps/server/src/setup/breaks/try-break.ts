@@ -74,7 +74,7 @@ export async function tryBreak(
         facts: { ...facts, items: [item] },
         lines,
       },
-      { workings: false, alone: true },
+      { workings: false, isolateLines: true },
     ).lines;
   const otherWay = withMode(
     edited,

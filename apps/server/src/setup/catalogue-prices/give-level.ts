@@ -86,7 +86,7 @@ export async function giveLevel(
     transaction,
     customers.map(({ code }) => code),
   );
-  const kept = customers.map(({ code, revision }) => {
+  const saved = customers.map(({ code, revision }) => {
     const customer = found.get(code);
     if (!customer) throw notFound(`Customer ${code}`);
     if (customer.revision !== revision) {
@@ -95,13 +95,13 @@ export async function giveLevel(
     const before = customerContentOf(customer);
     return { code, content: { ...before, level }, had: levelsOf(before) };
   });
-  const problems = (await customerProblems(transaction, kept)).flat();
+  const problems = (await customerProblems(transaction, saved)).flat();
   const [first] = problems;
   if (first) throw refused([first]);
   const name = level === null ? NO_LEVEL : await levelName(transaction, level);
   const of = { id: randomUUID(), kind: 'levels', name } as const;
   const many = await changeMany(transaction, of, actor);
-  await saveCustomers(transaction, kept, many);
+  await saveCustomers(transaction, saved, many);
   return { massChange: many.mass };
 }
 

@@ -26,23 +26,23 @@ describe('conditions that are saved under a name', () => {
   });
   afterEach(() => server.stop());
 
-  const keep = (content: unknown, key = id, revision = 0): Promise<Answer> =>
+  const save = (content: unknown, key = id, revision = 0): Promise<Answer> =>
     browser.ask('PUT', `/edits/condition/${key}`, { content, revision, draft: null });
   const saved = { ...GLAZES, when: { kind: 'saved', condition: id } };
   const all = async (by = browser): Promise<ConditionSummary[]> =>
     (await by.ask('GET', '/conditions')).as<ConditionSummary[]>();
 
   it('are used by several rules, which follow them from the next version on', async () => {
-    expect((await keep({ name: 'Three or more', when: atLeast('3') })).status).toBe(200);
-    expect((await desk.keep(saved, randomUUID())).status).toBe(200);
+    expect((await save({ name: 'Three or more', when: atLeast('3') })).status).toBe(200);
+    expect((await desk.save(saved, randomUUID())).status).toBe(200);
     const other = { ...saved, name: 'More of it', place: 1 };
-    await desk.keep(other, randomUUID());
+    await desk.save(other, randomUUID());
     const [drafted] = (await all()).filter((one) => one.id === id);
     expect([drafted?.state, drafted?.rules]).toEqual(['new', ['Glaze days', 'More of it']]);
     await desk.publish();
     expect(rulesIn(await desk.quote('3'))).toEqual(['Glaze days', 'More of it']);
     expect(rulesIn(await desk.quote('2'))).toEqual([]);
-    await keep({ name: 'Two or more', when: atLeast('2') });
+    await save({ name: 'Two or more', when: atLeast('2') });
     await desk.publish();
     expect(rulesIn(await desk.quote('2'))).toEqual(['Glaze days', 'More of it']);
     const view = (await browser.ask('GET', `/conditions/${id}`)).as<ConditionView>();
@@ -52,7 +52,7 @@ describe('conditions that are saved under a name', () => {
   });
 
   it('are tried with the rule, test by test', async () => {
-    await keep({ name: 'Three or more', when: atLeast('3') });
+    await save({ name: 'Three or more', when: atLeast('3') });
     const { number } = await desk.quote('2');
     const body = { content: saved, on: { kind: 'document', number }, at: null };
     const answer = (await browser.ask('POST', `/rules/${randomUUID()}/try`, body)).as<RuleAnswer>();
@@ -62,31 +62,31 @@ describe('conditions that are saved under a name', () => {
   });
 
   it('are not withdrawn while a rule uses them, and exist where a rule names them', async () => {
-    await keep({ name: 'Three or more', when: atLeast('3') });
+    await save({ name: 'Three or more', when: atLeast('3') });
     const rule = randomUUID();
-    await desk.keep(saved, rule);
+    await desk.save(saved, rule);
     await desk.publish();
-    const used = await keep(null);
+    const used = await save(null);
     expect(used.problem.detail).toContain('The rule Glaze days uses it');
-    await desk.keep(null, rule);
-    expect((await keep(null)).status).toBe(200);
+    await desk.save(null, rule);
+    expect((await save(null)).status).toBe(200);
     await desk.publish();
     expect((await browser.ask('GET', `/conditions/${id}`)).status).toBe(404);
-    expect(refusedIn(await desk.keep(saved, randomUUID()))).toBe(
+    expect(refusedIn(await desk.save(saved, randomUUID()))).toBe(
       'content.when.condition: There is no such saved condition',
     );
   });
 
   it('are refused with what is wrong: their goods, their names, others within them', async () => {
-    const goods = { kind: 'goods', reaches: [{ kind: 'brand', brand: 'nobody' }] };
-    expect(refusedIn(await keep({ name: 'Odd', when: goods }))).toContain(
-      'content.when.reaches[0]: ',
+    const goods = { kind: 'goods', scopes: [{ kind: 'brand', brand: 'nobody' }] };
+    expect(refusedIn(await save({ name: 'Odd', when: goods }))).toContain(
+      'content.when.scopes[0]: ',
     );
-    expect(refusedIn(await keep({ name: '', when: atLeast('3') }))).toContain('name');
-    await keep({ name: 'Three or more', when: atLeast('3') });
-    const twice = await keep({ name: 'three or MORE', when: atLeast('4') }, randomUUID());
+    expect(refusedIn(await save({ name: '', when: atLeast('3') }))).toContain('name');
+    await save({ name: 'Three or more', when: atLeast('3') });
+    const twice = await save({ name: 'three or MORE', when: atLeast('4') }, randomUUID());
     expect(refusedIn(twice)).toContain('name');
-    const within = await keep(
+    const within = await save(
       { name: 'Within', when: { kind: 'all', of: [saved.when] } },
       randomUUID(),
     );
@@ -95,7 +95,7 @@ describe('conditions that are saved under a name', () => {
 
   it('that ask for a cost are hidden from who may not see costs', async () => {
     const margin = { ...atLeast('20'), fact: { kind: 'margin' } };
-    await keep({ name: 'Room enough', when: margin });
+    await save({ name: 'Room enough', when: margin });
     await desk.publish();
     expect((await all()).map((one) => one.id)).toContain(id);
     const seller = await server.signedIn('noor@saltmarsh.example');

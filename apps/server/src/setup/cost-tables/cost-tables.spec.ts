@@ -34,7 +34,7 @@ describe('cost tables', () => {
     if (!published) throw new Error('the demo has this table');
     return published;
   };
-  const keep = (edit: unknown, id = ID, revision = 0): Promise<Answer> =>
+  const save = (edit: unknown, id = ID, revision = 0): Promise<Answer> =>
     browser.ask('PUT', `/edits/costTable/${id}`, { content: edit, revision, draft: null });
   const publish = async (): Promise<Answer> => {
     const [draft] = (await browser.ask('GET', '/drafts')).as<DraftRow[]>();
@@ -90,7 +90,7 @@ describe('cost tables', () => {
   });
 
   it('are edited in a draft that tells what it moves, and change with its version', async () => {
-    const first = await keep({ ...(await content()), fees: { percent: '10', fixed: '0' } });
+    const first = await save({ ...(await content()), fees: { percent: '10', fixed: '0' } });
     expect(first.status).toBe(200);
     const [draft] = (await browser.ask('GET', '/drafts')).as<DraftRow[]>();
     const view = (await browser.ask('GET', `/drafts/${draft?.id ?? ''}`)).as<DraftView>();
@@ -110,16 +110,16 @@ describe('cost tables', () => {
     const made: CostTableContent = {
       ...(await content()),
       name: 'Brushes at the counter',
-      reaches: [{ kind: 'category', category: 'brushes' }],
+      scopes: [{ kind: 'category', category: 'brushes' }],
       outlets: ['quay'],
       costs: [{ cost: 'landed', bands: [{ from: '0', adjustment: { kind: 'byRequest' } }] }],
-      pieceCharges: [{ reach: { kind: 'brand', brand: 'ferrybridge' }, amount: '-0.50' }],
+      pieceCharges: [{ scope: { kind: 'brand', brand: 'ferrybridge' }, amount: '-0.50' }],
     };
-    const wrong = await keep(
+    const wrong = await save(
       {
         ...made,
         name: 'tools, SLIDING',
-        reaches: [{ kind: 'category', category: 'gone' }],
+        scopes: [{ kind: 'category', category: 'gone' }],
         outlets: ['moon'],
         costs: [{ cost: 'guessed', bands: made.costs[0]?.bands }],
         rounding: { kind: 'increment', currency: 'GBP', increment: '1', direction: 'up' },
@@ -135,16 +135,16 @@ describe('cost tables', () => {
     ]);
     const places = (await browser.ask('GET', '/lists/outlets')).as<{ code: string }[]>();
     const outlet = places[0]?.code ?? '';
-    expect((await keep({ ...made, outlets: [outlet] }, id)).status).toBe(200);
+    expect((await save({ ...made, outlets: [outlet] }, id)).status).toBe(200);
     await publish();
     expect((await one(id)).published).toEqual({ ...made, outlets: [outlet] });
-    await keep(null, id);
+    await save(null, id);
     await publish();
     expect((await browser.ask('GET', `/cost-tables/${id}`)).status).toBe(404);
   });
 
   it('are not for the same goods at the same outlets, and not withdrawn under a level', async () => {
-    const same = await keep({ ...(await content()), name: 'Twin' }, randomUUID());
+    const same = await save({ ...(await content()), name: 'Twin' }, randomUUID());
     expect(same.problem.fields?.[0]?.sentence).toBe(
       'The table Tools, sliding is for the same goods',
     );
@@ -154,16 +154,16 @@ describe('cost tables', () => {
       entries: [
         {
           id: 'a',
-          reach: { kind: 'all' },
+          scope: { kind: 'all' },
           basis: { kind: 'costTable', table: ID },
           adjusting: { kind: 'plain', adjustment: { kind: 'percent', percent: '5' } },
         },
       ],
     };
     const path = `/edits/level/${randomUUID()}`;
-    const kept = await browser.ask('PUT', path, { content: level, revision: 0, draft: null });
-    expect(kept.status).toBe(200);
-    expect((await keep(null)).problem.fields?.[0]?.sentence).toBe(
+    const saved = await browser.ask('PUT', path, { content: level, revision: 0, draft: null });
+    expect(saved.status).toBe(200);
+    expect((await save(null)).problem.fields?.[0]?.sentence).toBe(
       'Level Cost plus starts from this table',
     );
   });
@@ -189,7 +189,7 @@ describe('cost tables', () => {
     expect(page.priced).toBe(
       page.rows.filter(({ basePrice, cost }) => basePrice === null && cost !== null).length,
     );
-    const all = { ...edited, reaches: [{ kind: 'all' }] };
+    const all = { ...edited, scopes: [{ kind: 'all' }] };
     const wide = await browser.ask('POST', `/cost-tables/${ID}/items`, {
       content: all,
       withoutCost: false,

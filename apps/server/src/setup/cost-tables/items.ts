@@ -23,8 +23,10 @@ import {
   type Rates,
   ratesOf,
   roundToDigits,
+  roundedTo,
   type Setup,
   withDigits,
+  printPercent,
 } from '@honest-ledger/engine';
 import { problemSentence } from '@honest-ledger/wording';
 import { priceCatalogue } from '../../master-data/catalogue/price-catalogue';
@@ -144,8 +146,8 @@ function figures(
     cost: each && shown(each, minorDigits(currency) + COST_DIGITS),
     costKind: cost.kind,
     price: price && print(price),
-    markup: percent(each && price && markupOf(price, each)),
-    margin: percent(each && price && marginOf(price, each)),
+    markup: printPercent(each && price && markupOf(price, each)),
+    margin: printPercent(each && price && marginOf(price, each)),
     why: line?.kind === 'unpriced' ? problemSentence(serialized(line.problem)) : null,
   };
 }
@@ -158,10 +160,6 @@ function shown(value: Exact, digits: number): string {
   return print(withDigits(roundToDigits(value, digits, 'halfAwayFromZero'), digits - COST_DIGITS));
 }
 
-function percent(value: Exact | null): string | null {
-  return value && print(withDigits(roundToDigits(value, 1, 'halfAwayFromZero'), 1));
-}
-
 function basePriceOf(
   item: string,
   setup: CompiledSetup,
@@ -172,5 +170,5 @@ function basePriceOf(
   const price = found?.kind === 'own' ? found.price : shared?.price;
   const there = price && exchange(price, setup.homeCurrency, currency, rates);
   const digits = minorDigits(currency);
-  return there ? print(withDigits(roundToDigits(there, digits, setup.roundingMode), digits)) : null;
+  return there ? print(roundedTo(there, digits, setup.roundingMode)) : null;
 }

@@ -29,11 +29,11 @@ export async function findCostTables(queries: Queries, services: Services): Prom
   const { compiled, setup } = await inForce(queries, services);
   const published = new Map(setup.costTables.map((table) => [table.id, contentOfTable(table)]));
   const rows = await draftedObjects(queries, 'costTable', published);
-  const kept = await keptItems(queries, services, compiled);
+  const saved = await savedItems(queries, services, compiled);
   const tables = rows.flatMap(({ id, published: old, draft }) => {
     const content = draft?.content ?? old;
     if (!content) return [];
-    const own = kept.filter(({ table }) => table === id);
+    const own = saved.filter(({ table }) => table === id);
     return [
       {
         id,
@@ -47,8 +47,8 @@ export async function findCostTables(queries: Queries, services: Services): Prom
   });
   return {
     tables: tables.sort((a, b) => a.content.name.localeCompare(b.content.name, 'en')),
-    withoutTable: kept.filter(({ table }) => table === null).length,
-    withoutCost: kept.filter(({ table, hasCost }) => table !== null && !hasCost).length,
+    withoutTable: saved.filter(({ table }) => table === null).length,
+    withoutCost: saved.filter(({ table, hasCost }) => table !== null && !hasCost).length,
   };
 }
 
@@ -59,8 +59,8 @@ export async function findCostGaps(
   { lack, offset, limit }: CostGapsQuery,
 ): Promise<CostGapsPage> {
   const { compiled } = await inForce(queries, services);
-  const kept = await keptItems(queries, services, compiled);
-  const found = kept.filter(({ table, hasCost }) =>
+  const saved = await savedItems(queries, services, compiled);
+  const found = saved.filter(({ table, hasCost }) =>
     lack === 'table' ? table === null : table !== null && !hasCost,
   );
   const nameOf = (id: string | null): string =>
@@ -95,7 +95,7 @@ function inversionsOf({ costs }: CostTable): number {
   return costs.reduce((count, { bands }) => count + inversions(bands).length, 0);
 }
 
-interface KeptItem {
+interface SavedItem {
   readonly item: ItemWithId;
   /** The table that takes it in most narrowly. */
   readonly table: string | null;
@@ -103,11 +103,11 @@ interface KeptItem {
 }
 
 /** Of every item the table that takes it in most narrowly, and whether that table finds a cost. */
-async function keptItems(
+async function savedItems(
   queries: Queries,
   { now }: Services,
   compiled: CompiledSetup,
-): Promise<KeptItem[]> {
+): Promise<SavedItem[]> {
   const { day } = localTime(now(), 'UTC');
   const items = await readItemsToPrice(queries, pricingDay(day, compiled));
   return items.map((item) => {

@@ -14,7 +14,7 @@ export function tableLevel(id: string, table: CostTableId | null, currency: stri
     entries: [
       {
         id,
-        reach: { kind: 'all' },
+        scope: { kind: 'all' },
         basis: { kind: 'costTable', table },
         adjusting: { kind: 'plain', adjustment: { kind: 'percent', percent: ZERO } },
         rounding: null,

@@ -1,25 +1,25 @@
 import type { BreakContent, FieldProblem } from '@honest-ledger/contracts';
 import type { Setup } from '@honest-ledger/engine';
 import { missingGoods, numbersIn, readGoodsCodes } from '../../master-data/catalogue/goods-codes';
-import { readCostKinds } from '../../master-data/costs/kinds';
+import { idsByCode } from '../../platform/database/codes';
+import { costKinds, customers, outlets, segments } from '../../platform/database/schema/index';
 import type { Queries } from '../../platform/database/database';
 import { inList } from '../../platform/database/patterns';
-import { customers, outlets, segments } from '../../platform/database/schema/index';
 import { currencyProblems } from './check-currency';
 
 /** What the form of a quantity break alone cannot know, but for its name. */
 export async function breakProblems(
   queries: Queries,
   edited: Setup,
-  { reaches, levels, parties, outlets: places, basis, currency, rounding }: BreakContent,
+  { scopes, levels, parties, outlets: places, basis, currency, rounding }: BreakContent,
 ): Promise<FieldProblem[]> {
-  const codes = await readGoodsCodes(queries, { numbers: numbersIn(reaches) });
-  const kinds = await readCostKinds(queries);
+  const codes = await readGoodsCodes(queries, { numbers: numbersIn(scopes) });
+  const kinds = await idsByCode(queries, costKinds);
   const known = new Set(edited.levels.map(({ id }) => id));
   return [
-    ...reaches.flatMap((reach, index): FieldProblem[] => {
-      const sentence = missingGoods(reach, codes);
-      return sentence === null ? [] : [{ path: `reaches[${String(index)}]`, sentence }];
+    ...scopes.flatMap((scope, index): FieldProblem[] => {
+      const sentence = missingGoods(scope, codes);
+      return sentence === null ? [] : [{ path: `scopes[${String(index)}]`, sentence }];
     }),
     ...(levels ?? []).flatMap((id) =>
       known.has(id) ? [] : [{ path: 'levels', sentence: 'There is no such level' }],

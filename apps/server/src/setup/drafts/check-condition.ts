@@ -1,5 +1,5 @@
 import type { ConditionForm, FieldProblem } from '@honest-ledger/contracts';
-import type { Reach, Setup } from '@honest-ledger/engine';
+import type { Scope, Setup } from '@honest-ledger/engine';
 import { attributesOf } from '../../master-data/attributes/values';
 import { missingGoods, numbersIn, readGoodsCodes } from '../../master-data/catalogue/goods-codes';
 import type { Queries } from '../../platform/database/database';
@@ -29,9 +29,9 @@ export async function conditionProblems(
           : [],
     );
   return [
-    ...(await reachProblems(
+    ...(await scopeProblems(
       queries,
-      tests.map(({ path, test }) => ({ path, reaches: goodsOf(test) })),
+      tests.map(({ path, test }) => ({ path, scopes: goodsOf(test) })),
     )),
     ...(await missingCodes(queries, customers, named('customer'), 'customer', 'when')),
     ...(await missingCodes(queries, segments, named('segment'), 'segment', 'when')),
@@ -45,18 +45,18 @@ export async function conditionProblems(
 }
 
 /** Goods, each list with its path, that there are not. */
-export async function reachProblems(
+export async function scopeProblems(
   queries: Queries,
-  lists: readonly { readonly path: string; readonly reaches: readonly Reach[] }[],
+  lists: readonly { readonly path: string; readonly scopes: readonly Scope[] }[],
 ): Promise<FieldProblem[]> {
-  const goods = lists.flatMap(({ path, reaches }) =>
-    reaches.map((reach, index) => ({ path: `${path}.reaches[${String(index)}]`, reach })),
+  const goods = lists.flatMap(({ path, scopes }) =>
+    scopes.map((scope, index) => ({ path: `${path}.scopes[${String(index)}]`, scope })),
   );
   const codes = await readGoodsCodes(queries, {
-    numbers: numbersIn(goods.map(({ reach }) => reach)),
+    numbers: numbersIn(goods.map(({ scope }) => scope)),
   });
-  return goods.flatMap(({ path, reach }): FieldProblem[] => {
-    const sentence = missingGoods(reach, codes);
+  return goods.flatMap(({ path, scope }): FieldProblem[] => {
+    const sentence = missingGoods(scope, codes);
     return sentence === null ? [] : [{ path, sentence }];
   });
 }
@@ -94,7 +94,7 @@ function testsIn(condition: ConditionForm, path = 'when'): TestAt[] {
   return [{ path: isCount ? `${path}.fact` : path, test: condition }];
 }
 
-function goodsOf(test: ConditionForm): readonly Reach[] {
-  if (test.kind === 'goods') return test.reaches;
-  return test.kind === 'number' && test.fact.kind === 'count' ? test.fact.reaches : [];
+function goodsOf(test: ConditionForm): readonly Scope[] {
+  if (test.kind === 'goods') return test.scopes;
+  return test.kind === 'number' && test.fact.kind === 'count' ? test.fact.scopes : [];
 }

@@ -1,9 +1,9 @@
 import type { CostTableContent, FieldProblem } from '@honest-ledger/contracts';
-import { reachKey, type Setup } from '@honest-ledger/engine';
+import { scopeKey, type Setup } from '@honest-ledger/engine';
 import { missingGoods, numbersIn, readGoodsCodes } from '../../master-data/catalogue/goods-codes';
-import { readCostKinds } from '../../master-data/costs/kinds';
+import { idsByCode } from '../../platform/database/codes';
+import { costKinds, outlets } from '../../platform/database/schema/index';
 import type { Queries } from '../../platform/database/database';
-import { outlets } from '../../platform/database/schema/index';
 import { currencyProblems } from './check-currency';
 
 /** What the form of a cost table alone cannot know, but for its name. */
@@ -13,20 +13,20 @@ export async function costTableProblems(
   key: string,
   content: CostTableContent,
 ): Promise<FieldProblem[]> {
-  const { reaches, pieceCharges, costs, currency, rounding } = content;
-  const all = [...reaches, ...pieceCharges.map(({ reach }) => reach)];
+  const { scopes, pieceCharges, costs, currency, rounding } = content;
+  const all = [...scopes, ...pieceCharges.map(({ scope }) => scope)];
   const codes = await readGoodsCodes(queries, { numbers: numbersIn(all) });
-  const kinds = await readCostKinds(queries);
+  const kinds = await idsByCode(queries, costKinds);
   const places = await queries.select({ code: outlets.code }).from(outlets);
   const known = new Set(places.map(({ code }) => code));
-  const missing = (reach: CostTableContent['reaches'][number], path: string): FieldProblem[] => {
-    const sentence = missingGoods(reach, codes);
+  const missing = (scope: CostTableContent['scopes'][number], path: string): FieldProblem[] => {
+    const sentence = missingGoods(scope, codes);
     return sentence === null ? [] : [{ path, sentence }];
   };
   return [
-    ...reaches.flatMap((reach, index) => missing(reach, `reaches[${String(index)}]`)),
-    ...pieceCharges.flatMap(({ reach }, index) =>
-      missing(reach, `pieceCharges[${String(index)}].reach`),
+    ...scopes.flatMap((scope, index) => missing(scope, `scopes[${String(index)}]`)),
+    ...pieceCharges.flatMap(({ scope }, index) =>
+      missing(scope, `pieceCharges[${String(index)}.scope`),
     ),
     ...costs.flatMap(({ cost }, index) =>
       kinds.has(cost)
@@ -48,19 +48,19 @@ export async function costTableProblems(
 function sameGoods(
   { costTables }: Setup,
   key: string,
-  { reaches, outlets: own }: CostTableContent,
+  { scopes, outlets: own }: CostTableContent,
 ): FieldProblem[] {
   const meet = (others: readonly string[] | null): boolean =>
     own === null || others === null ? own === others : own.some((code) => others.includes(code));
   return costTables
     .filter(({ id, outlets: others }) => id !== key && meet(others))
-    .flatMap(({ name, reaches: theirs }) => {
-      const taken = new Set(theirs.map(reachKey));
-      return reaches.flatMap((reach, index) =>
-        taken.has(reachKey(reach))
+    .flatMap(({ name, scopes: theirs }) => {
+      const taken = new Set(theirs.map(scopeKey));
+      return scopes.flatMap((scope, index) =>
+        taken.has(scopeKey(scope))
           ? [
               {
-                path: `reaches[${String(index)}]`,
+                path: `scopes[${String(index)}]`,
                 sentence: `The table ${name} is for the same goods`,
               },
             ]

@@ -2,7 +2,8 @@ import type { EditParams, FieldProblem, SetupContents } from '@honest-ledger/con
 import { levelCircle, savedIn, type Setup } from '@honest-ledger/engine';
 import { missingGoods, numbersIn, readGoodsCodes } from '../../master-data/catalogue/goods-codes';
 import { readItemFacts } from '../../master-data/catalogue/item-facts';
-import { readCostKinds } from '../../master-data/costs/kinds';
+import { idsByCode } from '../../platform/database/codes';
+import { costKinds } from '../../platform/database/schema/index';
 import type { Queries } from '../../platform/database/database';
 import { refused } from '../../platform/http/problems';
 import { withContents } from '../versions/setup-objects';
@@ -137,21 +138,21 @@ async function levelProblems(
   { queries, edited, key }: Checked,
   content: SetupContents['level'],
 ): Promise<FieldProblem[]> {
-  const reaches = content.entries.map(({ reach }) => reach);
+  const scopes = content.entries.map(({ scope }) => scope);
   const single = [...content.exceptions, ...content.typedPrices.map(({ item }) => item)];
-  const codes = await readGoodsCodes(queries, { numbers: [...numbersIn(reaches), ...single] });
+  const codes = await readGoodsCodes(queries, { numbers: [...numbersIn(scopes), ...single] });
   const known = new Set(edited.levels.map(({ id }) => id));
   const tables = new Set(edited.costTables.map(({ id }) => id));
-  const kinds = await readCostKinds(queries);
+  const kinds = await idsByCode(queries, costKinds);
   const circle = levelCircle(edited.levels);
   const names = new Map(edited.levels.map(({ id, name }) => [id, name]));
   return [
     ...nameProblems(edited.levels, key, content.name, 'level'),
-    ...content.entries.flatMap(({ reach, basis }, index): FieldProblem[] => {
+    ...content.entries.flatMap(({ scope, basis }, index): FieldProblem[] => {
       const at = `entries[${String(index)}]`;
-      const missing = missingGoods(reach, codes);
+      const missing = missingGoods(scope, codes);
       return [
-        ...(missing === null ? [] : [{ path: `${at}.reach`, sentence: missing }]),
+        ...(missing === null ? [] : [{ path: `${at}.scope`, sentence: missing }]),
         ...(basis.kind === 'level' && !known.has(basis.level)
           ? [{ path: `${at}.basis`, sentence: 'There is no such level to start from' }]
           : []),
@@ -215,7 +216,7 @@ async function settingsProblems(
   { queries, edited, published }: Checked,
   { homeCurrency, defaultLevel, costOrder }: SetupContents['settings'],
 ): Promise<FieldProblem[]> {
-  const kinds = await readCostKinds(queries);
+  const kinds = await idsByCode(queries, costKinds);
   return [
     ...costOrder.flatMap((cost, index) =>
       kinds.has(cost)

@@ -1,10 +1,10 @@
 import type { FieldProblem, RuleContent, RuleEffectForm } from '@honest-ledger/contracts';
-import type { Reach, Setup } from '@honest-ledger/engine';
+import type { Scope, Setup } from '@honest-ledger/engine';
 import { missingGoods, readGoodsCodes } from '../../master-data/catalogue/goods-codes';
 import type { Queries } from '../../platform/database/database';
 import { outlets } from '../../platform/database/schema/index';
 import { missingCodes } from './check-break';
-import { conditionProblems, reachProblems } from './check-condition';
+import { conditionProblems, scopeProblems } from './check-condition';
 import { currencyProblems } from './check-currency';
 
 /** What the form of a rule alone cannot know, but for its name. */
@@ -12,14 +12,14 @@ export async function ruleProblems(
   queries: Queries,
   edited: Setup,
   key: string,
-  { when, effect, outlets: places, starts, currency }: RuleContent,
+  { when, effect, outlets: places, trigger, currency }: RuleContent,
 ): Promise<FieldProblem[]> {
   return [
     ...(await conditionProblems(queries, edited, when)),
     ...(await effectProblems(queries, edited, effect)),
     ...(await missingCodes(queries, outlets, places ?? [], 'outlet', 'outlets')),
     ...(await currencyProblems(queries, edited, currency, 'currency')),
-    ...codeTaken(edited, key, starts),
+    ...codeTaken(edited, key, trigger),
   ];
 }
 
@@ -32,7 +32,7 @@ async function effectProblems(
     const isThere = levels.some(({ id }) => id === effect.level);
     return isThere ? [] : [{ path: 'effect.level', sentence: 'There is no such level' }];
   }
-  if (effect.kind !== 'ownPrices') return reachProblems(queries, goodsOfEffect(effect));
+  if (effect.kind !== 'ownPrices') return scopeProblems(queries, goodsOfEffect(effect));
   const numbers = effect.prices.map(({ item }) => item);
   const codes = await readGoodsCodes(queries, { numbers });
   return numbers.flatMap((item, index): FieldProblem[] => {
@@ -42,31 +42,31 @@ async function effectProblems(
 }
 
 /** One code would start two rules. */
-function codeTaken({ rules }: Setup, key: string, starts: RuleContent['starts']): FieldProblem[] {
-  if (starts.kind !== 'code') return [];
-  const code = starts.code.toLowerCase();
+function codeTaken({ rules }: Setup, key: string, trigger: RuleContent['trigger']): FieldProblem[] {
+  if (trigger.kind !== 'code') return [];
+  const code = trigger.code.toLowerCase();
   return rules
     .filter(
-      ({ id, starts: other }) =>
+      ({ id, trigger: other }) =>
         id !== key && other.kind === 'code' && other.code.toLowerCase() === code,
     )
-    .map(({ name }) => ({ path: 'starts.code', sentence: `The rule ${name} has this code` }));
+    .map(({ name }) => ({ path: 'trigger.code', sentence: `The rule ${name} has this code` }));
 }
 
 /** The goods that an effect takes, each with its path. */
 function goodsOfEffect(
   effect: RuleEffectForm,
-): { readonly path: string; readonly reaches: readonly Reach[] }[] {
+): { readonly path: string; readonly scopes: readonly Scope[] }[] {
   switch (effect.kind) {
     case 'buyAndGet':
       return [
-        { path: 'effect.buy', reaches: effect.buy.reaches },
-        { path: 'effect.get', reaches: effect.get.reaches },
+        { path: 'effect.buy', scopes: effect.buy.scopes },
+        { path: 'effect.get', scopes: effect.get.scopes },
       ];
     case 'bundle':
-      return effect.parts.map(({ reaches }, place) => ({
+      return effect.parts.map(({ scopes }, place) => ({
         path: `effect.parts[${String(place)}]`,
-        reaches,
+        scopes,
       }));
     default:
       return [];

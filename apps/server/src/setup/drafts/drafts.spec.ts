@@ -2,7 +2,7 @@ import {
   type DiscardedDraft,
   type DraftRow,
   type DraftView,
-  type KeepEditAnswer,
+  type SaveEditAnswer,
   type LevelContent,
   type LevelSummary,
   type LevelView,
@@ -30,8 +30,8 @@ describe('drafts and versions', () => {
   afterEach(() => server.stop());
 
   const edit = (id: string, content: LevelContent | null, revision = 0): Promise<Answer> =>
-    keep('level', id, content, revision);
-  const keep = (
+    save('level', id, content, revision);
+  const save = (
     kind: string,
     key: string,
     content: unknown,
@@ -63,13 +63,13 @@ describe('drafts and versions', () => {
 
   it('keep a new level out of every version until it is published', async () => {
     const id = randomUUID();
-    const kept = (await edit(id, schoolsContent())).as<KeepEditAnswer>();
-    expect(kept.revision).toBe(1);
+    const saved = (await edit(id, schoolsContent())).as<SaveEditAnswer>();
+    expect(saved.revision).toBe(1);
     expect(await level(id)).toEqual({
       id,
       published: null,
       draft: {
-        draft: kept.draft ?? '',
+        draft: saved.draft ?? '',
         draftName: 'Draft',
         content: schoolsContent(),
         revision: 1,
@@ -86,7 +86,7 @@ describe('drafts and versions', () => {
   it('show before publishing how many prices an edit moves, and which most', async () => {
     const { published } = await level(STUDIOS);
     const entries = published?.entries.map((entry) =>
-      entry.id === 'porcelain' ? percentEntry('porcelain', '-9', entry.reach) : entry,
+      entry.id === 'porcelain' ? percentEntry('porcelain', '-9', entry.scope) : entry,
     );
     await edit(STUDIOS, { ...schoolsContent(), ...published, entries: entries ?? [] });
     const [one] = (await draft())?.edits ?? [];
@@ -99,7 +99,7 @@ describe('drafts and versions', () => {
     const { published } = await level(STUDIOS);
     await edit(STUDIOS, schoolsContent({ name: 'Studios' }));
     const back = await edit(STUDIOS, published ?? schoolsContent(), 1);
-    expect(back.as<KeepEditAnswer>()).toEqual({ revision: 0, draft: null });
+    expect(back.as<SaveEditAnswer>()).toEqual({ revision: 0, draft: null });
     expect((await draft())?.edits).toEqual([]);
   });
 
@@ -158,7 +158,7 @@ describe('drafts and versions', () => {
     const first = await edit(STUDIOS, schoolsContent({ name: 'First' }));
     const again = await edit(STUDIOS, schoolsContent({ name: 'First' }));
     expect(again.status).toBe(200);
-    expect(again.as<KeepEditAnswer>()).toEqual(first.as<KeepEditAnswer>());
+    expect(again.as<SaveEditAnswer>()).toEqual(first.as<SaveEditAnswer>());
   });
 
   it('refuse goods that do not exist, a name that is taken, another currency', async () => {
@@ -178,9 +178,9 @@ describe('drafts and versions', () => {
         }),
       ),
     ).toEqual([
-      'content.entries[0].reach',
-      'content.entries[1].reach',
-      'content.entries[2].reach',
+      'content.entries[0].scope',
+      'content.entries[1].scope',
+      'content.entries[2].scope',
       'content.exceptions[0]',
       'content.currency',
       'content.rounding.currency',
@@ -316,11 +316,11 @@ describe('drafts and versions', () => {
 
   it('hold base prices, shared prices, agreements and settings as they hold levels', async () => {
     const shared = (await setup(1)).sharedPrices[0];
-    await keep('basePrice', 'CL-0201', [
+    await save('basePrice', 'CL-0201', [
       { kind: 'own', item: 'CL-0201', unit: null, price: '20.00' },
       { kind: 'own', item: 'CL-0201', unit: 'pallet', price: '1100' },
     ]);
-    await keep('sharedPrice', shared?.id ?? '', { name: shared?.name, price: '12.50' });
+    await save('sharedPrice', shared?.id ?? '', { name: shared?.name, price: '12.50' });
     const agreement = {
       party: { kind: 'customer', customer: 'C1001' },
       item: 'CL-0201',
@@ -328,7 +328,7 @@ describe('drafts and versions', () => {
       price: '17.00',
     };
     const id = randomUUID();
-    expect((await keep('agreement', id, agreement)).status).toBe(200);
+    expect((await save('agreement', id, agreement)).status).toBe(200);
     const settings = (await setup(1)) as unknown as Record<string, unknown>;
     const digits = {
       homeCurrency: 'EUR',
@@ -336,7 +336,7 @@ describe('drafts and versions', () => {
       unitPriceDigits: { EUR: 3 },
       defaultLevel: STUDIOS,
     };
-    await keep('settings', 'settings', digits);
+    await save('settings', 'settings', digits);
     const view = await draft();
     expect(view?.edits.map(({ kind }) => kind)).toEqual([
       'sharedPrice',
@@ -352,7 +352,7 @@ describe('drafts and versions', () => {
     expect(after.sharedPrices.find((one) => one.id === shared?.id)?.price).toBe('12.50');
     expect(after.agreements.find((one) => one.id === id)?.price).toBe('17.00');
     expect([after.unitPriceDigits, after.defaultLevel]).toEqual([{ EUR: 3 }, STUDIOS]);
-    await keep('agreement', id, null);
+    await save('agreement', id, null);
     await publish('Ended');
     expect((await setup(3)).agreements.some((one) => one.id === id)).toBeFalse();
     expect((await setup(2)).agreements.some((one) => one.id === id)).toBeTrue();
@@ -398,7 +398,7 @@ describe('drafts and versions', () => {
       ['level', 'not-an-id', schoolsContent(), 'does not name an object'],
     ];
     for (const [kind, key, content, sentence] of wrong) {
-      const answer = await keep(kind, key, content);
+      const answer = await save(kind, key, content);
       expect(answer.status).withContext(`${kind} ${sentence}`).toBe(422);
       expect(answer.problem.detail).toContain(sentence);
     }
@@ -410,8 +410,8 @@ describe('drafts and versions', () => {
     const spring = (await named('Spring')).as<{ draft: string }>().draft;
     expect((await named('spring')).status).toBe(422);
     const urgent = (await named('Urgent')).as<{ draft: string }>().draft;
-    await keep('level', STUDIOS, schoolsContent({ name: 'Studios' }), 0, spring);
-    await keep(
+    await save('level', STUDIOS, schoolsContent({ name: 'Studios' }), 0, spring);
+    await save(
       'basePrice',
       'CL-0201',
       [{ kind: 'own', item: 'CL-0201', unit: null, price: '20.00' }],
@@ -419,8 +419,8 @@ describe('drafts and versions', () => {
       urgent,
     );
     // What one draft holds is edited there, whichever draft the editor had in mind.
-    const again = await keep('level', STUDIOS, schoolsContent({ name: 'Ateliers' }), 1, urgent);
-    expect(again.as<KeepEditAnswer>().draft).toBe(spring);
+    const again = await save('level', STUDIOS, schoolsContent({ name: 'Ateliers' }), 1, urgent);
+    expect(again.as<SaveEditAnswer>().draft).toBe(spring);
     expect((await publish('Urgent', urgent)).status).toBe(200);
     const view = (await browser.ask('GET', `/drafts/${spring}`)).as<DraftView>();
     expect(view.edits.map(({ name }) => name)).toEqual(['Ateliers']);
@@ -433,7 +433,7 @@ describe('drafts and versions', () => {
   it('go back to an old version by publishing its content again', async () => {
     const old = await setup(1);
     await edit(STUDIOS, schoolsContent({ name: 'Ateliers' }));
-    await keep('basePrice', 'CL-0201', []);
+    await save('basePrice', 'CL-0201', []);
     await publish();
     expect((await setup(2)).basePrices.length).toBe(old.basePrices.length - 1);
     const back = (await browser.ask('POST', '/versions/1/draft')).as<{ draft: string }>();

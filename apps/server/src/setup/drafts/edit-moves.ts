@@ -9,6 +9,7 @@ import {
   compileSetup,
   decimal,
   type CompiledSetup,
+  type CurrencyCode,
   type CustomerFacts,
   type DocumentFacts,
   type Setup,
@@ -55,59 +56,26 @@ export async function movesOf(
   { now }: Services,
   drafted: DraftedSetup,
 ): Promise<DraftMoves> {
-  const { published, edited, held } = drafted;
-  const { changes } = edited;
-  const repriced = changes.flatMap(({ kind, key }) => (kind === 'basePrice' ? [key] : []));
-  const wide = changes.some(({ kind }) => kind !== 'basePrice');
-  const here = await loadDocumentFacts(queries, { customer: null, outlet: null }, now());
-  const compiled = compileSetup(edited.setup);
-  const asked = pricingDay(here.local.day, compileSetup(published), compiled);
-  const items = await readItemsToPrice(queries, asked, wide ? undefined : repriced);
-  const byNumber = new Map(items.map((item) => [item.item, item]));
-  const called = (numbers: Iterable<string>): ItemWithId[] =>
-    [...numbers].flatMap((number) => byNumber.get(number) ?? []);
-  let withoutBasePrices: CompiledSetup | null = null;
-  const without = (change: AnyObjectChange): CompiledSetup => {
-    if (change.kind !== 'basePrice') return compiledWithout(drafted, change);
-    withoutBasePrices ??= compileSetup(
-      editedSetup(
-        published,
-        held.filter(({ kind }) => kind !== 'basePrice'),
-      ).setup,
-    );
-    return withoutBasePrices;
-  };
-  const between = async (
-    of: readonly ItemWithId[],
-    before: CompiledSetup,
-    wanted: AskedPrices,
-  ): Promise<CatalogueMoves> => {
-    const under = await pricedUnder(queries, wanted, here, now());
-    const quantities = wanted.quantities.map(decimal);
-    const currency = published.homeCurrency;
-    return catalogueMoves(
-      of,
-      { ...under(before), currency },
-      { ...under(compiled), currency },
-      now(),
-      quantities,
-    );
-  };
+  const draft = await readDrafted(queries, now(), drafted);
+  const { changes } = drafted.edited;
+  const ofBasePrices = changes.filter(({ kind }) => kind === 'basePrice');
+  const others = changes.filter(({ kind }) => kind !== 'basePrice').slice(0, MAX_COUNTED);
+  const counted = new Set([...others, ...ofBasePrices]);
+  const without = draftsWithout(drafted);
   const find = async (change: AnyObjectChange): Promise<EditMoves> => {
-    const wanted = counted.has(change) ? askedFor(change, here.local) : null;
+    const wanted = counted.has(change) ? askedFor(change, draft.here.local) : null;
     if (!wanted) return NOTHING;
     const before = without(change);
-    const of = itemsOf(change, { items, called, before, after: compiled, edited: edited.setup });
+    const of = itemsOf(change, draft, before, drafted.edited.setup);
     if (of.length === 0) return NOTHING;
-    const moves = await between(of, before, wanted);
-    const levels = [...edited.setup.levels, ...published.levels];
-    return { moves, asked: await named(queries, wanted, here.local.day, levels) };
+    const moves = await between(queries, draft, of, before, wanted);
+    const levels = [...drafted.edited.setup.levels, ...drafted.published.levels];
+    return { moves, asked: await named(queries, wanted, draft.here.local.day, levels) };
   };
-  const bySetup = changes.filter(({ kind }) => kind !== 'basePrice').slice(0, MAX_COUNTED);
-  const counted = new Set([...bySetup, ...changes.filter(({ kind }) => kind === 'basePrice')]);
   const found = new Map<AnyObjectChange, Promise<EditMoves>>();
-  const [first] = changes.filter(({ kind }) => kind === 'basePrice');
-  const wanted = first ? askedFor(first, here.local) : null;
+  const [first] = ofBasePrices;
+  const wanted = first ? askedFor(first, draft.here.local) : null;
+  const repriced = draft.called(ofBasePrices.map(({ key }) => key));
   return {
     of: (change) => {
       const known = found.get(change) ?? find(change);
@@ -115,8 +83,73 @@ export async function movesOf(
       return known;
     },
     basePriceMoves:
-      first && wanted ? await between(called(repriced), without(first), wanted) : null,
+      first && wanted ? await between(queries, draft, repriced, without(first), wanted) : null,
   };
+}
+
+/** A draft ready to be priced by: compiled, with the items and the facts of now. */
+interface ReadDraft {
+  readonly compiled: CompiledSetup;
+  readonly currency: CurrencyCode;
+  readonly here: Omit<DocumentFacts, 'items'>;
+  readonly now: Date;
+  readonly items: readonly ItemWithId[];
+  /** Those of them with some numbers. */
+  readonly called: (numbers: Iterable<string>) => ItemWithId[];
+}
+
+async function readDrafted(
+  queries: Queries,
+  now: Date,
+  { published, edited: { setup, changes } }: DraftedSetup,
+): Promise<ReadDraft> {
+  const here = await loadDocumentFacts(queries, { customer: null, outlet: null }, now);
+  const compiled = compileSetup(setup);
+  const day = pricingDay(here.local.day, compileSetup(published), compiled);
+  const isWide = changes.some(({ kind }) => kind !== 'basePrice');
+  const items = await readItemsToPrice(
+    queries,
+    day,
+    isWide ? undefined : changes.map(({ key }) => key), // base prices have the numbers of their items
+  );
+  const byNumber = new Map(items.map((item) => [item.item, item]));
+  return {
+    compiled,
+    currency: published.homeCurrency,
+    here,
+    now,
+    items,
+    called: (numbers) => [...numbers].flatMap((number) => byNumber.get(number) ?? []),
+  };
+}
+
+/** The draft without an edit, compiled; without all of its base prices for one of these. */
+function draftsWithout(drafted: DraftedSetup): (change: AnyObjectChange) => CompiledSetup {
+  let withoutBasePrices: CompiledSetup | null = null;
+  return (change) => {
+    if (change.kind !== 'basePrice') return compiledWithout(drafted, change);
+    const others = drafted.held.filter(({ kind }) => kind !== 'basePrice');
+    withoutBasePrices ??= compileSetup(editedSetup(drafted.published, others).setup);
+    return withoutBasePrices;
+  };
+}
+
+/** How some items' prices move from another setup to that of the draft. */
+async function between(
+  queries: Queries,
+  { compiled, currency, here, now }: ReadDraft,
+  items: readonly ItemWithId[],
+  before: CompiledSetup,
+  wanted: AskedPrices,
+): Promise<CatalogueMoves> {
+  const under = await pricedUnder(queries, wanted, here, now);
+  return catalogueMoves(
+    items,
+    { ...under(before), currency },
+    { ...under(compiled), currency },
+    now,
+    wanted.quantities.map(decimal),
+  );
 }
 
 /** The draft as it would be without one of its edits. */
@@ -131,19 +164,9 @@ export function compiledWithout(
 /** The items whose prices an edit may move. */
 function itemsOf(
   change: AnyObjectChange,
-  {
-    items,
-    called,
-    before,
-    after,
-    edited,
-  }: {
-    readonly items: readonly ItemWithId[];
-    readonly called: (numbers: Iterable<string>) => ItemWithId[];
-    readonly before: CompiledSetup;
-    readonly after: CompiledSetup;
-    readonly edited: Setup;
-  },
+  { items, called, compiled }: ReadDraft,
+  before: CompiledSetup,
+  edited: Setup,
 ): readonly ItemWithId[] {
   switch (change.kind) {
     case 'basePrice':
@@ -154,7 +177,7 @@ function itemsOf(
       return called([change.after?.item ?? change.before?.item ?? '']);
     case 'break':
       return items.filter((item) =>
-        [before, after].some(({ breaksReaching }) =>
+        [before, compiled].some(({ breaksReaching }) =>
           breaksReaching?.(item).some((one) => one.compiled.break.id === change.key),
         ),
       );
@@ -229,13 +252,13 @@ async function named(
     outlet === null
       ? null
       : (await loadDocumentFacts(queries, { customer: null, outlet }, NO_DAY)).outlet;
-  const starts = codes.length > 0 ? 'code' : byHand.length > 0 ? 'byHand' : null;
+  const trigger = codes.length > 0 ? 'code' : byHand.length > 0 ? 'manual' : null;
   return {
     who: await whoIsCalled(queries, who, levels),
     quantities,
     outlet: at?.name ?? null,
     day: local.day === today ? null : local.day,
-    starts,
+    trigger,
   };
 }
 

@@ -17,7 +17,7 @@ import { testServer, type Browser, type TestServer } from '../../testing/test-se
 
 const EVERYTHING: RuleContent['when'] = {
   kind: 'all',
-  of: [{ kind: 'goods', reaches: [{ kind: 'all' }] }],
+  of: [{ kind: 'goods', scopes: [{ kind: 'all' }] }],
 };
 const HALF: RuleContent['effect'] = {
   kind: 'percent',
@@ -35,7 +35,7 @@ describe('the look through a draft', () => {
   });
   afterEach(() => server.stop());
 
-  const keep = async (kind: string, content: unknown, key: string = randomUUID()) => {
+  const save = async (kind: string, content: unknown, key: string = randomUUID()) => {
     const answer = await browser.ask('PUT', `/edits/${kind}/${key}`, {
       content,
       revision: 0,
@@ -45,7 +45,7 @@ describe('the look through a draft', () => {
     return key;
   };
   const rule = (changes: Partial<RuleContent>): Promise<string> =>
-    keep('rule', { ...GLAZES, name: randomUUID(), when: EVERYTHING, effect: HALF, ...changes });
+    save('rule', { ...GLAZES, name: randomUUID(), when: EVERYTHING, effect: HALF, ...changes });
   const draft = async (): Promise<DraftView> => {
     const [open] = (await browser.ask('GET', '/drafts')).as<DraftRow[]>();
     return (await browser.ask('GET', `/drafts/${open?.id ?? ''}`)).as<DraftView>();
@@ -66,7 +66,7 @@ describe('the look through a draft', () => {
   it('tells what a default level does to customers without a level, and how many those are', async () => {
     const { id } = await cheaper();
     const { settings } = (await browser.ask('GET', '/basics')).as<Basics>();
-    await keep('settings', { ...settings.published, defaultLevel: id }, 'settings');
+    await save('settings', { ...settings.published, defaultLevel: id }, 'settings');
     const edit = await editOf('settings');
     expect(edit.asked?.who).toEqual({ kind: 'nobody' });
     expect(edit.moves?.lowered).toBeGreaterThan(200);
@@ -80,7 +80,7 @@ describe('the look through a draft', () => {
   /** A new level that takes a tenth off everything. */
   const cheaper = async (): Promise<{ id: string }> => {
     const entries = [percentEntry('all', '-10', { kind: 'all' })];
-    const id = await keep('level', schoolsContent({ name: 'Tenth', entries, rounding: null }));
+    const id = await save('level', schoolsContent({ name: 'Tenth', entries, rounding: null }));
     return { id };
   };
 
@@ -88,8 +88,8 @@ describe('the look through a draft', () => {
     const key = await rule({
       effect: {
         kind: 'buyAndGet',
-        buy: { quantity: 2, reaches: [{ kind: 'all' }] },
-        get: { quantity: 1, reaches: [{ kind: 'all' }] },
+        buy: { quantity: 2, scopes: [{ kind: 'all' }] },
+        get: { quantity: 1, scopes: [{ kind: 'all' }] },
         offer: { kind: 'percent', percent: '-100' },
         dearest: false,
         most: null,
@@ -114,14 +114,14 @@ describe('the look through a draft', () => {
 
   it('says at which quantities a break was compared', async () => {
     const tier = { kind: 'percent', percent: '-10' } as const;
-    const key = await keep('break', clay({ tiers: [{ from: '3', adjustment: tier }] }));
+    const key = await save('break', clay({ tiers: [{ from: '3', adjustment: tier }] }));
     const { asked, moves } = await editOf(key);
     expect(asked).toEqual({
       who: { kind: 'nobody' },
       quantities: ['3'],
       outlet: null,
       day: null,
-      starts: null,
+      trigger: null,
     });
     expect(moves?.lowered).toBe(moves?.compared);
   });
@@ -130,11 +130,11 @@ describe('the look through a draft', () => {
     const key = await rule({
       when: { kind: 'all', of: [{ kind: 'segment', segments: ['schools'] }] },
       validity: { days: { from: '2031-03-01', until: null }, weekdays: null, times: null },
-      starts: { kind: 'code', code: 'SPRING31' },
+      trigger: { kind: 'code', code: 'SPRING31' },
     });
     const { asked, moves } = await editOf(key);
     expect(asked?.who).toEqual(jasmine.objectContaining({ kind: 'segment' }));
-    expect([asked?.day, asked?.starts]).toEqual(['2031-03-01', 'code']);
+    expect([asked?.day, asked?.trigger]).toEqual(['2031-03-01', 'code']);
     expect(moves?.lowered).toBeGreaterThan(200);
   });
 
@@ -191,11 +191,11 @@ describe('the look through a draft', () => {
       { code: string; name: string; level: string | null }[]
     >();
     const { name, level } = list.find((one) => one.code === code) ?? { name: '', level: null };
-    const kept = await browser.ask('PUT', `/lists/segments/${code}`, {
+    const saved = await browser.ask('PUT', `/lists/segments/${code}`, {
       seen: { name, level },
       content: { name, level: id },
     });
-    expect(kept.status).toBe(204);
+    expect(saved.status).toBe(204);
     expect(await holders()).toBe(own.length);
     expect(own.length).toBeGreaterThan(0);
   });

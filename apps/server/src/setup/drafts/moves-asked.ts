@@ -105,11 +105,11 @@ export function askedFor(change: AnyObjectChange, local: LocalTime): AskedPrices
     case 'rule': {
       const rule = change.after ?? change.before;
       if (!rule || !showsOnItems(rule)) return null;
-      const { starts } = rule;
+      const { trigger } = rule;
       return at(namedIn(rule.when), rule.validity, [ONE, ...quantitiesIn(change)], {
         outlet: rule.outlets?.[0] ?? null,
-        codes: starts.kind === 'code' ? [starts.code] : [],
-        byHand: starts.kind === 'byHand' ? [{ rule: change.key, line: null, is: 'on' }] : [],
+        codes: trigger.kind === 'code' ? [trigger.code] : [],
+        byHand: trigger.kind === 'manual' ? [{ rule: change.key, line: null, is: 'on' }] : [],
       });
     }
     case 'condition': {
@@ -190,7 +190,7 @@ function earned(content: RuleContent | SavedConditionContent): Decimal[] {
     case 'buyAndGet':
       return [fromInteger(effect.buy.quantity + effect.get.quantity)];
     case 'flat':
-    case 'spread':
+    case 'allocate':
       return effect.every === null ? [] : [wholeFrom(decimal(effect.every))];
     default:
       return [];

@@ -11,8 +11,8 @@ import {
   type DraftRow,
   type DraftView,
   type EditParams,
-  type KeepEdit,
-  type KeepEditAnswer,
+  type SaveEdit,
+  type SaveEditAnswer,
   type NewDraft,
   type Publish,
   type PublishAnswer,
@@ -115,7 +115,7 @@ export const draftRoutes: FastifyPluginCallback<Services> = (app, services, done
     },
   );
 
-  app.put<{ Params: EditParams; Body: KeepEdit; Reply: KeepEditAnswer }>(
+  app.put<{ Params: EditParams; Body: SaveEdit; Reply: SaveEditAnswer }>(
     '/edits/:kind/:key',
     { config: { requires: 'editSetup' }, schema: { params: editParams, body: saveEditSchema } },
     (request) =>

@@ -3,8 +3,8 @@ import {
   setupContentSchemas,
   SETTINGS_KEY,
   type EditParams,
-  type KeepEdit,
-  type KeepEditAnswer,
+  type SaveEdit,
+  type SaveEditAnswer,
 } from '@honest-ledger/contracts';
 import { and, eq, sql } from 'drizzle-orm';
 import { isDeepStrictEqual } from 'node:util';
@@ -28,9 +28,9 @@ export async function saveEdit(
   transaction: Transaction,
   services: Services,
   { kind, key }: EditParams,
-  edit: KeepEdit,
+  edit: SaveEdit,
   actor: Actor,
-): Promise<KeepEditAnswer> {
+): Promise<SaveEditAnswer> {
   checkKey({ kind, key });
   const content = edit.content === null ? null : checkedContent(kind, edit.content);
   const [held] = await heldEdits(transaction, { kind, keys: [key] });

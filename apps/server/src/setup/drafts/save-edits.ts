@@ -37,7 +37,7 @@ export async function saveEdits<Kind extends SetupObjectKind>(
   for (const wanted of drafts) {
     targets.set(wanted, await draftFor(transaction, wanted ?? draft, actor));
   }
-  const rows = keys.map((key): KeptRow => {
+  const rows = keys.map((key): SavedRow => {
     const edit = held.get(key);
     return {
       draftId: targets.get(edit?.draft ?? null) ?? '',
@@ -55,17 +55,17 @@ export async function saveEdits<Kind extends SetupObjectKind>(
     return { objectKind, objectKey, before, after: content };
   });
   await noteEdits(transaction, actor, noted);
-  const leadsBack = ({ objectKey, content }: KeptRow): boolean =>
+  const leadsBack = ({ objectKey, content }: SavedRow): boolean =>
     isDeepStrictEqual(content, published.get(objectKey) ?? null);
   await removeEdits(transaction, rows.filter(leadsBack));
-  const kept = rows.filter((row) => !leadsBack(row));
-  for (const draft of new Set(kept.map(({ draftId }) => draftId))) {
+  const saved = rows.filter((row) => !leadsBack(row));
+  for (const draft of new Set(saved.map(({ draftId }) => draftId))) {
     await insertRows(
       transaction,
       'draft_edits',
       { column: 'draft_id', id: draft },
       COLUMNS,
-      kept.filter(({ draftId }) => draftId === draft),
+      saved.filter(({ draftId }) => draftId === draft),
       sql`on conflict (draft_id, object_kind, object_key) do update set
         content = excluded.content, revision = excluded.revision,
         edited_by = excluded.edited_by, edited_at = excluded.edited_at`,
@@ -73,7 +73,7 @@ export async function saveEdits<Kind extends SetupObjectKind>(
   }
 }
 
-interface KeptRow {
+interface SavedRow {
   readonly draftId: string;
   readonly objectKind: SetupObjectKind;
   readonly objectKey: string;
@@ -83,7 +83,7 @@ interface KeptRow {
   readonly editedAt: string;
 }
 
-const COLUMNS: readonly WrittenColumn<KeptRow>[] = [
+const COLUMNS: readonly WrittenColumn<SavedRow>[] = [
   ['objectKind', 'object_kind', 'text'],
   ['objectKey', 'object_key', 'text'],
   ['content', 'content', 'jsonb'],
@@ -92,7 +92,7 @@ const COLUMNS: readonly WrittenColumn<KeptRow>[] = [
   ['editedAt', 'edited_at', 'timestamptz'],
 ];
 
-async function removeEdits(transaction: Transaction, edits: readonly KeptRow[]): Promise<void> {
+async function removeEdits(transaction: Transaction, edits: readonly SavedRow[]): Promise<void> {
   for (const draft of new Set(edits.map(({ draftId }) => draftId))) {
     const ofDraft = edits.filter(({ draftId }) => draftId === draft);
     const [kind] = ofDraft.map(({ objectKind }) => objectKind);

@@ -1,3 +1,4 @@
+import { batches } from '../../platform/database/batches';
 import type { Actor } from '../../platform/changes/record';
 import type { Transaction } from '../../platform/database/database';
 import { draftEdits } from '../../platform/database/schema/index';
@@ -36,7 +37,6 @@ export async function draftOfVersion(
     throw conflict(`${inTheWay.name} is being edited in the draft ${draft}.`, null);
   }
   const draft = await openDraft(transaction, `Back to version ${String(number)}`, actor);
-  const ROWS_AT_ONCE = 5000;
   const rows = changes.map(({ kind, key, after }) => ({
     draftId: draft,
     objectKind: kind,
@@ -45,8 +45,8 @@ export async function draftOfVersion(
     editedBy: actor.id,
     editedAt: actor.now,
   }));
-  for (let from = 0; from < rows.length; from += ROWS_AT_ONCE) {
-    await transaction.insert(draftEdits).values(rows.slice(from, from + ROWS_AT_ONCE));
+  for (const some of batches(rows)) {
+    await transaction.insert(draftEdits).values(some);
   }
   return draft;
 }

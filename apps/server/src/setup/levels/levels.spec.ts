@@ -22,7 +22,7 @@ describe('levels', () => {
   });
   afterEach(() => server.stop());
 
-  const keep = (id: string, content: LevelContent | null): Promise<Answer> =>
+  const save = (id: string, content: LevelContent | null): Promise<Answer> =>
     browser.ask('PUT', `/edits/level/${id}`, { content, revision: 0, draft: null });
   const list = async (): Promise<LevelSummary[]> =>
     (await browser.ask('GET', '/levels')).as<LevelSummary[]>();
@@ -40,10 +40,10 @@ describe('levels', () => {
     expect(before.every(({ state }) => state === 'published')).toBeTrue();
     expect(before.find(({ id }) => id === STUDIOS)?.customers).toBe(10);
     const fresh = randomUUID();
-    await keep(STUDIOS, { ...(await published(STUDIOS)), name: 'Ateliers' });
-    await keep(fresh, schoolsContent());
+    await save(STUDIOS, { ...(await published(STUDIOS)), name: 'Ateliers' });
+    await save(fresh, schoolsContent());
     const [fair] = before.filter(({ content }) => content.name === 'Fair stand');
-    await keep(fair?.id ?? '', null);
+    await save(fair?.id ?? '', null);
     const states = new Map((await list()).map(({ content, state }) => [content.name, state]));
     expect(states.get('Ateliers')).toBe('edited');
     expect(states.get('Schools')).toBe('new');
@@ -86,9 +86,9 @@ describe('levels', () => {
     });
 
     it('are tried with what else their draft holds', async () => {
-      await keep(STUDIOS, await published(STUDIOS));
+      await save(STUDIOS, await published(STUDIOS));
       const fresh = randomUUID();
-      await keep(fresh, schoolsContent());
+      await save(fresh, schoolsContent());
       const price = { kind: 'own', item: 'CL-0207', unit: null, price: '20.00' };
       const edit = { content: [price], revision: 0, draft: null };
       await browser.ask('PUT', '/edits/basePrice/CL-0207', edit);
@@ -146,7 +146,7 @@ describe('levels', () => {
       ],
     };
     const entries = content.entries.map((entry) => ({ ...entry, adjusting, rounding }));
-    await keep(STUDIOS, { ...content, entries });
+    await save(STUDIOS, { ...content, entries });
     const [draft] = (await browser.ask('GET', '/drafts')).as<{ id: string; revision: number }[]>();
     const publishing = { revision: draft?.revision, note: 'bands' };
     const answer = await browser.ask('POST', `/drafts/${draft?.id ?? ''}/publish`, publishing);

@@ -1,10 +1,9 @@
 import type { ReachedPage, ReachedQuestion } from '@honest-ledger/contracts';
 import {
+  printPercent,
   compileSetup,
   marginOf,
   print,
-  roundToDigits,
-  withDigits,
   type PricedLine,
 } from '@honest-ledger/engine';
 import { pricingDay, readItemsToPrice } from '../../master-data/costs/items-to-price';
@@ -57,7 +56,7 @@ function isMadeBy(line: PricedLine | undefined, level: string): boolean {
 
 function marginOfLine(line: PricedLine | undefined): string | null {
   const margin = line?.kind === 'priced' && line.cost && marginOf(line.amount, line.cost.amount);
-  return margin ? print(withDigits(roundToDigits(margin, 1, 'halfAwayFromZero'), 1)) : null;
+  return margin ? printPercent(margin) : null;
 }
 
 /** The price of one; prices in one currency are printed with the same digits. */

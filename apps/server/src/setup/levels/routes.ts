@@ -5,22 +5,23 @@ import {
   levelParams,
   type BenchAnswer,
   type BenchQuestion,
-  type LevelContent,
   type LevelParams,
   type LevelSummary,
   type LevelView,
   type ReachedPage,
   type ReachedQuestion,
-  type SignedInUser,
 } from '@honest-ledger/contracts';
 import type { FastifyPluginCallback } from 'fastify';
-import { snapshot, type Queries } from '../../platform/database/database';
+import { snapshot } from '../../platform/database/database';
 import { notFound } from '../../platform/http/problems';
+import { contentAsked } from '../versions/content-asked';
 import type { Services } from '../versions/services';
 import { signedIn } from '../../platform/session/plugin';
 import { tryLevel } from './bench';
 import { findLevel, findLevels } from './queries';
 import { itemsReached } from './reached';
+
+const THIS_LEVEL = 'This level';
 
 /** Levels as they are published and as drafts would have them. */
 export const levelRoutes: FastifyPluginCallback<Services> = (app, services, done) => {
@@ -35,7 +36,7 @@ export const levelRoutes: FastifyPluginCallback<Services> = (app, services, done
     { config: { requires: 'look' }, schema: { params: levelParams } },
     async (request) => {
       const level = await snapshot(database, (queries) => findLevel(queries, request.params.id));
-      if (!level) throw notFound('This level');
+      if (!level) throw notFound(THIS_LEVEL);
       return level;
     },
   );
@@ -46,7 +47,8 @@ export const levelRoutes: FastifyPluginCallback<Services> = (app, services, done
     (request) =>
       snapshot(database, async (queries) => {
         const { params, body } = request;
-        const content = await contentAsked(queries, signedIn(request), params.id, body.content);
+        const found = () => findLevel(queries, params.id);
+        const content = await contentAsked(signedIn(request), body.content, found, THIS_LEVEL);
         return tryLevel(queries, services, params.id, { ...body, content });
       }),
   );
@@ -58,27 +60,11 @@ export const levelRoutes: FastifyPluginCallback<Services> = (app, services, done
       snapshot(database, async (queries) => {
         const { params, body } = request;
         const user = signedIn(request);
-        const content = await contentAsked(queries, user, params.id, body.content);
+        const found = () => findLevel(queries, params.id);
+        const content = await contentAsked(user, body.content, found, THIS_LEVEL);
         const asked = { ...body, content };
         return itemsReached(queries, services, params.id, asked, may(user.role, 'seeCosts'));
       }),
   );
   done();
 };
-
-/**
- * What a level says where somebody asks of it. Who may not edit it asks of the level as it stands: a
- * level of one's own making would tell any cost.
- */
-async function contentAsked(
-  queries: Queries,
-  { role }: SignedInUser,
-  id: string,
-  asked: LevelContent,
-): Promise<LevelContent> {
-  if (may(role, 'editSetup')) return asked;
-  const level = await findLevel(queries, id);
-  const content = level?.draft?.content ?? level?.published;
-  if (!content) throw notFound('This level');
-  return content;
-}

@@ -82,7 +82,7 @@ function anyhow(rule: Rule): Rule {
     when: { kind: 'all', of: [] },
     validity: { days: { from: null, until: null }, weekdays: null, times: null },
     outlets: null,
-    starts: { kind: 'byItself' },
+    trigger: { kind: 'automatic' },
     limits: NO_LIMITS,
   };
 }

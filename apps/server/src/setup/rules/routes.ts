@@ -15,9 +15,9 @@ import { notFound } from '../../platform/http/problems';
 import type { Services } from '../versions/services';
 import { signedIn } from '../../platform/session/plugin';
 import { itemsOfRule } from './items';
-import { findRule, findRules } from './queries';
+import { findRules } from './queries';
 import { recordOfRule } from './record';
-import { contentAsked, isHidden } from './rule-asked';
+import { ruleAsked, seenRule, THIS_RULE } from './rule-asked';
 
 /** Conditional rules as they are published and as drafts would have them. */
 export const ruleRoutes: FastifyPluginCallback<Services> = (app, services, done) => {
@@ -32,9 +32,9 @@ export const ruleRoutes: FastifyPluginCallback<Services> = (app, services, done)
     { config: { requires: 'look' }, schema: { params: ruleParams } },
     async (request) => {
       const found = await snapshot(database, (queries) =>
-        findRule(queries, services, request.params.id),
+        seenRule(queries, services, signedIn(request), request.params.id),
       );
-      if (!found || isHidden(found, signedIn(request))) throw notFound('This rule');
+      if (!found) throw notFound(THIS_RULE);
       return found;
     },
   );
@@ -46,8 +46,7 @@ export const ruleRoutes: FastifyPluginCallback<Services> = (app, services, done)
       snapshot(database, async (queries) => {
         const { id } = request.params;
         const user = signedIn(request);
-        const found = await findRule(queries, services, id);
-        if (!found || isHidden(found, user)) throw notFound('This rule');
+        if (!(await seenRule(queries, services, user, id))) throw notFound(THIS_RULE);
         return recordOfRule(queries, id, may(user.role, 'seeCosts'));
       }),
   );
@@ -59,7 +58,7 @@ export const ruleRoutes: FastifyPluginCallback<Services> = (app, services, done)
       snapshot(database, async (queries) => {
         const { params, body } = request;
         const user = signedIn(request);
-        const content = await contentAsked(queries, services, user, params.id, body.content);
+        const content = await ruleAsked(queries, services, user, params.id, body.content);
         const question = { ...body, content };
         return itemsOfRule(queries, services, params.id, question, may(user.role, 'seeCosts'));
       }),

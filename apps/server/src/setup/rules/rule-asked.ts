@@ -1,26 +1,28 @@
-import { may, type RuleContent, type RuleView, type SignedInUser } from '@honest-ledger/contracts';
-import { asksForCost } from '../../master-data/costs/hide-costs';
+import type { RuleContent, RuleView, SignedInUser } from '@honest-ledger/contracts';
 import type { Queries } from '../../platform/database/database';
-import { notFound } from '../../platform/http/problems';
+import { contentAsked, visible } from '../versions/content-asked';
 import type { Services } from '../versions/services';
 import { findRule } from './queries';
 
-/** A rule that asks for a cost says what things cost. */
-export function isHidden({ published, draft }: RuleView, { role }: SignedInUser): boolean {
-  return !may(role, 'seeCosts') && [published, draft?.content].some(asksForCost);
+export const THIS_RULE = 'This rule';
+
+/** A rule as it stands, for who may see it. */
+export async function seenRule(
+  queries: Queries,
+  services: Services,
+  user: SignedInUser,
+  id: string,
+): Promise<RuleView | null> {
+  return visible(await findRule(queries, services, id), user);
 }
 
-/** What a rule says where somebody asks of it; who may not edit it asks of it as it stands. */
-export async function contentAsked(
+/** What a rule says where somebody asks of it. */
+export function ruleAsked(
   queries: Queries,
   services: Services,
   user: SignedInUser,
   id: string,
   asked: RuleContent,
 ): Promise<RuleContent> {
-  if (may(user.role, 'editSetup')) return asked;
-  const found = await findRule(queries, services, id);
-  const content = found?.draft?.content ?? found?.published;
-  if (!found || !content || isHidden(found, user)) throw notFound('This rule');
-  return content;
+  return contentAsked(user, asked, () => seenRule(queries, services, user, id), THIS_RULE);
 }

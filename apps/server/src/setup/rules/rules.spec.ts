@@ -15,7 +15,7 @@ import { testServer, type Browser, type TestServer } from '../../testing/test-se
 describe('conditional rules', () => {
   let server: TestServer;
   let browser: Browser;
-  let keep: RuleDesk['keep'];
+  let save: RuleDesk['save'];
   let draft: RuleDesk['draft'];
   let publish: RuleDesk['publish'];
   let quote: RuleDesk['quote'];
@@ -23,13 +23,13 @@ describe('conditional rules', () => {
   beforeEach(async () => {
     server = await testServer();
     browser = await server.signedIn();
-    ({ keep, draft, publish, quote, dipping } = ruleDesk(browser));
+    ({ save, draft, publish, quote, dipping } = ruleDesk(browser));
   });
   afterEach(() => server.stop());
 
   it('go through a draft into a version, price quotes, and are withdrawn', async () => {
     const id = randomUUID();
-    expect((await keep(GLAZES, id)).status).toBe(200);
+    expect((await save(GLAZES, id)).status).toBe(200);
     expect(rulesIn(await quote('3'))).toEqual([]);
     const { rules } = (await browser.ask('GET', '/rules')).as<RuleList>();
     expect(rules.find((rule) => rule.id === id)?.state).toBe('new');
@@ -38,7 +38,7 @@ describe('conditional rules', () => {
     expect(view.published).toEqual(GLAZES);
     expect(rulesIn(await quote('3'))).toEqual(['Glaze days']);
     expect(rulesIn(await quote('2'))).toEqual([]);
-    expect((await keep(null, id)).status).toBe(200);
+    expect((await save(null, id)).status).toBe(200);
     await publish();
     expect((await browser.ask('GET', `/rules/${id}`)).status).toBe(404);
   });
@@ -53,7 +53,7 @@ describe('conditional rules', () => {
     const coded: RuleContent = {
       ...GLAZES,
       paused: true,
-      starts: { kind: 'code', code: 'KILN' },
+      trigger: { kind: 'code', code: 'KILN' },
       validity: {
         ...GLAZES.validity,
         days: { from: '2001-01-01', until: '2001-01-02' },
@@ -71,14 +71,14 @@ describe('conditional rules', () => {
     }
     const bundle = await asked({ ...coded, effect: { kind: 'charge', amount: '1' } });
     expect([bundle.total, bundle.pricesLines]).toEqual([page.total, false]);
-    await keep(coded, id);
+    await save(coded, id);
     const seller = await server.signedIn('noor@saltmarsh.example');
     const [row] = (await asked(coded, seller)).rows;
     expect(Object.keys(row ?? {}).sort()).toEqual(['item', 'name', 'under', 'unit', 'without']);
   });
 
   it('start with their code, which is kept on the quote', async () => {
-    await keep({ ...GLAZES, starts: { kind: 'code', code: 'KILN' } }, randomUUID());
+    await save({ ...GLAZES, trigger: { kind: 'code', code: 'KILN' } }, randomUUID());
     await publish();
     expect(rulesIn(await quote('3'))).toEqual([]);
     const coded = await quote('3', { codes: ['kiln'] });
@@ -100,14 +100,14 @@ describe('conditional rules', () => {
     }>();
     const own = facts.attributes['finish'] ?? '';
     expect(own).not.toBe('');
-    expect(refusedIn(await keep(finish('glitter', 'much'), randomUUID()))).toBe(
+    expect(refusedIn(await save(finish('glitter', 'much'), randomUUID()))).toBe(
       'content.when.fact.code: There is no attribute glitter of items',
     );
     const id = randomUUID();
-    await keep(finish('finish', own), id);
+    await save(finish('finish', own), id);
     await publish();
     expect(rulesIn(await quote('1'))).toEqual(['Glaze days']);
-    await keep(finish('finish', own === 'gloss' ? 'matt' : 'gloss'), id);
+    await save(finish('finish', own === 'gloss' ? 'matt' : 'gloss'), id);
     await publish();
     expect(rulesIn(await quote('1'))).toEqual([]);
   });
@@ -132,11 +132,11 @@ describe('conditional rules', () => {
         [false, '2'],
       ],
     ]);
-    const anything = { when: { kind: 'goods', reaches: [{ kind: 'all' }] } } as const;
+    const anything = { when: { kind: 'goods', scopes: [{ kind: 'all' }] } } as const;
     const coded = await ask({
       ...anything,
       paused: true,
-      starts: { kind: 'code', code: 'KILN' },
+      trigger: { kind: 'code', code: 'KILN' },
     });
     expect(Number(coded.total.edited)).toBeLessThan(Number(coded.total.now));
     const whole = await ask({
@@ -162,14 +162,14 @@ describe('conditional rules', () => {
   });
 
   it('charge a line as a whole, and the total has it', async () => {
-    await keep({ ...GLAZES, effect: { kind: 'flat', amount: '7.50', every: null } }, randomUUID());
+    await save({ ...GLAZES, effect: { kind: 'flat', amount: '7.50', every: null } }, randomUUID());
     const without = Number((await quote('3')).outcome.total);
     await publish();
     expect(Number((await quote('3')).outcome.total)).toBeCloseTo(without + 7.5, 6);
   });
 
   it('say in the draft how many prices move, at the quantities they name', async () => {
-    await keep(GLAZES, randomUUID());
+    await save(GLAZES, randomUUID());
     const { id } = await draft();
     const view = (await browser.ask('GET', `/drafts/${id}`)).as<DraftView>();
     expect(view.edits[0]?.moves?.lowered).toBeGreaterThan(5);
@@ -177,7 +177,7 @@ describe('conditional rules', () => {
 
   it('are tried on a basket of nobody, all of them at once, as drafts have them', async () => {
     const id = randomUUID();
-    await keep(GLAZES, id);
+    await save(GLAZES, id);
     const glaze = await dipping();
     const basket = (quantity: string, changes = {}) => ({
       kind: 'basket',
@@ -233,7 +233,7 @@ describe('conditional rules', () => {
 
   it('are refused with what is wrong beside each part', async () => {
     const told = refusedIn(
-      await keep(
+      await save(
         {
           ...GLAZES,
           outlets: ['moon'],
@@ -241,7 +241,7 @@ describe('conditional rules', () => {
           when: {
             kind: 'any',
             of: [
-              { kind: 'goods', reaches: [{ kind: 'brand', brand: 'nobody' }] },
+              { kind: 'goods', scopes: [{ kind: 'brand', brand: 'nobody' }] },
               { kind: 'segment', segments: ['nobody'] },
               { kind: 'customer', customers: ['C0000'] },
             ],
@@ -251,30 +251,30 @@ describe('conditional rules', () => {
       ),
     );
     for (const what of [
-      'when.of[0].reaches[0]: ',
+      'when.of[0].scopes[0]: ',
       'There is no segment nobody',
       'There is no customer C0000',
       'There is no outlet moon',
     ]) {
       expect(told).toContain(what);
     }
-    const twice = { ...GLAZES, starts: { kind: 'code', code: 'Kiln' } };
-    await keep(twice, randomUUID());
-    const other = await keep({ ...twice, name: 'Other' }, randomUUID());
+    const twice = { ...GLAZES, trigger: { kind: 'code', code: 'Kiln' } };
+    await save(twice, randomUUID());
+    const other = await save({ ...twice, name: 'Other' }, randomUUID());
     expect(refusedIn(other)).toContain('The rule Glaze days has this code');
     const deep = Array.from({ length: 20 }).reduce<object>(
       (inner) => ({ kind: 'all', of: [inner] }),
       GLAZES.when,
     );
-    expect(refusedIn(await keep({ ...GLAZES, when: deep }, randomUUID()))).toContain('nested');
+    expect(refusedIn(await save({ ...GLAZES, when: deep }, randomUUID()))).toContain('nested');
     const reversed = {
       kind: 'number',
       fact: { kind: 'quantity' },
       comparison: { kind: 'between', value: '5', to: '3' },
     };
-    expect(refusedIn(await keep({ ...GLAZES, when: reversed }, randomUUID()))).toContain(
+    expect(refusedIn(await save({ ...GLAZES, when: reversed }, randomUUID()))).toContain(
       'turn them',
     );
-    expect((await keep({ ...GLAZES, when: { kind: 'guess' } }, randomUUID())).status).toBe(422);
+    expect((await save({ ...GLAZES, when: { kind: 'guess' } }, randomUUID())).status).toBe(422);
   });
 });

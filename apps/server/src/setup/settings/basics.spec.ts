@@ -12,7 +12,7 @@ describe('what holds for all prices', () => {
   afterEach(() => server.stop());
 
   const read = async (): Promise<Basics> => (await browser.ask('GET', '/basics')).as<Basics>();
-  const keep = (kind: string, key: string, content: unknown, revision = 0): Promise<Answer> =>
+  const save = (kind: string, key: string, content: unknown, revision = 0): Promise<Answer> =>
     browser.ask('PUT', `/edits/${kind}/${key}`, { content, revision, draft: null });
 
   it('is shown as published and as a draft would have it', async () => {
@@ -20,7 +20,7 @@ describe('what holds for all prices', () => {
     expect(before.settings.published.homeCurrency).toBe('EUR');
     expect(before.settings.draft).toBeNull();
     const content = { ...before.settings.published, unitPriceDigits: { EUR: 4 } };
-    expect((await keep('settings', 'settings', content)).status).toBe(200);
+    expect((await save('settings', 'settings', content)).status).toBe(200);
     const { settings } = await read();
     expect(settings.published).toEqual(before.settings.published);
     expect(settings.draft?.content).toEqual(content);
@@ -31,10 +31,10 @@ describe('what holds for all prices', () => {
     const used = sharedPrices.find(({ items }) => items > 0);
     expect(used?.published).not.toBeNull();
     const fresh = { name: 'Another price for many', price: '3.20' };
-    await keep('sharedPrice', randomUUID(), fresh);
+    await save('sharedPrice', randomUUID(), fresh);
     const row = (await read()).sharedPrices.find(({ draft }) => draft);
     expect([row?.published, row?.draft?.content, row?.items]).toEqual([null, fresh, 0]);
-    const withdrawn = await keep('sharedPrice', used?.id ?? '', null);
+    const withdrawn = await save('sharedPrice', used?.id ?? '', null);
     expect(withdrawn.status).toBe(422);
   });
 });

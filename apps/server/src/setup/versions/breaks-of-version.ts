@@ -1,11 +1,11 @@
 import { breakFromForm, type BreakContent } from '@honest-ledger/contracts';
 import { serialized, type QuantityBreak } from '@honest-ledger/engine';
 import { asc, eq } from 'drizzle-orm';
-import { readGoodsCodes, reachOf } from '../../master-data/catalogue/goods-codes';
+import { readGoodsCodes, scopeOf } from '../../master-data/catalogue/goods-codes';
 import type { Queries } from '../../platform/database/database';
 import {
   breakLimitRows,
-  breakReachRows,
+  breakScopeRows,
   breakRows,
   customers,
   outlets,
@@ -21,11 +21,11 @@ export async function readBreaksOfVersion(
 ): Promise<QuantityBreak[]> {
   const heads = await queries.select().from(breakRows).where(countsIn(breakRows, version));
   if (heads.length === 0) return [];
-  const reaches = await queries
+  const scopes = await queries
     .select()
-    .from(breakReachRows)
-    .where(countsIn(breakReachRows, version))
-    .orderBy(asc(breakReachRows.position));
+    .from(breakScopeRows)
+    .where(countsIn(breakScopeRows, version))
+    .orderBy(asc(breakScopeRows.position));
   const limits = await queries
     .select({
       breakId: breakLimitRows.breakId,
@@ -40,7 +40,7 @@ export async function readBreaksOfVersion(
     .leftJoin(outlets, eq(outlets.id, breakLimitRows.outletId))
     .where(countsIn(breakLimitRows, version))
     .orderBy(asc(breakLimitRows.rowId));
-  const ids = reaches.flatMap(({ itemId }) => (itemId === null ? [] : [itemId]));
+  const ids = scopes.flatMap(({ itemId }) => (itemId === null ? [] : [itemId]));
   const codes = await readGoodsCodes(queries, { ids });
   const found = heads.map((head): QuantityBreak => {
     const own = limits.filter(({ breakId }) => breakId === head.breakId);
@@ -51,9 +51,9 @@ export async function readBreaksOfVersion(
       name: head.name,
       words: head.words,
       currency: head.currency,
-      reaches: reaches
+      scopes: scopes
         .filter(({ breakId }) => breakId === head.breakId)
-        .map((row) => reachOf(row, codes)),
+        .map((row) => scopeOf(row, codes)),
       levels: head.onlyListedLevels ? listed('level') : null,
       parties: head.onlyListedParties
         ? { customers: listed('customer'), segments: listed('segment') }

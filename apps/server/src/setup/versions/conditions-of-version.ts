@@ -2,7 +2,7 @@ import { savedConditionFromForm, type SavedConditionContent } from '@honest-ledg
 import { serialized, type SavedCondition } from '@honest-ledger/engine';
 import { eq } from 'drizzle-orm';
 import type { Queries, Transaction } from '../../platform/database/database';
-import { conditionRows, conditions } from '../../platform/database/schema/index';
+import { conditionRows } from '../../platform/database/schema/index';
 import { byName } from './cost-tables-of-version';
 import { countsIn } from './queries';
 import { replaceRows } from './rows';
@@ -21,19 +21,6 @@ export async function readConditionsOfVersion(
 /** What an administrator edits of a saved condition. */
 export function contentOfCondition({ id: _, ...content }: SavedCondition): SavedConditionContent {
   return serialized(content);
-}
-
-/** Gives saved conditions their identity, before anything refers to them. */
-export async function identifyConditions(
-  transaction: Transaction,
-  ids: readonly string[],
-  now: Date,
-): Promise<void> {
-  if (ids.length === 0) return;
-  await transaction
-    .insert(conditions)
-    .values(ids.map((id) => ({ id, createdAt: now })))
-    .onConflictDoNothing();
 }
 
 /** Writes a saved condition into a version; null withdraws it. */

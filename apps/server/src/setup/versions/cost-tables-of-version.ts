@@ -1,13 +1,13 @@
 import { costTableFromForm, type CostTableContent } from '@honest-ledger/contracts';
 import { serialized, type CostTable } from '@honest-ledger/engine';
 import { and, asc, eq } from 'drizzle-orm';
-import { readGoodsCodes, reachOf } from '../../master-data/catalogue/goods-codes';
+import { readGoodsCodes, scopeOf } from '../../master-data/catalogue/goods-codes';
 import type { Queries } from '../../platform/database/database';
 import {
   costKinds,
   costTableBandRows,
   costTableOutletRows,
-  costTableReachRows,
+  costTableScopeRows,
   costTableRows,
   outlets,
 } from '../../platform/database/schema/index';
@@ -26,26 +26,26 @@ export async function readCostTablesOfVersion(
     .innerJoin(costKinds, eq(costKinds.id, costTableBandRows.kindId))
     .where(countsIn(costTableBandRows, version))
     .orderBy(asc(costTableBandRows.position));
-  const reaches = await queries
+  const scopes = await queries
     .select()
-    .from(costTableReachRows)
-    .where(countsIn(costTableReachRows, version))
-    .orderBy(asc(costTableReachRows.position));
+    .from(costTableScopeRows)
+    .where(countsIn(costTableScopeRows, version))
+    .orderBy(asc(costTableScopeRows.position));
   const places = await queries
     .select({ tableId: costTableOutletRows.tableId, outlet: outlets.code })
     .from(costTableOutletRows)
     .innerJoin(outlets, eq(outlets.id, costTableOutletRows.outletId))
     .where(and(countsIn(costTableOutletRows, version)))
     .orderBy(asc(outlets.code));
-  const ids = reaches.flatMap(({ itemId }) => (itemId === null ? [] : [itemId]));
+  const ids = scopes.flatMap(({ itemId }) => (itemId === null ? [] : [itemId]));
   const codes = await readGoodsCodes(queries, { ids });
   const tables = heads.map((head): CostTable => {
-    const own = reaches.filter(({ tableId }) => tableId === head.tableId);
+    const own = scopes.filter(({ tableId }) => tableId === head.tableId);
     return costTableFromForm({
       id: head.tableId,
       name: head.name,
       currency: head.currency,
-      reaches: own.filter((row) => row.pieceCharge === null).map((row) => reachOf(row, codes)),
+      scopes: own.filter((row) => row.pieceCharge === null).map((row) => scopeOf(row, codes)),
       outlets: head.onlyListedOutlets
         ? places.filter(({ tableId }) => tableId === head.tableId).map(({ outlet }) => outlet)
         : null,
@@ -55,7 +55,7 @@ export async function readCostTablesOfVersion(
       points: head.points,
       fees: head.fees,
       pieceCharges: own.flatMap((row) =>
-        row.pieceCharge === null ? [] : [{ reach: reachOf(row, codes), amount: row.pieceCharge }],
+        row.pieceCharge === null ? [] : [{ scope: scopeOf(row, codes), amount: row.pieceCharge }],
       ),
       rounding: head.rounding,
     });

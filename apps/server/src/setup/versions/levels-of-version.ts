@@ -2,7 +2,7 @@ import { entryFromForm, roundingFromForm, type LevelContent } from '@honest-ledg
 import { serialized, type Basis, type Level } from '@honest-ledger/engine';
 import { and, asc, eq, type SQL } from 'drizzle-orm';
 import type { AnyPgColumn } from 'drizzle-orm/pg-core';
-import { readGoodsCodes, reachOf, type GoodsCodes } from '../../master-data/catalogue/goods-codes';
+import { readGoodsCodes, scopeOf, type GoodsCodes } from '../../master-data/catalogue/goods-codes';
 import type { Queries } from '../../platform/database/database';
 import {
   costKinds,
@@ -82,7 +82,7 @@ function toEntry(
   const { entryId: id, adjusting, rounding, closes } = row;
   return entryFromForm({
     id,
-    reach: reachOf(row, codes),
+    scope: scopeOf(row, codes),
     basis: toBasis(row, cost),
     adjusting,
     rounding,

@@ -1,31 +1,18 @@
 import type { BreakContent } from '@honest-ledger/contracts';
 import { eq } from 'drizzle-orm';
-import { numbersIn, reachIds, readGoodsCodes } from '../../master-data/catalogue/goods-codes';
+import { numbersIn, scopeIds, readGoodsCodes } from '../../master-data/catalogue/goods-codes';
 import type { Transaction } from '../../platform/database/database';
 import {
   breakLimitRows,
-  breakReachRows,
+  breakScopeRows,
   breakRows,
-  breaks,
   customers,
   outlets,
   segments,
 } from '../../platform/database/schema/index';
-import { idOf, idsByCode } from './publish-cost-table';
+import { idsByCode } from '../../platform/database/codes';
+import { idOf } from './id-of';
 import { replaceRows } from './rows';
-
-/** Gives breaks their identity, before anything refers to them. */
-export async function identifyBreaks(
-  transaction: Transaction,
-  ids: readonly string[],
-  now: Date,
-): Promise<void> {
-  if (ids.length === 0) return;
-  await transaction
-    .insert(breaks)
-    .values(ids.map((id) => ({ id, createdAt: now })))
-    .onConflictDoNothing();
-}
 
 /** Writes a quantity break into a version; null withdraws it. Only rows that change are touched. */
 export async function publishBreak(
@@ -34,8 +21,8 @@ export async function publishBreak(
   breakId: string,
   content: BreakContent | null,
 ): Promise<void> {
-  const reaches = content?.reaches ?? [];
-  const codes = await readGoodsCodes(transaction, { numbers: numbersIn(reaches) });
+  const scopes = content?.scopes ?? [];
+  const codes = await readGoodsCodes(transaction, { numbers: numbersIn(scopes) });
   await replaceRows(
     transaction,
     breakRows,
@@ -45,9 +32,9 @@ export async function publishBreak(
   );
   await replaceRows(
     transaction,
-    breakReachRows,
-    eq(breakReachRows.breakId, breakId),
-    reaches.map((reach, position) => ({ breakId, position, ...reachIds(reach, codes) })),
+    breakScopeRows,
+    eq(breakScopeRows.breakId, breakId),
+    scopes.map((scope, position) => ({ breakId, position, ...scopeIds(scope, codes) })),
     version,
   );
   await replaceRows(
@@ -63,7 +50,7 @@ function headColumns(
   breakId: string,
   content: BreakContent,
 ): Omit<typeof breakRows.$inferInsert, 'fromVersion'> {
-  const { reaches: _, levels, parties, outlets: places, window, ...same } = content;
+  const { scopes: _, levels, parties, outlets: places, window, ...same } = content;
   return {
     breakId,
     ...same,

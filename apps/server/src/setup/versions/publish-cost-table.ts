@@ -1,34 +1,18 @@
 import type { CostTableContent } from '@honest-ledger/contracts';
 import { eq } from 'drizzle-orm';
-import { numbersIn, reachIds, readGoodsCodes } from '../../master-data/catalogue/goods-codes';
+import { numbersIn, scopeIds, readGoodsCodes } from '../../master-data/catalogue/goods-codes';
 import type { Transaction } from '../../platform/database/database';
-import { inList } from '../../platform/database/patterns';
+import { idsByCode } from '../../platform/database/codes';
 import {
   costKinds,
   costTableBandRows,
   costTableOutletRows,
-  costTableReachRows,
+  costTableScopeRows,
   costTableRows,
-  costTables,
-  customers,
   outlets,
-  segments,
 } from '../../platform/database/schema/index';
-import { Problem } from '../../platform/http/problems';
+import { idOf } from './id-of';
 import { replaceRows } from './rows';
-
-/** Gives cost tables their identity, before anything refers to them. */
-export async function identifyCostTables(
-  transaction: Transaction,
-  ids: readonly string[],
-  now: Date,
-): Promise<void> {
-  if (ids.length === 0) return;
-  await transaction
-    .insert(costTables)
-    .values(ids.map((id) => ({ id, createdAt: now })))
-    .onConflictDoNothing();
-}
 
 /** Writes a cost table into a version; null withdraws it. Only rows that change are touched. */
 export async function publishCostTable(
@@ -37,8 +21,8 @@ export async function publishCostTable(
   tableId: string,
   content: CostTableContent | null,
 ): Promise<void> {
-  const { reaches = [], pieceCharges = [], costs = [], outlets: places } = content ?? {};
-  const all = [...reaches, ...pieceCharges.map(({ reach }) => reach)];
+  const { scopes = [], pieceCharges = [], costs = [], outlets: places } = content ?? {};
+  const all = [...scopes, ...pieceCharges.map(({ scope }) => scope)];
   const codes = await readGoodsCodes(transaction, { numbers: numbersIn(all) });
   const kinds = await idsByCode(transaction, costKinds);
   const known = await idsByCode(transaction, outlets);
@@ -63,19 +47,19 @@ export async function publishCostTable(
   );
   await replaceRows(
     transaction,
-    costTableReachRows,
-    eq(costTableReachRows.tableId, tableId),
+    costTableScopeRows,
+    eq(costTableScopeRows.tableId, tableId),
     [
-      ...reaches.map((reach, position) => ({
+      ...scopes.map((scope, position) => ({
         tableId,
         position,
-        ...reachIds(reach, codes),
+        ...scopeIds(scope, codes),
         pieceCharge: null,
       })),
-      ...pieceCharges.map(({ reach, amount }, position) => ({
+      ...pieceCharges.map(({ scope, amount }, position) => ({
         tableId,
         position,
-        ...reachIds(reach, codes),
+        ...scopeIds(scope, codes),
         pieceCharge: amount,
       })),
     ],
@@ -95,23 +79,4 @@ function headColumns(
   { name, currency, outlets: places, points, fees, rounding }: CostTableContent,
 ): Omit<typeof costTableRows.$inferInsert, 'fromVersion'> {
   return { tableId, name, currency, onlyListedOutlets: places !== null, points, fees, rounding };
-}
-
-/** The ids of the entries of a list, or of those with some codes. */
-export async function idsByCode(
-  transaction: Transaction,
-  table: typeof costKinds | typeof outlets | typeof segments | typeof customers,
-  codes?: readonly string[],
-): Promise<ReadonlyMap<string, number>> {
-  const rows = await transaction
-    .select({ id: table.id, code: table.code })
-    .from(table)
-    .where(codes && inList(table.code, codes));
-  return new Map(rows.map(({ id, code }) => [code, id]));
-}
-
-export function idOf(ids: ReadonlyMap<string, number>, code: string, what: string): number {
-  const id = ids.get(code);
-  if (id === undefined) throw new Problem(422, `There is no ${what} ${code}.`);
-  return id;
 }

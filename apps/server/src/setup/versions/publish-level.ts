@@ -2,7 +2,7 @@ import type { LevelContent, LevelEntryForm, TypedPriceForm } from '@honest-ledge
 import { eq } from 'drizzle-orm';
 import {
   numbersIn,
-  reachIds,
+  scopeIds,
   readGoodsCodes,
   type GoodsCodes,
 } from '../../master-data/catalogue/goods-codes';
@@ -13,24 +13,10 @@ import {
   levelExceptionRows,
   levelPriceRows,
   levelRows,
-  levels,
 } from '../../platform/database/schema/index';
-import { idsByCode } from './publish-cost-table';
+import { idsByCode } from '../../platform/database/codes';
 import { datedColumns } from './publish-objects';
 import { replaceRows } from './rows';
-
-/** Gives levels their identity, before anything refers to them. */
-export async function identifyLevels(
-  transaction: Transaction,
-  ids: readonly string[],
-  now: Date,
-): Promise<void> {
-  if (ids.length === 0) return;
-  await transaction
-    .insert(levels)
-    .values(ids.map((id) => ({ id, createdAt: now })))
-    .onConflictDoNothing();
-}
 
 /** Writes a level into a version; null withdraws it. Only rows that change are touched. */
 export async function publishLevel(
@@ -42,12 +28,12 @@ export async function publishLevel(
   const { entries = [], exceptions = [], typedPrices = [] } = content ?? {};
   const codes = await readGoodsCodes(transaction, {
     numbers: [
-      ...numbersIn(entries.map(({ reach }) => reach)),
+      ...numbersIn(entries.map(({ scope }) => scope)),
       ...exceptions,
       ...typedPrices.map(({ item }) => item),
     ],
   });
-  const itemId = (item: string): number => reachIds({ kind: 'item', item }, codes).itemId ?? 0;
+  const itemId = (item: string): number => scopeIds({ kind: 'item', item }, codes).itemId ?? 0;
   const kinds = await idsByCode(transaction, costKinds);
   const head = content ? [headColumns(id, content)] : [];
   await replaceRows(transaction, levelRows, eq(levelRows.levelId, id), head, version);
@@ -84,7 +70,7 @@ function headColumns(
 
 function entryColumns(
   levelId: string,
-  { id: entryId, reach, basis, adjusting, rounding, closes }: LevelEntryForm,
+  { id: entryId, scope, basis, adjusting, rounding, closes }: LevelEntryForm,
   position: number,
   codes: GoodsCodes,
   kinds: ReadonlyMap<string, number>,
@@ -93,7 +79,7 @@ function entryColumns(
     levelId,
     entryId,
     position,
-    ...reachIds(reach, codes),
+    ...scopeIds(scope, codes),
     basis: basis.kind,
     basisLevelId: basis.kind === 'level' ? basis.level : null,
     basisName: basis.kind === 'namedPrice' ? basis.name : null,

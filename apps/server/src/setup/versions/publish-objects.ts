@@ -1,7 +1,8 @@
 import type { AgreementForm, BasePriceForm, SettingsForm } from '@honest-ledger/contracts';
 import type { DatedPrice, Serialized, SharedPrice } from '@honest-ledger/engine';
 import { eq } from 'drizzle-orm';
-import { reachIds, readGoodsCodes } from '../../master-data/catalogue/goods-codes';
+import { scopeIds, readGoodsCodes } from '../../master-data/catalogue/goods-codes';
+import { idsByCode } from '../../platform/database/codes';
 import type { Transaction } from '../../platform/database/database';
 import { inList } from '../../platform/database/patterns';
 import {
@@ -12,7 +13,7 @@ import {
   settingRows,
   sharedPriceRows,
 } from '../../platform/database/schema/index';
-import { Problem } from '../../platform/http/problems';
+import { idOf } from './id-of';
 import { replaceRows } from './rows';
 
 /** Writes all base prices of some items into a version. */
@@ -23,16 +24,16 @@ export async function publishBasePrices(
 ): Promise<void> {
   if (items.size === 0) return;
   const codes = await readGoodsCodes(transaction, { numbers: [...items.keys()] });
-  const idOf = (item: string): number => reachIds({ kind: 'item', item }, codes).itemId ?? 0;
+  const itemId = (item: string): number => scopeIds({ kind: 'item', item }, codes).itemId ?? 0;
   const wanted = [...items].flatMap(([item, prices]) =>
     prices.map((one) => ({
-      itemId: idOf(item),
+      itemId: itemId(item),
       unit: one.unit ?? '',
       price: one.kind === 'own' ? one.price : null,
       sharedId: one.kind === 'shared' ? one.shared : null,
     })),
   );
-  const ofThem = inList(basePriceRows.itemId, [...items.keys()].map(idOf));
+  const ofThem = inList(basePriceRows.itemId, [...items.keys()].map(itemId));
   await replaceRows(transaction, basePriceRows, ofThem, wanted, version);
 }
 
@@ -70,7 +71,7 @@ export async function publishAgreements(
           {
             agreementId: id,
             ...partyColumns(content.party, parties),
-            itemId: reachIds({ kind: 'item', item: content.item }, codes).itemId ?? 0,
+            itemId: scopeIds({ kind: 'item', item: content.item }, codes).itemId ?? 0,
             ...datedColumns(content),
             currency: content.currency,
             open: content.open,
@@ -133,16 +134,9 @@ async function partyIds(
   const buyers = contents.flatMap(({ party }) =>
     party.kind === 'customer' ? [party.customer] : [],
   );
-  const customerRows = await transaction
-    .select({ id: customers.id, code: customers.code })
-    .from(customers)
-    .where(inList(customers.code, buyers));
-  const segmentRows = await transaction
-    .select({ id: segments.id, code: segments.code })
-    .from(segments);
   return {
-    customers: new Map(customerRows.map(({ id, code }) => [code, id])),
-    segments: new Map(segmentRows.map(({ id, code }) => [code, id])),
+    customers: await idsByCode(transaction, customers, buyers),
+    segments: await idsByCode(transaction, segments),
   };
 }
 
@@ -150,14 +144,7 @@ function partyColumns(
   party: AgreementForm['party'],
   ids: PartyIds,
 ): { customerId: number | null; segmentId: number | null } {
-  if (party.kind === 'customer') {
-    const customerId = ids.customers.get(party.customer);
-    if (customerId === undefined) {
-      throw new Problem(422, `There is no customer ${party.customer}.`);
-    }
-    return { customerId, segmentId: null };
-  }
-  const segmentId = ids.segments.get(party.segment);
-  if (segmentId === undefined) throw new Problem(422, `There is no segment ${party.segment}.`);
-  return { customerId: null, segmentId };
+  return party.kind === 'customer'
+    ? { customerId: idOf(ids.customers, party.customer, 'customer'), segmentId: null }
+    : { customerId: null, segmentId: idOf(ids.segments, party.segment, 'segment') };
 }

@@ -2,17 +2,18 @@ import type { AnyObjectChange } from '@honest-ledger/contracts';
 import { max, sql } from 'drizzle-orm';
 import type { Transaction } from '../../platform/database/database';
 import { versions } from '../../platform/database/schema/index';
-import { identifyConditions, publishCondition } from './conditions-of-version';
-import { identifyBreaks, publishBreak } from './publish-break';
-import { identifyCostTables, publishCostTable } from './publish-cost-table';
-import { identifyLevels, publishLevel } from './publish-level';
+import { publishCondition } from './conditions-of-version';
+import { identifyObjects } from './identify';
+import { publishBreak } from './publish-break';
+import { publishCostTable } from './publish-cost-table';
+import { publishLevel } from './publish-level';
 import {
   publishAgreements,
   publishBasePrices,
   publishSettings,
   publishSharedPrice,
 } from './publish-objects';
-import { identifyRules, publishRule } from './publish-rule';
+import { publishRule } from './publish-rule';
 
 /**
  * Lets one publish at a time go on. It must be a transaction's first statement: what a serializable
@@ -40,16 +41,7 @@ export async function publishObjects(
   changes: readonly AnyObjectChange[],
   now: Date,
 ): Promise<void> {
-  const levelIds = changes.flatMap(({ kind, key }) => (kind === 'level' ? [key] : []));
-  await identifyLevels(transaction, levelIds, now);
-  const tableIds = changes.flatMap(({ kind, key }) => (kind === 'costTable' ? [key] : []));
-  await identifyCostTables(transaction, tableIds, now);
-  const breakIds = changes.flatMap(({ kind, key }) => (kind === 'break' ? [key] : []));
-  await identifyBreaks(transaction, breakIds, now);
-  const conditionIds = changes.flatMap(({ kind, key }) => (kind === 'condition' ? [key] : []));
-  await identifyConditions(transaction, conditionIds, now);
-  const ruleIds = changes.flatMap(({ kind, key }) => (kind === 'rule' ? [key] : []));
-  await identifyRules(transaction, ruleIds, now);
+  await identifyObjects(transaction, changes, now);
   const prices = new Map(
     changes.flatMap((one) => (one.kind === 'basePrice' ? [[one.key, one.after ?? []]] : [])),
   );

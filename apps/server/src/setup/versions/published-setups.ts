@@ -16,15 +16,15 @@ const KEPT = 4;
 
 /** Keeps the versions asked for last. A version never changes, so what is kept is never stale. */
 export function publishedSetups(): PublishedSetups {
-  const kept = new Map<number, PublishedSetup>();
+  const saved = new Map<number, PublishedSetup>();
   return {
     of: async (queries, version) => {
-      const found = kept.get(version) ?? (await read(queries, version, before(kept, version)));
-      kept.delete(version);
-      kept.set(version, found);
-      for (const [oldest] of kept) {
-        if (kept.size <= KEPT) break;
-        kept.delete(oldest);
+      const found = saved.get(version) ?? (await read(queries, version, before(saved, version)));
+      saved.delete(version);
+      saved.set(version, found);
+      for (const [oldest] of saved) {
+        if (saved.size <= KEPT) break;
+        saved.delete(oldest);
       }
       return found;
     },
@@ -32,9 +32,9 @@ export function publishedSetups(): PublishedSetups {
 }
 
 /** The latest of the kept versions that is earlier than this one. */
-function before(kept: ReadonlyMap<number, PublishedSetup>, version: number): Setup | null {
-  const earlier = [...kept.keys()].filter((number) => number < version);
-  return kept.get(Math.max(...earlier))?.setup ?? null;
+function before(saved: ReadonlyMap<number, PublishedSetup>, version: number): Setup | null {
+  const earlier = [...saved.keys()].filter((number) => number < version);
+  return saved.get(Math.max(...earlier))?.setup ?? null;
 }
 
 async function read(

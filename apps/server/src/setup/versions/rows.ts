@@ -1,5 +1,6 @@
 import { and, isNull, type SQL } from 'drizzle-orm';
 import type { AnyPgColumn, PgTable } from 'drizzle-orm/pg-core';
+import { batches } from '../../platform/database/batches';
 import type { Transaction } from '../../platform/database/database';
 import { inList } from '../../platform/database/patterns';
 
@@ -11,9 +12,6 @@ export type VersionedTable = PgTable & {
 };
 
 type Columns<Table extends PgTable> = Omit<Table['$inferInsert'], 'fromVersion' | 'toVersion'>;
-
-/** How many rows one statement writes: PostgreSQL takes at most 65,535 parameters. */
-const ROWS_AT_ONCE = 2000;
 
 /**
  * Makes the rows in force under `where` what is wanted, as of a version: those that are wanted and
@@ -61,11 +59,4 @@ function sorted(value: unknown): unknown {
   if (typeof value !== 'object' || value === null) return value;
   const pairs = Object.entries(value).sort(([a], [b]) => (a < b ? -1 : 1));
   return pairs.map(([key, inner]) => [key, sorted(inner)]);
-}
-
-function batches<T>(all: readonly T[]): T[][] {
-  const count = Math.ceil(all.length / ROWS_AT_ONCE);
-  return Array.from({ length: count }, (_, index) =>
-    all.slice(index * ROWS_AT_ONCE, (index + 1) * ROWS_AT_ONCE),
-  );
 }

@@ -126,44 +126,43 @@ interface Identified {
   readonly problem: string | null;
 }
 
-/** The item that a row names; by several names they must name the same one. */
+/** The item that a row names, and what is wrong with the row. */
 function identify(
   one: ReadCostRow,
   known: KnownCosts,
   currencies: ReadonlySet<string>,
 ): Identified {
-  const { number, item: sku, gtin } = one;
-  const byNumber = number === '' ? undefined : known.byNumber(number);
-  if (byNumber === 'several') {
-    return { item: null, problem: `the supplier’s number ${number} is that of several items` };
-  }
-  const bySku = sku === '' ? undefined : known.bySku(sku);
-  const byGtin = gtin === '' ? undefined : known.byGtin(gtin);
-  const item = byNumber ?? bySku ?? byGtin ?? null;
-  if (!item) {
-    const said = saidOf(one);
-    return {
-      item: null,
-      problem: said === '' ? 'it names no item' : `no item is known as ${said}`,
-    };
-  }
-  for (const [other, what] of [
-    [bySku, sku],
-    [byGtin, gtin],
-  ] as const) {
-    if (other && other.id !== item.id) {
-      return {
-        item: null,
-        problem: `${saidOf(one)} is ${item.number}, but ${what} is ${other.number}`,
-      };
-    }
-  }
+  const named = itemNamed(one, known);
+  if (!named.item || named.problem !== null) return named;
+  const { item } = named;
   const unit = one.unit === '' || one.unit === item.unit ? null : one.unit;
   const problem =
     one.problem ??
     (unit === null || item.units.has(unit) ? null : `${item.number} has no unit ${unit}`) ??
     (currencies.has(one.currency) ? null : `there is no rate to ${one.currency}`);
   return { item, problem };
+}
+
+/** By several names a row must name the same item; where it does not, it names none. */
+function itemNamed(one: ReadCostRow, known: KnownCosts): Identified {
+  const nobody = (problem: string): Identified => ({ item: null, problem });
+  const { number, item: sku, gtin } = one;
+  const byNumber = number === '' ? undefined : known.byNumber(number);
+  if (byNumber === 'several') {
+    return nobody(`the supplier’s number ${number} is that of several items`);
+  }
+  const bySku = sku === '' ? undefined : known.bySku(sku);
+  const byGtin = gtin === '' ? undefined : known.byGtin(gtin);
+  const item = byNumber ?? bySku ?? byGtin ?? null;
+  const said = saidOf(one);
+  if (!item) return nobody(said === '' ? 'it names no item' : `no item is known as ${said}`);
+  if (bySku && bySku.id !== item.id) return nobody(unlike(said, item, sku, bySku));
+  if (byGtin && byGtin.id !== item.id) return nobody(unlike(said, item, gtin, byGtin));
+  return { item, problem: null };
+}
+
+function unlike(said: string, item: KnownItem, what: string, other: KnownItem): string {
+  return `${said} is ${item.number}, but ${what} is ${other.number}`;
 }
 
 function saidOf({ number, item, gtin }: ReadCostRow): string {

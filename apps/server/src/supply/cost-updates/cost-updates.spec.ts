@@ -60,7 +60,7 @@ describe('a supplier’s price file', () => {
       .basePrices.map((price) => (price.kind === 'own' ? price.price : price.shared));
   const rule = (part: Partial<FollowRule>): FollowRule => ({
     id: randomUUID(),
-    reach: { kind: 'all' },
+    scope: { kind: 'all' },
     follows: 'waits',
     cap: null,
     keeping: { kind: 'markup' },
@@ -241,20 +241,20 @@ describe('a supplier’s price file', () => {
   it('asks the narrowest rule, and says why a price does not follow', async () => {
     await rules(
       rule({ follows: 'moves' }),
-      rule({ reach: { kind: 'category', category: 'tools' }, follows: 'stays' }),
+      rule({ scope: { kind: 'category', category: 'tools' }, follows: 'stays' }),
       rule({
-        reach: { kind: 'item', item: 'TL-0043' },
+        scope: { kind: 'item', item: 'TL-0043' },
         keeping: { kind: 'stated', adjustment: { kind: 'margin', percent: '50' } },
       }),
-      rule({ reach: { kind: 'item', item: 'TL-0044' }, keeping: { kind: 'costTable' } }),
+      rule({ scope: { kind: 'item', item: 'TL-0044' }, keeping: { kind: 'costTable' } }),
     );
-    for (const [item, reach] of [
+    for (const [item, scope] of [
       ['TL-0043', { kind: 'item', item: 'TL-0043' }],
       ['TL-0042', { kind: 'category', category: 'tools' }],
       ['CL-0207', { kind: 'all' }],
     ] as const) {
       const found = await browser.ask('GET', `/items/${item}/follow-rule`);
-      expect(found.as<RuleInForce>().rule?.reach).toEqual(reach);
+      expect(found.as<RuleInForce>().rule?.scope).toEqual(scope);
     }
     expect((await browser.ask('GET', '/items/NO-1/follow-rule')).status).toBe(404);
     const ready = await read('sku,cost\nTL-0042,9\nTL-0043,4\nTL-0044,4\nTL-0048,4\nTL-0046,2\n');

@@ -1,5 +1,6 @@
 import { roundingFromForm, type FollowRule, type Follows } from '@honest-ledger/contracts';
 import {
+  printPercent,
   baseUnit,
   compare,
   compareExact,
@@ -8,11 +9,11 @@ import {
   priceFollowing,
   print,
   ratesOf,
-  reachFinder,
+  scopeFinder,
   roundToDigits,
   priceAt,
   tablePrices,
-  withDigits,
+  type BasePrice,
   type CompiledSetup,
   type Decimal,
   type Exact,
@@ -78,7 +79,7 @@ export async function followPrices(
   );
   const shared = new Map(setup.sharedPrices.map(({ id, name }) => [id, name]));
   const rates = ratesOf(setup.homeCurrency, facts.rates);
-  const rulesFor = reachFinder(rules);
+  const rulesFor = scopeFinder(rules);
   const tablePrices = asksTables
     ? tablesPrices(items, kind, costs, compiled, facts)
     : new Map<string, Decimal>();
@@ -114,60 +115,79 @@ interface Following {
 }
 
 function followOne(
-  { cost, item, rule, today, oldCost, newCost, tablePrice, heldBy }: Following,
+  one: Following,
   setup: CompiledSetup,
   shared: ReadonlyMap<string, string>,
 ): FollowedPrice {
-  const costs = { oldUnitCost: shown(oldCost), newUnitCost: shown(newCost) };
-  const without = (why: string, price: Decimal | null = null): FollowedPrice => ({
-    follows: 'none',
-    why,
-    priceBefore: price && print(price),
-    priceAfter: null,
-    move: null,
-    ...costs,
-  });
-  const found = setup.basePrice(item.item, null);
-  if (!found) {
-    return without(
-      setup.tablesReaching(item).length > 0
-        ? 'it has no base price: its cost table makes its price as it is asked for'
-        : 'it has no base price',
-    );
-  }
-  if (found.kind === 'shared') {
-    return without(`it shares the price ${shared.get(found.shared) ?? ''} with others`);
-  }
+  const found = setup.basePrice(one.item.item, null);
+  if (found?.kind !== 'own')
+    return staying(one, 'none', whyNoPrice(found, one.item, setup, shared));
   const { price } = found;
-  if (!newCost) return without(`there is no rate to ${cost.currency}`, price);
-  if (cost.from > today) {
-    return without(
-      `the cost counts from ${cost.from}: its price stays until somebody looks`,
-      price,
-    );
-  }
-  if (!rule) return without('no rule says that its price follows', price);
-  const stays = (why: string): FollowedPrice => ({ ...without(why, price), follows: 'stays' });
-  if (rule.follows === 'stays') return stays('its rule says that it stays');
+  const { rule, oldCost, newCost, tablePrice } = one;
+  const why = whyNotFollowing(one);
+  if (why !== null || !newCost || !rule) return staying(one, 'none', why, price);
+  if (rule.follows === 'stays') return staying(one, 'stays', 'its rule says that it stays', price);
   const ends = {
     rounding: rule.rounding && roundingFromForm(rule.rounding),
     digits: setup.unitPriceDigits(setup.homeCurrency),
     mode: setup.roundingMode,
   };
   const after = priceFollowing({ price, oldCost, newCost, tablePrice }, keepingOf(rule), ends);
-  if (!after) return without(whyNothing(rule, oldCost), price);
-  if (compare(after, price) === 0) return stays('it comes out the same');
+  if (!after) return staying(one, 'none', whyNothing(rule, oldCost), price);
+  if (compare(after, price) === 0) return staying(one, 'stays', 'it comes out the same', price);
   const moved = percentMoved(price, after);
   const move = moved && roundToDigits(moved, MOVE_DIGITS, 'halfAwayFromZero');
-  const waits = whyWaits(rule, move, heldBy);
+  const waits = whyWaits(rule, move, one.heldBy);
   return {
     follows: waits === null ? rule.follows : 'waits',
     why: waits,
     priceBefore: print(price),
     priceAfter: print(after),
     move: move && print(move),
-    ...costs,
+    ...unitCosts(one),
   };
+}
+
+/** A price that does not move, and why. */
+function staying(
+  one: Following,
+  follows: 'none' | 'stays',
+  why: string | null,
+  price: Decimal | null = null,
+): FollowedPrice {
+  const priceBefore = price && print(price);
+  return { follows, why, priceBefore, priceAfter: null, move: null, ...unitCosts(one) };
+}
+
+function unitCosts({
+  oldCost,
+  newCost,
+}: Following): Pick<FollowedPrice, 'oldUnitCost' | 'newUnitCost'> {
+  return { oldUnitCost: shown(oldCost), newUnitCost: shown(newCost) };
+}
+
+/** Why an item has no base price of its own that could follow. */
+function whyNoPrice(
+  found: BasePrice | undefined,
+  item: ItemWithId,
+  setup: CompiledSetup,
+  shared: ReadonlyMap<string, string>,
+): string {
+  if (found?.kind === 'shared') {
+    return `it shares the price ${shared.get(found.shared) ?? ''} with others`;
+  }
+  return setup.tablesReaching(item).length > 0
+    ? 'it has no base price: its cost table makes its price as it is asked for'
+    : 'it has no base price';
+}
+
+/** Why nothing is worked out for a base price; null where it is. */
+function whyNotFollowing({ cost, rule, today, newCost }: Following): string | null {
+  if (!newCost) return `there is no rate to ${cost.currency}`;
+  if (cost.from > today) {
+    return `the cost counts from ${cost.from}: its price stays until somebody looks`;
+  }
+  return rule ? null : 'no rule says that its price follows';
 }
 
 function whyNothing({ keeping }: FollowRule, oldCost: Exact | null): string {
@@ -189,7 +209,7 @@ function whyWaits(
   if (!move) return 'it was free, so its move has no percentage';
   const size = move.units < 0 ? { ...move, units: -move.units } : move;
   return compareExact(size, decimal(cap)) > 0
-    ? `it would move by ${print(withDigits(roundToDigits(size, 1, 'halfAwayFromZero'), 1))} %, more than the cap of ${cap} %`
+    ? `it would move by ${printPercent(size)} %, more than the cap of ${cap} %`
     : null;
 }
 

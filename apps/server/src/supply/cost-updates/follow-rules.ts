@@ -6,8 +6,8 @@ import {
   type RuleInForce,
 } from '@honest-ledger/contracts';
 import {
-  reachFinder,
-  reachKey,
+  scopeFinder,
+  scopeKey,
   type Keeping,
   type PricingCostAdjustment,
 } from '@honest-ledger/engine';
@@ -16,8 +16,8 @@ import { isDeepStrictEqual } from 'node:util';
 import {
   missingGoods,
   numbersIn,
-  reachIds,
-  reachOf,
+  scopeIds,
+  scopeOf,
   readGoodsCodes,
 } from '../../master-data/catalogue/goods-codes';
 import { readItemFacts } from '../../master-data/catalogue/item-facts';
@@ -33,7 +33,7 @@ export async function readFollowRules(queries: Queries): Promise<FollowRule[]> {
   const codes = await readGoodsCodes(queries, { ids });
   return rows.map((row) => ({
     id: row.id,
-    reach: reachOf(row, codes),
+    scope: scopeOf(row, codes),
     follows: row.follows,
     cap: row.cap,
     keeping: row.keeping,
@@ -45,7 +45,7 @@ export async function readFollowRules(queries: Queries): Promise<FollowRule[]> {
 export async function ruleInForce(queries: Queries, number: string): Promise<RuleInForce> {
   const [item] = await readItemFacts(queries, [number]);
   if (!item) throw notFound(`Item ${number}`);
-  return { rule: reachFinder(await readFollowRules(queries))(item)[0] ?? null };
+  return { rule: scopeFinder(await readFollowRules(queries))(item)[0] ?? null };
 }
 
 /** Keeps the rules. A fact: they count for costs that come from now on. */
@@ -69,12 +69,12 @@ export async function writeFollowRules(
   actor: Actor,
 ): Promise<void> {
   const codes = await readGoodsCodes(transaction, {
-    numbers: numbersIn(content.map(({ reach }) => reach)),
+    numbers: numbersIn(content.map(({ scope }) => scope)),
   });
-  const problems = content.flatMap(({ reach }, index): FieldProblem[] => {
-    const at = `content[${String(index)}].reach`;
-    const missing = missingGoods(reach, codes);
-    const twin = content.findIndex((one) => reachKey(one.reach) === reachKey(reach));
+  const problems = content.flatMap(({ scope }, index): FieldProblem[] => {
+    const at = `content[${String(index)}.scope`;
+    const missing = missingGoods(scope, codes);
+    const twin = content.findIndex((one) => scopeKey(one.scope) === scopeKey(scope));
     return [
       ...(missing === null ? [] : [{ path: at, sentence: missing }]),
       ...(twin < index ? [{ path: at, sentence: 'Another rule is for the same goods' }] : []),
@@ -84,10 +84,10 @@ export async function writeFollowRules(
   await transaction.delete(followRules);
   if (content.length > 0) {
     await transaction.insert(followRules).values(
-      content.map(({ id, reach, follows, cap, keeping, rounding }, position) => ({
+      content.map(({ id, scope, follows, cap, keeping, rounding }, position) => ({
         id,
         position,
-        ...reachIds(reach, codes),
+        ...scopeIds(scope, codes),
         follows,
         cap,
         keeping,

@@ -15,9 +15,8 @@ import {
   markupOf,
   minorDigits,
   print,
-  roundToDigits,
   withDigits,
-  type Exact,
+  printPercent,
 } from '@honest-ledger/engine';
 import { and, asc, count, desc, eq, sql, type SQL } from 'drizzle-orm';
 import type { Queries } from '../../platform/database/database';
@@ -210,17 +209,12 @@ export function priceThatFollows(
     why: row.why,
     before: print(withDigits(before, digits)),
     after: after ? print(withDigits(after, digits)) : null,
-    move: row.move === null ? null : percent(decimal(row.move)),
-    marginBefore: percent(cost && marginOf(before, cost)),
-    marginAfter: percent(cost && (after ? marginOf(after, cost) : null)),
-    markupBefore: percent(cost && markupOf(before, cost)),
-    markupAfter: percent(cost && (after ? markupOf(after, cost) : null)),
+    move: row.move === null ? null : printPercent(decimal(row.move)),
+    marginBefore: printPercent(cost && marginOf(before, cost)),
+    marginAfter: printPercent(cost && (after ? marginOf(after, cost) : null)),
+    markupBefore: printPercent(cost && markupOf(before, cost)),
+    markupAfter: printPercent(cost && (after ? markupOf(after, cost) : null)),
   };
-}
-
-/** With one decimal. */
-export function percent(value: Exact | null): string | null {
-  return value && print(withDigits(roundToDigits(value, 1, 'halfAwayFromZero'), 1));
 }
 
 /** A cost update's rows as a table: what is wrong with them, or what they do. */

@@ -47,16 +47,29 @@ export function readCells(cells: readonly string[], mapping: CostFileMapping): R
     minQuantity: minQuantity ?? '0',
     from: from ?? mapping.from,
     until: until ?? null,
-    problem:
-      costProblem(cell('cost'), cost) ??
-      (minQuantity === null ? `“${said}” is not a quantity` : null) ??
-      (CURRENCIES.has(currency) ? null : `${currency} is not a currency of ISO 4217`) ??
-      (from === null ? `“${cell('from')}” is not a day` : null) ??
-      (cell('until') !== '' && until === null ? `“${cell('until')}” is not a day` : null) ??
-      (from !== null && until !== null && until < from
-        ? `it ends on ${until}, before ${from}`
-        : null),
+    problem: problemOf(
+      { cost: cell('cost'), minQuantity: said, from: cell('from'), until: cell('until') },
+      { cost, minQuantity, currency, from, until },
+    ),
   };
+}
+
+/** What cannot be read of a row, or says nothing; null where all of it does. */
+function problemOf(
+  said: Readonly<Record<'cost' | 'minQuantity' | 'from' | 'until', string>>,
+  read: Readonly<Record<'cost' | 'minQuantity' | 'from' | 'until', string | null>> & {
+    readonly currency: string;
+  },
+): string | null {
+  const { currency, from, until } = read;
+  return (
+    costProblem(said.cost, read.cost) ??
+    (read.minQuantity === null ? `“${said.minQuantity}” is not a quantity` : null) ??
+    (CURRENCIES.has(currency) ? null : `${currency} is not a currency of ISO 4217`) ??
+    (from === null ? `“${said.from}” is not a day` : null) ??
+    (said.until !== '' && until === null ? `“${said.until}” is not a day` : null) ??
+    (from !== null && until !== null && until < from ? `it ends on ${until}, before ${from}` : null)
+  );
 }
 
 function costProblem(said: string, cost: string | null): string | null {

@@ -1,14 +1,21 @@
-import type { Bill, CostFileMapping } from '@honest-ledger/contracts';
-import { eq, sql } from 'drizzle-orm';
+import type { Bill, CostFileMapping, LeaveOut } from '@honest-ledger/contracts';
+import { and, eq, sql } from 'drizzle-orm';
 import type { Readable } from 'node:stream';
 import type { Actor } from '../../platform/changes/record';
 import type { Transaction } from '../../platform/database/database';
-import { costFileMappings, costUpdates, suppliers } from '../../platform/database/schema/index';
+import {
+  costFileMappings,
+  costUpdateRows,
+  costUpdates,
+  suppliers,
+} from '../../platform/database/schema/index';
 import { localTime } from '../../platform/clock/local-time';
 import { conflict, notFound, Problem } from '../../platform/http/problems';
 import { addJob } from '../../platform/jobs/add-job';
 import { settingsInForce } from '../../master-data/in-force/queries';
+import { inList } from '../../platform/database/patterns';
 import { suggestedMapping } from './mapping';
+import { findCostUpdate } from './queries';
 import { readRows } from './read-rows';
 import { storeChunks } from './store';
 
@@ -127,6 +134,20 @@ export async function mapCostUpdate(
     .values({ supplierId: costUpdate.supplierId, ...remembered })
     .onConflictDoUpdate({ target: costFileMappings.supplierId, set: remembered });
   await addJob(transaction, COMPARE_COST_UPDATE_JOB, { receipt: id } satisfies CostUpdateJob);
+}
+
+/** Leaves rows out of what is taken in, or takes them back; none once it was. */
+export async function leaveRowsOut(
+  transaction: Transaction,
+  id: string,
+  { rows, leftOut }: LeaveOut,
+): Promise<void> {
+  const costUpdate = await findCostUpdate(transaction, id);
+  if (costUpdate.state !== 'ready') throw conflict('This has been taken in by now.', costUpdate);
+  await transaction
+    .update(costUpdateRows)
+    .set({ leftOut })
+    .where(and(eq(costUpdateRows.costUpdateId, id), inList(costUpdateRows.row, rows)));
 }
 
 /** Lets a cost update be that nobody has taken in. */

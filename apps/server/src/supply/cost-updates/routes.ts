@@ -2,25 +2,15 @@ import multipart from '@fastify/multipart';
 import {
   billSchema,
   costFileMappingSchema,
-  decideSchema,
-  followRulesEditSchema,
-  itemParams,
   formatQuery,
   leaveOutSchema,
   newCostUpdateQuery,
   costUpdateParams,
   undoCostUpdateSchema,
   costUpdateRowQuery,
-  takeBackDecisionSchema,
   takeInSchema,
-  waitingQuery,
-  weighSchema,
   type Bill,
   type CostFileMapping,
-  type Decide,
-  type FollowRule,
-  type FollowRulesEdit,
-  type ItemParams,
   type FormatQuery,
   type LeaveOut,
   type NewCostUpdate,
@@ -29,36 +19,29 @@ import {
   type CostUpdateRowPage,
   type CostUpdateRowQuery,
   type CostUpdateView,
-  type RuleInForce,
-  type TakeBackDecision,
   type TakeIn,
-  type WaitingPage,
-  type WaitingQuery,
-  type Weigh,
-  type Weighed,
 } from '@honest-ledger/contracts';
-import { and, eq } from 'drizzle-orm';
 import type { FastifyPluginAsync } from 'fastify';
 import { serializable, snapshot } from '../../platform/database/database';
-import { inList } from '../../platform/database/patterns';
-import { costUpdateRows } from '../../platform/database/schema/index';
 import { sendTable } from '../../platform/files/write-table';
-import { conflict, Problem } from '../../platform/http/problems';
-import { MAX_BYTES } from '../../platform/files/read-file';
+import { checkWhole, ONE_FILE, sentFile } from '../../platform/files/sent-file';
 import type { Services } from '../../setup/versions/services';
 import { actor } from '../../platform/session/plugin';
-import { saveFollowRules, readFollowRules, ruleInForce } from './follow-rules';
 import {
   findCostUpdate,
   findCostUpdateRows,
   findCostUpdates,
   costUpdateTableRows,
 } from './queries';
-import { cancelCostUpdate, mapCostUpdate, receiveBill, receivePriceFile } from './receive';
+import {
+  cancelCostUpdate,
+  leaveRowsOut,
+  mapCostUpdate,
+  receiveBill,
+  receivePriceFile,
+} from './receive';
 import { askToTakeIn } from './take-in';
 import { undoCostUpdate } from './undo';
-import { takeBackDecision } from './take-back-decision';
-import { decideWaiting, findWaiting, weighWaiting } from './waiting';
 
 const TABLE_COLUMNS = [
   'Row',
@@ -84,7 +67,7 @@ const TABLE_COLUMNS = [
 /** Costs that suppliers send: read, looked through, taken in whole or not at all, and taken back. */
 export const costUpdateRoutes: FastifyPluginAsync<Services> = async (app, services) => {
   const { database } = services;
-  await app.register(multipart, { limits: { files: 1, fields: 0, fileSize: MAX_BYTES } });
+  await app.register(multipart, ONE_FILE);
 
   app.get<{ Reply: CostUpdateView[] }>('/cost-updates', { config: { requires: 'seeCosts' } }, () =>
     snapshot(database, findCostUpdates),
@@ -94,19 +77,13 @@ export const costUpdateRoutes: FastifyPluginAsync<Services> = async (app, servic
     '/cost-updates',
     { config: { requires: 'editFacts' }, schema: { querystring: newCostUpdateQuery } },
     async (request, reply) => {
-      if (!request.isMultipart()) {
-        throw new Problem(415, 'The body must be a form with one file (multipart/form-data).');
-      }
-      const sent = await request.file();
-      if (!sent) throw new Problem(422, 'There is no file in the form.');
+      const sent = await sentFile(request);
       const file = { name: sent.filename, content: sent.file };
       const by = actor(request, services);
       // The file comes but once, so this transaction cannot be tried again.
       const receiving = database.transaction(async (transaction) => {
         const id = await receivePriceFile(transaction, request.query.supplier, file, by);
-        if (sent.file.truncated) {
-          throw new Problem(413, `The file is larger than ${String(MAX_BYTES / 1024 / 1024)} MiB.`);
-        }
+        checkWhole(sent);
         return findCostUpdate(transaction, id);
       });
       const received = await receiving.finally(() => sent.file.resume());
@@ -168,14 +145,7 @@ export const costUpdateRoutes: FastifyPluginAsync<Services> = async (app, servic
     (request) =>
       serializable(database, async (transaction) => {
         const { id } = request.params;
-        const { rows, leftOut } = request.body;
-        const costUpdate = await findCostUpdate(transaction, id);
-        if (costUpdate.state !== 'ready')
-          throw conflict('This has been taken in by now.', costUpdate);
-        await transaction
-          .update(costUpdateRows)
-          .set({ leftOut })
-          .where(and(eq(costUpdateRows.costUpdateId, id), inList(costUpdateRows.row, rows)));
+        await leaveRowsOut(transaction, id, request.body);
         return findCostUpdate(transaction, id);
       }),
   );
@@ -234,65 +204,5 @@ export const costUpdateRoutes: FastifyPluginAsync<Services> = async (app, servic
         await cancelCostUpdate(transaction, request.params.id);
         return findCostUpdate(transaction, request.params.id);
       }),
-  );
-
-  app.get<{ Reply: FollowRule[] }>('/follow-rules', { config: { requires: 'seeCosts' } }, () =>
-    snapshot(database, readFollowRules),
-  );
-
-  app.get<{ Params: ItemParams; Reply: RuleInForce }>(
-    '/items/:item/follow-rule',
-    { config: { requires: 'seeCosts' }, schema: { params: itemParams } },
-    (request) => snapshot(database, (queries) => ruleInForce(queries, request.params.item)),
-  );
-
-  app.put<{ Body: FollowRulesEdit; Reply: FollowRule[] }>(
-    '/follow-rules',
-    { config: { requires: 'editSetup' }, schema: { body: followRulesEditSchema } },
-    (request) =>
-      serializable(database, async (transaction) => {
-        await saveFollowRules(transaction, request.body, actor(request, services));
-        return readFollowRules(transaction);
-      }),
-  );
-
-  app.get<{ Querystring: WaitingQuery; Reply: WaitingPage }>(
-    '/waiting-prices',
-    { config: { requires: 'seeCosts' }, schema: { querystring: waitingQuery } },
-    (request) => snapshot(database, (queries) => findWaiting(queries, request.query)),
-  );
-
-  app.post<{ Body: Decide; Reply: WaitingPage }>(
-    '/waiting-prices/decide',
-    { config: { requires: 'editSetup' }, schema: { body: decideSchema } },
-    (request) =>
-      serializable(
-        database,
-        async (transaction) => {
-          await decideWaiting(transaction, services, request.body, actor(request, services));
-          return findWaiting(transaction, { sort: 'move', offset: 0, limit: 100 });
-        },
-        'drafts',
-      ),
-  );
-
-  app.post<{ Body: TakeBackDecision }>(
-    '/waiting-prices/take-back',
-    { config: { requires: 'editSetup' }, schema: { body: takeBackDecisionSchema } },
-    async (request, reply) => {
-      await serializable(
-        database,
-        (transaction) =>
-          takeBackDecision(transaction, services, request.body.ids, actor(request, services)),
-        'drafts',
-      );
-      return reply.code(204).send();
-    },
-  );
-
-  app.post<{ Body: Weigh; Reply: Weighed }>(
-    '/waiting-prices/weigh',
-    { config: { requires: 'seeCosts' }, schema: { body: weighSchema } },
-    (request) => snapshot(database, (queries) => weighWaiting(queries, request.body)),
   );
 };

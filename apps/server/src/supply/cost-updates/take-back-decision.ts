@@ -108,9 +108,9 @@ async function letFollow(
   actor: Actor,
 ): Promise<void> {
   const before = await readFollowRules(transaction);
-  const kept = before.filter(
-    ({ reach, follows }) =>
-      reach.kind !== 'item' || follows !== 'stays' || !numbers.has(reach.item),
+  const saved = before.filter(
+    ({ scope, follows }) =>
+      scope.kind !== 'item' || follows !== 'stays' || !numbers.has(scope.item),
   );
-  if (kept.length < before.length) await writeFollowRules(transaction, before, kept, actor);
+  if (saved.length < before.length) await writeFollowRules(transaction, before, saved, actor);
 }

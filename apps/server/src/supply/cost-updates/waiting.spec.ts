@@ -117,12 +117,12 @@ describe('prices that wait', () => {
 
   it('are not taken back over what somebody made of the price since', async () => {
     await decide([first.id], 'accept');
-    const kept = await browser.ask('PUT', `/edits/basePrice/${first.item}`, {
+    const saved = await browser.ask('PUT', `/edits/basePrice/${first.item}`, {
       content: [{ kind: 'own', item: first.item, unit: null, price: '1.23' }],
       revision: 1,
       draft: null,
     });
-    expect(kept.status).toBe(200);
+    expect(saved.status).toBe(200);
     const refused = await takeBack(first.id);
     expect(refused.status).toBe(409);
     expect(refused.problem.detail).toContain(first.item);

@@ -8,6 +8,7 @@ import {
   serialized,
   type BasePrice,
   type Exact,
+  printPercent,
 } from '@honest-ledger/engine';
 import { and, asc, count, desc, eq, sql, type SQL } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
@@ -26,7 +27,7 @@ import type { Services } from '../../setup/versions/services';
 import { settingsInForce, versionInForce } from '../../master-data/in-force/queries';
 import { contentsIn } from '../../setup/versions/setup-objects';
 import { readFollowRules, writeFollowRules } from './follow-rules';
-import { percent, priceThatFollows } from './queries';
+import { priceThatFollows } from './queries';
 
 /** Prices that wait for somebody to look at them, the largest move first. */
 export async function findWaiting(
@@ -107,9 +108,9 @@ function meanMargin(prices: readonly (readonly [price: string, cost: string])[])
   const margins = prices.flatMap(([price, cost]) => marginOf(decimal(price), decimal(cost)) ?? []);
   if (margins.length === 0) return null;
   // fractions of many different prices would grow without end: a mean of tenths is exact enough
-  const tenths = margins.map((margin) => decimal(percent(margin) ?? '0'));
+  const tenths = margins.map((margin) => decimal(printPercent(margin)));
   const sum = tenths.reduce<Exact>((total, one) => addExact(total, one), fromInteger(0));
-  return percent(divide(sum, fromInteger(tenths.length)));
+  return printPercent(divide(sum, fromInteger(tenths.length)));
 }
 
 /** What accepting some of the prices that wait would do to margins. */
@@ -207,10 +208,10 @@ async function leaveOut(
   }
   const before = await readFollowRules(transaction);
   const gone = new Set(numbers);
-  const others = before.filter(({ reach }) => reach.kind !== 'item' || !gone.has(reach.item));
+  const others = before.filter(({ scope }) => scope.kind !== 'item' || !gone.has(scope.item));
   const fresh = numbers.map((item) => ({
     id: randomUUID(),
-    reach: { kind: 'item' as const, item },
+    scope: { kind: 'item' as const, item },
     follows: 'stays' as const,
     cap: null,
     keeping: { kind: 'markup' as const },

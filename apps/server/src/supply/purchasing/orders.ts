@@ -193,7 +193,7 @@ export async function saveOrder(
   // the same edit once more, whose answer did not get there
   if (view.revision > revision && isDeepStrictEqual(before, content)) return;
   const order = await openOrder(transaction, services, number, revision);
-  const [kept] = await transaction
+  const [saved] = await transaction
     .update(purchaseOrders)
     .set({
       supplierId: await supplierIdOf(transaction, content.supplier),
@@ -205,8 +205,8 @@ export async function saveOrder(
     })
     .where(eq(purchaseOrders.number, number))
     .returning();
-  if (!kept) throw new Error('a purchase order was lost while it was kept');
-  await writeLines(transaction, services, kept, content);
+  if (!saved) throw new Error('a purchase order was lost while it was kept');
+  await writeLines(transaction, services, saved, content);
   await recordOrder(transaction, actor, number, 'changed', before, content);
 }
 

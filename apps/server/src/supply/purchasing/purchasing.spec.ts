@@ -51,11 +51,11 @@ describe('the purchase side', () => {
       },
       { supplier: 'northgate', preferred: false, number: null, leadTimeDays: null, costs: [] },
     ];
-    const kept = await browser.ask('PUT', `/items/${ITEM}/costs`, {
+    const saved = await browser.ask('PUT', `/items/${ITEM}/costs`, {
       seen: view.costs,
       content: { ...view.costs, suppliers },
     });
-    expect(kept.status).withContext(JSON.stringify(kept.problem)).toBe(200);
+    expect(saved.status).withContext(JSON.stringify(saved.problem)).toBe(200);
   }
 
   const ask = async (query: string): Promise<PurchaseAnswer> =>
@@ -113,7 +113,7 @@ describe('the purchase side', () => {
     expect(answer.status).toBe(201);
     return answer.as<PurchaseOrderView>();
   };
-  const keep = (
+  const save = (
     { number, revision }: PurchaseOrderView,
     changes: Partial<PurchaseOrderContent>,
   ): Promise<Answer> =>
@@ -125,15 +125,15 @@ describe('the purchase side', () => {
       jasmine.objectContaining({ each: '4.40', amount: '264.00' }),
     );
     expect(first.lines[0]?.number).toBe('FE-42');
-    const later = (await keep(first, { day: '2026-12-01' })).as<PurchaseOrderView>();
+    const later = (await save(first, { day: '2026-12-01' })).as<PurchaseOrderView>();
     expect(later.lines[0]?.picked?.amount).toBe('264.00'); // the highest minimum goes first
     const fewer = (
-      await keep(later, { day: '2026-12-01', lines: [{ item: ITEM, quantity: '10', unit: null }] })
+      await save(later, { day: '2026-12-01', lines: [{ item: ITEM, quantity: '10', unit: null }] })
     ).as<PurchaseOrderView>();
     expect(fewer.totals).toEqual([{ currency: 'EUR', amount: '40.00' }]);
-    expect((await keep(first, {})).status).toBe(409);
+    expect((await save(first, {})).status).toBe(409);
     // the last edit once more, whose answer did not get there
-    const again = await keep(later, {
+    const again = await save(later, {
       day: '2026-12-01',
       lines: [{ item: ITEM, quantity: '10', unit: null }],
     });
@@ -162,7 +162,7 @@ describe('the purchase side', () => {
       await browser.ask('GET', `/purchase-orders/${String(open.number)}`)
     ).as<PurchaseOrderView>();
     expect(placed.lines[0]?.picked?.amount).toBe('264.00');
-    expect((await keep(placed, {})).status).toBe(409);
+    expect((await save(placed, {})).status).toBe(409);
     expect((await browser.ask('DELETE', `/purchase-orders/${String(open.number)}`)).status).toBe(
       409,
     );
@@ -204,12 +204,12 @@ describe('the purchase side', () => {
       { item: ITEM, quantity: '1', unit: null },
       { item: 'NO-1', quantity: '1', unit: null },
     ];
-    const answer = await keep(open, { lines });
+    const answer = await save(open, { lines });
     expect(answer.status).toBe(422);
     expect(answer.problem.fields).toEqual([
       { path: 'lines[1].item', sentence: 'There is no item NO-1' },
     ]);
-    expect((await keep(open, { supplier: 'nobody' })).problem.detail).toContain('no supplier');
+    expect((await save(open, { supplier: 'nobody' })).problem.detail).toContain('no supplier');
     const same = (
       await browser.ask('GET', `/purchase-orders/${String(open.number)}`)
     ).as<PurchaseOrderView>();

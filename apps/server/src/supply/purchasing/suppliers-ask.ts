@@ -19,8 +19,8 @@ import {
   purchaseFrom,
   ratesOf,
   roundToDigits,
+  roundedTo,
   unitOf,
-  withDigits,
   type Exact,
   type ItemFacts,
   type Purchase,
@@ -28,6 +28,7 @@ import {
   type PurchaseCost,
   type Rates,
   type RoundingMode,
+  printPercent,
 } from '@honest-ledger/engine';
 import { asc, eq } from 'drizzle-orm';
 import { readItemFacts, type ItemWithId } from '../../master-data/catalogue/item-facts';
@@ -191,7 +192,7 @@ export function answers(
     leadTimeDays: source.leadTimeDays,
     picked: purchase && pickedOf(purchase),
     inHome: home && inMinor(home, money),
-    dearer: home && cheapest && percent(percentMoved(cheapest, home)),
+    dearer: home && cheapest && printPercent(percentMoved(cheapest, home)),
     offers: judgedOffers(source.code, item, asked).map(({ offer, verdict }): OfferView => ({
       ...offerOf(offer),
       verdict,
@@ -206,11 +207,7 @@ function homeAmount({ offer, each }: Purchase, { quantity }: PurchaseAsked, rate
 
 function inMinor(amount: Exact, { rates: { home }, mode }: Money): string {
   const digits = minorDigits(home);
-  return print(withDigits(roundToDigits(amount, digits, mode), digits));
-}
-
-function percent(value: Exact | null): string | null {
-  return value && print(withDigits(roundToDigits(value, 1, 'halfAwayFromZero'), 1));
+  return print(roundedTo(amount, digits, mode));
 }
 
 export function pickedOf({ offer, each, amount }: Purchase): PickedCost {

@@ -63,7 +63,7 @@ describe('past sales priced again', () => {
 
   it('tell what a draft would have made of them, line by line, with causes, in a file, too', async () => {
     const desk = ruleDesk(browser);
-    await desk.keep(
+    await desk.save(
       {
         ...GLAZES_FOR_ALL,
         name: 'Glazes down',
@@ -187,10 +187,10 @@ describe('past sales priced again', () => {
   it('fail with a reason where the draft was edited meanwhile', async () => {
     const desk = ruleDesk(browser);
     const id = '20000000-0000-4000-8000-000000000001';
-    await desk.keep({ ...GLAZES_FOR_ALL, name: 'Once' }, id);
+    await desk.save({ ...GLAZES_FOR_ALL, name: 'Once' }, id);
     const draft = await desk.draft();
     const run = await begin({ from: '2026-06-01', by: { kind: 'draft', draft: draft.id } });
-    await desk.keep({ ...GLAZES_FOR_ALL, name: 'Twice' }, id, 1);
+    await desk.save({ ...GLAZES_FOR_ALL, name: 'Twice' }, id, 1);
     await server.database.execute(sql`update graphile_worker._private_jobs set max_attempts = 1`);
     const done = await finished(run.id);
     expect([done.state, done.problem]).toEqual([
@@ -221,10 +221,10 @@ const GLAZES_FOR_ALL = {
   paused: false,
   validity: { days: { from: null, until: null }, weekdays: null, times: null },
   outlets: null,
-  starts: { kind: 'byItself' },
-  when: { kind: 'goods', reaches: [{ kind: 'category', category: 'glaze' }] },
+  trigger: { kind: 'automatic' },
+  when: { kind: 'goods', scopes: [{ kind: 'category', category: 'glaze' }] },
   effect: { kind: 'percent', percent: '-10', of: 'running', startsFrom: 'running' },
-  together: true,
-  stops: false,
+  combinable: true,
+  stopProcessing: false,
   limits: { inAll: null, perCustomer: null },
 };

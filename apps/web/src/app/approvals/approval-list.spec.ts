@@ -49,12 +49,12 @@ describe('the list of approvals', () => {
     screen.host.style.cssText =
       'display: flex; flex-direction: column; height: 600px; width: 1200px';
     signedIn(screen);
-    await screen.settle(60);
+    await screen.drawn();
   });
 
   it('shows what waits, because of what, and what it comes to', async () => {
     await screen.answer('GET', FIRST, { rows: [ROW], total: 1 });
-    await screen.settle(60);
+    await screen.drawn();
     for (const part of ['Order 1641', '△', 'Harbour Lane Potters', '12.00 % off', 'Noor Salter']) {
       expect(screen.text()).toContain(part);
     }
@@ -62,18 +62,18 @@ describe('the list of approvals', () => {
 
   it('tells none at all from none that is like that, and is narrowed by what became of it', async () => {
     await screen.answer('GET', FIRST, { rows: [], total: 0 });
-    await screen.settle(60);
+    await screen.drawn();
     expect(screen.text()).toContain('Nobody has asked for approval yet.');
     await screen.choose('Which of them', 'refused');
     const narrowed = '/api/approvals?state=refused&offset=0&limit=200';
     await screen.answer('GET', narrowed, { rows: [], total: 0 });
-    await screen.settle(60);
+    await screen.drawn();
     expect(screen.text()).toContain('No approval is like that.');
   });
 
   it('says why it could not be read, and asks again', async () => {
     await screen.answer('GET', FIRST, problemBody(503, 'Not now.'), 503);
-    await screen.settle(60);
+    await screen.drawn();
     expect(screen.text()).toContain('Not now.');
     await screen.press('Try again');
     await screen.answer('GET', FIRST, { rows: [ROW], total: 1 });

@@ -52,7 +52,7 @@ export const basicsEffects = {
   again: createEffect(
     (actions$ = inject(Actions)) =>
       actions$.pipe(
-        ofType(objectEditsActions.kept, objectEditsActions.serverVersionTaken),
+        ofType(objectEditsActions.saved, objectEditsActions.serverVersionTaken),
         filter(({ edit }) => ['settings', 'sharedPrice'].includes(edit.object.kind)),
         map(() => basicsActions.opened()),
       ),

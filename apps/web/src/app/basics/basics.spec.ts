@@ -38,7 +38,7 @@ describe('what holds for all prices', () => {
     await screen.answerReference();
     await screen.answer('GET', '/api/basics', found());
   });
-  const kept = (address: string): Promise<unknown> =>
+  const saved = (address: string): Promise<unknown> =>
     screen.answer('PUT', `/api/edits/${address}`, { revision: 1, draft: 'd' });
 
   it('is shown with how many items share a price', () => {
@@ -50,7 +50,7 @@ describe('what holds for all prices', () => {
   it('has its settings edited in a draft, and taken back', async () => {
     await screen.choose('How figures between two digits are rounded', 'halves to the even digit');
     const content = { ...SETTINGS, roundingMode: 'halfToEven' as const };
-    expect(await kept('settings/settings')).toEqual({ content, revision: 0, draft: null });
+    expect(await saved('settings/settings')).toEqual({ content, revision: 0, draft: null });
     const draft = { draft: 'd', draftName: 'Autumn', content, revision: 1 };
     await screen.answer('GET', '/api/basics', found({ settings: { published: SETTINGS, draft } }));
     expect(screen.text()).toContain('△ changed in Autumn');
@@ -74,29 +74,29 @@ describe('what holds for all prices', () => {
     const first = { ...SETTINGS, unitPriceDigits: { USD: 4, EUR: 3 } };
     const second = { ...SETTINGS, unitPriceDigits: { EUR: 3 } };
     // the second edit was made from the first, though the server had not answered yet
-    expect(await kept('settings/settings')).toEqual({ content: first, revision: 0, draft: null });
+    expect(await saved('settings/settings')).toEqual({ content: first, revision: 0, draft: null });
     const open = screen.server.match('/api/basics');
     expect(open.length).toBe(1);
-    expect(await kept('settings/settings')).toEqual({ content: second, revision: 1, draft: null });
+    expect(await saved('settings/settings')).toEqual({ content: second, revision: 1, draft: null });
   });
 
   it('has floors in its settings: added as its cost, changed and taken out', async () => {
     await screen.press('Add a floor');
-    const added = (await kept('settings/settings')) as { content: typeof SETTINGS };
+    const added = (await saved('settings/settings')) as { content: typeof SETTINGS };
     const least = { kind: 'margin' as const, percent: '0' };
-    const fresh = { reach: { kind: 'all' as const }, least, then: 'warn' as const };
+    const fresh = { scope: { kind: 'all' as const }, least, then: 'warn' as const };
     expect(added.content.floors).toEqual([{ id: jasmine.any(String), ...fresh }]);
     await screen.type('Figure of floor 1', '12');
     await screen.choose('What is done below floor 1', 'wait for approval');
-    const changed = (await kept('settings/settings')) as { content: typeof SETTINGS };
+    const changed = (await saved('settings/settings')) as { content: typeof SETTINGS };
     expect(changed.content.floors[0]).toEqual(
       jasmine.objectContaining({ least: { kind: 'margin', percent: '12' } }),
     );
-    const held = (await kept('settings/settings')) as { content: typeof SETTINGS };
+    const held = (await saved('settings/settings')) as { content: typeof SETTINGS };
     expect(held.content.floors[0]).toEqual(jasmine.objectContaining({ then: 'hold' }));
     await screen.press('Take out floor 1');
     expect(
-      ((await kept('settings/settings')) as { content: typeof SETTINGS }).content.floors,
+      ((await saved('settings/settings')) as { content: typeof SETTINGS }).content.floors,
     ).toEqual([]);
   });
 
@@ -123,7 +123,7 @@ describe('what holds for all prices', () => {
     await edit('3.50');
     expect(screen.text()).toMatch(/Somebody else has edited this meanwhile\. Theirs: .*3\.90/);
     await screen.press('Keep mine instead');
-    expect(await kept('sharedPrice/a')).toEqual({
+    expect(await saved('sharedPrice/a')).toEqual({
       content: { name: 'Small tools', price: '3.50' },
       revision: 4,
       draft: null,

@@ -4,11 +4,11 @@ import {
   FLOOR_ACTIONS,
   type FloorAction,
   type FloorLeast,
-  type Reach,
+  type Scope,
 } from '@honest-ledger/engine';
 import { Store } from '@ngrx/store';
 import { CodeChoice } from '../reference/code-choice';
-import { ReachChoice } from '../reference/reach-choice';
+import { ScopeChoice } from '../reference/scope-choice';
 import { referenceFeature } from '../reference/reference.feature';
 import { FigureField } from '../shared/figure-field';
 
@@ -30,7 +30,7 @@ const LEASTS: Readonly<Record<FloorLeast['kind'], string>> = {
 /** The least that goods are sold for: which goods, what they keep or cost at least, and what is done below it. */
 @Component({
   selector: 'hl-floor-sheet',
-  imports: [CodeChoice, FigureField, ReachChoice],
+  imports: [CodeChoice, FigureField, ScopeChoice],
   templateUrl: './floor-sheet.html',
   styleUrl: './basics.scss',
   styles: `
@@ -53,8 +53,8 @@ export class FloorSheet {
     this.reference().customers.currencies.map((code) => ({ code, name: code })),
   );
 
-  protected setReach(index: number, reach: Reach): void {
-    this.replace(index, { reach });
+  protected setScope(index: number, scope: Scope): void {
+    this.replace(index, { scope });
   }
 
   /** Another kind begins where it binds nothing: a figure of one kind says nothing in another. */
@@ -88,7 +88,7 @@ export class FloorSheet {
   /** A new one says that nothing is sold below its cost. */
   protected add(): void {
     const least = { kind: 'margin', percent: '0' } as const;
-    const fresh = { id: crypto.randomUUID(), reach: { kind: 'all' }, least } as const;
+    const fresh = { id: crypto.randomUUID(), scope: { kind: 'all' }, least } as const;
     this.changed.emit([...this.floors(), { ...fresh, then: 'warn' }]);
   }
 

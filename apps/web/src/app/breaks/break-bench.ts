@@ -26,8 +26,7 @@ import { writeNumber } from '../shared/numbers';
 import { problemOf } from '../shared/problems';
 import { BreaksApi } from './breaks.api';
 import { edgesOf } from './break-quantities';
-
-const PAUSE_MILLISECONDS = 300;
+import { PAUSES } from '../shared/pauses';
 
 interface Tried {
   readonly answer: BreakAnswer | null;
@@ -158,7 +157,7 @@ export class BreakBench {
   });
   protected readonly tried = toSignal(
     toObservable(this.question).pipe(
-      debounceTime(PAUSE_MILLISECONDS),
+      debounceTime(PAUSES.trial),
       switchMap((question): Observable<Tried> =>
         question
           ? this.api.attempt(this.id(), question).pipe(

@@ -12,12 +12,13 @@ import { edited, wholeBreak } from '../testing/contents';
 import { BreakEditor } from './break-editor';
 import { breaksEffects } from './breaks.effects';
 import { breaksFeature } from './breaks.feature';
+import { PAUSES } from '../shared/pauses';
 
 const ID = '00000000-0000-4000-8000-000000000001';
 const CLAY: BreakContent = {
   ...wholeBreak('EUR'),
   name: 'Clay by the bag',
-  reaches: [{ kind: 'category', category: 'clay' }],
+  scopes: [{ kind: 'category', category: 'clay' }],
   tiers: [
     { from: '10', adjustment: { kind: 'percent', percent: '-5' } },
     { from: '25', adjustment: { kind: 'percent', percent: '-12' } },
@@ -79,7 +80,7 @@ describe('a quantity break on its screen', () => {
   }
   /** Answers what the bench asks, and then what the list of items does. */
   async function priced(): Promise<void> {
-    await screen.settle(600);
+    await screen.quiet(PAUSES.list + 50);
     // a question that came too soon after another takes its place
     const waiting = (path: string) =>
       screen.server.match(`/api/breaks/${ID}/${path}`).filter(({ cancelled }) => !cancelled);
@@ -214,7 +215,7 @@ describe('a quantity break on its screen', () => {
       'PUT',
       `/api/edits/break/${ID}`,
       problemBody(422, 'The goods are wrong.', {
-        fields: [{ path: 'content.reaches[0]', sentence: 'There is no category clay' }],
+        fields: [{ path: 'content.scopes[0]', sentence: 'There is no category clay' }],
       }),
       422,
     );
@@ -229,9 +230,9 @@ describe('a quantity break on its screen', () => {
     expect(screen.text()).toContain('Clay by the bag, CL-0207');
     expect(screen.text()).toContain('new: not kept yet');
     await screen.type('Customers read', 'For you');
-    const kept = await sent();
-    expect(kept.reaches).toEqual([{ kind: 'item', item: 'CL-0207' }]);
-    expect(kept.tiers).toEqual(CLAY.tiers);
+    const saved = await sent();
+    expect(saved.scopes).toEqual([{ kind: 'item', item: 'CL-0207' }]);
+    expect(saved.tiers).toEqual(CLAY.tiers);
     screen.server.match(() => true);
   });
 
@@ -241,13 +242,13 @@ describe('a quantity break on its screen', () => {
     await screen.answer('GET', `/api/breaks/${other}`, { id: other, published: CLAY, draft: null });
     expect(screen.text()).toContain('Clay by the bag, CL-0207 and 2 more');
     await screen.type('Set-up charge', '24');
-    const kept = await sent();
-    expect(kept.reaches.map((one) => one.kind === 'item' && one.item)).toEqual([
+    const saved = await sent();
+    expect(saved.scopes.map((one) => one.kind === 'item' && one.item)).toEqual([
       'CL-0207',
       'CL-0301',
       'CL-0302',
     ]);
-    expect(kept.setUp).toEqual({ amount: '24', words: '' });
+    expect(saved.setUp).toEqual({ amount: '24', words: '' });
     expect(screen.text()).toContain('a set-up charge of 24 EUR once for each customer and item');
     await screen.type('Set-up charge', '');
     expect((await sent()).setUp).toBeNull();

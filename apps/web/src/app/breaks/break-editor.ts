@@ -10,7 +10,7 @@ import { objectSheet } from '../draft/object-sheet';
 import { RoundingEditor } from '../levels/rounding-editor';
 import { CodeChoice } from '../reference/code-choice';
 import { namesOfThings } from '../reference/names';
-import { ReachList } from '../reference/reach-list';
+import { ScopeList } from '../reference/scope-list';
 import { referenceFeature } from '../reference/reference.feature';
 import { hasPermission } from '../session/may-do';
 import { Notice } from '../shared/notice';
@@ -42,7 +42,7 @@ import { TierEditor } from './tier-editor';
     EditSteps,
     Notice,
     ReadBack,
-    ReachList,
+    ScopeList,
     FigureField,
     RoundingEditor,
     RouterLink,
@@ -122,17 +122,17 @@ export class BreakEditor {
     if (first === undefined) return content;
     const more = items.length === 1 ? '' : ` and ${String(items.length - 1)} more`;
     const name = `${content.name.replace(/, copy$/, '')}, ${first}${more}`;
-    return { ...content, name, reaches: items.map((item) => ({ kind: 'item', item })) };
+    return { ...content, name, scopes: items.map((item) => ({ kind: 'item', item })) };
   }
 
   protected readonly setUp = withSetUp;
 
   protected chooseCurrency(currency: string): void {
     const content = this.content();
-    if (content) this.sheet.keep(inCurrency(content, currency));
+    if (content) this.sheet.save(inCurrency(content, currency));
   }
 
-  /** The same tiers for other goods: a break of its own, that is not kept until it is edited. */
+  /** The same tiers for other goods: a break of its own, that is not saved until it is edited. */
   protected copy(): void {
     void this.router.navigate(['/breaks', crypto.randomUUID()], {
       queryParams: { new: 'yes', like: this.id() },

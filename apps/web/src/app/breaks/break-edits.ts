@@ -5,7 +5,7 @@ import type {
   TierAdjustmentForm,
 } from '@honest-ledger/contracts';
 import { isDecimalText, type BreakMeasure } from '@honest-ledger/engine';
-import { UNSAID } from '../reference/reach-edits';
+import { UNSAID } from '../reference/scope-edits';
 
 /** The edits that a break's screen makes: each gives the whole content anew. */
 
@@ -14,7 +14,7 @@ export function emptyBreak(currency: string): BreakContent {
     name: '',
     words: '',
     currency,
-    reaches: [],
+    scopes: [],
     levels: null,
     parties: null,
     outlets: null,
@@ -33,7 +33,7 @@ export function emptyBreak(currency: string): BreakContent {
 /** The same for other goods, which are still to be said; null where there is nothing to copy. */
 export function copyOf({ published, draft }: BreakView): BreakContent | null {
   const content = draft?.content ?? published;
-  return content && { ...content, name: `${content.name}, copy`.slice(0, 120), reaches: [] };
+  return content && { ...content, name: `${content.name}, copy`.slice(0, 120), scopes: [] };
 }
 
 /** A tier with another threshold goes to its place in the order. */

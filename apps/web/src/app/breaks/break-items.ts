@@ -17,14 +17,14 @@ import {
   type ItemRow,
 } from '@honest-ledger/contracts';
 import { catchError, debounceTime, map, of, switchMap, type Observable } from 'rxjs';
-import type { Reach } from '@honest-ledger/engine';
+import type { Scope } from '@honest-ledger/engine';
 import { ItemPicker } from '../reference/item-picker';
 import { Amount, mostDigits } from '../shared/amount';
 import { writeNumber } from '../shared/numbers';
 import { problemOf } from '../shared/problems';
 import { BreaksApi } from './breaks.api';
+import { PAUSES } from '../shared/pauses';
 
-const PAUSE_MILLISECONDS = 500;
 const ROWS_AT_ONCE = 25;
 /** More than that nobody reads in a list. */
 const MAX_SHOWN = 500;
@@ -156,7 +156,7 @@ export class BreakItems {
   /** Asks for a break of their own for some items, like this one. */
   readonly own = output<readonly string[]>();
   /** The break is to take in other goods. */
-  readonly changed = output<readonly Reach[]>();
+  readonly changed = output<readonly Scope[]>();
 
   private readonly api = inject(BreaksApi);
   private readonly limit = signal(ROWS_AT_ONCE);
@@ -169,7 +169,7 @@ export class BreakItems {
   });
   protected readonly found = toSignal(
     toObservable(this.question).pipe(
-      debounceTime(PAUSE_MILLISECONDS),
+      debounceTime(PAUSES.list),
       switchMap((question): Observable<Found> =>
         question
           ? this.api.items(this.id(), question).pipe(
@@ -205,17 +205,17 @@ export class BreakItems {
 
   /** Whether the break names the item itself, and not goods that it is among. */
   protected isNamed(item: string): boolean {
-    return this.content().reaches.some((one) => one.kind === 'item' && one.item === item);
+    return this.content().scopes.some((one) => one.kind === 'item' && one.item === item);
   }
 
   protected add({ item }: ItemRow): void {
     if (this.isNamed(item)) return;
-    this.changed.emit([...this.content().reaches, { kind: 'item', item }]);
+    this.changed.emit([...this.content().scopes, { kind: 'item', item }]);
   }
 
   protected takeOut(item: string): void {
-    const { reaches } = this.content();
-    this.changed.emit(reaches.filter((one) => one.kind !== 'item' || one.item !== item));
+    const { scopes } = this.content();
+    this.changed.emit(scopes.filter((one) => one.kind !== 'item' || one.item !== item));
   }
 
   protected most({ total }: BreakItemsPage): number {

@@ -16,11 +16,11 @@ describe('the list of quantity breaks', () => {
     );
     signedIn(screen);
     await screen.answerReference();
-    const content = { ...wholeBreak('EUR'), name: 'Everything', reaches: [{ kind: 'all' }] };
+    const content = { ...wholeBreak('EUR'), name: 'Everything', scopes: [{ kind: 'all' }] };
     await screen.answer('GET', '/api/breaks', {
       breaks: [{ id: 'a', state: 'published', content, items: 31, priceInversions: 2 }],
     });
-    await screen.settle(100);
+    await screen.drawn();
     for (const part of ['Everything, counted on each line: 5 % off from 10', '31', '△ 2']) {
       expect(screen.text()).toContain(part);
     }

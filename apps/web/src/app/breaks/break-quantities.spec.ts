@@ -15,7 +15,7 @@ import {
 const content = (tiers: Readonly<Record<string, string>>): BreakContent => ({
   ...wholeBreak('EUR'),
   name: 'Clay by the bag',
-  reaches: [{ kind: 'all' }],
+  scopes: [{ kind: 'all' }],
   tiers: Object.entries(tiers)
     .toSorted(([a], [b]) => Number(a) - Number(b))
     .map(([from, percent]) => ({ from, adjustment: { kind: 'percent', percent } })),
@@ -142,6 +142,6 @@ describe('the edits of a break', () => {
     });
     const copy = copyOf({ id: '1', published: CLAY, draft: null });
     expect(copy?.name).toBe('Clay by the bag, copy');
-    expect(copy?.reaches).toEqual([]);
+    expect(copy?.scopes).toEqual([]);
   });
 });

@@ -23,9 +23,8 @@ describe('the catalogue', () => {
     await came(FIRST, page('CL-0201', 'CL-0207'));
   });
   async function came(url: string, found: ItemPage): Promise<void> {
-    await screen.settle(60);
     await screen.answer('GET', url, found);
-    await screen.settle(60);
+    await screen.drawn();
   }
   const links = (): string[] => [...screen.host.querySelectorAll('a')].map(({ href }) => href);
 
@@ -41,7 +40,6 @@ describe('the catalogue', () => {
     await screen.choose('Kind of goods', 'stock goods');
     await came('/api/items?brand=ebb&kind=stock&offset=0&limit=200', page('CL-0207'));
     await screen.type('Part of an item number or name', 'buff');
-    await screen.settle(200);
     await came('/api/items?text=buff&brand=ebb&kind=stock&offset=0&limit=200', page());
     expect(screen.text()).toContain('No item is called that.');
     const query = 'text=buff&brand=ebb&kind=stock&format=csv';

@@ -11,11 +11,11 @@ export class ItemCostsApi {
     return this.http.get<ItemCostsView>(addressOfCosts(item));
   }
 
-  keep(item: string, edit: ItemCostsEdit): Observable<ItemCostsView> {
+  save(item: string, edit: ItemCostsEdit): Observable<ItemCostsView> {
     return this.http.put<ItemCostsView>(addressOfCosts(item), edit);
   }
 }
 
-/** Where the costs of an item are kept. */
+/** Where the costs of an item are saved. */
 export const addressOfCosts = (item: string): string =>
   `/api/items/${encodeURIComponent(item)}/costs`;

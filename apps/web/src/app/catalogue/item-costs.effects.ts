@@ -7,7 +7,7 @@ import { itemActions } from './item.feature';
 import { Outbox } from '../outbox/outbox';
 import { OutboxStorage } from '../outbox/outbox-storage';
 import type { PostedParcel } from '../outbox/outbox.feature';
-import { saveEdits, type Keeping } from '../outbox/save-edits';
+import { saveEdits, type Saving } from '../outbox/save-edits';
 import { foundHere, isUnreachable, withoutPrefix } from '../shared/problems';
 import { ItemCostsApi, addressOfCosts } from './item-costs.api';
 import { itemCostsActions, itemCostsFeature } from './item-costs.feature';
@@ -31,7 +31,7 @@ export const itemCostsEffects = {
     { functional: true },
   ),
 
-  keep: createEffect(
+  save: createEffect(
     (
       actions$ = inject(Actions),
       api = inject(ItemCostsApi),
@@ -40,7 +40,7 @@ export const itemCostsEffects = {
     ) => {
       const costs = store.selectSignal(itemCostsFeature.selectCosts);
       const seen = (): ItemCosts => costs().value?.view.costs ?? { costs: [], suppliers: [] };
-      const keeping: Keeping<ItemCosts, string> = {
+      const saving: Saving<ItemCosts, string> = {
         edited$: actions$.pipe(
           ofType(
             itemCostsActions.edited,
@@ -54,7 +54,7 @@ export const itemCostsEffects = {
         left$: actions$.pipe(ofType(itemCostsActions.left)),
         given$: actions$.pipe(ofType(itemCostsActions.serverVersionTaken)),
         unreachable$: actions$.pipe(
-          ofType(itemCostsActions.notKept),
+          ofType(itemCostsActions.notSaved),
           filter(({ problem }) => isUnreachable(problem)),
         ),
         editing: () => {
@@ -63,16 +63,16 @@ export const itemCostsEffects = {
         },
         check: (content) => problemIn(content, seen()),
         send: (item, content) =>
-          api.keep(item, { seen: seen(), content }).pipe(
-            map((kept) => ({
-              kept: itemCostsActions.kept({ content, costs: kept }),
+          api.save(item, { seen: seen(), content }).pipe(
+            map((saved) => ({
+              saved: itemCostsActions.saved({ content, costs: saved }),
               revision: 0,
-              seen: kept.costs,
+              seen: saved.costs,
             })),
           ),
-        keeping: (item) => itemCostsActions.keeping({ item }),
-        notKept: (item, problem) =>
-          itemCostsActions.notKept({ item, problem: withoutPrefix(problem, 'content.') }),
+        saving: (item) => itemCostsActions.saving({ item }),
+        notSaved: (item, problem) =>
+          itemCostsActions.notSaved({ item, problem: withoutPrefix(problem, 'content.') }),
         handedOver: () => itemCostsActions.handedOver(),
         parcel: (item, content, revision) => ({
           id: parcelId(item),
@@ -83,7 +83,7 @@ export const itemCostsEffects = {
           revision,
         }),
       };
-      return saveEdits(keeping, parcelId, storage);
+      return saveEdits(saving, parcelId, storage);
     },
     { functional: true },
   ),
@@ -92,7 +92,7 @@ export const itemCostsEffects = {
   pricesAgain: createEffect(
     (actions$ = inject(Actions)) =>
       actions$.pipe(
-        ofType(itemCostsActions.kept),
+        ofType(itemCostsActions.saved),
         map(({ costs: { item } }) => itemActions.opened({ item })),
       ),
     { functional: true },

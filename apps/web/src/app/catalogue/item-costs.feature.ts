@@ -11,10 +11,10 @@ import {
   beginEditing,
   edit,
   rebase,
-  isUnkept,
-  keeping,
-  kept,
-  notKept,
+  isUnsaved,
+  saving,
+  saved,
+  notSaved,
   redo,
   takeUp,
   undo,
@@ -34,13 +34,13 @@ export const itemCostsActions = createActionGroup({
     Undone: emptyProps(),
     Redone: emptyProps(),
     Left: emptyProps(),
-    /** What was edited and is not kept is the outbox’s. */
+    /** What was edited and is not saved is the outbox’s. */
     'Handed Over': emptyProps(),
     /** What waited in the outbox is edited here again, made from what was seen then. */
     'Taken Up': props<{ parcel: LeftEdit<ItemCosts>; seen: ItemCosts }>(),
-    Keeping: props<{ item: string }>(),
-    Kept: props<{ content: ItemCosts; costs: ItemCostsView }>(),
-    'Not Kept': props<{ item: string; problem: ProblemDetails }>(),
+    Saving: props<{ item: string }>(),
+    Saved: props<{ content: ItemCosts; costs: ItemCostsView }>(),
+    'Not Saved': props<{ item: string; problem: ProblemDetails }>(),
     'Server Version Taken': emptyProps(),
     Rebased: emptyProps(),
   },
@@ -66,12 +66,12 @@ export const itemCostsFeature = createFeature({
     on(itemCostsActions.opened, ({ costs }, { item }): ItemCostsState => {
       const open = costs.value;
       if (open?.view.item !== item) return { costs: loading(idle) };
-      return { costs: isUnkept(open.editing) ? costs : loading(costs) };
+      return { costs: isUnsaved(open.editing) ? costs : loading(costs) };
     }),
     on(itemCostsActions.came, (state, { costs }): ItemCostsState => {
       const open = state.costs.value;
       // what is being edited is not typed over by what was read meanwhile
-      if (open?.view.item === costs.item && open.editing.state !== 'kept') return state;
+      if (open?.view.item === costs.item && open.editing.state !== 'saved') return state;
       return { costs: ready(openCosts(costs)) };
     }),
     on(itemCostsActions.failed, ({ costs }, { problem }): ItemCostsState => ({
@@ -93,18 +93,18 @@ export const itemCostsFeature = createFeature({
         editing: takeUp(open.editing, parcel),
       })),
     ),
-    on(itemCostsActions.keeping, (state, { item }) =>
-      withOpen(state, (open) => ({ ...open, editing: keeping(open.editing) }), item),
+    on(itemCostsActions.saving, (state, { item }) =>
+      withOpen(state, (open) => ({ ...open, editing: saving(open.editing) }), item),
     ),
-    on(itemCostsActions.kept, (state, { content, costs }) =>
+    on(itemCostsActions.saved, (state, { content, costs }) =>
       withOpen(
         state,
-        (open) => ({ view: costs, editing: asServerSays(kept(open.editing, content, 0), costs) }),
+        (open) => ({ view: costs, editing: asServerSays(saved(open.editing, content, 0), costs) }),
         costs.item,
       ),
     ),
-    on(itemCostsActions.notKept, (state, { item, problem }) =>
-      withOpen(state, (open) => ({ ...open, editing: notKept(open.editing, problem) }), item),
+    on(itemCostsActions.notSaved, (state, { item, problem }) =>
+      withOpen(state, (open) => ({ ...open, editing: notSaved(open.editing, problem) }), item),
     ),
     on(itemCostsActions.rebased, (state) =>
       withOpen(state, (open) => ({
@@ -130,9 +130,9 @@ function openCosts(view: ItemCostsView): OpenCosts {
   return { view, editing: beginEditing(view.costs, 0) };
 }
 
-/** Once all of it is kept, it is written as the server writes it. */
+/** Once all of it is saved, it is written as the server writes it. */
 function asServerSays(editing: Editing<ItemCosts>, { costs }: ItemCostsView): Editing<ItemCosts> {
-  return editing.state === 'kept' ? { ...editing, content: costs } : editing;
+  return editing.state === 'saved' ? { ...editing, content: costs } : editing;
 }
 
 /** The open costs changed; left alone where another item is open by now. */

@@ -5,6 +5,7 @@ import { problemBody, showScreen, signedIn, type ShownScreen } from '../testing/
 import { ItemCostsPart } from './item-costs';
 import { itemCostsEffects } from './item-costs.effects';
 import { itemCostsFeature } from './item-costs.feature';
+import { PAUSES } from '../shared/pauses';
 
 const last = (from: string, amount: string) => ({
   kind: 'last',
@@ -45,7 +46,7 @@ const VIEW: ItemCostsView = {
 
 const RULE: FollowRule = {
   id: '00000000-0000-4000-8000-000000000001',
-  reach: { kind: 'supplier', supplier: 'pits' },
+  scope: { kind: 'supplier', supplier: 'pits' },
   follows: 'moves',
   cap: '10',
   keeping: { kind: 'stated', adjustment: { kind: 'margin', percent: '36.5' } },
@@ -118,7 +119,7 @@ describe('the costs of an item on its page', () => {
     // a cost that lacks its amount counts nowhere
     await screen.press('Add a cost');
     expect(screen.text()).toContain('counts once its cost is typed');
-    await screen.settle(400);
+    await screen.quiet(PAUSES.save + 50);
     screen.server.expectNone({ method: 'PUT' });
     await screen.type('New purchase cost', '4,20');
     expect((await sent()).suppliers[0]?.costs.map(({ amount }) => amount)).toEqual([
@@ -136,7 +137,7 @@ describe('the costs of an item on its page', () => {
 
   it('lose nothing that is typed while the first is on its way', async () => {
     await screen.type('Number at pits', 'MP-8');
-    await screen.settle(400);
+    await screen.quiet(PAUSES.save + 50);
     await screen.type('Lead time of pits', '9');
     const [supplier] = COSTS.suppliers;
     const after = { ...COSTS, suppliers: [{ ...supplier, number: 'MP-8' }] };

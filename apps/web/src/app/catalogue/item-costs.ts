@@ -26,7 +26,7 @@ import { Amount, mostDigits } from '../shared/amount';
 import { writeCalendarDay } from '../shared/dates';
 import { DayField } from '../shared/day-field';
 import { FigureField } from '../shared/figure-field';
-import { KeptState } from '../shared/kept-state';
+import { SavedState } from '../shared/saved-state';
 import { Notice } from '../shared/notice';
 import { writeNumber } from '../shared/numbers';
 import { TextField } from '../shared/text-field';
@@ -48,7 +48,7 @@ interface BegunOffer {
     CostHistory,
     DayField,
     FigureField,
-    KeptState,
+    SavedState,
     Notice,
     RouterLink,
     RuleInForce,

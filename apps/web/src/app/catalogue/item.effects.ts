@@ -43,7 +43,7 @@ export const itemEffects = {
     { functional: true },
   ),
 
-  /** What moves no price is kept at once. */
+  /** What moves no price is saved at once. */
   foresee: createEffect(
     (actions$ = inject(Actions), api = inject(CatalogueApi), store = inject(Store)) => {
       const item = store.selectSignal(itemFeature.selectItem);
@@ -75,8 +75,8 @@ export const itemEffects = {
           const open = item().value;
           if (!open) return EMPTY;
           return mapResponse(
-            api.keep(open.item, facts),
-            (kept) => itemActions.factsKept({ item: kept }),
+            api.save(open.item, facts),
+            (saved) => itemActions.factsSaved({ item: saved }),
             (problem) => itemActions.factsRefused({ facts, problem }),
           );
         }),
@@ -90,7 +90,7 @@ export const itemEffects = {
     (actions$ = inject(Actions), store = inject(Store)) => {
       const item = store.selectSignal(itemFeature.selectItem);
       return actions$.pipe(
-        ofType(objectEditsActions.kept, objectEditsActions.serverVersionTaken),
+        ofType(objectEditsActions.saved, objectEditsActions.serverVersionTaken),
         mergeMap(({ edit }) => {
           const open = item().value;
           return open && edit.object.kind === 'basePrice'

@@ -17,11 +17,11 @@ export const itemActions = createActionGroup({
     Failed: props<{ problem: ProblemDetails }>(),
     /** Facts of the item, which count at once. */
     'Facts Edited': props<{ facts: ItemEdit }>(),
-    /** They move prices, which are shown before they are kept. */
+    /** They move prices, which are shown before they are saved. */
     'Facts Foreseen': props<{ facts: ItemEdit; moves: readonly ItemMove[] }>(),
     'Facts Confirmed': props<{ facts: ItemEdit }>(),
     'Facts Left': emptyProps(),
-    'Facts Kept': props<{ item: ItemView }>(),
+    'Facts Saved': props<{ item: ItemView }>(),
     'Facts Refused': props<{ facts: ItemEdit; problem: ProblemDetails }>(),
   },
 });
@@ -62,7 +62,7 @@ export const itemFeature = createFeature({
       ...state,
       foreseen: { facts, moves },
     })),
-    on(itemActions.factsKept, (state, { item }): ItemState => ({ ...state, item: ready(item) })),
+    on(itemActions.factsSaved, (state, { item }): ItemState => ({ ...state, item: ready(item) })),
     on(itemActions.factsRefused, (state, { facts, problem }): ItemState => ({
       ...state,
       factsRefused: { facts, problem },

@@ -71,7 +71,7 @@ describe('an item', () => {
   });
   const figure = (): string | undefined =>
     screen.host.querySelector<HTMLInputElement>('[aria-label^="Base price per"]')?.value;
-  const kept = (revision: number) =>
+  const saved = (revision: number) =>
     screen.answer('PUT', EDIT, { revision, draft: 'd' }) as Promise<{ content: unknown }>;
 
   it('says what else it is known by, and what the company keeps of it', () => {
@@ -81,7 +81,7 @@ describe('an item', () => {
   it('has its base price edited in a draft, taken back and edited again', async () => {
     const field = 'Base price per ' + view().unit;
     await screen.type(field, '19,20');
-    expect((await kept(1)).content).toEqual([own('19.20')]);
+    expect((await saved(1)).content).toEqual([own('19.20')]);
     await screen.answer('GET', ADDRESS, drafted('19.20', 1));
     expect(screen.text()).toContain('edited in Autumn');
     await screen.press('Undo');
@@ -89,14 +89,14 @@ describe('an item', () => {
     await screen.answer('GET', ADDRESS, view());
     expect(figure()).toBe('18.40');
     await screen.press('Redo');
-    expect((await kept(1)).content).toEqual([own('19.20')]);
+    expect((await saved(1)).content).toEqual([own('19.20')]);
     await screen.answer('GET', ADDRESS, drafted('19.20', 1));
     expect(figure()).toBe('19.20');
     await screen.press('Discard the edit');
     await screen.answer('DELETE', EDIT, null);
     await screen.answer('GET', ADDRESS, view());
     await screen.press('Undo');
-    expect((await kept(1)).content).toEqual([own('19.20')]);
+    expect((await saved(1)).content).toEqual([own('19.20')]);
   });
 
   it('keeps what was refused as it was typed, and says why', async () => {
@@ -110,7 +110,7 @@ describe('an item', () => {
 
   it('takes a shared price, and its own again', async () => {
     await screen.choose('Shared price per ' + view().unit, 'Grogged bodies');
-    const [shared] = (await kept(1)).content as unknown[];
+    const [shared] = (await saved(1)).content as unknown[];
     expect(shared).toEqual(jasmine.objectContaining({ kind: 'shared', shared: 'grog' }));
   });
 
@@ -124,9 +124,9 @@ describe('an item', () => {
     const cells = [...screen.host.querySelectorAll('hl-both-values td')];
     expect(cells.map(({ textContent }) => textContent.trim())).toEqual(['name', 'Theirs', 'Mine']);
     await screen.press('Keep mine instead');
-    const kept = view({ revision: 8, facts: { ...view().facts, name: 'Mine' } });
+    const saved = view({ revision: 8, facts: { ...view().facts, name: 'Mine' } });
     await screen.answer('POST', FORESEE, { moves: [] });
-    const sent = await screen.answer('PUT', ADDRESS, kept);
+    const sent = await screen.answer('PUT', ADDRESS, saved);
     expect(sent).toEqual(jasmine.objectContaining({ name: 'Mine', revision: 7 }));
     expect(screen.text()).not.toContain('Keep mine instead');
   });
@@ -147,8 +147,8 @@ describe('an item', () => {
     await screen.press('Save');
     await screen.answer('POST', FORESEE, { moves });
     await screen.press('Save and change these prices');
-    const kept = view({ revision: 2, facts: { ...view().facts, name: 'Mine' } });
-    const sent = await screen.answer('PUT', ADDRESS, kept);
+    const saved = view({ revision: 2, facts: { ...view().facts, name: 'Mine' } });
+    const sent = await screen.answer('PUT', ADDRESS, saved);
     expect(sent).toEqual(jasmine.objectContaining({ name: 'Mine' }));
     expect(screen.host.querySelector('hl-item-moves')).toBeNull();
   });

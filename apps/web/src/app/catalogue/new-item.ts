@@ -76,7 +76,7 @@ export class NewItem {
       this.problem.set({ type: 'about:blank', title: 'Not saved', status: 422, detail });
       return;
     }
-    this.api.keep(number, { ...content, revision: 0 }).subscribe({
+    this.api.save(number, { ...content, revision: 0 }).subscribe({
       next: () => void this.router.navigate(['/catalogue', number]),
       error: (error: unknown) => {
         this.problem.set(problemOf(error));

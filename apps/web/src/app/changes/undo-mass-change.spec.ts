@@ -10,7 +10,7 @@ const VIEW: MassChangeView = {
   at: '2026-11-24T14:32:00.000Z',
   undone: null,
   back: 3,
-  gone: 1,
+  removed: 1,
   stays: 0,
   staying: [],
 };
@@ -20,8 +20,8 @@ describe('what undoing a change of many says', () => {
     expect(undoSentences(VIEW)).toBe(
       '2 entries go back to what was there before. 1 entry is deleted.',
     );
-    expect(undoSentences({ ...VIEW, gone: 3 })).toBe('3 entries are deleted.');
-    expect(undoSentences({ ...VIEW, back: 1, gone: 0, kind: 'levels' })).toBe(
+    expect(undoSentences({ ...VIEW, removed: 3 })).toBe('3 entries are deleted.');
+    expect(undoSentences({ ...VIEW, back: 1, removed: 0, kind: 'levels' })).toBe(
       '1 customer goes back to what was there before.',
     );
   });
@@ -33,10 +33,10 @@ describe('what undoing a change of many says', () => {
         key: `X-${String(place)}`,
         why: 'it has a cost',
       }));
-    expect(undoSentences({ ...VIEW, gone: 0, stays: 1, staying: staying(1) })).toContain(
+    expect(undoSentences({ ...VIEW, removed: 0, stays: 1, staying: staying(1) })).toContain(
       '1 entry stays: X-0 (it has a cost).',
     );
-    const many = undoSentences({ ...VIEW, back: 0, gone: 0, stays: 200, staying: staying(100) });
+    const many = undoSentences({ ...VIEW, back: 0, removed: 0, stays: 200, staying: staying(100) });
     expect(many).toContain('Nothing can be undone. 200 entries stay: X-0 (it has a cost)');
     expect(many).toContain('X-4 (it has a cost) and 195 more.');
   });

@@ -32,19 +32,19 @@ export class UndoMass {
 const NAMED = 5;
 
 /** What undoing a change of many would do. */
-export function undoSentences({ back, gone, stays, staying, kind }: MassChangeView): string {
+export function undoSentences({ back, removed, stays, staying, kind }: MassChangeView): string {
   const things = (count: number): string =>
     kind === 'levels'
       ? `${String(count)} ${count === 1 ? 'customer' : 'customers'}`
       : `${String(count)} ${count === 1 ? 'entry' : 'entries'}`;
-  const before = back - gone;
+  const before = back - removed;
   const named = staying.slice(0, NAMED).map(({ key, why }) => `${key} (${why})`);
   const more = stays > named.length ? ` and ${String(stays - named.length)} more` : '';
   return [
     ...(before > 0
       ? [`${things(before)} ${before === 1 ? 'goes' : 'go'} back to what was there before.`]
       : []),
-    ...(gone > 0 ? [`${things(gone)} ${gone === 1 ? 'is' : 'are'} deleted.`] : []),
+    ...(removed > 0 ? [`${things(removed)} ${removed === 1 ? 'is' : 'are'} deleted.`] : []),
     ...(back === 0 ? ['Nothing can be undone.'] : []),
     ...(stays > 0
       ? [`${things(stays)} ${stays === 1 ? 'stays' : 'stay'}: ${named.join(', ')}${more}.`]

@@ -11,7 +11,7 @@ const ID = '00000000-0000-4000-8000-000000000001';
 const TOOLS: CostTableContent = {
   name: 'Tools, sliding',
   currency: 'EUR',
-  reaches: [{ kind: 'category', category: 'clay' }],
+  scopes: [{ kind: 'category', category: 'clay' }],
   outlets: null,
   costs: [
     {
@@ -80,10 +80,9 @@ describe('a cost table on its screen', () => {
     }
   }
   const items = async (): Promise<unknown> => {
-    await screen.settle(600);
     return screen.answer('POST', `/api/cost-tables/${ID}/items`, PAGE);
   };
-  const kept = (revision = 1): Promise<unknown> =>
+  const saved = (revision = 1): Promise<unknown> =>
     screen.answer('PUT', `/api/edits/costTable/${ID}`, { revision, draft: 'd' });
   /** The table as it was sent to be kept. */
   const sent = (): Promise<CostTableContent> => edited(screen, { kind: 'costTable', key: ID });
@@ -181,7 +180,7 @@ describe('a cost table on its screen', () => {
     expect((await sent()).fees).toEqual({ percent: '3.4', fixed: '0' });
     await screen.press('Add a piece charge');
     expect((await sent()).pieceCharges).toEqual([
-      { reach: { kind: 'category', category: '' }, amount: '' },
+      { scope: { kind: 'category', category: '' }, amount: '' },
     ]);
     await screen.press('Make goods dearer or cheaper by how many were sold');
     expect((await sent()).points).toEqual({ days: 90, bands: [{ from: '0', points: '0' }] });
@@ -190,7 +189,7 @@ describe('a cost table on its screen', () => {
     await screen.choose('Prices are rounded', 'to a multiple of');
     expect((await sent()).rounding?.currency).toBe('EUR');
     await screen.press('Add goods');
-    expect((await sent()).reaches.length).toBe(2);
+    expect((await sent()).scopes.length).toBe(2);
   });
 
   it('says beside a field what is wrong, found here or told by the server', async () => {
@@ -202,7 +201,7 @@ describe('a cost table on its screen', () => {
       'PUT',
       `/api/edits/costTable/${ID}`,
       problemBody(422, 'The name is wrong.', {
-        fields: [{ path: 'content.reaches[0]', sentence: 'The table Other is for the same goods' }],
+        fields: [{ path: 'content.scopes[0]', sentence: 'The table Other is for the same goods' }],
       }),
       422,
     );
@@ -229,7 +228,7 @@ describe('a cost table on its screen', () => {
     );
     expect(screen.text()).toContain('Somebody else has edited this meanwhile.');
     await screen.press('Keep mine instead');
-    const body = (await kept(5)) as { revision: number };
+    const body = (await saved(5)) as { revision: number };
     expect(body.revision).toBe(4);
   });
 

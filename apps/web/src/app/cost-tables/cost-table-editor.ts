@@ -15,7 +15,7 @@ import { RoundingEditor } from '../levels/rounding-editor';
 import { CodeChoice } from '../reference/code-choice';
 import { namesOfThings } from '../reference/names';
 import { OutletChoice } from '../reference/outlet-choice';
-import { ReachList } from '../reference/reach-list';
+import { ScopeList } from '../reference/scope-list';
 import { referenceFeature } from '../reference/reference.feature';
 import { hasPermission } from '../session/may-do';
 import { Notice } from '../shared/notice';
@@ -47,7 +47,7 @@ import { TableItems } from './table-items';
     Notice,
     ReadBack,
     OutletChoice,
-    ReachList,
+    ScopeList,
     RoundingEditor,
     RouterLink,
     TableCurve,
@@ -131,6 +131,6 @@ export class CostTableEditor {
 
   protected change(how: (content: CostTableContent) => CostTableContent): void {
     const content = this.content();
-    if (content) this.sheet.keep(how(content));
+    if (content) this.sheet.save(how(content));
   }
 }

@@ -37,7 +37,7 @@ describe('the list of cost tables', () => {
 
   it('says what each does, what lacks a cost, and where prices are the wrong way round', async () => {
     await screen.answer('GET', '/api/cost-tables', LIST);
-    await screen.settle(100);
+    await screen.drawn();
     for (const part of ['Tools', 'By last cost in EUR from 0: 25 % markup', '44', '△ 3']) {
       expect(screen.text()).toContain(part);
     }

@@ -15,8 +15,7 @@ import {
   print,
   printExact,
   serialized,
-  roundToDigits,
-  withDigits,
+  roundedTo,
   withoutInversions,
   type CostTable,
   type Exact,
@@ -112,7 +111,7 @@ function inWords(
   rule: RoundingRule | null,
 ) {
   const say = (value: Exact): string =>
-    writeNumber(print(withDigits(roundToDigits(value, digits, 'halfAwayFromZero'), digits)));
+    writeNumber(print(roundedTo(value, digits, 'halfAwayFromZero')));
   const sold = (price: Exact): string => say(rule ? applyRoundingRule(price, rule) : price);
   return {
     at: say(at),

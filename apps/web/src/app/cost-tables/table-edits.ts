@@ -1,6 +1,6 @@
 import type { CostAdjustmentForm, CostBandForm, CostTableContent } from '@honest-ledger/contracts';
 import { isDecimalText } from '@honest-ledger/engine';
-import { UNSAID } from '../reference/reach-edits';
+import { UNSAID } from '../reference/scope-edits';
 
 /** The edits that a cost table's screen makes: each gives the whole content anew. */
 
@@ -8,7 +8,7 @@ export function emptyTable(currency: string): CostTableContent {
   return {
     name: '',
     currency,
-    reaches: [],
+    scopes: [],
     outlets: null,
     costs: [
       { cost: 'last', bands: [{ from: '0', adjustment: { kind: 'markup', percent: UNSAID } }] },

@@ -1,8 +1,8 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
 import type { CostTableContent } from '@honest-ledger/contracts';
-import { add, decimal, fromInteger, isDecimalText, print, type Reach } from '@honest-ledger/engine';
-import { ReachChoice } from '../reference/reach-choice';
-import { UNSAID, UNSAID_GOODS } from '../reference/reach-edits';
+import { add, decimal, fromInteger, isDecimalText, print, type Scope } from '@honest-ledger/engine';
+import { ScopeChoice } from '../reference/scope-choice';
+import { UNSAID, UNSAID_GOODS } from '../reference/scope-edits';
 import { FigureField } from '../shared/figure-field';
 
 type PointBands = NonNullable<CostTableContent['points']>['bands'];
@@ -10,7 +10,7 @@ type PointBands = NonNullable<CostTableContent['points']>['bands'];
 /** What comes on top of a table's bands: points by units sold, fees, and charges by the piece. */
 @Component({
   selector: 'hl-table-extras',
-  imports: [FigureField, ReachChoice],
+  imports: [FigureField, ScopeChoice],
   template: `
     <section>
       <h2>Points by units sold</h2>
@@ -106,11 +106,11 @@ type PointBands = NonNullable<CostTableContent['points']>['bands'];
             (changed)="setCharge($index, { amount: $event })"
           />
           <span>{{ content().currency }} for</span>
-          <hl-reach-choice
-            [reach]="charge.reach"
-            (changed)="setCharge($index, { reach: $event })"
+          <hl-scope-choice
+            [scope]="charge.scope"
+            (changed)="setCharge($index, { scope: $event })"
           />
-          @if (wrongReach($index); as problem) {
+          @if (wrongScope($index); as problem) {
             <span class="wrong" role="alert">{{ problem }}</span>
           }
           <button type="button" class="quiet small" (click)="removeCharge($index)">Take out</button>
@@ -141,8 +141,8 @@ export class TableExtras {
     return this.problems().get(path) ?? null;
   }
 
-  protected wrongReach(place: number): string | null {
-    const at = `pieceCharges[${String(place)}].reach`;
+  protected wrongScope(place: number): string | null {
+    const at = `pieceCharges[${String(place)}.scope`;
     const found = [...this.problems()].find(([path]) => path.startsWith(at));
     return found ? (this.wrong(at) ?? 'Choose which') : null;
   }
@@ -180,11 +180,11 @@ export class TableExtras {
 
   protected addCharge(): void {
     const { pieceCharges } = this.content();
-    const charge = { reach: UNSAID_GOODS, amount: UNSAID };
+    const charge = { scope: UNSAID_GOODS, amount: UNSAID };
     this.changed.emit({ pieceCharges: [...pieceCharges, charge] });
   }
 
-  protected setCharge(place: number, part: { reach?: Reach; amount?: string }): void {
+  protected setCharge(place: number, part: { scope?: Scope; amount?: string }): void {
     this.changed.emit({
       pieceCharges: this.content().pieceCharges.map((one, at) =>
         at === place ? { ...one, ...part } : one,

@@ -8,15 +8,15 @@ import {
   type ItemFilter,
   type TableItemsPage,
 } from '@honest-ledger/contracts';
-import type { Reach } from '@honest-ledger/engine';
+import type { Scope } from '@honest-ledger/engine';
 import { catchError, debounceTime, map, of, switchMap, type Observable } from 'rxjs';
 import { namesOfThings } from '../reference/names';
 import { hasPermission } from '../session/may-do';
 import { Amount, mostDigits } from '../shared/amount';
 import { problemOf } from '../shared/problems';
 import { CostTablesApi } from './cost-tables.api';
+import { PAUSES } from '../shared/pauses';
 
-const PAUSE_MILLISECONDS = 500;
 const ROWS_AT_ONCE = 50;
 /** More than that nobody reads in a list. */
 const MAX_SHOWN = 500;
@@ -134,7 +134,7 @@ export class TableItems {
   protected readonly mayChangePrices = hasPermission('editSetup');
   /** What a change of prices begins with that starts from this table: its goods, where one filter is all of them. */
   protected readonly priceChange = computed(() => {
-    const [first, ...others] = this.content().reaches;
+    const [first, ...others] = this.content().scopes;
     const goods = first && others.length === 0 ? filterOf(first) : {};
     return { table: this.id(), ...goods };
   });
@@ -149,7 +149,7 @@ export class TableItems {
   });
   protected readonly found = toSignal(
     toObservable(this.question).pipe(
-      debounceTime(PAUSE_MILLISECONDS),
+      debounceTime(PAUSES.list),
       switchMap((question): Observable<Found> =>
         question
           ? this.api.items(this.id(), question).pipe(
@@ -216,18 +216,18 @@ export class TableItems {
 }
 
 /** A reach as the filter of a list of items, where it has one. */
-function filterOf(reach: Reach): ItemFilter {
-  switch (reach.kind) {
+function filterOf(scope: Scope): ItemFilter {
+  switch (scope.kind) {
     case 'category':
-      return { category: reach.category };
+      return { category: scope.category };
     case 'brand':
-      return { brand: reach.brand };
+      return { brand: scope.brand };
     case 'supplier':
-      return { supplier: reach.supplier };
+      return { supplier: scope.supplier };
     case 'categoryBrand':
-      return { category: reach.category, brand: reach.brand };
+      return { category: scope.category, brand: scope.brand };
     case 'supplierCategory':
-      return { category: reach.category, supplier: reach.supplier };
+      return { category: scope.category, supplier: scope.supplier };
     default:
       return {};
   }

@@ -1,3 +1,4 @@
+import type { TestRequest } from '@angular/common/http/testing';
 import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
 import { itemRow } from '../testing/goods';
@@ -48,11 +49,13 @@ describe('the list of costs received', () => {
     picker.value = 'TL-1';
     picker.dispatchEvent(new Event('input'));
     picker.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter' }));
-    await screen.settle(300);
-    screen.server
-      .expectOne(({ url }) => url === '/api/items')
-      .flush({ rows: [itemRow('TL-1', '9.00')], total: 1, currency: 'EUR', version: 1 });
-    await screen.settle(60);
+    let asked: TestRequest[] = [];
+    await screen.until(() => {
+      asked = screen.server.match(({ url }) => url === '/api/items');
+      return asked.length > 0;
+    });
+    asked[0]?.flush({ rows: [itemRow('TL-1', '9.00')], total: 1, currency: 'EUR', version: 1 });
+    await screen.settle();
     await screen.type('Cost of TL-1', '4,90');
     await screen.press('Look it through');
     const sent = await screen.answer('POST', '/api/bills', problemBody(422, 'Refused.'), 422);

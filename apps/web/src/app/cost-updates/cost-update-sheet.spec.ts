@@ -87,11 +87,11 @@ describe('what a supplier sent', () => {
   }
   const address = `/api/cost-updates/${ID}/rows?sort=row&offset=0&limit=200`;
   const answerRows = async (): Promise<void> => {
-    await screen.settle(150);
+    await screen.drawn();
     for (const open of screen.server.match((one) => one.urlWithParams === address)) {
       open.flush({ rows: [ROW], total: 1, currency: 'EUR' });
     }
-    await screen.settle(100);
+    await screen.drawn();
   };
 
   it('has its columns named first, with the first rows below, and the mapping is sent', async () => {

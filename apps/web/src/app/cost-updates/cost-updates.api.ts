@@ -91,7 +91,7 @@ export class CostUpdatesApi {
     return this.http.get<RuleInForce>(`/api/items/${encodeURIComponent(item)}/follow-rule`);
   }
 
-  keepRules(edit: FollowRulesEdit): Observable<FollowRule[]> {
+  saveRules(edit: FollowRulesEdit): Observable<FollowRule[]> {
     return this.http.put<FollowRule[]>('/api/follow-rules', edit);
   }
 

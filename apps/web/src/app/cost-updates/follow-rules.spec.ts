@@ -4,7 +4,7 @@ import { FollowRules } from './follow-rules';
 
 const RULE: FollowRule = {
   id: '00000000-0000-4000-8000-000000000001',
-  reach: { kind: 'all' },
+  scope: { kind: 'all' },
   follows: 'waits',
   cap: null,
   keeping: { kind: 'markup' },
@@ -19,7 +19,7 @@ describe('how prices follow costs', () => {
     await screen.answerReference();
     await screen.answer('GET', '/api/follow-rules', [RULE]);
   });
-  const keep = async (status = 200, body: object = [RULE]): Promise<FollowRule[]> => {
+  const save = async (status = 200, body: object = [RULE]): Promise<FollowRule[]> => {
     await screen.press('Keep the rules');
     const sent = await screen.answer('PUT', '/api/follow-rules', body, status);
     expect((sent as { seen: FollowRule[] }).seen).toEqual([RULE]);
@@ -31,7 +31,7 @@ describe('how prices follow costs', () => {
     await screen.type('Cap in percent', '10');
     await screen.choose('What the price keeps', 'a margin of');
     await screen.type('How much', '36');
-    expect(await keep()).toEqual([
+    expect(await save()).toEqual([
       {
         ...RULE,
         follows: 'moves',
@@ -44,8 +44,8 @@ describe('how prices follow costs', () => {
   it('has further rules, rounding, and says why they were not kept', async () => {
     await screen.press('Add a rule');
     await screen.choose('Prices are rounded', 'to a multiple of');
-    const fields = [{ path: 'content[1].reach', sentence: 'There is no category' }];
-    const sent = await keep(422, problemBody(422, 'Wrong.', { fields }));
+    const fields = [{ path: 'content[1].scope', sentence: 'There is no category' }];
+    const sent = await save(422, problemBody(422, 'Wrong.', { fields }));
     expect(sent.length).toBe(2);
     expect(sent[0]?.rounding?.kind).toBe('increment');
     expect(screen.text()).toContain('There is no category.');

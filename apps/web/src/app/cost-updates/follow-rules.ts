@@ -1,11 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { FollowRule } from '@honest-ledger/contracts';
-import type { Reach } from '@honest-ledger/engine';
+import type { Scope } from '@honest-ledger/engine';
 import { Store } from '@ngrx/store';
 import { CodeChoice } from '../reference/code-choice';
 import { namesOfThings } from '../reference/names';
-import { ReachChoice } from '../reference/reach-choice';
+import { ScopeChoice } from '../reference/scope-choice';
 import { referenceFeature } from '../reference/reference.feature';
 import { RoundingEditor } from '../levels/rounding-editor';
 import { hasPermission } from '../session/may-do';
@@ -17,7 +17,7 @@ import { CostUpdatesApi } from './cost-updates.api';
 /** What becomes of prices when costs change: the narrowest rule that takes an item in counts. */
 @Component({
   selector: 'hl-follow-rules',
-  imports: [CodeChoice, FigureField, ReachChoice, RoundingEditor, RouterLink],
+  imports: [CodeChoice, FigureField, ScopeChoice, RoundingEditor, RouterLink],
   templateUrl: './follow-rules.html',
   styles: `
     section {
@@ -50,7 +50,7 @@ export class FollowRules {
   private readonly seen = signal<readonly FollowRule[]>([]);
   protected readonly rules = signal<readonly FollowRule[] | null>(null);
   protected readonly problem = signal<string | null>(null);
-  protected readonly kept = signal(true);
+  protected readonly saved = signal(true);
   protected readonly noProblems: ReadonlyMap<string, string> = new Map();
 
   constructor() {
@@ -69,8 +69,8 @@ export class FollowRules {
     });
   }
 
-  protected setReach(rule: FollowRule, reach: Reach): void {
-    this.set(rule, { reach });
+  protected setScope(rule: FollowRule, scope: Scope): void {
+    this.set(rule, { scope });
   }
 
   protected setWay(rule: FollowRule, code: string): void {
@@ -102,30 +102,30 @@ export class FollowRules {
     this.rules.update(
       (rules) => rules?.map((one) => (one.id === rule.id ? { ...one, ...part } : one)) ?? null,
     );
-    this.kept.set(false);
+    this.saved.set(false);
   }
 
   protected add(): void {
     const fresh: FollowRule = {
       id: crypto.randomUUID(),
-      reach: { kind: 'category', category: '' },
+      scope: { kind: 'category', category: '' },
       follows: 'waits',
       cap: null,
       keeping: { kind: 'markup' },
       rounding: null,
     };
     this.rules.update((rules) => [...(rules ?? []), fresh]);
-    this.kept.set(false);
+    this.saved.set(false);
   }
 
   protected remove({ id }: FollowRule): void {
     this.rules.update((rules) => rules?.filter((one) => one.id !== id) ?? null);
-    this.kept.set(false);
+    this.saved.set(false);
   }
 
-  protected keep(): void {
+  protected save(): void {
     this.problem.set(null);
-    this.api.keepRules({ seen: this.seen(), content: this.rules() ?? [] }).subscribe({
+    this.api.saveRules({ seen: this.seen(), content: this.rules() ?? [] }).subscribe({
       next: (rules) => {
         this.came(rules);
       },
@@ -139,7 +139,7 @@ export class FollowRules {
   private came(rules: readonly FollowRule[]): void {
     this.seen.set(rules);
     this.rules.set(rules);
-    this.kept.set(true);
+    this.saved.set(true);
     this.problem.set(null);
   }
 }

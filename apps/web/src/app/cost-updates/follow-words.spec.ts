@@ -17,7 +17,7 @@ const NAMES: Names = {
 };
 const rule = (part: Partial<FollowRule>): FollowRule => ({
   id: '00000000-0000-4000-8000-000000000001',
-  reach: { kind: 'all' },
+  scope: { kind: 'all' },
   follows: 'waits',
   cap: null,
   keeping: { kind: 'markup' },
@@ -37,7 +37,7 @@ describe('the words of a rule that prices follow costs by', () => {
   });
 
   it('say a cap only where the price moves by itself', () => {
-    const capped = { cap: '12.5', reach: { kind: 'supplier', supplier: 'pits' } } as const;
+    const capped = { cap: '12.5', scope: { kind: 'supplier', supplier: 'pits' } } as const;
     expect(followSentence(rule({ ...capped, follows: 'moves' }), NAMES)).toContain(
       'moves by itself up to 12.5 %, above which it waits, and keeps',
     );

@@ -1,5 +1,5 @@
 import type { FollowRule } from '@honest-ledger/contracts';
-import { type Names, reachWords } from '@honest-ledger/wording';
+import { type Names, scopeWords } from '@honest-ledger/wording';
 import { writeNumber } from '../shared/numbers';
 
 /** What a price does when its cost changes. */
@@ -48,7 +48,7 @@ export function followSentence(rule: FollowRule, names: Names): string {
       ? ` up to ${writeNumber(rule.cap)} %, above which it waits`
       : '';
   const keeps = rule.follows === 'stays' ? '' : `, and keeps ${keepingWords(rule)}`;
-  return `When its cost changes, the price ${way}${cap}${keeps}. So says the rule for ${reachWords(rule.reach, names)}.`;
+  return `When its cost changes, the price ${way}${cap}${keeps}. So says the rule for ${scopeWords(rule.scope, names)}.`;
 }
 
 function keepingWords(rule: FollowRule): string {

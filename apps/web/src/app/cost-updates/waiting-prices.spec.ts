@@ -87,7 +87,7 @@ describe('prices that wait', () => {
     expect(screen.host.querySelector('tr.group')?.textContent).toContain('Marsh Pits');
     const box = screen.host.querySelector<HTMLInputElement>('tr.group input');
     box?.click();
-    await screen.settle(300);
+    await screen.drawn();
     expect(
       await screen.answer('POST', '/api/waiting-prices/weigh', {
         count: 2,

@@ -12,6 +12,7 @@ import { writeNumber } from '../shared/numbers';
 import { problemOf } from '../shared/problems';
 import { writeMove } from './cost-update-sheet';
 import { CostUpdatesApi } from './cost-updates.api';
+import { PAUSES } from '../shared/pauses';
 
 const ROWS_AT_ONCE = 100;
 /** More than that nobody reads in a list; deciding on all is possible all the same. */
@@ -23,9 +24,6 @@ const SORTS = [
   { code: 'item', name: 'By item number' },
 ] as const;
 type Sort = (typeof SORTS)[number]['code'];
-
-/** A pause in choosing and typing, after which what it would do is asked for. */
-const PAUSE_MILLISECONDS = 250;
 
 interface Decided {
   readonly ids: readonly number[];
@@ -71,7 +69,7 @@ export class WaitingPrices {
   /** What accepting the chosen prices would do to margins. */
   protected readonly weighed = toSignal(
     toObservable(this.choice).pipe(
-      debounceTime(PAUSE_MILLISECONDS),
+      debounceTime(PAUSES.search),
       switchMap((choice) =>
         choice ? this.api.weigh(choice).pipe(catchError(() => of(null))) : of(null),
       ),

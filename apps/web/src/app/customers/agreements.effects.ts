@@ -51,7 +51,7 @@ export const agreementsEffects = {
     (actions$ = inject(Actions), store = inject(Store)) => {
       const party = store.selectSignal(agreementsFeature.selectParty);
       return actions$.pipe(
-        ofType(objectEditsActions.kept, objectEditsActions.serverVersionTaken),
+        ofType(objectEditsActions.saved, objectEditsActions.serverVersionTaken),
         mergeMap(({ edit }) => {
           const whose = party();
           return whose === null || edit.object.kind !== 'agreement'

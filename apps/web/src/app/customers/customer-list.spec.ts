@@ -30,13 +30,12 @@ describe('the list of customers', () => {
     screen = await showScreen(CustomerList, {});
     screen.host.style.cssText = 'display: flex; flex-direction: column; height: 600px';
     signedIn(screen, role);
-    await screen.settle(60);
+    await screen.drawn();
   }
   /** What is asked for, once the grid has got to asking. */
   async function came(url: string, page: Page<CustomerRow>): Promise<void> {
-    await screen.settle(60);
     await screen.answer('GET', url, page);
-    await screen.settle(60);
+    await screen.drawn();
   }
   const cells = (): string[] =>
     [...screen.host.querySelectorAll('[role=gridcell]')].map(({ textContent }) => textContent);
@@ -59,7 +58,6 @@ describe('the list of customers', () => {
     const field = 'Part of a code, name, segment or level';
     await screen.type(field, 'no');
     await screen.type(field, 'nobody');
-    await screen.settle(200);
     await came('/api/customers?text=nobody&offset=0&limit=200', { rows: [], total: 0 });
     expect(screen.text()).toContain('No customer is called that.');
     const links = [...screen.host.querySelectorAll('a')].map(({ href }) => href);
@@ -96,7 +94,7 @@ describe('the list of customers', () => {
     await came(FIRST, ALL);
     expect(screen.text()).toContain('2 customers have the level Clubs now.');
     await screen.press('Undo');
-    const view = { back: 1, gone: 0, stays: 1, kind: 'levels' };
+    const view = { back: 1, removed: 0, stays: 1, kind: 'levels' };
     const staying = [{ what: 'customer', key: 'C1', why: 'somebody has changed it since' }];
     await screen.answer('GET', '/api/mass-changes/m', { ...view, staying });
     await decide(screen, 'Undo', '1 customer stays: C1 (somebody has changed it since).');

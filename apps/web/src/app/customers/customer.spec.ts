@@ -109,7 +109,6 @@ describe('a customer', () => {
     screen.host.querySelector(`select[aria-label="${label}"]`);
   const consider = async (): Promise<void> => {
     await screen.choose('Level', 'Schools');
-    await screen.settle(PAUSE);
     await screen.answer('POST', `${ADDRESS}/preview`, PREVIEW);
   };
 
@@ -154,7 +153,7 @@ describe('a customer', () => {
   it('asks nothing where the level it has is chosen again', async () => {
     await consider();
     await screen.choose('Level', 'none of its own');
-    await screen.settle(PAUSE);
+    await screen.quiet(PAUSE);
     screen.server.expectNone(`${ADDRESS}/preview`);
     expect(screen.text()).not.toContain('Before it counts');
   });
@@ -162,11 +161,10 @@ describe('a customer', () => {
   it('has levels for some of the goods, with days', async () => {
     await screen.press('Add a level for some goods');
     await screen.type('First day', '2026-12-01');
-    await screen.settle(PAUSE);
     await screen.answer('POST', `${ADDRESS}/preview`, PREVIEW);
     await screen.press('Save the customer');
     const sent = (await screen.answer('PUT', ADDRESS, customer(null, 2))) as CustomerEdit;
-    expect(sent.assignments.map(({ level: one, reach, window }) => [one, reach, window])).toEqual([
+    expect(sent.assignments.map(({ level: one, scope, window }) => [one, scope, window])).toEqual([
       ['a', { kind: 'all' }, { from: '2026-12-01', until: null }],
     ]);
   });
@@ -174,14 +172,12 @@ describe('a customer', () => {
   it('has what the company keeps of customers besides', async () => {
     await screen.type('Customer since', '2019-05-01');
     await screen.type('Delivery note', ' back door ');
-    await screen.settle(PAUSE);
     await screen.answer('POST', `${ADDRESS}/preview`, PREVIEW);
     await screen.press('Save the customer');
     const after = { ...customer(null, 2), attributes: { since: '2019-05-01' } };
     const sent = (await screen.answer('PUT', ADDRESS, after)) as CustomerEdit;
     expect(sent.attributes).toEqual({ since: '2019-05-01', note: 'back door' });
     await screen.type('Customer since', '');
-    await screen.settle(PAUSE);
     expect((await screen.answer('POST', `${ADDRESS}/preview`, PREVIEW)) as object).toEqual(
       jasmine.objectContaining({ attributes: {} }),
     );
@@ -197,7 +193,6 @@ describe('a customer', () => {
       expect(screen.text()).toContain(part);
     }
     await screen.press('Keep mine instead');
-    await screen.settle(PAUSE);
     await screen.answer('POST', `${ADDRESS}/preview`, PREVIEW);
     await screen.press('Save the customer');
     const sent = (await screen.answer('PUT', ADDRESS, customer(null, 6))) as CustomerEdit;
@@ -206,7 +201,7 @@ describe('a customer', () => {
 
   it('says why it cannot be saved as it is thought about', async () => {
     await screen.choose('Segment', 'none');
-    await screen.settle(PAUSE);
+    await screen.quiet(PAUSE);
     const refusal = problemBody(422, 'There is no segment x.');
     await screen.answer('POST', `${ADDRESS}/preview`, refusal, 422);
     expect(screen.text()).toContain('There is no segment x.');

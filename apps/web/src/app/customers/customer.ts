@@ -15,7 +15,7 @@ import { LevelSentence } from '../levels/level-sentence';
 import { AttributeFields } from '../reference/attribute-fields';
 import { CodeChoice } from '../reference/code-choice';
 import { namesOfThings } from '../reference/names';
-import { ReachChoice } from '../reference/reach-choice';
+import { ScopeChoice } from '../reference/scope-choice';
 import { referenceFeature } from '../reference/reference.feature';
 import { hasPermission } from '../session/may-do';
 import { DayField } from '../shared/day-field';
@@ -40,7 +40,7 @@ import { PriceList } from './price-list';
     LevelSentence,
     Notice,
     PriceList,
-    ReachChoice,
+    ScopeChoice,
     RouterLink,
   ],
   templateUrl: './customer.html',
@@ -119,7 +119,7 @@ export class Customer {
     const assignment: LevelAssignment = {
       id: crypto.randomUUID(),
       level,
-      reach: { kind: 'all' },
+      scope: { kind: 'all' },
       window: { from: null, until: null },
     };
     this.change((content) => ({ ...content, assignments: [...content.assignments, assignment] }));

@@ -5,8 +5,7 @@ import { debounceTime, EMPTY, exhaustMap, switchMap } from 'rxjs';
 import { mapResponse } from '../shared/map-response';
 import { CustomersApi } from '../reference/customers.api';
 import { customersActions, customersFeature } from './customers.feature';
-
-const PAUSE_MILLISECONDS = 200;
+import { PAUSES } from '../shared/pauses';
 
 export const customersEffects = {
   open: createEffect(
@@ -29,7 +28,7 @@ export const customersEffects = {
       const customer = store.selectSignal(customersFeature.selectCustomer);
       return actions$.pipe(
         ofType(customersActions.considered, customersActions.dropped),
-        debounceTime(PAUSE_MILLISECONDS),
+        debounceTime(PAUSES.search),
         switchMap((action) => {
           const code = customer().value?.code;
           if (code === undefined || !('content' in action)) return EMPTY;
@@ -55,7 +54,7 @@ export const customersEffects = {
           const [before, after] = [customer().value, considered()];
           if (!before || !after) return EMPTY;
           return mapResponse(
-            api.keep(before.code, { ...after.content, revision: before.revision }),
+            api.save(before.code, { ...after.content, revision: before.revision }),
             (saved) => customersActions.saved({ customer: saved }),
             (problem) => customersActions.refused({ problem }),
           );

@@ -32,7 +32,7 @@ describe('giving a level to many customers', () => {
   beforeEach(async () => {
     screen = await showScreen(LevelGiving, { customers: [row('C1', 3), row('C2', 1)], begin: 'l' });
     await screen.answerReference({ levels: LEVELS });
-    await screen.settle(300);
+    await screen.drawn();
   });
 
   const seen = async (customers: readonly GivenCustomer[]): Promise<unknown> =>
@@ -77,7 +77,6 @@ describe('giving a level to many customers', () => {
     // chosen, but not looked at yet
     expect(screen.text()).not.toContain('Give it to');
     expect(screen.text()).not.toContain('no level → Clubs');
-    await screen.settle(300);
     await seen(more.map(({ code }) => given(code)));
     await screen.press('Give it to 30');
     const sent = await screen.answer('PUT', '/api/customer-levels', { massChange: 'm' });
@@ -98,7 +97,6 @@ describe('giving a level to many customers', () => {
     expect(screen.text()).toContain(sentence);
     // what there is now is looked at before it can be given
     expect(screen.text()).not.toContain('Give it to');
-    await screen.settle(300);
     await seen([given('C1', { revision: 4 }), given('C2')]);
     await screen.press('Give it to 2');
     const again = await screen.answer('PUT', '/api/customer-levels', { massChange: 'm' });
@@ -116,7 +114,6 @@ describe('giving a level to many customers', () => {
   it('looks again where another level is chosen', async () => {
     await seen([given('C1')]);
     await screen.choose('Level to give', 'No level of their own');
-    await screen.settle(300);
     const asked = await seen([given('C1', { before: 'Clubs' })]);
     expect((asked as { level: unknown }).level).toBeNull();
     expect(screen.text()).toContain('Clubs → no level');

@@ -23,8 +23,7 @@ import { namesOfThings } from '../reference/names';
 import { referenceFeature } from '../reference/reference.feature';
 import { problemOf } from '../shared/problems';
 import { CustomersApi } from '../reference/customers.api';
-
-const PAUSE_MILLISECONDS = 250;
+import { PAUSES } from '../shared/pauses';
 
 interface Looked {
   /** What was looked at: this, and nothing else, is what can be given. */
@@ -139,7 +138,7 @@ export class LevelGiving {
   });
   protected readonly looked = toSignal(
     toObservable(this.asked).pipe(
-      debounceTime(PAUSE_MILLISECONDS),
+      debounceTime(PAUSES.search),
       switchMap((asked): Observable<Looked> =>
         asked
           ? this.api.previewGiving(asked).pipe(

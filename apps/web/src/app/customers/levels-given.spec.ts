@@ -29,7 +29,7 @@ describe('the levels that were given to many', () => {
     expect(screen.text()).toContain('undone by Tom Petrie');
     screen.host.querySelector<HTMLElement>('td button')?.click();
     await screen.settle();
-    const view = { back: 3, gone: 0, stays: 0, staying: [], kind: 'levels' };
+    const view = { back: 3, removed: 0, stays: 0, staying: [], kind: 'levels' };
     await screen.answer('GET', '/api/mass-changes/b', view);
     await decide(screen, 'Undo', '3 customers go back to what was there before.');
     await screen.answer('POST', '/api/mass-changes/b/undo', {});

@@ -71,7 +71,7 @@ export class NewCustomer {
   protected save(event: Event): void {
     event.preventDefault();
     const code = this.code();
-    this.api.keep(code, { ...EMPTY, name: this.name(), revision: 0 }).subscribe({
+    this.api.save(code, { ...EMPTY, name: this.name(), revision: 0 }).subscribe({
       next: () => void this.router.navigate(['/customers', code]),
       error: (error: unknown) => {
         this.problem.set(problemOf(error));

@@ -86,7 +86,7 @@ import { guardSentence } from './guard-words';
               <button
                 type="button"
                 class="main-action"
-                [disabled]="busy() || open().editing.state !== 'kept'"
+                [disabled]="busy() || open().editing.state !== 'saved'"
                 (click)="ask(note.value)"
               >
                 Ask for approval

@@ -2,13 +2,13 @@ import { HttpClient } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
 import type { ApprovalRow, AskingApproval, Decision, Page } from '@honest-ledger/contracts';
 import type { Observable } from 'rxjs';
-import { paramsOf, type Said } from '../shared/search-params';
+import { paramsOf, type QueryParams } from '../shared/search-params';
 
 @Injectable({ providedIn: 'root' })
 export class ApprovalsApi {
   private readonly http = inject(HttpClient);
 
-  page(search: Said): Observable<Page<ApprovalRow>> {
+  page(search: QueryParams): Observable<Page<ApprovalRow>> {
     return this.http.get<Page<ApprovalRow>>('/api/approvals', { params: paramsOf(search) });
   }
 

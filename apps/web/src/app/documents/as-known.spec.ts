@@ -45,7 +45,7 @@ describe('what the server answers to an edit', () => {
     const document = asKnown(answer(), open);
     const state = documentsFeature.reducer(
       { notBegun: null, document: ready(open) },
-      documentsActions.kept({ content, document }),
+      documentsActions.saved({ content, document }),
     );
     const after = state.document.value;
     if (!after) throw new Error('it is open');

@@ -1,5 +1,5 @@
 import type { DocumentContent } from '@honest-ledger/contracts';
-import { NO_CIRCUMSTANCES } from '@honest-ledger/engine';
+import { NO_SALES_CONTEXT } from '@honest-ledger/engine';
 import { writeWallClock } from '../shared/dates';
 import { documentLine } from '../testing/goods';
 import { tellingNames } from '../testing/names';
@@ -17,7 +17,7 @@ const THEN: DocumentContent = {
   byHand: [],
   discount: null,
   attributes: {},
-  circumstances: NO_CIRCUMSTANCES,
+  salesContext: NO_SALES_CONTEXT,
   level: null,
   lines: [documentLine('a', 'CL-0207', '2'), documentLine('b', 'GL-0101', '1')],
 };
@@ -38,9 +38,9 @@ describe('what two states of a document differ in', () => {
 
   it('names what holds for the whole document as people call it', () => {
     const discount = { off: { kind: 'percent', percent: '-5' }, reason: 'a fair' } as const;
-    const circumstances = { ...NO_CIRCUMSTANCES, deliveryPostcode: 'PL4' };
+    const salesContext = { ...NO_SALES_CONTEXT, deliveryPostcode: 'PL4' };
     const codes = ['WELCOME', 'SPRING'];
-    expect(told({ customer: null, codes, shipping: '1250', discount, circumstances })).toEqual([
+    expect(told({ customer: null, codes, shipping: '1250', discount, salesContext })).toEqual([
       'customer C1001 → an unknown customer',
       'codes none → WELCOME, SPRING',
       'shipping none → 1,250',

@@ -44,7 +44,7 @@ function moved(before: Fields, after: Fields): string[] {
 }
 
 function fieldsOf(content: DocumentContent, names: DocumentNames): Fields {
-  const { circumstances, shipping, codes, level, byHand, discount, lines } = content;
+  const { salesContext, shipping, codes, level, byHand, discount, lines } = content;
   const items = new Map(lines.map(({ id, item }) => [id, item]));
   return {
     customer: content.customer ?? 'an unknown customer',
@@ -65,10 +65,10 @@ function fieldsOf(content: DocumentContent, names: DocumentNames): Fields {
         })
         .join(', '),
     ),
-    'sales person': circumstances.salesPerson,
-    department: circumstances.department,
-    'delivery method': circumstances.deliveryMethod,
-    'delivery postcode': circumstances.deliveryPostcode,
+    'sales person': salesContext.salesPerson,
+    department: salesContext.department,
+    'delivery method': salesContext.deliveryMethod,
+    'delivery postcode': salesContext.deliveryPostcode,
     ...Object.fromEntries(
       Object.entries(content.attributes).map(([code, value]) => [names.attribute(code), value]),
     ),

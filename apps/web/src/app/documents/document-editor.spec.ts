@@ -5,7 +5,7 @@ import type {
   LevelSummary,
   RuleForm,
 } from '@honest-ledger/contracts';
-import { NO_CIRCUMSTANCES } from '@honest-ledger/engine';
+import { NO_SALES_CONTEXT } from '@honest-ledger/engine';
 import type { Reference } from '../reference/reference.api';
 import { LINE, SETUP, showDocument, view } from '../testing/documents';
 import { levelContent } from '../testing/levels';
@@ -82,7 +82,6 @@ describe('the editor of a quote', () => {
     }
     expect(total()).toBe('36.16');
     await screen.type('Shipping', '6');
-    await screen.settle(PAUSE);
     const sent = await screen.answer('PUT', '/api/documents/1007', view());
     expect((sent as DocumentEdit).shipping).toBe('6');
   });
@@ -91,7 +90,7 @@ describe('the editor of a quote', () => {
     await open(view());
     await screen.type('Quantity of CL-0207', '3');
     expect(total()).toBe('48.60');
-    await screen.settle(PAUSE);
+    await screen.quiet(PAUSE);
     const lines = [{ ...LINE, quantity: '3' }];
     const sent = await screen.answer(
       'PUT',
@@ -111,7 +110,6 @@ describe('the editor of a quote', () => {
     expect(explained()?.whose).toContain('2 × bag for Harbour Lane School');
     await screen.type('Quantity of CL-0207', '5');
     expect([explained()?.provisional, explained()?.line.kind]).toEqual([true, 'priced']);
-    await screen.settle(PAUSE);
     await screen.answer(
       'PUT',
       '/api/documents/1007',
@@ -131,7 +129,7 @@ describe('the editor of a quote', () => {
   it('does not send what is wrong, and tells it beside the field', async () => {
     await open(view());
     await screen.type('Quantity of CL-0207', '0');
-    await screen.settle(PAUSE);
+    await screen.quiet(PAUSE);
     expect(screen.text()).toContain('quantity must be above 0');
     expect(screen.text()).toContain('not kept yet');
     screen.server.expectNone('/api/documents/1007');
@@ -166,7 +164,7 @@ describe('the editor of a quote', () => {
   it('shows both where somebody else was first, and lets the user decide', async () => {
     await open(view());
     await screen.type('What the quote is for', 'Mine');
-    await screen.settle(PAUSE);
+    await screen.quiet(PAUSE);
     const current = view([], { title: 'Theirs', revision: 7, changedBy: 'Tom Petrie' });
     await screen.answer(
       'PUT',
@@ -204,11 +202,10 @@ describe('the editor of a quote', () => {
     await open(view());
     await screen.press('Form of supply, level, price, discount, note and rules of CL-0207');
     await screen.type('Price by hand of CL-0207', '15');
-    await screen.settle(PAUSE);
+    await screen.quiet(PAUSE);
     expect(screen.text()).toContain('Say why the price is typed by hand');
     screen.server.expectNone('/api/documents/1007');
     await screen.type('Reason for the price of CL-0207', 'torn bag');
-    await screen.settle(PAUSE);
     const sent = (await screen.answer('PUT', '/api/documents/1007', view())) as DocumentEdit;
     expect(sent.lines[0]?.priceByHand).toEqual({ price: '15', reason: 'torn bag' });
   });
@@ -217,14 +214,13 @@ describe('the editor of a quote', () => {
     await open(view());
     await screen.press('Form of supply, level, price, discount, note and rules of CL-0207');
     await screen.type('Discount on CL-0207', '12,5');
-    await screen.settle(PAUSE);
+    await screen.quiet(PAUSE);
     expect(screen.text()).toContain('Say why it is taken off by hand');
     screen.server.expectNone('/api/documents/1007');
     await screen.type('Reason, Discount on CL-0207', 'torn bags');
     await screen.choose('Discount on the quote is in', 'EUR');
     await screen.type('Discount on the quote', '2');
     await screen.type('Reason, Discount on the quote', 'they pay at once');
-    await screen.settle(PAUSE);
     const sent = (await screen.answer('PUT', '/api/documents/1007', view())) as DocumentEdit;
     expect(sent.lines[0]?.discount).toEqual({
       off: { kind: 'percent', percent: '-12.5' },
@@ -240,7 +236,6 @@ describe('the editor of a quote', () => {
     await open(view());
     await screen.press('Form of supply, level, price, discount, note and rules of CL-0207');
     await screen.choose('Form of supply of CL-0207', 'split pallet');
-    await screen.settle(PAUSE);
     const sent = (await screen.answer('PUT', '/api/documents/1007', view())) as DocumentEdit;
     expect(sent.lines[0]?.formOfSupply).toBe('split');
   });
@@ -249,7 +244,6 @@ describe('the editor of a quote', () => {
     await open(view());
     await screen.press('Form of supply, level, price, discount, note and rules of CL-0207');
     await screen.type('Note on CL-0207', ' Keep it from the frost ');
-    await screen.settle(PAUSE);
     const sent = (await screen.answer('PUT', '/api/documents/1007', view())) as DocumentEdit;
     expect(sent.lines[0]?.note).toBe('Keep it from the frost');
     const said = [...screen.host.querySelectorAll('.said')].map(({ textContent }) => textContent);
@@ -284,9 +278,9 @@ describe('the editor of a quote', () => {
     const told = (): string => screen.host.querySelector('.conflict')?.textContent ?? '';
     await screen.type('To postcode', 'q1');
     expect(told()).toBe(''); // no price is another
-    await screen.settle(PAUSE);
-    const circumstances = { ...NO_CIRCUMSTANCES, deliveryPostcode: 'Q1' };
-    await screen.answer('PUT', '/api/documents/1007', { ...asked, circumstances, revision: 2 });
+    await screen.quiet(PAUSE);
+    const salesContext = { ...NO_SALES_CONTEXT, deliveryPostcode: 'Q1' };
+    await screen.answer('PUT', '/api/documents/1007', { ...asked, salesContext, revision: 2 });
     await screen.type('To postcode', ' pl4  8aa ');
     expect(told().replace(/\s+/g, ' ')).toContain(
       'CL-020716.20 EUR14.58 EURRule Our van applies now: −1.62',
@@ -307,7 +301,7 @@ describe('the editor of a quote', () => {
     await screen.press('Price it as of another time');
     await screen.type('Priced as of', '2026-11-20T09:00');
     expect(total()).toBe('32.40'); // what is known here is known as of now
-    await screen.settle(PAUSE);
+    await screen.quiet(PAUSE);
     const asOf = '2026-11-20T09:00';
     const basePrices = [{ kind: 'own', item: 'CL-0207', unit: null, price: '17.00' }] as const;
     const then = view([LINE], { asOf, revision: 2 }, { ...SETUP, basePrices });
@@ -317,7 +311,6 @@ describe('the editor of a quote', () => {
     expect(told).toContain(`As of ${writeWallClock(asOf)}`);
     expect(told).toContain('16.20 EUR14.95 EUR');
     await screen.press('Switch back');
-    await screen.settle(PAUSE);
     const back = (await screen.answer('PUT', '/api/documents/1007', view())) as DocumentEdit;
     expect(back.asOf).toBeNull();
   });
@@ -326,7 +319,7 @@ describe('the editor of a quote', () => {
     await open(view());
     await screen.press('Price it as of another time');
     await screen.type('Priced as of', '2027-03-28T01:30');
-    await screen.settle(PAUSE);
+    await screen.quiet(PAUSE);
     const sentence = 'The clock goes forward over this time there, so it never comes';
     const refused = { ...problemBody(422, sentence), fields: [{ path: 'asOf', sentence }] };
     await screen.answer('PUT', '/api/documents/1007', refused, 422);
@@ -408,7 +401,7 @@ describe('the editor of a quote', () => {
     await open(view());
     const errors = spyOn(console, 'error');
     await screen.type('Quantity of CL-0207', '3');
-    await screen.settle(PAUSE);
+    await screen.quiet(PAUSE);
     const lines = [{ ...LINE, quantity: '3' }];
     const right = view(lines, { revision: 2 });
     const [line] = right.priced;

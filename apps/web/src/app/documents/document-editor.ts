@@ -21,7 +21,7 @@ import { namesOfThings } from '../reference/names';
 import { referenceFeature } from '../reference/reference.feature';
 import { hasPermission } from '../session/may-do';
 import { writeDay, writeWallClock } from '../shared/dates';
-import { KeptState } from '../shared/kept-state';
+import { SavedState } from '../shared/saved-state';
 import { Notice } from '../shared/notice';
 import { writeNumber } from '../shared/numbers';
 import { besidesFields, fieldsUnder } from '../shared/problems';
@@ -36,7 +36,7 @@ import { DocumentLine } from './document-line';
 import { DocumentSending } from './document-sending';
 import { DocumentTerms, type TermsChange } from './document-terms';
 import { WORDS } from './document-words';
-import { GoneNotice } from './gone-notice';
+import { LapsedNotice } from './lapsed-notice';
 import { LinePaidBefore } from './line-paid-before';
 import { NotApplied } from './not-applied';
 import { columnDigits, levelNames, shownLines, type ShownLine } from './document-lines';
@@ -51,7 +51,7 @@ import { SwitchNotice } from './switch-notice';
 
 /** The fields that show what is wrong with them themselves. */
 const TOLD_BESIDE =
-  /^(asOf|shipping|circumstances\.deliveryPostcode|attributes\..*|(lines\[\d+\]\.)?discount\.(reason|off\..+)|lines\[\d+\]\.(quantity|duration|priceByHand\.(price|reason)))$/;
+  /^(asOf|shipping|salesContext\.deliveryPostcode|attributes\..*|(lines\[\d+\]\.)?discount\.(reason|off\..+)|lines\[\d+\]\.(quantity|duration|priceByHand\.(price|reason)))$/;
 
 /** A quote, an order or a sale: its lines, what each costs this customer, and how each price came about. */
 @Component({
@@ -64,9 +64,9 @@ const TOLD_BESIDE =
     DocumentLine,
     DocumentSending,
     DocumentTerms,
-    GoneNotice,
+    LapsedNotice,
     ItemPicker,
-    KeptState,
+    SavedState,
     LinePaidBefore,
     NotApplied,
     Notice,
@@ -185,7 +185,7 @@ export class DocumentEditor implements OnDestroy {
     const open = this.open();
     const line = this.followedLine();
     if (!open || !line?.priced || !line.facts) return null;
-    // what the server has priced stands there since it was kept
+    // what the server has priced stands there since it was saved
     const pricedAt = open.provisional ? open.inputs.document.pricedAt : open.view.changedAt;
     const { currency, asOf } = open.editing.content;
     const when = asOf === null ? writeDay(pricedAt) : writeWallClock(asOf);
@@ -260,7 +260,7 @@ export class DocumentEditor implements OnDestroy {
     const [open, before] = [this.open(), this.switched()];
     if (!open || !before || before.told) return;
     const told = switchMoves(open, before, this.names());
-    const isAnswered = !open.provisional && open.editing.state === 'kept';
+    const isAnswered = !open.provisional && open.editing.state === 'saved';
     if (told.length > 0) this.switched.set({ ...before, told });
     else if (isAnswered) this.switched.set(null);
   }
@@ -288,7 +288,7 @@ export class DocumentEditor implements OnDestroy {
   }
 
   protected seeGone(): void {
-    this.store.dispatch(documentsActions.goneSeen());
+    this.store.dispatch(documentsActions.lapsedSeen());
   }
 
   protected unfold({ id }: ShownLine): void {

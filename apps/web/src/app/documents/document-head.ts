@@ -92,9 +92,10 @@ export class DocumentHead {
     const { kind, became } = this.open().view;
     return kind === 'order' && became.length === 0;
   });
-  /** A step is taken from what is kept. */
+  /** A step is taken from what is saved. */
   protected readonly ready = computed(
-    () => !this.busy() && this.open().editing.state === 'kept' && this.open().view.lines.length > 0,
+    () =>
+      !this.busy() && this.open().editing.state === 'saved' && this.open().view.lines.length > 0,
   );
   protected readonly address = (of: DocumentName): readonly [string, number] => addressOf(of);
   protected readonly title = ({ kind, number }: DocumentName): string =>

@@ -66,7 +66,7 @@ describe('the history of a document', () => {
 
   it('goes on with older ones, also with what was recorded before there were some fields', async () => {
     await show([CHANGED], true, true);
-    const { discount: _, circumstances: __, ...early } = contentOfDocument(then);
+    const { discount: _, salesContext: __, ...early } = contentOfDocument(then);
     const older = { ...BEGUN, action: 'changed', before: early, after: early };
     await screen.press('Show older ones');
     await screen.answer('GET', `${ADDRESS}&below=2`, { changes: [older], more: false });

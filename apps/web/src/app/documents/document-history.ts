@@ -159,7 +159,7 @@ export class DocumentHistory {
     return { ...this.things(), rule: (id) => rules.get(id) ?? `rule ${id.slice(0, 8)}` };
   });
   private readonly number = computed(() => this.open().number);
-  /** Every change that is kept adds to it. */
+  /** Every change that is saved adds to it. */
   private readonly asked = computed(
     () => `${String(this.number())}/${String(this.open().view.revision)}`,
   );

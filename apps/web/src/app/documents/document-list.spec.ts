@@ -35,12 +35,11 @@ describe('the list of quotes', () => {
       'display: flex; flex-direction: column; height: 600px; width: 1200px';
     signedIn(screen);
     await screen.answerReference();
-    await screen.settle(60);
+    await screen.drawn();
   }
   const came = async (url: string, page: Page<DocumentRow>): Promise<void> => {
-    await screen.settle(60);
     await screen.answer('GET', url, page);
-    await screen.settle(60);
+    await screen.drawn();
   };
   const cells = (): string[] =>
     [...screen.host.querySelectorAll('[role=gridcell]')].map(({ textContent }) => textContent);
@@ -60,7 +59,6 @@ describe('the list of quotes', () => {
     await came(FIRST, { rows: [], total: 0 });
     expect(screen.text()).toContain('No quote yet. Begin one above.');
     await screen.type('Part of a number, a customer or what it is for', 'nobody');
-    await screen.settle(200);
     await came('/api/documents?text=nobody&offset=0&limit=200&kind=quote', { rows: [], total: 0 });
     expect(screen.text()).toContain('No quote is called that.');
   });

@@ -33,8 +33,8 @@ import type { OpenDocument } from './documents.feature';
       <button
         type="button"
         class="quiet"
-        [disabled]="!isKept()"
-        [title]="isKept() ? '' : 'What is not kept yet is not sent'"
+        [disabled]="!isSaved()"
+        [title]="isSaved() ? '' : 'What is not kept yet is not sent'"
         (click)="writing.set(true)"
       >
         Send…
@@ -106,9 +106,9 @@ export class DocumentSending {
     const { view } = this.open();
     return this.mayWrite() && !view.held && view.state !== 'cancelled' && view.lines.length > 0;
   });
-  protected readonly isKept = computed(() => {
+  protected readonly isSaved = computed(() => {
     const { view, editing } = this.open();
-    return view.state !== 'open' || editing.state === 'kept';
+    return view.state !== 'open' || editing.state === 'saved';
   });
   protected readonly title = computed(() => documentTitle(this.open().view));
   protected readonly writing = linkedSignal({ source: this.number, computation: () => false });

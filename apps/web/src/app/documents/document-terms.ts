@@ -15,7 +15,7 @@ import type {
   DiscountForm,
   DocumentContent,
 } from '@honest-ledger/contracts';
-import type { Circumstances } from '@honest-ledger/engine';
+import type { SalesContext } from '@honest-ledger/engine';
 import { Store } from '@ngrx/store';
 import { CustomerPicker } from '../reference/customer-picker';
 import { AttributeFields } from '../reference/attribute-fields';
@@ -28,7 +28,7 @@ import { FigureField } from '../shared/figure-field';
 import { TextField } from '../shared/text-field';
 import { DiscountField } from './discount-field';
 import { discountToMargin } from './margin-by-hand';
-import { DocumentCircumstances } from './document-circumstances';
+import { DocumentSalesContext } from './document-sales-context';
 import type { OpenDocument } from './documents.feature';
 
 /** A change of what holds for the whole document. */
@@ -47,7 +47,7 @@ export interface TermsChange {
     CustomerPicker,
     DayField,
     DiscountField,
-    DocumentCircumstances,
+    DocumentSalesContext,
     FigureField,
     RouterLink,
     TextField,
@@ -157,8 +157,8 @@ export class DocumentTerms {
     this.set({ attributes }, 'With other fields of the document');
   }
 
-  protected setCircumstances(circumstances: Circumstances): void {
-    this.set({ circumstances }, 'Sold or delivered otherwise');
+  protected setSalesContext(salesContext: SalesContext): void {
+    this.set({ salesContext }, 'Sold or delivered otherwise');
   }
 
   private set(part: Partial<DocumentContent>, what?: string, always = false): void {

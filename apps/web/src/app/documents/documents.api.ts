@@ -12,7 +12,7 @@ import type {
 } from '@honest-ledger/contracts';
 import type { DocumentKind } from '@honest-ledger/engine';
 import type { Observable } from 'rxjs';
-import { paramsOf, type Said } from '../shared/search-params';
+import { paramsOf, type QueryParams } from '../shared/search-params';
 
 export type TakeBack = 'cancel' | 'reopen';
 
@@ -20,7 +20,7 @@ export type TakeBack = 'cancel' | 'reopen';
 export class DocumentsApi {
   private readonly http = inject(HttpClient);
 
-  page(search: Said): Observable<Page<DocumentRow>> {
+  page(search: QueryParams): Observable<Page<DocumentRow>> {
     return this.http.get<Page<DocumentRow>>('/api/documents', { params: paramsOf(search) });
   }
 
@@ -51,7 +51,7 @@ export class DocumentsApi {
     return this.http.post<DocumentView>(`/api/documents/${String(number)}/${how}`, { revision });
   }
 
-  keep(number: number, edit: DocumentEdit): Observable<DocumentView> {
+  save(number: number, edit: DocumentEdit): Observable<DocumentView> {
     return this.http.put<DocumentView>(`/api/documents/${String(number)}`, edit);
   }
 }

@@ -16,7 +16,7 @@ import { Outbox } from '../outbox/outbox';
 import { OutboxStorage } from '../outbox/outbox-storage';
 import { mapResponse } from '../shared/map-response';
 import type { LeftEdit } from '../shared/editing';
-import { saveEdits, type Keeping } from '../outbox/save-edits';
+import { saveEdits, type Saving } from '../outbox/save-edits';
 import { foundHere, isUnreachable } from '../shared/problems';
 import { asKnown } from './as-known';
 import { inputsFor, type PricingInputs } from './pricing-inputs';
@@ -136,7 +136,7 @@ export const documentsEffects = {
   compare: createEffect(
     (actions$ = inject(Actions), worker = inject(PricingWorker)) =>
       actions$.pipe(
-        ofType(documentsActions.kept),
+        ofType(documentsActions.saved),
         filter(({ document }) => document.version === document.versionInForce),
         switchMap(({ document }) =>
           priceOnce(worker, document.pricing).pipe(
@@ -156,7 +156,7 @@ export const documentsEffects = {
     { functional: true, dispatch: false },
   ),
 
-  keep: createEffect(
+  save: createEffect(
     (
       actions$ = inject(Actions),
       api = inject(DocumentsApi),
@@ -164,13 +164,13 @@ export const documentsEffects = {
       storage = inject(OutboxStorage),
     ) => {
       const document = store.selectSignal(documentsFeature.selectDocument);
-      const keeping: Keeping<DocumentContent, number> = {
+      const saving: Saving<DocumentContent, number> = {
         edited$: actions$.pipe(ofType(...EDITS, documentsActions.rebased)),
         hurried$: actions$.pipe(ofType(documentsActions.opened, documentsActions.priceAgain)),
         left$: actions$.pipe(ofType(documentsActions.left)),
         given$: actions$.pipe(ofType(documentsActions.serverVersionTaken)),
         unreachable$: actions$.pipe(
-          ofType(documentsActions.notKept),
+          ofType(documentsActions.notSaved),
           filter(({ problem }) => isUnreachable(problem)),
         ),
         editing: () => {
@@ -179,18 +179,18 @@ export const documentsEffects = {
         },
         check: problemIn,
         send: (number, content, revision) =>
-          api.keep(number, { ...content, revision }).pipe(
-            map((kept) => {
+          api.save(number, { ...content, revision }).pipe(
+            map((saved) => {
               const open = document().value;
-              const view = open?.number === number ? asKnown(kept, open) : kept;
+              const view = open?.number === number ? asKnown(saved, open) : saved;
               return {
-                kept: documentsActions.kept({ content, document: view }),
-                revision: kept.revision,
+                saved: documentsActions.saved({ content, document: view }),
+                revision: saved.revision,
               };
             }),
           ),
-        keeping: (number) => documentsActions.keeping({ number }),
-        notKept: (number, problem) => documentsActions.notKept({ number, problem }),
+        saving: (number) => documentsActions.saving({ number }),
+        notSaved: (number, problem) => documentsActions.notSaved({ number, problem }),
         handedOver: () => documentsActions.handedOver(),
         parcel: (number, content, revision) => {
           const kind = document().value?.view.kind ?? 'quote';
@@ -204,7 +204,7 @@ export const documentsEffects = {
           };
         },
       };
-      return saveEdits(keeping, parcelId, storage);
+      return saveEdits(saving, parcelId, storage);
     },
     { functional: true },
   ),

@@ -1,5 +1,5 @@
 import type { ItemRow, PricedLineForm, DocumentView } from '@honest-ledger/contracts';
-import { NO_CIRCUMSTANCES } from '@honest-ledger/engine';
+import { NO_SALES_CONTEXT } from '@honest-ledger/engine';
 import type { Action } from '@ngrx/store';
 import { itemRow, documentLine } from '../testing/goods';
 import { outcomeOf } from '../testing/outcome';
@@ -60,7 +60,7 @@ function view(changes: Partial<DocumentView> = {}): DocumentView {
     held: false,
     approval: null,
     attributes: {},
-    circumstances: NO_CIRCUMSTANCES,
+    salesContext: NO_SALES_CONTEXT,
     level: null,
     lines: [],
     version: 2,
@@ -74,7 +74,7 @@ function view(changes: Partial<DocumentView> = {}): DocumentView {
     pricing: {
       setup: {
         format: 'honest-ledger-setup',
-        formatVersion: 3,
+        formatVersion: 4,
         version: 2,
         homeCurrency: 'EUR',
         roundingMode: 'halfAwayFromZero',
@@ -94,7 +94,7 @@ function view(changes: Partial<DocumentView> = {}): DocumentView {
       },
       document: {
         format: 'honest-ledger-document',
-        formatVersion: 2,
+        formatVersion: 3,
         pricedAt: '2026-11-24T14:32:00Z',
         currency: 'EUR',
         codes: [],
@@ -103,7 +103,7 @@ function view(changes: Partial<DocumentView> = {}): DocumentView {
         discount: null,
         attributes: {},
         kind: 'quote',
-        circumstances: NO_CIRCUMSTANCES,
+        salesContext: NO_SALES_CONTEXT,
         level: null,
         facts: {
           local: { day: '2026-11-24', time: '14:32:00', offset: '+00:00' },
@@ -182,8 +182,8 @@ describe('an open document', () => {
   it('shows its own price as provisional until the server’s takes its place', () => {
     const here = after(add, priceHere);
     expect([here.outcome.total, here.provisional]).toEqual(['18.40', true]);
-    const kept = after(add, priceHere, ({ editing: { content } }) =>
-      documentsActions.kept({
+    const saved = after(add, priceHere, ({ editing: { content } }) =>
+      documentsActions.saved({
         content,
         document: view({
           lines: content.lines,
@@ -192,10 +192,10 @@ describe('an open document', () => {
         }),
       }),
     );
-    expect([kept.outcome.total, kept.provisional, kept.editing.state]).toEqual([
+    expect([saved.outcome.total, saved.provisional, saved.editing.state]).toEqual([
       '16.20',
       false,
-      'kept',
+      'saved',
     ]);
   });
 
@@ -206,7 +206,7 @@ describe('an open document', () => {
 
   it('leaves another document’s answer alone', () => {
     const document = view({ number: 1002, outcome: outcomeOf('99.00') });
-    const open = after(add, documentsActions.kept({ content: document, document }));
+    const open = after(add, documentsActions.saved({ content: document, document }));
     expect([open.number, open.outcome.total]).toEqual([1001, '0.00']);
   });
 

@@ -23,10 +23,10 @@ import {
   beginEditing,
   edit,
   rebase,
-  isUnkept,
-  keeping,
-  kept,
-  notKept,
+  isUnsaved,
+  saving,
+  saved,
+  notSaved,
   redo,
   takeUp,
   undo,
@@ -34,7 +34,7 @@ import {
   type LeftEdit,
 } from '../shared/editing';
 import { failed, idle, ready, type Loadable } from '../shared/loadable';
-import { goneRules, type GoneRule } from './gone-rules';
+import { lapsedRules, type LapsedRule } from './lapsed-rules';
 import type { PricingInputs } from './pricing-inputs';
 
 export const documentsActions = createActionGroup({
@@ -43,7 +43,7 @@ export const documentsActions = createActionGroup({
     Begin: props<{ kind: DocumentKind; customer: string | null }>(),
     Begun: props<{ document: DocumentView }>(),
     'Not Begun': props<{ problem: ProblemDetails }>(),
-    /** An edit of this document that is not kept yet is taken up again. */
+    /** An edit of this document that is not saved yet is taken up again. */
     Opened: props<{ number: number }>(),
     Came: props<{ document: DocumentView }>(),
     Failed: props<{ problem: ProblemDetails }>(),
@@ -52,21 +52,21 @@ export const documentsActions = createActionGroup({
     Undone: emptyProps(),
     Redone: emptyProps(),
     Left: emptyProps(),
-    /** What was edited and is not kept is the outbox’s. */
+    /** What was edited and is not saved is the outbox’s. */
     'Handed Over': emptyProps(),
     /** What waited in the outbox is edited here again. */
     'Taken Up': props<{ parcel: LeftEdit<DocumentContent> }>(),
     /** The same lines, at the prices of the version in force. */
     'Price Again': emptyProps(),
-    Keeping: props<{ number: number }>(),
-    Kept: props<{ content: DocumentContent; document: DocumentView }>(),
-    'Not Kept': props<{ number: number; problem: ProblemDetails }>(),
+    Saving: props<{ number: number }>(),
+    Saved: props<{ content: DocumentContent; document: DocumentView }>(),
+    'Not Saved': props<{ number: number; problem: ProblemDetails }>(),
     'Server Version Taken': emptyProps(),
     Rebased: emptyProps(),
     /** It took a step, or a step was taken back: it is what the server says. */
     Stepped: props<{ document: DocumentView }>(),
     /** Somebody has seen which rules apply no more. */
-    'Gone Seen': emptyProps(),
+    'Lapsed Seen': emptyProps(),
     /** This browser has priced what the document says now. */
     'Priced Here': props<{ content: DocumentContent; priced: PricedDocumentForm }>(),
     /** What pricing again under the version in force would give. */
@@ -88,7 +88,7 @@ export interface OpenDocument {
   readonly outcome: DocumentOutcome;
   readonly unpricedLines: number;
   /** Rules that ceased to hold since it was opened, until somebody has seen it. */
-  readonly gone: readonly GoneRule[];
+  readonly lapsed: readonly LapsedRule[];
   /** The version the prices shown are of. */
   readonly version: number;
   /** The prices shown are this browser's; the server's are on their way. */
@@ -116,7 +116,7 @@ export const documentsFeature = createFeature({
     })),
     on(documentsActions.opened, (state, { number }): DocumentsState => {
       const open = state.document.value;
-      if (open?.number !== number || !isUnkept(open.editing)) return { ...state, document: idle };
+      if (open?.number !== number || !isUnsaved(open.editing)) return { ...state, document: idle };
       const editing = rebase(open.editing, open.editing.revision);
       return { ...state, document: ready({ ...open, editing }) };
     }),
@@ -161,14 +161,14 @@ export const documentsFeature = createFeature({
     on(documentsActions.takenUp, (state, { parcel }) =>
       withOpen(state, (open) => ({ ...open, editing: takeUp(open.editing, parcel) })),
     ),
-    on(documentsActions.keeping, (state, { number }) =>
-      withOpen(state, (open) => ({ ...open, editing: keeping(open.editing) }), number),
+    on(documentsActions.saving, (state, { number }) =>
+      withOpen(state, (open) => ({ ...open, editing: saving(open.editing) }), number),
     ),
-    on(documentsActions.kept, (state, { content, document }) =>
-      withOpen(state, (open) => afterKeeping(open, content, document), document.number),
+    on(documentsActions.saved, (state, { content, document }) =>
+      withOpen(state, (open) => afterSaving(open, content, document), document.number),
     ),
-    on(documentsActions.notKept, (state, { number, problem }) =>
-      withOpen(state, (open) => ({ ...open, editing: notKept(open.editing, problem) }), number),
+    on(documentsActions.notSaved, (state, { number, problem }) =>
+      withOpen(state, (open) => ({ ...open, editing: notSaved(open.editing, problem) }), number),
     ),
     on(documentsActions.rebased, (state) =>
       withOpen(state, (open) => ({
@@ -185,10 +185,12 @@ export const documentsFeature = createFeature({
         return document ? openDocument(document) : open;
       }),
     ),
-    on(documentsActions.goneSeen, (state) => withOpen(state, (open) => ({ ...open, gone: [] }))),
+    on(documentsActions.lapsedSeen, (state) =>
+      withOpen(state, (open) => ({ ...open, lapsed: [] })),
+    ),
     on(documentsActions.pricedHere, (state, { content, priced }) =>
       withOpen(state, (open) =>
-        open.editing.content === content && open.editing.state !== 'kept'
+        open.editing.content === content && open.editing.state !== 'saved'
           ? withPrices(open, pricedHere(priced, open.outcome))
           : open,
       ),
@@ -225,19 +227,19 @@ export function openDocument(view: DocumentView): OpenDocument {
     view,
     editing: beginEditing<DocumentContent>(contentOfDocument(view), view.revision),
     added: {},
-    gone: [],
+    lapsed: [],
     ...pricesOf(view),
   };
 }
 
 /** The server's prices take the place of this browser's, unless it was edited since it was sent. */
-function afterKeeping(
+function afterSaving(
   open: OpenDocument,
   content: DocumentContent,
   view: DocumentView,
 ): OpenDocument {
-  const editing = kept(open.editing, content, view.revision);
-  return editing.state === 'kept'
+  const editing = saved(open.editing, content, view.revision);
+  return editing.state === 'saved'
     ? withPrices({ ...open, view, editing }, pricesOf(view))
     : { ...open, view, editing };
 }
@@ -247,8 +249,8 @@ function withPrices(
   open: OpenDocument,
   prices: Pick<OpenDocument, 'priced' | 'outcome'> & Partial<OpenDocument>,
 ): OpenDocument {
-  const gone = goneRules(open, prices, open.gone, open.editing.content.byHand);
-  return { ...open, ...prices, gone };
+  const lapsed = lapsedRules(open, prices, open.lapsed, open.editing.content.byHand);
+  return { ...open, ...prices, lapsed };
 }
 
 function pricesOf(view: DocumentView) {

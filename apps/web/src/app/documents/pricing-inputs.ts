@@ -24,13 +24,13 @@ export function inputsFor(
   const items = new Set(facts.items.map(({ item }) => item));
   const levels = new Set(setup.levels.map(({ id }) => id));
   const chosen = [level, ...lines.map((line) => line.level)];
-  const reach =
+  const scope =
     facts.customer?.code === customer &&
     (facts.outlet?.code ?? null) === outlet &&
     gatheredFor === asOf &&
     lines.every(({ item }) => items.has(item)) &&
     chosen.every((id) => id === null || levels.has(id));
-  return reach
+  return scope
     ? {
         setup,
         document: { ...document, ...asked },

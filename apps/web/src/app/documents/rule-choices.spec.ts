@@ -3,7 +3,7 @@ import type { NotApplied, Serialized, RuleByHand } from '@honest-ledger/engine';
 import type { Names } from '@honest-ledger/wording';
 import { outcomeOf } from '../testing/outcome';
 import { showScreen } from '../testing/screens';
-import { goneRules } from './gone-rules';
+import { lapsedRules } from './lapsed-rules';
 import { RuleChoiceList } from './rule-choice-list';
 import {
   choicesOfDocument,
@@ -118,7 +118,7 @@ describe('what may be decided about rules', () => {
         {
           version: 2,
           rule: rule('g'),
-          effect: { kind: 'spread', amount: '-1', every: null },
+          effect: { kind: 'allocate', amount: '-1', every: null },
           times: 1,
           amount: '-1.00',
           tookAll: false,
@@ -181,21 +181,21 @@ describe('rules that cease to hold', () => {
     priced: { a: one },
     outcome,
   });
-  const gone = (...asked: Parameters<typeof goneRules>) =>
-    goneRules(...asked).map(({ id, reasons }) => [id, ...reasons.map(({ kind }) => kind)]);
+  const lapsed = (...asked: Parameters<typeof lapsedRules>) =>
+    lapsedRules(...asked).map(({ id, reasons }) => [id, ...reasons.map(({ kind }) => kind)]);
 
   it('are told with the least that keeps them away, or with nothing that they are for', () => {
     const now = line([], [not('p', { kind: 'codeNeeded' }, { kind: 'notAtOutlet', outlet: null })]);
     const two = line([], [not('p', { kind: 'codeNeeded' })], { id: 'b' });
     const after = { priced: { a: now, b: two }, outcome: outcomeOf('1.00') };
-    expect(gone(prices(line(['p', 'q'])), after, [], [])).toEqual([['p', 'codeNeeded'], ['q']]);
+    expect(lapsed(prices(line(['p', 'q'])), after, [], [])).toEqual([['p', 'codeNeeded'], ['q']]);
   });
 
   it('are no news to who took them off, and none once they apply again', () => {
     const before = prices(line(['p', 's']));
-    expect(gone(before, prices(line([])), [], [off])).toEqual([['p']]);
-    const known = goneRules(before, prices(line([])), [], []);
-    expect(gone(prices(line([])), prices(line([])), known, [])).toEqual([['p'], ['s']]);
-    expect(gone(prices(line([])), prices(line(['p'])), known, [])).toEqual([['s']]);
+    expect(lapsed(before, prices(line([])), [], [off])).toEqual([['p']]);
+    const known = lapsedRules(before, prices(line([])), [], []);
+    expect(lapsed(prices(line([])), prices(line([])), known, [])).toEqual([['p'], ['s']]);
+    expect(lapsed(prices(line([])), prices(line(['p'])), known, [])).toEqual([['s']]);
   });
 });

@@ -90,7 +90,7 @@ export class SwitchNotice {
   /** What is told where no price is another; where the server alone prices, that is not known at once. */
   protected readonly nothingMoved = computed(() => {
     const { editing, inputs } = this.open();
-    const isKnown = editing.state === 'kept' || inputsFor(inputs, editing.content) !== null;
+    const isKnown = editing.state === 'saved' || inputsFor(inputs, editing.content) !== null;
     return isKnown ? ' no price is another.' : ' not priced yet.';
   });
 }

@@ -95,18 +95,18 @@ describe('the step that a document takes', () => {
     await open({ kind: 'sale', state: 'posted', settledAt: '2026-11-24T14:40:00Z' });
     expect(screen.text()).toContain('Sale 1007');
     expect(screen.text()).toContain('posted');
-    for (const gone of ['Post', 'Make a sale of it', `Remove ${LINE.item}`]) {
+    for (const lapsed of ['Post', 'Make a sale of it', `Remove ${LINE.item}`]) {
       const names = [...screen.host.querySelectorAll('button')].map(
         (one) => one.getAttribute('aria-label') ?? one.textContent.trim(),
       );
-      expect(names).not.toContain(gone);
+      expect(names).not.toContain(lapsed);
     }
   });
 
   it('is computed again to the cent, and a difference is a fault that is told', async () => {
     await open({ kind: 'sale', state: 'posted', settledAt: '2026-11-24T14:40:00Z' });
     await screen.press('Compute again');
-    await screen.settle(PAUSE);
+    await screen.quiet(PAUSE);
     const same = {
       version: 2,
       pricedAt: '2026-11-24T14:32:00Z',
@@ -126,7 +126,7 @@ describe('the step that a document takes', () => {
     ] as const) {
       await open({ kind: 'sale', state: 'posted', settledAt: '2026-11-24T14:40:00Z' });
       await screen.press('Compute again');
-      await screen.settle(PAUSE);
+      await screen.quiet(PAUSE);
       const { differing, promised, today } = foreseen();
       const whole = { promised, today };
       const other = { version: 2, pricedAt: '2026-11-24T14:32:00Z', modelVersion: 8, pricedBy };

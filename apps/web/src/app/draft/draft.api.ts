@@ -6,8 +6,8 @@ import type {
   DraftTrial,
   DraftView,
   EditParams,
-  KeepEdit,
-  KeepEditAnswer,
+  SaveEdit,
+  SaveEditAnswer,
   Publish,
   PublishAnswer,
 } from '@honest-ledger/contracts';
@@ -55,8 +55,8 @@ export class DraftApi {
     return this.http.post<PublishAnswer>(`/api/drafts/${id}/publish`, body);
   }
 
-  saveEdit(object: EditParams, edit: KeepEdit): Observable<KeepEditAnswer> {
-    return this.http.put<KeepEditAnswer>(addressOfEdit(object), edit);
+  saveEdit(object: EditParams, edit: SaveEdit): Observable<SaveEditAnswer> {
+    return this.http.put<SaveEditAnswer>(addressOfEdit(object), edit);
   }
 
   discardEdit(object: EditParams): Observable<unknown> {
@@ -64,7 +64,7 @@ export class DraftApi {
   }
 }
 
-/** Where an edit of an object is kept. */
+/** Where an edit of an object is saved. */
 export function addressOfEdit({ kind, key }: EditParams): string {
   return `/api/edits/${kind}/${encodeURIComponent(key)}`;
 }

@@ -1,13 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { Store } from '@ngrx/store';
-import { KeptState } from '../shared/kept-state';
+import { SavedState } from '../shared/saved-state';
 import { objectEditsActions, objectEditsFeature } from './object-edits.feature';
 
-/** Says whether the edits of a grid are kept, and takes them back one by one. */
+/** Says whether the edits of a grid are saved, and takes them back one by one. */
 @Component({
   selector: 'hl-edit-steps',
-  imports: [KeptState],
-  template: ` <hl-kept-state [editing]="steps()" (undone)="undo()" (redone)="redo()" /> `,
+  imports: [SavedState],
+  template: ` <hl-saved-state [editing]="steps()" (undone)="undo()" (redone)="redo()" /> `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class EditSteps {

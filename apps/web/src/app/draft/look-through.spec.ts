@@ -31,7 +31,7 @@ const edit: ObjectEdit = {
     quantities: ['1'],
     outlet: null,
     day: null,
-    starts: null,
+    trigger: null,
   },
   moves: {
     compared: 237,
@@ -243,7 +243,7 @@ describe('the draft, looked through', () => {
     await screen.answer('GET', '/api/drafts/discarded', []);
     await answerDraft();
     await screen.press('Discard the draft');
-    await screen.settle(50);
+    await screen.drawn();
     expect(document.querySelector('mat-dialog-container')?.textContent).toContain(
       'For 30 days it can be brought back from this page.',
     );
@@ -258,7 +258,7 @@ describe('the draft, looked through', () => {
       discardedAt: '2026-11-24T10:00:00.000Z',
       until: '2026-12-24T10:00:00.000Z',
     };
-    await screen.settle(50);
+    await screen.drawn();
     for (const one of screen.server.match('/api/drafts/discarded')) {
       if (!one.cancelled) one.flush([gone]);
     }

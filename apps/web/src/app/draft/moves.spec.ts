@@ -19,12 +19,12 @@ describe('the moves of prices in words', () => {
   });
 
   it('say what was compared: how many, for whom, where and when', () => {
-    const asked = { outlet: null, day: null, starts: null } as const;
+    const asked = { outlet: null, day: null, trigger: null } as const;
     expect(askedSentence({ ...asked, who: { kind: 'nobody' }, quantities: ['1', '11'] })).toBe(
       '1 and 11 of each item, for a customer without a price level',
     );
     const who = { kind: 'segment', name: 'Schools' } as const;
-    const more = { outlet: 'Quay counter', day: '2027-03-01', starts: 'code' } as const;
+    const more = { outlet: 'Quay counter', day: '2027-03-01', trigger: 'code' } as const;
     expect(askedSentence({ who, quantities: ['3'], ...more })).toMatch(
       /^3 of each item, for a customer in Schools without a price level, at Quay counter, on .*2027, with its code$/,
     );

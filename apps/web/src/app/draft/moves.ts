@@ -28,11 +28,11 @@ export function movesSentence(moves: CatalogueMoves): string {
 }
 
 /** What prices were compared: "1 and 11 of each item, for a customer without a price level". */
-export function askedSentence({ who, quantities, outlet, day, starts }: MovesAsked): string {
+export function askedSentence({ who, quantities, outlet, day, trigger }: MovesAsked): string {
   const many = inWords(quantities.map(writeNumber));
   const where = outlet === null ? '' : `, at ${outlet}`;
   const when = day === null ? '' : `, on ${writeCalendarDay(day)}`;
-  const how = starts === null ? '' : starts === 'code' ? ', with its code' : ', with it applied';
+  const how = trigger === null ? '' : trigger === 'code' ? ', with its code' : ', with it applied';
   return `${many} of each item, ${WHO[who.kind](who)}${where}${when}${how}`;
 }
 

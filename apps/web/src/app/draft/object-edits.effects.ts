@@ -35,8 +35,7 @@ import {
   type ObjectEdit,
 } from './object-edits.feature';
 import { editIn, editParcel, objectParcelId } from './object-parcels';
-
-const AGAIN_MILLISECONDS = 3000;
+import { PAUSES } from '../shared/pauses';
 
 export const objectEditsEffects = {
   send: createEffect(
@@ -72,7 +71,7 @@ export const objectEditsEffects = {
             of(objectEditsActions.sending({ edit })),
             mapResponse(
               sent(edit),
-              (revision) => objectEditsActions.kept({ edit, revision }),
+              (revision) => objectEditsActions.saved({ edit, revision }),
               (problem) => objectEditsActions.refused({ edit, problem }),
             ),
           ),
@@ -87,7 +86,7 @@ export const objectEditsEffects = {
       actions$.pipe(
         ofType(objectEditsActions.refused),
         filter(({ problem }) => isUnreachable(problem)),
-        delay(AGAIN_MILLISECONDS),
+        delay(PAUSES.again),
         map(({ edit }) => objectEditsActions.sentAgain({ edit })),
       ),
     { functional: true },
@@ -118,10 +117,10 @@ export const objectEditsEffects = {
   forgetHere: createEffect(
     (actions$ = inject(Actions), storage = inject(OutboxStorage)) =>
       actions$.pipe(
-        ofType(objectEditsActions.kept, objectEditsActions.serverVersionTaken),
+        ofType(objectEditsActions.saved, objectEditsActions.serverVersionTaken),
         tap((action) => {
           const id = objectParcelId(action.edit.object);
-          if (action.type !== objectEditsActions.kept.type) storage.remove(id);
+          if (action.type !== objectEditsActions.saved.type) storage.remove(id);
           else storage.removeSent(id, contentOf(action.edit));
         }),
       ),
@@ -200,7 +199,7 @@ export const objectEditsEffects = {
   tellDraft: createEffect(
     (actions$ = inject(Actions)) =>
       actions$.pipe(
-        ofType(objectEditsActions.kept),
+        ofType(objectEditsActions.saved),
         map(() => draftActions.changed()),
       ),
     { functional: true },

@@ -37,7 +37,7 @@ export const objectEditsActions = createActionGroup({
     Undone: emptyProps(),
     Redone: emptyProps(),
     Sending: props<{ edit: ObjectEdit }>(),
-    Kept: props<{ edit: ObjectEdit; revision: number }>(),
+    Saved: props<{ edit: ObjectEdit; revision: number }>(),
     Refused: props<{ edit: ObjectEdit; problem: ProblemDetails }>(),
     /** The server could not be reached: once more, where nothing else was made of it meanwhile. */
     'Sent Again': props<{ edit: ObjectEdit }>(),
@@ -65,7 +65,7 @@ interface ObjectEditsState {
   readonly future: readonly ObjectEdit[];
   /** The edit that is to be sent now. */
   readonly next: ObjectEdit | null;
-  readonly state: 'kept' | 'keeping' | 'unreachable' | 'refused';
+  readonly state: 'saved' | 'saving' | 'unreachable' | 'refused';
   /** How many edits of an object were made whose answer is not there yet, by its key. */
   readonly waiting: Readonly<Record<string, number>>;
   /** Objects whose screen was left before the server had what was edited. */
@@ -82,7 +82,7 @@ const beginning: ObjectEditsState = {
   past: [],
   future: [],
   next: null,
-  state: 'kept',
+  state: 'saved',
   waiting: {},
   left: [],
   latest: {},
@@ -126,14 +126,14 @@ export const objectEditsFeature = createFeature({
       if (!step) return { ...state, next: null };
       return { ...withNext(state, step), past: [...state.past, step], future };
     }),
-    on(objectEditsActions.sending, (state): ObjectEditsState => ({ ...state, state: 'keeping' })),
-    on(objectEditsActions.kept, (state, { edit, revision }): ObjectEditsState => ({
+    on(objectEditsActions.sending, (state): ObjectEditsState => ({ ...state, state: 'saving' })),
+    on(objectEditsActions.saved, (state, { edit, revision }): ObjectEditsState => ({
       ...state,
-      state: 'kept',
+      state: 'saved',
       waiting: oneLess(state, edit),
       left: state.left.filter((key) => key !== edit.object.key || oneLess(state, edit)[key]),
       revisions: { ...state.revisions, [edit.object.key]: revision },
-      // an edit before it may have been refused while this one waited: what is kept is the whole
+      // an edit before it may have been refused while this one waited: what is saved is the whole
       refused: withoutKey(state.refused, edit.object.key),
     })),
     on(objectEditsActions.refused, (state, { edit, problem }): ObjectEditsState => ({
@@ -157,14 +157,14 @@ export const objectEditsFeature = createFeature({
     }),
     on(objectEditsActions.serverVersionTaken, (state, { edit }): ObjectEditsState => ({
       ...state,
-      state: 'kept',
+      state: 'saved',
       latest: withoutKey(state.latest, edit.object.key),
       refused: withoutKey(state.refused, edit.object.key),
       past: without(state.past, edit),
     })),
     on(objectEditsActions.handedOver, (state, { key }): ObjectEditsState => ({
       ...state,
-      state: 'kept',
+      state: 'saved',
       latest: withoutKey(state.latest, key),
       refused: withoutKey(state.refused, key),
       left: state.left.filter((one) => one !== key),

@@ -2,6 +2,7 @@ import { problemBody, showScreen, signedIn, type ShownScreen } from '../testing/
 import { outboxFeature } from '../outbox/outbox.feature';
 import { EditSteps } from './edit-steps';
 import { objectEditsActions, objectEditsFeature, type ObjectEdit } from './object-edits.feature';
+import { PAUSES } from '../shared/pauses';
 
 const object = { kind: 'sharedPrice', key: 'a' } as const;
 const to = (price: string) => ({ edited: true, content: { name: 'Tools', price } }) as const;
@@ -19,7 +20,7 @@ describe('edits of objects in grids', () => {
     screen.store.dispatch(objectEditsActions.edited({ edit: { object, before, after } }));
     await screen.settle();
   };
-  const kept = async (revision: number): Promise<unknown> =>
+  const saved = async (revision: number): Promise<unknown> =>
     screen.answer('PUT', URL, { revision, draft: 'd' });
   const state = () => screen.store.selectSignal(objectEditsFeature.selectObjectEditsState)();
   const button = (name: string): HTMLButtonElement | undefined =>
@@ -28,41 +29,41 @@ describe('edits of objects in grids', () => {
   it('are sent one after the other, each from the revision before', async () => {
     await edit(untouched, to('1'));
     await edit(to('1'), to('2'));
-    expect(await kept(1)).toEqual({ content: to('1').content, revision: 0, draft: null });
-    expect(await kept(2)).toEqual({ content: to('2').content, revision: 1, draft: null });
-    expect(state().state).toBe('kept');
+    expect(await saved(1)).toEqual({ content: to('1').content, revision: 0, draft: null });
+    expect(await saved(2)).toEqual({ content: to('2').content, revision: 1, draft: null });
+    expect(state().state).toBe('saved');
   });
 
   it('are known at once, and until the server has been read again', async () => {
     await edit(untouched, to('1'));
     expect(state().latest['a']).toEqual(to('1'));
     await edit(to('1'), to('2'));
-    await kept(1);
+    await saved(1);
     screen.store.dispatch(objectEditsActions.seen({ revisions: { a: 1 } }));
     expect(state().latest['a']).toEqual(to('2'));
-    await kept(2);
+    await saved(2);
     screen.store.dispatch(objectEditsActions.seen({ revisions: { a: 2 } }));
     expect(state().latest).toEqual({});
   });
 
   it('are taken back and made again, and a new one ends what could be made again', async () => {
     await edit(untouched, to('1'));
-    await kept(1);
+    await saved(1);
     await screen.press('Undo');
     await screen.answer('DELETE', URL, null);
     expect(button('Undo')?.disabled).toBeTrue();
     await screen.press('Redo');
-    expect(await kept(1)).toEqual({ content: to('1').content, revision: 0, draft: null });
+    expect(await saved(1)).toEqual({ content: to('1').content, revision: 0, draft: null });
     await screen.press('Undo');
     await screen.answer('DELETE', URL, null);
     await edit(untouched, to('3'));
-    await kept(1);
+    await saved(1);
     expect(button('Redo')?.disabled).toBeTrue();
   });
 
   it('are followed by Ctrl+Z and Ctrl+Shift+Z', async () => {
     await edit(untouched, to('1'));
-    await kept(1);
+    await saved(1);
     const press = (shiftKey: boolean): boolean =>
       document.dispatchEvent(new KeyboardEvent('keydown', { key: 'z', ctrlKey: true, shiftKey }));
     press(false);
@@ -70,7 +71,7 @@ describe('edits of objects in grids', () => {
     await screen.answer('DELETE', URL, null);
     press(true);
     await screen.settle();
-    await kept(1);
+    await saved(1);
     expect(state().past.length).toBe(1);
   });
 
@@ -83,10 +84,10 @@ describe('edits of objects in grids', () => {
     expect(screen.text()).toContain('not kept yet');
     await edit(to('101'), to('1'));
     expect(state().refused).toEqual({});
-    await kept(1);
+    await saved(1);
     // what was never there is not discarded
     await screen.press('Undo');
-    await kept(2);
+    await saved(2);
     await screen.press('Undo');
     await screen.answer('DELETE', URL, null);
   });
@@ -96,9 +97,9 @@ describe('edits of objects in grids', () => {
     await edit(to('101'), to('1'));
     await screen.answer('PUT', URL, problemBody(422, 'That is too dear.'), 422);
     expect(state().refused['a']).toBeDefined();
-    await kept(1);
+    await saved(1);
     expect(state().refused).toEqual({});
-    expect(state().state).toBe('kept');
+    expect(state().state).toBe('saved');
   });
 
   it('are sent again where the server could not be reached', async () => {
@@ -106,9 +107,9 @@ describe('edits of objects in grids', () => {
     await screen.answer('PUT', URL, null, 0);
     expect(screen.text()).toContain('the server cannot be reached; sent again soon');
     expect(state().latest['a']).toEqual(to('1'));
-    await screen.settle(3100);
-    expect(await kept(1)).toEqual({ content: to('1').content, revision: 0, draft: null });
-    expect(state().state).toBe('kept');
+    await screen.quiet(PAUSES.again + 50);
+    expect(await saved(1)).toEqual({ content: to('1').content, revision: 0, draft: null });
+    expect(state().state).toBe('saved');
   });
 
   it('are sent once their user has signed in again', async () => {
@@ -117,7 +118,7 @@ describe('edits of objects in grids', () => {
     screen.store.dispatch(objectEditsActions.opened({ scope: 'basics' }));
     screen.store.dispatch(objectEditsActions.seen({ revisions: { a: 0 } }));
     await screen.settle();
-    expect(await kept(1)).toEqual({ content: to('1').content, revision: 0, draft: null });
+    expect(await saved(1)).toEqual({ content: to('1').content, revision: 0, draft: null });
     expect(state().refused).toEqual({});
   });
 
@@ -125,14 +126,14 @@ describe('edits of objects in grids', () => {
     await edit(untouched, to('1'));
     await screen.answer('PUT', URL, null, 0);
     await edit(to('1'), to('2'));
-    await kept(1);
-    await screen.settle(3100);
+    await saved(1);
+    await screen.quiet(PAUSES.again + 50);
     screen.server.expectNone(URL);
   });
 
   it('are forgotten on another screen', async () => {
     await edit(untouched, to('1'));
-    await kept(1);
+    await saved(1);
     screen.store.dispatch(objectEditsActions.opened({ scope: 'basics' }));
     expect(state().past.length).toBe(1);
     screen.store.dispatch(objectEditsActions.opened({ scope: 'an item' }));
@@ -143,8 +144,8 @@ describe('edits of objects in grids', () => {
     await edit(untouched, to('1'));
     await edit(to('1'), to('2'));
     screen.store.dispatch(objectEditsActions.opened({ scope: 'an item' }));
-    expect(await kept(1)).toEqual({ content: to('1').content, revision: 0, draft: null });
-    expect(await kept(2)).toEqual({ content: to('2').content, revision: 1, draft: null });
+    expect(await saved(1)).toEqual({ content: to('1').content, revision: 0, draft: null });
+    expect(await saved(2)).toEqual({ content: to('2').content, revision: 1, draft: null });
     screen.store.dispatch(objectEditsActions.opened({ scope: 'basics' }));
     expect(state().latest).toEqual({});
   });
@@ -177,7 +178,7 @@ describe('edits of objects in grids', () => {
   it('are kept on this device until the server has them', async () => {
     await edit(untouched, to('1'));
     expect(Object.keys(localStorage).length).toBe(1);
-    await kept(1);
+    await saved(1);
     expect(Object.keys(localStorage)).toEqual([]);
   });
 });

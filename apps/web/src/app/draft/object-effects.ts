@@ -68,11 +68,11 @@ export function objectEditEffects<Came extends Action>({
       { functional: true },
     ),
 
-    /** What is kept for the first time has an address of its own from then on. */
+    /** What is saved for the first time has an address of its own from then on. */
     settle: createEffect(
       (actions$ = inject(Actions), router = inject(Router)) =>
         actions$.pipe(
-          ofType(objectEditsActions.kept),
+          ofType(objectEditsActions.saved),
           filter(({ edit: { object } }) => router.url.startsWith(`${address}/${object.key}?`)),
           tap(({ edit: { object } }) => {
             void router.navigate([address, object.key], { replaceUrl: true });

@@ -39,7 +39,7 @@ export interface ObjectSheet<Content> {
   /** What is wrong at one path. */
   wrong(path: string): string | null;
   /** Keeps the whole content anew. */
-  keep(content: Content): void;
+  save(content: Content): void;
   /** The same with some parts of it changed. */
   set(part: Partial<Content>): void;
   withdraw(): void;
@@ -102,7 +102,7 @@ export function objectSheet<Kind extends SetupObjectKind>({
     const edit = { object: { kind, key: id() }, before: drafted(), after, isNew };
     store.dispatch(objectEditsActions.edited({ edit }));
   };
-  const keep = (whole: Content): void => {
+  const save = (whole: Content): void => {
     send({ edited: true, content: whole });
   };
   return {
@@ -111,10 +111,10 @@ export function objectSheet<Kind extends SetupObjectKind>({
     state,
     problems,
     wrong: (path) => problems().get(path) ?? null,
-    keep,
+    save,
     set: (part) => {
       const shown = content();
-      if (shown) keep(Object.assign({}, shown, part));
+      if (shown) save(Object.assign({}, shown, part));
     },
     withdraw: () => {
       send({ edited: true, content: null });

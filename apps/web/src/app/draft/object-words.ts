@@ -7,7 +7,7 @@ import {
   leastWords,
   levelSentence,
   type Names,
-  reachWords,
+  scopeWords,
   ruleSentence,
   windowWords,
   type Writer,
@@ -154,8 +154,8 @@ function settingsSentence(
     .join('');
   const least = floors
     .map(
-      ({ reach, least, then }) =>
-        `, ${FLOOR_WORDS[then]} ${reachWords(reach, names)} below ${leastWords(least)}`,
+      ({ scope, least, then }) =>
+        `, ${FLOOR_WORDS[then]} ${scopeWords(scope, names)} below ${leastWords(least)}`,
     )
     .join('');
   const level = defaultLevel === null ? '' : `, level ${names.level(defaultLevel)} by default`;

@@ -28,7 +28,7 @@ describe('the files that were sent in', () => {
     signedIn(screen);
     await screen.answerReference({ levels: [LEVEL] });
     await screen.answer('GET', '/api/imports', files);
-    await screen.settle(60);
+    await screen.drawn();
   }
   const field = (): HTMLInputElement => {
     const found = screen.host.querySelector<HTMLInputElement>('input[type=file]');

@@ -42,7 +42,6 @@ describe('a file that was sent in', () => {
   });
 
   const came = async (changes: Partial<ImportView> = {}): Promise<void> => {
-    await screen.settle(10);
     await screen.answer('GET', '/api/imports/f', file(changes));
     for (const open of screen.server.match(({ url }) => url.endsWith('/rows'))) open.flush(NO_ROWS);
     await screen.settle();
@@ -162,7 +161,7 @@ describe('a file that was sent in', () => {
 
   it('is undone in one step, once it was said what that does', async () => {
     await came({ state: 'applied', taken: 2 });
-    const view = { back: 2, gone: 1, stays: 0, staying: [], kind: 'file' };
+    const view = { back: 2, removed: 1, stays: 0, staying: [], kind: 'file' };
     await screen.press('Undo import');
     await screen.answer('GET', '/api/mass-changes/f', view);
     await decide(screen, 'Cancel', '1 entry is deleted.');

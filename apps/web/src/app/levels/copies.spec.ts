@@ -12,8 +12,8 @@ describe('a level made from another', () => {
     const copy = sameLevel(source);
     expect(copy.name).toBe('Trade copy');
     expect(copy.exceptions).toEqual(['CL-1']);
-    expect(copy.entries.map(({ reach, adjusting }) => ({ reach, adjusting }))).toEqual(
-      source.entries.map(({ reach, adjusting }) => ({ reach, adjusting })),
+    expect(copy.entries.map(({ scope, adjusting }) => ({ scope, adjusting }))).toEqual(
+      source.entries.map(({ scope, adjusting }) => ({ scope, adjusting })),
     );
     expect(copy.entries[0]?.id).not.toBe('a');
   });
@@ -23,7 +23,7 @@ describe('a level made from another', () => {
     expect(copy.entries.length).toBe(1);
     expect(copy.entries[0]).toEqual(
       jasmine.objectContaining({
-        reach: { kind: 'all' },
+        scope: { kind: 'all' },
         basis: { kind: 'level', level: 'trade' },
         adjusting: { kind: 'plain', adjustment: { kind: 'percent', percent: '-5' } },
       }),

@@ -15,7 +15,7 @@ describe('levels of customers that end soon', () => {
       {
         customer: { code: 'C2002', name: 'Kiln Street' },
         level: 'weeks',
-        reach: { kind: 'all' },
+        scope: { kind: 'all' },
         until: '2027-01-31',
       },
     ]);

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
-import { reachWords } from '@honest-ledger/wording';
+import { scopeWords } from '@honest-ledger/wording';
 import { catchError, of } from 'rxjs';
 import { namesOfThings } from '../reference/names';
 import { writeCalendarDay } from '../shared/dates';
@@ -78,11 +78,11 @@ export class EndingLevels {
   });
   protected readonly rows = computed(() => {
     const names = this.names();
-    return (this.found()?.assignments ?? []).map(({ customer, level, reach, until }) => ({
+    return (this.found()?.assignments ?? []).map(({ customer, level, scope, until }) => ({
       customer,
       level,
       levelName: names.level(level),
-      goods: reachWords(reach, names),
+      goods: scopeWords(scope, names),
       until: writeCalendarDay(until),
     }));
   });

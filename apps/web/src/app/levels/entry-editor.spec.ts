@@ -43,28 +43,28 @@ describe('the editor of one entry', () => {
   it('names what it reaches: first how, then which', async () => {
     await show(entry('a', '-10'));
     await screen.choose('Reaches', 'a brand');
-    expect(now.reach).toEqual({ kind: 'brand', brand: '' });
+    expect(now.scope).toEqual({ kind: 'brand', brand: '' });
     await screen.choose('Brand', 'Ebb & Flood');
-    expect(now.reach).toEqual({ kind: 'brand', brand: 'ebb' });
+    expect(now.scope).toEqual({ kind: 'brand', brand: 'ebb' });
     await screen.choose('Reaches', 'a kind of goods');
     await screen.choose('Kind of goods', 'fees');
-    expect(now.reach).toEqual({ kind: 'itemKind', itemKind: 'fee' });
+    expect(now.scope).toEqual({ kind: 'itemKind', itemKind: 'fee' });
     await screen.choose('Reaches', 'a family');
     await screen.choose('Family', 'Stoneware bodies');
-    expect(now.reach).toEqual({ kind: 'family', family: 'bodies' });
+    expect(now.scope).toEqual({ kind: 'family', family: 'bodies' });
     await screen.choose('Reaches', 'everything');
-    expect(now.reach).toEqual({ kind: 'all' });
+    expect(now.scope).toEqual({ kind: 'all' });
   });
 
   it('keeps the category where another thing is named beside it', async () => {
     await show(entry('a', '-10', { kind: 'category', category: 'clay' }));
     await screen.choose('Reaches', 'a supplier’s under');
     await screen.choose('Supplier', 'Marsh Pits');
-    expect(now.reach).toEqual({ kind: 'supplierCategory', supplier: 'pits', category: 'clay' });
+    expect(now.scope).toEqual({ kind: 'supplierCategory', supplier: 'pits', category: 'clay' });
   });
 
   it('asks which, as long as nothing is named', async () => {
-    const wrong = { 'entries[0].reach.brand': 'is not allowed to be empty' };
+    const wrong = { 'entries[0].scope.brand': 'is not allowed to be empty' };
     await show(entry('a', '-10', { kind: 'brand', brand: '' }), wrong);
     expect(screen.text()).toContain('Choose which');
   });

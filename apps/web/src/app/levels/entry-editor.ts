@@ -5,9 +5,9 @@ import type {
   LevelSummary,
   RoundingForm,
 } from '@honest-ledger/contracts';
-import type { Reach } from '@honest-ledger/engine';
+import type { Scope } from '@honest-ledger/engine';
 import { Store } from '@ngrx/store';
-import { ReachChoice } from '../reference/reach-choice';
+import { ScopeChoice } from '../reference/scope-choice';
 import { referenceFeature } from '../reference/reference.feature';
 import { FigureField } from '../shared/figure-field';
 import { AdjustmentFields } from './adjustment-fields';
@@ -21,13 +21,13 @@ import {
   waysFrom,
   withBasis,
 } from './level-edits';
-import { UNSAID } from '../reference/reach-edits';
+import { UNSAID } from '../reference/scope-edits';
 import { RoundingEditor } from './rounding-editor';
 
 /** One entry of a level: which goods, starting from which price, and what is done to it. */
 @Component({
   selector: 'hl-entry-editor',
-  imports: [AdjustmentFields, FigureField, ReachChoice, RoundingEditor],
+  imports: [AdjustmentFields, FigureField, ScopeChoice, RoundingEditor],
   templateUrl: './entry-editor.html',
   styleUrl: './entry-editor.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -53,11 +53,11 @@ export class EntryEditor {
   protected readonly otherLevels = computed((): readonly LevelSummary[] =>
     this.reference().levels.filter(({ id }) => id !== this.level()),
   );
-  protected readonly wrongReach = computed(() => {
+  protected readonly wrongScope = computed(() => {
     const named = ['item', 'brand', 'supplier', 'family', 'category'].some(
-      (part) => this.wrong(`reach.${part}`) !== null,
+      (part) => this.wrong(`scope.${part}`) !== null,
     );
-    return this.wrong('reach') ?? (named ? 'Choose which' : null);
+    return this.wrong('scope') ?? (named ? 'Choose which' : null);
   });
 
   /** What is wrong with a field, or null. */
@@ -65,8 +65,8 @@ export class EntryEditor {
     return this.problems().get(`${this.path()}.${field}`) ?? null;
   }
 
-  protected setReach(reach: Reach): void {
-    this.changed.emit((entry) => ({ ...entry, reach }));
+  protected setScope(scope: Scope): void {
+    this.changed.emit((entry) => ({ ...entry, scope }));
   }
 
   protected chooseBasis({ target }: Event): void {

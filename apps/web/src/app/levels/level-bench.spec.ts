@@ -58,7 +58,7 @@ describe('trying a level', () => {
     field.value = item;
     field.dispatchEvent(new Event('input'));
     field.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', keyCode: 13 }));
-    await screen.settle(160);
+    await screen.drawn();
     const units = [{ unit: 'pallet', factor: '60', digits: 0 }];
     const page = {
       rows: [itemRow(item, '18.40', { units })],
@@ -67,11 +67,11 @@ describe('trying a level', () => {
       version: 3,
     };
     await screen.answer('GET', `/api/items?text=${item}&limit=12`, page);
-    await screen.settle(PAUSE);
+    await screen.quiet(PAUSE);
   }
 
   it('asks nothing before there is an item to try it on', async () => {
-    await screen.settle(PAUSE);
+    await screen.quiet(PAUSE);
     screen.server.expectNone(URL);
   });
 
@@ -100,7 +100,6 @@ describe('trying a level', () => {
     await screen.type('Quantity to try', '2,5');
     await screen.choose('Unit to try', 'pallet');
     await screen.type('Day to try', '2026-12-01');
-    await screen.settle(PAUSE);
     const sent = await screen.answer('POST', URL, answered());
     expect(sent).toEqual(
       jasmine.objectContaining({ quantity: '2.5', unit: 'pallet', day: '2026-12-01' }),
@@ -118,7 +117,6 @@ describe('trying a level', () => {
       );
       await screen.settle();
     }
-    await screen.settle(PAUSE);
     const sent = (await screen.answer('POST', URL, answered({ edited: priced('16.20') }))) as {
       content: unknown;
     };
@@ -130,7 +128,7 @@ describe('trying a level', () => {
     await pick('CL-0207');
     await screen.answer('POST', URL, answered());
     screen.fixture.componentRef.setInput('content', levelContent({ name: '' }));
-    await screen.settle(PAUSE);
+    await screen.quiet(PAUSE);
     screen.server.expectNone(URL);
   });
 

@@ -21,8 +21,7 @@ import { problemOf } from '../shared/problems';
 import { whenChanged } from '../shared/when-changed';
 import { workingsActions } from '../workings/workings.feature';
 import { LevelsApi } from './levels.api';
-
-const PAUSE_MILLISECONDS = 300;
+import { PAUSES } from '../shared/pauses';
 
 type Tried =
   | { readonly answer: BenchAnswer; readonly problem: null }
@@ -121,7 +120,7 @@ export class LevelBench {
   });
   protected readonly tried = toSignal(
     toObservable(this.question).pipe(
-      debounceTime(PAUSE_MILLISECONDS),
+      debounceTime(PAUSES.trial),
       switchMap((question): Observable<Tried> =>
         question
           ? this.api.bench(this.id(), question).pipe(

@@ -1,4 +1,4 @@
-import type { KeepEdit, LevelContent, LevelView } from '@honest-ledger/contracts';
+import type { SaveEdit, LevelContent, LevelView } from '@honest-ledger/contracts';
 import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
 import { entry, levelContent } from '../testing/levels';
@@ -12,6 +12,7 @@ import {
 import { LevelEditor } from './level-editor';
 import { levelsEffects } from './levels.effects';
 import { levelsFeature } from './levels.feature';
+import { PAUSES } from '../shared/pauses';
 
 const ID = '5b0e7a52-93a1-4c55-8d3e-2f6c1f0a7b09';
 const CONTENT: LevelContent = levelContent({ entries: [entry('a', '-12')] });
@@ -36,12 +37,12 @@ describe('the editor of a level', () => {
   }
   const EDIT = `/api/edits/level/${ID}`;
   /** What was sent to be kept: the level as it was edited. */
-  const kept = async (
+  const saved = async (
     revision: number,
-  ): Promise<Omit<KeepEdit, 'content'> & { content: LevelContent }> => {
+  ): Promise<Omit<SaveEdit, 'content'> & { content: LevelContent }> => {
     const sent = await screen.answer('PUT', EDIT, { revision, draft: 'd' });
     await screen.answer('GET', '/api/drafts', []);
-    return sent as Omit<KeepEdit, 'content'> & { content: LevelContent };
+    return sent as Omit<SaveEdit, 'content'> & { content: LevelContent };
   };
 
   it('reads the level back, and keeps an edit in the draft from the revision it was made from', async () => {
@@ -50,29 +51,29 @@ describe('the editor of a level', () => {
     expect(screen.text()).toContain('as published');
     await screen.type('Percent', '12,5');
     expect(screen.text()).toContain('12.5 % off everything under Clay.');
-    await screen.settle(PAUSE);
-    const sent = await kept(1);
+    await screen.quiet(PAUSE);
+    const sent = await saved(1);
     expect(sent.revision).toBe(0);
     expect(sent.content.entries).toEqual([entry('a', '-12.5')]);
     expect(screen.text()).toContain('changed in a draft');
     await screen.choose('Off or added', 'added');
-    await screen.settle(PAUSE);
-    expect((await kept(2)).revision).toBe(1);
+    await screen.quiet(PAUSE);
+    expect((await saved(2)).revision).toBe(1);
   });
 
   it('begins a new level without asking for it, and says what it still lacks', async () => {
     await open(null);
     await screen.press('Add an entry');
-    await screen.settle(PAUSE);
+    await screen.quiet(PAUSE);
     expect(screen.text()).toContain('Give the level a name');
     expect(screen.text()).toContain('not kept yet');
     await screen.type('Name', 'Fairs');
-    await screen.settle(PAUSE);
+    await screen.quiet(PAUSE);
     expect(screen.text()).toContain('Not complete yet. It counts nowhere');
     await screen.choose('Reaches', 'everything');
     await screen.type('Percent', '5');
-    await screen.settle(PAUSE);
-    expect((await kept(1)).content.name).toBe('Fairs');
+    await screen.quiet(PAUSE);
+    expect((await saved(1)).content.name).toBe('Fairs');
     expect(screen.text()).toMatch(/kept \d/);
   });
 
@@ -100,7 +101,7 @@ describe('the editor of a level', () => {
     await screen.type('Least price', '');
     expect(screen.text()).not.toContain('never below 1.00');
     await screen.type('Rounding increment', '0');
-    await screen.settle(PAUSE);
+    await screen.quiet(PAUSE);
     expect(screen.text()).toContain('increment must be above 0');
     await screen.choose('Prices are rounded', 'not at all');
     expect(screen.text()).not.toContain('prices rounded');
@@ -110,17 +111,17 @@ describe('the editor of a level', () => {
     await open(PUBLISHED);
     await screen.choose('Reaches', 'one item');
     expect(screen.text()).toContain('Not complete yet');
-    await screen.settle(PAUSE);
+    await screen.quiet(PAUSE);
     expect(screen.text()).toContain('Choose which');
     await screen.choose('Reaches', 'everything');
-    await screen.settle(PAUSE);
-    expect((await kept(1)).content.entries[0]?.reach).toEqual({ kind: 'all' });
+    await screen.quiet(PAUSE);
+    expect((await saved(1)).content.entries[0]?.scope).toEqual({ kind: 'all' });
   });
 
   it('shows both where somebody else was first, and lets the user decide', async () => {
     await open(PUBLISHED);
     await screen.type('Percent', '13');
-    await screen.settle(PAUSE);
+    await screen.quiet(PAUSE);
     const current = {
       draft: 'd',
       draftName: 'Draft',
@@ -130,18 +131,17 @@ describe('the editor of a level', () => {
     await screen.answer('PUT', EDIT, problemBody(409, 'Somebody', { current }), 409);
     expect(screen.text()).toMatch(/Theirs reads: ?12 % off everything under Clay\./);
     await screen.press('Keep mine instead');
-    await screen.settle(PAUSE);
-    const sent = await kept(5);
+    await screen.quiet(PAUSE);
+    const sent = await saved(5);
     expect([sent.revision, sent.content.entries]).toEqual([4, [entry('a', '-13')]]);
   });
 
   it('sends again what the server could not be reached with, and what it refuses it tells', async () => {
     await open(PUBLISHED);
     await screen.type('Name', 'Trade');
-    await screen.settle(PAUSE);
     await screen.answer('PUT', EDIT, null, 0);
     expect(screen.text()).toContain('the server cannot be reached');
-    await screen.settle(3050);
+    await screen.quiet(PAUSES.again + 50);
     const fields = [{ path: 'content.name', sentence: 'There is a level Trade already' }];
     await screen.answer(
       'PUT',
@@ -179,8 +179,8 @@ describe('the editor of a level', () => {
     await screen.type('Amount', '0,50');
     expect(screen.text()).toContain('12 % off, then 0.50 EUR off the list price');
     await screen.choose('What is done', 'by the price');
-    await screen.settle(PAUSE);
-    const { adjusting } = (await kept(1)).content.entries[0] ?? entry('none', '0');
+    await screen.quiet(PAUSE);
+    const { adjusting } = (await saved(1)).content.entries[0] ?? entry('none', '0');
     expect(adjusting.kind === 'byPrice' && adjusting.bands.map(({ from }) => from)).toEqual(['0']);
     await screen.choose('Reaches', 'a brand under');
     await screen.choose('Brand', 'Ebb & Flood');
@@ -192,7 +192,7 @@ describe('the editor of a level', () => {
     await screen.choose('Prices are rounded', 'to a price ending in');
     expect(screen.text()).toContain('to the nearest price ending in 0.49 or 0.99 (EUR)');
     await screen.type('Price endings', '9,99');
-    await screen.settle(PAUSE);
+    await screen.quiet(PAUSE);
     expect(screen.text()).toContain('the ending 9.99 must be below 1');
     await screen.choose('Endings come again', 'in every 10');
     expect(screen.text()).toContain('ending in 9.99 in every 10');
@@ -202,8 +202,8 @@ describe('the editor of a level', () => {
     await open(PUBLISHED);
     await screen.choose('In', 'USD');
     await screen.type('First day in force', '2026-03-01');
-    await screen.settle(PAUSE);
-    const { content } = await kept(1);
+    await screen.quiet(PAUSE);
+    const { content } = await saved(1);
     expect([content.currency, content.window.from]).toEqual(['USD', '2026-03-01']);
   });
 
@@ -213,8 +213,8 @@ describe('the editor of a level', () => {
     data.setData('text/plain', 'CL-1\t12,50\r\nCL-2\t9.95\r\nCL-1\t13\r\n');
     const target = screen.host.querySelector('hl-single-items div');
     target?.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true }));
-    await screen.settle(PAUSE);
-    const { typedPrices } = (await kept(1)).content;
+    await screen.quiet(PAUSE);
+    const { typedPrices } = (await saved(1)).content;
     // the same item a second time changes its price
     expect(typedPrices.map(({ item, price }) => [item, price])).toEqual([
       ['CL-1', '13'],

@@ -21,7 +21,7 @@ import { namesOfThings } from '../reference/names';
 import { referenceFeature } from '../reference/reference.feature';
 import { hasPermission } from '../session/may-do';
 import { DayField } from '../shared/day-field';
-import { KeptState } from '../shared/kept-state';
+import { SavedState } from '../shared/saved-state';
 import { Notice } from '../shared/notice';
 import { readNumber } from '../shared/numbers';
 import { besidesFields } from '../shared/problems';
@@ -46,7 +46,7 @@ const percentText = decimalText(PERCENT_BOUNDS);
   imports: [
     DayField,
     EntryEditor,
-    KeptState,
+    SavedState,
     LevelBench,
     LevelSentence,
     Notice,

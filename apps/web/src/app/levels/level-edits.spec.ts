@@ -13,7 +13,7 @@ import {
   withNewEntry,
   withoutEntry,
 } from './level-edits';
-import { startReach, UNSAID, UNSAID_GOODS } from '../reference/reach-edits';
+import { startScope, UNSAID, UNSAID_GOODS } from '../reference/scope-edits';
 
 const content = levelContent({ entries: [entry('a', '-12')] });
 
@@ -23,7 +23,7 @@ describe('edits of a level', () => {
     expect(two.entries[1]).toEqual(entry('b', UNSAID, UNSAID_GOODS));
     const reading = check(levelContentSchema, two);
     expect(!reading.ok && reading.problems.map(({ path }) => path)).toEqual([
-      'entries[1].reach.category',
+      'entries[1].scope.category',
       'entries[1].adjusting.adjustment.percent',
     ]);
   });
@@ -61,13 +61,13 @@ describe('edits of a level', () => {
     expect(doingOf({ ...entry('a', '0'), adjusting: banded })).toBe('byPrice');
   });
 
-  it('begin what a reach or a basis names as still to be picked', () => {
-    expect(startReach('categoryBrand', 'clay')).toEqual({
+  it('begin what a scope or a basis names as still to be picked', () => {
+    expect(startScope('categoryBrand', 'clay')).toEqual({
       kind: 'categoryBrand',
       category: 'clay',
       brand: '',
     });
-    expect(startReach('planet', 'clay')).toBeNull();
+    expect(startScope('planet', 'clay')).toBeNull();
     expect(startBasis('level:trade')).toEqual({ kind: 'level', level: 'trade' });
     expect(startBasis('listPrice')).toEqual({ kind: 'listPrice' });
   });

@@ -7,7 +7,7 @@ import type {
   TypedPriceForm,
 } from '@honest-ledger/contracts';
 import { ALWAYS, type Basis } from '@honest-ledger/engine';
-import { UNSAID, UNSAID_GOODS } from '../reference/reach-edits';
+import { UNSAID, UNSAID_GOODS } from '../reference/scope-edits';
 import { emptyLevel } from './levels.feature';
 
 /** The edits that the level's screen makes: each gives the whole content anew. */
@@ -25,7 +25,7 @@ export function withEntry(
 export function withNewEntry(content: LevelContent, id: string): LevelContent {
   const entry: LevelEntryForm = {
     id,
-    reach: UNSAID_GOODS,
+    scope: UNSAID_GOODS,
     basis: { kind: 'basePrice' },
     adjusting: { kind: 'plain', adjustment: { kind: 'percent', percent: UNSAID } },
     rounding: null,
@@ -173,7 +173,7 @@ export function shownFigure(figure: string): ShownFigure {
   return { size: figure.replace(/^[+-]/, ''), off };
 }
 
-/** Nothing added is kept as "+0", and a figure that is still to be typed and will be added as "+". */
+/** Nothing added is saved as "+0", and a figure that is still to be typed and will be added as "+". */
 export function storedFigure({ size, off }: ShownFigure): string {
   const plain = size.replace(/^[+-]/, '');
   if (isNothing(plain)) return off ? plain : `+${plain}`;
@@ -239,7 +239,7 @@ export function followingLevel(id: string, content: LevelContent, percent: strin
     entries: [
       {
         id: crypto.randomUUID(),
-        reach: { kind: 'all' },
+        scope: { kind: 'all' },
         basis: { kind: 'level', level: id },
         adjusting: { kind: 'plain', adjustment: { kind: 'percent', percent } },
         rounding: null,

@@ -44,7 +44,7 @@ describe('the list of levels', () => {
           statusText: 'Problem',
         });
     }
-    await screen.settle(60);
+    await screen.drawn();
   };
 
   it('reads each back as a sentence, and says where it stands', async () => {

@@ -29,7 +29,7 @@ import type { Reference } from '../reference/reference.api';
 import { referenceFeature } from '../reference/reference.feature';
 import { mapResponse } from '../shared/map-response';
 import type { LeftEdit } from '../shared/editing';
-import { saveEdits, type Keeping } from '../outbox/save-edits';
+import { saveEdits, type Saving } from '../outbox/save-edits';
 import type { Loadable } from '../shared/loadable';
 import { foundHere, isUnreachable, problemOf, withoutPrefix } from '../shared/problems';
 import { LevelsApi } from './levels.api';
@@ -78,7 +78,7 @@ export const levelsEffects = {
     { functional: true },
   ),
 
-  keep: createEffect(
+  save: createEffect(
     (
       actions$ = inject(Actions),
       draftApi = inject(DraftApi),
@@ -87,7 +87,7 @@ export const levelsEffects = {
     ) => {
       const level = store.selectSignal(levelsFeature.selectLevel);
       const chosen = store.selectSignal(draftFeature.selectChosen);
-      const keeping: Keeping<LevelContent, string> = {
+      const saving: Saving<LevelContent, string> = {
         edited$: actions$.pipe(
           ofType(
             levelsActions.edited,
@@ -101,7 +101,7 @@ export const levelsEffects = {
         left$: actions$.pipe(ofType(levelsActions.left)),
         given$: actions$.pipe(ofType(levelsActions.serverVersionTaken)),
         unreachable$: actions$.pipe(
-          ofType(levelsActions.notKept),
+          ofType(levelsActions.notSaved),
           filter(({ problem }) => isUnreachable(problem)),
         ),
         editing: () => {
@@ -114,7 +114,7 @@ export const levelsEffects = {
             .saveEdit({ kind: 'level', key: id }, { content, revision, draft: chosen() })
             .pipe(
               map(({ revision: now }) => ({
-                kept: levelsActions.kept({
+                saved: levelsActions.saved({
                   id,
                   content,
                   revision: now,
@@ -123,9 +123,9 @@ export const levelsEffects = {
                 revision: now,
               })),
             ),
-        keeping: (id) => levelsActions.keeping({ id }),
-        notKept: (id, problem) =>
-          levelsActions.notKept({ id, problem: withoutPrefix(problem, 'content.') }),
+        saving: (id) => levelsActions.saving({ id }),
+        notSaved: (id, problem) =>
+          levelsActions.notSaved({ id, problem: withoutPrefix(problem, 'content.') }),
         handedOver: () => levelsActions.handedOver(),
         parcel: (id, content, revision) =>
           objectParcel({ kind: 'level', key: id }, content, revision, {
@@ -133,7 +133,7 @@ export const levelsEffects = {
             isNew: revision === 0 && level().value?.published === null,
           }),
       };
-      return saveEdits(keeping, parcelId, storage);
+      return saveEdits(saving, parcelId, storage);
     },
     { functional: true },
   ),
@@ -156,7 +156,7 @@ export const levelsEffects = {
             tap(() => void router.navigate(['/levels'])),
             map(() => draftActions.changed()),
             catchError((error: unknown) =>
-              of(levelsActions.notKept({ id, problem: problemOf(error) })),
+              of(levelsActions.notSaved({ id, problem: problemOf(error) })),
             ),
           );
         }),
@@ -165,11 +165,11 @@ export const levelsEffects = {
     { functional: true },
   ),
 
-  /** A level that is kept for the first time has an address of its own from then on. */
+  /** A level that is saved for the first time has an address of its own from then on. */
   settle: createEffect(
     (actions$ = inject(Actions), router = inject(Router)) =>
       actions$.pipe(
-        ofType(levelsActions.kept),
+        ofType(levelsActions.saved),
         filter(({ id }) => router.url.startsWith(`/levels/${id}?`)),
         tap(({ id }) => void router.navigate(['/levels', id], { replaceUrl: true })),
       ),
@@ -179,7 +179,7 @@ export const levelsEffects = {
   tellDraft: createEffect(
     (actions$ = inject(Actions)) =>
       actions$.pipe(
-        ofType(levelsActions.kept),
+        ofType(levelsActions.saved),
         map(() => draftActions.changed()),
       ),
     { functional: true },

@@ -22,7 +22,7 @@ function after(...actions: Action[]): OpenLevel {
   if (!state.level.value) throw new Error('no level is open');
   return state.level.value;
 }
-const conflict = levelsActions.notKept({
+const conflict = levelsActions.notSaved({
   id: 'a',
   problem: {
     type: 'about:blank',
@@ -47,7 +47,7 @@ describe('an open level', () => {
     expect([taken.editing.content.name, taken.editing.revision, taken.editing.state]).toEqual([
       'Theirs',
       5,
-      'kept',
+      'saved',
     ]);
     const localVersion = after(edited, conflict, levelsActions.rebased());
     expect([
@@ -58,7 +58,7 @@ describe('an open level', () => {
   });
 
   it('ignores answers about another level', () => {
-    const other = levelsActions.kept({ id: 'b', content: content('x'), revision: 9, at: '' });
+    const other = levelsActions.saved({ id: 'b', content: content('x'), revision: 9, at: '' });
     expect(after(other).editing.revision).toBe(0);
   });
 });

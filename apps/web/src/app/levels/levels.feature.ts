@@ -17,10 +17,10 @@ import {
   beginEditing,
   edit,
   rebase,
-  isUnkept,
-  keeping,
-  kept,
-  notKept,
+  isUnsaved,
+  saving,
+  saved,
+  notSaved,
   redo,
   takeUp,
   undo,
@@ -37,7 +37,7 @@ export const levelsActions = createActionGroup({
     'List Failed': props<{ problem: ProblemDetails }>(),
     /**
      * `create` begins a level of that id, empty or from another one. An edit of this level that is
-     * not kept yet is taken up again.
+     * not saved yet is taken up again.
      */
     Opened: props<{ id: string; create: Beginning | null }>(),
     /** A level that is not there yet, as it begins. */
@@ -48,13 +48,13 @@ export const levelsActions = createActionGroup({
     Undone: emptyProps(),
     Redone: emptyProps(),
     Left: emptyProps(),
-    /** What was edited and is not kept is the outbox’s. */
+    /** What was edited and is not saved is the outbox’s. */
     'Handed Over': emptyProps(),
     /** What waited in the outbox is edited here again. */
     'Taken Up': props<{ parcel: LeftEdit<LevelContent> }>(),
-    Keeping: props<{ id: string }>(),
-    Kept: props<{ id: string; content: LevelContent; revision: number; at: string }>(),
-    'Not Kept': props<{ id: string; problem: ProblemDetails }>(),
+    Saving: props<{ id: string }>(),
+    Saved: props<{ id: string; content: LevelContent; revision: number; at: string }>(),
+    'Not Saved': props<{ id: string; problem: ProblemDetails }>(),
     /** The level is to be withdrawn: an edit like any other, in the draft. */
     Withdrawn: props<{ id: string }>(),
     /** After a conflict: what somebody else left is taken, or overwritten on purpose. */
@@ -76,7 +76,7 @@ export interface OpenLevel {
   readonly published: LevelContent | null;
   readonly editing: Editing<LevelContent>;
   /** When the draft last took an edit from here. */
-  readonly keptAt: string | null;
+  readonly savedAt: string | null;
 }
 
 interface LevelsState {
@@ -115,13 +115,13 @@ export const levelsFeature = createFeature({
     })),
     on(levelsActions.opened, (state, { id }): LevelsState => {
       const open = state.level.value;
-      if (open?.id !== id || !isUnkept(open.editing)) return { ...state, level: idle };
+      if (open?.id !== id || !isUnsaved(open.editing)) return { ...state, level: idle };
       const editing = rebase(open.editing, open.editing.revision);
       return { ...state, level: ready({ ...open, editing }) };
     }),
     on(levelsActions.begun, (state, { id, content }): LevelsState => ({
       ...state,
-      level: ready({ id, published: null, editing: beginEditing(content, 0), keptAt: null }),
+      level: ready({ id, published: null, editing: beginEditing(content, 0), savedAt: null }),
     })),
     on(levelsActions.came, (state, { level }): LevelsState => ({
       ...state,
@@ -140,12 +140,12 @@ export const levelsFeature = createFeature({
     on(levelsActions.takenUp, (state, { parcel }) =>
       withEditing(state, (one) => takeUp(one, parcel)),
     ),
-    on(levelsActions.keeping, (state, { id }) => withEditing(state, keeping, id)),
-    on(levelsActions.kept, (state, { id, content, revision, at }) =>
-      withEditing(state, (one) => kept(one, content, revision), id, at),
+    on(levelsActions.saving, (state, { id }) => withEditing(state, saving, id)),
+    on(levelsActions.saved, (state, { id, content, revision, at }) =>
+      withEditing(state, (one) => saved(one, content, revision), id, at),
     ),
-    on(levelsActions.notKept, (state, { id, problem }) =>
-      withEditing(state, (one) => notKept(one, problem), id),
+    on(levelsActions.notSaved, (state, { id, problem }) =>
+      withEditing(state, (one) => notSaved(one, problem), id),
     ),
     on(levelsActions.rebased, (state) =>
       withEditing(state, (one) => rebase(one, serverVersion(one)?.revision ?? 0)),
@@ -172,7 +172,7 @@ export function serverVersion({
 /** @param without what it says where it is neither published nor drafted */
 function openLevel({ id, published, draft }: LevelView, without: LevelContent): OpenLevel {
   const content = draft?.content ?? published ?? without;
-  return { id, published, editing: beginEditing(content, draft?.revision ?? 0), keptAt: null };
+  return { id, published, editing: beginEditing(content, draft?.revision ?? 0), savedAt: null };
 }
 
 /** The open level with its editing changed; left alone where another level is open by now. */
@@ -180,10 +180,10 @@ function withEditing(
   state: LevelsState,
   change: (editing: Editing<LevelContent>) => Editing<LevelContent>,
   id?: string,
-  keptAt?: string,
+  savedAt?: string,
 ): LevelsState {
   const open = state.level.value;
   if (!open || (id !== undefined && id !== open.id)) return state;
   const editing = change(open.editing);
-  return { ...state, level: ready({ ...open, editing, keptAt: keptAt ?? open.keptAt }) };
+  return { ...state, level: ready({ ...open, editing, savedAt: savedAt ?? open.savedAt }) };
 }

@@ -2,6 +2,7 @@ import type { ReachedItem, ReachedPage } from '@honest-ledger/contracts';
 import { levelContent } from '../testing/levels';
 import { problemBody, showScreen, signedIn, type ShownScreen } from '../testing/screens';
 import { ReachedItems } from './reached-items';
+import { PAUSES } from '../shared/pauses';
 
 const item = (number: string, published: string | null, edited: string | null): ReachedItem => ({
   item: number,
@@ -30,12 +31,11 @@ describe('the items that a level reaches', () => {
 
   const opened = async (answer: ReachedPage): Promise<unknown> => {
     await screen.press('▸ Items it reaches');
-    await screen.settle(550);
     return screen.answer('POST', URL, answer);
   };
 
   it('are not asked for before they are opened', async () => {
-    await screen.settle(550);
+    await screen.quiet(PAUSES.list + 50);
     screen.server.expectNone(URL);
     expect(screen.text()).not.toContain('reached,');
   });
@@ -61,7 +61,6 @@ describe('the items that a level reaches', () => {
     await opened(page([item('A', '1.00', '1.00')]));
     const box = screen.host.querySelector<HTMLInputElement>('input[type="checkbox"]');
     box?.click();
-    await screen.settle(550);
     const asked = await screen.answer('POST', URL, page([], { reached: 1 }));
     expect((asked as { moved: boolean }).moved).toBe(true);
     expect(screen.text()).toContain('No price moves.');
@@ -70,14 +69,12 @@ describe('the items that a level reaches', () => {
   it('come in pages', async () => {
     await opened(page([item('A', '1.00', '1.00')], { reached: 90 }));
     await screen.press('Show more of 90');
-    await screen.settle(550);
     const asked = await screen.answer('POST', URL, page([], { reached: 90 }));
     expect((asked as { limit: number }).limit).toBe(100);
   });
 
   it('say why they could not be priced', async () => {
     await screen.press('▸ Items it reaches');
-    await screen.settle(550);
     await screen.answer('POST', URL, problemBody(503, 'Not now.'), 503);
     expect(screen.text()).toContain('Not now.');
   });

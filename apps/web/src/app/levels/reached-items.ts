@@ -13,8 +13,8 @@ import { hasPermission } from '../session/may-do';
 import { Amount, mostDigits } from '../shared/amount';
 import { problemOf } from '../shared/problems';
 import { LevelsApi } from './levels.api';
+import { PAUSES } from '../shared/pauses';
 
-const PAUSE_MILLISECONDS = 500;
 const ROWS_AT_ONCE = 50;
 
 interface Found {
@@ -161,7 +161,7 @@ export class ReachedItems {
   });
   protected readonly found = toSignal(
     toObservable(this.question).pipe(
-      debounceTime(PAUSE_MILLISECONDS),
+      debounceTime(PAUSES.list),
       switchMap((question): Observable<Found> =>
         question
           ? this.api.reached(this.id(), question).pipe(

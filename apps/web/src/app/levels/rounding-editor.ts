@@ -117,7 +117,7 @@ export class RoundingEditor {
     return endings.map(typedNumber).join('  ');
   }
 
-  /** Separated by blanks, by semicolons, or by commas before a blank; what is no number is kept, and refused. */
+  /** Separated by blanks, by semicolons, or by commas before a blank; what is no number stays, and is refused. */
   protected setEndings(rule: Extract<RoundingForm, { kind: 'endings' }>, { target }: Event): void {
     if (!(target instanceof HTMLInputElement)) return;
     const typed = target.value.split(/(?:[\s;]|,(?=\s|$))+/).filter(Boolean);

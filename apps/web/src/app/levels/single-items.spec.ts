@@ -146,7 +146,7 @@ describe('items that a level treats apart', () => {
       pick.value = item;
       pick.dispatchEvent(new Event('input'));
       pick.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', keyCode: 13 }));
-      await screen.settle(160);
+      await screen.drawn();
       const page = { rows: [itemRow(item, '1')], total: 1, currency: 'EUR', version: 1 };
       await screen.answer('GET', `/api/items?text=${item}&limit=12`, page);
     }

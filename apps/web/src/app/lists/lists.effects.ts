@@ -2,8 +2,7 @@ import { inject } from '@angular/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { debounceTime, groupBy, map, mergeMap } from 'rxjs';
 import { listsActions } from './lists.feature';
-
-const PAUSE_MILLISECONDS = 150;
+import { PAUSES } from '../shared/pauses';
 
 export const listsEffects = {
   settle: createEffect(
@@ -11,7 +10,7 @@ export const listsEffects = {
       actions$.pipe(
         ofType(listsActions.textTyped),
         groupBy(({ list }) => list),
-        mergeMap((typed$) => typed$.pipe(debounceTime(PAUSE_MILLISECONDS))),
+        mergeMap((typed$) => typed$.pipe(debounceTime(PAUSES.search))),
         map(({ list }) => listsActions.settled({ list })),
       ),
     { functional: true },

@@ -4,7 +4,7 @@ import { Store } from '@ngrx/store';
 import { tap, type Observable } from 'rxjs';
 import type { RowsAsked } from '../shared/endless-grid';
 import { problemOf } from '../shared/problems';
-import type { Said } from '../shared/search-params';
+import type { QueryParams } from '../shared/search-params';
 import { listsActions, listsFeature, type ListFilter, type ListName } from './lists.feature';
 
 /** What a screen needs of a long list; its filter is remembered until the page is loaded anew. */
@@ -15,7 +15,7 @@ export interface LongListView<Row> {
   /** Hands the grid its rows; another one where something else is searched for. */
   readonly find: Signal<(asked: RowsAsked) => Observable<Page<Row>>>;
   /** What narrows and sorts the rows, as it is typed and chosen, for the file of them. */
-  readonly shown: Signal<Said>;
+  readonly shown: Signal<QueryParams>;
   choose(part: ListFilter): void;
   again(): void;
 }
@@ -27,15 +27,15 @@ export interface LongListView<Row> {
  */
 export function longList<Row>(
   named: ListName | (() => ListName),
-  ask: (search: Said) => Observable<Page<Row>>,
+  ask: (search: QueryParams) => Observable<Page<Row>>,
 ): LongListView<Row> {
   const store = inject(Store);
   const nameOf = typeof named === 'function' ? named : () => named;
   const state = store.selectSignal(listsFeature.selectListsState);
   const filter = computed(() => state()[nameOf()].filter);
-  const order = signal<Said>({});
+  const order = signal<QueryParams>({});
   const rows = (narrowed: ListFilter, { sort, descending, ...page }: RowsAsked) => {
-    const ordered: Said = sort === null ? {} : { sort, descending };
+    const ordered: QueryParams = sort === null ? {} : { sort, descending };
     order.set(ordered);
     return ask({ ...narrowed, ...ordered, ...page }).pipe(
       tap({

@@ -42,8 +42,8 @@ export class OutboxStorage {
   /** The server has this content: what was made of it since stays. */
   removeSent(id: string, content: unknown): void {
     const key = this.key(id);
-    const kept = key === null ? null : this.read(key);
-    if (kept && JSON.stringify(kept.content) === JSON.stringify(content)) this.remove(id);
+    const saved = key === null ? null : this.read(key);
+    if (saved && JSON.stringify(saved.content) === JSON.stringify(content)) this.remove(id);
   }
 
   /** Forgets what its user has made in this tab. */
@@ -116,8 +116,8 @@ export class OutboxStorage {
 
   /** The name of this tab, which it has again when its page is loaded anew. */
   private tabName(): string {
-    const kept = this.window?.sessionStorage.getItem(PREFIX);
-    if (kept) return kept;
+    const saved = this.window?.sessionStorage.getItem(PREFIX);
+    if (saved) return saved;
     const name = crypto.randomUUID();
     this.window?.sessionStorage.setItem(PREFIX, name);
     return name;

@@ -21,8 +21,7 @@ import { isUnreachable } from '../shared/problems';
 import { outboxActions, outboxFeature } from './outbox.feature';
 import { OutboxStorage } from './outbox-storage';
 import { bodyOf, type Parcel } from './parcel';
-
-const AGAIN_MILLISECONDS = 3000;
+import { PAUSES } from '../shared/pauses';
 
 export const outboxEffects = {
   /** What waits is sent at once; of one object one request after the other. */
@@ -61,7 +60,7 @@ export const outboxEffects = {
         ofType(outboxActions.refused, outboxActions.posted),
         filter(({ problem }) => problem !== null && isUnreachable(problem)),
         mergeMap((action) =>
-          timer(AGAIN_MILLISECONDS).pipe(
+          timer(PAUSES.again).pipe(
             map(() =>
               outboxActions.sentAgain({ id: 'parcel' in action ? action.parcel.id : action.id }),
             ),

@@ -6,6 +6,7 @@ import { outboxActions, outboxFeature } from './outbox.feature';
 import { OutboxStorage } from './outbox-storage';
 import type { Parcel } from './parcel';
 import { UnsentNotice } from './unsent-notice';
+import { PAUSES } from '../shared/pauses';
 
 const content: PurchaseOrderContent = { supplier: 'pits', day: '2026-11-24', note: '', lines: [] };
 const URL = '/api/purchase-orders/7';
@@ -30,15 +31,15 @@ describe('edits whose screen was left before the server had them', () => {
     screen.store.dispatch(outboxActions.posted({ parcel: one, onItsWay, problem: null }));
     await screen.settle();
   };
-  const kept = (): number => Object.keys(localStorage).length;
+  const saved = (): number => Object.keys(localStorage).length;
 
   it('are sent at once, and are told of nowhere where that goes well', async () => {
     await post();
-    expect(kept()).toBe(1);
+    expect(saved()).toBe(1);
     const sent = await screen.answer('PUT', URL, { revision: 4 });
     expect(sent).toEqual({ ...content, note: 'Ring first', revision: 3 });
     expect(parcels()).toEqual({});
-    expect(kept()).toBe(0);
+    expect(saved()).toBe(0);
     expect(screen.text().trim()).toBe('');
   });
 
@@ -60,7 +61,6 @@ describe('edits whose screen was left before the server had them', () => {
     await screen.answer('PUT', URL, null, 0);
     expect(screen.text()).toContain('Purchase order 7: an edit is not saved.');
     expect(screen.text()).toContain('It is sent again until it is.');
-    await screen.settle(3100);
     await screen.answer('PUT', URL, { revision: 4 });
     expect(screen.text().trim()).toBe('');
   });
@@ -69,13 +69,13 @@ describe('edits whose screen was left before the server had them', () => {
     await post();
     await screen.answer('PUT', URL, problemBody(422, 'The day must be a day.'), 422);
     expect(screen.text()).toContain('The day must be a day.');
-    expect(kept()).toBe(1);
+    expect(saved()).toBe(1);
     spyOn(window, 'confirm').and.returnValues(false, true);
     await screen.press('Discard the edit');
     expect(screen.text()).toContain('The day must be a day.');
     await screen.press('Discard the edit');
     expect(screen.text().trim()).toBe('');
-    expect(kept()).toBe(0);
+    expect(saved()).toBe(0);
   });
 
   it('are sent once their user has signed in again', async () => {
@@ -96,17 +96,17 @@ describe('edits whose screen was left before the server had them', () => {
     await screen.settle();
     screen.server.expectNone(URL);
     expect(parcels()).toEqual({});
-    expect(kept()).toBe(1);
+    expect(saved()).toBe(1);
   });
 
   it('are not sent while their screen is being opened', async () => {
     await post();
     await screen.answer('PUT', URL, null, 0);
     screen.store.dispatch(outboxActions.held({ id: 'purchaseOrder 7' }));
-    await screen.settle(3100);
+    await screen.quiet(PAUSES.again + 50);
     screen.server.expectNone(URL);
     screen.store.dispatch(outboxActions.letGo());
-    await screen.settle(3100);
+    await screen.quiet(PAUSES.again + 50);
     expect(parcels()['purchaseOrder 7']?.state).toBe('unreachable');
     screen.store.dispatch(outboxActions.sentAgain({ id: 'purchaseOrder 7' }));
     await screen.answer('PUT', URL, { revision: 4 });
@@ -121,7 +121,7 @@ describe('edits that a page left behind when it was loaded anew', () => {
   const shown = async (): Promise<ShownScreen<UnsentNotice>> => {
     const screen = await showScreen(UnsentNotice, {});
     signedIn(screen);
-    await screen.settle(50);
+    await screen.drawn();
     return screen;
   };
 

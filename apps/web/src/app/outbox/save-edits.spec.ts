@@ -1,13 +1,13 @@
 import type { ProblemDetails } from '@honest-ledger/contracts';
 import type { Action } from '@ngrx/store';
 import { map, NEVER, of, Subject, throwError, type Observable } from 'rxjs';
-import { beginEditing, edit, keeping, type Editing } from '../shared/editing';
+import { beginEditing, edit, saving, type Editing } from '../shared/editing';
 import { outboxActions } from './outbox.feature';
 import type { OutboxStorage } from './outbox-storage';
 import type { Parcel } from './parcel';
-import { saveEdits, type Keeping } from './save-edits';
+import { saveEdits, type Saving } from './save-edits';
 
-const done: Action = { type: 'kept' };
+const done: Action = { type: 'saved' };
 const wrong: ProblemDetails = { type: 'about:blank', title: '', status: 422, detail: 'wrong' };
 
 const idOf = (key: number): string => `document ${String(key)}`;
@@ -20,14 +20,14 @@ const parcelOf = (key: number, content: string, revision: number): Parcel => ({
   revision,
 });
 
-describe('keeping edits', () => {
+describe('saving edits', () => {
   let edited$: Subject<void>;
   let hurried$: Subject<void>;
   let unreachable$: Subject<void>;
   let left$: Subject<void>;
   let given$: Subject<void>;
   let key: number;
-  let kept: Parcel[];
+  let saved: Parcel[];
   let editing: Editing<string>;
   let sent: [string, number][];
   let actions: Action[];
@@ -41,12 +41,12 @@ describe('keeping edits', () => {
     [edited$, hurried$, unreachable$] = [new Subject(), new Subject(), new Subject()];
     [left$, given$] = [new Subject(), new Subject()];
     editing = edit(beginEditing('one', 1), 'two');
-    [sent, actions, kept] = [[], [], []];
+    [sent, actions, saved] = [[], [], []];
     key = 7;
     // what is kept on the device is looked at, and nothing else is asked of it
-    const storage = { put: (parcel: Parcel) => kept.push(parcel) } as Partial<OutboxStorage>;
+    const storage = { put: (parcel: Parcel) => saved.push(parcel) } as Partial<OutboxStorage>;
     answer = () => of(done);
-    const keeps: Keeping<string, number> = {
+    const keeps: Saving<string, number> = {
       edited$,
       hurried$,
       unreachable$,
@@ -56,10 +56,10 @@ describe('keeping edits', () => {
       check: (content) => (content === 'wrong' ? wrong : null),
       send: (of, content, revision) => {
         sent.push([`${String(of)} ${content}`, revision]);
-        return answer().pipe(map((kept) => ({ kept, revision: revision + 1 })));
+        return answer().pipe(map((saved) => ({ saved, revision: revision + 1 })));
       },
-      keeping: () => ({ type: 'keeping' }),
-      notKept: (_key, problem) => ({ type: `not kept: ${problem.detail}` }),
+      saving: () => ({ type: 'saving' }),
+      notSaved: (_key, problem) => ({ type: `not kept: ${problem.detail}` }),
       handedOver: () => ({ type: 'handed over' }),
       parcel: parcelOf,
     };
@@ -82,7 +82,7 @@ describe('keeping edits', () => {
     expect(sent).toEqual([]);
     jasmine.clock().tick(1);
     expect(sent).toEqual([['7 two', 1]]);
-    expect(types()).toEqual(['keeping', 'kept']);
+    expect(types()).toEqual(['saving', 'saved']);
   });
 
   it('sends at once when the screen is left, and nothing where nothing changed', () => {
@@ -105,7 +105,7 @@ describe('keeping edits', () => {
     hurried$.next();
     answer = () => of(done);
     hurried$.next();
-    expect(types()).toEqual(['keeping', 'not kept: refused', 'keeping', 'kept']);
+    expect(types()).toEqual(['saving', 'not kept: refused', 'saving', 'saved']);
   });
 
   it('tries again a while after the server could not be reached', () => {
@@ -118,7 +118,7 @@ describe('keeping edits', () => {
 
   it('are kept on the device as they are made, and what was given up is not', () => {
     edited$.next();
-    expect(kept).toEqual([parcelOf(7, 'two', 1)]);
+    expect(saved).toEqual([parcelOf(7, 'two', 1)]);
     given$.next();
     expect(actions).toEqual([outboxActions.thrownAway({ id: 'document 7' })]);
   });
@@ -136,7 +136,7 @@ describe('keeping edits', () => {
   it('say that a request with them is under way, also where they were edited since', () => {
     answer = () => NEVER;
     hurried$.next();
-    editing = edit(keeping(editing), 'three');
+    editing = edit(saving(editing), 'three');
     left$.next();
     const parcel = parcelOf(7, 'three', 1);
     expect(posted()).toEqual([outboxActions.posted({ parcel, onItsWay: true, problem: null })]);

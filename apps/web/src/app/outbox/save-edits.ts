@@ -25,12 +25,10 @@ import type { OutboxStorage } from './outbox-storage';
 import type { Parcel } from './parcel';
 import type { Editing } from '../shared/editing';
 import { problemOf } from '../shared/problems';
-
-const PAUSE_MILLISECONDS = 350;
-const AGAIN_MILLISECONDS = 3000;
+import { PAUSES } from '../shared/pauses';
 
 /** How something that is edited gets to the server. */
-export interface Keeping<T, K> {
+export interface Saving<T, K> {
   /** An edit was made: sent after a short pause. */
   readonly edited$: Observable<unknown>;
   /** It is sent at once. */
@@ -49,12 +47,12 @@ export interface Keeping<T, K> {
     content: T,
     revision: number,
   ) => Observable<{
-    readonly kept: Action;
+    readonly saved: Action;
     readonly revision: number;
     readonly seen?: ItemCosts;
   }>;
-  readonly keeping: (key: K) => Action;
-  readonly notKept: (key: K, problem: ProblemDetails) => Action;
+  readonly saving: (key: K) => Action;
+  readonly notSaved: (key: K, problem: ProblemDetails) => Action;
   /** The outbox has what its screen had of it. */
   readonly handedOver: (key: K) => Action;
   /** The same edit, to be sent without its screen. */
@@ -70,76 +68,74 @@ type IdOf<K> = (key: K) => string;
  * device, and what its screen leaves behind goes to the outbox.
  */
 export function saveEdits<T, K>(
-  keeping: Keeping<T, K>,
+  saving: Saving<T, K>,
   id: IdOf<K>,
   storage: OutboxStorage,
 ): Observable<Action> {
   const onTheirWay = new Set<string>();
   const open$ = <A>(source: Observable<A>) =>
     source.pipe(
-      map(() => keeping.editing()),
+      map(() => saving.editing()),
       filter((open) => open !== null),
     );
   const sent$ = merge(
-    keeping.edited$.pipe(debounceTime(PAUSE_MILLISECONDS)),
-    keeping.hurried$,
-    keeping.unreachable$.pipe(mergeMap(() => timer(AGAIN_MILLISECONDS))),
+    saving.edited$.pipe(debounceTime(PAUSES.save)),
+    saving.hurried$,
+    saving.unreachable$.pipe(mergeMap(() => timer(PAUSES.again))),
   ).pipe(
     open$,
     groupBy(({ key }) => id(key)),
-    mergeMap((of$) =>
-      of$.pipe(concatMap(({ key }) => sendOnce(keeping, key, id(key), onTheirWay))),
-    ),
+    mergeMap((of$) => of$.pipe(concatMap(({ key }) => sendOnce(saving, key, id(key), onTheirWay)))),
   );
-  const posted$ = keeping.left$.pipe(
+  const posted$ = saving.left$.pipe(
     open$,
-    filter(({ editing }) => editing.state !== 'kept'),
+    filter(({ editing }) => editing.state !== 'saved'),
     mergeMap(({ key, editing: { content, revision, problem } }) => {
-      const parcel = keeping.parcel(key, content, revision);
+      const parcel = saving.parcel(key, content, revision);
       const onItsWay = onTheirWay.has(parcel.id);
-      return from([outboxActions.posted({ parcel, onItsWay, problem }), keeping.handedOver(key)]);
+      return from([outboxActions.posted({ parcel, onItsWay, problem }), saving.handedOver(key)]);
     }),
   );
-  const keptHere$ = keeping.edited$.pipe(
+  const savedHere$ = saving.edited$.pipe(
     open$,
-    filter(({ editing }) => editing.state !== 'kept'),
+    filter(({ editing }) => editing.state !== 'saved'),
     tap(({ key, editing: { content, revision } }) => {
-      storage.put(keeping.parcel(key, content, revision));
+      storage.put(saving.parcel(key, content, revision));
     }),
     ignoreElements(),
   );
-  const givenUp$ = keeping.given$.pipe(
+  const givenUp$ = saving.given$.pipe(
     open$,
     map(({ key }) => outboxActions.thrownAway({ id: id(key) })),
   );
-  return merge(keptHere$, sent$, posted$, givenUp$);
+  return merge(savedHere$, sent$, posted$, givenUp$);
 }
 
 function sendOnce<T, K>(
-  keeping: Keeping<T, K>,
+  saving: Saving<T, K>,
   key: K,
   id: string,
   onTheirWay: Set<string>,
 ): Observable<Action> {
-  const open = keeping.editing();
+  const open = saving.editing();
   if (open?.key !== key || !['changed', 'unreachable'].includes(open.editing.state)) return EMPTY;
   const { content, revision } = open.editing;
-  const wrong = keeping.check(content, revision);
-  if (wrong) return of(keeping.notKept(key, wrong));
+  const wrong = saving.check(content, revision);
+  if (wrong) return of(saving.notSaved(key, wrong));
   return concat(
-    of(keeping.keeping(key)),
+    of(saving.saving(key)),
     defer(() => {
       onTheirWay.add(id);
-      return keeping.send(key, content, revision);
+      return saving.send(key, content, revision);
     }).pipe(
       finalize(() => onTheirWay.delete(id)),
-      mergeMap(({ kept, ...answered }) => [
-        kept,
+      mergeMap(({ saved, ...answered }) => [
+        saved,
         outboxActions.answered({ id, content, ...answered }),
       ]),
       catchError((error: unknown) => {
         const problem = problemOf(error);
-        return [keeping.notKept(key, problem), outboxActions.refused({ id, problem })];
+        return [saving.notSaved(key, problem), outboxActions.refused({ id, problem })];
       }),
     ),
   );

@@ -136,9 +136,9 @@ export class PriceChangeGuide {
     const basis = basisOf(code);
     const { change } = this.content();
     const ofCost = change.kind === 'markup' || change.kind === 'margin';
-    const kept: PriceAdjustmentForm =
+    const saved: PriceAdjustmentForm =
       ofCost && basis.kind !== 'cost' ? { kind: 'percent', percent: '0' } : change;
-    this.set({ basis, change: kept });
+    this.set({ basis, change: saved });
   }
 
   protected setKind(code: string): void {

@@ -69,11 +69,11 @@ describe('a change of prices that is worked out', () => {
     signedIn(screen);
     await screen.answerReference();
     await screen.answer('GET', '/api/price-changes/r-1', priceChangeView(changes));
-    await screen.settle(50);
+    await screen.drawn();
     for (const request of screen.server.match(({ url }) => url.endsWith('/rows'))) {
       request.flush({ rows: [repriced({}), repriced({ row: 2, item: 'TL-2' })], total: 2 });
     }
-    await screen.settle(50);
+    await screen.drawn();
   };
   const step = (row: number) => ({
     before: [{ row, typed: null, leftOut: false }],
@@ -138,7 +138,7 @@ describe('a change of prices that is worked out', () => {
     const no = problemBody(422, 'TL-1: It shares a price.');
     await screen.answer('PUT', '/api/price-changes/r-1/rows', no, 422);
     expect(screen.text()).toContain('It shares a price.');
-    await screen.settle(50);
+    await screen.drawn();
     expect(screen.server.match(({ url }) => url.endsWith('/rows')).length).toBe(1);
   });
 

@@ -31,7 +31,7 @@ import {
   type TypedCell,
 } from '../shared/endless-grid';
 import { FileLinks } from '../shared/file-links';
-import { KeptState } from '../shared/kept-state';
+import { SavedState } from '../shared/saved-state';
 import { Notice } from '../shared/notice';
 import { numberProblem, writeNumber } from '../shared/numbers';
 import { TextField } from '../shared/text-field';
@@ -48,7 +48,7 @@ import { isTypedColumn, stepOf, typedIn } from './typed-cells';
 /** One change of many prices: what is to become of them, and each of them to look at and to type into. */
 @Component({
   selector: 'hl-price-change-sheet',
-  imports: [EndlessGrid, FileLinks, KeptState, Notice, PriceChangeGuide, RouterLink, TextField],
+  imports: [EndlessGrid, FileLinks, SavedState, Notice, PriceChangeGuide, RouterLink, TextField],
   templateUrl: './price-change-sheet.html',
   styleUrl: './price-change-sheet.scss',
   host: { class: 'list-sheet' },
@@ -112,7 +112,7 @@ export class PriceChangeSheet {
   private readonly isNew = computed(() => this.priceChange() === null);
   protected readonly showsGuide = linkedSignal(() => this.isNew());
   protected readonly sentence = computed(() => priceChangeSentence(this.content(), this.names()));
-  protected readonly kept = computed(() => {
+  protected readonly saved = computed(() => {
     const { past, future, state } = this.steps();
     return { past, future, state };
   });
@@ -169,7 +169,7 @@ export class PriceChangeSheet {
     const [content, priceChange] = [this.content(), this.priceChange()];
     this.store.dispatch(
       priceChange
-        ? priceChangesActions.kept({
+        ? priceChangesActions.saved({
             id: priceChange.id,
             edit: { content, revision: priceChange.revision },
           })

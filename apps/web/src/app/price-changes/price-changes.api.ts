@@ -11,7 +11,7 @@ import type {
   PriceChangeView,
 } from '@honest-ledger/contracts';
 import type { Observable } from 'rxjs';
-import { paramsOf, type Said } from '../shared/search-params';
+import { paramsOf, type QueryParams } from '../shared/search-params';
 
 @Injectable({ providedIn: 'root' })
 export class PriceChangesApi {
@@ -29,7 +29,7 @@ export class PriceChangesApi {
     return this.http.post<PriceChangeView>('/api/price-changes', content);
   }
 
-  keep(id: string, edit: PriceChangeEdit): Observable<PriceChangeView> {
+  save(id: string, edit: PriceChangeEdit): Observable<PriceChangeView> {
     return this.http.put<PriceChangeView>(`/api/price-changes/${id}`, edit);
   }
 
@@ -37,7 +37,7 @@ export class PriceChangesApi {
     return this.http.delete(`/api/price-changes/${id}`);
   }
 
-  rows(id: string, asked: Said): Observable<RepricedPage> {
+  rows(id: string, asked: QueryParams): Observable<RepricedPage> {
     const params = paramsOf(asked);
     return this.http.get<RepricedPage>(`/api/price-changes/${id}/rows`, { params });
   }

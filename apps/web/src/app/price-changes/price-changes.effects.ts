@@ -64,8 +64,8 @@ export const priceChangesEffects = {
       const draft = store.selectSignal(draftFeature.selectChosen);
       return merge(
         actions$.pipe(
-          ofType(priceChangesActions.kept),
-          map(({ id, edit }) => ({ id, asked: api.keep(id, edit) })),
+          ofType(priceChangesActions.saved),
+          map(({ id, edit }) => ({ id, asked: api.save(id, edit) })),
         ),
         actions$.pipe(
           ofType(priceChangesActions.applied),
@@ -105,7 +105,7 @@ export const priceChangesEffects = {
             // the revision that the answer to the one before brought
             api.decide(id, { revision: priceChange().value?.revision ?? 0, rows: rows ?? [] }),
             ({ priceChange: changed, rows: fresh }) => [
-              priceChangesActions.decisionsKept({ priceChange: changed, rows: fresh }),
+              priceChangesActions.decisionsSaved({ priceChange: changed, rows: fresh }),
             ],
             (problem) => [
               priceChangesActions.decisionsRefused({ problem }),

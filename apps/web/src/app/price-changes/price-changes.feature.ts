@@ -34,13 +34,13 @@ export const priceChangesActions = createActionGroup({
     Opened: props<{ id: string }>(),
     /** Begins another one, or works one out anew. */
     Begun: props<{ content: PriceChangeContent }>(),
-    Kept: props<{ id: string; edit: PriceChangeEdit }>(),
+    Saved: props<{ id: string; edit: PriceChangeEdit }>(),
     Came: props<{ priceChange: PriceChangeView }>(),
     Failed: props<{ problem: ProblemDetails }>(),
     Decided: props<{ id: string; step: Step }>(),
     Undone: props<{ id: string }>(),
     Redone: props<{ id: string }>(),
-    'Decisions Kept': props<{ priceChange: PriceChangeView; rows: readonly RepricedPrice[] }>(),
+    'Decisions Saved': props<{ priceChange: PriceChangeView; rows: readonly RepricedPrice[] }>(),
     'Decisions Refused': props<{ problem: ProblemDetails }>(),
     Applied: props<{ id: string; revision: number }>(),
     'Taken Back': props<{ id: string }>(),
@@ -61,7 +61,7 @@ interface PriceChangesState {
   readonly future: readonly Step[];
   /** What is to be sent now. */
   readonly next: Decisions | null;
-  readonly state: 'kept' | 'keeping' | 'refused';
+  readonly state: 'saved' | 'saving' | 'refused';
   /** Rows that came back from the server last. */
   readonly fresh: readonly RepricedPrice[];
   /** Goes up when all rows are others. */
@@ -76,7 +76,7 @@ const beginning: PriceChangesState = {
   past: [],
   future: [],
   next: null,
-  state: 'kept',
+  state: 'saved',
   fresh: [],
   generation: 0,
 };
@@ -106,7 +106,7 @@ export const priceChangesFeature = createFeature({
     ),
     on(
       priceChangesActions.begun,
-      priceChangesActions.kept,
+      priceChangesActions.saved,
       priceChangesActions.applied,
       priceChangesActions.takenBack,
       priceChangesActions.discarded,
@@ -128,7 +128,7 @@ export const priceChangesFeature = createFeature({
     on(priceChangesActions.decided, (state, { step }): PriceChangesState => ({
       ...state,
       next: step.after,
-      state: 'keeping',
+      state: 'saving',
       past: [...state.past, step].slice(-STEPS_REMEMBERED),
       future: [],
     })),
@@ -138,7 +138,7 @@ export const priceChangesFeature = createFeature({
       return {
         ...state,
         next: step.before,
-        state: 'keeping',
+        state: 'saving',
         past: state.past.slice(0, -1),
         future: [step, ...state.future],
       };
@@ -146,12 +146,12 @@ export const priceChangesFeature = createFeature({
     on(priceChangesActions.redone, (state): PriceChangesState => {
       const [step, ...future] = state.future;
       if (!step) return { ...state, next: null };
-      return { ...state, next: step.after, state: 'keeping', past: [...state.past, step], future };
+      return { ...state, next: step.after, state: 'saving', past: [...state.past, step], future };
     }),
-    on(priceChangesActions.decisionsKept, (state, { priceChange, rows }): PriceChangesState => ({
+    on(priceChangesActions.decisionsSaved, (state, { priceChange, rows }): PriceChangesState => ({
       ...state,
       priceChange: ready(priceChange),
-      state: 'kept',
+      state: 'saved',
       problem: null,
       fresh: rows,
     })),

@@ -26,8 +26,7 @@ import { mapResponse } from '../shared/map-response';
 import { problemOf } from '../shared/problems';
 import { PriceDeskApi } from '../documents/price-desk.api';
 import { priceDeskActions, priceDeskFeature } from './price-desk.feature';
-
-const PAUSE_MILLISECONDS = 150;
+import { PAUSES } from '../shared/pauses';
 
 export const priceDeskEffects = {
   /** Whatever is typed is asked at once, after a short pause. */
@@ -39,7 +38,7 @@ export const priceDeskEffects = {
           priceDeskActions.customerChosen,
           priceDeskActions.termsChanged,
         ),
-        debounceTime(PAUSE_MILLISECONDS),
+        debounceTime(PAUSES.search),
         map(() => priceDeskActions.asked()),
       ),
     { functional: true },
@@ -100,7 +99,7 @@ function quoteFor(api: DocumentsApi, asked: DeskQuestion): Observable<DocumentVi
     switchMap((begun) => {
       const content = contentOfDocument(begun);
       const line = { ...BARE_LINE, id: crypto.randomUUID(), item, quantity, unit, duration };
-      return api.keep(begun.number, {
+      return api.save(begun.number, {
         ...content,
         revision: begun.revision,
         outlet: outlet ?? content.outlet,

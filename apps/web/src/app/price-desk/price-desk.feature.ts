@@ -57,7 +57,7 @@ const TERMS: DeskTerms = {
 };
 const beginning: PriceDeskState = { item: null, customer: null, terms: TERMS, prices: idle };
 
-/** The question is kept while somebody looks at other screens. */
+/** The question stays while somebody looks at other screens. */
 export const priceDeskFeature = createFeature({
   name: 'priceDesk',
   reducer: createReducer(

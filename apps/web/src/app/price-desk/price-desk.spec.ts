@@ -65,7 +65,6 @@ describe('the screen of the price desk', () => {
     last: readonly LastPrice[] = [],
   ): Promise<unknown> {
     screen.store.dispatch(priceDeskActions.itemChosen({ item: ITEM }));
-    await screen.settle(PAUSE);
     const sent = await screen.answer('POST', '/api/price-desk', with_);
     const prices = { customer: [], segment: last };
     await screen.answer('GET', '/api/last-prices?item=CL-0207', prices);
@@ -102,14 +101,12 @@ describe('the screen of the price desk', () => {
   it('asks anew for what is typed, and for a customer at its own outlet', async () => {
     await ask();
     await screen.type('Quantity', '5');
-    await screen.settle(PAUSE);
     const sent = await screen.answer('POST', '/api/price-desk', answer());
     expect(sent).toEqual(jasmine.objectContaining({ quantity: '5' }));
     await screen.answer('GET', '/api/last-prices?item=CL-0207', { customer: [], segment: [] });
 
     const customer = { code: 'C1001', name: 'Harbour Lane School' } as CustomerRow;
     screen.store.dispatch(priceDeskActions.customerChosen({ customer }));
-    await screen.settle(PAUSE);
     const forSchool = await screen.answer('POST', '/api/price-desk', answer());
     expect(forSchool).toEqual(jasmine.objectContaining({ customer: 'C1001', outlet: null }));
     const prices = { customer: [paid()], segment: [] };
@@ -128,7 +125,7 @@ describe('the screen of the price desk', () => {
     await ask(answer({ priced }));
     expect(screen.host.querySelector('.answer .wrong')?.textContent).toContain('price');
     screen.store.dispatch(priceDeskActions.termsChanged({ terms: { quantity: '-1' } }));
-    await screen.settle(PAUSE);
+    await screen.quiet(PAUSE);
     const body = problemBody(422, 'quantity must be above 0.');
     await screen.answer('POST', '/api/price-desk', body, 422);
     expect(screen.text()).toContain('quantity must be above 0.');
@@ -137,7 +134,7 @@ describe('the screen of the price desk', () => {
   it('asks and quotes as of another time, which not every role may choose', async () => {
     await ask();
     await screen.type('As of', '2026-12-24T10:00');
-    await screen.settle(PAUSE);
+    await screen.quiet(PAUSE);
     const asOf = '2026-12-24T10:00';
     const sent = await screen.answer('POST', '/api/price-desk', answer({ asOf }));
     expect(sent).toEqual(jasmine.objectContaining({ asOf }));
@@ -145,8 +142,8 @@ describe('the screen of the price desk', () => {
     expect(screen.text()).toContain(writeWallClock(asOf));
     await screen.press('Quote it');
     await screen.answer('POST', '/api/documents', view([]));
-    const kept = await screen.answer('PUT', '/api/documents/1007', view());
-    expect((kept as DocumentView).asOf).toBe(asOf);
+    const saved = await screen.answer('PUT', '/api/documents/1007', view());
+    expect((saved as DocumentView).asOf).toBe(asOf);
     signedIn(screen, 'sales');
     await screen.settle();
     const button = screen.host.querySelector<HTMLButtonElement>('.main-action');
@@ -164,8 +161,8 @@ describe('the screen of the price desk', () => {
       kind: 'quote',
       customer: null,
     });
-    const kept = await screen.answer('PUT', '/api/documents/1007', view());
-    expect((kept as DocumentView).lines).toEqual([
+    const saved = await screen.answer('PUT', '/api/documents/1007', view());
+    expect((saved as DocumentView).lines).toEqual([
       jasmine.objectContaining({ item: 'CL-0207', quantity: '1', unit: null }),
     ]);
   });

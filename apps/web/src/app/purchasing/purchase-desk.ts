@@ -21,8 +21,7 @@ import { problemOf } from '../shared/problems';
 import { verdictWords } from './offer-words';
 import { PurchasingApi } from './purchasing.api';
 import { purchasingActions, purchasingFeature } from './purchasing.feature';
-
-const PAUSE_MILLISECONDS = 150;
+import { PAUSES } from '../shared/pauses';
 
 interface Found {
   readonly answer: PurchaseAnswer | null;
@@ -64,7 +63,7 @@ export class PurchaseDesk {
   });
   protected readonly found = toSignal(
     toObservable(this.question).pipe(
-      debounceTime(PAUSE_MILLISECONDS),
+      debounceTime(PAUSES.search),
       switchMap((question): Observable<Found> =>
         question
           ? this.api.ask(question).pipe(

@@ -23,7 +23,7 @@ import { hasPermission } from '../session/may-do';
 import { writeCalendarDay } from '../shared/dates';
 import { DayField } from '../shared/day-field';
 import { FigureField } from '../shared/figure-field';
-import { KeptState } from '../shared/kept-state';
+import { SavedState } from '../shared/saved-state';
 import { Notice } from '../shared/notice';
 import { writeNumber } from '../shared/numbers';
 import { besidesFields } from '../shared/problems';
@@ -50,7 +50,7 @@ const TOLD_BESIDE = /^lines\[\d+\]\.quantity$/;
     DayField,
     FigureField,
     ItemPicker,
-    KeptState,
+    SavedState,
     Notice,
     RouterLink,
     TextField,

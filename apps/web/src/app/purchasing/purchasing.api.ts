@@ -8,13 +8,13 @@ import type {
   PurchaseOrderView,
 } from '@honest-ledger/contracts';
 import type { Observable } from 'rxjs';
-import { paramsOf, type Said } from '../shared/search-params';
+import { paramsOf, type QueryParams } from '../shared/search-params';
 
 @Injectable({ providedIn: 'root' })
 export class PurchasingApi {
   private readonly http = inject(HttpClient);
 
-  ask(question: Said): Observable<PurchaseAnswer> {
+  ask(question: QueryParams): Observable<PurchaseAnswer> {
     return this.http.get<PurchaseAnswer>('/api/purchase-desk', { params: paramsOf(question) });
   }
 
@@ -30,7 +30,7 @@ export class PurchasingApi {
     return this.http.post<PurchaseOrderView>('/api/purchase-orders', content);
   }
 
-  keep(number: number, edit: PurchaseOrderEdit): Observable<PurchaseOrderView> {
+  save(number: number, edit: PurchaseOrderEdit): Observable<PurchaseOrderView> {
     return this.http.put<PurchaseOrderView>(`/api/purchase-orders/${String(number)}`, edit);
   }
 

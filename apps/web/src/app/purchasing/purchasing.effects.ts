@@ -12,7 +12,7 @@ import { Outbox } from '../outbox/outbox';
 import { OutboxStorage } from '../outbox/outbox-storage';
 import { mapResponse } from '../shared/map-response';
 import type { LeftEdit } from '../shared/editing';
-import { saveEdits, type Keeping } from '../outbox/save-edits';
+import { saveEdits, type Saving } from '../outbox/save-edits';
 import { foundHere, isUnreachable } from '../shared/problems';
 import { PurchasingApi } from './purchasing.api';
 import { purchasingActions, purchasingFeature } from './purchasing.feature';
@@ -84,7 +84,7 @@ export const purchasingEffects = {
     { functional: true },
   ),
 
-  keep: createEffect(
+  save: createEffect(
     (
       actions$ = inject(Actions),
       api = inject(PurchasingApi),
@@ -92,7 +92,7 @@ export const purchasingEffects = {
       storage = inject(OutboxStorage),
     ) => {
       const order = store.selectSignal(purchasingFeature.selectOrder);
-      const keeping: Keeping<PurchaseOrderContent, number> = {
+      const saving: Saving<PurchaseOrderContent, number> = {
         edited$: actions$.pipe(
           ofType(
             purchasingActions.edited,
@@ -106,7 +106,7 @@ export const purchasingEffects = {
         left$: actions$.pipe(ofType(purchasingActions.left)),
         given$: actions$.pipe(ofType(purchasingActions.serverVersionTaken)),
         unreachable$: actions$.pipe(
-          ofType(purchasingActions.notKept),
+          ofType(purchasingActions.notSaved),
           filter(({ problem }) => isUnreachable(problem)),
         ),
         editing: () => {
@@ -115,14 +115,14 @@ export const purchasingEffects = {
         },
         check: problemIn,
         send: (number, content, revision) =>
-          api.keep(number, { ...content, revision }).pipe(
-            map((kept) => ({
-              kept: purchasingActions.kept({ content, order: kept }),
-              revision: kept.revision,
+          api.save(number, { ...content, revision }).pipe(
+            map((saved) => ({
+              saved: purchasingActions.saved({ content, order: saved }),
+              revision: saved.revision,
             })),
           ),
-        keeping: (number) => purchasingActions.keeping({ number }),
-        notKept: (number, problem) => purchasingActions.notKept({ number, problem }),
+        saving: (number) => purchasingActions.saving({ number }),
+        notSaved: (number, problem) => purchasingActions.notSaved({ number, problem }),
         handedOver: () => purchasingActions.handedOver(),
         parcel: (number, content, revision) => ({
           id: parcelId(number),
@@ -133,7 +133,7 @@ export const purchasingEffects = {
           revision,
         }),
       };
-      return saveEdits(keeping, parcelId, storage);
+      return saveEdits(saving, parcelId, storage);
     },
     { functional: true },
   ),

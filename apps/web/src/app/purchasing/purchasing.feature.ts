@@ -16,10 +16,10 @@ import {
   beginEditing,
   edit,
   rebase,
-  isUnkept,
-  keeping,
-  kept,
-  notKept,
+  isUnsaved,
+  saving,
+  saved,
+  notSaved,
   redo,
   takeUp,
   undo,
@@ -37,7 +37,7 @@ export const purchasingActions = createActionGroup({
     Begin: props<{ content: PurchaseOrderContent }>(),
     Begun: props<{ order: PurchaseOrderView }>(),
     'Not Begun': props<{ problem: ProblemDetails }>(),
-    /** An edit of this order that is not kept yet is taken up again. */
+    /** An edit of this order that is not saved yet is taken up again. */
     Opened: props<{ number: number }>(),
     Came: props<{ order: PurchaseOrderView }>(),
     Failed: props<{ problem: ProblemDetails }>(),
@@ -45,13 +45,13 @@ export const purchasingActions = createActionGroup({
     Undone: emptyProps(),
     Redone: emptyProps(),
     Left: emptyProps(),
-    /** What was edited and is not kept is the outbox’s. */
+    /** What was edited and is not saved is the outbox’s. */
     'Handed Over': emptyProps(),
     /** What waited in the outbox is edited here again. */
     'Taken Up': props<{ parcel: LeftEdit<PurchaseOrderContent> }>(),
-    Keeping: props<{ number: number }>(),
-    Kept: props<{ content: PurchaseOrderContent; order: PurchaseOrderView }>(),
-    'Not Kept': props<{ number: number; problem: ProblemDetails }>(),
+    Saving: props<{ number: number }>(),
+    Saved: props<{ content: PurchaseOrderContent; order: PurchaseOrderView }>(),
+    'Not Saved': props<{ number: number; problem: ProblemDetails }>(),
     'Server Version Taken': emptyProps(),
     Rebased: emptyProps(),
     Placed: props<{ number: number; revision: number }>(),
@@ -106,7 +106,7 @@ export const purchasingFeature = createFeature({
     ),
     on(purchasingActions.opened, (state, { number }): PurchasingState => {
       const open = state.order.value;
-      if (open?.number !== number || !isUnkept(open.editing)) {
+      if (open?.number !== number || !isUnsaved(open.editing)) {
         return { ...state, order: idle, problem: null };
       }
       const editing = rebase(open.editing, open.editing.revision);
@@ -133,18 +133,18 @@ export const purchasingFeature = createFeature({
     on(purchasingActions.takenUp, (state, { parcel }) =>
       withOpen(state, (open) => ({ ...open, editing: takeUp(open.editing, parcel) })),
     ),
-    on(purchasingActions.keeping, (state, { number }) =>
-      withOpen(state, (open) => ({ ...open, editing: keeping(open.editing) }), number),
+    on(purchasingActions.saving, (state, { number }) =>
+      withOpen(state, (open) => ({ ...open, editing: saving(open.editing) }), number),
     ),
-    on(purchasingActions.kept, (state, { content, order }) =>
+    on(purchasingActions.saved, (state, { content, order }) =>
       withOpen(
         state,
-        (open) => ({ ...open, view: order, editing: kept(open.editing, content, order.revision) }),
+        (open) => ({ ...open, view: order, editing: saved(open.editing, content, order.revision) }),
         order.number,
       ),
     ),
-    on(purchasingActions.notKept, (state, { number, problem }) =>
-      withOpen(state, (open) => ({ ...open, editing: notKept(open.editing, problem) }), number),
+    on(purchasingActions.notSaved, (state, { number, problem }) =>
+      withOpen(state, (open) => ({ ...open, editing: notSaved(open.editing, problem) }), number),
     ),
     on(purchasingActions.rebased, (state) =>
       withOpen(state, (open) => ({

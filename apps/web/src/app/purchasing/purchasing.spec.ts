@@ -6,6 +6,7 @@ import { PurchaseDesk } from './purchase-desk';
 import { PurchaseOrder } from './purchase-order';
 import { purchasingEffects } from './purchasing.effects';
 import { purchasingFeature } from './purchasing.feature';
+import { PAUSES } from '../shared/pauses';
 
 const PROVIDERS = [provideState(purchasingFeature), provideEffects(purchasingEffects)];
 const OFFER = {
@@ -51,7 +52,7 @@ describe('the purchase desk', () => {
   beforeEach(async () => {
     screen = await showScreen(PurchaseDesk, { item: 'CL-1' }, ...PROVIDERS);
     signedIn(screen);
-    await screen.settle(200);
+    await screen.drawn();
   });
 
   const answer: PurchaseAnswer = {
@@ -82,7 +83,6 @@ describe('the purchase desk', () => {
   it('asks for the item that it was led to, and again for another quantity', async () => {
     await screen.answer('GET', '/api/purchase-desk?item=CL-1&quantity=1', answer);
     await screen.type('Quantity', '60');
-    await screen.settle(200);
     await screen.answer('GET', '/api/purchase-desk?item=CL-1&quantity=60', answer);
     expect(screen.text()).toContain('● cheapest');
     expect(screen.text()).toContain('from 600 bag: needs more');
@@ -126,7 +126,6 @@ describe('a purchase order', () => {
   it('is kept as it is typed, and its costs are picked anew', async () => {
     await open();
     await screen.type('Quantity of CL-1', '59');
-    await screen.settle(400);
     const sent = await screen.answer(
       'PUT',
       '/api/purchase-orders/5001',
@@ -144,7 +143,7 @@ describe('a purchase order', () => {
   it('tells what is wrong beside the quantity, and is not sent with it', async () => {
     await open();
     await screen.type('Quantity of CL-1', '0');
-    await screen.settle(400);
+    await screen.quiet(PAUSES.save + 50);
     screen.server.expectNone('/api/purchase-orders/5001');
     expect(screen.host.querySelector('td .wrong')?.textContent).toContain('above 0');
   });
@@ -152,11 +151,10 @@ describe('a purchase order', () => {
   it('asks whose it is to be where somebody else was first', async () => {
     await open();
     await screen.type('Quantity of CL-1', '59');
-    await screen.settle(400);
+    await screen.quiet(PAUSES.save + 50);
     const conflict = { ...problemBody(409, 'Somebody else.'), current: order({ revision: 4 }) };
     await screen.answer('PUT', '/api/purchase-orders/5001', conflict, 409);
     await screen.press('Keep mine');
-    await screen.settle(400);
     const sent = await screen.answer('PUT', '/api/purchase-orders/5001', order({ revision: 5 }));
     expect(sent).toEqual(jasmine.objectContaining({ revision: 4 }));
   });

@@ -8,13 +8,13 @@ import type {
   ItemView,
 } from '@honest-ledger/contracts';
 import type { Observable } from 'rxjs';
-import { paramsOf, type Said } from '../shared/search-params';
+import { paramsOf, type QueryParams } from '../shared/search-params';
 
 @Injectable({ providedIn: 'root' })
 export class CatalogueApi {
   private readonly http = inject(HttpClient);
 
-  items(search: Said): Observable<ItemPage> {
+  items(search: QueryParams): Observable<ItemPage> {
     return this.http.get<ItemPage>('/api/items', { params: paramsOf(search) });
   }
 
@@ -22,7 +22,7 @@ export class CatalogueApi {
     return this.http.get<CategoryRow[]>('/api/categories');
   }
 
-  keep(item: string, edit: ItemEdit): Observable<ItemView> {
+  save(item: string, edit: ItemEdit): Observable<ItemView> {
     return this.http.put<ItemView>(`/api/items/${encodeURIComponent(item)}`, edit);
   }
 

@@ -14,13 +14,13 @@ import type {
   SeenLevelGiving,
 } from '@honest-ledger/contracts';
 import type { Observable } from 'rxjs';
-import { paramsOf, type Said } from '../shared/search-params';
+import { paramsOf, type QueryParams } from '../shared/search-params';
 
 @Injectable({ providedIn: 'root' })
 export class CustomersApi {
   private readonly http = inject(HttpClient);
 
-  page(search: Said): Observable<Page<CustomerRow>> {
+  page(search: QueryParams): Observable<Page<CustomerRow>> {
     return this.http.get<Page<CustomerRow>>('/api/customers', { params: paramsOf(search) });
   }
 
@@ -32,7 +32,7 @@ export class CustomersApi {
     return this.http.post<CustomerPreview>(`${addressOf(code)}/preview`, content);
   }
 
-  keep(code: string, edit: CustomerEdit): Observable<CustomerView> {
+  save(code: string, edit: CustomerEdit): Observable<CustomerView> {
     return this.http.put<CustomerView>(addressOf(code), edit);
   }
 

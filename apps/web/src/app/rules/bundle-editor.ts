@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
 import type { GroupEffect, Serialized, UnitsOf } from '@honest-ledger/engine';
-import { UNSAID, UNSAID_GOODS } from '../reference/reach-edits';
+import { UNSAID, UNSAID_GOODS } from '../reference/scope-edits';
 import { FigureField } from '../shared/figure-field';
 import { UnitsEditor } from './units-editor';
 
@@ -71,8 +71,8 @@ export class BundleEditor {
   readonly problems = input.required<ReadonlyMap<string, string>>();
   readonly changed = output<Bundle>();
 
-  protected setUnits(place: number, { quantity, reaches }: UnitsOf): void {
-    this.setPart(place, { quantity, reaches });
+  protected setUnits(place: number, { quantity, scopes }: UnitsOf): void {
+    this.setPart(place, { quantity, scopes });
   }
 
   protected setPart(place: number, changes: Partial<Part>): void {
@@ -83,7 +83,7 @@ export class BundleEditor {
 
   protected add(): void {
     const price = this.effect().total === null ? UNSAID : null;
-    this.setParts([...this.effect().parts, { quantity: 1, reaches: [UNSAID_GOODS], price }]);
+    this.setParts([...this.effect().parts, { quantity: 1, scopes: [UNSAID_GOODS], price }]);
   }
 
   protected remove(place: number): void {

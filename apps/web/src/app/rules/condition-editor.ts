@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import type { ConditionForm } from '@honest-ledger/contracts';
 import { movedBy, movedTo, type MoveStep, type Place } from './condition-moves';
-import { UNSAID_GOODS } from '../reference/reach-edits';
+import { UNSAID_GOODS } from '../reference/scope-edits';
 import { withPart, type TestForm } from './rule-edits';
 import { TestEditor } from './test-editor';
 
@@ -230,11 +230,11 @@ export class ConditionEditor {
   }
 
   protected addTest(): void {
-    this.add({ kind: 'goods', reaches: [UNSAID_GOODS] });
+    this.add({ kind: 'goods', scopes: [UNSAID_GOODS] });
   }
 
   protected addGroup(): void {
-    this.add({ kind: 'any', of: [{ kind: 'goods', reaches: [UNSAID_GOODS] }] });
+    this.add({ kind: 'any', of: [{ kind: 'goods', scopes: [UNSAID_GOODS] }] });
   }
 
   /** A test that stands alone becomes the first of a group. */

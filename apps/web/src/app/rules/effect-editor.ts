@@ -21,7 +21,7 @@ const KINDS: readonly (readonly [RuleEffectForm['kind'], string])[] = [
   ['flat', 'an amount on the line'],
   ['buyAndGet', 'units for others that are bought'],
   ['bundle', 'a price for goods together'],
-  ['spread', 'an amount shared by units'],
+  ['allocate', 'an amount shared by units'],
   ['subtotal', 'something off the whole document'],
   ['shipping', 'something off the shipping'],
   ['charge', 'a charge on the document'],
@@ -68,7 +68,7 @@ const BASES: Readonly<Record<PriceBase, string>> = {
         }
       </select>
     }
-    @if (one.kind === 'amountEach' || one.kind === 'flat' || one.kind === 'spread') {
+    @if (one.kind === 'amountEach' || one.kind === 'flat' || one.kind === 'allocate') {
       <hl-signed-figure
         label="Amount"
         [sign]="currency()"
@@ -77,7 +77,7 @@ const BASES: Readonly<Record<PriceBase, string>> = {
         (changed)="set({ amount: $event })"
       />
     }
-    @if (one.kind === 'flat' || one.kind === 'spread') {
+    @if (one.kind === 'flat' || one.kind === 'allocate') {
       <span>for every</span>
       <hl-figure-field
         label="For every so many"

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import type { Serialized, UnitOffer } from '@honest-ledger/engine';
 import { shownFigure, storedFigure } from '../levels/level-edits';
-import { UNSAID } from '../reference/reach-edits';
+import { UNSAID } from '../reference/scope-edits';
 import { FigureField } from '../shared/figure-field';
 
 type Offer = Serialized<UnitOffer>;

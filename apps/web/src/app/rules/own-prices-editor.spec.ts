@@ -52,7 +52,7 @@ describe('own prices of a rule', () => {
       const before = told();
       field.dispatchEvent(new Event('change'));
       // a file is read when the browser comes to it
-      for (let waited = 0; told() === before && waited < 100; waited += 1) await screen.settle(20);
+      for (let waited = 0; told() === before && waited < 100; waited += 1) await screen.drawn();
     };
     await choose('Item;Price\nCL-0207;17,50\nCL-0213;16,20\n');
     expect(now).toEqual([

@@ -19,7 +19,7 @@ import {
   type CalendarRow,
   type Moment,
 } from './calendar-days';
-import { startWords } from './rule-list';
+import { triggerWords } from './rule-list';
 import { rulesActions, rulesFeature } from './rules.feature';
 
 const WEEKDAY = new Intl.DateTimeFormat(undefined, { weekday: 'short', timeZone: 'UTC' });
@@ -77,7 +77,7 @@ export class RuleCalendar {
         id,
         name: content.name,
         drafted: state !== 'published',
-        starts: startWords(content.starts),
+        trigger: triggerWords(content.trigger),
         sentence: unbroken(ruleSentence(content, names, writer)),
       }));
   });
@@ -108,8 +108,8 @@ export class RuleCalendar {
     return (minutes / MINUTES_OF_DAY) * 100;
   }
 
-  protected starts({ rule }: CalendarRow): string {
-    return startWords(rule.content.starts);
+  protected triggerOf({ rule }: CalendarRow): string {
+    return triggerWords(rule.content.trigger);
   }
 
   /** Another day to look at; the days around it come with it. */

@@ -2,18 +2,18 @@ import type { RuleContent, RuleView } from '@honest-ledger/contracts';
 import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
 import { problemBody, showScreen, signedIn, type ShownScreen } from '../testing/screens';
-import { UNSAID_GOODS } from '../reference/reach-edits';
+import { UNSAID_GOODS } from '../reference/scope-edits';
 import { edited, wholeRule } from '../testing/contents';
 import {
   copyOf,
   startComparison,
   startEffect,
-  startTest,
   subjectOf,
   testSubjects,
   type TestForm,
   type TestSubject,
 } from './rule-edits';
+import { startTest } from './start-test';
 import { RuleEditor } from './rule-editor';
 import { RuleListSheet } from './rule-list';
 import { rulesEffects } from './rules.effects';
@@ -26,7 +26,7 @@ const GLAZES: RuleContent = {
   when: {
     kind: 'all',
     of: [
-      { kind: 'goods', reaches: [{ kind: 'category', category: 'clay' }] },
+      { kind: 'goods', scopes: [{ kind: 'category', category: 'clay' }] },
       {
         kind: 'number',
         fact: { kind: 'quantity' },
@@ -99,7 +99,7 @@ describe('a rule on its screen', () => {
       kind: 'all',
       of: [
         { kind: 'segment', segments: ['schools'] },
-        { kind: 'goods', reaches: [UNSAID_GOODS] },
+        { kind: 'goods', scopes: [UNSAID_GOODS] },
       ],
     });
     screen.server.match(() => true);
@@ -243,12 +243,12 @@ describe('a rule on its screen', () => {
     expect((await sent()).validity.times?.until).toBe('02:00');
     expect(screen.text()).toContain('past midnight');
     await screen.choose('How it goes with others', 'alone');
-    expect((await sent()).together).toBeFalse();
+    expect((await sent()).combinable).toBeFalse();
     await screen.choose('How it starts', 'with a code');
     expect(screen.text()).toContain('type the code');
     await sent();
     await screen.type('Code', 'KILN');
-    expect((await sent()).starts).toEqual({ kind: 'code', code: 'KILN' });
+    expect((await sent()).trigger).toEqual({ kind: 'code', code: 'KILN' });
     await screen.type('Place in the list', '5');
     expect((await sent()).place).toBe(5);
     screen.server.match(() => true);
@@ -264,7 +264,7 @@ describe('a rule on its screen', () => {
       'PUT',
       `/api/edits/rule/${ID}`,
       problemBody(422, 'The goods are wrong.', {
-        fields: [{ path: 'content.when.of[0].reaches[0]', sentence: 'There is no category clay' }],
+        fields: [{ path: 'content.when.of[0].scopes[0]', sentence: 'There is no category clay' }],
       }),
       422,
     );
@@ -297,12 +297,12 @@ describe('the list of rules', () => {
         {
           id: 'a',
           state: 'new',
-          content: { ...GLAZES, starts: { kind: 'code', code: 'KILN' } },
+          content: { ...GLAZES, trigger: { kind: 'code', code: 'KILN' } },
           snag: { kind: 'beaten', rule: 'Glaze days' },
         },
       ],
     });
-    await screen.settle(100);
+    await screen.drawn();
     for (const part of [
       '10 % off the price',
       'with the code KILN',
@@ -336,10 +336,10 @@ describe('the edits of a rule', () => {
       fact: { kind: 'attribute', of: 'item', code: 'day' },
       comparison: { kind: 'onOrAfter', day: '' },
     });
-    const spend = start('countSpend', start('quantity', { kind: 'goods', reaches: [] }));
+    const spend = start('countSpend', start('quantity', { kind: 'goods', scopes: [] }));
     expect(spend).toEqual({
       kind: 'number',
-      fact: { kind: 'count', of: 'spend', reaches: [UNSAID_GOODS] },
+      fact: { kind: 'count', of: 'spend', scopes: [UNSAID_GOODS] },
       comparison: { kind: 'atLeast', value: '' },
     });
   });
@@ -359,9 +359,9 @@ describe('the edits of a rule', () => {
   });
 
   it('copy a rule without its code', () => {
-    const coded: RuleContent = { ...GLAZES, starts: { kind: 'code', code: 'KILN' } };
+    const coded: RuleContent = { ...GLAZES, trigger: { kind: 'code', code: 'KILN' } };
     const copy = copyOf({ id: ID, published: coded, draft: null });
-    expect([copy?.name, copy?.starts]).toEqual([
+    expect([copy?.name, copy?.trigger]).toEqual([
       'Spring glaze week, copy',
       { kind: 'code', code: '' },
     ]);

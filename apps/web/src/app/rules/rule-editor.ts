@@ -28,7 +28,7 @@ import { emptyRule } from './rule-edits';
 import { rulesActions, rulesFeature } from './rules.feature';
 import { ValidityEditor } from './validity-editor';
 
-const STARTS = ['byItself', 'code', 'byHand'] as const;
+const TRIGGERS = ['automatic', 'code', 'manual'] as const;
 
 /** A conditional rule in a draft: where it holds, what it does, when, and with which others. */
 @Component({
@@ -77,7 +77,7 @@ export class RuleEditor {
   });
   protected readonly content = this.sheet.content;
   protected readonly state = this.sheet.state;
-  /** What keeps the rule from being kept, and the tests that contradict another. */
+  /** What keeps the rule from being saved, and the tests that contradict another. */
   protected readonly problems = computed((): ReadonlyMap<string, string> => {
     const content = this.sheet.readable();
     if (!content) return this.sheet.problems();
@@ -109,19 +109,19 @@ export class RuleEditor {
     this.store.dispatch(rulesActions.opened({ id: this.id(), isNew, like }));
   }
 
-  protected setFlag(field: 'paused' | 'stops', { target }: Event): void {
+  protected setFlag(field: 'paused' | 'stopProcessing', { target }: Event): void {
     if (target instanceof HTMLInputElement) this.sheet.set({ [field]: target.checked });
   }
 
-  protected setStart({ target }: Event): void {
+  protected setTrigger({ target }: Event): void {
     if (!(target instanceof HTMLSelectElement)) return;
-    const kind = STARTS.find((one) => one === target.value) ?? 'byItself';
-    this.sheet.set({ starts: kind === 'code' ? { kind, code: '' } : { kind } });
+    const kind = TRIGGERS.find((one) => one === target.value) ?? 'automatic';
+    this.sheet.set({ trigger: kind === 'code' ? { kind, code: '' } : { kind } });
   }
 
   protected setTogether({ target }: Event): void {
     if (target instanceof HTMLSelectElement)
-      this.sheet.set({ together: target.value === 'together' });
+      this.sheet.set({ combinable: target.value === 'together' });
   }
 
   protected setPlace(text: string): void {

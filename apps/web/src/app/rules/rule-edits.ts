@@ -6,13 +6,8 @@ import type {
   RuleContent,
   RuleView,
 } from '@honest-ledger/contracts';
-import {
-  NO_LIMITS,
-  type Circumstances,
-  type NumberFact,
-  type WordFact,
-} from '@honest-ledger/engine';
-import { UNSAID, UNSAID_GOODS } from '../reference/reach-edits';
+import { NO_LIMITS, type SalesContext, type NumberFact } from '@honest-ledger/engine';
+import { UNSAID, UNSAID_GOODS } from '../reference/scope-edits';
 
 /** The edits that a rule's screen makes: each gives the whole content anew. */
 
@@ -25,11 +20,11 @@ export function emptyRule(currency: string): RuleContent {
     paused: false,
     validity: { days: { from: null, until: null }, weekdays: null, times: null },
     outlets: null,
-    starts: { kind: 'byItself' },
-    when: { kind: 'all', of: [{ kind: 'goods', reaches: [UNSAID_GOODS] }] },
+    trigger: { kind: 'automatic' },
+    when: { kind: 'all', of: [{ kind: 'goods', scopes: [UNSAID_GOODS] }] },
     effect: { kind: 'percent', percent: UNSAID, of: 'running', startsFrom: 'running' },
-    together: true,
-    stops: false,
+    combinable: true,
+    stopProcessing: false,
     limits: NO_LIMITS,
   };
 }
@@ -42,7 +37,7 @@ export function copyOf({ published, draft }: RuleView): RuleContent | null {
       ...content,
       name: `${content.name}, copy`.slice(0, 120),
       // one code starts one rule
-      starts: content.starts.kind === 'code' ? { kind: 'code', code: '' } : content.starts,
+      trigger: content.trigger.kind === 'code' ? { kind: 'code', code: '' } : content.trigger,
     }
   );
 }
@@ -50,7 +45,7 @@ export function copyOf({ published, draft }: RuleView): RuleContent | null {
 /** What a test can be about, in the words of the list. */
 export type TestSubject = PlainSubject | AttributeSubject;
 
-type PlainSubject =
+export type PlainSubject =
   | 'saved'
   | 'goods'
   | 'segment'
@@ -71,7 +66,7 @@ type PlainSubject =
   | 'unit'
   | 'formOfSupply'
   | 'documentKind'
-  | keyof Circumstances;
+  | keyof SalesContext;
 
 type SalesOf = Extract<NumberFact, { kind: 'salesBefore' }>['of'];
 
@@ -121,13 +116,13 @@ export function testSubjects(
   ];
 }
 
-function attributeSubject(attribute: Attribute): AttributeSubject {
+export function attributeSubject(attribute: Attribute): AttributeSubject {
   return `attribute:${ownerOf(attribute)}:${attribute.code}`;
 }
 
 const OWNERS = { items: 'item', customers: 'customer', documents: 'document' } as const;
 
-function ownerOf({ of }: Attribute): AttributeOwner {
+export function ownerOf({ of }: Attribute): AttributeOwner {
   return OWNERS[of];
 }
 
@@ -142,80 +137,6 @@ export function subjectOf(test: TestForm): TestSubject {
 }
 
 const COUNTS = { quantity: 'countQuantity', spend: 'countSpend', lines: 'countLines' } as const;
-
-/** A test about something else; its comparison stays where both have one. */
-export function startTest(
-  subject: TestSubject,
-  old: TestForm,
-  currency: string,
-  attributes: readonly Attribute[],
-): TestForm {
-  const figure = (fact: NumberFact): TestForm => ({
-    kind: 'number',
-    fact,
-    comparison: old.kind === 'number' ? old.comparison : { kind: 'atLeast', value: UNSAID },
-  });
-  const word = (fact: WordFact): TestForm => ({
-    kind: 'word',
-    fact,
-    comparison: { kind: 'isOneOf', values: [] },
-  });
-  const counted = (of: 'quantity' | 'spend' | 'lines'): TestForm => {
-    const reaches =
-      old.kind === 'number' && old.fact.kind === 'count' ? old.fact.reaches : [UNSAID_GOODS];
-    return figure({ kind: 'count', of, reaches });
-  };
-  const attribute = attributes.find((one) => attributeSubject(one) === subject);
-  if (attribute) {
-    const fact = { kind: 'attribute', of: ownerOf(attribute), code: attribute.code } as const;
-    if (attribute.type === 'number') return figure(fact);
-    if (attribute.type !== 'day') return word(fact);
-    return { kind: 'word', fact, comparison: { kind: 'onOrAfter', day: '' } };
-  }
-  switch (subject) {
-    case 'goods':
-      return { kind: 'goods', reaches: [UNSAID_GOODS] };
-    case 'segment':
-      return { kind: 'segment', segments: [] };
-    case 'customer':
-      return { kind: 'customer', customers: [] };
-    case 'currency':
-      return { kind: 'currency', currencies: [currency] };
-    case 'saved':
-      return { kind: 'saved', condition: '' };
-    case 'countQuantity':
-      return counted('quantity');
-    case 'countSpend':
-      return counted('spend');
-    case 'countLines':
-      return counted('lines');
-    case 'salesBefore:anything':
-      return figure({ kind: 'salesBefore', of: 'anything' });
-    case 'salesBefore:item':
-      return figure({ kind: 'salesBefore', of: 'item' });
-    case 'salesBefore:category':
-      return figure({ kind: 'salesBefore', of: 'category' });
-    case 'unit':
-    case 'formOfSupply':
-    case 'documentKind':
-    case 'salesPerson':
-    case 'department':
-    case 'deliveryMethod':
-    case 'deliveryPostcode':
-      return word({ kind: subject });
-    case 'quantity':
-    case 'duration':
-    case 'basePrice':
-    case 'priceAfterLevel':
-    case 'priceAfterBreak':
-    case 'cost':
-    case 'margin':
-    case 'shipping':
-      return figure({ kind: subject });
-    default:
-      return old; // an attribute that is not there any more
-  }
-}
 
 /** Another comparison of the same figure. */
 export function startComparison(kind: ComparisonForm['kind'], old: ComparisonForm): ComparisonForm {
@@ -240,13 +161,13 @@ export function startEffect(kind: RuleEffectForm['kind'], old: RuleEffectForm): 
     case 'ownPrices':
       return { kind, prices: [], raises: false };
     case 'flat':
-    case 'spread':
+    case 'allocate':
       return { kind, amount: 'amount' in old ? old.amount : UNSAID, every: null };
     case 'buyAndGet':
       return {
         kind,
-        buy: { quantity: 2, reaches: [UNSAID_GOODS] },
-        get: { quantity: 1, reaches: [UNSAID_GOODS] },
+        buy: { quantity: 2, scopes: [UNSAID_GOODS] },
+        get: { quantity: 1, scopes: [UNSAID_GOODS] },
         offer: { kind: 'percent', percent: UNSAID },
         dearest: false,
         most: null,
@@ -255,8 +176,8 @@ export function startEffect(kind: RuleEffectForm['kind'], old: RuleEffectForm): 
       return {
         kind,
         parts: [
-          { quantity: 1, reaches: [UNSAID_GOODS], price: null },
-          { quantity: 1, reaches: [UNSAID_GOODS], price: null },
+          { quantity: 1, scopes: [UNSAID_GOODS], price: null },
+          { quantity: 1, scopes: [UNSAID_GOODS], price: null },
         ],
         total: UNSAID,
       };

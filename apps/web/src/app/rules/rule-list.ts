@@ -14,14 +14,14 @@ import { unbroken, writer } from '../shared/numbers';
 import { rulesActions, rulesFeature } from './rules.feature';
 
 /** How a rule starts: by itself, by hand, or its code. */
-export function startWords(starts: RuleContent['starts']): string {
-  switch (starts.kind) {
-    case 'byItself':
+export function triggerWords(trigger: RuleContent['trigger']): string {
+  switch (trigger.kind) {
+    case 'automatic':
       return 'by itself';
-    case 'byHand':
+    case 'manual':
       return 'by hand';
     case 'code':
-      return starts.code;
+      return trigger.code;
   }
 }
 
@@ -98,7 +98,7 @@ export class RuleListSheet {
       {
         headerName: 'Starts',
         width: 120,
-        valueGetter: ({ data }) => data && startWords(data.content.starts),
+        valueGetter: ({ data }) => data && triggerWords(data.content.trigger),
       },
       {
         headerName: 'State',

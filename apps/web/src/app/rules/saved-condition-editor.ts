@@ -16,12 +16,12 @@ import { TextField } from '../shared/text-field';
 import { whenChanged } from '../shared/when-changed';
 import { ConditionEditor } from './condition-editor';
 import { conditionsActions, conditionsFeature } from './conditions.feature';
-import { UNSAID_GOODS } from '../reference/reach-edits';
+import { UNSAID_GOODS } from '../reference/scope-edits';
 import { contradictionMarks } from './contradiction-marks';
 
 const BEGINNING: SavedConditionContent = {
   name: '',
-  when: { kind: 'all', of: [{ kind: 'goods', reaches: [UNSAID_GOODS] }] },
+  when: { kind: 'all', of: [{ kind: 'goods', scopes: [UNSAID_GOODS] }] },
 };
 
 /** A condition that is saved under a name, in a draft: every rule that names it follows. */

@@ -77,7 +77,7 @@ describe('the list of saved conditions', () => {
       { id: ID, state: 'new', content: CLUBS, rules: ['Club Friday', 'Clay days'] },
       { id: 'b', state: 'published', content: { ...CLUBS, name: 'Unused' }, rules: [] },
     ]);
-    await screen.settle(100);
+    await screen.drawn();
     for (const part of ['the segment is clubs', 'Club Friday, Clay days', 'no rule']) {
       expect(screen.text()).toContain(part);
     }

@@ -1,21 +1,22 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import type { Attribute, ConditionForm, CustomerRow } from '@honest-ledger/contracts';
-import { DOCUMENT_KINDS, type CodeAndName, type Reach } from '@honest-ledger/engine';
+import { DOCUMENT_KINDS, type CodeAndName, type Scope } from '@honest-ledger/engine';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { CustomerPicker } from '../reference/customer-picker';
 import { WORDS } from '../documents/document-words';
 import { CodeChoice } from '../reference/code-choice';
-import { ReachList } from '../reference/reach-list';
+import { ScopeList } from '../reference/scope-list';
 import { referenceFeature } from '../reference/reference.feature';
 import { FigureComparison } from './figure-comparison';
-import { startTest, subjectOf, testSubjects, type TestForm } from './rule-edits';
+import { subjectOf, testSubjects, type TestForm } from './rule-edits';
+import { startTest } from './start-test';
 import { WordComparison } from './word-comparison';
 
 /** One test of a rule's condition: what it is about, and what it must be. */
 @Component({
   selector: 'hl-test-editor',
-  imports: [CodeChoice, CustomerPicker, FigureComparison, ReachList, RouterLink, WordComparison],
+  imports: [CodeChoice, CustomerPicker, FigureComparison, ScopeList, RouterLink, WordComparison],
   template: `
     @let one = test();
     <div class="line">
@@ -79,7 +80,7 @@ import { WordComparison } from './word-comparison';
           />
         }
         @case ('number') {
-          @if (!reaches()) {
+          @if (!scopes()) {
             <hl-figure-comparison
               [comparison]="one.comparison"
               [problems]="own()"
@@ -95,13 +96,13 @@ import { WordComparison } from './word-comparison';
         <span class="wrong" role="alert">{{ problem }}</span>
       }
     </div>
-    @if (reaches(); as reaches) {
+    @if (scopes(); as scopes) {
       <div class="goods">
-        <hl-reach-list
-          [reaches]="reaches"
-          [problems]="reachProblems()"
+        <hl-scope-list
+          [scopes]="scopes"
+          [problems]="scopeProblems()"
           none="Say which goods."
-          (changed)="setReaches($event)"
+          (changed)="setScopes($event)"
         />
         @if (one.kind === 'number') {
           <div class="line">
@@ -165,15 +166,15 @@ export class TestEditor {
     );
     return this.problems().get(this.path()) ?? parts.find((one) => one !== undefined) ?? null;
   });
-  protected readonly reaches = computed((): readonly Reach[] | null => {
+  protected readonly scopes = computed((): readonly Scope[] | null => {
     const test = this.test();
-    if (test.kind === 'goods') return test.reaches;
-    return test.kind === 'number' && test.fact.kind === 'count' ? test.fact.reaches : null;
+    if (test.kind === 'goods') return test.scopes;
+    return test.kind === 'number' && test.fact.kind === 'count' ? test.fact.scopes : null;
   });
   /** What is wrong with the goods of this test, by the paths that a list of goods knows. */
-  protected readonly reachProblems = computed(() => {
+  protected readonly scopeProblems = computed(() => {
     const start = this.test().kind === 'goods' ? '' : 'fact.';
-    const own = [...this.own()].filter(([path]) => path.startsWith(`${start}reaches`));
+    const own = [...this.own()].filter(([path]) => path.startsWith(`${start}scopes`));
     return new Map(own.map(([path, sentence]) => [path.slice(start.length), sentence]));
   });
   /** What the word can be, where it cannot be just anything. */
@@ -208,11 +209,11 @@ export class TestEditor {
     this.changed.emit(startTest(subject, this.test(), this.currency(), this.attributes()));
   }
 
-  protected setReaches(reaches: readonly Reach[]): void {
+  protected setScopes(scopes: readonly Scope[]): void {
     const test = this.test();
-    if (test.kind === 'goods') this.changed.emit({ ...test, reaches });
+    if (test.kind === 'goods') this.changed.emit({ ...test, scopes });
     if (test.kind === 'number' && test.fact.kind === 'count') {
-      this.changed.emit({ ...test, fact: { ...test.fact, reaches } });
+      this.changed.emit({ ...test, fact: { ...test.fact, scopes } });
     }
   }
 

@@ -1,25 +1,25 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import type { UnitsOf } from '@honest-ledger/engine';
-import { ReachList } from '../reference/reach-list';
+import { ScopeList } from '../reference/scope-list';
 import { FigureField } from '../shared/figure-field';
 
 /** So many base units of some goods. */
 @Component({
   selector: 'hl-units-editor',
-  imports: [FigureField, ReachList],
+  imports: [FigureField, ScopeList],
   template: `
     <hl-figure-field
       [label]="label()"
       [value]="'' + units().quantity"
       [problem]="own().get('quantity') ?? null"
-      (changed)="changed.emit({ quantity: +$event, reaches: units().reaches })"
+      (changed)="changed.emit({ quantity: +$event, scopes: units().scopes })"
     />
     <span>of</span>
-    <hl-reach-list
-      [reaches]="units().reaches"
+    <hl-scope-list
+      [scopes]="units().scopes"
       [problems]="own()"
       none="Say which goods."
-      (changed)="changed.emit({ quantity: units().quantity, reaches: $event })"
+      (changed)="changed.emit({ quantity: units().quantity, scopes: $event })"
     />
   `,
   styles: `

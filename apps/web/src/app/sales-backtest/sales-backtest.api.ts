@@ -6,7 +6,7 @@ import type {
   SalesBacktestView,
 } from '@honest-ledger/contracts';
 import type { Observable } from 'rxjs';
-import { paramsOf, type Said } from '../shared/search-params';
+import { paramsOf, type QueryParams } from '../shared/search-params';
 
 /** Past sales priced again. */
 @Injectable({ providedIn: 'root' })
@@ -29,7 +29,7 @@ export class SalesBacktestApi {
     return this.http.post<SalesBacktestView>(`${addressOf(id)}/cancel`, {});
   }
 
-  lines(id: string, query: Said): Observable<SalesBacktestPage> {
+  lines(id: string, query: QueryParams): Observable<SalesBacktestPage> {
     return this.http.get<SalesBacktestPage>(`${addressOf(id)}/lines`, { params: paramsOf(query) });
   }
 }

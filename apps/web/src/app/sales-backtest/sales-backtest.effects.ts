@@ -23,10 +23,7 @@ import { mapResponse } from '../shared/map-response';
 import { problemOf } from '../shared/problems';
 import { SalesBacktestApi } from './sales-backtest.api';
 import { salesBacktestActions, salesBacktestFeature } from './sales-backtest.feature';
-
-/** So often is asked how far it is. */
-const WATCH_MILLISECONDS = 1000;
-const PAUSE_MILLISECONDS = 250;
+import { PAUSES } from '../shared/pauses';
 
 export const salesBacktestEffects = {
   list: createEffect(
@@ -66,7 +63,7 @@ export const salesBacktestEffects = {
       actions$.pipe(
         ofType(salesBacktestActions.opened),
         switchMap(({ id }) =>
-          timer(0, WATCH_MILLISECONDS).pipe(
+          timer(0, PAUSES.watch).pipe(
             exhaustMap(() => api.one(id)),
             takeWhile(isRunning, true),
             map((run) => salesBacktestActions.came({ run })),
@@ -113,7 +110,7 @@ export const salesBacktestEffects = {
       );
       const changed = actions$.pipe(
         ofType(salesBacktestActions.shownChanged),
-        debounceTime(PAUSE_MILLISECONDS),
+        debounceTime(PAUSES.search),
       );
       return merge(further, changed).pipe(
         map(() => run().value),

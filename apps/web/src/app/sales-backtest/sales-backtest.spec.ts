@@ -118,7 +118,6 @@ describe('pricing past sales again', () => {
       expect(screen.text()).toContain(part);
     }
     await screen.choose('Which lines', 'dearer now');
-    await screen.settle(300);
     await screen.answer('GET', linesAt('kind=higher&'), { rows: [], total: 0, spread: [] });
     expect(screen.text()).toContain('every line comes out the same');
     const file = screen.host.querySelector<HTMLAnchorElement>('hl-file-links a');
@@ -126,7 +125,7 @@ describe('pricing past sales again', () => {
       `/api/sales-backtest/${ID}/file?kind=higher&format=csv`,
     );
     await screen.press('Rule Glaze days applies now');
-    await screen.settle(300);
+    await screen.drawn();
     const text = encodeURIComponent('Rule Glaze days applies now');
     await screen.answer('GET', linesAt(`kind=higher&text=${text}&`), PAGE);
   });
@@ -148,7 +147,6 @@ describe('pricing past sales again', () => {
       total: 0,
     });
     expect(screen.text()).toContain('50 of 620 sales');
-    await screen.settle(1050);
     await screen.answer(
       'GET',
       `/api/sales-backtest/${ID}`,

@@ -247,12 +247,12 @@ export class ListSheet {
   readonly list = input.required<ListKind>();
   readonly rows = input.required<readonly ListRow[]>();
   /** Another number empties the fields of a new entry. */
-  readonly kept = input.required<number>();
+  readonly saved = input.required<number>();
 
   private readonly store = inject(Store);
   private readonly published = this.store.selectSignal(referenceFeature.selectPublishedLevels);
   protected readonly reference = this.store.selectSignal(referenceFeature.selectReference);
-  private readonly fresh = computed(() => `${this.list()} ${String(this.kept())}`);
+  private readonly fresh = computed(() => `${this.list()} ${String(this.saved())}`);
   protected readonly code = linkedSignal({ source: this.fresh, computation: () => '' });
   protected readonly name = linkedSignal({ source: this.fresh, computation: () => '' });
   protected readonly owners = OWNERS;
@@ -309,7 +309,7 @@ export class ListSheet {
 
   protected set(row: ListRow, part: object): void {
     const seen = contentOf(row);
-    this.keep(row.code, seen, { ...seen, ...part });
+    this.save(row.code, seen, { ...seen, ...part });
   }
 
   protected isFormOfSupply(row: ListRow): boolean {
@@ -339,7 +339,7 @@ export class ListSheet {
   }
 
   protected takeOut(row: ListRow): void {
-    this.keep(row.code, contentOf(row), null);
+    this.save(row.code, contentOf(row), null);
   }
 
   protected add(event: Event): void {
@@ -347,10 +347,10 @@ export class ListSheet {
     const { homeCurrency } = this.reference().customers;
     const home = this.list() === 'outlets' ? { currency: homeCurrency } : {};
     const content = { name: this.name(), ...BEGINNINGS[this.list()], ...home };
-    this.keep(this.code(), null, content);
+    this.save(this.code(), null, content);
   }
 
-  private keep(code: string, seen: Content | null, content: object | null): void {
+  private save(code: string, seen: Content | null, content: object | null): void {
     const edit = { sheet: this.list(), code, edit: { seen, content } };
     this.store.dispatch(settingsActions.edited({ edit }));
   }

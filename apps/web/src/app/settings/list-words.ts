@@ -23,7 +23,7 @@ export const BEGINNINGS: { readonly [Kind in ListKind]: Omit<ListContents[Kind],
   },
 };
 
-/** What attributes are kept of. */
+/** What attributes describe. */
 export const OWNERS: readonly CodeAndName[] = [
   { code: 'items', name: 'items' },
   { code: 'customers', name: 'customers' },

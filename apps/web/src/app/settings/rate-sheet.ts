@@ -55,7 +55,7 @@ import { settingsActions } from './settings.feature';
 })
 export class RateSheet {
   readonly rows = input.required<readonly RateRow[]>();
-  readonly kept = input.required<number>();
+  readonly saved = input.required<number>();
 
   private readonly store = inject(Store);
   protected readonly write = writeNumber;

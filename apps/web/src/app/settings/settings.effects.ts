@@ -28,14 +28,14 @@ export const settingsEffects = {
     { functional: true },
   ),
 
-  keep: createEffect(
+  save: createEffect(
     (actions$ = inject(Actions), api = inject(SettingsApi)) =>
       actions$.pipe(
         ofType(settingsActions.edited),
         concatMap(({ edit }) =>
           mapResponse(
             keeping(api, edit),
-            () => settingsActions.kept({ edit }),
+            () => settingsActions.saved({ edit }),
             (problem) => settingsActions.refused({ edit, problem }),
           ),
         ),
@@ -47,7 +47,7 @@ export const settingsEffects = {
   again: createEffect(
     (actions$ = inject(Actions)) =>
       actions$.pipe(
-        ofType(settingsActions.kept),
+        ofType(settingsActions.saved),
         concatMap(({ edit }) =>
           of(
             settingsActions.opened({ sheet: edit.sheet }),

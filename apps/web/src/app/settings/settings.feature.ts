@@ -36,7 +36,7 @@ export const settingsActions = createActionGroup({
     Came: props<{ found: SettingsRows }>(),
     Failed: props<{ problem: ProblemDetails }>(),
     Edited: props<{ edit: SettingsEdit }>(),
-    Kept: props<{ edit: SettingsEdit }>(),
+    Saved: props<{ edit: SettingsEdit }>(),
     Refused: props<{ edit: SettingsEdit; problem: ProblemDetails }>(),
   },
 });
@@ -45,11 +45,11 @@ interface SettingsState {
   readonly rows: Loadable<SettingsRows>;
   /** The edit that was refused last, and why. */
   readonly refused: { readonly edit: SettingsEdit; readonly problem: ProblemDetails } | null;
-  /** Goes up with every edit that was kept: what was typed into a new row is done with. */
-  readonly kept: number;
+  /** Goes up with every edit that was saved: what was typed into a new row is done with. */
+  readonly saved: number;
 }
 
-const beginning: SettingsState = { rows: idle, refused: null, kept: 0 };
+const beginning: SettingsState = { rows: idle, refused: null, saved: 0 };
 
 export const settingsFeature = createFeature({
   name: 'settings',
@@ -68,7 +68,7 @@ export const settingsFeature = createFeature({
       rows: failed(state.rows, problem),
     })),
     on(settingsActions.edited, (state): SettingsState => ({ ...state, refused: null })),
-    on(settingsActions.kept, (state): SettingsState => ({ ...state, kept: state.kept + 1 })),
+    on(settingsActions.saved, (state): SettingsState => ({ ...state, saved: state.saved + 1 })),
     on(settingsActions.refused, (state, { edit, problem }): SettingsState => ({
       ...state,
       refused: { edit, problem },

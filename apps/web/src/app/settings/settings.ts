@@ -73,16 +73,16 @@ const NAMES: Readonly<Record<SettingsSheet, string>> = {
       <fieldset [disabled]="!mayEdit()">
         @switch (found.sheet) {
           @case ('rates') {
-            <hl-rate-sheet [rows]="found.rows" [kept]="kept()" />
+            <hl-rate-sheet [rows]="found.rows" [saved]="saved()" />
           }
           @case ('users') {
-            <hl-user-sheet [rows]="found.rows" [kept]="kept()" />
+            <hl-user-sheet [rows]="found.rows" [saved]="saved()" />
           }
           @case ('handLimits') {
             <hl-hand-limit-sheet [rows]="found.rows" />
           }
           @default {
-            <hl-list-sheet [list]="found.sheet" [rows]="found.rows" [kept]="kept()" />
+            <hl-list-sheet [list]="found.sheet" [rows]="found.rows" [saved]="saved()" />
           }
         }
       </fieldset>
@@ -127,7 +127,7 @@ export class Settings {
       localVersion: refused.edit.edit.content,
     };
   });
-  protected readonly kept = this.store.selectSignal(settingsFeature.selectKept);
+  protected readonly saved = this.store.selectSignal(settingsFeature.selectSaved);
   protected readonly mayEdit = hasPermission('editFacts');
   private readonly mayManage = hasPermission('manageUsers');
   protected readonly sheets = computed(() => {

@@ -119,12 +119,12 @@ type UserContent = Omit<UserRow, 'email'>;
 export class UserSheet {
   readonly rows = input.required<readonly UserRow[]>();
   /** Another number empties the fields of a new user. */
-  readonly kept = input.required<number>();
+  readonly saved = input.required<number>();
 
   private readonly store = inject(Store);
   protected readonly roles = ROLES.map((code) => ({ code, name: code }));
   protected readonly roleOf = roleOf;
-  protected readonly fresh = computed(() => String(this.kept()));
+  protected readonly fresh = computed(() => String(this.saved()));
   protected readonly email = linkedSignal({ source: this.fresh, computation: () => '' });
   protected readonly name = linkedSignal({ source: this.fresh, computation: () => '' });
   protected readonly password = linkedSignal({ source: this.fresh, computation: () => '' });
@@ -148,15 +148,15 @@ export class UserSheet {
   protected add(event: Event): void {
     event.preventDefault();
     const content = { name: this.name().trim(), role: this.role(), active: true };
-    this.keep(this.email().trim().toLowerCase(), null, content, this.password());
+    this.save(this.email().trim().toLowerCase(), null, content, this.password());
   }
 
   protected set(row: UserRow, part: Partial<UserContent>, password: string | null = null): void {
     const { email, ...seen } = row;
-    this.keep(email.toLowerCase(), seen, { ...seen, ...part }, password);
+    this.save(email.toLowerCase(), seen, { ...seen, ...part }, password);
   }
 
-  private keep(
+  private save(
     code: string,
     seen: UserContent | null,
     content: UserContent,

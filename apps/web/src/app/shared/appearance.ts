@@ -27,7 +27,7 @@ export class Appearance {
   }
 
   private remembered(): AppearanceChoice {
-    const kept = this.document.defaultView?.localStorage.getItem(KEPT_AS);
-    return CHOICES.find((choice) => choice === kept) ?? 'system';
+    const saved = this.document.defaultView?.localStorage.getItem(KEPT_AS);
+    return CHOICES.find((choice) => choice === saved) ?? 'system';
   }
 }

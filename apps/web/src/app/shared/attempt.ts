@@ -2,14 +2,13 @@ import type { Signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { catchError, debounceTime, map, of, switchMap, type Observable } from 'rxjs';
 import { problemOf } from './problems';
+import { PAUSES } from './pauses';
 
 /** What the server answered to something that was tried, or why it did not. */
 export interface Attempt<Answer> {
   readonly answer: Answer | null;
   readonly problem: string | null;
 }
-
-const PAUSE_MILLISECONDS = 300;
 
 /**
  * Tries something once whoever edits it has paused, and whenever it is another; for a component's
@@ -23,7 +22,7 @@ export function debouncedResource<Question, Answer>(
   const nothing: Attempt<Answer> = { answer: null, problem: null };
   return toSignal(
     toObservable(question).pipe(
-      debounceTime(PAUSE_MILLISECONDS),
+      debounceTime(PAUSES.trial),
       switchMap((asked): Observable<Attempt<Answer>> => {
         if (asked === null) return of(nothing);
         return ask(asked).pipe(

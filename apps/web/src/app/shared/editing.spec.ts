@@ -3,10 +3,10 @@ import {
   beginEditing,
   edit,
   rebase,
-  isUnkept,
-  keeping,
-  kept,
-  notKept,
+  isUnsaved,
+  saving,
+  saved,
+  notSaved,
   redo,
   undo,
 } from './editing';
@@ -24,13 +24,13 @@ describe('something that is kept as it is edited', () => {
   it('is changed by an edit and kept when the server has it', () => {
     const edited = edit(begun, 'two');
     expect([edited.content, edited.state, edited.revision]).toEqual(['two', 'changed', 3]);
-    const done = kept(keeping(edited), 'two', 4);
-    expect([done.state, done.revision]).toEqual(['kept', 4]);
+    const done = saved(saving(edited), 'two', 4);
+    expect([done.state, done.revision]).toEqual(['saved', 4]);
   });
 
   it('still has something to send where it was edited while it was sent', () => {
-    const later = edit(keeping(edit(begun, 'two')), 'three');
-    const done = kept(later, 'two', 4);
+    const later = edit(saving(edit(begun, 'two')), 'three');
+    const done = saved(later, 'two', 4);
     expect([done.content, done.state, done.revision]).toEqual(['three', 'changed', 4]);
   });
 
@@ -46,21 +46,21 @@ describe('something that is kept as it is edited', () => {
 
   it('loses nothing, whatever the server says', () => {
     const edited = edit(begun, 'two');
-    expect(notKept(edited, problem(0)).state).toBe('unreachable');
-    expect(notKept(edited, problem(503)).state).toBe('unreachable');
-    expect(notKept(edited, problem(422)).state).toBe('refused');
-    expect(notKept(edited, problem(409)).state).toBe('conflict');
-    expect(notKept(edited, problem(409)).content).toBe('two');
+    expect(notSaved(edited, problem(0)).state).toBe('unreachable');
+    expect(notSaved(edited, problem(503)).state).toBe('unreachable');
+    expect(notSaved(edited, problem(422)).state).toBe('refused');
+    expect(notSaved(edited, problem(409)).state).toBe('conflict');
+    expect(notSaved(edited, problem(409)).content).toBe('two');
   });
 
   it('is unkept until the server has it, also where the session ended meanwhile', () => {
-    expect(isUnkept(begun)).toBeFalse();
-    expect(isUnkept(edit(begun, 'two'))).toBeTrue();
-    expect(isUnkept(notKept(edit(begun, 'two'), problem(401)))).toBeTrue();
+    expect(isUnsaved(begun)).toBeFalse();
+    expect(isUnsaved(edit(begun, 'two'))).toBeTrue();
+    expect(isUnsaved(notSaved(edit(begun, 'two'), problem(401)))).toBeTrue();
   });
 
   it('stays in conflict until the user decides', () => {
-    const conflict = notKept(edit(begun, 'two'), problem(409));
+    const conflict = notSaved(edit(begun, 'two'), problem(409));
     const further = edit(conflict, 'three');
     expect([further.state, further.problem?.status]).toEqual(['conflict', 409]);
     const localVersion = rebase(further, 9);

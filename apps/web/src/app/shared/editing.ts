@@ -2,7 +2,7 @@ import type { ProblemDetails } from '@honest-ledger/contracts';
 import { isUnreachable } from './problems';
 
 /**
- * Something that is kept on the server as it is edited. Whatever the server says, `content` stays
+ * Something that is saved on the server as it is edited. Whatever the server says, `content` stays
  * what the user made it.
  */
 export interface Editing<T> {
@@ -12,11 +12,11 @@ export interface Editing<T> {
   /** The revision on the server that `content` was made from. */
   readonly revision: number;
   /**
-   * kept: the server has it. changed: it will be sent. keeping: it is on its way. unreachable: it is
+   * saved: the server has it. changed: it will be sent. saving: it is on its way. unreachable: it is
    * sent again until the server answers. refused: it is wrong, `problem` says where. conflict:
    * somebody else was first, and the user decides.
    */
-  readonly state: 'kept' | 'changed' | 'keeping' | 'unreachable' | 'refused' | 'conflict';
+  readonly state: 'saved' | 'changed' | 'saving' | 'unreachable' | 'refused' | 'conflict';
   readonly problem: ProblemDetails | null;
 }
 
@@ -26,7 +26,7 @@ export type LeftEdit<T> = Pick<Editing<T>, 'content' | 'revision' | 'problem'>;
 const STEPS_REMEMBERED = 200;
 
 export function beginEditing<T>(content: T, revision: number): Editing<T> {
-  return { content, past: [], future: [], revision, state: 'kept', problem: null };
+  return { content, past: [], future: [], revision, state: 'saved', problem: null };
 }
 
 export function edit<T>(editing: Editing<T>, content: T): Editing<T> {
@@ -47,17 +47,17 @@ export function redo<T>(editing: Editing<T>): Editing<T> {
   return changed({ ...editing, content, past: [...editing.past, editing.content], future });
 }
 
-export function keeping<T>(editing: Editing<T>): Editing<T> {
-  return { ...editing, state: 'keeping' };
+export function saving<T>(editing: Editing<T>): Editing<T> {
+  return { ...editing, state: 'saving' };
 }
 
 /** The server has `sent`, as `revision`. What was edited since is still to be sent. */
-export function kept<T>(editing: Editing<T>, sent: T, revision: number): Editing<T> {
-  const state = editing.content === sent ? 'kept' : 'changed';
+export function saved<T>(editing: Editing<T>, sent: T, revision: number): Editing<T> {
+  const state = editing.content === sent ? 'saved' : 'changed';
   return { ...editing, revision, state, problem: null };
 }
 
-export function notKept<T>(editing: Editing<T>, problem: ProblemDetails): Editing<T> {
+export function notSaved<T>(editing: Editing<T>, problem: ProblemDetails): Editing<T> {
   const state = isUnreachable(problem)
     ? 'unreachable'
     : problem.status === 409
@@ -73,7 +73,7 @@ export function rebase<T>(editing: Editing<T>, revision: number): Editing<T> {
 
 /**
  * An edit that was made from a revision that may not be the last lies over what the server has.
- * @param problem why it was not kept when it was last sent; null where it was not sent
+ * @param problem why it was not saved when it was last sent; null where it was not sent
  */
 export function takeUp<T>(
   editing: Editing<T>,
@@ -81,12 +81,12 @@ export function takeUp<T>(
 ): Editing<T> {
   const over = { ...edit(editing, content), revision };
   const decided = problem !== null && problem.status !== 401 && !isUnreachable(problem);
-  return decided ? notKept(over, problem) : over;
+  return decided ? notSaved(over, problem) : over;
 }
 
 /** True where leaving the screen, or a session that ended, left an edit unkept. */
-export function isUnkept<T>({ state }: Editing<T>): boolean {
-  return state !== 'kept' && state !== 'conflict';
+export function isUnsaved<T>({ state }: Editing<T>): boolean {
+  return state !== 'saved' && state !== 'conflict';
 }
 
 /** An edit does not end a conflict: that takes a decision. */

@@ -18,7 +18,7 @@ describe('a list whose rows the server sorts', () => {
       rowId: ({ code }: Row) => code,
       find: () => of({ rows, total: 1 }),
     });
-    await screen.settle(100);
+    await screen.drawn();
     const sortable = [...screen.host.querySelectorAll('.ag-header-cell-sortable')];
     expect(sortable.map((one) => one.getAttribute('col-id'))).toEqual(['code']);
   });

@@ -61,7 +61,7 @@ export interface PressedCell<Row> {
 /**
  * A list that may be very long: only the rows in sight are asked for, and sorting is the server's.
  * Another `find` begins anew at the top, with nothing chosen. Cells of columns that are editable are
- * typed into: what is typed is told and not kept, until `put` puts the row there that it makes.
+ * typed into: what is typed is told and not saved, until `put` puts the row there that it makes.
  */
 @Component({
   selector: 'hl-endless-grid',

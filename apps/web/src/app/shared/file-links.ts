@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import { paramsOf, type Said } from './search-params';
+import { paramsOf, type QueryParams } from './search-params';
 
 /** What a screen shows, to be taken out as a file: one link for each format. */
 @Component({
@@ -26,7 +26,7 @@ export class FileLinks {
   /** Where the file comes from. */
   readonly address = input.required<string>();
   /** What narrows and sorts it, as on the screen; what is empty is left out. */
-  readonly query = input.required<Said>();
+  readonly query = input.required<QueryParams>();
   readonly formats = input<readonly string[]>(['csv', 'xlsx']);
 
   protected readonly links = computed(() =>

@@ -1,12 +1,12 @@
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
-import { beginEditing, edit, keeping, notKept, type Editing } from './editing';
-import { KeptState } from './kept-state';
+import { beginEditing, edit, saving, notSaved, type Editing } from './editing';
+import { SavedState } from './saved-state';
 
 const problem = (status: number) =>
   ({ type: 'about:blank', title: '', status, detail: '' }) as const;
 
 describe('what is said of an edit’s keeping', () => {
-  let fixture: ComponentFixture<KeptState>;
+  let fixture: ComponentFixture<SavedState>;
   let asked: string[];
   const begun = beginEditing('one', 1);
 
@@ -17,7 +17,7 @@ describe('what is said of an edit’s keeping', () => {
     return (fixture.nativeElement as HTMLElement).querySelector('[role=status]')?.textContent ?? '';
   }
   beforeEach(() => {
-    fixture = TestBed.createComponent(KeptState);
+    fixture = TestBed.createComponent(SavedState);
     asked = [];
     fixture.componentInstance.undone.subscribe(() => asked.push('undo'));
     fixture.componentInstance.redone.subscribe(() => asked.push('redo'));
@@ -30,10 +30,10 @@ describe('what is said of an edit’s keeping', () => {
     expect(await show(begun)).toBe('');
     expect(await show(begun, '2026-11-24T14:32:00Z')).toMatch(/^kept \d/);
     expect(await show(edit(begun, 'two'))).toBe('keeping…');
-    expect(await show(keeping(edit(begun, 'two')))).toBe('keeping…');
-    expect(await show(notKept(begun, problem(0)))).toContain('cannot be reached');
-    expect(await show(notKept(begun, problem(422)))).toContain('not kept yet');
-    expect(await show(notKept(begun, problem(409)))).toContain('somebody else was first');
+    expect(await show(saving(edit(begun, 'two')))).toBe('keeping…');
+    expect(await show(notSaved(begun, problem(0)))).toContain('cannot be reached');
+    expect(await show(notSaved(begun, problem(422)))).toContain('not kept yet');
+    expect(await show(notSaved(begun, problem(409)))).toContain('somebody else was first');
   });
 
   it('listens to Ctrl+Z and Ctrl+Shift+Z, wherever the focus is', async () => {

@@ -1,5 +1,6 @@
 import type { AdjustmentForm, CostAdjustmentForm } from '@honest-ledger/contracts';
 import {
+  printPercent,
   compareExact,
   decimal,
   fromInteger,
@@ -7,12 +8,9 @@ import {
   marginOf,
   markupOf,
   multiplyExact,
-  print,
   priceAtMargin,
   priceAtMarkup,
-  roundToDigits,
   signOf,
-  withDigits,
   type Decimal,
   type Exact,
 } from '@honest-ledger/engine';
@@ -22,9 +20,7 @@ const HUNDRED = fromInteger(100);
 
 /** A percent with one decimal, as the reader writes it. */
 export function percentText(percent: Exact | null): string {
-  return percent === null
-    ? '–'
-    : `${writeNumber(print(withDigits(roundToDigits(percent, 1, 'halfAwayFromZero'), 1)))} %`;
+  return percent === null ? '–' : `${writeNumber(printPercent(percent))} %`;
 }
 
 /** The same of a percent as the engine prints it, with three dots where it does not end. */

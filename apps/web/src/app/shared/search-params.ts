@@ -1,8 +1,8 @@
 /** What is asked for; what is empty or null is left out. */
-export type Said = Readonly<Record<string, string | number | boolean | null>>;
+export type QueryParams = Readonly<Record<string, string | number | boolean | null>>;
 
 /** The parts of an address that say it. */
-export function paramsOf(said: Said): Record<string, string> {
+export function paramsOf(said: QueryParams): Record<string, string> {
   return Object.fromEntries(
     Object.entries(said).flatMap(([name, value]) =>
       value === '' || value === null ? [] : [[name, String(value)] as const],

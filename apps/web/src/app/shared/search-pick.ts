@@ -11,8 +11,7 @@ import {
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { catchError, debounceTime, map, of, switchMap, type Observable } from 'rxjs';
 import { PickField, type Offer } from './pick-field';
-
-const PAUSE_MILLISECONDS = 120;
+import { PAUSES } from './pauses';
 
 /** What was found, and for which text: an answer to an older text offers nothing. */
 interface Found<T> {
@@ -49,7 +48,7 @@ export class SearchPick<T> {
   private readonly text = signal('');
   protected readonly found = toSignal(
     toObservable(this.text).pipe(
-      debounceTime(PAUSE_MILLISECONDS),
+      debounceTime(PAUSES.search),
       switchMap((text) => this.find(text)),
     ),
     { initialValue: { text: '', offers: [] } },

@@ -2,9 +2,7 @@ import { HttpEventType, type HttpEvent } from '@angular/common/http';
 import type { ProblemDetails } from '@honest-ledger/contracts';
 import { catchError, exhaustMap, filter, map, of, takeWhile, timer, type Observable } from 'rxjs';
 import { problemOf } from './problems';
-
-/** How often something is asked after while the server works on it. */
-const PAUSE_MILLISECONDS = 400;
+import { PAUSES } from './pauses';
 
 /**
  * A file on its way to the server, as actions.
@@ -35,5 +33,5 @@ export function watching<T>(
   ask: () => Observable<T>,
   isWorkedOn: (value: T) => boolean,
 ): Observable<T> {
-  return timer(0, PAUSE_MILLISECONDS).pipe(exhaustMap(ask), takeWhile(isWorkedOn, true));
+  return timer(0, PAUSES.progress).pipe(exhaustMap(ask), takeWhile(isWorkedOn, true));
 }

@@ -16,7 +16,7 @@ describe('finding anything', () => {
 
   const typed = async (text: string): Promise<void> => {
     await screen.type('Part of a number or a name', text);
-    await screen.settle(200);
+    await screen.drawn();
   };
   const press = async (key: string): Promise<void> => {
     const input = screen.host.querySelector('input');
@@ -55,7 +55,7 @@ describe('finding anything', () => {
     await typed('quo');
     await screen.answer('GET', '/api/find?text=quo', []);
     await press('Enter');
-    await screen.settle(20);
+    await screen.drawn();
     expect(closed).toBe(true);
   });
 });

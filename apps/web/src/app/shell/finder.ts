@@ -16,9 +16,8 @@ import { Store } from '@ngrx/store';
 import { catchError, debounceTime, of, switchMap } from 'rxjs';
 import { sessionFeature } from '../session/session.feature';
 import { FindApi } from './find.api';
-import { placesFor } from './navigation';
-
-const PAUSE_MILLISECONDS = 150;
+import { navigationFor } from './navigation';
+import { PAUSES } from '../shared/pauses';
 
 interface Hit {
   readonly what: string;
@@ -27,13 +26,13 @@ interface Hit {
   readonly address: readonly string[];
 }
 
-const WHAT: Readonly<Record<FoundThing['kind'], { what: string; place: string }>> = {
-  item: { what: 'Item', place: '/catalogue' },
-  customer: { what: 'Customer', place: '/customers' },
-  level: { what: 'Level', place: '/levels' },
-  quote: { what: 'Quote', place: '/quotes' },
-  order: { what: 'Order', place: '/orders' },
-  sale: { what: 'Sale', place: '/sales' },
+const WHAT: Readonly<Record<FoundThing['kind'], { what: string; item: string }>> = {
+  item: { what: 'Item', item: '/catalogue' },
+  customer: { what: 'Customer', item: '/customers' },
+  level: { what: 'Level', item: '/levels' },
+  quote: { what: 'Quote', item: '/quotes' },
+  order: { what: 'Order', item: '/orders' },
+  sale: { what: 'Sale', item: '/sales' },
 };
 
 /** Goes to any screen, item, customer, level or quote by typing a part of what it is called. */
@@ -91,7 +90,7 @@ export class Finder {
   private readonly asked = computed(() => this.text().trim());
   private readonly found = toSignal(
     toObservable(this.asked).pipe(
-      debounceTime(PAUSE_MILLISECONDS),
+      debounceTime(PAUSES.search),
       switchMap((text) =>
         text === '' ? of<FoundThing[]>([]) : this.api.find(text).pipe(catchError(() => of(null))),
       ),
@@ -99,13 +98,13 @@ export class Finder {
     { initialValue: [] },
   );
   protected readonly hits = computed((): Hit[] => [
-    ...placesCalled(this.asked(), this.user()?.role),
+    ...screensCalled(this.asked(), this.user()?.role),
     ...(this.found() ?? []).map(({ kind, key, name }) => ({
       what: WHAT[kind].what,
       // a level's key is for machines
       key: kind === 'level' ? name : key,
       name: kind === 'level' ? '' : name,
-      address: [WHAT[kind].place, key],
+      address: [WHAT[kind].item, key],
     })),
   ]);
   protected readonly remark = computed(() => {
@@ -143,10 +142,10 @@ export class Finder {
   }
 }
 
-function placesCalled(text: string, role: Role | undefined): Hit[] {
+function screensCalled(text: string, role: Role | undefined): Hit[] {
   if (text === '') return [];
-  return placesFor(role)
-    .flatMap(({ places }) => places)
+  return navigationFor(role)
+    .flatMap(({ items }) => items)
     .filter(({ name }) => name.toLowerCase().startsWith(text.toLowerCase()))
     .map(({ name, link }) => ({ what: 'Screen', key: name, name: '', address: [link] }));
 }

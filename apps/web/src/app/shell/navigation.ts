@@ -1,33 +1,33 @@
 import { may, type Permission, type Role } from '@honest-ledger/contracts';
 
 /** A screen that can be gone to. */
-export interface Place {
+export interface NavigationItem {
   readonly name: string;
   readonly link: string;
   /** What a role must allow for it to be there. */
   readonly may?: Permission;
 }
 
-export interface PlaceGroup {
+export interface NavigationGroup {
   readonly name: string;
-  readonly places: readonly Place[];
+  readonly items: readonly NavigationItem[];
 }
 
 /** The screens there are, in the order of the work. */
-export const PLACES: readonly PlaceGroup[] = [
+export const NAVIGATION: readonly NavigationGroup[] = [
   {
     name: 'Goods',
-    places: [
+    items: [
       { name: 'Catalogue', link: '/catalogue' },
       { name: 'Costs received', link: '/cost-updates', may: 'seeCosts' },
       { name: 'Purchase desk', link: '/purchase-desk', may: 'seeCosts' },
       { name: 'Purchase orders', link: '/purchase-orders', may: 'seeCosts' },
     ],
   },
-  { name: 'Customers', places: [{ name: 'Customers', link: '/customers' }] },
+  { name: 'Customers', items: [{ name: 'Customers', link: '/customers' }] },
   {
     name: 'Pricing',
-    places: [
+    items: [
       { name: 'Levels', link: '/levels' },
       { name: 'Cost tables', link: '/cost-tables', may: 'seeCosts' },
       { name: 'Quantity breaks', link: '/breaks' },
@@ -39,7 +39,7 @@ export const PLACES: readonly PlaceGroup[] = [
   },
   {
     name: 'Documents',
-    places: [
+    items: [
       { name: 'Quotes', link: '/quotes' },
       { name: 'Orders', link: '/orders' },
       { name: 'Sales', link: '/sales' },
@@ -48,14 +48,14 @@ export const PLACES: readonly PlaceGroup[] = [
   },
   {
     name: 'Verify',
-    places: [
+    items: [
       { name: 'Price desk', link: '/price-desk' },
       { name: 'Price sales again', link: '/sales-backtest', may: 'seeCosts' },
     ],
   },
   {
     name: 'Records',
-    places: [
+    items: [
       { name: 'Draft', link: '/draft' },
       { name: 'Versions', link: '/versions' },
       { name: 'Files', link: '/files' },
@@ -66,10 +66,10 @@ export const PLACES: readonly PlaceGroup[] = [
 ];
 
 /** The screens that a role may see. */
-export function placesFor(role: Role | undefined): readonly PlaceGroup[] {
-  const shown = ({ may: right }: Place): boolean =>
+export function navigationFor(role: Role | undefined): readonly NavigationGroup[] {
+  const shown = ({ may: right }: NavigationItem): boolean =>
     right === undefined || (role !== undefined && may(role, right));
-  return PLACES.map(({ name, places }) => ({ name, places: places.filter(shown) })).filter(
-    ({ places }) => places.length > 0,
+  return NAVIGATION.map(({ name, items }) => ({ name, items: items.filter(shown) })).filter(
+    ({ items }) => items.length > 0,
   );
 }

@@ -1,5 +1,5 @@
 import { showScreen, signedIn, type ShownScreen } from '../testing/screens';
-import { PLACES } from './navigation';
+import { NAVIGATION } from './navigation';
 import { Rail } from './rail';
 
 describe('the rail', () => {
@@ -17,7 +17,7 @@ describe('the rail', () => {
 
   it('leads to every screen, in the order of the work', () => {
     const links = [...screen.host.querySelectorAll('nav a')].map((one) => one.getAttribute('href'));
-    expect(links).toEqual(PLACES.flatMap(({ places }) => places.map(({ link }) => link)));
+    expect(links).toEqual(NAVIGATION.flatMap(({ items }) => items.map(({ link }) => link)));
     expect(new Set(links).size).toBe(links.length);
   });
 

@@ -4,7 +4,7 @@ import { Store } from '@ngrx/store';
 import { sessionActions, sessionFeature } from '../session/session.feature';
 import { OutboxStorage } from '../outbox/outbox-storage';
 import { Appearance } from '../shared/appearance';
-import { placesFor } from './navigation';
+import { navigationFor } from './navigation';
 import { Wordmark } from '../shared/wordmark';
 
 @Component({
@@ -22,7 +22,7 @@ export class Rail {
   private readonly unsent = inject(OutboxStorage);
   protected readonly appearance = inject(Appearance);
   protected readonly user = this.store.selectSignal(sessionFeature.selectUser);
-  protected readonly groups = computed(() => placesFor(this.user()?.role));
+  protected readonly groups = computed(() => navigationFor(this.user()?.role));
 
   /** Whoever signs out leaves nothing behind on this device. */
   protected signOut(): void {

@@ -8,11 +8,10 @@ import { objectEditsActions } from '../draft/object-edits.feature';
 import { mapResponse } from '../shared/map-response';
 import { ReferenceApi } from '../reference/reference.api';
 import { referenceActions } from '../reference/reference.feature';
+import { PAUSES } from '../shared/pauses';
 
 /** Objects that other screens choose from by their names, a new one of a draft among them. */
 const CHOSEN_FROM = /^(level|costTable|condition) /;
-
-const SOON_MILLISECONDS = 200;
 
 export const referenceEffects = {
   /**
@@ -33,10 +32,10 @@ export const referenceEffects = {
           filter(({ id }) => CHOSEN_FROM.test(id)),
         ),
         actions$.pipe(
-          ofType(objectEditsActions.kept),
+          ofType(objectEditsActions.saved),
           filter(({ edit: { object } }) => CHOSEN_FROM.test(`${object.kind} `)),
         ),
-      ).pipe(debounceTime(SOON_MILLISECONDS));
+      ).pipe(debounceTime(PAUSES.search));
       return merge(first$, again$).pipe(
         switchMap(() =>
           defer(() => {

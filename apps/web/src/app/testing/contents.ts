@@ -16,7 +16,7 @@ import type { ShownScreen } from './screens';
 export function wholeRule(currency: string): RuleContent {
   return {
     ...emptyRule(currency),
-    when: { kind: 'all', of: [{ kind: 'goods', reaches: [{ kind: 'all' }] }] },
+    when: { kind: 'all', of: [{ kind: 'goods', scopes: [{ kind: 'all' }] }] },
     effect: { kind: 'percent', percent: '-10', of: 'running', startsFrom: 'running' },
   };
 }

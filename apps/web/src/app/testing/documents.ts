@@ -6,7 +6,7 @@ import {
   type PricedDocumentForm,
   type SetupForm,
 } from '@honest-ledger/contracts';
-import { NO_CIRCUMSTANCES, price, serialized } from '@honest-ledger/engine';
+import { NO_SALES_CONTEXT, price, serialized } from '@honest-ledger/engine';
 import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
 import { of, type Observable } from 'rxjs';
@@ -23,7 +23,7 @@ import { showScreen, signedIn, type ShownScreen } from './screens';
 
 export const SETUP: SetupForm = {
   format: 'honest-ledger-setup',
-  formatVersion: 3,
+  formatVersion: 4,
   version: 2,
   homeCurrency: 'EUR',
   roundingMode: 'halfAwayFromZero',
@@ -58,7 +58,7 @@ export const SETUP: SetupForm = {
 export const LINE = documentLine('2f1c7a44-0f1e-4e0b-9a57-6d2b7f3a9c10', 'CL-0207', '2');
 const DOCUMENT: DocumentForm = {
   format: 'honest-ledger-document',
-  formatVersion: 2,
+  formatVersion: 3,
   pricedAt: '2026-11-24T14:32:00Z',
   currency: 'EUR',
   codes: [],
@@ -67,7 +67,7 @@ const DOCUMENT: DocumentForm = {
   discount: null,
   attributes: {},
   kind: 'quote',
-  circumstances: NO_CIRCUMSTANCES,
+  salesContext: NO_SALES_CONTEXT,
   level: null,
   facts: {
     local: { day: '2026-11-24', time: '14:32:00', offset: '+00:00' },
@@ -126,7 +126,7 @@ export function view(
     guards: [],
     held: false,
     approval: null,
-    circumstances: NO_CIRCUMSTANCES,
+    salesContext: NO_SALES_CONTEXT,
     attributes: {},
     level: null,
     lines,

@@ -1,13 +1,13 @@
 import type { LevelContent, LevelEntryForm } from '@honest-ledger/contracts';
-import type { Reach } from '@honest-ledger/engine';
+import type { Scope } from '@honest-ledger/engine';
 
-const CLAY: Reach = { kind: 'category', category: 'clay' };
+const CLAY: Scope = { kind: 'category', category: 'clay' };
 
 /** An entry that adds a percentage to the base price. */
-export function entry(id: string, percent: string, reach: Reach = CLAY): LevelEntryForm {
+export function entry(id: string, percent: string, scope: Scope = CLAY): LevelEntryForm {
   return {
     id,
-    reach,
+    scope,
     basis: { kind: 'basePrice' },
     adjusting: { kind: 'plain', adjustment: { kind: 'percent', percent } },
     rounding: null,

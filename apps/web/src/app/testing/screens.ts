@@ -36,7 +36,11 @@ export interface ShownScreen<C> {
   /** The text a reader sees, blanks folded. */
   text(): string;
   /** Lets what has been set going come to rest. */
-  settle(milliseconds?: number): Promise<void>;
+  settle(): Promise<void>;
+  /** Waits until nothing has changed on the page for two frames: a grid draws its rows in several. */
+  drawn(): Promise<void>;
+  /** Lets a pause of the screens pass, in which nothing may be asked for. */
+  quiet(pause: number): Promise<void>;
   /** Waits for what comes by itself, such as from the device; throws where it does not come. */
   until(isThere: () => boolean, awaited?: string): Promise<void>;
   press(name: string): Promise<void>;
@@ -92,16 +96,17 @@ export async function showScreen<C>(
   for (const [name, value] of Object.entries(inputs)) fixture.componentRef.setInput(name, value);
   const host = fixture.nativeElement as HTMLElement;
   const server = TestBed.inject(HttpTestingController);
-  const settle = async (milliseconds = 0): Promise<void> => {
-    await new Promise((resolve) => setTimeout(resolve, milliseconds));
+  const quiet = async (pause: number): Promise<void> => {
+    await new Promise((resolve) => setTimeout(resolve, pause));
     await fixture.whenStable();
   };
+  const settle = (): Promise<void> => quiet(0);
   await settle();
   const until = async (isThere: () => boolean, awaited = String(isThere)): Promise<void> => {
     const latest = Date.now() + UNTIL_MILLISECONDS;
     while (!isThere()) {
       if (Date.now() > latest) throw new Error(`it did not come: ${awaited}`);
-      await settle(10);
+      await quiet(10);
     }
   };
   const labelled = (label: string): HTMLInputElement | HTMLSelectElement => {
@@ -120,6 +125,8 @@ export async function showScreen<C>(
     server,
     store: TestBed.inject<Store>(Store),
     settle,
+    drawn: () => drawn(fixture),
+    quiet,
     until,
     text: () => host.textContent.replace(/\s+/g, ' '),
     press: async (name) => {
@@ -170,6 +177,25 @@ export async function showScreen<C>(
       return sent;
     },
   };
+}
+
+/** Waits until nothing has changed on the page for two frames, and what is set going has come to rest. */
+async function drawn(fixture: ComponentFixture<unknown>): Promise<void> {
+  const latest = Date.now() + UNTIL_MILLISECONDS;
+  let changed = true;
+  const observer = new MutationObserver(() => (changed = true));
+  observer.observe(document.body, { subtree: true, childList: true, attributes: true });
+  while (changed && Date.now() < latest) {
+    changed = false;
+    await frame();
+    await frame();
+    await fixture.whenStable();
+  }
+  observer.disconnect();
+}
+
+function frame(): Promise<unknown> {
+  return new Promise((resolve) => requestAnimationFrame(resolve));
 }
 
 /** Problem details as the server words them. */
@@ -247,14 +273,15 @@ export function signedIn(
 
 /** Presses a button of the dialog that is open, which has to say something. */
 export async function decide(
-  screen: Pick<ShownScreen<unknown>, 'settle'>,
+  screen: Pick<ShownScreen<unknown>, 'drawn' | 'until'>,
   name: string,
   says = '',
 ): Promise<void> {
-  await screen.settle(50);
+  await screen.drawn();
   const dialog = document.querySelector('mat-dialog-container');
   expect(dialog?.textContent).toContain(says);
   const buttons = [...(dialog?.querySelectorAll('button') ?? [])];
   buttons.find(({ textContent }) => textContent.trim() === name)?.click();
-  await screen.settle(300);
+  await screen.until(() => !document.querySelector('mat-dialog-container'), 'the dialog to close');
+  await screen.drawn();
 }

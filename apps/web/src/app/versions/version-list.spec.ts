@@ -18,12 +18,11 @@ describe('the list of versions', () => {
     screen.host.style.cssText =
       'display: flex; flex-direction: column; height: 600px; width: 1200px';
     signedIn(screen);
-    await screen.settle(60);
+    await screen.drawn();
   });
   const came = async (url: string, page: Page<VersionRow>): Promise<void> => {
-    await screen.settle(60);
     await screen.answer('GET', url, page);
-    await screen.settle(60);
+    await screen.drawn();
   };
   const cells = (): string[] =>
     [...screen.host.querySelectorAll('[role=gridcell]')].map(({ textContent }) => textContent);
@@ -37,7 +36,6 @@ describe('the list of versions', () => {
   it('is searched by what for, and sorted by the server', async () => {
     await came('/api/versions?offset=0&limit=200', { rows: [row(1)], total: 1 });
     await screen.type('Part of a number, of what for, or of who', 'autumn');
-    await screen.settle(200);
     await came('/api/versions?text=autumn&offset=0&limit=200', { rows: [], total: 0 });
     expect(screen.text()).toContain('No version was published for that.');
     screen.host.querySelector<HTMLElement>('[col-id=note] .ag-header-cell-label')?.click();

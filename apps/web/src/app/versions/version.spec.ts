@@ -68,10 +68,10 @@ describe('a version', () => {
     await came();
     screen.host.querySelector('input')?.focus();
     await screen.type('Compare with: a number, or what for', 'For the');
-    await screen.settle(160);
+    await screen.drawn();
     const found = { rows: [row(3), row(2), row(1)], total: 3 };
     await screen.answer('GET', '/api/versions?text=For%20the&limit=12', found);
-    await screen.settle(60);
+    await screen.drawn();
     const offered = [...document.querySelectorAll<HTMLElement>('mat-option')];
     expect(offered.map(({ textContent }) => textContent.trim().slice(0, 1))).toEqual(['3', '1']);
     offered[0]?.click();

@@ -2,13 +2,13 @@ import { HttpClient } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
 import type { Page, VersionRow, VersionView } from '@honest-ledger/contracts';
 import type { Observable } from 'rxjs';
-import { paramsOf, type Said } from '../shared/search-params';
+import { paramsOf, type QueryParams } from '../shared/search-params';
 
 @Injectable({ providedIn: 'root' })
 export class VersionsApi {
   private readonly http = inject(HttpClient);
 
-  page(search: Said): Observable<Page<VersionRow>> {
+  page(search: QueryParams): Observable<Page<VersionRow>> {
     return this.http.get<Page<VersionRow>>('/api/versions', { params: paramsOf(search) });
   }
 

@@ -79,22 +79,22 @@ function sumOf(
 /** What a line is worth by a break's measure; null where it has no such measure. */
 function measured(
   { break: { measure } }: CompiledBreak,
-  work: LineInProgress,
+  line: LineInProgress,
   context: PricingContext,
 ): Exact | null {
   switch (measure.kind) {
     case 'quantity': {
-      if (measure.unit === null) return work.baseQuantity;
-      const unit = unitOf(work.item, measure.unit);
-      return unit ? divide(work.baseQuantity, unit.factor) : null;
+      if (measure.unit === null) return line.baseQuantity;
+      const unit = unitOf(line.item, measure.unit);
+      return unit ? divide(line.baseQuantity, unit.factor) : null;
     }
     case 'amount': {
-      if (work.kept) return keptAmount(work.kept, context.amountDigits);
-      const { price, currency } = work.column;
+      if (line.kept) return keptAmount(line.kept, context.amountDigits);
+      const { price, currency } = line.column;
       const there = exchange(price, currency, context.currency, context.rates);
-      return there && amountAt(there, work, context);
+      return there && amountAt(there, line, context);
     }
     case 'term':
-      return work.line.duration;
+      return line.written.duration;
   }
 }

@@ -47,12 +47,12 @@ export function splitByTiers(
   { break: { measure } }: CompiledBreak,
   tiers: readonly BreakTier[],
   start: Exact,
-  work: LineInProgress,
+  line: LineInProgress,
 ): TierPart[] {
-  const { item, baseQuantity, line, unit, column } = work;
+  const { item, baseQuantity, written, unit, column } = line;
   const base = baseUnit(item);
   const counted = countedUnit(measure, item);
-  const ends = [...tiers.map(({ from }) => unitsBelow(from, start, counted, work)), baseQuantity];
+  const ends = [...tiers.map(({ from }) => unitsBelow(from, start, counted, line)), baseQuantity];
   const parts: TierPart[] = [];
   let filled = ZERO;
   ends.forEach((end, place) => {
@@ -65,7 +65,7 @@ export function splitByTiers(
   });
   const [only] = parts;
   // what stays whole stays in its own unit
-  return parts.length === 1 && only ? [{ ...only, quantity: line.quantity, unit }] : parts;
+  return parts.length === 1 && only ? [{ ...only, quantity: written.quantity, unit }] : parts;
 }
 
 /** What an incremental break counts in: quantities, in a unit that it names or the base unit. */

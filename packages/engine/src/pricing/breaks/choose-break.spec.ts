@@ -30,7 +30,7 @@ describe('which of several breaks', () => {
   };
   const CUSTOMER = { parties: { customers: ['HARBOUR'], segments: [] } };
   const SEGMENT = { parties: { customers: [], segments: ['schools'] } };
-  const ITEM = { reaches: [{ kind: 'item' as const, item: 'CL-0207' }] };
+  const ITEM = { scopes: [{ kind: 'item' as const, item: 'CL-0207' }] };
 
   it('the customer’s before the segment’s before everybody’s, whatever the goods', () => {
     expect(under(one('a', '-10', ITEM), one('b', '-20', SEGMENT), one('c', '-30', CUSTOMER))).toBe(
@@ -41,7 +41,7 @@ describe('which of several breaks', () => {
 
   it('then the narrowest; a level is narrower than everything and wider than a kind', () => {
     expect(under(one('a', '-10'), one('b', '-20', ITEM))).toBe('2 x 3.20 = 6.40');
-    const kind = { reaches: [{ kind: 'itemKind' as const, itemKind: 'stock' as const }] };
+    const kind = { scopes: [{ kind: 'itemKind' as const, itemKind: 'stock' as const }] };
     const setup = setupOf({
       basePrices: [basePrice('4.00')],
       levels: [schools({ entries: [percentEntry('0')], rounding: null })],
@@ -59,6 +59,15 @@ describe('which of several breaks', () => {
       '2 x 3.60 = 7.20',
     );
     expect(under(one('a', '-10'), one('b', '-20'))).toBe('2 x 3.60 = 7.20');
+  });
+
+  it('the narrower by its goods, also where it is for some levels', () => {
+    const setup = setupOf({
+      basePrices: [basePrice('4.00')],
+      levels: [schools({ entries: [percentEntry('0')], rounding: null })],
+      breaks: [one('a', '-10', { ...ITEM, levels: ['schools'] }), one('b', '-20', ITEM)],
+    });
+    expect(slices(price(setup, documentOf('2')).lines[0])).toBe('2 x 3.60 = 7.20');
   });
 
   it('only one whose count reaches a tier; the others are told with all their reasons', () => {
@@ -244,4 +253,38 @@ const outletOf = (code: string): OutletFacts => ({
   timeZone: 'Europe/Lisbon',
   level: null,
   levelsAllowed: null,
+});
+
+describe('a break whose first tier is not reached', () => {
+  const told = (
+    changes: Partial<QuantityBreak>,
+    item = itemOf(),
+    duration: string | null = null,
+  ) => {
+    const facts = factsOf({ customer: null, items: [item] });
+    const setup = setupOf({
+      basePrices: [basePrice('4.00')],
+      breaks: [breakOf({ '100': '-10' }, changes)],
+    });
+    const lines = [lineOf('2', { duration: duration === null ? null : decimal(duration) })];
+    return pricedLine(setup, documentOf('2', { facts, lines }))
+      .notApplied.flatMap(({ reasons }) => reasons)
+      .flatMap((reason) =>
+        reason.kind === 'belowFirstTier'
+          ? [[printExact(reason.counted), printExact(reason.missing), reason.measured]]
+          : [],
+      );
+  };
+  const box = itemOf({ units: [{ unit: 'box', factor: decimal('2'), digits: 0 }] });
+
+  it('says how much there is and is missing, in what it is measured in', () => {
+    expect(told({})).toEqual([['2', '98', 'bag']]);
+    expect(told({ measure: { kind: 'quantity', unit: 'box' } }, box)).toEqual([
+      // what is missing of a box is rarely a whole one: it is told in bags
+      ['2', '198', 'bag'],
+    ]);
+    expect(told({ measure: { kind: 'amount' } })).toEqual([['8.00', '92.00', 'EUR']]);
+    const hired = itemOf({ timeUnit: 'day' });
+    expect(told({ measure: { kind: 'term' } }, hired, '3')).toEqual([['3', '97', 'day']]);
+  });
 });

@@ -30,7 +30,7 @@ export interface ChosenBreak {
  * makes a price of it. The others are told.
  */
 export function chooseBreak(
-  work: LineInProgress,
+  line: LineInProgress,
   reaching: readonly ReachingBreak[],
   count: (compiled: CompiledBreak) => BreakCounted | null,
   context: PricingContext,
@@ -38,9 +38,9 @@ export function chooseBreak(
 ): ChosenBreak | null {
   let chosen: ChosenBreak | null = null;
   for (const { compiled } of reaching) {
-    const reasons = whyNotFor(compiled, work, context);
+    const reasons = whyNotFor(compiled, line, context);
     if (chosen) reasons.push({ kind: 'anotherBreakFirst', break: chosen.compiled.name });
-    const found = tiersReached(compiled, count(compiled), work, context);
+    const found = tiersReached(compiled, count(compiled), line, context);
     if ('kind' in found) reasons.push(found);
     else if (reasons.length === 0) chosen = found;
     if (reasons.length > 0) recordNotApplied({ kind: 'break', break: compiled.name }, ...reasons);
@@ -55,7 +55,7 @@ export function chooseBreak(
  */
 export function inBreakOrder(
   found: readonly ReachingBreak[],
-  work: LineInProgress,
+  line: LineInProgress,
   { facts: { customer } }: PricingContext,
 ): readonly ReachingBreak[] {
   const once = found.filter(
@@ -66,10 +66,10 @@ export function inBreakOrder(
   if (once.length < 2) return once;
   const party = ({ compiled: { break: one } }: ReachingBreak): number =>
     one.parties === null ? 2 : one.parties.customers.includes(customer?.code ?? '') ? 0 : 1;
-  const narrow = ({ compiled: { break: one }, reach }: ReachingBreak): number =>
-    reach.kind === 'all' && one.levels !== null
+  const narrow = ({ compiled: { break: one }, scope }: ReachingBreak): number =>
+    scope.kind === 'all' && one.levels !== null
       ? NARROWER_THAN_ALL
-      : (specificity(reach, work.item) ?? 0);
+      : (specificity(scope, line.item) ?? 0);
   return once.toSorted(
     (a, b) =>
       party(a) - party(b) ||
@@ -102,19 +102,19 @@ export function measuredIn(
 /** Every reason why a break is not for a line, whatever is counted. */
 function whyNotFor(
   compiled: CompiledBreak,
-  work: LineInProgress,
+  line: LineInProgress,
   context: PricingContext,
 ): Reason[] {
   const { break: one } = compiled;
   const { outlet } = context.facts;
   const reasons: Reason[] = [];
-  if (work.closedBy) reasons.push({ kind: 'lineClosed', by: work.closedBy });
+  if (line.closedBy) reasons.push({ kind: 'lineClosed', by: line.closedBy });
   reasons.push(...whyNotToday(one.window, context));
   if (!isAtOutlet(one.outlets, outlet?.code ?? null)) {
     reasons.push({ kind: 'notAtOutlet', outlet: outlet?.name ?? null });
   }
-  if (!isForLevel(one, work)) {
-    reasons.push({ kind: 'notForLevel', level: work.level?.level ?? null });
+  if (!isForLevel(one, line)) {
+    reasons.push({ kind: 'notForLevel', level: line.level?.level ?? null });
   }
   return reasons;
 }
@@ -123,7 +123,7 @@ function whyNotFor(
 function tiersReached(
   compiled: CompiledBreak,
   counted: BreakCounted | null,
-  work: LineInProgress,
+  line: LineInProgress,
   context: PricingContext,
 ): ChosenBreak | Reason {
   const { measure, currency, mode } = compiled.break;
@@ -137,10 +137,10 @@ function tiersReached(
   const incremental = mode === 'incremental';
   const reached = bandAt(
     tiers,
-    incremental ? begunUnits(compiled, counted.total, work) : counted.total,
+    incremental ? begunUnits(compiled, counted.total, line) : counted.total,
   );
-  if (!reached) return belowFirst(compiled, tiers, counted.total, work, context);
-  const parts = incremental ? splitByTiers(compiled, tiers, counted.start, work) : null;
+  if (!reached) return belowFirst(compiled, tiers, counted.total, line, context);
+  const parts = incremental ? splitByTiers(compiled, tiers, counted.start, line) : null;
   const prices = new Map<BreakTier, TierPrice | null>();
   // what a tier names, a unit or a currency, matters only where the line touches it
   for (const tier of parts ? parts.flatMap((part) => part.tier ?? []) : [reached]) {
@@ -149,7 +149,7 @@ function tiersReached(
       prices.set(tier, null);
       continue;
     }
-    const made = tierPrice(compiled, adjustment, work, context);
+    const made = tierPrice(compiled, adjustment, line, context);
     if ('kind' in made) return made;
     prices.set(tier, made);
   }
@@ -160,20 +160,20 @@ function belowFirst(
   compiled: CompiledBreak,
   [first]: readonly BreakTier[],
   counted: Exact,
-  work: LineInProgress,
+  line: LineInProgress,
   context: PricingContext,
 ): Reason {
   const { measure, currency, basis } = compiled.break;
   if (!first) return { kind: 'notCounted', measure: measure.kind };
   const missing = subtractExact(first.from, counted);
   // what is missing of a larger unit is rarely a whole one of it: it is told in base units
-  const unit = measure.kind === 'quantity' ? unitOf(work.item, measure.unit) : undefined;
+  const unit = measure.kind === 'quantity' ? unitOf(line.item, measure.unit) : undefined;
   const told = unit
     ? {
         counted: multiplyExact(counted, unit.factor),
         missing: multiplyExact(missing, unit.factor),
-        measured: work.item.unit,
+        measured: line.item.unit,
       }
-    : { counted, missing, measured: measuredIn(compiled, work, context) };
+    : { counted, missing, measured: measuredIn(compiled, line, context) };
   return { kind: 'belowFirstTier', ...told, tier: first, basis, currency };
 }

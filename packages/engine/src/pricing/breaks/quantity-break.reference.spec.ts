@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { make, print } from '../../number/decimal';
 import type { CustomerFacts } from '../../setup/facts';
 import { BREAK_COUNTS, type QuantityBreak } from '../../setup/quantity-break';
-import type { Reach } from '../../setup/reach';
+import type { Scope } from '../../setup/scope';
 import { leastMet, runs } from '../../testing/runs';
 import {
   breakOf,
@@ -120,7 +120,7 @@ function byEngine({ prices, lines, breaks, segment }: Case): number[] {
       );
       return breakOf(tiers, {
         id: String(place),
-        reaches: one.goods.map(reachOf),
+        scopes: one.goods.map(scopeOf),
         count: one.count,
         mode: one.incremental ? 'incremental' : 'allUnits',
         parties:
@@ -146,7 +146,7 @@ function byEngine({ prices, lines, breaks, segment }: Case): number[] {
 
 const PARTIES = { customer: 'HARBOUR', other: 'SOMEBODY' } as const;
 
-function reachOf(goods: Simple['goods'][number]): Reach {
+function scopeOf(goods: Simple['goods'][number]): Scope {
   if (typeof goods === 'number') return { kind: 'item', item: NUMBERS[goods] ?? '' };
   return goods === 'all' ? { kind: 'all' } : { kind: 'category', category: goods };
 }

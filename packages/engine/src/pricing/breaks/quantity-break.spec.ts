@@ -239,7 +239,7 @@ describe('what a break counts', () => {
     { ...basePrice('4.00'), item: 'CL-2' },
     { ...basePrice('4.00'), item: 'GL-1' },
   ];
-  const CLAY = { reaches: [{ kind: 'category' as const, category: 'clay' }] };
+  const CLAY = { scopes: [{ kind: 'category' as const, category: 'clay' }] };
 
   /** What the clay of a line costs with so many of it, of another clay and of a glaze. */
   function each(
@@ -347,7 +347,7 @@ describe('what a break counts', () => {
     const one = breakOf(
       { '9': '-50' },
       {
-        reaches: [{ kind: 'category', category: 'glaze' }],
+        scopes: [{ kind: 'category', category: 'glaze' }],
         count: 'document',
       },
     );

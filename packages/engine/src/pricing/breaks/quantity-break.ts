@@ -1,5 +1,5 @@
 import type { ReachingBreak } from '../../compile/compile-break';
-import type { ReachFinder } from '../../compile/reach-finder';
+import type { ScopeFinder } from '../../compile/scope-finder';
 import type { BreakTier } from '../../setup/quantity-break';
 import { breakCounter, type BreakCounter } from './break-count';
 import {
@@ -37,15 +37,15 @@ export function applyBreaks(
   for (const { computed } of priced) {
     if (!computed || !isPriced(computed)) continue;
     // as it would be in the line's place: its amount is another, and it may have a level
-    const instead = context.alone
+    const instead = context.isolateLines
       ? [computed]
-      : priced.map((work) => (work.computed === computed ? computed : work));
+      : priced.map((line) => (line.computed === computed ? computed : line));
     const own = reachingLines([computed], find, context);
     if (own.size > 0)
       choices.push(...choicesOf(instead, new Map([...reaching, ...own]), context, computed));
   }
-  for (const { work, chosen, recordNotApplied } of choices)
-    priceLine(chosen, work, context, recordNotApplied);
+  for (const { line, chosen, recordNotApplied } of choices)
+    priceLine(chosen, line, context, recordNotApplied);
 }
 
 type ReachingLines = ReadonlyMap<LineInProgress, readonly ReachingBreak[]>;
@@ -57,22 +57,22 @@ function isPriced(line: LineInProgress | LineWithoutPrice): line is LineInProgre
 /** The lines that breaks reach, taken into the document's currency, with those breaks in order. */
 function reachingLines(
   lines: readonly LineInProgress[],
-  find: ReachFinder<ReachingBreak>,
+  find: ScopeFinder<ReachingBreak>,
   context: PricingContext,
 ): ReachingLines {
   const reaching = new Map<LineInProgress, readonly ReachingBreak[]>();
-  for (const work of lines) {
+  for (const line of lines) {
     // a line whose price has no rate is not counted, whether a break reaches it or not
-    if (!exchangeTo(work, context.currency, context)) continue;
-    const found = find(work.item);
+    if (!exchangeTo(line, context.currency, context)) continue;
+    const found = find(line.item);
     if (found.length === 0) continue;
-    reaching.set(work, inBreakOrder(found, work, context));
+    reaching.set(line, inBreakOrder(found, line, context));
   }
   return reaching;
 }
 
 interface Choice {
-  readonly work: LineInProgress;
+  readonly line: LineInProgress;
   readonly chosen: ChosenBreak;
   readonly recordNotApplied: PassOver;
 }
@@ -87,54 +87,54 @@ function choicesOf(
   const countOver = (counted: readonly LineInProgress[]): BreakCounter =>
     breakCounter(
       counted.filter(({ problem }) => !problem),
-      (compiled, work) =>
-        isForLevel(compiled.break, work) &&
-        (reaching.get(work)?.some((one) => one.compiled === compiled) ?? false),
+      (compiled, line) =>
+        isForLevel(compiled.break, line) &&
+        (reaching.get(line)?.some((one) => one.compiled === compiled) ?? false),
       context,
     );
-  const together = context.alone ? null : countOver(lines);
-  const wanted = only ? [only] : lines.filter((work) => reaching.has(work));
-  return wanted.flatMap((work) => {
-    const recordNotApplied = notAppliedRecorder(work, context);
-    const own = reaching.get(work) ?? [];
-    const count = together ?? countOver([work]);
-    const chosen = chooseBreak(work, own, (one) => count(one, work), context, recordNotApplied);
-    return chosen ? [{ work, chosen, recordNotApplied }] : [];
+  const together = context.isolateLines ? null : countOver(lines);
+  const wanted = only ? [only] : lines.filter((line) => reaching.has(line));
+  return wanted.flatMap((line) => {
+    const recordNotApplied = notAppliedRecorder(line, context);
+    const own = reaching.get(line) ?? [];
+    const count = together ?? countOver([line]);
+    const chosen = chooseBreak(line, own, (one) => count(one, line), context, recordNotApplied);
+    return chosen ? [{ line, chosen, recordNotApplied }] : [];
   });
 }
 
 /** Writes the tier that is reached onto the line, or each tier onto its part of it. */
 function priceLine(
   chosen: ChosenBreak,
-  work: LineInProgress,
+  line: LineInProgress,
   context: PricingContext,
   recordNotApplied: PassOver,
 ): void {
   const { compiled, parts, prices } = chosen;
   // asked for the goods, whatever becomes of their price
-  if (prices.size > 0 && compiled.break.setUp) work.setUp = compiled;
+  if (prices.size > 0 && compiled.break.setUp) line.setUp = compiled;
   if (!parts) {
     for (const tier of prices.keys()) {
-      priceAtTier(chosen, tier, work.column, work, context, recordNotApplied);
+      priceAtTier(chosen, tier, line.column, line, context, recordNotApplied);
     }
     return;
   }
   const isLowerNowhere = [...prices.values()].every((made) => made !== null && !made.counts);
   for (const { tier, column } of parts) {
-    if (tier) priceAtTier(chosen, tier, column, work, context, recordNotApplied);
+    if (tier) priceAtTier(chosen, tier, column, line, context, recordNotApplied);
   }
   // the line stays whole, in its own unit
   if (isLowerNowhere) return;
   const [only] = parts;
-  if (parts.length > 1) work.parts = parts;
-  else if (only) work.column = only.column;
+  if (parts.length > 1) line.parts = parts;
+  else if (only) line.column = only.column;
 }
 
 function priceAtTier(
   { compiled, counted, tiers, prices }: ChosenBreak,
   tier: BreakTier,
   column: Column,
-  work: LineInProgress,
+  line: LineInProgress,
   context: PricingContext,
   recordNotApplied: PassOver,
 ): void {
@@ -142,7 +142,7 @@ function priceAtTier(
   const made = prices.get(tier);
   const { adjustment } = tier;
   if (!made || adjustment.kind === 'byRequest') {
-    work.problem = { kind: 'tierByRequest', break: name.name, from: tier.from };
+    line.problem = { kind: 'tierByRequest', break: name.name, from: tier.from };
     return;
   }
   const { price, tookAll, rounded, counts } = made;
@@ -159,7 +159,7 @@ function priceAtTier(
     tier: { from: tier.from, adjustment },
     basis: one.basis,
     counted: counted.total,
-    measured: measuredIn({ break: one }, work, context),
+    measured: measuredIn({ break: one }, line, context),
     incremental: one.mode === 'incremental',
     // of a line in several tiers only the last has not reached the next
     next: tier === [...prices.keys()].at(-1) ? (tiers[tiers.indexOf(tier) + 1] ?? null) : null,

@@ -46,6 +46,12 @@ describe('a set-up charge', () => {
     expect([told(four), print(four.total)]).toEqual([[null], '16.00']);
   });
 
+  it('is not asked where the tier makes no price', () => {
+    const asked = matched({ tiers: breakOf({ '5': { kind: 'byRequest' } }).tiers });
+    const five = priced({}, [asked]);
+    expect([told(five), print(five.total), five.unpricedLines]).toEqual([[null], '0.00', 1]);
+  });
+
   it('is asked once for an item, the largest of several, and for each item', () => {
     const lines = [lineOf('5'), lineOf('6', { id: '2' })];
     expect(told(priced({ lines }))).toEqual(['24.00', null]);

@@ -19,21 +19,21 @@ export function setUpCharges(
   lines: readonly LineInProgress[],
   context: PricingContext,
 ): ReadonlyMap<LineInProgress, PricedSetUp> {
-  if (context.alone) return NONE;
+  if (context.isolateLines) return NONE;
   const asked = new Map<ItemNumber, readonly [LineInProgress, PricedSetUp]>();
-  for (const work of lines) {
-    const { item } = work.item;
-    const charge = work.problem ? null : chargeOn(work, context);
+  for (const line of lines) {
+    const { item } = line.item;
+    const charge = line.problem ? null : chargeOn(line, context);
     if (!charge) continue;
     const [, known] = asked.get(item) ?? [];
-    if (!known || compare(charge.amount, known.amount) > 0) asked.set(item, [work, charge]);
+    if (!known || compare(charge.amount, known.amount) > 0) asked.set(item, [line, charge]);
   }
   if (asked.size === 0) return NONE;
   const paid = new Set(context.facts.setUpPaid);
   const amount = withDigits(ZERO, context.amountDigits);
   return new Map(
-    [...asked].map(([item, [work, charge]]) => [
-      work,
+    [...asked].map(([item, [line, charge]]) => [
+      line,
       paid.has(item) ? { ...charge, amount, paid: true } : charge,
     ]),
   );
@@ -41,8 +41,8 @@ export function setUpCharges(
 
 const NONE: ReadonlyMap<LineInProgress, PricedSetUp> = new Map();
 
-function chargeOn(work: LineInProgress, context: PricingContext): PricedSetUp | null {
-  const { kept, setUp } = work;
+function chargeOn(line: LineInProgress, context: PricingContext): PricedSetUp | null {
+  const { kept, setUp } = line;
   const { amountDigits, setup } = context;
   const { version } = setup;
   if (kept) {
@@ -55,7 +55,7 @@ function chargeOn(work: LineInProgress, context: PricingContext): PricedSetUp | 
   const there = amountInDocument(charge.amount, name.currency, amountDigits, context);
   if (!there) {
     const reason = { kind: 'noRate', from: name.currency, to: context.currency } as const;
-    notAppliedRecorder(work, context)({ kind: 'break', break: name }, reason);
+    notAppliedRecorder(line, context)({ kind: 'break', break: name }, reason);
     return null;
   }
   const rounded = roundToDigits(there, amountDigits, setup.roundingMode);

@@ -31,20 +31,20 @@ export interface TierPrice {
 export function tierPrice(
   { break: one }: CompiledBreak,
   tierAdjustment: Adjustment,
-  work: LineInProgress,
+  line: LineInProgress,
   context: PricingContext,
 ): TierPrice | Reason {
-  const unit = unknownUnit(tierAdjustment, work.item);
+  const unit = unknownUnit(tierAdjustment, line.item);
   if (unit !== null) return { kind: 'unitNotOfItem', unit };
-  const running = work.column.price;
+  const running = line.column.price;
   // a price that is set needs nothing to start from
-  const basis = tierAdjustment.kind === 'set' ? ZERO : basisPrice(one.basis, work, context);
+  const basis = tierAdjustment.kind === 'set' ? ZERO : basisPrice(one.basis, line, context);
   if (basis === null) return { kind: 'basisMissing', basis: namedBasis(one.basis) };
   const adjustment = inCurrency(tierAdjustment, one.currency, context);
   if (!adjustment) {
     return { kind: 'noRate', from: one.currency, to: context.currency };
   }
-  const after = adjusted(basis, adjustment, work);
+  const after = adjusted(basis, adjustment, line);
   const tookAll = signOf(after) < 0;
   const price = tookAll ? ZERO : after;
   const rule = one.rounding?.currency === context.currency ? one.rounding : null;
@@ -64,14 +64,14 @@ function namedBasis(basis: BreakBasis): Extract<Reason, { kind: 'basisMissing' }
 /** What a tier is reckoned on, per pricing unit in the document's currency; null where it is missing. */
 function basisPrice(
   basis: BreakBasis,
-  work: LineInProgress,
+  line: LineInProgress,
   context: PricingContext,
 ): Exact | null {
-  if (basis.kind === 'afterLevel') return work.column.price;
-  if (basis.kind === 'basePrice') return basePriceOfLine(work, context);
-  const cost = costOfKind(basis.cost, work.item, askedBy(work, context));
+  if (basis.kind === 'afterLevel') return line.column.price;
+  if (basis.kind === 'basePrice') return basePriceOfLine(line, context);
+  const cost = costOfKind(basis.cost, line.item, askedBy(line, context));
   if (!cost) return null;
-  const trial: LineInProgress = { ...work, column: emptyColumn(context.currency, false) };
+  const trial: LineInProgress = { ...line, column: emptyColumn(context.currency, false) };
   startFromCost(cost, trial);
   return exchangeTo(trial, context.currency, context) ? trial.column.price : null;
 }

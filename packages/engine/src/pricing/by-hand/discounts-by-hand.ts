@@ -27,22 +27,22 @@ import { upToDigits } from '../line/up-to-digits';
 const SUBJECT = { kind: 'discountByHand' } as const;
 
 /** Step 8: what somebody takes off a line, of what its rules have left. A promise has it in itself. */
-export function discountLine(work: LineInProgress, context: PricingContext): void {
-  const { line, kept, computed } = work;
-  if (!line.discount) return;
-  const tell = notAppliedRecorder(work, context);
+export function discountLine(line: LineInProgress, context: PricingContext): void {
+  const { written, kept, computed } = line;
+  if (!written.discount) return;
+  const tell = notAppliedRecorder(line, context);
   if (kept) {
     tell(SUBJECT, { kind: 'lineClosed', by: 'kept' });
     if (computed && !('kind' in computed)) discountLine(computed, context);
     return;
   }
-  const done = taken(line.discount, work.amount, context);
+  const done = taken(written.discount, line.amount, context);
   if ('kind' in done) {
     tell(SUBJECT, done);
     return;
   }
-  work.discount = done;
-  work.amount = sumOf([work.amount, done.amount], context);
+  line.discount = done;
+  line.amount = sumOf([line.amount, done.amount], context);
 }
 
 /** What a discount for the document came to, or why it came to nothing. */
@@ -54,18 +54,18 @@ export interface DocumentDiscount {
 /** Step 10: what somebody takes off the document, of what its open lines are sold for by then. */
 export function discountDocument(
   discount: DiscountByHand | null,
-  works: readonly LineInProgress[],
+  lines: readonly LineInProgress[],
   context: PricingContext,
 ): DocumentDiscount {
-  if (!discount || context.alone) return NO_DISCOUNT;
-  const open = works.filter(({ closedBy }) => closedBy === null);
+  if (!discount || context.isolateLines) return NO_DISCOUNT;
+  const open = lines.filter(({ closedBy }) => closedBy === null);
   const done = taken(discount, sumOf(open.map(netOf), context), context);
   if ('kind' in done) {
     const notApplied = context.workings ? [{ subject: SUBJECT, reasons: [done] }] : [];
     return { discount: null, notApplied };
   }
   const shares = shareOut(done.amount, open.map(netOf), context.amountDigits);
-  for (const [place, work] of open.entries()) work.discountShare = shares[place] ?? ZERO;
+  for (const [place, line] of open.entries()) line.discountShare = shares[place] ?? ZERO;
   return { discount: done, notApplied: [] };
 }
 

@@ -24,10 +24,10 @@ const ITEMS = ['IT-1', 'IT-2'];
 function floor(
   margin: string,
   then: Floor['then'],
-  reach: Floor['reach'] = { kind: 'all' },
+  scope: Floor['scope'] = { kind: 'all' },
 ): Floor {
   const least = { kind: 'margin', percent: decimal(margin) } as const;
-  return { id: `${then} ${margin}`, reach, least, then };
+  return { id: `${then} ${margin}`, scope, least, then };
 }
 
 /** Goods that cost 6.00 and are sold for 10.00. */
@@ -76,7 +76,7 @@ function untestedOf({ floor: found }: LineWithPrice): string | null {
 
 const stated = (least: Floor['least'], then: Floor['then']): Floor => ({
   id: `${then} ${least.kind}`,
-  reach: { kind: 'all' },
+  scope: { kind: 'all' },
   least,
   then,
 });
@@ -221,8 +221,8 @@ describe('a floor', () => {
   it('tests all that is sold together as one, however the deals hang together', () => {
     const shared = (name: string, amount: string, ...items: readonly string[]): Rule => ({
       ...ruleOf(
-        { kind: 'spread', amount: decimal(amount), every: null },
-        { kind: 'goods', reaches: items.map((item) => ({ kind: 'item', item })) },
+        { kind: 'allocate', amount: decimal(amount), every: null },
+        { kind: 'goods', scopes: items.map((item) => ({ kind: 'item', item })) },
       ),
       id: name,
       name,
@@ -263,8 +263,8 @@ describe('a floor', () => {
       ...halfPriceOf('IT-1'),
       effect: {
         kind: 'buyAndGet',
-        buy: { reaches: [{ kind: 'item', item: 'IT-2' }], quantity: 1 },
-        get: { reaches: [{ kind: 'item', item: 'IT-1' }], quantity: 1 },
+        buy: { scopes: [{ kind: 'item', item: 'IT-2' }], quantity: 1 },
+        get: { scopes: [{ kind: 'item', item: 'IT-1' }], quantity: 1 },
         offer: { kind: 'percent', percent: decimal('-100') },
         dearest: false,
         most: null,
@@ -288,15 +288,15 @@ describe('a floor', () => {
           const { lifted, short, least } = one.floor;
           if (least?.kind !== 'margin') continue;
           const margin = least.percent;
-          const misses = !reaches(one, one.net, margin);
+          const misses = !scopes(one, one.net, margin);
           expect(misses).toBe(short !== null);
-          if (short) expect(reaches(one, sum([one.net, short.amount]), margin)).toBeTrue();
+          if (short) expect(scopes(one, sum([one.net, short.amount]), margin)).toBeTrue();
           if (misses) below += 1;
           if (lifted.units !== 0) {
             expect(compare(lifted, decimal('0'))).toBe(1);
             const once = { units: 1, scale: lifted.scale };
             const less = sum([one.amount, { ...once, units: -1 }]);
-            expect(reaches(one, less, margin)).toBeFalse();
+            expect(scopes(one, less, margin)).toBeFalse();
           }
         }
       }),
@@ -310,15 +310,15 @@ describe('a floor', () => {
 function halfPriceOf(item: string): Rule {
   return ruleOf({
     kind: 'buyAndGet',
-    buy: { reaches: [{ kind: 'item', item: 'IT-1' }], quantity: 1 },
-    get: { reaches: [{ kind: 'item', item }], quantity: 1 },
+    buy: { scopes: [{ kind: 'item', item: 'IT-1' }], quantity: 1 },
+    get: { scopes: [{ kind: 'item', item }], quantity: 1 },
     offer: { kind: 'percent', percent: decimal('-50') },
     dearest: false,
     most: null,
   });
 }
 
-function reaches({ cost }: LineWithPrice, amount: Decimal, margin: Decimal): boolean {
+function scopes({ cost }: LineWithPrice, amount: Decimal, margin: Decimal): boolean {
   if (!cost) throw new Error('a line with a floor has a cost');
   const left = marginOf(amount, cost.amount);
   return left !== null && compareExact(left, margin) >= 0;

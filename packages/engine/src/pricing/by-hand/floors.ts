@@ -15,7 +15,7 @@ import { upToDigits } from '../line/up-to-digits';
 
 /** A line with the least that it is sold for, or what is missing to know it. */
 interface Floored {
-  readonly work: LineInProgress;
+  readonly line: LineInProgress;
   readonly floor: Floor;
   readonly least: Decimal | FloorMissing;
 }
@@ -27,27 +27,27 @@ interface Floored {
 export type FlooredDeals = readonly (readonly Floored[])[];
 
 /** Finds the floors of lines, after rules for groups. */
-export function floorsOf(works: readonly LineInProgress[], context: PricingContext): FlooredDeals {
+export function floorsOf(lines: readonly LineInProgress[], context: PricingContext): FlooredDeals {
   const find = context.setup.floorsReaching;
   if (!find) return [];
   const deals = new Map<LineInProgress, Floored[]>();
   const byRule = new Map<string, Floored[]>();
-  for (const work of works) {
-    const [floor] = find(work.item);
+  for (const line of lines) {
+    const [floor] = find(line.item);
     if (!floor) continue;
-    let deal: Floored[] = [{ work, floor, least: leastOf(floor.least, work, context) }];
+    let deal: Floored[] = [{ line, floor, least: leastOf(floor.least, line, context) }];
     // so far its shares are all of rules for units together
-    for (const { rule } of work.shares) {
+    for (const { rule } of line.shares) {
       const known = byRule.get(rule.id);
       if (known && known !== deal) {
         known.push(...deal);
-        for (const one of deal) deals.set(one.work, known);
+        for (const one of deal) deals.set(one.line, known);
         for (const [id, other] of byRule) if (other === deal) byRule.set(id, known);
         deal = known;
       }
       byRule.set(rule.id, deal);
     }
-    deals.set(work, deal);
+    deals.set(line, deal);
   }
   return [...new Set(deals.values())];
 }
@@ -55,32 +55,32 @@ export function floorsOf(works: readonly LineInProgress[], context: PricingConte
 /** What a line is sold for at least, up to the document's digits; or what is missing to know it. */
 function leastOf(
   least: FloorLeast,
-  work: LineInProgress,
+  line: LineInProgress,
   context: PricingContext,
 ): Decimal | FloorMissing {
-  const exact = exactLeast(least, work, context);
+  const exact = exactLeast(least, line, context);
   return typeof exact === 'string' ? exact : upToDigits(exact, context.amountDigits);
 }
 
 function exactLeast(
   least: FloorLeast,
-  work: LineInProgress,
+  line: LineInProgress,
   context: PricingContext,
 ): Exact | FloorMissing {
-  const { line, item, unit } = work;
+  const { written, item, unit } = line;
   switch (least.kind) {
     case 'margin': {
-      const cost = costed(work, context);
+      const cost = costed(line, context);
       return cost ? priceAtMargin(cost.amount, least.percent) : 'cost';
     }
     case 'amount': {
       const each = exchange(least.amount, least.currency, context.currency, context.rates);
-      return each ? forLine(perUnit(each, baseUnit(item), unit), line) : 'rate';
+      return each ? forLine(perUnit(each, baseUnit(item), unit), written) : 'rate';
     }
     case 'ofBasePrice': {
-      const each = basePriceOfLine(work, context);
+      const each = basePriceOfLine(line, context);
       if (!each) return 'basePrice';
-      const whole = forLine(perUnit(each, work.pricingUnit, unit), line);
+      const whole = forLine(perUnit(each, line.pricingUnit, unit), written);
       return percentOfExact(whole, least.percent);
     }
   }
@@ -99,20 +99,20 @@ function forLine(each: Exact, { quantity, duration }: DocumentLine): Exact {
 export function liftToFloors(deals: FlooredDeals, context: PricingContext): void {
   for (const deal of deals) {
     if (strictest(deal) !== 'lift') continue;
-    const amounts = deal.map(({ work }) => work.amount);
+    const amounts = deal.map(({ line }) => line.amount);
     const missing = missingOf(deal, amounts, context);
     if (typeof missing === 'string') continue;
     if (!missing) continue;
-    const open = deal.filter(({ work }) => work.closedBy === null);
+    const open = deal.filter(({ line }) => line.closedBy === null);
     const lifts = shareOut(
       missing,
-      weights(open.map(({ work }) => work.amount)),
+      weights(open.map(({ line }) => line.amount)),
       context.amountDigits,
     );
-    for (const [place, { work, floor }] of open.entries()) {
+    for (const [place, { line, floor }] of open.entries()) {
       const lifted = lifts[place] ?? ZERO;
-      work.floor = { ...named(floor, context), lifted, short: null, untested: null };
-      work.amount = sumOf([work.amount, lifted], context);
+      line.floor = { ...named(floor, context), lifted, short: null, untested: null };
+      line.amount = sumOf([line.amount, lifted], context);
     }
   }
 }
@@ -120,23 +120,23 @@ export function liftToFloors(deals: FlooredDeals, context: PricingContext): void
 /** At the end of step 10: what is below its floor now, or cannot be tested, is said or held. */
 export function holdAtFloors(deals: FlooredDeals, context: PricingContext): void {
   for (const deal of deals) {
-    const nets = deal.map(({ work }) => netOf(work));
+    const nets = deal.map(({ line }) => netOf(line));
     const missing = missingOf(deal, nets, context);
     if (!missing) continue;
     const then = strictest(deal) === 'warn' ? 'warn' : 'hold';
     const none = withDigits(ZERO, context.amountDigits);
     if (typeof missing === 'string') {
       const untested = { missing, then } as const;
-      for (const { work, floor } of deal) {
-        work.floor = { ...named(floor, context), lifted: none, short: null, untested };
+      for (const { line, floor } of deal) {
+        line.floor = { ...named(floor, context), lifted: none, short: null, untested };
       }
       continue;
     }
     const shares = shareOut(missing, weights(nets), context.amountDigits);
-    for (const [place, { work, floor }] of deal.entries()) {
-      const lifted = work.floor?.lifted ?? none;
+    for (const [place, { line, floor }] of deal.entries()) {
+      const lifted = line.floor?.lifted ?? none;
       const short = { amount: shares[place] ?? ZERO, then } as const;
-      work.floor = { ...named(floor, context), lifted, short, untested: null };
+      line.floor = { ...named(floor, context), lifted, short, untested: null };
     }
   }
 }

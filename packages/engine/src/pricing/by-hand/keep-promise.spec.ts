@@ -93,7 +93,7 @@ describe('a promised price', () => {
     // at today's prices the goods come to 55.20, as promised to 43.00
     const when = {
       kind: 'number',
-      fact: { kind: 'count', of: 'spend', reaches: [{ kind: 'all' }] },
+      fact: { kind: 'count', of: 'spend', scopes: [{ kind: 'all' }] },
       comparison: { kind: 'atLeast', value: decimal('50.00') },
     } as const;
     const setup = { ...SETUP, rules: [named('large', ruleOf(percentOff('10'), when))] };

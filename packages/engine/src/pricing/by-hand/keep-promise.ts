@@ -29,13 +29,13 @@ export function promiseFor(
  * Before step 1: a line that was promised goes on as it was, as one block, and is closed to breaks,
  * rules and what is shared over the document. One that was changed since is told that its promise ended.
  */
-export function keepPromise(work: LineInProgress, context: PricingContext): void {
-  const { line, kept } = work;
+export function keepPromise(line: LineInProgress, context: PricingContext): void {
+  const { written, kept } = line;
   if (!kept) {
-    if (line.kept) {
-      const { from, quantity, unit, duration, currency } = line.kept;
+    if (written.kept) {
+      const { from, quantity, unit, duration, currency } = written.kept;
       const promised = { quantity, unit, duration, currency };
-      notAppliedRecorder(work, context)(
+      notAppliedRecorder(line, context)(
         { kind: 'promise', from },
         { kind: 'promisedOtherwise', promised },
       );
@@ -43,11 +43,11 @@ export function keepPromise(work: LineInProgress, context: PricingContext): void
     return;
   }
   // what conditions read of it is its average
-  const once = divide(keptAmount(kept, context.amountDigits), line.quantity);
-  const each = line.duration === null ? once : divide(once, line.duration);
-  startAt(work.column, each, context.currency, null);
-  work.started = true;
-  work.closedBy = 'kept';
+  const once = divide(keptAmount(kept, context.amountDigits), written.quantity);
+  const each = written.duration === null ? once : divide(once, written.duration);
+  startAt(line.column, each, context.currency, null);
+  line.started = true;
+  line.closedBy = 'kept';
 }
 
 /** Step 6 for a line that was promised: its slices are rounded already. */

@@ -1,6 +1,6 @@
 import { isZero, multiply, sum, withDigits, type Decimal } from '../../number/decimal';
 import { compareExact, signOf, type Exact } from '../../number/exact';
-import { roundToDigits } from '../../number/rounding';
+import { roundToDigits, roundedTo } from '../../number/rounding';
 import type { UnitFacts } from '../../setup/facts';
 import { moveTo } from '../line/column';
 import { exchangeTo } from '../line/exchange-step';
@@ -15,35 +15,35 @@ import { perUnit } from '../line/units';
  * unit price (x duration), rounded to the minor digits. A positive price that would become 0 is an
  * error on the line.
  */
-export function roundUnitsAndExtend(work: LineInProgress, context: PricingContext): void {
-  if (!exchangeTo(work, context.currency, context)) return;
-  const { column, unit, line } = work;
-  if (!work.parts) {
-    const slice = roundedSlice({ quantity: line.quantity, unit, column }, work, context);
-    if ('kind' in slice) work.problem = slice;
-    else work.slices = [slice];
+export function roundUnitsAndExtend(line: LineInProgress, context: PricingContext): void {
+  if (!exchangeTo(line, context.currency, context)) return;
+  const { column, unit, written } = line;
+  if (!line.parts) {
+    const slice = roundedSlice({ quantity: written.quantity, unit, column }, line, context);
+    if ('kind' in slice) line.problem = slice;
+    else line.slices = [slice];
     return;
   }
   const slices: PricedSlice[] = [];
-  for (const part of work.parts) {
-    const slice = roundedSlice(part, work, context);
+  for (const part of line.parts) {
+    const slice = roundedSlice(part, line, context);
     if ('kind' in slice) {
-      work.problem = slice;
+      line.problem = slice;
       return;
     }
     slices.push(slice);
   }
-  work.slices = slices;
+  line.slices = slices;
 }
 
 function roundedSlice(
   { quantity, unit, column }: LinePart,
-  work: LineInProgress,
+  line: LineInProgress,
   context: PricingContext,
 ): PricedSlice | LineProblem {
   const { setup, currency } = context;
-  toUnit(unit, column, work);
-  const digits = context.unitDigits + placesMoved(unit, work);
+  toUnit(unit, column, line);
+  const digits = context.unitDigits + placesMoved(unit, line);
   const mode = setup.roundingMode;
   const rounded = roundToDigits(column.price, digits, mode);
   if (isZero(rounded) && signOf(column.price) > 0) {
@@ -60,7 +60,7 @@ function roundedSlice(
     moveTo(column, rounded, column.recording ? source : null);
   }
   const unitPrice = withDigits(rounded, digits);
-  const amount = extension(quantity, unitPrice, work, context);
+  const amount = extension(quantity, unitPrice, line, context);
   return { quantity, unit: unit.unit, unitPrice, amount, steps: column.steps };
 }
 
@@ -68,23 +68,23 @@ function roundedSlice(
  * What a line that is whole would come to at a price per pricing unit in the document's currency,
  * rounded as step 6 rounds.
  */
-export function amountAt(price: Exact, work: LineInProgress, context: PricingContext): Decimal {
-  const each = isPerLineUnit(work) ? price : perUnit(price, work.pricingUnit, work.unit);
-  const digits = context.unitDigits + placesMoved(work.unit, work);
+export function amountAt(price: Exact, line: LineInProgress, context: PricingContext): Decimal {
+  const each = isPerLineUnit(line) ? price : perUnit(price, line.pricingUnit, line.unit);
+  const digits = context.unitDigits + placesMoved(line.unit, line);
   const rounded = roundToDigits(each, digits, context.setup.roundingMode);
-  return extension(work.line.quantity, rounded, work, context);
+  return extension(line.written.quantity, rounded, line, context);
 }
 
 /** What a line comes to as it stands, whole or in parts, rounded as step 6 rounds. */
-export function amountNow(work: LineInProgress, context: PricingContext): Decimal {
-  if (work.kept) return keptAmount(work.kept, context.amountDigits);
-  if (!work.parts) return amountAt(work.column.price, work, context);
+export function amountNow(line: LineInProgress, context: PricingContext): Decimal {
+  if (line.kept) return keptAmount(line.kept, context.amountDigits);
+  if (!line.parts) return amountAt(line.column.price, line, context);
   return sum(
-    work.parts.map(({ quantity, unit, column }) => {
-      const each = perUnit(column.price, work.pricingUnit, unit);
-      const digits = context.unitDigits + placesMoved(unit, work);
+    line.parts.map(({ quantity, unit, column }) => {
+      const each = perUnit(column.price, line.pricingUnit, unit);
+      const digits = context.unitDigits + placesMoved(unit, line);
       const rounded = roundToDigits(each, digits, context.setup.roundingMode);
-      return extension(quantity, rounded, work, context);
+      return extension(quantity, rounded, line, context);
     }),
   );
 }
@@ -92,22 +92,22 @@ export function amountNow(work: LineInProgress, context: PricingContext): Decima
 function extension(
   quantity: Decimal,
   unitPrice: Decimal,
-  { line: { duration } }: LineInProgress,
+  { written: { duration } }: LineInProgress,
   { amountDigits, setup }: PricingContext,
 ): Decimal {
   const once = multiply(quantity, unitPrice);
   const whole = duration === null ? once : multiply(once, duration);
-  return withDigits(roundToDigits(whole, amountDigits, setup.roundingMode), amountDigits);
+  return roundedTo(whole, amountDigits, setup.roundingMode);
 }
 
 /** A price by hand or as it was promised is per the line's unit already. */
-function isPerLineUnit({ line, kept, pricingUnit, unit }: LineInProgress): boolean {
-  return kept !== null || line.priceByHand !== null || pricingUnit.unit === unit.unit;
+function isPerLineUnit({ written, kept, pricingUnit, unit }: LineInProgress): boolean {
+  return kept !== null || written.priceByHand !== null || pricingUnit.unit === unit.unit;
 }
 
-function toUnit(unit: UnitFacts, column: LinePart['column'], work: LineInProgress): void {
-  const { line, pricingUnit } = work;
-  if (line.priceByHand || pricingUnit.unit === unit.unit) return;
+function toUnit(unit: UnitFacts, column: LinePart['column'], line: LineInProgress): void {
+  const { written, pricingUnit } = line;
+  if (written.priceByHand || pricingUnit.unit === unit.unit) return;
   const named = ({ unit: code, factor }: UnitFacts): Pick<UnitFacts, 'unit' | 'factor'> => ({
     unit: code,
     factor,

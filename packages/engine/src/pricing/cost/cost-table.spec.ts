@@ -61,7 +61,7 @@ describe('a cost table', () => {
       { '0': markup('25') },
       {
         fees: { percent: decimal('12'), fixed: decimal('0.50') },
-        pieceCharges: [{ reach: { kind: 'all' }, amount: decimal('2.00') }],
+        pieceCharges: [{ scope: { kind: 'all' }, amount: decimal('2.00') }],
         rounding: {
           kind: 'increment',
           currency: 'EUR',
@@ -133,8 +133,8 @@ describe('a cost table', () => {
 
   it('takes the first piece charge that takes the item in', () => {
     const pieceCharges = [
-      { reach: { kind: 'category', category: 'shelves' } as const, amount: decimal('6.80') },
-      { reach: { kind: 'all' } as const, amount: decimal('4.20') },
+      { scope: { kind: 'category', category: 'shelves' } as const, amount: decimal('6.80') },
+      { scope: { kind: 'all' } as const, amount: decimal('4.20') },
     ];
     const table = costTable({ '0': times('1') }, { pieceCharges });
     expect(unitPrice(...under(table, costing('10')))).toBe('14.20');
@@ -143,7 +143,7 @@ describe('a cost table', () => {
   });
 
   it('takes no more off by a piece charge below zero than is there', () => {
-    const pieceCharges = [{ reach: { kind: 'all' } as const, amount: decimal('-4.00') }];
+    const pieceCharges = [{ scope: { kind: 'all' } as const, amount: decimal('-4.00') }];
     const table = costTable({ '0': times('1') }, { pieceCharges });
     expect(unitPrice(...under(table, costing('10')))).toBe('6.00');
     expect(unitPrice(...under(table, costing('3')))).toBe('0.00');
@@ -184,7 +184,7 @@ describe('a cost table', () => {
       { '0': times('9') },
       {
         id: 'narrow',
-        reaches: [
+        scopes: [
           { kind: 'brand', brand: 'other' },
           { kind: 'category', category: 'clay' },
         ],
@@ -222,7 +222,7 @@ describe('a level that starts from costs', () => {
     const off = { kind: 'percent', percent: decimal('-10') } as const;
     const costTables = [
       costTable({ '0': times('2') }),
-      costTable({ '0': times('3') }, { id: 'other', reaches: [] }),
+      costTable({ '0': times('3') }, { id: 'other', scopes: [] }),
     ];
     const basis = (table: string | null) => ({ basis: { kind: 'costTable', table } as const });
     expect(at([off, undefined, basis(null)], { costTables })).toBe('18.00');

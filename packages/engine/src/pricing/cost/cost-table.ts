@@ -22,17 +22,17 @@ const HUNDRED = fromInteger(100);
  * where none does. The tables that were tried are told.
  */
 export function startFromReachingTable(
-  work: LineInProgress,
+  line: LineInProgress,
   context: PricingContext,
   recordNotApplied: PassOver,
 ): boolean {
-  const tables = context.setup.tablesReaching(work.item);
+  const tables = context.setup.tablesReaching(line.item);
   const tried = new Set<CompiledCostTable>();
   for (const { compiled } of tables) {
     if (tried.has(compiled)) continue;
     tried.add(compiled);
-    const reasons = startFromCostTable(compiled, work, context);
-    if (work.problem) return false;
+    const reasons = startFromCostTable(compiled, line, context);
+    if (line.problem) return false;
     if (reasons.length === 0) return true;
     recordNotApplied({ kind: 'costTable', table: compiled.name }, ...reasons);
   }
@@ -47,23 +47,23 @@ export function startFromReachingTable(
  */
 export function startFromCostTable(
   compiled: CompiledCostTable,
-  work: LineInProgress,
+  line: LineInProgress,
   context: PricingContext,
 ): readonly Reason[] {
   const { outlet } = context.facts;
   if (!isAtOutlet(compiled.table.outlets, outlet?.code ?? null)) {
     return [{ kind: 'tableNotAtOutlet', outlet: outlet?.name ?? null }];
   }
-  const known = knownKinds(compiled, work);
-  const cost = firstCost(known, work.item, askedBy(work, context));
+  const known = knownKinds(compiled, line);
+  const cost = firstCost(known, line.item, askedBy(line, context));
   if (!cost) return [{ kind: 'noCost', kinds: known }];
-  const { column } = work;
+  const { column } = line;
   const { currency } = compiled.table;
-  startFromCost(cost, work);
-  if (!exchangeTo(work, currency, context)) return NONE;
+  startFromCost(cost, line);
+  if (!exchangeTo(line, currency, context)) return NONE;
   const bands = compiled.bands.get(cost.kind) ?? [];
   // thresholds are costs of a base unit
-  const band = bandAt(bands, column.price, work.pricingUnit.factor);
+  const band = bandAt(bands, column.price, line.pricingUnit.factor);
   if (!band) {
     const reasons = belowFirst(bands, column.price);
     empty(column);
@@ -71,23 +71,23 @@ export function startFromCostTable(
   }
   const { adjustment } = band;
   if (adjustment.kind === 'byRequest') {
-    work.problem = { kind: 'byRequest', table: compiled.name.name };
+    line.problem = { kind: 'byRequest', table: compiled.name.name };
     return NONE;
   }
-  markUp(compiled, adjustment, work, context);
-  addFees(compiled, work, context);
-  addPieceCharge(compiled, work, context);
-  round(compiled, work, context);
+  markUp(compiled, adjustment, line, context);
+  addFees(compiled, line, context);
+  addPieceCharge(compiled, line, context);
+  round(compiled, line, context);
   return NONE;
 }
 
 /** The kinds that the table has bands for, the line's form of supply first. */
 function knownKinds(
   { kinds, bands }: CompiledCostTable,
-  work: LineInProgress,
+  line: LineInProgress,
 ): readonly CostKind[] {
-  if (work.line.formOfSupply === null) return kinds;
-  return [...kindsTried(work, kinds)].filter((kind) => bands.has(kind));
+  if (line.written.formOfSupply === null) return kinds;
+  return [...kindsTried(line, kinds)].filter((kind) => bands.has(kind));
 }
 
 function belowFirst(bands: readonly CostBand[], price: Exact): readonly Reason[] {
@@ -97,12 +97,12 @@ function belowFirst(bands: readonly CostBand[], price: Exact): readonly Reason[]
 function markUp(
   { name: table, table: { points: soldPoints } }: CompiledCostTable,
   adjustment: PricingCostAdjustment,
-  work: LineInProgress,
+  line: LineInProgress,
   { setup: { version } }: PricingContext,
 ): void {
-  const { column, pricingUnit } = work;
-  const points = takesPoints(adjustment) ? pointsFor(soldPoints, work) : null;
-  const isBase = pricingUnit.unit === work.item.unit;
+  const { column, pricingUnit } = line;
+  const points = takesPoints(adjustment) ? pointsFor(soldPoints, line) : null;
+  const isBase = pricingUnit.unit === line.item.unit;
   const own = isBase ? adjustment : perFactor(adjustment, pricingUnit.factor);
   const after = priceOfCost(column.price, own, points?.points);
   const tookAll = signOf(after) < 0;

@@ -12,7 +12,7 @@ import { perUnit, unitOf } from '../line/units';
 
 /** The kinds of cost that are tried for a line: its form of supply, then others in their order. */
 export function* kindsTried(
-  { line: { formOfSupply } }: LineInProgress,
+  { written: { formOfSupply } }: LineInProgress,
   others: readonly CostKind[],
 ): Iterable<CostKind> {
   if (formOfSupply !== null) yield formOfSupply;
@@ -30,24 +30,24 @@ export function askedBy(
 /** A line's first cost above zero, of its form of supply and other kinds. */
 export function costOfLine(
   others: readonly CostKind[],
-  work: LineInProgress,
+  line: LineInProgress,
   context: PricingContext,
 ): ItemCost | undefined {
-  return firstCost(kindsTried(work, others), work.item, askedBy(work, context));
+  return firstCost(kindsTried(line, others), line.item, askedBy(line, context));
 }
 
 /**
  * What a line costs, for its margin: the kind of its form of supply, else the first above zero in
  * the setup's order, exactly in the document's currency. Null where it has none, or no rate.
  */
-export function costed(work: LineInProgress, context: PricingContext): Costed | null {
-  const cost = costOfLine(context.setup.costOrder, work, context);
-  const unit = cost && unitOf(work.item, cost.unit);
+export function costed(line: LineInProgress, context: PricingContext): Costed | null {
+  const cost = costOfLine(context.setup.costOrder, line, context);
+  const unit = cost && unitOf(line.item, cost.unit);
   if (!cost || !unit) return null;
   const each = exchange(cost.amount, cost.currency, context.currency, context.rates);
   if (each === null) return null;
-  const { duration, quantity } = work.line;
-  const perLineUnit = perUnit(each, unit, work.unit);
+  const { duration, quantity } = line.written;
+  const perLineUnit = perUnit(each, unit, line.unit);
   const once = multiplyExact(perLineUnit, quantity);
   return {
     kind: cost.kind,
@@ -66,14 +66,14 @@ interface Costed {
 /** A line's cost per pricing unit in another currency, exactly; null where there is none. */
 export function costPerPricingUnit(
   currency: CurrencyCode,
-  work: LineInProgress,
+  line: LineInProgress,
   context: PricingContext,
 ): Exact | null {
-  const cost = costOfLine(context.setup.costOrder, work, context);
-  const unit = cost && unitOf(work.item, cost.unit);
+  const cost = costOfLine(context.setup.costOrder, line, context);
+  const unit = cost && unitOf(line.item, cost.unit);
   if (!cost || !unit) return null;
   return exchange(
-    perUnit(cost.amount, unit, work.pricingUnit),
+    perUnit(cost.amount, unit, line.pricingUnit),
     cost.currency,
     currency,
     context.rates,
@@ -82,11 +82,11 @@ export function costPerPricingUnit(
 
 /** The line's cost beside its amount: what part of either is not cost. */
 export function lineCost(
-  work: LineInProgress,
+  line: LineInProgress,
   context: PricingContext,
   amount: Decimal,
 ): LineCost | null {
-  const cost = costed(work, context);
+  const cost = costed(line, context);
   if (!cost) return null;
   const { kind, each, amount: whole } = cost;
   const { workings } = context;

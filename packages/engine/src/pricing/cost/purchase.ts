@@ -1,7 +1,7 @@
 import { minorDigits } from '../../number/currency';
-import { compare, isPositive, multiply, withDigits, type Decimal } from '../../number/decimal';
+import { compare, isPositive, multiply, type Decimal } from '../../number/decimal';
 import { multiplyExact, type Exact } from '../../number/exact';
-import { roundToDigits, type RoundingMode } from '../../number/rounding';
+import { roundedTo, type RoundingMode } from '../../number/rounding';
 import type { PurchaseCost } from '../../setup/cost';
 import type { Day } from '../../setup/dates';
 import type { ItemFacts, UnitFacts } from '../../setup/facts';
@@ -55,7 +55,7 @@ export function purchaseFrom(
   const each = perUnit(offer.amount, per, asked.unit);
   const digits = minorDigits(offer.currency);
   const exact = multiplyExact(each, asked.quantity);
-  return { offer, each, amount: withDigits(roundToDigits(exact, digits, mode), digits) };
+  return { offer, each, amount: roundedTo(exact, digits, mode) };
 }
 
 /** All that a supplier asks for an item, each with why it counts or not. */

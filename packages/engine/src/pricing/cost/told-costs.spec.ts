@@ -80,7 +80,7 @@ describe('the fees and charges of a cost table', () => {
 
   it('take no more than there is', () => {
     const charge = (amount: string) => ({
-      pieceCharges: [{ reach: { kind: 'all' }, amount: decimal(amount) }] as never,
+      pieceCharges: [{ scope: { kind: 'all' }, amount: decimal(amount) }] as never,
     });
     const took = (amount: string) => {
       const facts = factsOf({ customer: null, items: [itemOf({ costs: [costOf('10')] })] });

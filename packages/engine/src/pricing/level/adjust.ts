@@ -29,19 +29,19 @@ export function unknownUnit(adjustment: Adjustment, item: ItemFacts): UnitCode |
 }
 
 /** The basis with the adjustment made, exactly; below zero where more is taken than is there. */
-export function adjusted(basis: Exact, adjustment: Adjustment, work: LineInProgress): Exact {
+export function adjusted(basis: Exact, adjustment: Adjustment, line: LineInProgress): Exact {
   switch (adjustment.kind) {
     case 'percent':
       return withPercent(basis, adjustment.percent);
     case 'amount':
-      return addExact(basis, toPricingUnit(adjustment.amount, adjustment.unit, work));
+      return addExact(basis, toPricingUnit(adjustment.amount, adjustment.unit, line));
     case 'percentAndAmount':
       return addExact(
         withPercent(basis, adjustment.percent),
-        toPricingUnit(adjustment.amount, adjustment.unit, work),
+        toPricingUnit(adjustment.amount, adjustment.unit, line),
       );
     case 'set':
-      return toPricingUnit(adjustment.price, adjustment.unit, work);
+      return toPricingUnit(adjustment.price, adjustment.unit, line);
     case 'multiplier':
     case 'markup':
     case 'margin':
@@ -54,6 +54,6 @@ function withPercent(basis: Exact, percent: Decimal): Exact {
 }
 
 /** The caller has made sure that the item has the unit. */
-function toPricingUnit(amount: Decimal, unit: UnitCode | null, work: LineInProgress): Exact {
-  return perUnit(amount, unitOf(work.item, unit) ?? work.pricingUnit, work.pricingUnit);
+function toPricingUnit(amount: Decimal, unit: UnitCode | null, line: LineInProgress): Exact {
+  return perUnit(amount, unitOf(line.item, unit) ?? line.pricingUnit, line.pricingUnit);
 }

@@ -14,21 +14,21 @@ import { perUnit, unitOf } from '../line/units';
  * with the highest minimum quantity that the line reaches. It gives the line its start price, and
  * no level is asked; the line is closed unless the agreement says that it is open.
  */
-export function startFromAgreement(work: LineInProgress, context: PricingContext): void {
+export function startFromAgreement(line: LineInProgress, context: PricingContext): void {
   const { customer } = context.facts;
-  if (work.started || !customer) return;
+  if (line.started || !customer) return;
   const { setup } = context;
-  const { item } = work.item;
+  const { item } = line.item;
   const own = setup.agreements({ kind: 'customer', customer: customer.code }, item);
   const { segment } = customer;
   const shared = segment ? setup.agreements({ kind: 'segment', segment: segment.code }, item) : [];
   if (own.length === 0 && shared.length === 0) return;
-  const recordNotApplied = notAppliedRecorder(work, context);
+  const recordNotApplied = notAppliedRecorder(line, context);
   const ofSegment = ({ party }: Agreement): CodeAndName | null =>
     party.kind === 'segment' && segment ? { code: segment.code, name: segment.name } : null;
   const agreement = firstForLine(
     [...own, ...shared],
-    work,
+    line,
     context,
     (one, reasons) => {
       recordNotApplied({ kind: 'agreement', agreement: one, segment: ofSegment(one) }, ...reasons);
@@ -39,16 +39,16 @@ export function startFromAgreement(work: LineInProgress, context: PricingContext
     }),
   );
   if (!agreement) return;
-  const unit = unitOf(work.item, agreement.unit) ?? work.pricingUnit;
-  const price = perUnit(agreement.price, unit, work.pricingUnit);
+  const unit = unitOf(line.item, agreement.unit) ?? line.pricingUnit;
+  const price = perUnit(agreement.price, unit, line.pricingUnit);
   const source = {
     kind: 'agreement',
     version: setup.version,
     agreement,
     segment: ofSegment(agreement),
   } as const;
-  startAt(work.column, price, agreement.currency, work.column.recording ? source : null);
-  work.started = true;
-  if (!agreement.open) work.closedBy = 'agreement';
+  startAt(line.column, price, agreement.currency, line.column.recording ? source : null);
+  line.started = true;
+  if (!agreement.open) line.closedBy = 'agreement';
   recordNotApplied({ kind: 'anyLevel' }, { kind: 'priceAgreed' });
 }

@@ -45,7 +45,7 @@ const outlet = (changes: Partial<OutletFacts> = {}): OutletFacts => ({
 const assignment = (changes: Partial<LevelAssignment> = {}): LevelAssignment => ({
   id: 'a1',
   level: 'assigned',
-  reach: { kind: 'category', category: 'clay' },
+  scope: { kind: 'category', category: 'clay' },
   window: ALWAYS,
   ...changes,
 });
@@ -133,7 +133,7 @@ describe('the level of a line', () => {
 
 describe('an assignment of a level', () => {
   it('takes the narrowest, then the dated, then the later start', () => {
-    const brand = assignment({ id: 'brand', reach: { kind: 'brand', brand: 'ebb' } });
+    const brand = assignment({ id: 'brand', scope: { kind: 'brand', brand: 'ebb' } });
     const clay = assignment({ id: 'clay' });
     const dated = assignment({ id: 'dated', window: { from: '2026-01-01', until: null } });
     const later = assignment({ id: 'later', window: { from: '2026-06-01', until: null } });
@@ -151,7 +151,7 @@ describe('an assignment of a level', () => {
     const line = pricedLine(setup(), asked({ level: 'of-customer', assignments: [ended] }));
     expect(line.level?.level.id).toBe('of-customer');
     expect(passedOver(line)[0]).toBe('levelChoice: outsideWindow');
-    const glazes = assignment({ reach: { kind: 'category', category: 'glaze' } });
+    const glazes = assignment({ scope: { kind: 'category', category: 'glaze' } });
     expect(chosen(asked({ level: 'of-customer', assignments: [glazes] }))).toBe('of-customer');
   });
 

@@ -18,10 +18,10 @@ import {
  * that takes the item in most narrowly, the customer's default, the segment's, the outlet's, the
  * setup's. The others are told.
  */
-export function chooseLevel(work: LineInProgress, context: PricingContext): CompiledLevel | null {
-  const recordNotApplied = notAppliedRecorder(work, context);
+export function chooseLevel(line: LineInProgress, context: PricingContext): CompiledLevel | null {
+  const recordNotApplied = notAppliedRecorder(line, context);
   let chosen: { compiled: CompiledLevel; level: LevelName; by: LevelChooser } | null = null;
-  for (const { id, by } of candidates(work, context, recordNotApplied)) {
+  for (const { id, by } of candidates(line, context, recordNotApplied)) {
     const compiled = context.setup.levels.get(id);
     if (!compiled) {
       const { version } = context.setup;
@@ -41,20 +41,20 @@ export function chooseLevel(work: LineInProgress, context: PricingContext): Comp
     const reasons = whyNotUsable(compiled, context);
     if (reasons.length > 0) recordNotApplied({ kind: 'levelChoice', level, by }, ...reasons);
     else if (context.workings) chosen = { compiled, level, by };
-    else return remember(work, { compiled, level, by });
+    else return remember(line, { compiled, level, by });
   }
-  if (chosen) return remember(work, chosen);
-  if (work.notApplied.length === 0) {
+  if (chosen) return remember(line, chosen);
+  if (line.notApplied.length === 0) {
     recordNotApplied({ kind: 'anyLevel' }, { kind: 'nothingGivesALevel' });
   }
   return null;
 }
 
 function remember(
-  work: LineInProgress,
+  line: LineInProgress,
   { compiled, level, by }: { compiled: CompiledLevel; level: LevelName; by: LevelChooser },
 ): CompiledLevel {
-  work.level = { level, by };
+  line.level = { level, by };
   return compiled;
 }
 
@@ -69,14 +69,14 @@ interface Candidate {
 }
 
 function candidates(
-  { line, item }: LineInProgress,
+  { written, item }: LineInProgress,
   context: PricingContext,
   recordNotApplied: PassOver,
 ): Candidate[] {
   const { setup, level: documentLevel, facts } = context;
   const { customer, outlet } = facts;
   const found: Candidate[] = [];
-  if (line.level !== null) found.push({ id: line.level, by: BY_LINE });
+  if (written.level !== null) found.push({ id: written.level, by: BY_LINE });
   if (documentLevel !== null) found.push({ id: documentLevel, by: BY_DOCUMENT });
   for (const assignment of assignmentsFor(item, context, recordNotApplied)) {
     found.push({ id: assignment.level, by: { kind: 'assignment', assignment } });
@@ -101,9 +101,9 @@ function assignmentsFor(
 ): readonly LevelAssignment[] {
   const all = context.facts.customer?.assignments ?? [];
   if (all.length === 0) return all;
-  const rank = ({ reach }: LevelAssignment): number => specificity(reach, item) ?? 0;
+  const rank = ({ scope }: LevelAssignment): number => specificity(scope, item) ?? 0;
   return all
-    .filter(({ reach }) => specificity(reach, item) !== null)
+    .filter(({ scope }) => specificity(scope, item) !== null)
     .filter((assignment) => {
       const reasons = whyNotToday(assignment.window, context);
       if (reasons.length > 0) tellEnded(assignment, reasons, context, recordNotApplied);

@@ -1,7 +1,7 @@
 import { decimal, print } from '../../number/decimal';
 import type { PricingDocument } from '../../setup/document';
 import type { Adjustment, Level, LevelEntry } from '../../setup/level';
-import type { Reach } from '../../setup/reach';
+import type { Scope } from '../../setup/scope';
 import type { Setup } from '../../setup/setup';
 import { column, passedOver, pricedLine, problem, unitPrice } from '../../testing/priced';
 import {
@@ -19,7 +19,7 @@ import {
   typedPrice,
 } from '../../testing/saltmarsh';
 
-const CLAY: Reach = { kind: 'category', category: 'clay' };
+const CLAY: Scope = { kind: 'category', category: 'clay' };
 
 /** A setup whose one level has these entries and rounds nothing. */
 function under(entries: readonly LevelEntry[], changes: Partial<Level> = {}): Setup {
@@ -104,7 +104,7 @@ describe('the entries of a level', () => {
   });
 
   it('take the ladder of narrowness: what is narrower applies, whatever the list says', () => {
-    const ladder: Reach[] = [
+    const ladder: Scope[] = [
       { kind: 'item', item: 'CL-0207' },
       { kind: 'categoryBrand', category: 'stoneware', brand: 'ebb' },
       { kind: 'categoryBrand', category: 'clay', brand: 'ebb' },
@@ -117,7 +117,7 @@ describe('the entries of a level', () => {
       { kind: 'itemKind', itemKind: 'stock' },
       { kind: 'all' },
     ];
-    const entries = ladder.map((reach, index) => percentEntry(`-${String(index + 1)}`, reach));
+    const entries = ladder.map((scope, index) => percentEntry(`-${String(index + 1)}`, scope));
     for (const [place, entry] of entries.entries()) {
       const left = entries.slice(place);
       const line = pricedLine(under(left.toReversed()), documentOf());
@@ -298,8 +298,8 @@ describe('a basis', () => {
     namedPrices: [{ name: 'trade', amount: decimal('15'), currency: 'EUR' }],
   });
   const document = documentOf('1', { facts: factsOf({ items: [listed] }) });
-  const off = (percent: string, basis: LevelEntry['basis'], reach: Reach = { kind: 'all' }) =>
-    percentEntry(percent, reach, { basis });
+  const off = (percent: string, basis: LevelEntry['basis'], scope: Scope = { kind: 'all' }) =>
+    percentEntry(percent, scope, { basis });
 
   it('can be the list price or a named price', () => {
     expect(unitPrice(under([off('-10', { kind: 'listPrice' })]), document)).toBe('18.00');

@@ -5,7 +5,7 @@ import { signOf, type Exact } from '../../number/exact';
 import { applyRoundingRule } from '../../number/rounding-rule';
 import type { Money } from '../../setup/facts';
 import type { Adjusting, Adjustment, LevelEntry, LevelId, TypedPrice } from '../../setup/level';
-import { reachKey } from '../../setup/reach';
+import { scopeKey } from '../../setup/scope';
 import type { Reason, WorkingSource } from '../../result/workings';
 import { adjusted, adjustmentFor, unknownUnit } from './adjust';
 import { startFromOwnPrice } from '../cost/base-price';
@@ -39,48 +39,48 @@ export interface LevelPrice {
  */
 export function levelPrice(
   compiled: CompiledLevel,
-  work: LineInProgress,
+  line: LineInProgress,
   context: PricingContext,
   recordNotApplied: PassOver,
   path: readonly LevelId[] = NO_LEVELS,
 ): LevelPrice | null {
-  const typed = typedPrice(compiled, work, context, recordNotApplied);
+  const typed = typedPrice(compiled, line, context, recordNotApplied);
   if (typed) {
-    startFromTyped(typed, compiled, work, context);
+    startFromTyped(typed, compiled, line, context);
     recordNotApplied({ kind: 'level', level: compiled.name }, { kind: 'priceTyped' });
     return { closedBy: typed.closes ? 'typedPrice' : null };
   }
-  const { item } = work.item;
+  const { item } = line.item;
   if (compiled.exceptions.has(item)) {
     recordNotApplied({ kind: 'level', level: compiled.name }, { kind: 'itemExcepted', item });
-    return startFromOwnPrice(work, context, recordNotApplied) ? { closedBy: null } : null;
+    return startFromOwnPrice(line, context, recordNotApplied) ? { closedBy: null } : null;
   }
-  const entry = firstEntry(compiled, work, context, recordNotApplied, path);
-  if (work.problem) return null;
+  const entry = firstEntry(compiled, line, context, recordNotApplied, path);
+  if (line.problem) return null;
   if (entry) {
-    round(entry, compiled, work, context, recordNotApplied);
+    round(entry, compiled, line, context, recordNotApplied);
     return { closedBy: entry.closes ? 'levelEntry' : null };
   }
   const level = compiled.name;
   recordNotApplied({ kind: 'level', level }, { kind: 'noEntryReachesItem', item });
   const rule = compiled.level.rounding;
   if (rule) recordNotApplied({ kind: 'levelRounding', level, rule }, { kind: 'noEntryPricedItem' });
-  return startFromOwnPrice(work, context, recordNotApplied) ? { closedBy: null } : null;
+  return startFromOwnPrice(line, context, recordNotApplied) ? { closedBy: null } : null;
 }
 
 function typedPrice(
   compiled: CompiledLevel,
-  work: LineInProgress,
+  line: LineInProgress,
   context: PricingContext,
   recordNotApplied: PassOver,
 ): TypedPrice | null {
-  const prices = compiled.typedPrices.get(work.item.item);
+  const prices = compiled.typedPrices.get(line.item.item);
   if (!prices) return null;
   const level = compiled.name;
   const { currency } = compiled.level;
   return firstForLine(
     prices,
-    work,
+    line,
     context,
     (typed, reasons) => {
       recordNotApplied({ kind: 'typedPrice', level, typed }, ...reasons);
@@ -92,13 +92,13 @@ function typedPrice(
 function startFromTyped(
   typed: TypedPrice,
   compiled: CompiledLevel,
-  work: LineInProgress,
+  line: LineInProgress,
   { setup: { version } }: PricingContext,
 ): void {
-  const unit = unitOf(work.item, typed.unit) ?? work.pricingUnit;
-  const price = perUnit(typed.price, unit, work.pricingUnit);
+  const unit = unitOf(line.item, typed.unit) ?? line.pricingUnit;
+  const price = perUnit(typed.price, unit, line.pricingUnit);
   const source = { kind: 'typedPrice', version, level: compiled.name, typed } as const;
-  startAt(work.column, price, compiled.level.currency, work.column.recording ? source : null);
+  startAt(line.column, price, compiled.level.currency, line.column.recording ? source : null);
 }
 
 /**
@@ -107,18 +107,18 @@ function startFromTyped(
  */
 function firstEntry(
   compiled: CompiledLevel,
-  work: LineInProgress,
+  line: LineInProgress,
   context: PricingContext,
   recordNotApplied: PassOver,
   path: readonly LevelId[],
 ): LevelEntry | null {
-  const entries = compiled.reaching(work.item);
+  const entries = compiled.reaching(line.item);
   const told = recordNotApplied !== tellNobody;
   for (let place = 0; place < entries.length; place += 1) {
     const entry = entries[place];
     if (!entry) break;
-    const reasons = makeEntryPrice(entry, compiled, work, context, path);
-    if (work.problem) return null;
+    const reasons = makeEntryPrice(entry, compiled, line, context, path);
+    if (line.problem) return null;
     if (reasons.length === 0) {
       if (told) tellOthers(entries.slice(place + 1), entry, compiled, recordNotApplied);
       return entry;
@@ -138,7 +138,7 @@ function tellOthers(
   const inListOrder = compiled.level.order === 'list';
   for (const other of others) {
     const kind =
-      inListOrder || reachKey(entry.reach) === reachKey(other.reach)
+      inListOrder || scopeKey(entry.scope) === scopeKey(other.scope)
         ? 'earlierEntryApplies'
         : 'narrowerEntryApplies';
     recordNotApplied(
@@ -152,31 +152,31 @@ function tellOthers(
 function makeEntryPrice(
   entry: LevelEntry,
   compiled: CompiledLevel,
-  work: LineInProgress,
+  line: LineInProgress,
   context: PricingContext,
   path: readonly LevelId[],
 ): readonly Reason[] {
   const { currency } = compiled.level;
-  const missing = startFromBasis(entry, compiled, work, context, path);
-  const { column } = work;
-  if (missing.length > 0) return setWithoutBasis(entry, compiled, work, context, missing);
-  if (work.problem || !exchangeTo(work, currency, context)) return NONE;
-  const measured = measuredBy(entry.adjusting, currency, work, context);
-  const adjustment = measured && adjustmentFor(entry.adjusting, measured, work.pricingUnit);
+  const missing = startFromBasis(entry, compiled, line, context, path);
+  const { column } = line;
+  if (missing.length > 0) return setWithoutBasis(entry, compiled, line, context, missing);
+  if (line.problem || !exchangeTo(line, currency, context)) return NONE;
+  const measured = measuredBy(entry.adjusting, currency, line, context);
+  const adjustment = measured && adjustmentFor(entry.adjusting, measured, line.pricingUnit);
   if (!adjustment) {
     empty(column);
     return measured
       ? belowFirstBand(entry, measured)
       : [{ kind: 'noCost', kinds: context.setup.costOrder }];
   }
-  const unit = unknownUnit(adjustment, work.item);
+  const unit = unknownUnit(adjustment, line.item);
   if (unit !== null) {
     empty(column);
     return [{ kind: 'unitNotOfItem', unit }];
   }
-  const after = adjusted(column.price, adjustment, work);
+  const after = adjusted(column.price, adjustment, line);
   const tookAll = signOf(after) < 0;
-  const source = entrySource(entry, compiled, work, context, adjustment, tookAll);
+  const source = entrySource(entry, compiled, line, context, adjustment, tookAll);
   moveTo(column, tookAll ? ZERO : after, source);
   return NONE;
 }
@@ -188,20 +188,20 @@ function makeEntryPrice(
 function setWithoutBasis(
   entry: LevelEntry,
   compiled: CompiledLevel,
-  work: LineInProgress,
+  line: LineInProgress,
   context: PricingContext,
   missing: readonly Reason[],
 ): readonly Reason[] {
   const { adjusting } = entry;
   const { currency } = compiled.level;
-  const cost = adjusting.kind === 'byCost' ? costPerPricingUnit(currency, work, context) : null;
+  const cost = adjusting.kind === 'byCost' ? costPerPricingUnit(currency, line, context) : null;
   const measured = adjusting.kind === 'plain' ? ZERO : cost;
-  const adjustment = measured && adjustmentFor(adjusting, measured, work.pricingUnit);
+  const adjustment = measured && adjustmentFor(adjusting, measured, line.pricingUnit);
   if (adjustment?.kind !== 'set') return missing;
-  const unit = unknownUnit(adjustment, work.item);
+  const unit = unknownUnit(adjustment, line.item);
   if (unit !== null) return [{ kind: 'unitNotOfItem', unit }];
-  const source = entrySource(entry, compiled, work, context, adjustment, false);
-  startAt(work.column, adjusted(ZERO, adjustment, work), currency, source);
+  const source = entrySource(entry, compiled, line, context, adjustment, false);
+  startAt(line.column, adjusted(ZERO, adjustment, line), currency, source);
   return NONE;
 }
 
@@ -221,10 +221,10 @@ function entrySource(
 function measuredBy(
   { kind }: Adjusting,
   currency: CurrencyCode,
-  work: LineInProgress,
+  line: LineInProgress,
   context: PricingContext,
 ): Exact | null {
-  return kind === 'byCost' ? costPerPricingUnit(currency, work, context) : work.column.price;
+  return kind === 'byCost' ? costPerPricingUnit(currency, line, context) : line.column.price;
 }
 
 function belowFirstBand({ adjusting }: LevelEntry, price: Exact): Reason[] {
@@ -236,7 +236,7 @@ function belowFirstBand({ adjusting }: LevelEntry, price: Exact): Reason[] {
 function startFromBasis(
   entry: LevelEntry,
   { level: { id } }: CompiledLevel,
-  work: LineInProgress,
+  line: LineInProgress,
   context: PricingContext,
   path: readonly LevelId[],
 ): readonly Reason[] {
@@ -244,18 +244,18 @@ function startFromBasis(
   switch (basis.kind) {
     case 'basePrice': {
       // or what its cost table makes, where it has none of its own
-      const started = startFromOwnPrice(work, context, tellNobody);
-      return started || work.problem ? NONE : missingBasis(entry);
+      const started = startFromOwnPrice(line, context, tellNobody);
+      return started || line.problem ? NONE : missingBasis(entry);
     }
     case 'listPrice': {
-      const price = work.item.listPrice;
-      const source = { kind: 'listPrice', item: work.item.item } as const;
-      return price ? startFromMoney(price, source, work) : missingBasis(entry);
+      const price = line.item.listPrice;
+      const source = { kind: 'listPrice', item: line.item.item } as const;
+      return price ? startFromMoney(price, source, line) : missingBasis(entry);
     }
     case 'namedPrice': {
-      const price = work.item.namedPrices.find(({ name }) => name === basis.name);
-      const source = { kind: 'namedPrice', item: work.item.item, name: basis.name } as const;
-      return price ? startFromMoney(price, source, work) : missingBasis(entry);
+      const price = line.item.namedPrices.find(({ name }) => name === basis.name);
+      const source = { kind: 'namedPrice', item: line.item.item, name: basis.name } as const;
+      return price ? startFromMoney(price, source, line) : missingBasis(entry);
     }
     case 'level': {
       if (basis.level === id || path.includes(basis.level)) return [{ kind: 'levelsInACircle' }];
@@ -263,23 +263,23 @@ function startFromBasis(
       if (!other) return [{ kind: 'notInVersion', version: context.setup.version }];
       const reasons = whyNotToday(other.level.window, context);
       if (reasons.length > 0) return reasons;
-      const made = levelPrice(other, work, context, tellNobody, [...path, id]);
-      return made || work.problem ? NONE : missingBasis(entry);
+      const made = levelPrice(other, line, context, tellNobody, [...path, id]);
+      return made || line.problem ? NONE : missingBasis(entry);
     }
     case 'cost': {
-      const cost = costOfKind(basis.cost, work.item, askedBy(work, context));
+      const cost = costOfKind(basis.cost, line.item, askedBy(line, context));
       if (!cost) return missingBasis(entry);
-      startFromCost(cost, work);
+      startFromCost(cost, line);
       return NONE;
     }
     case 'costTable': {
       if (basis.table === null) {
-        const started = startFromReachingTable(work, context, tellNobody);
-        return started || work.problem ? NONE : missingBasis(entry);
+        const started = startFromReachingTable(line, context, tellNobody);
+        return started || line.problem ? NONE : missingBasis(entry);
       }
       const table = context.setup.costTables.get(basis.table);
       if (!table) return [{ kind: 'notInVersion', version: context.setup.version }];
-      return startFromCostTable(table, work, context);
+      return startFromCostTable(table, line, context);
     }
   }
 }
@@ -302,7 +302,7 @@ function startFromMoney(
 function round(
   entry: LevelEntry,
   compiled: CompiledLevel,
-  work: LineInProgress,
+  line: LineInProgress,
   { setup: { version } }: PricingContext,
   recordNotApplied: PassOver,
 ): void {
@@ -314,13 +314,13 @@ function round(
     recordNotApplied({ kind: 'levelRounding', level: compiled.name, rule }, reason);
     return;
   }
-  const source = work.column.recording
+  const source = line.column.recording
     ? ({
         kind: 'levelRounding',
         version,
         level: compiled.name,
-        ...ruleAt(work.column, rule),
+        ...ruleAt(line.column, rule),
       } as const)
     : null;
-  moveTo(work.column, applyRoundingRule(work.column.price, rule), source);
+  moveTo(line.column, applyRoundingRule(line.column.price, rule), source);
 }

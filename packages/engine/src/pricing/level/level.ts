@@ -11,18 +11,18 @@ import { levelPrice } from './level-price';
  * Steps 2 and 3: the level of the line makes its price; without a level it is the base price.
  * Where there is neither, the line has no price.
  */
-export function applyLevel(work: LineInProgress, context: PricingContext): void {
-  if (work.started) return;
-  const level = chooseLevel(work, context);
-  const recordNotApplied = notAppliedRecorder(work, context);
+export function applyLevel(line: LineInProgress, context: PricingContext): void {
+  if (line.started) return;
+  const level = chooseLevel(line, context);
+  const recordNotApplied = notAppliedRecorder(line, context);
   if (level) {
-    const result = levelPrice(level, work, context, recordNotApplied);
-    if (work.problem) return;
-    work.started = result !== null;
-    work.closedBy = result?.closedBy ?? null;
+    const result = levelPrice(level, line, context, recordNotApplied);
+    if (line.problem) return;
+    line.started = result !== null;
+    line.closedBy = result?.closedBy ?? null;
   } else {
-    work.started = startFromOwnPrice(work, context, recordNotApplied);
-    if (work.problem) return;
+    line.started = startFromOwnPrice(line, context, recordNotApplied);
+    if (line.problem) return;
   }
-  if (!work.started) work.problem = { kind: 'noStartPrice' };
+  if (!line.started) line.problem = { kind: 'noStartPrice' };
 }

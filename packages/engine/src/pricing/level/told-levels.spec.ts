@@ -93,7 +93,7 @@ describe('what is told of the levels that a line could have', () => {
     const assignments = ['studios', 'gone'].map((level) => ({
       id: `of ${level}`,
       level,
-      reach: { kind: 'all' } as const,
+      scope: { kind: 'all' } as const,
       window,
     }));
     const facts = factsOf({ customer: customerOf({ assignments }) });
@@ -122,7 +122,7 @@ describe('what is told of the levels that a line could have', () => {
       {
         id: 'one',
         level: 'schools',
-        reach: { kind: 'all' } as const,
+        scope: { kind: 'all' } as const,
         window: { from: null, until: null },
       },
     ];

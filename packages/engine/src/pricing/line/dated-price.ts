@@ -33,14 +33,14 @@ export function whyNotToday(window: Window, { facts }: PricingContext): readonly
  */
 export function firstForLine<T extends DatedPrice>(
   prices: readonly T[],
-  work: LineInProgress,
+  line: LineInProgress,
   context: PricingContext,
   recordNotApplied: (price: T, reasons: Reason[]) => void,
   taken: (price: T) => Reason,
 ): T | null {
   let first: T | null = null;
   for (const price of prices) {
-    const reasons = whyNotForLine(price, work, context);
+    const reasons = whyNotForLine(price, line, context);
     if (reasons.length > 0) recordNotApplied(price, reasons);
     else if (first) recordNotApplied(price, [taken(first)]);
     else first = price;

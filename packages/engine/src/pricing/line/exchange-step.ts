@@ -10,15 +10,15 @@ import type { LineInProgress, PricingContext } from './line-in-progress';
  * price: false.
  */
 export function exchangeTo(
-  work: LineInProgress,
+  line: LineInProgress,
   to: CurrencyCode,
   { rates }: PricingContext,
 ): boolean {
-  const { price: amount, currency: from } = work.column;
+  const { price: amount, currency: from } = line.column;
   if (from === to) return true;
   const converted = exchange(amount, from, to, rates);
   if (converted === null) {
-    work.problem = { kind: 'noExchangeRate', from, to };
+    line.problem = { kind: 'noExchangeRate', from, to };
     return false;
   }
   const source = {
@@ -28,7 +28,7 @@ export function exchangeTo(
     toRate: rates.to.get(to) ?? null,
     home: rates.home,
   } as const;
-  startAt(work.column, converted, to, work.column.recording ? source : null);
+  startAt(line.column, converted, to, line.column.recording ? source : null);
   return true;
 }
 

@@ -5,7 +5,7 @@ import type { CurrencyCode } from '../../number/currency';
 import type { Decimal } from '../../number/decimal';
 import type { Exact } from '../../number/exact';
 import type { Rates } from '../../number/exchange';
-import type { Circumstances, DocumentKind, DocumentLine, KeptPrice } from '../../setup/document';
+import type { SalesContext, DocumentKind, DocumentLine, KeptPrice } from '../../setup/document';
 import type { AttributeFacts, DocumentFacts, ItemFacts, UnitFacts } from '../../setup/facts';
 import type { LevelId } from '../../setup/level';
 import type {
@@ -40,7 +40,7 @@ export interface PricingContext {
   /** Attributes of the document. */
   readonly attributes: AttributeFacts;
   readonly kind: DocumentKind | null;
-  readonly circumstances: Circumstances;
+  readonly salesContext: SalesContext;
   /** Before rules. */
   readonly shipping: Decimal | null;
   /** The level chosen for the whole document. */
@@ -53,7 +53,7 @@ export interface PricingContext {
   /** Whether the steps write down what they did. */
   readonly workings: boolean;
   /** Whether each line is priced as if it were the only one. */
-  readonly alone: boolean;
+  readonly isolateLines: boolean;
 }
 
 /** Part of a line's quantity that goes on at a price of its own. */
@@ -75,7 +75,8 @@ export interface FlatInProgress {
 
 /** The working copy that the steps fill; it never leaves the pipeline. */
 export interface LineInProgress {
-  readonly line: DocumentLine;
+  /** As the document has it. */
+  readonly written: DocumentLine;
   readonly item: ItemFacts;
   /** The line's unit. */
   readonly unit: UnitFacts;
@@ -127,9 +128,9 @@ export type PassOver = (subject: NotAppliedSubject, ...reasons: Reason[]) => voi
 export const tellNobody: PassOver = () => undefined;
 
 /** Tells the line's workings; nobody where workings are not asked for. */
-export function notAppliedRecorder(work: LineInProgress, { workings }: PricingContext): PassOver {
+export function notAppliedRecorder(line: LineInProgress, { workings }: PricingContext): PassOver {
   if (!workings) return tellNobody;
   return (subject, ...reasons) => {
-    work.notApplied.push({ subject, reasons });
+    line.notApplied.push({ subject, reasons });
   };
 }

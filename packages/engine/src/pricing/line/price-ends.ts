@@ -1,6 +1,6 @@
-import { withDigits, type Decimal } from '../../number/decimal';
+import { type Decimal } from '../../number/decimal';
 import { signOf, type Exact } from '../../number/exact';
-import { roundToDigits, type RoundingMode } from '../../number/rounding';
+import { roundedTo, type RoundingMode } from '../../number/rounding';
 import { applyRoundingRule, type RoundingRule } from '../../number/rounding-rule';
 
 /** How a price that is worked out ends. */
@@ -17,5 +17,5 @@ export interface PriceEnds {
 export function endedPrice(exact: Exact, { rounding, digits, mode }: PriceEnds): Decimal | null {
   if (signOf(exact) < 0) return null;
   const ruled = rounding ? applyRoundingRule(exact, rounding) : exact;
-  return withDigits(roundToDigits(ruled, digits, mode), digits);
+  return roundedTo(ruled, digits, mode);
 }

@@ -63,7 +63,7 @@ describe('a price that is made per pallet', () => {
     const fees = { percent: decimal('25'), fixed: decimal('0.50') };
     // (720 + 30) / 0.75
     expect(byTable({ fees })).toBe('1000.00');
-    const charge = { reach: { kind: 'all' }, amount: decimal('0.15') } as const;
+    const charge = { scope: { kind: 'all' }, amount: decimal('0.15') } as const;
     expect(byTable({ pieceCharges: [charge] })).toBe('729.00');
   });
 
@@ -115,7 +115,7 @@ describe('goods priced by time', () => {
   it('are units under a rule at what they cost for all of their time', () => {
     const items = ['A', 'B'].map((item) => itemOf({ item, timeUnit: 'day' }));
     const basePrices = items.map(({ item }) => ({ ...basePrice('10.00'), item }));
-    const both = ruleOf({ kind: 'spread', amount: decimal('-12'), every: null });
+    const both = ruleOf({ kind: 'allocate', amount: decimal('-12'), every: null });
     const lines = ['A', 'B'].map((item) =>
       lineOf('1', { id: item, item, duration: decimal(item === 'A' ? '1' : '3') }),
     );
@@ -125,7 +125,7 @@ describe('goods priced by time', () => {
     // by units: 6.00 of each, of which the first has 10.00 and the second 30.00
     expect(print(first.net)).toBe('4.00');
     // more than the first comes to: what it cannot take is the second's, which has three days to take it from
-    const more = ruleOf({ kind: 'spread', amount: decimal('-36'), every: null });
+    const more = ruleOf({ kind: 'allocate', amount: decimal('-36'), every: null });
     expect(print(pricedLine({ ...setup, rules: [more] }, document).net)).toBe('0.00');
   });
 });

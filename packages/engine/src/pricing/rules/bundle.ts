@@ -1,5 +1,5 @@
 import type { CompiledRule } from '../../compile/compile-rule';
-import { fromInteger, multiply, withDigits, ZERO, type Decimal } from '../../number/decimal';
+import { fromInteger, multiply, ZERO, type Decimal } from '../../number/decimal';
 import {
   addExact,
   compareExact,
@@ -9,7 +9,7 @@ import {
   subtractExact,
   type Exact,
 } from '../../number/exact';
-import { roundToDigits } from '../../number/rounding';
+import { roundedTo } from '../../number/rounding';
 import { shareOut } from '../../number/share-out';
 import type { BundlePart, GroupEffect, UnitsOf } from '../../setup/rule';
 import type { Reason } from '../../result/workings';
@@ -74,8 +74,8 @@ export function bundle(
   return { times: sets, takings, tookAll: false };
 }
 
-function unitsFor({ reaches, quantity }: BundlePart, runs: readonly UnitRun[]): number {
-  return countOf(runs.filter((run) => areAmong(run, reaches))) / quantity;
+function unitsFor({ scopes, quantity }: BundlePart, runs: readonly UnitRun[]): number {
+  return countOf(runs.filter((run) => areAmong(run, scopes))) / quantity;
 }
 
 /** One more set of what is left; what is missing for it where there is not enough. */
@@ -86,17 +86,17 @@ function nextSet(
 ): readonly PartUnits[] | Reason {
   const set: PartUnits[] = [];
   const missing: UnitsOf[] = [];
-  for (const { quantity, reaches, price } of parts) {
+  for (const { quantity, scopes, price } of parts) {
     let wanted = quantity;
     for (const run of runs) {
       if (wanted === 0) break;
-      if (!areAmong(run, reaches)) continue;
+      if (!areAmong(run, scopes)) continue;
       const count = Math.min(wanted, freeOf(run, [...taken, ...set]));
       if (count === 0) continue;
       set.push({ run, count, price });
       wanted -= count;
     }
-    if (wanted > 0) missing.push({ quantity: wanted, reaches });
+    if (wanted > 0) missing.push({ quantity: wanted, scopes });
   }
   if (missing.length === 0) return set;
   const units = missing.reduce((sum, { quantity: lacking }) => sum + lacking, 0);
@@ -137,7 +137,7 @@ function sharedTotal(
 ): Taking[] {
   const slices = bySlice(taken);
   const amounts = slices.map(amountOf);
-  const whole = withDigits(roundToDigits(total, amountDigits, setup.roundingMode), amountDigits);
+  const whole = roundedTo(total, amountDigits, setup.roundingMode);
   const shares = shareOut(whole, amounts, amountDigits);
   return slices.flatMap((slice, place) => {
     const [amount, share] = [amounts[place] ?? ZERO, shares[place] ?? ZERO];

@@ -1,7 +1,7 @@
 import { ZERO } from '../../number/decimal';
 import { addExact, compareExact, percentOfExact, signOf, type Exact } from '../../number/exact';
 import type { CompiledRule } from '../../compile/compile-rule';
-import { reachKey, type Reach } from '../../setup/reach';
+import { scopeKey, type Scope } from '../../setup/scope';
 import type { GroupEffect, UnitOffer } from '../../setup/rule';
 import type { Reason } from '../../result/workings';
 import { amountInDocument } from '../line/exchange-step';
@@ -27,8 +27,8 @@ export function buyAndGet(
   const { buy, get, most } = effect;
   const after = offered(effect.offer, compiled, context);
   if ('kind' in after) return after;
-  const earning = runs.filter((run) => areAmong(run, buy.reaches));
-  const givable = runs.filter((run) => areAmong(run, get.reaches));
+  const earning = runs.filter((run) => areAmong(run, buy.scopes));
+  const givable = runs.filter((run) => areAmong(run, get.scopes));
   const either = runs.filter((run) => earning.includes(run) || givable.includes(run));
   const times = Math.min(
     Math.floor(countOf(earning) / buy.quantity),
@@ -72,11 +72,11 @@ function missingFor(
   const [earning, givable] = [buy.quantity - there.earning, get.quantity - there.givable];
   const either = buy.quantity + get.quantity - there.either;
   const apart = [
-    { quantity: earning, reaches: buy.reaches },
-    { quantity: givable, reaches: get.reaches },
+    { quantity: earning, scopes: buy.scopes },
+    { quantity: givable, scopes: get.scopes },
   ].filter(({ quantity }) => quantity > 0);
   const told = apart.reduce((sum, { quantity }) => sum + quantity, 0);
-  const together = { quantity: either, reaches: distinct([...buy.reaches, ...get.reaches]) };
+  const together = { quantity: either, scopes: distinct([...buy.scopes, ...get.scopes]) };
   return {
     kind: 'unitsMissing',
     missing: Math.max(told, either),
@@ -84,8 +84,8 @@ function missingFor(
   };
 }
 
-function distinct(reaches: readonly Reach[]): readonly Reach[] {
-  return [...new Map(reaches.map((reach) => [reachKey(reach), reach])).values()];
+function distinct(scopes: readonly Scope[]): readonly Scope[] {
+  return [...new Map(scopes.map((scope) => [scopeKey(scope), scope])).values()];
 }
 
 /** The dearest that are not given. */

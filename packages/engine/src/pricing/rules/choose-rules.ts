@@ -25,9 +25,9 @@ export function forDocument<Rule extends CompiledRule>(
   if (known) return known;
   const { customer, outlet } = context.facts;
   const found = rules.filter(({ rule, ofDocument }) => {
-    if (rule.starts.kind === 'code' && context.codes.has(rule.starts.code.toLowerCase()))
+    if (rule.trigger.kind === 'code' && context.codes.has(rule.trigger.code.toLowerCase()))
       return true;
-    if (rule.starts.kind === 'byHand' && isPutOn(context.byHand, rule.id)) return true;
+    if (rule.trigger.kind === 'manual' && isPutOn(context.byHand, rule.id)) return true;
     if (!isAtOutlet(rule.outlets, outlet?.code ?? null)) return false;
     return ofDocument.every((test) => isOf(test, customer, context.currency));
   });
@@ -44,10 +44,10 @@ export function whyNot(
   const { rule } = compiled;
   const { facts, codes, byHand, workings } = document.context;
   const reasons: Reason[] = [];
-  const chosen = handChoice(byHand, rule.id, line.work.line.id);
+  const chosen = handChoice(byHand, rule.id, line.inProgress.written.id);
   if (chosen === 'off') reasons.push({ kind: 'takenOff' });
-  if (rule.starts.kind === 'byHand' && chosen === null) {
-    const effect = effectOn(compiled, line.work.item.item);
+  if (rule.trigger.kind === 'manual' && chosen === null) {
+    const effect = effectOn(compiled, line.inProgress.item.item);
     reasons.push({ kind: 'handNeeded', effect, currency: rule.currency });
   }
   if (!inForce(rule.validity, facts.local)) {
@@ -57,7 +57,7 @@ export function whyNot(
   if (!isAtOutlet(rule.outlets, outlet?.code ?? null)) {
     reasons.push({ kind: 'notAtOutlet', outlet: outlet?.name ?? null });
   }
-  if (rule.starts.kind === 'code' && !codes.has(rule.starts.code.toLowerCase())) {
+  if (rule.trigger.kind === 'code' && !codes.has(rule.trigger.code.toLowerCase())) {
     reasons.push({ kind: 'codeNeeded' });
   }
   if (compiled.limited) reasons.push(...usedUp(rule, facts));
@@ -98,7 +98,7 @@ export function beforeStop<Rule extends CompiledRule>(
   holding: readonly Rule[],
   recordNotApplied: PassOver,
 ): readonly Rule[] {
-  const at = holding.findIndex(({ rule }) => rule.stops);
+  const at = holding.findIndex(({ rule }) => rule.stopProcessing);
   const stop = holding[at];
   if (!stop) return holding;
   for (const { name } of holding.slice(at + 1)) {
@@ -120,13 +120,13 @@ export function chooseRules<Rule extends CompiledRule>(
   recordNotApplied: PassOver,
 ): readonly Rule[] {
   const competing = holding.filter(({ effect }) => !onlyRaises(effect));
-  const alone = competing.filter(({ rule }) => !rule.together);
+  const alone = competing.filter(({ rule }) => !rule.combinable);
   const [first] = competing;
   if (!first || alone.length === 0 || competing.length === 1) return holding;
-  const joined = competing.filter(({ rule }) => rule.together);
+  const joined = competing.filter(({ rule }) => rule.combinable);
   const won =
     ruleChoice === 'first'
-      ? first.rule.together
+      ? first.rule.combinable
         ? joined
         : [first]
       : leastToPay([...(joined.length > 0 ? [joined] : []), ...alone.map((one) => [one])], toPay);
@@ -136,7 +136,7 @@ export function chooseRules<Rule extends CompiledRule>(
     const kind =
       ruleChoice === 'least'
         ? 'leavesMoreToPay'
-        : one.rule.together
+        : one.rule.combinable
           ? 'anotherRuleStandsAlone'
           : 'ruleMeetsOthers';
     recordNotApplied({ kind: 'rule', rule: one.name }, { kind, rule: winner.name });

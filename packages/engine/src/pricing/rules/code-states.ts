@@ -6,7 +6,7 @@ import { fewestReasons } from '../../result/rules-on';
 /** What became of each code that was typed; asked for with the workings only. */
 export function codeStates(
   codes: readonly string[],
-  works: readonly LineInProgress[],
+  inProgress: readonly LineInProgress[],
   whole: DocumentRules,
   { setup, workings }: PricingContext,
 ): readonly CodeState[] {
@@ -17,11 +17,11 @@ export function codeStates(
     const { id, name, words, currency } = rule;
     const named = { code, rule: { id, name, words, currency } };
     if (rule.paused) return { ...named, is: { kind: 'paused' } };
-    const lines = works.filter((work) => isUnder(work, id)).length;
+    const lines = inProgress.filter((line) => isUnder(line, id)).length;
     if (lines > 0 || whole.rules.some((one) => one.rule.id === id)) {
       return { ...named, is: { kind: 'applied', lines } };
     }
-    const told = [...works.flatMap((work) => work.notApplied), ...whole.notApplied];
+    const told = [...inProgress.flatMap((line) => line.notApplied), ...whole.notApplied];
     const reasons = fewestReasons(id, told);
     return { ...named, is: reasons ? { kind: 'notApplied', reasons } : { kind: 'otherGoods' } };
   });

@@ -90,7 +90,7 @@ describe('money in conditions', () => {
       [{ kind: 'basePrice' }, '10.00', '10.01'],
       [{ kind: 'cost' }, '3.00', '3.01'],
       [{ kind: 'shipping' }, '6.00', '6.01'],
-      [{ kind: 'count', of: 'spend', reaches: [{ kind: 'all' }] }, '10.00', '10.01'],
+      [{ kind: 'count', of: 'spend', scopes: [{ kind: 'all' }] }, '10.00', '10.01'],
     ];
     for (const [fact, holds, fails] of figures) {
       const at = (value: string) =>
@@ -121,7 +121,7 @@ describe('goods priced by time', () => {
   const lines = [lineOf('2', { duration: decimal('3') })];
 
   it('are given for the whole time by rules for units', () => {
-    const one = { quantity: 1, reaches: [{ kind: 'all' }] } as const;
+    const one = { quantity: 1, scopes: [{ kind: 'all' }] } as const;
     const free = ruleOf({
       kind: 'buyAndGet',
       buy: one,

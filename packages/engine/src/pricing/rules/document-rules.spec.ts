@@ -26,7 +26,7 @@ const shipping = (off: DocumentOff): DocumentEffect => ({ kind: 'shipping', off 
 const charge = (much: string): DocumentEffect => ({ kind: 'charge', amount: decimal(much) });
 const named = (name: string, rule: Rule): Rule => ({ ...rule, id: name, name });
 const NOBODYS: Condition = { kind: 'any', of: [{ kind: 'segment', segments: ['x'] }] };
-const FIRST: Condition = { kind: 'goods', reaches: [{ kind: 'item', item: 'IT-1' }] };
+const FIRST: Condition = { kind: 'goods', scopes: [{ kind: 'item', item: 'IT-1' }] };
 
 /** Lines of one unit each at these prices. */
 function under(
@@ -125,7 +125,7 @@ describe('a rule for the document', () => {
   });
 
   it('goes together or alone, and stops those after it', () => {
-    const alone = named('alone', ruleOf(subtotal(percent('15')), undefined, { together: false }));
+    const alone = named('alone', ruleOf(subtotal(percent('15')), undefined, { combinable: false }));
     const pair = [
       named('a', ruleOf(subtotal(percent('10')))),
       named('b', ruleOf(subtotal(percent('10')))),
@@ -135,7 +135,7 @@ describe('a rule for the document', () => {
     const least = under(['100.00'], [alone, ...pair], {}, { ruleChoice: 'least' });
     expect(did(least)).toEqual(['a -10.00', 'b -10.00']);
     expect(why(least)).toEqual(['leavesMoreToPay']);
-    const stop = named('stop', ruleOf(subtotal(percent('1')), undefined, { stops: true }));
+    const stop = named('stop', ruleOf(subtotal(percent('1')), undefined, { stopProcessing: true }));
     expect(did(under(['100.00'], [stop, ...pair]))).toEqual(['stop -1.00']);
     const fee = named('fee', ruleOf(charge('2.00')));
     expect(did(under(['100.00'], [alone, fee]))).toEqual(['alone -15.00', 'fee 2.00']);
@@ -158,7 +158,7 @@ describe('a rule for the document', () => {
   it('goes by the places of its rules, whichever line reaches which', () => {
     const of = (item: string): Condition => ({
       kind: 'goods',
-      reaches: [{ kind: 'item', item }],
+      scopes: [{ kind: 'item', item }],
     });
     const second = named('second', ruleOf(subtotal(percent('10')), of('IT-1'), { place: 2 }));
     const first = named('first', ruleOf(subtotal(percent('20')), of('IT-2'), { place: 1 }));
@@ -183,7 +183,7 @@ describe('a rule for the document', () => {
 
 describe('a code that was typed', () => {
   const coded = (effect = percentOff('10'), changes: Partial<Rule> = {}, when = FIRST): Rule =>
-    ruleOf(effect, when, { starts: { kind: 'code', code: 'KILN' }, ...changes });
+    ruleOf(effect, when, { trigger: { kind: 'code', code: 'KILN' }, ...changes });
   const state = (rules: readonly Rule[], code = 'kiln') =>
     under(['30.00', '10.00'], rules, { codes: [code] }).codes.map(({ is }) => is)[0];
 
@@ -191,7 +191,7 @@ describe('a code that was typed', () => {
     expect(state([coded()])).toEqual({ kind: 'applied', lines: 1 });
     expect(state([coded()], 'OTHER')).toEqual({ kind: 'noRule' });
     expect(state([coded(undefined, { paused: true })])).toEqual({ kind: 'paused' });
-    const other: Condition = { kind: 'goods', reaches: [{ kind: 'item', item: 'IT-9' }] };
+    const other: Condition = { kind: 'goods', scopes: [{ kind: 'item', item: 'IT-9' }] };
     expect(state([coded(undefined, {}, other)])).toEqual({ kind: 'otherGoods' });
     const ended = { days: { from: null, until: '2026-05-31' }, weekdays: null, times: null };
     expect(state([coded(undefined, { validity: ended })])).toEqual({
@@ -202,7 +202,9 @@ describe('a code that was typed', () => {
 
   it('is not said to apply where another rule for the document does', () => {
     const when: Condition = { kind: 'all', of: [FIRST, NOBODYS] };
-    const typed = ruleOf(subtotal(percent('10')), when, { starts: { kind: 'code', code: 'KILN' } });
+    const typed = ruleOf(subtotal(percent('10')), when, {
+      trigger: { kind: 'code', code: 'KILN' },
+    });
     const other = named('other', ruleOf(subtotal(percent('5'))));
     expect(state([typed, other])?.kind).toBe('notApplied');
     expect(state([other])?.kind).toBe('noRule');
@@ -210,10 +212,10 @@ describe('a code that was typed', () => {
 
   it('says so of a rule for the document, too', () => {
     const rule = ruleOf(subtotal(percent('10')), undefined, {
-      starts: { kind: 'code', code: 'KILN' },
+      trigger: { kind: 'code', code: 'KILN' },
     });
     expect(state([rule])).toEqual({ kind: 'applied', lines: 2 });
-    const fee = ruleOf(charge('2.00'), undefined, { starts: { kind: 'code', code: 'KILN' } });
+    const fee = ruleOf(charge('2.00'), undefined, { trigger: { kind: 'code', code: 'KILN' } });
     expect(state([fee])).toEqual({ kind: 'applied', lines: 0 });
   });
 });
@@ -228,7 +230,7 @@ describe('the laws of documents', () => {
       paused: false,
       validity: { days: { from: null, until: null }, weekdays: null, times: null },
       outlets: null,
-      starts: { kind: 'byItself' },
+      trigger: { kind: 'automatic' },
       when: { kind: 'all', of: [] },
     });
     const ofSeveral = fc.oneof(groupEffects, documentEffects);

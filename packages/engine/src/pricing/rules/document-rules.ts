@@ -10,7 +10,7 @@ import {
   ZERO,
   type Decimal,
 } from '../../number/decimal';
-import { roundToDigits } from '../../number/rounding';
+import { roundToDigits, roundedTo } from '../../number/rounding';
 import { shareOut } from '../../number/share-out';
 import type { DocumentEffect, DocumentOff } from '../../setup/rule';
 import type { NotApplied, Reason } from '../../result/workings';
@@ -52,15 +52,17 @@ export function applyDocumentRules(
 ): DocumentRules {
   const { context } = document;
   const find = context.setup.rules.document;
-  if (!find || context.alone) return { rules: [], notApplied: [] };
+  if (!find || context.isolateLines) return { rules: [], notApplied: [] };
   const notApplied: NotApplied[] = [];
   const recordNotApplied: PassOver = context.workings
     ? (subject, ...reasons) => {
         notApplied.push({ subject, reasons });
       }
     : tellNobody;
-  const lines = document.lines.filter(({ work }) => !work.problem);
-  const reached = new Set(lines.flatMap(({ work }) => [...forDocument(find(work.item), document)]));
+  const lines = document.lines.filter(({ inProgress }) => !inProgress.problem);
+  const reached = new Set(
+    lines.flatMap(({ inProgress }) => [...forDocument(find(inProgress.item), document)]),
+  );
   const holding = [...reached]
     .sort((a, b) => a.place - b.place)
     .filter((compiled) => {
@@ -74,7 +76,9 @@ export function applyDocumentRules(
       return false;
     });
   if (holding.length === 0) return { rules: [], notApplied };
-  const open = lines.map(({ work }) => work).filter(({ closedBy }) => closedBy === null);
+  const open = lines
+    .map(({ inProgress }) => inProgress)
+    .filter(({ closedBy }) => closedBy === null);
   const base: Base = {
     subtotal: sumOf(
       open.map(({ amount }) => amount),
@@ -145,20 +149,20 @@ function askedBy(
   }
   const there = amountInDocument(off.amount, currency, amountDigits, context);
   if (!there) return { kind: 'noRate', from: currency, to: context.currency };
-  return withDigits(roundToDigits(there, amountDigits, setup.roundingMode), amountDigits);
+  return roundedTo(there, amountDigits, setup.roundingMode);
 }
 
 /** Shares what a rule takes off over lines, by what each is sold for so far. */
 function share(
   { version, rule, amount }: PricedRule,
-  works: readonly LineInProgress[],
+  lines: readonly LineInProgress[],
   { amountDigits }: PricingContext,
 ): void {
-  const left = works.map(netOf);
+  const left = lines.map(netOf);
   const shares = shareOut(amount, left, amountDigits);
-  for (const [place, work] of works.entries()) {
+  for (const [place, line] of lines.entries()) {
     const own = shares[place];
     if (!own || isZero(own)) continue;
-    work.shares.push({ version, rule, of: 'document', units: null, amount: own });
+    line.shares.push({ version, rule, of: 'document', units: null, amount: own });
   }
 }

@@ -1,6 +1,6 @@
 import { decimal, print } from '../../number/decimal';
 import type { DocumentLine, PricingDocument } from '../../setup/document';
-import type { Reach } from '../../setup/reach';
+import type { Scope } from '../../setup/scope';
 import type { GroupEffect, Rule, UnitOffer } from '../../setup/rule';
 import type { Setup } from '../../setup/setup';
 import { passedOver } from '../../testing/priced';
@@ -60,11 +60,11 @@ const told = ({ lines }: PricedDocument, place: number): string[] => {
   const line = lines[place];
   return line?.kind === 'priced' ? passedOver(line) : [];
 };
-const of = (...categories: string[]): readonly Reach[] =>
+const of = (...categories: string[]): readonly Scope[] =>
   categories.map((category) => ({ kind: 'category', category }));
 const units = (quantity: number, ...categories: string[]) => ({
   quantity,
-  reaches: of(...categories),
+  scopes: of(...categories),
 });
 const half: UnitOffer = { kind: 'percent', percent: decimal('-50') };
 const free: UnitOffer = { kind: 'percent', percent: decimal('-100') };
@@ -78,7 +78,7 @@ const deal = (changes: Partial<Extract<GroupEffect, { kind: 'buyAndGet' }>>): Gr
   ...changes,
 });
 const spread = (amount: string, every: string | null = null): GroupEffect => ({
-  kind: 'spread',
+  kind: 'allocate',
   amount: decimal(amount),
   every: every === null ? null : decimal(every),
 });
@@ -162,11 +162,11 @@ describe('a rule that gives units for others', () => {
   });
 
   it('names the goods that are missing for both sides of a deal, or for one', () => {
-    const item = (number: string): Reach => ({ kind: 'item', item: number });
+    const item = (number: string): Scope => ({ kind: 'item', item: number });
     const rule = ruleOf(
       deal({
-        buy: { reaches: [item('IT-1')], quantity: 2 },
-        get: { reaches: [item('IT-2')], quantity: 1 },
+        buy: { scopes: [item('IT-1')], quantity: 2 },
+        get: { scopes: [item('IT-2')], quantity: 1 },
       }),
     );
     const missing = (lines: readonly Goods[]): unknown => {
@@ -175,7 +175,7 @@ describe('a rule that gives units for others', () => {
       const told = line.notApplied.find(({ subject }) => subject.kind === 'rule')?.reasons[0];
       return (
         told?.kind === 'unitsMissing' &&
-        told.goods?.map(({ quantity, reaches }) => [quantity, reaches])
+        told.goods?.map(({ quantity, scopes }) => [quantity, scopes])
       );
     };
     expect(missing(single('30.00'))).toEqual([
@@ -205,7 +205,7 @@ describe('a rule that gives units for others', () => {
     expect(told(closed, 0)).toContain('rule: lineClosed');
     const only = ruleOf(deal({ offer: free }), {
       kind: 'goods',
-      reaches: [{ kind: 'item', item: 'IT-1' }],
+      scopes: [{ kind: 'item', item: 'IT-1' }],
     });
     expect(amounts(under(single('30.00', '22.00', '9.00'), [only]))).toEqual([
       '30.00',
@@ -225,13 +225,13 @@ describe('a rule that gives units for others', () => {
   it('takes only untouched units where it stands alone, and closes those it takes', () => {
     const goods = single('30.00', '20.00', '12.00', '8.00');
     const pair = deal({ buy: units(1, 'A'), most: 1 });
-    const alone = named('alone', ruleOf(pair, undefined, { together: false }));
+    const alone = named('alone', ruleOf(pair, undefined, { combinable: false }));
     const other = named('other', ruleOf(deal({ buy: units(1, 'A'), offer: free })));
     // alone takes the 30.00 (earns) and the 8.00 (given); the other has the 20.00 and the 12.00
     expect(amounts(under(goods, [alone, other]))).toEqual(['30.00', '20.00', '0.00', '4.00']);
     const off = ruleOf(percentOff('10'), {
       kind: 'goods',
-      reaches: [{ kind: 'item', item: 'IT-1' }],
+      scopes: [{ kind: 'item', item: 'IT-1' }],
     });
     const touched = under(single('30.00', '20.00'), [off, alone]);
     expect(amounts(touched)).toEqual(['27.00', '20.00']);
@@ -246,19 +246,19 @@ describe('a rule that gives units for others', () => {
         'line',
         ruleOf(
           percentOff('10'),
-          { kind: 'goods', reaches: [{ kind: 'item', item: 'IT-3' }] },
+          { kind: 'goods', scopes: [{ kind: 'item', item: 'IT-3' }] },
           changes,
         ),
       );
     expect(amounts(under(goods, [line({}), rule]))).toEqual(['30.00', '20.00', '0.00']);
-    const alone = under(goods, [line({ together: false }), rule]);
+    const alone = under(goods, [line({ combinable: false }), rule]);
     expect(amounts(alone)).toEqual(['30.00', '20.00', '10.80']);
     expect(told(alone, 2)).toContain('rule: anotherRuleStandsAlone');
-    const stops = under(goods, [line({ stops: true }), rule]);
-    expect(amounts(stops)).toEqual(['30.00', '20.00', '10.80']);
-    expect(told(stops, 2)).toContain('rule: ruleStopsBefore');
+    const stopProcessing = under(goods, [line({ stopProcessing: true }), rule]);
+    expect(amounts(stopProcessing)).toEqual(['30.00', '20.00', '10.80']);
+    expect(told(stopProcessing, 2)).toContain('rule: ruleStopsBefore');
     // a rule before it in the list is not stopped
-    expect(amounts(under(goods, [rule, line({ stops: true, place: 1 })]))).toEqual([
+    expect(amounts(under(goods, [rule, line({ stopProcessing: true, place: 1 })]))).toEqual([
       '30.00',
       '20.00',
       '0.00',
@@ -384,7 +384,7 @@ describe('an amount spread over units', () => {
 describe('rules for groups', () => {
   it('take units at the rounded prices of slices', () => {
     const goods = [{ each: '4.00', categories: 'A', quantity: '12' }];
-    const breaks = [breakOf({ '10': '-50' }, { mode: 'incremental', reaches: of('A') })];
+    const breaks = [breakOf({ '10': '-50' }, { mode: 'incremental', scopes: of('A') })];
     const done = under(goods, [ruleOf(deal({ offer: free, most: 1 }))], { breaks });
     // 9 x 4.00 + 3 x 2.00 = 42.00; one of the cheap ones is given
     expect(amounts(done)).toEqual(['40.00']);
@@ -409,7 +409,7 @@ describe('rules for groups', () => {
   });
 
   it('say which rate an offer lacks, and whether they took all that there was', () => {
-    const all = { quantity: 1, reaches: [{ kind: 'all' as const }] };
+    const all = { quantity: 1, scopes: [{ kind: 'all' as const }] };
     const give = (offer: UnitOffer, changes: Partial<Rule> = {}) =>
       under(
         [

@@ -2,7 +2,7 @@ import type { CompiledRule } from '../../compile/compile-rule';
 import { add, compare, negate, sum, withDigits, ZERO, type Decimal } from '../../number/decimal';
 import { compareExact } from '../../number/exact';
 import type { GroupEffect } from '../../setup/rule';
-import type { Reach } from '../../setup/reach';
+import type { Scope } from '../../setup/scope';
 import type { Reason } from '../../result/workings';
 import { bundle } from './bundle';
 import { buyAndGet } from './buy-and-get';
@@ -23,7 +23,7 @@ import {
 } from '../line/line-in-progress';
 import type { PricedRule } from '../../result/priced';
 import { isAmong, type DocumentBeforeRules, type LineBeforeRules } from './rule-facts';
-import { spread } from './spread';
+import { allocate } from './allocate';
 
 const NONE: readonly GroupRule[] = [];
 
@@ -37,34 +37,36 @@ type GroupRule = CompiledRule<GroupEffect>;
 export function applyGroupRules(document: DocumentBeforeRules): readonly PricedRule[] {
   const { context, lines } = document;
   if (!context.setup.rules.group) return [];
-  const views = context.alone ? lines.map(({ work }) => documentOf([work], context)) : [document];
+  const views = context.isolateLines
+    ? lines.map(({ inProgress: line }) => documentOf([line], context))
+    : [document];
   return views.flatMap(applyIn);
 }
 
 function applyIn(document: DocumentBeforeRules): readonly PricedRule[] {
   const { context } = document;
   const find = context.setup.rules.group;
-  const lines = document.lines.filter(({ work }) => !work.problem);
+  const lines = document.lines.filter(({ inProgress: line }) => !line.problem);
   const reached = new Set(
-    lines.flatMap(({ work }) => [...forDocument(find?.(work.item) ?? NONE, document)]),
+    lines.flatMap(({ inProgress: line }) => [...forDocument(find?.(line.item) ?? NONE, document)]),
   );
-  let units = unitsOf(lines.map(({ work }) => work));
+  let units = unitsOf(lines.map(({ inProgress: line }) => line));
   const done: PricedRule[] = [];
   for (const compiled of [...reached].sort((a, b) => a.place - b.place)) {
-    const works = linesFor(compiled, lines, document);
+    const held = linesFor(compiled, lines, document);
     const usable = units.filter(
-      ({ work, touched, closed }) =>
-        works.has(work) && !closed && (compiled.rule.together || !touched),
+      ({ line, touched, closed }) =>
+        held.has(line) && !closed && (compiled.rule.combinable || !touched),
     );
     const outcome = outcomeOf(compiled, usable, context);
     if ('kind' in outcome) {
-      for (const work of works) {
-        notAppliedRecorder(work, context)({ kind: 'rule', rule: compiled.name }, outcome);
+      for (const line of held) {
+        notAppliedRecorder(line, context)({ kind: 'rule', rule: compiled.name }, outcome);
       }
       continue;
     }
     done.push(book(compiled, outcome, context));
-    units = afterTaking(units, outcome.takings, !compiled.rule.together);
+    units = afterTaking(units, outcome.takings, !compiled.rule.combinable);
   }
   return done;
 }
@@ -75,38 +77,41 @@ function linesFor(
   lines: readonly LineBeforeRules[],
   document: DocumentBeforeRules,
 ): ReadonlySet<LineInProgress> {
-  const works = new Set<LineInProgress>();
+  const held = new Set<LineInProgress>();
   const goods = goodsOf(compiled.effect);
   for (const line of lines) {
-    const { work } = line;
-    if (goods && !isAmong(work, goods)) continue;
-    const reasons = [...closedTo(compiled, work), ...whyNot(compiled, line, document)];
-    if (reasons.length === 0) works.add(work);
+    const { inProgress } = line;
+    if (goods && !isAmong(inProgress, goods)) continue;
+    const reasons = [...closedTo(compiled, inProgress), ...whyNot(compiled, line, document)];
+    if (reasons.length === 0) held.add(inProgress);
     else
-      notAppliedRecorder(work, document.context)({ kind: 'rule', rule: compiled.name }, ...reasons);
+      notAppliedRecorder(inProgress, document.context)(
+        { kind: 'rule', rule: compiled.name },
+        ...reasons,
+      );
   }
-  return works;
+  return held;
 }
 
 /** What a rule takes; null for whatever its conditions hold for. */
-function goodsOf(effect: GroupEffect): readonly Reach[] | null {
+function goodsOf(effect: GroupEffect): readonly Scope[] | null {
   switch (effect.kind) {
     case 'buyAndGet':
-      return [...effect.buy.reaches, ...effect.get.reaches];
+      return [...effect.buy.scopes, ...effect.get.scopes];
     case 'bundle':
-      return effect.parts.flatMap(({ reaches }) => reaches);
-    case 'spread':
+      return effect.parts.flatMap(({ scopes }) => scopes);
+    case 'allocate':
       return null;
   }
 }
 
-function closedTo({ place }: GroupRule, work: LineInProgress): Reason[] {
-  const alone = work.standsAlone;
+function closedTo({ place }: GroupRule, line: LineInProgress): Reason[] {
+  const alone = line.standsAlone;
   return [
-    ...(work.closedBy ? [{ kind: 'lineClosed' as const, by: work.closedBy }] : []),
+    ...(line.closedBy ? [{ kind: 'lineClosed' as const, by: line.closedBy }] : []),
     ...(alone ? [{ kind: 'anotherRuleStandsAlone' as const, rule: alone.name }] : []),
-    ...(work.stop && place > work.stop.place
-      ? [{ kind: 'ruleStopsBefore' as const, rule: work.stop.name }]
+    ...(line.stop && place > line.stop.place
+      ? [{ kind: 'ruleStopsBefore' as const, rule: line.stop.name }]
       : []),
   ];
 }
@@ -122,8 +127,8 @@ function outcomeOf(
       return buyAndGet(effect, compiled, runs, context);
     case 'bundle':
       return bundle(effect, compiled, runs, context);
-    case 'spread':
-      return spread(effect, compiled, runs, context);
+    case 'allocate':
+      return allocate(effect, compiled, runs, context);
   }
 }
 
@@ -137,20 +142,20 @@ function book(
   const { amountDigits } = context;
   let took = tookAll;
   const amounts: Decimal[] = [];
-  for (const [work, changes] of changesByLine(takings, context)) {
+  for (const [line, changes] of changesByLine(takings, context)) {
     const asked = sum(changes);
-    const most = negate(work.amount);
+    const most = negate(line.amount);
     const amount = withDigits(compare(asked, most) < 0 ? most : asked, amountDigits);
     if (compare(amount, asked) !== 0) took = true;
-    work.shares.push({
+    line.shares.push({
       version,
       rule: compiled.name,
       of: 'group',
-      units: changedUnits(takings, work),
+      units: changedUnits(takings, line),
       amount,
     });
-    work.amount = withDigits(add(work.amount, amount), amountDigits);
-    if (compiled.rule.stops && !stopsBefore(work.stop, compiled)) work.stop = compiled;
+    line.amount = withDigits(add(line.amount, amount), amountDigits);
+    if (compiled.rule.stopProcessing && !stopsBefore(line.stop, compiled)) line.stop = compiled;
     amounts.push(amount);
   }
   const amount = withDigits(amounts.length === 0 ? ZERO : sum(amounts), amountDigits);
@@ -162,8 +167,8 @@ function stopsBefore(stop: CompiledRule | null, { place }: CompiledRule): boolea
   return stop !== null && stop.place <= place;
 }
 
-function changedUnits(takings: readonly Taking[], work: LineInProgress): number {
+function changedUnits(takings: readonly Taking[], line: LineInProgress): number {
   return takings
-    .filter(({ run, after }) => run.work === work && compareExact(run.left, after) !== 0)
+    .filter(({ run, after }) => run.line === line && compareExact(run.left, after) !== 0)
     .reduce((total, { count }) => total + count, 0);
 }

@@ -8,7 +8,7 @@ import {
   type Exact,
 } from '../../number/exact';
 import { roundToDigits, roundToIncrement } from '../../number/rounding';
-import type { Reach } from '../../setup/reach';
+import type { Scope } from '../../setup/scope';
 import type { LineInProgress, PricingContext } from '../line/line-in-progress';
 import { isAmong } from './rule-facts';
 import { unitOf } from '../line/units';
@@ -17,7 +17,7 @@ const ONE = fromInteger(1);
 
 /** Whole base units of a slice that are alike. */
 export interface UnitRun {
-  readonly work: LineInProgress;
+  readonly line: LineInProgress;
   /** Which slice of the line. */
   readonly slice: number;
   readonly count: number;
@@ -46,24 +46,24 @@ export interface GroupOutcome {
 }
 
 /** The whole units of lines, in the order of the lines and their slices; 2.5 offers 2. */
-export function unitsOf(works: readonly LineInProgress[]): UnitRun[] {
-  return works.flatMap((work) =>
-    work.slices.flatMap(({ quantity, unit, unitPrice }, slice): UnitRun[] => {
-      const factor = unitOf(work.item, unit)?.factor ?? ONE;
+export function unitsOf(lines: readonly LineInProgress[]): UnitRun[] {
+  return lines.flatMap((line) =>
+    line.slices.flatMap(({ quantity, unit, unitPrice }, slice): UnitRun[] => {
+      const factor = unitOf(line.item, unit)?.factor ?? ONE;
       const whole = roundToIncrement(multiply(quantity, factor), ONE, 'down');
       const count = Number(withDigits(whole, 0).units);
       if (count === 0) return [];
-      const { duration } = work.line;
+      const { duration } = line.written;
       const each = duration === null ? unitPrice : multiply(unitPrice, duration);
       // an amount on the line touches all of its units
-      const touched = work.rulesOnUnits.length > 0 || work.flats.length > 0;
-      return [{ work, slice, count, left: divide(each, factor), touched, closed: false }];
+      const touched = line.rulesOnUnits.length > 0 || line.flats.length > 0;
+      return [{ line, slice, count, left: divide(each, factor), touched, closed: false }];
     }),
   );
 }
 
-export function areAmong({ work }: UnitRun, reaches: readonly Reach[]): boolean {
-  return isAmong(work, reaches);
+export function areAmong({ line }: UnitRun, scopes: readonly Scope[]): boolean {
+  return isAmong(line, scopes);
 }
 
 export function countOf(runs: readonly { readonly count: number }[]): number {
@@ -86,9 +86,9 @@ export function bySlice<Units extends { readonly run: UnitRun }>(
 ): readonly (readonly Units[])[] {
   const slices = new Map<LineInProgress, Units[][]>();
   for (const one of units) {
-    const { work, slice } = one.run;
-    const own = slices.get(work) ?? [];
-    slices.set(work, own);
+    const { line, slice } = one.run;
+    const own = slices.get(line) ?? [];
+    slices.set(line, own);
     (own[slice] ??= []).push(one);
   }
   return [...slices.values()].flatMap((own) => own.filter((of) => of.length > 0));
@@ -101,17 +101,17 @@ export function changesByLine(
 ): ReadonlyMap<LineInProgress, Decimal[]> {
   const changes = new Map<LineInProgress, Decimal[]>();
   for (const slice of bySlice(takings)) {
-    const work = slice[0]?.run.work;
-    if (!work) continue;
+    const line = slice[0]?.run.line;
+    if (!line) continue;
     const exact = slice.reduce<Exact>(
       (total, { run, count, after }) =>
         addExact(total, multiplyExact(subtractExact(after, run.left), fromInteger(count))),
       ZERO,
     );
     const rounded = roundToDigits(exact, amountDigits, setup.roundingMode);
-    const own = changes.get(work) ?? [];
+    const own = changes.get(line) ?? [];
     own.push(withDigits(rounded, amountDigits));
-    changes.set(work, own);
+    changes.set(line, own);
   }
   return changes;
 }

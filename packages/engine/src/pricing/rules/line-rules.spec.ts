@@ -1,8 +1,7 @@
 import fc from 'fast-check';
 import { compare, decimal, multiply, print, ZERO } from '../../number/decimal';
 import { compareExact } from '../../number/exact';
-import { stageOf } from '../../setup/rule';
-import type { LineEffect, Rule } from '../../setup/rule';
+import { stageOf, type LineEffect, type Rule } from '../../setup/rule';
 import type { Setup } from '../../setup/setup';
 import { documents, setups } from '../../testing/arbitraries';
 import { rules } from '../../testing/arbitrary-rules';
@@ -140,7 +139,7 @@ describe('rules that go together', () => {
 });
 
 describe('a rule that stands alone', () => {
-  const alone = named('alone', ruleOf(percentOff('15'), undefined, { together: false }));
+  const alone = named('alone', ruleOf(percentOff('15'), undefined, { combinable: false }));
   const together = named('together', ruleOf(percentOff('10')));
   const under = (all: readonly Rule[], ruleChoice: Setup['ruleChoice']): string =>
     amountUnder('40.00', all, '1', {}, { ruleChoice });
@@ -165,7 +164,7 @@ describe('a rule that stands alone', () => {
   it('does not keep away a rule that only raises, and a tie goes to the earlier', () => {
     const charge = named('charge', ruleOf(flat('5.00')));
     expect(under([alone, charge], 'first')).toBe('39.00');
-    const twin = named('twin', ruleOf(percentOff('15'), undefined, { together: false }));
+    const twin = named('twin', ruleOf(percentOff('15'), undefined, { combinable: false }));
     const line = underRules('40.00', [twin, alone], '1', {}, { ruleChoice: 'least' });
     expect(
       line.notApplied.map(({ subject }) => subject.kind === 'rule' && subject.rule.id),
@@ -173,7 +172,7 @@ describe('a rule that stands alone', () => {
   });
 
   it('is barred by a rule before it that stops', () => {
-    const stop = named('stop', ruleOf(percentOff('1'), undefined, { stops: true }));
+    const stop = named('stop', ruleOf(percentOff('1'), undefined, { stopProcessing: true }));
     expect(under([stop, alone, together], 'least')).toBe('39.60');
     expect(passedOver(underRules('40.00', [stop, alone]))).toContain('rule: ruleStopsBefore');
   });

@@ -37,19 +37,25 @@ export function applyLineRules(together: DocumentBeforeRules): void {
   const find = context.setup.rules.line;
   if (!find) return;
   for (const line of together.lines) {
-    applyToLine(line, find, context.alone ? documentOf([line.work], context) : together);
+    applyToLine(
+      line,
+      find,
+      context.isolateLines ? documentOf([line.inProgress], context) : together,
+    );
   }
-  for (const { work } of together.lines) {
-    const { computed } = work;
+  for (const { inProgress } of together.lines) {
+    const { computed } = inProgress;
     if (!computed || 'kind' in computed || computed.problem) continue;
     if (!exchangeTo(computed, context.currency, context)) continue;
     // as it would be in the line's place
-    const instead = before(computed, context);
-    const others = together.lines.map((line) => (line.work === work ? instead : line));
-    const document = context.alone
+    const substitute = before(computed, context);
+    const others = together.lines.map((line) =>
+      line.inProgress === inProgress ? substitute : line,
+    );
+    const document = context.isolateLines
       ? documentOf([computed], context)
       : { ...together, lines: others, counts: new Map<string, never>() };
-    applyToLine(instead, find, document);
+    applyToLine(substitute, find, document);
   }
 }
 
@@ -64,15 +70,15 @@ export function beforeRules(lines: Lines, context: PricingContext): DocumentBefo
 
 /** Some lines as a document of their own. */
 export function documentOf(
-  works: readonly LineInProgress[],
+  inProgress: readonly LineInProgress[],
   context: PricingContext,
 ): DocumentBeforeRules {
-  const lines = works.map((work) => before(work, context));
+  const lines = inProgress.map((line) => before(line, context));
   return { lines, context, counts: new Map(), open: new Map() };
 }
 
-function before(work: LineInProgress, context: PricingContext): LineBeforeRules {
-  return { work, amount: amountNow(work, context), prices: null };
+function before(line: LineInProgress, context: PricingContext): LineBeforeRules {
+  return { inProgress: line, amount: amountNow(line, context), prices: null };
 }
 
 function applyToLine(
@@ -80,39 +86,39 @@ function applyToLine(
   find: RuleFinder<LineEffect>,
   document: DocumentBeforeRules,
 ): void {
-  const { work } = line;
+  const { inProgress } = line;
   const { context } = document;
-  const recordNotApplied = notAppliedRecorder(work, context);
+  const recordNotApplied = notAppliedRecorder(inProgress, context);
   const holding: CompiledRule<LineEffect>[] = [];
-  for (const compiled of forDocument(find(work.item), document)) {
+  for (const compiled of forDocument(find(inProgress.item), document)) {
     const reasons = whyNot(compiled, line, document);
-    if (work.closedBy) reasons.unshift({ kind: 'lineClosed', by: work.closedBy });
+    if (inProgress.closedBy) reasons.unshift({ kind: 'lineClosed', by: inProgress.closedBy });
     if (reasons.length > 0) recordNotApplied({ kind: 'rule', rule: compiled.name }, ...reasons);
     else holding.push(compiled);
   }
   if (holding.length === 0) return;
   const ahead = beforeStop(holding, recordNotApplied);
   const last = ahead.at(-1);
-  if (last?.rule.stops) work.stop = last;
+  if (last?.rule.stopProcessing) inProgress.stop = last;
   const toPay = (rules: readonly CompiledRule<LineEffect>[]): Decimal => {
-    const trial = copyOf(work);
+    const trial = copyOf(inProgress);
     applyEffects(rules, trial, context, tellNobody);
     return amountWithFlats(trial, context);
   };
   const chosen = chooseRules(ahead, context.setup.ruleChoice, toPay, recordNotApplied);
-  applyEffects(chosen, work, context, recordNotApplied);
+  applyEffects(chosen, inProgress, context, recordNotApplied);
 }
 
 /** A working copy on which something can be tried. */
-function copyOf(work: LineInProgress): LineInProgress {
+function copyOf(line: LineInProgress): LineInProgress {
   const quiet = (column: LineInProgress['column']): LineInProgress['column'] => ({
     ...branch(column),
     recording: false,
   });
   return {
-    ...work,
-    column: quiet(work.column),
-    parts: work.parts?.map((part) => ({ ...part, column: quiet(part.column) })) ?? null,
+    ...line,
+    column: quiet(line.column),
+    parts: line.parts?.map((part) => ({ ...part, column: quiet(part.column) })) ?? null,
     flats: [],
     rulesOnUnits: [],
   };

@@ -1,6 +1,6 @@
 import { decimal, print } from '../../number/decimal';
 import { printExact } from '../../number/exact';
-import type { Circumstances, PricingDocument } from '../../setup/document';
+import type { SalesContext, PricingDocument } from '../../setup/document';
 import type { Condition, NumberFact, Rule, WordComparison, WordFact } from '../../setup/rule';
 import { passedOver, pricedLine } from '../../testing/priced';
 import {
@@ -38,8 +38,8 @@ describe('the conditions of a rule', () => {
     comparison: { kind, value: decimal(value) },
   });
   const QUANTITY: NumberFact = { kind: 'quantity' };
-  const CLAY: Condition = { kind: 'goods', reaches: [{ kind: 'category', category: 'clay' }] };
-  const GLAZE: Condition = { kind: 'goods', reaches: [{ kind: 'category', category: 'glaze' }] };
+  const CLAY: Condition = { kind: 'goods', scopes: [{ kind: 'category', category: 'clay' }] };
+  const GLAZE: Condition = { kind: 'goods', scopes: [{ kind: 'category', category: 'glaze' }] };
 
   it('do not tell of several of which one holds, where another test does not', () => {
     const one: Condition = {
@@ -120,7 +120,7 @@ describe('the conditions of a rule', () => {
   it('tell either from both, and none from a missing fact', () => {
     const either: Condition = {
       kind: 'goods',
-      reaches: [
+      scopes: [
         { kind: 'category', category: 'clay' },
         { kind: 'category', category: 'glaze' },
       ],
@@ -129,7 +129,7 @@ describe('the conditions of a rule', () => {
     expect(holds({ kind: 'all', of: [CLAY, GLAZE] })).toBeFalse();
     expect(holds({ kind: 'any', of: [GLAZE, CLAY] })).toBeTrue();
     expect(holds({ kind: 'none', of: [GLAZE] })).toBeTrue();
-    const brand: Condition = { kind: 'goods', reaches: [{ kind: 'brand', brand: 'ebb' }] };
+    const brand: Condition = { kind: 'goods', scopes: [{ kind: 'brand', brand: 'ebb' }] };
     const without = factsOf({ customer: null, items: [itemOf({ brand: null })] });
     expect(holds(brand, { facts: without })).toBeFalse();
     expect(holds({ kind: 'none', of: [brand] }, { facts: without })).toBeTrue();
@@ -222,7 +222,7 @@ describe('the conditions of a rule', () => {
     const clay: NumberFact = {
       kind: 'count',
       of: 'quantity',
-      reaches: [{ kind: 'category', category: 'clay' }],
+      scopes: [{ kind: 'category', category: 'clay' }],
     };
     const lines = [lineOf('3'), lineOf('2', { id: '2' })];
     expect(holds(number(clay, 'atLeast', '5'), { lines })).toBeTrue();
@@ -235,7 +235,7 @@ describe('the conditions of a rule', () => {
   });
 
   it('need their code, whatever its case, and their days and outlet', () => {
-    const coded: Partial<Rule> = { starts: { kind: 'code', code: 'Spring' } };
+    const coded: Partial<Rule> = { trigger: { kind: 'code', code: 'Spring' } };
     expect(holds(CLAY, {}, '3', coded)).toBeFalse();
     expect(holds(CLAY, { codes: ['SPRING'] }, '3', coded)).toBeTrue();
     expect(holds(CLAY, { codes: ['autumn'] }, '3', coded)).toBeFalse();
@@ -293,15 +293,15 @@ describe('conditions that ask for costs, and for what is kept of documents', () 
       fact,
       comparison,
     });
-    const is = (kind: WordFact['kind'] & keyof Circumstances, ...values: string[]): Condition =>
+    const is = (kind: WordFact['kind'] & keyof SalesContext, ...values: string[]): Condition =>
       word({ kind }, { kind: 'isOneOf', values });
-    const circumstances: Circumstances = {
+    const salesContext: SalesContext = {
       salesPerson: 'noor',
       department: 'trade',
       deliveryMethod: 'van',
       deliveryPostcode: 'PL4 8AA',
     };
-    const said: Partial<PricingDocument> = { circumstances };
+    const said: Partial<PricingDocument> = { salesContext };
     expect(under(is('salesPerson', 'tom', 'noor'), said)).toBe('6.00');
     expect(under(is('department', 'school'), said)).toBe('12.00');
     expect(under(is('deliveryMethod', 'van'), said)).toBe('6.00');

@@ -41,7 +41,7 @@ export function testHolds(
   const { context } = document;
   switch (test.kind) {
     case 'goods':
-      return isAmong(line.work, test.reaches);
+      return isAmong(line.inProgress, test.scopes);
     case 'customer':
     case 'segment':
     case 'currency':
@@ -51,7 +51,7 @@ export function testHolds(
       return actual !== null && compares(actual, test.comparison);
     }
     case 'word': {
-      const actual = wordFact(test.fact, line.work, context);
+      const actual = wordFact(test.fact, line.inProgress, context);
       if (actual === null) return false;
       return test.fact.kind === 'deliveryPostcode'
         ? isSo(postcode(actual), withPostcodes(test.comparison))
@@ -105,7 +105,7 @@ export function unmetOf(
               test: condition,
               actual: actualOf(condition, rule, line, document),
               currency: rule.currency,
-              unit: line.work.item.unit,
+              unit: line.inProgress.item.unit,
             },
           ];
   }
@@ -122,7 +122,7 @@ export function actualOf(
   const { customer } = context.facts;
   switch (test.kind) {
     case 'goods':
-      return line.work.item.item;
+      return line.inProgress.item.item;
     case 'customer':
       return customer?.code ?? null;
     case 'segment':
@@ -132,7 +132,7 @@ export function actualOf(
     case 'number':
       return numberFact(test.fact, rule.currency, line, document);
     case 'word':
-      return wordFact(test.fact, line.work, context);
+      return wordFact(test.fact, line.inProgress, context);
     case 'saved':
       return null;
   }

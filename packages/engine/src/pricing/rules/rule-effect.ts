@@ -34,42 +34,42 @@ const ONE = fromInteger(1);
 /** Applies rules to a line in their order; what cannot be applied, or is overtaken, is told. */
 export function applyEffects(
   rules: readonly CompiledRule<LineEffect>[],
-  work: LineInProgress,
+  line: LineInProgress,
   context: PricingContext,
   recordNotApplied: PassOver,
 ): void {
   for (const compiled of rules) {
     const { effect } = compiled;
     if (effect.kind === 'flat') {
-      const reason = addFlat(compiled, effect, work, context);
+      const reason = addFlat(compiled, effect, line, context);
       if (reason) recordNotApplied({ kind: 'rule', rule: compiled.name }, reason);
-      else if (!compiled.rule.together) work.standsAlone = compiled;
+      else if (!compiled.rule.combinable) line.standsAlone = compiled;
       continue;
     }
-    const made = onUnitPrice(compiled, effect, work, context);
-    if (made !== 'applied' && made !== 'restarted') {
-      recordNotApplied({ kind: 'rule', rule: compiled.name }, made);
+    const outcome = onUnitPrice(compiled, effect, line, context);
+    if (outcome.kind === 'notApplied') {
+      recordNotApplied({ kind: 'rule', rule: compiled.name }, outcome.reason);
       continue;
     }
-    if (made === 'restarted') {
-      for (const { name } of work.rulesOnUnits) {
+    if (outcome.kind === 'restarted') {
+      for (const { name } of line.rulesOnUnits) {
         recordNotApplied(
           { kind: 'rule', rule: name },
           { kind: 'overtakenBy', rule: compiled.name },
         );
       }
-      work.rulesOnUnits = [];
+      line.rulesOnUnits = [];
     }
-    work.rulesOnUnits.push(compiled);
-    if (!compiled.rule.together) work.standsAlone = compiled;
+    line.rulesOnUnits.push(compiled);
+    if (!compiled.rule.combinable) line.standsAlone = compiled;
   }
 }
 
 /** What a line comes to as it stands, its flat amounts included. */
-export function amountWithFlats(work: LineInProgress, context: PricingContext): Decimal {
-  return work.flats.reduce(
+export function amountWithFlats(line: LineInProgress, context: PricingContext): Decimal {
+  return line.flats.reduce(
     (running, { amount, times }) => takenTo(running, amount, times),
-    amountNow(work, context),
+    amountNow(line, context),
   );
 }
 
@@ -82,51 +82,96 @@ export function takenTo(running: Decimal, amount: Decimal, times: number): Decim
 type UnitEffect = Exclude<LineEffect, { kind: 'flat' }>;
 type WrittenEffect = Exclude<UnitEffect, { kind: 'ownPrices' }>;
 
+/** What came of an effect on the unit price. */
+type EffectOutcome =
+  | { readonly kind: 'applied' }
+  /** The price begins anew with it: what rules did before is overtaken. */
+  | { readonly kind: 'restarted' }
+  | { readonly kind: 'notApplied'; readonly reason: Reason };
+
+const APPLIED: EffectOutcome = { kind: 'applied' };
+const RESTARTED: EffectOutcome = { kind: 'restarted' };
+
+function notApplied(reason: Reason): EffectOutcome {
+  return { kind: 'notApplied', reason };
+}
+
+/** A value, or why there is none. */
+type ValueOrReason<Value> =
+  { readonly ok: true; readonly value: Value } | { readonly ok: false; readonly reason: Reason };
+
 function onUnitPrice(
   compiled: CompiledRule,
   effect: UnitEffect,
-  work: LineInProgress,
+  line: LineInProgress,
   context: PricingContext,
-): 'applied' | 'restarted' | Reason {
-  if (effect.kind === 'level') return takeLevel(compiled, effect, work, context);
-  if (effect.kind === 'ownPrices') {
-    const own = compiled.ownPrices?.get(work.item.item);
-    if (!own) return { kind: 'noOwnPrice' };
-    return onUnitPrice(compiled, setTo(own, effect.raises), work, context);
+): EffectOutcome {
+  switch (effect.kind) {
+    case 'level':
+      return takeLevel(compiled, effect, line, context);
+    case 'ownPrices': {
+      const own = compiled.ownPrices?.get(line.item.item);
+      if (!own) return notApplied({ kind: 'noOwnPrice' });
+      return setPrice(compiled, setTo(own, effect.raises), line, context);
+    }
+    case 'set':
+      return setPrice(compiled, effect, line, context);
+    case 'percent':
+    case 'amountEach':
+      return changePrice(compiled, effect, line, context);
   }
-  if (effect.kind === 'set') {
-    const price = perPricingUnit(effect.price, effect.unit, compiled, work, context);
-    if ('kind' in price) return price;
-    return restart(compiled, effect, price, work, context, effect.raises);
-  }
-  const change = changeOf(compiled, effect, work, context);
-  if ('kind' in change) return change;
+}
+
+function setPrice(
+  compiled: CompiledRule,
+  effect: Extract<UnitEffect, { kind: 'set' }>,
+  line: LineInProgress,
+  context: PricingContext,
+): EffectOutcome {
+  const price = perPricingUnit(effect.price, effect.unit, compiled, line, context);
+  if (!price.ok) return notApplied(price.reason);
+  return restart(compiled, effect, price.value, line, context, effect.raises);
+}
+
+type ChangingEffect = Extract<UnitEffect, { kind: 'percent' | 'amountEach' }>;
+
+function changePrice(
+  compiled: CompiledRule,
+  effect: ChangingEffect,
+  line: LineInProgress,
+  context: PricingContext,
+): EffectOutcome {
+  const change = changeOf(compiled, effect, line, context);
+  if (!change.ok) return notApplied(change.reason);
+  const changed = (price: Exact): Exact => addExact(price, change.value(price));
   if (effect.startsFrom !== 'running') {
-    const start = priceOf(effect.startsFrom, work, context);
-    if (!start) return { kind: 'priceBaseMissing', base: effect.startsFrom };
-    return restart(compiled, effect, addExact(start, change.of(start)), work, context, false);
+    const start = priceOf(effect.startsFrom, line, context);
+    if (!start) return notApplied({ kind: 'priceBaseMissing', base: effect.startsFrom });
+    return restart(compiled, effect, changed(start), line, context, false);
   }
-  for (const column of work.parts?.map((part) => part.column) ?? [work.column]) {
-    write(column, addExact(column.price, change.of(column.price)), compiled, effect, context);
+  for (const column of line.parts?.map((part) => part.column) ?? [line.column]) {
+    write(column, changed(column.price), compiled, effect, context);
   }
-  return 'applied';
+  return APPLIED;
 }
 
 /** What an effect adds to a running price. */
 function changeOf(
   compiled: CompiledRule,
-  effect: Extract<UnitEffect, { kind: 'percent' | 'amountEach' }>,
-  work: LineInProgress,
+  effect: ChangingEffect,
+  line: LineInProgress,
   context: PricingContext,
-): { readonly of: (running: Exact) => Exact } | Reason {
+): ValueOrReason<(running: Exact) => Exact> {
   if (effect.kind === 'amountEach') {
-    const amount = perPricingUnit(effect.amount, effect.unit, compiled, work, context);
-    return 'kind' in amount ? amount : { of: () => amount };
+    const amount = perPricingUnit(effect.amount, effect.unit, compiled, line, context);
+    return amount.ok ? { ok: true, value: () => amount.value } : amount;
   }
   const { percent, of } = effect;
-  const base = of === 'running' ? null : priceOf(of, work, context);
-  if (of !== 'running' && !base) return { kind: 'priceBaseMissing', base: of };
-  return { of: (running) => percentOfExact(base ?? running, percent) };
+  const base = of === 'running' ? null : priceOf(of, line, context);
+  if (of !== 'running' && !base) {
+    return { ok: false, reason: { kind: 'priceBaseMissing', base: of } };
+  }
+  return { ok: true, value: (running) => percentOfExact(base ?? running, percent) };
 }
 
 /** Takes the place of the running price where it is lower, or where the rule raises, too. */
@@ -134,22 +179,22 @@ function restart(
   compiled: CompiledRule,
   effect: WrittenEffect,
   price: Exact,
-  work: LineInProgress,
+  line: LineInProgress,
   context: PricingContext,
   raises: boolean,
-): 'restarted' | Reason {
+): EffectOutcome {
   const wanted = signOf(price) < 0 ? ZERO : price;
-  if (!raises && !isLower(wanted, work, context)) {
-    return { kind: 'notLower', price: wanted, basis: null };
+  if (!raises && !isLower(wanted, line, context)) {
+    return notApplied({ kind: 'notLower', price: wanted, basis: null });
   }
   // the line is whole again, from where it was before a break split it
-  work.parts = null;
-  write(work.column, price, compiled, effect, context);
-  return 'restarted';
+  line.parts = null;
+  write(line.column, price, compiled, effect, context);
+  return RESTARTED;
 }
 
-function isLower(price: Exact, work: LineInProgress, context: PricingContext): boolean {
-  return compare(amountAt(price, work, context), amountNow(work, context)) < 0;
+function isLower(price: Exact, line: LineInProgress, context: PricingContext): boolean {
+  return compare(amountAt(price, line, context), amountNow(line, context)) < 0;
 }
 
 /**
@@ -159,29 +204,29 @@ function isLower(price: Exact, work: LineInProgress, context: PricingContext): b
 function takeLevel(
   compiled: CompiledRule,
   effect: Extract<LineEffect, { kind: 'level' }>,
-  work: LineInProgress,
+  line: LineInProgress,
   context: PricingContext,
-): 'restarted' | Reason {
+): EffectOutcome {
   const { setup, currency } = context;
   const level = setup.levels.get(effect.level);
-  if (!level) return { kind: 'notInVersion', version: setup.version };
+  if (!level) return notApplied({ kind: 'notInVersion', version: setup.version });
   const [notToday] = whyNotToday(level.level.window, context);
-  if (notToday) return notToday;
-  const column = emptyColumn(currency, work.column.recording);
-  const trial: LineInProgress = { ...work, column };
+  if (notToday) return notApplied(notToday);
+  const column = emptyColumn(currency, line.column.recording);
+  const trial: LineInProgress = { ...line, column };
   const made = levelPrice(level, trial, context, tellNobody);
   if (!made || trial.problem || !exchangeTo(trial, currency, context)) {
-    return { kind: 'levelMakesNoPrice', level: level.name };
+    return notApplied({ kind: 'levelMakesNoPrice', level: level.name });
   }
   const { price } = column;
-  if (!effect.raises && !isLower(price, work, context)) {
-    return { kind: 'notLower', price, basis: null };
+  if (!effect.raises && !isLower(price, line, context)) {
+    return notApplied({ kind: 'notLower', price, basis: null });
   }
-  const instead = work.parts === null ? work.column.price : null;
-  work.parts = null;
-  work.column = column;
-  write(column, price, compiled, effect, context, instead);
-  return 'restarted';
+  const replaced = line.parts === null ? line.column.price : null;
+  line.parts = null;
+  line.column = column;
+  write(column, price, compiled, effect, context, replaced);
+  return RESTARTED;
 }
 
 function write(
@@ -190,6 +235,7 @@ function write(
   { name }: CompiledRule,
   effect: WrittenEffect,
   { setup: { version } }: PricingContext,
+  /** The price that it stands in place of, where it began anew. */
   instead: Exact | null = null,
 ): void {
   const tookAll = signOf(after) < 0;
@@ -200,18 +246,18 @@ function write(
 }
 
 /** A price per pricing unit in the document's currency; null where it is not there. */
-function priceOf(base: PriceBase, work: LineInProgress, context: PricingContext): Exact | null {
+function priceOf(base: PriceBase, line: LineInProgress, context: PricingContext): Exact | null {
   switch (base) {
     case 'running':
-      return work.column.price;
+      return line.column.price;
     case 'afterLevel':
-      return afterLevel(work, context);
+      return afterLevel(line, context);
     case 'basePrice':
-      return basePriceOfLine(work, context);
+      return basePriceOfLine(line, context);
     case 'listPrice': {
-      const list = work.item.listPrice;
+      const list = line.item.listPrice;
       const there = list && exchange(list.amount, list.currency, context.currency, context.rates);
-      return there && perUnit(there, baseUnit(work.item), work.pricingUnit);
+      return there && perUnit(there, baseUnit(line.item), line.pricingUnit);
     }
   }
 }
@@ -221,31 +267,35 @@ function perPricingUnit(
   amount: Decimal,
   unit: string | null,
   { rule: { currency } }: CompiledRule,
-  work: LineInProgress,
+  line: LineInProgress,
   context: PricingContext,
-): Exact | Reason {
-  const per = unitOf(work.item, unit);
-  if (!per) return { kind: 'unitNotOfItem', unit: unit ?? work.item.unit };
+): ValueOrReason<Exact> {
+  const per = unitOf(line.item, unit);
+  if (!per) {
+    return { ok: false, reason: { kind: 'unitNotOfItem', unit: unit ?? line.item.unit } };
+  }
   const there = amountInDocument(amount, currency, context.unitDigits, context);
-  if (!there) return { kind: 'noRate', from: currency, to: context.currency };
-  return perUnit(there, per, work.pricingUnit);
+  if (!there) {
+    return { ok: false, reason: { kind: 'noRate', from: currency, to: context.currency } };
+  }
+  return { ok: true, value: perUnit(there, per, line.pricingUnit) };
 }
 
 function addFlat(
   { name, rule: { currency } }: CompiledRule,
   { amount, every }: Extract<LineEffect, { kind: 'flat' }>,
-  work: LineInProgress,
+  line: LineInProgress,
   context: PricingContext,
 ): Reason | null {
   const there = amountInDocument(amount, currency, context.amountDigits, context);
   if (!there) return { kind: 'noRate', from: currency, to: context.currency };
-  const { baseQuantity, item } = work;
+  const { baseQuantity, item } = line;
   const times = every ? wholeTimes(baseQuantity, every) : 1;
   if (every && times === 0) {
     const missing = subtract(every, baseQuantity);
     return { kind: 'asksForMore', minQuantity: every, missing, unit: item.unit };
   }
-  work.flats.push({ rule: name, amount: there, times });
+  line.flats.push({ rule: name, amount: there, times });
   return null;
 }
 

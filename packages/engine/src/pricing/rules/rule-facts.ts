@@ -13,7 +13,7 @@ import { divide, type Exact } from '../../number/exact';
 import { exchange } from '../../number/exchange';
 import { marginOf } from '../../number/markup';
 import type { CurrencyCode } from '../../number/currency';
-import type { Reach } from '../../setup/reach';
+import type { Scope } from '../../setup/scope';
 import type { NumberFact, WordFact } from '../../setup/rule';
 import { basePriceOfLine } from '../cost/base-price';
 import { costed } from '../cost/cost';
@@ -23,7 +23,7 @@ import { baseUnit, perUnit } from '../line/units';
 
 /** A line as conditions see it: after breaks, before any rule, rounded as step 6 would. */
 export interface LineBeforeRules {
-  readonly work: LineInProgress;
+  readonly inProgress: LineInProgress;
   /** What it comes to, in the document's currency. */
   readonly amount: Decimal;
   /** Prices of it that were worked out, by what they are; null before the first. */
@@ -59,12 +59,12 @@ export function numberFact(
   document: DocumentBeforeRules,
 ): Exact | null {
   const { context } = document;
-  const { work } = line;
+  const { inProgress } = line;
   switch (fact.kind) {
     case 'quantity':
-      return work.baseQuantity;
+      return inProgress.baseQuantity;
     case 'duration':
-      return work.line.duration;
+      return inProgress.written.duration;
     case 'priceAfterBreak':
     case 'priceAfterLevel':
     case 'basePrice':
@@ -72,17 +72,17 @@ export function numberFact(
     case 'margin':
       return onceOf(fact.kind, currency, line, context);
     case 'salesBefore':
-      return salesBefore(fact.of, work, context);
+      return salesBefore(fact.of, inProgress, context);
     case 'shipping':
       return (
         context.shipping && exchange(context.shipping, context.currency, currency, context.rates)
       );
     case 'attribute': {
-      const text = attributeOf(fact, work, context);
+      const text = attributeOf(fact, inProgress, context);
       return text !== null && isDecimalText(text) ? decimal(text) : null;
     }
     case 'count': {
-      const counted = countOver(fact.reaches, document);
+      const counted = countOver(fact.scopes, document);
       if (fact.of === 'quantity') return counted.quantity;
       if (fact.of === 'lines') return fromInteger(counted.lines);
       return exchange(counted.spend, context.currency, currency, context.rates);
@@ -111,24 +111,24 @@ function onceOf(
 function workOut(
   of: Worked,
   currency: CurrencyCode,
-  { work, amount }: LineBeforeRules,
+  { inProgress: line, amount }: LineBeforeRules,
   context: PricingContext,
 ): Exact | null {
   switch (of) {
     case 'priceAfterBreak':
-      return eachOf(amount, currency, work, context);
+      return eachOf(amount, currency, line, context);
     case 'priceAfterLevel':
-      return eachAt(afterLevel(work, context), currency, work, context);
+      return eachAt(afterLevel(line, context), currency, line, context);
     case 'basePrice':
-      return eachAt(basePriceOfLine(work, context), currency, work, context);
+      return eachAt(basePriceOfLine(line, context), currency, line, context);
     case 'cost': {
-      const cost = costed(work, context);
+      const cost = costed(line, context);
       if (!cost) return null;
-      const each = perUnit(cost.each, work.unit, baseUnit(work.item));
+      const each = perUnit(cost.each, line.unit, baseUnit(line.item));
       return exchange(each, context.currency, currency, context.rates);
     }
     case 'margin': {
-      const cost = costed(work, context);
+      const cost = costed(line, context);
       return cost && marginOf(amount, cost.amount);
     }
   }
@@ -138,7 +138,7 @@ function workOut(
 function eachOf(
   amount: Decimal,
   currency: CurrencyCode,
-  { baseQuantity, line: { duration } }: LineInProgress,
+  { baseQuantity, written: { duration } }: LineInProgress,
   context: PricingContext,
 ): Exact | null {
   const whole = duration === null ? baseQuantity : multiply(baseQuantity, duration);
@@ -149,10 +149,10 @@ function eachOf(
 function eachAt(
   price: Exact | null,
   currency: CurrencyCode,
-  work: LineInProgress,
+  line: LineInProgress,
   context: PricingContext,
 ): Exact | null {
-  return price && eachOf(amountAt(price, work, context), currency, work, context);
+  return price && eachOf(amountAt(price, line, context), currency, line, context);
 }
 
 /** Nothing is known of a customer nobody knows, or where the facts were not asked for it. */
@@ -171,20 +171,20 @@ function salesBefore(
 /** What a word is for a line; null where it is not known. */
 export function wordFact(
   fact: WordFact,
-  work: LineInProgress,
+  line: LineInProgress,
   context: PricingContext,
 ): string | null {
   switch (fact.kind) {
     case 'attribute':
-      return attributeOf(fact, work, context);
+      return attributeOf(fact, line, context);
     case 'unit':
-      return work.unit.unit;
+      return line.unit.unit;
     case 'formOfSupply':
-      return work.line.formOfSupply;
+      return line.written.formOfSupply;
     case 'documentKind':
       return context.kind;
     default:
-      return context.circumstances[fact.kind];
+      return context.salesContext[fact.kind];
   }
 }
 
@@ -198,25 +198,25 @@ function attributeOf(
 }
 
 /** The price after the level per pricing unit, in the document's currency; null without a rate. */
-export function afterLevel(work: LineInProgress, context: PricingContext): Exact | null {
-  const { afterLevel: at } = work;
+export function afterLevel(line: LineInProgress, context: PricingContext): Exact | null {
+  const { afterLevel: at } = line;
   return at && exchange(at.price, at.currency, context.currency, context.rates);
 }
 
-export function isAmong({ item }: LineInProgress, reaches: readonly Reach[]): boolean {
-  return reaches.some((reach) => specificity(reach, item) !== null);
+export function isAmong({ item }: LineInProgress, scopes: readonly Scope[]): boolean {
+  return scopes.some((scope) => specificity(scope, item) !== null);
 }
 
 /** What a selection of goods comes to over the document; closed lines count. */
-function countOver(reaches: readonly Reach[], { lines, counts }: DocumentBeforeRules): Counted {
-  const key = JSON.stringify(reaches);
+function countOver(scopes: readonly Scope[], { lines, counts }: DocumentBeforeRules): Counted {
+  const key = JSON.stringify(scopes);
   const known = counts.get(key);
   if (known) return known;
   let counted: Counted = { quantity: ZERO, spend: ZERO, lines: 0 };
-  for (const { work, amount } of lines) {
-    if (!isAmong(work, reaches)) continue;
+  for (const { inProgress: line, amount } of lines) {
+    if (!isAmong(line, scopes)) continue;
     counted = {
-      quantity: add(counted.quantity, work.baseQuantity),
+      quantity: add(counted.quantity, line.baseQuantity),
       spend: add(counted.spend, amount),
       lines: counted.lines + 1,
     };

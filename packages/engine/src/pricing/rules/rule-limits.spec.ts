@@ -75,7 +75,10 @@ describe('a limit on how often a rule is used', () => {
   });
 
   it('gives a code that is used up a sentence of its own', () => {
-    const coded = { ...rule({ inAll: 1, perCustomer: null }), starts: { kind: 'code', code: 'A' } };
+    const coded = {
+      ...rule({ inAll: 1, perCustomer: null }),
+      trigger: { kind: 'code', code: 'A' },
+    };
     const setup = setupOf({ basePrices: [basePrice('10.00')], rules: [coded as Rule] });
     const facts = factsOf({ ruleUses: [{ rule: 'R', inAll: 1, byCustomer: 0 }] });
     const { codes } = price(setup, documentOf('1', { facts, codes: ['a'] }));

@@ -28,7 +28,7 @@ function says(rule: Rule, document: Parameters<typeof underRules>[3] = {}): unkn
 }
 
 describe('a rule whose code is typed', () => {
-  const code = { starts: { kind: 'code', code: 'Spring' } } as const;
+  const code = { trigger: { kind: 'code', code: 'Spring' } } as const;
 
   it('applies, however the code is written', () => {
     for (const typed of ['Spring', 'spring', 'SPRING']) {
@@ -82,8 +82,8 @@ describe('a rule that nobody asked for', () => {
     const dollars: Condition = { kind: 'currency', currencies: ['USD'] };
     for (const rule of [
       ofSpring({ outlets: ['kiln'] }),
-      ofSpring({ starts: { kind: 'code', code: 'Spring' }, outlets: ['kiln'] }),
-      ofSpring({ starts: { kind: 'byHand' }, outlets: ['kiln'] }),
+      ofSpring({ trigger: { kind: 'code', code: 'Spring' }, outlets: ['kiln'] }),
+      ofSpring({ trigger: { kind: 'manual' }, outlets: ['kiln'] }),
       ofSpring({}, other),
       ofSpring({}, dollars),
     ]) {
@@ -92,7 +92,7 @@ describe('a rule that nobody asked for', () => {
   });
 
   it('is told where it could be put on here', () => {
-    expect(says(ofSpring({ starts: { kind: 'byHand' } }), { facts })).toEqual(['handNeeded']);
+    expect(says(ofSpring({ trigger: { kind: 'manual' } }), { facts })).toEqual(['handNeeded']);
   });
 });
 
@@ -100,7 +100,7 @@ describe('a rule that somebody put on', () => {
   const byHand = [{ rule: 'spring', line: null, is: 'on' }] as const;
 
   it('applies, and is told where it is for other outlets', () => {
-    const rule = ofSpring({ starts: { kind: 'byHand' } });
+    const rule = ofSpring({ trigger: { kind: 'manual' } });
     expect(says(rule, { byHand })).toBe('9.00');
     const facts = factsOf({ customer: null, outlet: harbour });
     expect(says({ ...rule, outlets: ['kiln'] }, { byHand, facts })).toEqual([
@@ -116,7 +116,7 @@ describe('a rule that somebody put on', () => {
 
 describe('the choice that leaves least to pay', () => {
   const alone = (name: string, percent: string, place: number, changes: Partial<Rule> = {}) =>
-    named(name, ruleOf(percentOff(percent), ALWAYS, { place, together: false, ...changes }));
+    named(name, ruleOf(percentOff(percent), ALWAYS, { place, combinable: false, ...changes }));
   const chosen = (rules: readonly Rule[]) => {
     const line = underRules('10.00', rules, '1', {}, { ruleChoice: 'least' });
     return [
@@ -130,14 +130,14 @@ describe('the choice that leaves least to pay', () => {
   it('is, of equal ones, the one whose first rule is the earlier', () => {
     expect(chosen([alone('a', '10', 2), alone('b', '10', 1)])).toEqual(['9.00', ['b']]);
     expect(chosen([alone('a', '10', 1), alone('b', '10', 2)])).toEqual(['9.00', ['a']]);
-    const joined = alone('c', '10', 3, { together: true });
+    const joined = alone('c', '10', 3, { combinable: true });
     expect(chosen([joined, alone('b', '10', 4)])).toEqual(['9.00', ['c']]);
     expect(chosen([alone('b', '10', 2), joined])).toEqual(['9.00', ['b']]);
   });
 
   it('is all that go together where none stands alone, and one that stands alone by itself', () => {
-    const one = alone('a', '10', 1, { together: true });
-    const other = alone('b', '20', 2, { together: true });
+    const one = alone('a', '10', 1, { combinable: true });
+    const other = alone('b', '20', 2, { combinable: true });
     expect(chosen([one, other])).toEqual(['7.20', ['a', 'b']]);
     expect(chosen([alone('a', '10', 1)])).toEqual(['9.00', ['a']]);
   });
@@ -147,7 +147,7 @@ describe('the choice that leaves least to pay', () => {
       'more',
       ruleOf({ ...percentOff('0'), percent: decimal('5') } as never, ALWAYS, {
         place: 3,
-        together: false,
+        combinable: false,
       }),
     );
     const [amount, rules] = chosen([alone('a', '10', 1), alone('b', '20', 2), dearer]);

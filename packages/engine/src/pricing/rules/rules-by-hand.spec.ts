@@ -9,7 +9,7 @@ import { price } from '../price-document';
 const school: Rule = ruleOf(percentOff('10'), undefined, {
   id: 'school',
   name: 'School term',
-  starts: { kind: 'byHand' },
+  trigger: { kind: 'manual' },
 });
 const spring: Rule = ruleOf(percentOff('20'), undefined, { id: 'spring', name: 'Spring' });
 const on = (rule: string, line: string | null = null): RuleByHand => ({ rule, line, is: 'on' });
@@ -63,7 +63,7 @@ describe('rules that somebody puts on or takes off', () => {
     };
     const few = underRules('10.00', [many], '1', { byHand: [on('school')] });
     expect(toldOf(few).join()).toContain('4 more needed');
-    const alone: Rule = { ...school, together: false, place: 1 };
+    const alone: Rule = { ...school, combinable: false, place: 1 };
     const both = underRules('10.00', [spring, alone], '1', { byHand: [on('school')] });
     expect(print(both.amount)).toBe('8.00');
     expect(toldOf(both).join()).toContain('Rule School term: it stands alone, and Spring');
@@ -81,7 +81,7 @@ describe('rules that somebody puts on or takes off', () => {
     const sharing: Rule = {
       ...school,
       id: 'sharing',
-      effect: { kind: 'spread', amount: decimal('-3.00'), every: null },
+      effect: { kind: 'allocate', amount: decimal('-3.00'), every: null },
     };
     const whole: Rule = {
       ...school,

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { make, print } from '../../number/decimal';
 import { NO_LIMITS, type Condition, type Rule, type RuleEffect } from '../../setup/rule';
-import type { Reach } from '../../setup/reach';
+import type { Scope } from '../../setup/scope';
 import { leastMet, runs } from '../../testing/runs';
 import {
   customerOf,
@@ -61,7 +61,7 @@ const effects: fc.Arbitrary<Effect> = fc.oneof(
   {
     weight: 2,
     arbitrary: fc.record({
-      kind: fc.constant('spread'),
+      kind: fc.constant('allocate'),
       cents: fc.integer({ min: 1, max: 4000 }),
       every: fc.constantFrom(null, 2, 3),
     }),
@@ -84,8 +84,8 @@ const simples: fc.Arbitrary<Simple> = fc.record({
     { freq: 1 },
   ),
   place: fc.constantFrom(0, 0, 1, 2),
-  together: fc.constantFrom(true, true, false),
-  stops: fc.constantFrom(false, false, false, true),
+  combinable: fc.constantFrom(true, true, false),
+  stopProcessing: fc.constantFrom(false, false, false, true),
   effect: effects,
 });
 const cases: fc.Arbitrary<Case> = fc.record({
@@ -101,7 +101,7 @@ const cases: fc.Arbitrary<Case> = fc.record({
 });
 
 const NUMBERS = ['IT-0', 'IT-1', 'IT-2'];
-const reachOf = (one: Goods): Reach =>
+const scopeOf = (one: Goods): Scope =>
   one === 'all'
     ? { kind: 'all' }
     : typeof one === 'number'
@@ -109,29 +109,29 @@ const reachOf = (one: Goods): Reach =>
       : { kind: 'category', category: one };
 
 function ruleFrom(simple: Simple, index: number): Rule {
-  const reaches = simple.goods.map(reachOf);
-  const parts: Condition[] = [{ kind: 'goods', reaches }];
+  const scopes = simple.goods.map(scopeOf);
+  const parts: Condition[] = [{ kind: 'goods', scopes }];
   if (simple.least) {
     parts.push({
       kind: 'number',
       fact:
         simple.least.of === 'line'
           ? { kind: 'quantity' }
-          : { kind: 'count', of: 'quantity', reaches },
+          : { kind: 'count', of: 'quantity', scopes },
       comparison: { kind: 'atLeast', value: make(simple.least.units, 0) },
     });
   }
-  const { place, together, stops } = simple;
+  const { place, combinable, stopProcessing } = simple;
   return ruleOf(
     effectFrom(simple.effect),
     { kind: 'all', of: parts },
     {
       id: String(index),
       place,
-      together,
-      stops,
+      combinable,
+      stopProcessing,
       limits: simple.limit ? { inAll: simple.limit.most, perCustomer: null } : NO_LIMITS,
-      starts: simple.coded ? { kind: 'code', code: 'KILN' } : { kind: 'byItself' },
+      trigger: simple.coded ? { kind: 'code', code: 'KILN' } : { kind: 'automatic' },
     },
   );
 }
@@ -152,8 +152,8 @@ function effectFrom(effect: Effect): RuleEffect {
     case 'deal':
       return {
         kind: 'buyAndGet',
-        buy: { quantity: effect.buy, reaches: [reachOf(effect.from)] },
-        get: { quantity: effect.get, reaches: [reachOf(effect.given)] },
+        buy: { quantity: effect.buy, scopes: [scopeOf(effect.from)] },
+        get: { quantity: effect.get, scopes: [scopeOf(effect.given)] },
         offer: { kind: 'percent', percent: make(-effect.percent, 0) },
         dearest: effect.dearest,
         most: effect.most,
@@ -173,14 +173,14 @@ function effectFrom(effect: Effect): RuleEffect {
         kind: 'bundle',
         parts: effect.parts.map(({ units, goods: one, cents: own }) => ({
           quantity: units,
-          reaches: [reachOf(one)],
+          scopes: [scopeOf(one)],
           price: effect.total === null ? make(own, 2) : null,
         })),
         total: effect.total === null ? null : make(effect.total, 2),
       };
-    case 'spread':
+    case 'allocate':
       return {
-        kind: 'spread',
+        kind: 'allocate',
         amount: make(-effect.cents, 2),
         every: effect.every === null ? null : make(effect.every, 0),
       };
@@ -250,7 +250,7 @@ describe('rules, by a second and slow way', () => {
       }),
       { numRuns: runs(20_000) },
     );
-    for (const kind of ['buyAndGet', 'bundle', 'spread', 'subtotal', 'shipping']) {
+    for (const kind of ['buyAndGet', 'bundle', 'allocate', 'subtotal', 'shipping']) {
       expect(seen.get(kind)).withContext(kind).toBeGreaterThan(leastMet(500));
     }
   });

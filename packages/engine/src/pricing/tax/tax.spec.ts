@@ -27,7 +27,12 @@ const CLASSES: TaxFacts['classes'] = [
 
 function context(tax: TaxFacts): PricingContext {
   const facts = factsOf({ tax });
-  return { facts, amountDigits: 2, setup: setupOf(), alone: false } as unknown as PricingContext;
+  return {
+    facts,
+    amountDigits: 2,
+    setup: setupOf(),
+    isolateLines: false,
+  } as unknown as PricingContext;
 }
 
 describe('tax', () => {

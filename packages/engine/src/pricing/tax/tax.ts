@@ -1,5 +1,5 @@
 import { percentOf, subtract, sum, withDigits, type Decimal } from '../../number/decimal';
-import { roundToDigits } from '../../number/rounding';
+import { roundedTo } from '../../number/rounding';
 import type { TaxCategory, TaxFacts } from '../../setup/facts';
 import type { ItemNumber } from '../../setup/goods';
 import type { PricingContext } from '../line/line-in-progress';
@@ -20,7 +20,7 @@ export interface Taxable {
 export function taxOf({ goods, others }: Taxable, context: PricingContext): PricedTax | null {
   const { facts, amountDigits: digits } = context;
   const { tax } = facts;
-  if (!tax || context.alone) return null;
+  if (!tax || context.isolateLines) return null;
   const all: readonly { readonly item: ItemNumber | null; readonly net: Decimal }[] = [
     ...goods,
     ...others.map((net) => ({ item: null, net })),
@@ -40,7 +40,7 @@ export function taxOf({ goods, others }: Taxable, context: PricingContext): Pric
 
 /** The tax on an amount, rounded half up to so many digits. */
 export function taxAt(taxable: Decimal, rate: Decimal, digits: number): Decimal {
-  return withDigits(roundToDigits(percentOf(taxable, rate), digits, 'halfAwayFromZero'), digits);
+  return roundedTo(percentOf(taxable, rate), digits, 'halfAwayFromZero');
 }
 
 /** All that is under one category and rate. */

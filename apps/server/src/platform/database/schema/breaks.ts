@@ -1,36 +1,27 @@
 import type { BreakForm, RoundingForm } from '@honest-ledger/contracts';
 import type { BreakCount } from '@honest-ledger/engine';
 import { sql } from 'drizzle-orm';
-import {
-  boolean,
-  check,
-  date,
-  integer,
-  jsonb,
-  pgTable,
-  text,
-  timestamp,
-  uniqueIndex,
-  uuid,
-} from 'drizzle-orm/pg-core';
+import { boolean, check, date, integer, jsonb, pgTable, text, uuid } from 'drizzle-orm/pg-core';
 import { customers, segments } from './customers';
 import { levels } from './levels';
 import { outlets } from './outlets';
-import { reachColumns } from './reach';
-import { versionRange } from './versions';
+import { scopeColumns } from './scope';
+import {
+  identityColumns,
+  namesApart,
+  oneInForce,
+  versionedColumns,
+  versionsRise,
+} from './versioned';
 
 /** The identity of a quantity break; what it says lies in the rows of its versions. */
-export const breaks = pgTable('breaks', {
-  id: uuid().primaryKey(),
-  createdAt: timestamp({ withTimezone: true }).notNull(),
-});
+export const breaks = pgTable('breaks', identityColumns());
 
 const ofBreak = () => ({
-  rowId: integer().primaryKey().generatedAlwaysAsIdentity(),
   breakId: uuid()
     .notNull()
     .references(() => breaks.id),
-  ...versionRange(),
+  ...versionedColumns(),
 });
 
 /** What a version says of a break, but for its goods and whom it is limited to. */
@@ -58,30 +49,24 @@ export const breakRows = pgTable(
     setUp: jsonb().$type<NonNullable<BreakForm['setUp']>>(),
   },
   (table) => [
-    check('break_rows_versions', sql`${table.toVersion} > ${table.fromVersion}`),
+    versionsRise('break_rows', table),
     check('break_rows_days', sql`${table.untilDay} >= ${table.fromDay}`),
-    uniqueIndex('break_rows_in_force')
-      .on(table.breakId)
-      .where(sql`${table.toVersion} is null`),
-    uniqueIndex('break_rows_name')
-      .on(sql`lower(${table.name})`)
-      .where(sql`${table.toVersion} is null`),
+    oneInForce('break_rows', table, table.breakId),
+    namesApart('break_rows', table),
   ],
 );
 
 /** The goods that a break is for. */
-export const breakReachRows = pgTable(
+export const breakScopeRows = pgTable(
   'break_reach_rows',
   {
     ...ofBreak(),
     position: integer().notNull(),
-    ...reachColumns(),
+    ...scopeColumns(),
   },
   (table) => [
-    check('break_reach_rows_versions', sql`${table.toVersion} > ${table.fromVersion}`),
-    uniqueIndex('break_reach_rows_in_force')
-      .on(table.breakId, table.position)
-      .where(sql`${table.toVersion} is null`),
+    versionsRise('break_reach_rows', table),
+    oneInForce('break_reach_rows', table, table.breakId, table.position),
   ],
 );
 
@@ -96,7 +81,7 @@ export const breakLimitRows = pgTable(
     outletId: integer().references(() => outlets.id),
   },
   (table) => [
-    check('break_limit_rows_versions', sql`${table.toVersion} > ${table.fromVersion}`),
+    versionsRise('break_limit_rows', table),
     check(
       'break_limit_rows_one',
       sql`num_nonnulls(${table.levelId}, ${table.customerId}, ${table.segmentId}, ${table.outletId}) = 1`,

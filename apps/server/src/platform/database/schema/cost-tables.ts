@@ -1,34 +1,25 @@
 import { sql } from 'drizzle-orm';
-import {
-  boolean,
-  check,
-  integer,
-  jsonb,
-  numeric,
-  pgTable,
-  text,
-  timestamp,
-  uniqueIndex,
-  uuid,
-} from 'drizzle-orm/pg-core';
+import { boolean, check, integer, jsonb, numeric, pgTable, text, uuid } from 'drizzle-orm/pg-core';
 import type { CostTableForm, RoundingForm } from '@honest-ledger/contracts';
 import { costKinds } from './costs';
 import { outlets } from './outlets';
-import { reachColumns } from './reach';
-import { versionRange } from './versions';
+import { scopeColumns } from './scope';
+import {
+  identityColumns,
+  namesApart,
+  oneInForce,
+  versionedColumns,
+  versionsRise,
+} from './versioned';
 
 /** The identity of a cost table; what it says lies in the rows of its versions. */
-export const costTables = pgTable('cost_tables', {
-  id: uuid().primaryKey(),
-  createdAt: timestamp({ withTimezone: true }).notNull(),
-});
+export const costTables = pgTable('cost_tables', identityColumns());
 
 const ofTable = () => ({
-  rowId: integer().primaryKey().generatedAlwaysAsIdentity(),
   tableId: uuid()
     .notNull()
     .references(() => costTables.id),
-  ...versionRange(),
+  ...versionedColumns(),
 });
 
 /** What a version says of a cost table, but for its costs, its goods and its outlets. */
@@ -46,13 +37,9 @@ export const costTableRows = pgTable(
     rounding: jsonb().$type<RoundingForm>(),
   },
   (table) => [
-    check('cost_table_rows_versions', sql`${table.toVersion} > ${table.fromVersion}`),
-    uniqueIndex('cost_table_rows_in_force')
-      .on(table.tableId)
-      .where(sql`${table.toVersion} is null`),
-    uniqueIndex('cost_table_rows_name')
-      .on(sql`lower(${table.name})`)
-      .where(sql`${table.toVersion} is null`),
+    versionsRise('cost_table_rows', table),
+    oneInForce('cost_table_rows', table, table.tableId),
+    namesApart('cost_table_rows', table),
   ],
 );
 
@@ -69,31 +56,33 @@ export const costTableBandRows = pgTable(
     bands: jsonb().notNull().$type<CostTableForm['costs'][number]['bands']>(),
   },
   (table) => [
-    check('cost_table_band_rows_versions', sql`${table.toVersion} > ${table.fromVersion}`),
-    uniqueIndex('cost_table_band_rows_in_force')
-      .on(table.tableId, table.kindId)
-      .where(sql`${table.toVersion} is null`),
+    versionsRise('cost_table_band_rows', table),
+    oneInForce('cost_table_band_rows', table, table.tableId, table.kindId),
   ],
 );
 
 /** The goods that a table is for, and those that a piece charge is for, where there is an amount. */
-export const costTableReachRows = pgTable(
+export const costTableScopeRows = pgTable(
   'cost_table_reach_rows',
   {
     ...ofTable(),
     position: integer().notNull(),
-    ...reachColumns(),
+    ...scopeColumns(),
     pieceCharge: numeric(),
   },
   (table) => [
-    check('cost_table_reach_rows_versions', sql`${table.toVersion} > ${table.fromVersion}`),
+    versionsRise('cost_table_reach_rows', table),
     check(
       'cost_table_reach_rows_charge',
       sql`${table.pieceCharge} between -9999999999 and 9999999999`,
     ),
-    uniqueIndex('cost_table_reach_rows_in_force')
-      .on(table.tableId, sql`(${table.pieceCharge} is null)`, table.position)
-      .where(sql`${table.toVersion} is null`),
+    oneInForce(
+      'cost_table_reach_rows',
+      table,
+      table.tableId,
+      sql`(${table.pieceCharge} is null)`,
+      table.position,
+    ),
   ],
 );
 
@@ -107,9 +96,7 @@ export const costTableOutletRows = pgTable(
       .references(() => outlets.id),
   },
   (table) => [
-    check('cost_table_outlet_rows_versions', sql`${table.toVersion} > ${table.fromVersion}`),
-    uniqueIndex('cost_table_outlet_rows_in_force')
-      .on(table.tableId, table.outletId)
-      .where(sql`${table.toVersion} is null`),
+    versionsRise('cost_table_outlet_rows', table),
+    oneInForce('cost_table_outlet_rows', table, table.tableId, table.outletId),
   ],
 );

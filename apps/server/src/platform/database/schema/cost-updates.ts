@@ -23,7 +23,7 @@ import type {
 } from '@honest-ledger/contracts';
 import { items, suppliers } from './goods';
 import { users } from './people';
-import { reachColumns } from './reach';
+import { scopeColumns } from './scope';
 import { versions } from './versions';
 
 /** How each supplier's last price file was read. */
@@ -42,7 +42,7 @@ export const followRules = pgTable(
   {
     id: uuid().primaryKey(),
     position: integer().notNull(),
-    ...reachColumns(),
+    ...scopeColumns(),
     follows: text().notNull().$type<FollowRule['follows']>(),
     cap: numeric(),
     keeping: jsonb().notNull().$type<FollowRule['keeping']>(),

@@ -2,7 +2,7 @@ import { sql } from 'drizzle-orm';
 import { check, date, index, integer, pgTable, text, uuid } from 'drizzle-orm/pg-core';
 import { levels } from './levels';
 import { outlets } from './outlets';
-import { reachColumns } from './reach';
+import { scopeColumns } from './scope';
 
 /** What customers are grouped by. A fact. */
 export const segments = pgTable('segments', {
@@ -46,7 +46,7 @@ export const levelAssignments = pgTable(
     levelId: uuid()
       .notNull()
       .references(() => levels.id),
-    ...reachColumns(),
+    ...scopeColumns(),
     fromDay: date(),
     untilDay: date(),
   },

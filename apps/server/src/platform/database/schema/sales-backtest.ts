@@ -12,7 +12,7 @@ import {
   timestamp,
   uuid,
 } from 'drizzle-orm/pg-core';
-import type { SalesBacktestKept, SalesBacktestSum } from '@honest-ledger/contracts';
+import type { SavedSalesBacktest, SalesBacktestSum } from '@honest-ledger/contracts';
 import { documents } from './documents';
 import { users } from './people';
 
@@ -21,7 +21,7 @@ export const salesBacktest = pgTable(
   'sales_again',
   {
     id: uuid().primaryKey().defaultRandom(),
-    asked: jsonb().notNull().$type<SalesBacktestKept>(),
+    asked: jsonb().notNull().$type<SavedSalesBacktest>(),
     /** By what, in words, as it was called then. */
     by: text().notNull(),
     /** The draft's, as it was when it began: another one would price otherwise. */

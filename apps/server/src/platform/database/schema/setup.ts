@@ -9,7 +9,6 @@ import {
   numeric,
   pgTable,
   text,
-  uniqueIndex,
   uuid,
   type AnyPgColumn,
 } from 'drizzle-orm/pg-core';
@@ -20,14 +19,8 @@ import { costKinds } from './costs';
 import { customers, segments } from './customers';
 import { items } from './goods';
 import { levels } from './levels';
-import { reachColumns } from './reach';
-import { versionRange } from './versions';
-
-const rowId = () => integer().primaryKey().generatedAlwaysAsIdentity();
-
-/** Of a row that counts in versions: it ends after it begins. */
-const versionsRise = (name: string, table: { fromVersion: AnyPgColumn; toVersion: AnyPgColumn }) =>
-  check(`${name}_versions`, sql`${table.toVersion} > ${table.fromVersion}`);
+import { scopeColumns } from './scope';
+import { namesApart, oneInForce, versionedColumns, versionsRise } from './versioned';
 
 // The upper bound also keeps out NaN, which PostgreSQL holds to be above every number.
 const priceHolds = (column: AnyPgColumn) =>
@@ -37,7 +30,6 @@ const priceHolds = (column: AnyPgColumn) =>
 export const settingRows = pgTable(
   'setting_rows',
   {
-    rowId: rowId(),
     homeCurrency: text().notNull(),
     roundingMode: text().notNull().$type<RoundingMode>(),
     unitPriceDigits: jsonb().notNull().$type<Record<string, number>>(),
@@ -49,7 +41,7 @@ export const settingRows = pgTable(
     ruleChoice: text().notNull().default('first').$type<RuleChoice>(),
     /** The least that goods are sold for, in the form that contracts checks at the border. */
     floors: jsonb().notNull().default([]).$type<SettingsForm['floors']>(),
-    ...versionRange(),
+    ...versionedColumns(),
   },
   (table) => [
     check(
@@ -64,18 +56,15 @@ export const settingRows = pgTable(
 export const sharedPriceRows = pgTable(
   'shared_price_rows',
   {
-    rowId: rowId(),
     sharedId: uuid().notNull(),
     name: text().notNull(),
     price: numeric().notNull(),
-    ...versionRange(),
+    ...versionedColumns(),
   },
   (table) => [
     check('shared_price_rows_price', priceHolds(table.price)),
     versionsRise('shared_price_rows', table),
-    uniqueIndex('shared_price_rows_in_force')
-      .on(table.sharedId)
-      .where(sql`${table.toVersion} is null`),
+    oneInForce('shared_price_rows', table, table.sharedId),
   ],
 );
 
@@ -83,7 +72,6 @@ export const sharedPriceRows = pgTable(
 export const basePriceRows = pgTable(
   'base_price_rows',
   {
-    rowId: rowId(),
     itemId: integer()
       .notNull()
       .references(() => items.id),
@@ -91,15 +79,13 @@ export const basePriceRows = pgTable(
     unit: text().notNull().default(''),
     price: numeric(),
     sharedId: uuid(),
-    ...versionRange(),
+    ...versionedColumns(),
   },
   (table) => [
     check('base_price_rows_price', priceHolds(table.price)),
     check('base_price_rows_one', sql`num_nonnulls(${table.price}, ${table.sharedId}) = 1`),
     versionsRise('base_price_rows', table),
-    uniqueIndex('base_price_rows_in_force')
-      .on(table.itemId, table.unit)
-      .where(sql`${table.toVersion} is null`),
+    oneInForce('base_price_rows', table, table.itemId, table.unit),
   ],
 );
 
@@ -134,14 +120,13 @@ const datedPriceHolds = (
 export const agreementRows = pgTable(
   'agreement_rows',
   {
-    rowId: rowId(),
     agreementId: uuid().notNull(),
     customerId: integer().references(() => customers.id),
     segmentId: integer().references(() => segments.id),
     ...datedPriceColumns(),
     currency: text().notNull(),
     open: boolean().notNull(),
-    ...versionRange(),
+    ...versionedColumns(),
   },
   (table) => [
     check('agreement_rows_party', sql`num_nonnulls(${table.customerId}, ${table.segmentId}) = 1`),
@@ -149,9 +134,7 @@ export const agreementRows = pgTable(
     index('agreement_rows_customer').on(table.customerId),
     ...datedPriceHolds('agreement_rows', table),
     versionsRise('agreement_rows', table),
-    uniqueIndex('agreement_rows_in_force')
-      .on(table.agreementId)
-      .where(sql`${table.toVersion} is null`),
+    oneInForce('agreement_rows', table, table.agreementId),
   ],
 );
 
@@ -159,7 +142,6 @@ export const agreementRows = pgTable(
 export const levelRows = pgTable(
   'level_rows',
   {
-    rowId: rowId(),
     levelId: uuid()
       .notNull()
       .references(() => levels.id),
@@ -170,18 +152,14 @@ export const levelRows = pgTable(
     entryOrder: text().notNull().$type<Level['order']>(),
     /** In the form that contracts checks at the border. */
     rounding: jsonb().$type<RoundingForm>(),
-    ...versionRange(),
+    ...versionedColumns(),
   },
   (table) => [
     check('level_rows_days', sql`${table.untilDay} >= ${table.fromDay}`),
     check('level_rows_order', sql`${table.entryOrder} in ('narrowest', 'list')`),
     versionsRise('level_rows', table),
-    uniqueIndex('level_rows_in_force')
-      .on(table.levelId)
-      .where(sql`${table.toVersion} is null`),
-    uniqueIndex('level_rows_name')
-      .on(sql`lower(${table.name})`)
-      .where(sql`${table.toVersion} is null`),
+    oneInForce('level_rows', table, table.levelId),
+    namesApart('level_rows', table),
   ],
 );
 
@@ -189,14 +167,13 @@ export const levelRows = pgTable(
 export const levelEntryRows = pgTable(
   'level_entry_rows',
   {
-    rowId: rowId(),
     levelId: uuid()
       .notNull()
       .references(() => levels.id),
     /** Stays the same when the entry is changed. */
     entryId: text().notNull(),
     position: integer().notNull(),
-    ...reachColumns(),
+    ...scopeColumns(),
     basis: text().notNull().$type<Basis['kind']>(),
     basisLevelId: uuid().references(() => levels.id),
     basisName: text(),
@@ -208,7 +185,7 @@ export const levelEntryRows = pgTable(
     /** Null for the level's own. */
     rounding: jsonb().$type<RoundingForm>(),
     closes: boolean().notNull(),
-    ...versionRange(),
+    ...versionedColumns(),
   },
   (table) => [
     check(
@@ -221,9 +198,7 @@ export const levelEntryRows = pgTable(
           ('basePrice', 'listPrice', 'namedPrice', 'level', 'cost', 'costTable')`,
     ),
     versionsRise('level_entry_rows', table),
-    uniqueIndex('level_entry_rows_in_force')
-      .on(table.levelId, table.entryId)
-      .where(sql`${table.toVersion} is null`),
+    oneInForce('level_entry_rows', table, table.levelId, table.entryId),
   ],
 );
 
@@ -231,20 +206,17 @@ export const levelEntryRows = pgTable(
 export const levelExceptionRows = pgTable(
   'level_exception_rows',
   {
-    rowId: rowId(),
     levelId: uuid()
       .notNull()
       .references(() => levels.id),
     itemId: integer()
       .notNull()
       .references(() => items.id),
-    ...versionRange(),
+    ...versionedColumns(),
   },
   (table) => [
     versionsRise('level_exception_rows', table),
-    uniqueIndex('level_exception_rows_in_force')
-      .on(table.levelId, table.itemId)
-      .where(sql`${table.toVersion} is null`),
+    oneInForce('level_exception_rows', table, table.levelId, table.itemId),
   ],
 );
 
@@ -252,7 +224,6 @@ export const levelExceptionRows = pgTable(
 export const levelPriceRows = pgTable(
   'level_price_rows',
   {
-    rowId: rowId(),
     levelId: uuid()
       .notNull()
       .references(() => levels.id),
@@ -260,14 +231,12 @@ export const levelPriceRows = pgTable(
     priceId: text().notNull(),
     ...datedPriceColumns(),
     closes: boolean().notNull(),
-    ...versionRange(),
+    ...versionedColumns(),
   },
   (table) => [
     index('level_price_rows_item').on(table.itemId),
     ...datedPriceHolds('level_price_rows', table),
     versionsRise('level_price_rows', table),
-    uniqueIndex('level_price_rows_in_force')
-      .on(table.levelId, table.priceId)
-      .where(sql`${table.toVersion} is null`),
+    oneInForce('level_price_rows', table, table.levelId, table.priceId),
   ],
 );

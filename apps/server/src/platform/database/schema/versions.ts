@@ -99,14 +99,3 @@ export const versions = pgTable(
   },
   (table) => [check('versions_number', sql`${table.number} >= 1`)],
 );
-
-/**
- * The versions a row of setup counts in: from one that published it until, and not including, the
- * one that changed or withdrew it. A publish touches only rows that change.
- */
-export const versionRange = () => ({
-  fromVersion: integer()
-    .notNull()
-    .references(() => versions.number),
-  toVersion: integer().references(() => versions.number),
-});

@@ -8,7 +8,7 @@ import {
 } from '@honest-ledger/engine';
 
 /** A rule that was applied and ceased to hold with something that somebody changed. */
-export interface GoneRule {
+export interface LapsedRule {
   readonly id: string;
   readonly name: string;
   /** Why, where it is told; nothing where no line is left that it could touch. */
@@ -24,19 +24,19 @@ interface Prices {
  * The rules that are applied no more, those gone before among them until they apply again. What
  * somebody took off is no news to him.
  */
-export function goneRules(
+export function lapsedRules(
   before: Prices,
   after: Prices,
-  known: readonly GoneRule[],
+  known: readonly LapsedRule[],
   byHand: readonly RuleByHand[],
-): readonly GoneRule[] {
+): readonly LapsedRule[] {
   const now = appliedRules(after);
   const off = new Set(byHand.filter(({ is }) => is === 'off').map(({ rule }) => rule));
-  const gone = new Map([
+  const lapsed = new Map([
     ...known.map(({ id, name }) => [id, name] as const),
     ...appliedRules(before),
   ]);
-  return [...gone]
+  return [...lapsed]
     .filter(([id]) => !now.has(id) && !off.has(id))
     .map(([id, name]) => ({ id, name, reasons: reasonsOf(id, after) }));
 }

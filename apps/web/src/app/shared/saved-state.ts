@@ -2,9 +2,9 @@ import { ChangeDetectionStrategy, Component, computed, input, output } from '@an
 import { writeClock } from './dates';
 import type { Editing } from './editing';
 
-/** Says whether what is edited has been kept, and lets the user undo and redo. */
+/** Says whether what is edited has been saved, and lets the user undo and redo. */
 @Component({
-  selector: 'hl-kept-state',
+  selector: 'hl-saved-state',
   template: `
     <span class="soft" role="status">{{ sentence() }}</span>
     <button
@@ -41,21 +41,21 @@ import type { Editing } from './editing';
   },
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
-export class KeptState {
+export class SavedState {
   readonly editing = input.required<Pick<Editing<unknown>, 'past' | 'future' | 'state'>>();
-  /** When it was last kept: an instant, or null where it never was. */
+  /** When it was last saved: an instant, or null where it never was. */
   readonly at = input<string | null>(null);
   readonly undone = output();
   readonly redone = output();
 
   protected readonly sentence = computed(() => {
     switch (this.editing().state) {
-      case 'kept': {
+      case 'saved': {
         const at = this.at();
         return at === null ? '' : `kept ${writeClock(at)}`;
       }
       case 'changed':
-      case 'keeping':
+      case 'saving':
         return 'keeping…';
       case 'unreachable':
         return 'the server cannot be reached; sent again soon';

@@ -1,13 +1,13 @@
-import type { Reach } from '@honest-ledger/engine';
+import type { Scope } from '@honest-ledger/engine';
 
 /** A figure that is still to be typed: until then the object it is of is incomplete and counts nowhere. */
 export const UNSAID = '';
 
 /** Goods that are still to be chosen. */
-export const UNSAID_GOODS: Reach = { kind: 'category', category: UNSAID };
+export const UNSAID_GOODS: Scope = { kind: 'category', category: UNSAID };
 
 /** Reaches as a choice begins them; what they name is still to be picked. */
-export function startReach(kind: string, category: string): Reach | null {
+export function startScope(kind: string, category: string): Scope | null {
   switch (kind) {
     case 'item':
       return { kind, item: '' };

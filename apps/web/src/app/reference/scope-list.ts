@@ -1,16 +1,16 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
-import type { Reach } from '@honest-ledger/engine';
-import { UNSAID_GOODS } from './reach-edits';
-import { ReachChoice } from './reach-choice';
+import type { Scope } from '@honest-ledger/engine';
+import { UNSAID_GOODS } from './scope-edits';
+import { ScopeChoice } from './scope-choice';
 
 /** Goods of several kinds, each chosen by itself. */
 @Component({
-  selector: 'hl-reach-list',
-  imports: [ReachChoice],
+  selector: 'hl-scope-list',
+  imports: [ScopeChoice],
   template: `
-    @for (reach of reaches(); track $index) {
+    @for (scope of scopes(); track $index) {
       <div class="line">
-        <hl-reach-choice [reach]="reach" (changed)="set($index, $event)" />
+        <hl-scope-choice [scope]="scope" (changed)="set($index, $event)" />
         @if (wrong($index); as problem) {
           <span class="wrong" role="alert">{{ problem }}</span>
         }
@@ -20,7 +20,7 @@ import { ReachChoice } from './reach-choice';
       <p class="soft">{{ none() }}</p>
     }
     <button type="button" class="quiet small" (click)="add()">Add goods</button>
-    @if (problems().get('reaches'); as problem) {
+    @if (problems().get('scopes'); as problem) {
       <span class="wrong" role="alert">{{ problem }}</span>
     }
   `,
@@ -34,17 +34,17 @@ import { ReachChoice } from './reach-choice';
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
-export class ReachList {
-  readonly reaches = input.required<readonly Reach[]>();
-  /** What is wrong, by path: that of these goods is "reaches". */
+export class ScopeList {
+  readonly scopes = input.required<readonly Scope[]>();
+  /** What is wrong, by path: that of these goods is "scopes". */
   readonly problems = input.required<ReadonlyMap<string, string>>();
   /** What is said where there are none. */
   readonly none = input.required<string>();
-  readonly changed = output<readonly Reach[]>();
+  readonly changed = output<readonly Scope[]>();
 
   /** What is wrong with goods, in a word that says what to do. */
   protected wrong(place: number): string | null {
-    const at = `reaches[${String(place)}]`;
+    const at = `scopes[${String(place)}]`;
     const named = ['item', 'brand', 'supplier', 'family', 'category'].some((part) =>
       this.problems().has(`${at}.${part}`),
     );
@@ -52,14 +52,14 @@ export class ReachList {
   }
 
   protected add(): void {
-    this.changed.emit([...this.reaches(), UNSAID_GOODS]);
+    this.changed.emit([...this.scopes(), UNSAID_GOODS]);
   }
 
-  protected set(place: number, reach: Reach): void {
-    this.changed.emit(this.reaches().with(place, reach));
+  protected set(place: number, scope: Scope): void {
+    this.changed.emit(this.scopes().with(place, scope));
   }
 
   protected remove(place: number): void {
-    this.changed.emit(this.reaches().filter((_, at) => at !== place));
+    this.changed.emit(this.scopes().filter((_, at) => at !== place));
   }
 }

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, inject, input, output } from '@angular/core';
-import type { Circumstances } from '@honest-ledger/engine';
+import type { SalesContext } from '@honest-ledger/engine';
 import { Store } from '@ngrx/store';
 import { CodeChoice } from '../reference/code-choice';
 import { referenceFeature } from '../reference/reference.feature';
@@ -7,10 +7,10 @@ import { TextField } from '../shared/text-field';
 
 /** Who sells, and where the goods go: what rules may ask, chosen from the lists of the settings. */
 @Component({
-  selector: 'hl-document-circumstances',
+  selector: 'hl-document-sales-context',
   imports: [CodeChoice, TextField],
   template: `
-    @let said = circumstances();
+    @let said = salesContext();
     @let lists = reference().customers;
     @if (lists.salesPeople.length > 0) {
       <span class="inner">
@@ -80,21 +80,21 @@ import { TextField } from '../shared/text-field';
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
-export class DocumentCircumstances {
-  readonly circumstances = input.required<Circumstances>();
+export class DocumentSalesContext {
+  readonly salesContext = input.required<SalesContext>();
   /** What is wrong with the postcode, if anything is. */
   readonly problem = input.required<string | null>();
-  readonly changed = output<Circumstances>();
+  readonly changed = output<SalesContext>();
 
   protected readonly reference = inject(Store).selectSignal(referenceFeature.selectReference);
 
-  protected set(part: Partial<Circumstances>): void {
-    this.changed.emit({ ...this.circumstances(), ...part });
+  protected set(part: Partial<SalesContext>): void {
+    this.changed.emit({ ...this.salesContext(), ...part });
   }
 
-  /** As it is kept: in capitals, with single spaces. */
+  /** As it is saved: in capitals, with single spaces. */
   protected postcode(typed: string): string | null {
-    const kept = typed.trim().toUpperCase().replace(/\s+/g, ' ');
-    return kept === '' ? null : kept;
+    const saved = typed.trim().toUpperCase().replace(/\s+/g, ' ');
+    return saved === '' ? null : saved;
   }
 }

@@ -1,15 +1,15 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import type { ItemRow } from '@honest-ledger/contracts';
-import type { Reach } from '@honest-ledger/engine';
+import type { Scope } from '@honest-ledger/engine';
 import { Store } from '@ngrx/store';
 import { CategoryChoice } from './category-choice';
 import { ItemPicker } from './item-picker';
-import { startReach } from './reach-edits';
+import { startScope } from './scope-edits';
 import { CodeChoice } from './code-choice';
 import { ITEM_KIND_CHOICES } from './item-kinds';
 import { referenceFeature } from './reference.feature';
 
-const KINDS: readonly (readonly [Reach['kind'], string])[] = [
+const KINDS: readonly (readonly [Scope['kind'], string])[] = [
   ['category', 'everything under'],
   ['categoryBrand', 'a brand under'],
   ['supplierCategory', 'a supplier’s under'],
@@ -23,12 +23,12 @@ const KINDS: readonly (readonly [Reach['kind'], string])[] = [
 
 /** Which goods something is for: first how they are named, then which. */
 @Component({
-  selector: 'hl-reach-choice',
+  selector: 'hl-scope-choice',
   imports: [CategoryChoice, CodeChoice, ItemPicker],
   template: `
     <select class="cell" aria-label="Reaches" (change)="chooseKind($event)">
       @for (kind of kinds; track kind[0]) {
-        <option [value]="kind[0]" [selected]="kind[0] === reach().kind">{{ kind[1] }}</option>
+        <option [value]="kind[0]" [selected]="kind[0] === scope().kind">{{ kind[1] }}</option>
       }
     </select>
     @if (category() !== null) {
@@ -50,7 +50,7 @@ const KINDS: readonly (readonly [Reach['kind'], string])[] = [
         (chosen)="set({ supplier: $event })"
       />
     }
-    @let one = reach();
+    @let one = scope();
     @if (one.kind === 'family') {
       <hl-code-choice
         label="Family"
@@ -92,22 +92,22 @@ const KINDS: readonly (readonly [Reach['kind'], string])[] = [
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
-export class ReachChoice {
-  readonly reach = input.required<Reach>();
-  readonly changed = output<Reach>();
+export class ScopeChoice {
+  readonly scope = input.required<Scope>();
+  readonly changed = output<Scope>();
 
   private readonly store = inject(Store);
   protected readonly reference = this.store.selectSignal(referenceFeature.selectReference);
   protected readonly kinds = KINDS;
   protected readonly itemKinds = ITEM_KIND_CHOICES;
-  protected readonly category = computed(() => named(this.reach(), 'category'));
-  protected readonly brand = computed(() => named(this.reach(), 'brand'));
-  protected readonly supplier = computed(() => named(this.reach(), 'supplier'));
+  protected readonly category = computed(() => named(this.scope(), 'category'));
+  protected readonly brand = computed(() => named(this.scope(), 'brand'));
+  protected readonly supplier = computed(() => named(this.scope(), 'supplier'));
 
   protected chooseKind({ target }: Event): void {
     if (!(target instanceof HTMLSelectElement)) return;
-    const reach = startReach(target.value, this.category() ?? '');
-    if (reach) this.changed.emit(reach);
+    const scope = startScope(target.value, this.category() ?? '');
+    if (scope) this.changed.emit(scope);
   }
 
   protected pick({ item }: ItemRow): void {
@@ -116,11 +116,11 @@ export class ReachChoice {
 
   /** The same kind of reach with another thing named; the choices above offer only what it has. */
   protected set(part: Readonly<Record<string, string>>): void {
-    this.changed.emit({ ...this.reach(), ...part });
+    this.changed.emit({ ...this.scope(), ...part });
   }
 }
 
-function named(reach: Reach, part: 'category' | 'brand' | 'supplier'): string | null {
-  const parts: Readonly<Record<string, string>> = { ...reach };
+function named(scope: Scope, part: 'category' | 'brand' | 'supplier'): string | null {
+  const parts: Readonly<Record<string, string>> = { ...scope };
   return parts[part] ?? null;
 }

@@ -1,10 +1,10 @@
-import { ITEM_KINDS, type Reach } from '@honest-ledger/engine';
+import { ITEM_KINDS, type Scope } from '@honest-ledger/engine';
 import Joi from 'joi';
 import { categoryCode, itemNumber, shortCode } from './fields';
 import { oneOfKinds } from './kinds';
 
 /** Which items something is for. */
-export const reachSchema = oneOfKinds<Reach>({
+export const scopeSchema = oneOfKinds<Scope>({
   item: Joi.object({ item: itemNumber.required() }),
   categoryBrand: Joi.object({ category: categoryCode.required(), brand: shortCode.required() }),
   supplierCategory: Joi.object({

@@ -2,11 +2,11 @@ import { ChangeDetectionStrategy, Component, computed, input, output } from '@an
 import { reasonSentence } from '@honest-ledger/wording';
 import { namesOfThings } from '../reference/names';
 import { unbroken, writer } from '../shared/numbers';
-import type { GoneRule } from './gone-rules';
+import type { LapsedRule } from './lapsed-rules';
 
 /** The rules that ceased to hold, each with the reason, until somebody has seen it. */
 @Component({
-  selector: 'hl-gone-notice',
+  selector: 'hl-lapsed-notice',
   template: `
     <div class="notice" role="status">
       @for (rule of said(); track rule.id) {
@@ -25,8 +25,8 @@ import type { GoneRule } from './gone-rules';
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
-export class GoneNotice {
-  readonly rules = input.required<readonly GoneRule[]>();
+export class LapsedNotice {
+  readonly rules = input.required<readonly LapsedRule[]>();
   readonly seen = output();
 
   private readonly names = namesOfThings();

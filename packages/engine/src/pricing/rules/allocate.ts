@@ -6,12 +6,11 @@ import {
   isZero,
   multiply,
   negate,
-  withDigits,
   ZERO,
   type Decimal,
 } from '../../number/decimal';
 import { addExact, divide } from '../../number/exact';
-import { roundToDigits } from '../../number/rounding';
+import { roundedTo } from '../../number/rounding';
 import { shareOut } from '../../number/share-out';
 import type { GroupEffect } from '../../setup/rule';
 import type { Reason } from '../../result/workings';
@@ -31,8 +30,8 @@ interface Sharer {
  * An amount shared by units over slices. No slice is taken below zero: what one cannot take is shared
  * again over the rest.
  */
-export function spread(
-  { amount, every }: Extract<GroupEffect, { kind: 'spread' }>,
+export function allocate(
+  { amount, every }: Extract<GroupEffect, { kind: 'allocate' }>,
   { rule: { currency } }: CompiledRule,
   runs: readonly UnitRun[],
   context: PricingContext,
@@ -46,15 +45,9 @@ export function spread(
   const sharers = bySlice(runs.map((run) => ({ run, count: run.count }))).map((slice) => ({
     units: slice,
     count: countOf(slice),
-    amount: withDigits(
-      roundToDigits(amountOf(slice), amountDigits, setup.roundingMode),
-      amountDigits,
-    ),
+    amount: roundedTo(amountOf(slice), amountDigits, setup.roundingMode),
   }));
-  const whole = withDigits(
-    roundToDigits(multiply(there, fromInteger(times)), amountDigits, setup.roundingMode),
-    amountDigits,
-  );
+  const whole = roundedTo(multiply(there, fromInteger(times)), amountDigits, setup.roundingMode);
   const { shares, left } = sharedWithin(whole, sharers, amountDigits);
   const takings = [...shares].flatMap(([{ units: slice, count }, share]) =>
     slice.map(({ run, count: own }) => ({

@@ -4,7 +4,7 @@ import type { CategoryCode, ItemKind, ItemNumber } from './goods';
  * Which items something is for. A category reaches everything under it in the tree; a supplier is
  * the item's preferred one.
  */
-export type Reach =
+export type Scope =
   | { readonly kind: 'item'; readonly item: ItemNumber }
   | { readonly kind: 'categoryBrand'; readonly category: CategoryCode; readonly brand: string }
   | {
@@ -20,7 +20,7 @@ export type Reach =
   | { readonly kind: 'all' };
 
 /** The ladder of narrowness, the narrowest first. One ladder serves the whole product. */
-export const NARROWNESS = [
+export const SCOPES_BY_SPECIFICITY = [
   'item',
   'categoryBrand',
   'supplierCategory',
@@ -30,28 +30,28 @@ export const NARROWNESS = [
   'supplier',
   'itemKind',
   'all',
-] as const satisfies readonly Reach['kind'][];
+] as const satisfies readonly Scope['kind'][];
 
 /** A text that two reaches have in common exactly where they are for the same goods. */
-export function reachKey(reach: Reach): string {
-  const parts = (...texts: string[]): string => JSON.stringify([reach.kind, ...texts]);
-  switch (reach.kind) {
+export function scopeKey(scope: Scope): string {
+  const parts = (...texts: string[]): string => JSON.stringify([scope.kind, ...texts]);
+  switch (scope.kind) {
     case 'item':
-      return parts(reach.item);
+      return parts(scope.item);
     case 'categoryBrand':
-      return parts(reach.category, reach.brand);
+      return parts(scope.category, scope.brand);
     case 'supplierCategory':
-      return parts(reach.supplier, reach.category);
+      return parts(scope.supplier, scope.category);
     case 'family':
-      return parts(reach.family);
+      return parts(scope.family);
     case 'category':
-      return parts(reach.category);
+      return parts(scope.category);
     case 'brand':
-      return parts(reach.brand);
+      return parts(scope.brand);
     case 'supplier':
-      return parts(reach.supplier);
+      return parts(scope.supplier);
     case 'itemKind':
-      return parts(reach.itemKind);
+      return parts(scope.itemKind);
     case 'all':
       return parts();
   }
