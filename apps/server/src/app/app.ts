@@ -40,6 +40,7 @@ import { priceChangeRoutes } from '../exchange/price-changes/routes';
 import { salesBacktestRoutes } from '../verification/sales-backtest/routes';
 import answers from './answers.json' with { type: 'json' };
 import { OPERATIONS } from './operations';
+import { todayRoutes } from './today/routes';
 import type { Services } from '../setup/versions/services';
 import { sessions } from '../platform/session/plugin';
 import { sessionRoutes, type SignInOffered } from '../platform/session/routes';
@@ -112,6 +113,7 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
         listRoutes,
         massChangeRoutes,
         userRoutes,
+        todayRoutes,
       ]) {
         await api.register(routes, services);
       }

@@ -16,6 +16,11 @@ const BY_TAG: Readonly<Record<string, Operations>> = {
     ],
     'GET /problems/:kind': ['getProblemType', 'What one type of problem means'],
   },
+  Today: {
+    'GET /today': ['getToday', 'What needs the attention of who asks'],
+    'GET /waiting-counts': ['countWaiting', 'How many decisions wait for who asks'],
+    'PUT /margin-target': ['setMarginTarget', 'The margin that posted sales are measured against'],
+  },
   Users: {
     'GET /users': ['listUsers', 'Everybody who has an account'],
     'PUT /users/:email': ['saveUser', 'Makes or changes an account'],

@@ -7,6 +7,7 @@ export * from './cost-tables';
 export * from './costs';
 export * from './customers';
 export * from './documents';
+export * from './firm';
 export * from './goods';
 export * from './imports';
 export * from './levels';
