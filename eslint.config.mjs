@@ -17,6 +17,20 @@ const OUTSIDE = {
     'Another part of the workspace is imported by its package name, never by a path into it.',
 };
 
+/** What the browser would draw in its own way: the interface is of Angular Material. */
+const NATIVE_CONTROLS = [
+  {
+    selector: 'Element[name=/^(select|option|dialog|details|summary|datalist|meter|progress)$/]',
+    message: 'Use a field of shared/fields, or the component of Angular Material for it.',
+  },
+  {
+    selector:
+      'Element[name="input"] > TextAttribute[name="type"][value=/^(date|time|datetime-local|month|week|color|range|checkbox|radio)$/]',
+    message:
+      'Use hl-day-field, hl-time-field, mat-checkbox or mat-radio-button: the browser’s own look and read differently everywhere.',
+  },
+];
+
 export default tseslint.config(
   {
     ignores: ['**/dist/**', '**/node_modules/**', '**/.angular/**', '.data/**', 'coverage/**'],
@@ -101,6 +115,7 @@ export default tseslint.config(
   {
     files: ['apps/web/**/*.html'],
     extends: [...angular.configs.templateRecommended, ...angular.configs.templateAccessibility],
+    rules: { 'no-restricted-syntax': ['error', ...NATIVE_CONTROLS] },
   },
   {
     files: ['**/*.mjs', '**/*.cjs'],

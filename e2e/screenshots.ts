@@ -2,7 +2,7 @@
 import { chromium, type Page } from '@playwright/test';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { Ledger } from './src/ledger';
+import { choose, Ledger, typeInto } from './src/ledger';
 
 const FOLDER = fileURLToPath(new URL('../docs/screenshots', import.meta.url));
 const address = process.env['HONEST_LEDGER_ADDRESS'];
@@ -31,24 +31,24 @@ await page.getByRole('gridcell').first().waitFor();
 await picture(page, 'catalogue');
 
 await ledger.beginLevel('Schools', '12');
-await page.getByLabel('Prices are rounded').selectOption('to a multiple of');
-await page.getByLabel('Type an item to try it on').fill('CL-0207');
+await choose(page.getByLabel('Rounding', { exact: true }), 'to a multiple of');
+await page.getByRole('combobox', { name: 'Type an item to try it on' }).fill('CL-0207');
 await page.locator('mat-option').first().waitFor();
 await page.keyboard.press('Enter');
 await page.getByRole('button', { name: /^With this edit/ }).waitFor();
 await ledger.saved();
-await page.getByText('35 prices move').waitFor();
+await page.getByText('35 prices change').waitFor();
 await picture(page, 'level');
 
-await page.getByRole('link', { name: 'Look through and publish' }).click();
-await page.getByLabel('What this version is for').fill('Schools from the new term');
+await page.getByRole('link', { name: 'Review and publish' }).click();
+await page.getByLabel('Version note').fill('Schools from the new term');
 await picture(page, 'draft');
 await page.getByRole('button', { name: 'Publish', exact: true }).click();
 await page.getByRole('heading', { name: 'Version 2' }).waitFor();
 
 await ledger.open('Customers');
 await ledger.row('Harbour Lane School').getByText('Harbour Lane School').click();
-await page.getByLabel('Level', { exact: true }).selectOption('Schools');
+await choose(page.getByLabel('Level', { exact: true }), 'Schools');
 await page.getByText('34 of 237 prices move').waitFor();
 await picture(page, 'customer');
 await page.getByRole('button', { name: 'Save the customer' }).click();
@@ -71,13 +71,13 @@ await page.getByLabel('Choose a CSV or XLSX file').setInputFiles({
 await page.getByRole('button', { name: /^All/ }).waitFor();
 await page.getByRole('gridcell').first().waitFor();
 await picture(page, 'file');
-await ledger.open('Rules');
+await ledger.open('Discount rules');
 await page.getByRole('gridcell', { name: 'Tools with a good deal of clay', exact: true }).click();
 await page.getByRole('heading', { name: 'What is done' }).waitFor();
 await picture(page, 'rule');
 await page.goto('/rules/calendar');
-await page.getByRole('textbox', { name: 'Day', exact: true }).fill('2026-12-01');
-await page.getByLabel('Time of day').fill('18:30');
+await typeInto(page.getByLabel('Day', { exact: true }), '2026-12-01');
+await typeInto(page.getByLabel('Time of day'), '18:30');
 await page.getByRole('table', { name: 'Rules by day' }).getByRole('link').first().waitFor();
 await picture(page, 'calendar');
 
@@ -109,11 +109,11 @@ await picture(page, 'break');
 
 await page.goto('/price-changes/new?category=clay');
 await page.getByLabel('What it is called').fill('Clay to 38 %');
-await page.getByLabel('Start from').selectOption({ label: 'the cost: last' });
-await page.getByLabel('How', { exact: true }).selectOption({ label: 'to a margin of' });
+await choose(page.getByLabel('Start from'), 'the cost: last');
+await choose(page.getByLabel('How', { exact: true }), 'to a margin of');
 await page.getByLabel('By how much').fill('38');
 await page.getByLabel('Least margin').fill('36');
-await page.getByLabel('Prices are rounded').selectOption('to a multiple of');
+await choose(page.getByLabel('Rounding', { exact: true }), 'to a multiple of');
 await page.getByRole('button', { name: 'Work the prices out' }).click();
 const cell = (item: string, column: string) =>
   page
@@ -161,7 +161,7 @@ await picture(page, 'approval');
 await page.emulateMedia({ colorScheme: 'light' });
 
 await page.goto('/customers/C1001');
-await page.getByLabel('Level', { exact: true }).selectOption('Studios');
+await choose(page.getByLabel('Level', { exact: true }), 'Studios');
 await page.getByRole('button', { name: 'Save the customer' }).click();
 await page.getByRole('heading', { name: 'Before it counts' }).waitFor({ state: 'hidden' });
 await page.goto(quoted);
@@ -170,10 +170,12 @@ await page.getByRole('table', { name: 'Prices that differ' }).waitFor();
 await picture(page, 'order-step');
 
 await page.goto('/price-desk');
-await page.getByLabel('Type a customer’s name or code').fill('Tern Point Pottery');
+await page
+  .getByRole('combobox', { name: 'Type a customer’s name or code' })
+  .fill('Tern Point Pottery');
 await page.locator('mat-option').first().waitFor();
 await page.keyboard.press('Enter');
-await page.getByLabel('Type or scan an item').fill('CL-0207');
+await page.getByRole('combobox', { name: 'Type or scan an item' }).fill('CL-0207');
 await page.locator('mat-option').first().waitFor();
 await page.keyboard.press('Enter');
 await page.getByLabel('Quantity', { exact: true }).fill('24');
@@ -182,15 +184,15 @@ await page.getByRole('table', { name: 'By quantity' }).getByRole('row', { name: 
 await page.getByRole('table', { name: 'Tern Point Pottery paid' }).waitFor();
 await picture(page, 'price-desk');
 
-await ledger.open('Rules');
+await ledger.open('Discount rules');
 await ledger.row('Welcome code').getByText('Welcome code').click();
-await page.getByLabel('How it starts').selectOption('by itself');
+await choose(page.getByLabel('Activation'), 'Automatic');
 await page
   .getByRole('complementary', { name: 'Draft' })
   .getByText(/prices? move/)
   .waitFor();
-await ledger.open('Price sales again');
-await page.getByLabel('What they are priced by').selectOption({ index: 1 });
+await ledger.open('Sales re-pricing');
+await choose(page.getByLabel('What they are priced by'), 1);
 await page.getByRole('button', { name: 'Price them again' }).click();
 await page.getByText(/; done/).waitFor({ timeout: 120_000 });
 await page.getByRole('table', { name: 'Lines that come out otherwise' }).waitFor();

@@ -29,6 +29,8 @@ The packages that run with Honest Ledger, from package-lock.json (\`npm run noti
 | package | version | licence | copyright |
 |---|---|---|---|
 ${[...new Set(rows)].sort().join('\n')}
+
+The icons in \`apps/web/src/app/icons\` are drawings of Material Symbols (Google), licensed under Apache-2.0.
 `;
 }
 

@@ -1,4 +1,4 @@
-import { expect, test } from './ledger';
+import { expect, test, choose } from './ledger';
 
 test('a break is written, tried, mended where more costs less, published, and read on a quote', async ({
   ledger,
@@ -13,13 +13,13 @@ test('a break is written, tried, mended where more costs less, published, and re
     await page.getByLabel('Name', { exact: true }).fill('Porcelain in bulk');
     await page.keyboard.press('Tab');
     await page.getByRole('button', { name: 'Add goods' }).click();
-    await page.getByRole('combobox', { name: 'Reaches' }).selectOption('category');
-    await page.getByRole('combobox', { name: 'Category' }).selectOption('porcelain');
+    await choose(page.getByRole('combobox', { name: 'Applies to' }), 'everything under');
+    await choose(page.getByRole('combobox', { name: 'Category' }), 'Porcelain bodies');
     await page.getByRole('textbox', { name: 'From' }).fill('20');
     await page.getByRole('textbox', { name: 'From' }).press('Tab');
     await page.getByRole('textbox', { name: 'Percent' }).fill('30');
     await page.getByRole('textbox', { name: 'Percent' }).press('Tab');
-    await page.getByLabel('Customers read').fill('Porcelain in bulk');
+    await page.getByLabel('Text for the customer').fill('Porcelain in bulk');
     await page.keyboard.press('Tab');
     await expect(
       page.getByText('Everything under Porcelain bodies, counted on each line: 30 % off from 20'),
@@ -27,7 +27,7 @@ test('a break is written, tried, mended where more costs less, published, and re
   });
 
   await test.step('try it on an item, and see where more costs less', async () => {
-    await page.getByLabel('Another item to try').fill('CL-0311');
+    await page.getByRole('combobox', { name: 'Another item to try' }).fill('CL-0311');
     await page.getByRole('option', { name: /CL-0311/ }).click();
     await expect(tried).toContainText('434.00'); // 20 x 21.70
     await expect(page.getByText('1 snag in this break.')).toBeVisible();

@@ -9,8 +9,10 @@ test('one price goes from a supplier’s file to a posted sale', async ({ ledger
 
   await test.step('say what the columns are', async () => {
     await ledger.sendPriceFile();
-    await expect(page.getByRole('combobox', { name: 'Cost', exact: true })).toHaveValue('2');
-    await expect(page.getByLabel('Decimal mark')).toHaveValue(',');
+    await expect(page.getByRole('combobox', { name: 'Cost', exact: true })).toContainText(
+      'New price',
+    );
+    await expect(page.getByLabel('Decimal mark')).toContainText('comma');
   });
 
   await test.step('see what every row does before anything is kept', async () => {
@@ -30,7 +32,7 @@ test('one price goes from a supplier’s file to a posted sale', async ({ ledger
   });
 
   await test.step('accept one of the prices that wait', async () => {
-    await expect(page.getByRole('heading', { name: 'Prices that wait' })).toBeVisible();
+    await expect(page.getByRole('heading', { name: 'Proposed prices' })).toBeVisible();
     const row = ledger.row('TL-0042');
     for (const figure of ['4.66', '4.95', '8.80', '47.1']) await expect(row).toContainText(figure);
     await expect(row.getByRole('textbox')).toHaveValue('9.35');
@@ -48,10 +50,12 @@ test('one price goes from a supplier’s file to a posted sale', async ({ ledger
 
   await test.step('the phone rings', async () => {
     await page.keyboard.press('F9');
-    await page.getByLabel('Type a customer’s name or code').fill('Tern Point Pottery');
+    await page
+      .getByRole('combobox', { name: 'Type a customer’s name or code' })
+      .fill('Tern Point Pottery');
     await page.locator('mat-option').first().waitFor();
     await page.keyboard.press('Enter');
-    await page.getByLabel('Type or scan an item').fill('TL-0042');
+    await page.getByRole('combobox', { name: 'Type or scan an item' }).fill('TL-0042');
     await page.locator('mat-option').first().waitFor();
     await page.keyboard.press('Enter');
     await page.getByLabel('Quantity', { exact: true }).fill('12');
@@ -91,7 +95,7 @@ test('one price goes from a supplier’s file to a posted sale', async ({ ledger
     await expect(
       page.getByText('every price, all workings and the total come out the same'),
     ).toBeVisible();
-    await ledger.open('Price sales again');
+    await ledger.open('Sales re-pricing');
     await page.getByRole('button', { name: 'Price them again' }).click();
     await expect(page.getByText(/; done/)).toBeVisible({ timeout: 120_000 });
     await expect(page.getByText(/all of them come out as they were sold/)).toBeVisible();
@@ -99,7 +103,9 @@ test('one price goes from a supplier’s file to a posted sale', async ({ ledger
 
   await test.step('the same file again changes nothing', async () => {
     await ledger.sendPriceFile();
-    await expect(page.getByRole('combobox', { name: 'Cost', exact: true })).toHaveValue('2');
+    await expect(page.getByRole('combobox', { name: 'Cost', exact: true })).toContainText(
+      'New price',
+    );
     await page.getByRole('button', { name: 'Compare all 7 rows' }).click();
     await expect(page.getByRole('button', { name: '= unchanged 5' })).toBeVisible();
     await expect(page.getByRole('button', { name: /^Take in 0 rows/ })).toBeDisabled();
@@ -111,7 +117,7 @@ test('every edge at which a dearer item sells for less is marked, and repaired i
   page,
 }) => {
   await ledger.signIn();
-  await expect(page.getByRole('heading', { name: 'Quotes' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Today' })).toBeVisible();
   await page.goto(TOOLS_SLIDING);
   await expect(page.getByRole('heading', { name: 'Tools, sliding' })).toBeVisible();
   const falls = page.getByText(/the price falls from/);
@@ -128,7 +134,7 @@ test('every edge at which a dearer item sells for less is marked, and repaired i
 
 test('who may not see costs sees none', async ({ ledger, page }) => {
   await ledger.signIn('noor@saltmarsh.example');
-  await expect(page.getByRole('heading', { name: 'Quotes' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Today' })).toBeVisible();
   await expect(page.getByRole('navigation').getByRole('link', { name: 'Cost tables' })).toHaveCount(
     0,
   );
@@ -143,7 +149,7 @@ test('the cheapest supplier for a quantity is found, and an order picks its cost
   page,
 }) => {
   await ledger.signIn();
-  await expect(page.getByRole('heading', { name: 'Quotes' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Today' })).toBeVisible();
   await page.goto('/catalogue/TL-0049');
   await page.getByRole('link', { name: 'Who is cheapest?' }).click();
   await expect(ledger.row('Ferrybridge Tools')).toContainText('● cheapest');

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, Ledger, test } from './ledger';
+import { expect, Ledger, test, choose } from './ledger';
 
 /** Takes the step that a button begins, at the prices that are shown. */
 async function step(page: Page, button: string, taking: RegExp): Promise<void> {
@@ -14,7 +14,7 @@ async function changeWelcome(
   edit: () => Promise<void>,
   note: string,
 ): Promise<void> {
-  await ledger.open('Rules');
+  await ledger.open('Discount rules');
   await ledger.row('Welcome code').getByText('Welcome code').click();
   await expect(page.getByLabel('Name', { exact: true })).toHaveValue('Welcome code');
   await edit();
@@ -44,10 +44,12 @@ test('a quote for a day in spring is under the rule of that week, until it is of
   await ledger.addLine('GL-1190', '1');
   await ledger.saved();
   const now = (await total(page).textContent()) ?? '';
-  const day = page.getByLabel('Priced as of');
+  const day = page.getByLabel('Priced as of', { exact: true });
   await page.getByRole('button', { name: 'Price it as of another time' }).click();
-  await day.fill('2027-04-08T10:00');
-  await day.blur();
+  await day.fill('2027-04-08');
+  await day.press('Tab');
+  await page.getByLabel('Priced as of, time').fill('10:00');
+  await page.getByLabel('Priced as of, time').press('Tab');
   const notice = page.locator('.conflict');
   await expect(notice).toContainText('As of 8 Apr 2027, 10:00');
   await expect(notice).toContainText('Spring glaze week');
@@ -56,7 +58,8 @@ test('a quote for a day in spring is under the rule of that week, until it is of
   expect(Number(then)).toBeLessThan(Number(now));
 
   await page.reload();
-  await expect(day).toHaveValue('2027-04-08T10:00');
+  await expect(day).toHaveValue('8 Apr 2027');
+  await expect(page.getByLabel('Priced as of, time')).toHaveValue('10:00');
   await expect(total(page)).toHaveText(then);
   await day.fill('');
   await day.blur();
@@ -69,17 +72,19 @@ test('a price is asked at the desk, quoted, ordered, sold, and told as paid', as
   page,
 }) => {
   await ledger.signIn();
-  await expect(page.getByRole('heading', { name: 'Quotes' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Today' })).toBeVisible();
   await page.keyboard.press('F9');
   await expect(page.getByRole('heading', { name: 'Price desk' })).toBeVisible();
-  await page.getByLabel('Type a customer’s name or code').fill('Tern Point Pottery');
+  await page
+    .getByRole('combobox', { name: 'Type a customer’s name or code' })
+    .fill('Tern Point Pottery');
   await page.locator('mat-option').first().waitFor();
   await page.keyboard.press('Enter');
 
   // the stand-in types a number, as a scanner does, into the field that listens
   await page.getByRole('button', { name: 'Scan something' }).click();
   await expect(page.getByRole('table', { name: 'By level' })).toBeVisible();
-  await page.getByLabel('Another item').fill('TL-0042');
+  await page.getByRole('combobox', { name: 'Another item' }).fill('TL-0042');
   await page.locator('mat-option').first().waitFor();
   await page.keyboard.press('Enter');
   await expect(page.getByRole('link', { name: 'TL-0042' })).toBeVisible();
@@ -95,7 +100,7 @@ test('a price is asked at the desk, quoted, ordered, sold, and told as paid', as
   await expect(page.getByRole('heading', { name: /^Order \d+$/ })).toBeVisible();
   await step(page, 'Confirm', /^Confirm order/);
   await expect(page.getByText(/^confirmed/)).toBeVisible();
-  await expect(page.getByLabel('Type an item number or a name')).toBeHidden();
+  await expect(page.getByRole('combobox', { name: 'Type an item number or a name' })).toBeHidden();
   await step(page, 'Make a sale of it', /^Make a sale of order/);
   await expect(page.getByRole('heading', { name: /^Sale \d+$/ })).toBeVisible();
   await step(page, 'Post', /^Post sale/);
@@ -157,7 +162,7 @@ test('a code that somebody else used up in between says so before anything is ac
   page,
 }) => {
   await ledger.signIn();
-  const often = page.getByLabel('How often in all');
+  const often = page.getByLabel('Limit in total');
   const once = async (): Promise<void> => {
     await often.fill('1');
     await often.press('Tab');
@@ -188,12 +193,12 @@ test('past sales are priced again by a draft, watched, narrowed and taken out', 
   page,
 }) => {
   await ledger.signIn();
-  await ledger.open('Rules');
+  await ledger.open('Discount rules');
   await ledger.row('Gloss over matt').getByText('Gloss over matt').click();
-  await page.getByLabel('How it starts').selectOption('by itself');
+  await choose(page.getByLabel('Activation'), 'Automatic');
   await expect(page.getByRole('complementary', { name: 'Draft' })).toContainText('1 edit');
-  await ledger.open('Price sales again');
-  await page.getByLabel('What they are priced by').selectOption({ index: 1 });
+  await ledger.open('Sales re-pricing');
+  await choose(page.getByLabel('What they are priced by'), 1);
   await page.getByRole('button', { name: 'Price them again' }).click();
   await expect(page.getByText(/; done/)).toBeVisible({ timeout: 120_000 });
   await expect(page.getByText(/all of them come out as they were sold/)).toBeVisible();
@@ -235,7 +240,7 @@ test('a discount beyond one’s limit waits until somebody approves', async ({
   const theirs = await other.newPage();
   const manager = new Ledger(theirs);
   await manager.signIn('ada@saltmarsh.example');
-  await expect(theirs.getByRole('heading', { name: 'Quotes' })).toBeVisible();
+  await expect(theirs.getByRole('heading', { name: 'Today' })).toBeVisible();
   await manager.open('Approvals');
   await expect(manager.row(quote)).toContainText('20.00 % off, 5 % allowed');
   await manager.row(quote).getByText('Winterbourne Potters').click();

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, Ledger, test } from './ledger';
+import { expect, Ledger, test, choose } from './ledger';
 
 test('what is typed wrongly is told beside it, and nothing is lost', async ({ ledger, page }) => {
   await ledger.signIn();
@@ -23,12 +23,12 @@ test('what is typed wrongly is told beside it, and nothing is lost', async ({ le
   await quantity.fill('0');
   await quantity.press('Tab');
   await expect(
-    page.getByRole('alert').filter({ hasText: 'must be above 0' }).first(),
+    page.locator('mat-error').filter({ hasText: 'must be above 0' }).first(),
   ).toBeVisible();
   await expect(page.getByRole('status').filter({ hasText: 'not kept yet' })).toBeVisible();
 
   // leaving now loses nothing: what is not saved is told, and is there again
-  await page.getByRole('navigation').getByRole('link', { name: 'Levels' }).click();
+  await page.getByRole('navigation').getByRole('link', { name: 'Price levels' }).click();
   const unsent = page.getByRole('alert').filter({ hasText: 'an edit is not saved' });
   await expect(unsent).toContainText('must be above 0');
   await unsent.getByRole('link', { name: 'Open it' }).click();
@@ -71,7 +71,7 @@ test('a quote tells what a newer version would make of it before anything change
 
   await ledger.open('Customers');
   await ledger.row('Marsh End').first().getByText('Marsh End').click();
-  await page.getByLabel('Level', { exact: true }).selectOption('Clubs');
+  await choose(page.getByLabel('Level', { exact: true }), 'Clubs');
   await page.getByRole('button', { name: 'Save the customer' }).click();
   await ledger.beginLevel('Anything else', '1');
   await ledger.saved();
@@ -155,7 +155,7 @@ test('the second of two people on one level sees both, and what is taken is in t
   browser,
 }) => {
   await ledger.signIn();
-  await ledger.open('Levels');
+  await ledger.open('Price levels');
   await ledger.row('Clubs').getByText('Clubs').click();
   await page.getByRole('heading', { name: 'Clubs' }).waitFor();
   const other = await secondPerson(await browser.newPage(), page.url());
@@ -169,7 +169,7 @@ test('the second of two people on one level sees both, and what is taken is in t
   await other.page.getByRole('button', { name: 'Take theirs' }).click();
   await expect(other.page.getByLabel('Percent', { exact: true }).first()).toHaveValue('6');
   await other.page.close();
-  await page.getByRole('link', { name: 'Look through and publish' }).click();
+  await page.getByRole('link', { name: 'Review and publish' }).click();
   await ledger.discardEdit();
   await expect(page.getByText('This draft changes nothing yet.')).toBeVisible();
 });
@@ -190,7 +190,7 @@ test('a level says what is wrong with it and is kept once it is right', async ({
   await page.getByLabel('Name', { exact: true }).fill('Giveaways');
   await page.getByLabel('Name', { exact: true }).press('Tab');
   await ledger.saved();
-  await page.getByRole('link', { name: 'Look through and publish' }).click();
+  await page.getByRole('link', { name: 'Review and publish' }).click();
   await ledger.discardEdit();
   await expect(page.getByText('This draft changes nothing yet.')).toBeVisible();
 });
@@ -198,7 +198,7 @@ test('a level says what is wrong with it and is kept once it is right', async ({
 async function secondPerson(page: Page, url: string): Promise<Ledger> {
   const ledger = new Ledger(page);
   await ledger.signIn('tom@saltmarsh.example');
-  await page.getByRole('heading', { name: 'Quotes' }).waitFor();
+  await page.getByRole('heading', { name: 'Today' }).waitFor();
   await page.goto(url);
   // what they see is read by now, before the first person goes on
   await page.getByRole('heading', { level: 1 }).waitFor();

@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
-import { expect, test } from './ledger';
+import { expect, test, choose } from './ledger';
 
 /** Looks at a screen in the light and, as only the colours are others there, at these in the dark. */
 async function findsNothing(page: Page, screen: string): Promise<void> {
@@ -25,7 +25,9 @@ test('axe finds nothing on any screen, in the light or in the dark', async ({ le
   await page.getByRole('button', { name: 'Sign in', exact: true }).waitFor();
   await findsNothing(page, 'sign-in');
   await ledger.signIn();
-  for (const screen of ['Catalogue', 'Customers', 'Levels', 'Versions', 'Quotes', 'Sales']) {
+  await page.getByRole('heading', { name: 'Waiting for you' }).waitFor();
+  await findsNothing(page, 'Today');
+  for (const screen of ['Catalogue', 'Customers', 'Price levels', 'Versions', 'Quotes', 'Sales']) {
     await ledger.open(screen);
     await expect(page.getByRole('gridcell').first()).toBeVisible();
     await findsNothing(page, screen);
@@ -41,19 +43,19 @@ test('axe finds nothing on any screen, in the light or in the dark', async ({ le
   await page.getByRole('button', { name: /^Make an order of quote/ }).waitFor();
   await findsNothing(page, 'a quote on its way to an order');
   await page.goto('/price-desk');
-  await page.getByLabel('Type or scan an item').fill('CL-0207');
+  await page.getByRole('combobox', { name: 'Type or scan an item' }).fill('CL-0207');
   await page.locator('mat-option').first().waitFor();
   await page.keyboard.press('Enter');
   await page.getByRole('table', { name: 'By level' }).waitFor();
   await findsNothing(page, 'the price desk');
   await page.goto('/customers/C2001');
-  await page.getByLabel('Level', { exact: true }).selectOption('Trade');
+  await choose(page.getByLabel('Level', { exact: true }), 'Trade');
   await page.getByRole('button', { name: 'Save the customer' }).waitFor();
   await findsNothing(page, 'a customer');
   await ledger.beginLevel('Looked at', '3');
   await ledger.saved();
   await findsNothing(page, 'a level');
-  await page.getByRole('link', { name: 'Look through and publish' }).click();
+  await page.getByRole('link', { name: 'Review and publish' }).click();
   await page.getByRole('button', { name: 'Publish', exact: true }).waitFor();
   await findsNothing(page, 'the draft');
   await ledger.discardEdit();
@@ -111,7 +113,7 @@ test('axe finds nothing on any screen, in the light or in the dark', async ({ le
 test('axe finds nothing on the screens of costs and of many prices', async ({ ledger, page }) => {
   await page.emulateMedia({ colorScheme: 'light', reducedMotion: 'reduce' });
   await ledger.signIn();
-  await expect(page.getByRole('heading', { name: 'Quotes' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Today' })).toBeVisible();
   await page.goto('/cost-tables');
   await page
     .getByRole('gridcell')
@@ -133,7 +135,7 @@ test('axe finds nothing on the screens of costs and of many prices', async ({ le
   await page.getByRole('table', { name: 'Rules by day' }).getByRole('link').first().waitFor();
   await findsNothing(page, 'the calendar of rules');
   await page.goto('/rules/try');
-  await page.getByRole('combobox', { name: 'What to try it on' }).selectOption('basket');
+  await choose(page.getByRole('combobox', { name: 'Try it on' }), 'A basket of items');
   await findsNothing(page, 'the bench of rules');
   await page.goto('/rules/5c2f8e10-7d3b-4a96-b1e4-2f9a6c0d8e13');
   await page.getByRole('heading', { name: 'What is done' }).waitFor();
@@ -146,10 +148,10 @@ test('axe finds nothing on the screens of costs and of many prices', async ({ le
   await page.getByRole('table', { name: 'Items the break takes in' }).waitFor();
   await findsNothing(page, 'a quantity break');
   await page.goto('/catalogue/TL-0042');
-  await page.getByRole('button', { name: 'History' }).first().click();
+  await page.getByRole('main').getByRole('button', { name: 'History' }).first().click();
   await page.locator('hl-plot svg').first().waitFor();
   await findsNothing(page, 'the costs of an item');
-  await ledger.open('Costs received');
+  await ledger.open('Cost updates');
   await findsNothing(page, 'costs received');
   await ledger.sendPriceFile();
   await findsNothing(page, 'the columns of a price file');
@@ -179,7 +181,7 @@ test('axe finds nothing on the screens of costs and of many prices', async ({ le
   await page.getByRole('gridcell').first().waitFor();
   await findsNothing(page, 'a change of prices');
   await page.getByRole('button', { name: 'Throw away' }).click();
-  await page.getByRole('heading', { name: 'Change prices' }).waitFor();
+  await page.getByRole('heading', { name: 'Bulk change' }).waitFor();
   await findsNothing(page, 'changes of prices');
 });
 
@@ -198,13 +200,14 @@ test('nobody gets in unsigned, and signing in leads to where one wanted to go', 
   await page.getByLabel('Password').fill('clay-and-kiln');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('heading', { name: 'Versions' })).toBeVisible();
-  await page.getByRole('button', { name: 'Sign out' }).click();
+  await page.getByRole('button', { name: 'Account of Ines Marlow' }).click();
+  await page.getByRole('menuitem', { name: 'Sign out' }).click();
   await expect(page.getByRole('button', { name: 'Sign in', exact: true })).toBeVisible();
   await page.goto('/sign-in?back=//elsewhere.example/');
   await ledger.page.getByLabel('E-mail address').fill('ines@saltmarsh.example');
   await page.getByLabel('Password').fill('clay-and-kiln');
   await page.keyboard.press('Enter');
-  await expect(page.getByRole('heading', { name: 'Quotes' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Today' })).toBeVisible();
 });
 
 test('the lists are sorted and opened from the keyboard', async ({ ledger, page }) => {
@@ -223,9 +226,10 @@ test('the lists are sorted and opened from the keyboard', async ({ ledger, page 
 
 test('the chosen appearance is remembered', async ({ ledger, page }) => {
   await ledger.signIn();
-  await page.getByRole('button', { name: 'Appearance: system' }).click();
-  await page.getByRole('button', { name: 'Appearance: light' }).click();
+  await page.getByRole('button', { name: 'Account of Ines Marlow' }).click();
+  await page.getByRole('menuitem', { name: 'Appearance' }).click();
+  await page.getByRole('menuitemradio', { name: 'Dark' }).click();
   await page.reload();
-  await expect(page.getByRole('button', { name: 'Appearance: dark' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Today' })).toBeVisible();
   await expect(page.locator('html')).toHaveAttribute('data-appearance', 'dark');
 });

@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { expect, test, type Ledger } from './ledger';
+import { expect, test, type Ledger, choose, typeInto } from './ledger';
 
 async function exported(ledger: Ledger, format: 'CSV' | 'XLSX' | 'PDF'): Promise<Buffer> {
   const { page } = ledger;
@@ -63,7 +63,7 @@ test('a catalogue goes out, is changed in a spreadsheet, and comes back seen fir
 
 test('a customer’s price list goes out as a file of each kind', async ({ ledger, page }) => {
   await ledger.signIn();
-  await expect(page.getByRole('heading', { level: 1, name: 'Quotes' })).toBeVisible();
+  await expect(page.getByRole('heading', { level: 1, name: 'Today' })).toBeVisible();
   await page.goto('/customers/C2001');
   await page.getByRole('table', { name: 'Price list' }).waitFor();
   const part = page.locator('hl-price-list');
@@ -83,9 +83,10 @@ test('a draft waits for its moment, and can be taken back', async ({ ledger, pag
   await ledger.signIn();
   await ledger.beginLevel('From next year', '4');
   await ledger.saved();
-  await page.getByRole('link', { name: 'Look through and publish' }).click();
-  await page.getByLabel('From', { exact: true }).fill('2099-01-01T06:00');
-  await page.getByRole('button', { name: 'Publish then' }).click();
+  await page.getByRole('link', { name: 'Review and publish' }).click();
+  await typeInto(page.getByLabel('Publish on', { exact: true }), '2099-01-01');
+  await typeInto(page.getByLabel('Publish on, time'), '06:00');
+  await page.getByRole('button', { name: 'Schedule' }).click();
   await expect(page.getByText('It waits to be published')).toBeVisible();
   await expect(page.getByRole('button', { name: 'Discard this edit' })).toBeHidden();
   await page.getByRole('button', { name: 'Take it back from waiting' }).click();
@@ -101,7 +102,7 @@ test('a level is given to many customers at once, seen first', async ({ ledger, 
   for (const code of ['C1004', 'C1005']) {
     await ledger.row(code).getByRole('checkbox').check();
   }
-  await page.getByLabel('Level to give').selectOption('Clubs');
+  await choose(page.getByLabel('Level to give'), 'Clubs');
   const table = page.getByRole('table', { name: 'What it does' });
   await expect(table).toContainText('no level → Clubs');
   await page.getByRole('button', { name: 'Give it to 2' }).click();

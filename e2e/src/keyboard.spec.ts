@@ -40,19 +40,19 @@ test('all of it can be done with the keyboard alone', async ({ ledger, page }) =
     await page.keyboard.press('Tab');
     await page.keyboard.type('clay-and-kiln');
     await page.keyboard.press('Enter');
-    await expect(page.getByRole('heading', { level: 1, name: 'Quotes' })).toBeVisible();
+    await expect(page.getByRole('heading', { level: 1, name: 'Today' })).toBeVisible();
   });
 
   await test.step('read which keys there are', async () => {
     await page.keyboard.press('?');
-    await expect(page.getByRole('dialog', { name: 'Keys of this screen' })).toBeVisible();
+    await expect(page.getByRole('dialog', { name: 'Today' })).toBeVisible();
     await page.keyboard.press('Escape');
     await expect(page.getByRole('dialog')).toBeHidden();
   });
 
   await test.step('make a level', async () => {
-    await find(ledger, 'Levels');
-    await expect(page.getByRole('heading', { level: 1, name: 'Levels' })).toBeVisible();
+    await find(ledger, 'Price levels');
+    await expect(page.getByRole('heading', { level: 1, name: 'Price levels' })).toBeVisible();
     await tabTo(ledger, 'New level', 'button');
     await page.keyboard.press('Enter');
     await expect(page.getByLabel('Name', { exact: true })).toBeVisible();
@@ -62,6 +62,7 @@ test('all of it can be done with the keyboard alone', async ({ ledger, page }) =
     await page.keyboard.press('Enter');
     await tabTo(ledger, /^Category$/);
     await page.keyboard.type('Clay');
+    await expect(page.getByRole('combobox', { name: 'Category' })).toHaveText('Clay');
     await tabTo(ledger, /^Percent$/);
     await page.keyboard.type('7');
     await page.keyboard.press('Tab');
@@ -69,9 +70,9 @@ test('all of it can be done with the keyboard alone', async ({ ledger, page }) =
   });
 
   await test.step('look through it and publish it', async () => {
-    await tabTo(ledger, /^Look through and publish/, 'link');
+    await tabTo(ledger, /^Review and publish/, 'link');
     await page.keyboard.press('Enter');
-    await tabTo(ledger, 'What this version is for');
+    await tabTo(ledger, 'Version note');
     await page.keyboard.type('Keyboard only');
     await page.keyboard.press('Enter');
     await expect(page.getByRole('heading', { name: /^Version \d+$/ })).toBeVisible();
@@ -82,6 +83,7 @@ test('all of it can be done with the keyboard alone', async ({ ledger, page }) =
     await expect(page.getByRole('heading', { level: 1, name: 'Marsh End Academy' })).toBeVisible();
     await tabTo(ledger, /^Level$/);
     await page.keyboard.type('By keyboard');
+    await expect(page.getByRole('combobox', { name: 'Level' })).toHaveText('By keyboard');
     await tabTo(ledger, 'Save the customer', 'button');
     await page.keyboard.press('Enter');
     await expect(page.getByRole('heading', { name: 'Before it counts' })).toBeHidden();

@@ -12,12 +12,16 @@ export class Ledger {
     await this.page.getByRole('button', { name: 'Sign in', exact: true }).click();
   }
 
-  /** Opens a screen by its name in the rail. */
+  /** Opens a screen by its name in the navigation, whose groups may be folded. */
   async open(screen: string): Promise<void> {
-    await this.page
-      .getByRole('navigation')
-      .getByRole('link', { name: screen, exact: true })
-      .click();
+    const navigation = this.page.getByRole('navigation', { name: 'Screens' });
+    await navigation.getByRole('link', { name: 'Catalogue', exact: true }).waitFor();
+    const link = navigation.getByRole('link', { name: new RegExp(`^${screen}( ?,.*)?$`) });
+    if (!(await link.isVisible())) {
+      const folded = navigation.locator('button[aria-expanded="false"]');
+      while ((await folded.count()) > 0) await folded.first().click();
+    }
+    await link.click();
     await expect(this.page.getByRole('heading', { level: 1, name: screen })).toBeVisible();
   }
 
@@ -27,18 +31,18 @@ export class Ledger {
   }
 
   async beginLevel(name: string, percent: string): Promise<void> {
-    await this.open('Levels');
+    await this.open('Price levels');
     await this.page.getByRole('button', { name: 'New level' }).click();
     await this.page.getByLabel('Name', { exact: true }).fill(name);
     await this.page.getByRole('button', { name: 'Add an entry' }).click();
-    await this.page.getByRole('combobox', { name: 'Category' }).selectOption('clay');
+    await choose(this.page.getByRole('combobox', { name: 'Category' }), 'Clay');
     await this.page.getByLabel('Percent', { exact: true }).fill(percent);
     await this.page.getByLabel('Percent', { exact: true }).press('Tab');
   }
 
   async publish(note: string): Promise<void> {
-    await this.page.getByRole('link', { name: 'Look through and publish' }).click();
-    await this.page.getByLabel('What this version is for').fill(note);
+    await this.page.getByRole('link', { name: 'Review and publish' }).click();
+    await this.page.getByLabel('Version note').fill(note);
     // an edit that was still on its way is told, and looked at before it is published again
     await expect(async () => {
       const publish = this.page.getByRole('button', { name: 'Publish', exact: true });
@@ -56,7 +60,9 @@ export class Ledger {
 
   async beginDocument(customer: string): Promise<void> {
     await this.open('Quotes');
-    await this.page.getByLabel('Type a customer’s name or code').fill(customer);
+    await this.page
+      .getByRole('combobox', { name: 'Type a customer’s name or code' })
+      .fill(customer);
     await this.page.locator('mat-option').first().waitFor();
     await this.page.keyboard.press('Enter');
     await expect(this.page.getByRole('heading', { name: /^Quote \d+$/ })).toBeVisible();
@@ -64,7 +70,7 @@ export class Ledger {
 
   /** Types an item and a quantity, as somebody does who never takes the hands off the keyboard. */
   async addLine(item: string, quantity: string): Promise<void> {
-    await this.page.getByLabel('Type an item number or a name').fill(item);
+    await this.page.getByRole('combobox', { name: 'Type an item number or a name' }).fill(item);
     await this.page.locator('mat-option').first().waitFor();
     await this.page.keyboard.press('Enter');
     await expect(this.page.getByLabel(/^Quantity of/).last()).toBeFocused();
@@ -74,10 +80,8 @@ export class Ledger {
 
   /** Sends in a supplier's price file; afterwards its columns can be named. */
   async sendPriceFile(): Promise<void> {
-    await this.open('Costs received');
-    await this.page
-      .getByLabel('Supplier', { exact: true })
-      .selectOption({ label: 'Ferrybridge Tools' });
+    await this.open('Cost updates');
+    await choose(this.page.getByLabel('Supplier', { exact: true }), 'Ferrybridge Tools');
     await this.page.getByLabel('Choose a price file').setInputFiles(PRICE_FILE);
     await expect(this.page.getByRole('heading', { name: 'What the columns are' })).toBeVisible();
   }
@@ -105,6 +109,26 @@ export class Ledger {
     }
     return texts;
   }
+}
+
+/** Types into a field, and leaves it. */
+export async function typeInto(field: Locator, text: string): Promise<void> {
+  await field.fill(text);
+  await field.press('Tab');
+}
+
+/** Chooses an option of a field by its name, or by its place. */
+export async function choose(field: Locator, option: string | number): Promise<void> {
+  await field.click();
+  const options = field.page().getByRole('listbox').getByRole('option');
+  const wanted =
+    typeof option === 'number' ? options.nth(option) : options.filter({ hasText: exactly(option) });
+  await wanted.first().click();
+  await expect(field.page().getByRole('listbox')).toBeHidden();
+}
+
+function exactly(text: string): RegExp {
+  return new RegExp(`^\\s*${text.replaceAll(/[.*+?^${}()|[\]\\]/g, String.raw`\$&`)}\\s*$`);
 }
 
 interface Fixtures {

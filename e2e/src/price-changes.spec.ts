@@ -1,5 +1,5 @@
 import type { Locator } from '@playwright/test';
-import { expect, test, type Ledger } from './ledger';
+import { expect, test, type Ledger, choose } from './ledger';
 
 /** A cell of the grid of prices, by its row's item and its column. */
 function cell({ page }: Ledger, item: string, column: string): Locator {
@@ -17,15 +17,15 @@ test('a range is changed to a target margin in a grid, put into the draft, and t
 
   await test.step('begin with what the catalogue shows', async () => {
     await ledger.open('Catalogue');
-    await page.getByRole('combobox', { name: 'Category' }).selectOption('modelling');
+    await choose(page.getByRole('combobox', { name: 'Category' }), 'Modelling tools');
     await expect(page.getByText(/\d+ items; base prices/)).toBeVisible();
     await page.getByRole('link', { name: 'Change these prices…' }).click();
   });
 
   await test.step('say what is to become of them', async () => {
     await page.getByLabel('What it is called').fill('Modelling tools to 45 %');
-    await page.getByLabel('Start from').selectOption({ label: 'the cost: last' });
-    await page.getByLabel('How', { exact: true }).selectOption({ label: 'to a margin of' });
+    await choose(page.getByLabel('Start from'), 'the cost: last');
+    await choose(page.getByLabel('How', { exact: true }), 'to a margin of');
     await page.getByLabel('By how much').fill('45');
     await page.getByRole('button', { name: 'Work the prices out' }).click();
     await expect(

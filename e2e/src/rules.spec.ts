@@ -1,4 +1,4 @@
-import { expect, test } from './ledger';
+import { expect, test, choose, typeInto } from './ledger';
 
 test('a rule with a code is written as a tree, published, and started by its code on a quote', async ({
   ledger,
@@ -7,21 +7,24 @@ test('a rule with a code is written as a tree, published, and started by its cod
   await ledger.signIn();
 
   await test.step('say where it holds and what it does', async () => {
-    await ledger.open('Rules');
-    await page.getByRole('button', { name: 'New rule' }).click();
+    await ledger.open('Discount rules');
+    await page.getByRole('button', { name: 'Create rule' }).click();
     await page.getByLabel('Name', { exact: true }).fill('Porcelain days');
     await page.keyboard.press('Tab');
-    await page.getByRole('combobox', { name: 'Reaches' }).selectOption('category');
-    await page.getByRole('combobox', { name: 'Category' }).selectOption('porcelain');
+    await choose(page.getByRole('combobox', { name: 'Applies to' }), 'everything under');
+    await choose(page.getByRole('combobox', { name: 'Category' }), 'Porcelain bodies');
     // nothing of it counts before it is complete
     await expect(page.getByText('Not complete yet. It counts nowhere')).toBeVisible();
     await page.getByRole('textbox', { name: 'Percent' }).fill('10');
     await page.keyboard.press('Tab');
     await page.getByRole('button', { name: 'Add a test' }).click();
-    await page.getByRole('combobox', { name: 'What is tested' }).nth(1).selectOption('quantity');
+    await choose(
+      page.getByRole('combobox', { name: 'Condition' }).nth(1),
+      'the quantity of the line is',
+    );
     await page.getByRole('textbox', { name: 'Value' }).fill('2');
     await page.keyboard.press('Tab');
-    await page.getByRole('combobox', { name: 'How it starts' }).selectOption('code');
+    await choose(page.getByRole('combobox', { name: 'Activation' }), 'Code');
     await page.getByRole('textbox', { name: 'Code' }).fill('PORCELAIN');
     await page.keyboard.press('Tab');
     await page.waitForLoadState('networkidle');
@@ -134,29 +137,28 @@ test('rules are tried on a basket, and the calendar says what is in force at a m
   page,
 }) => {
   await ledger.signIn();
-  await ledger.open('Rules');
-  await page.getByRole('link', { name: 'Try them' }).click();
-  await page.getByRole('combobox', { name: 'What to try it on' }).selectOption('basket');
-  await page.getByLabel('Put an item into the basket').fill('TL-0042');
+  await ledger.open('Discount rules');
+  await page.getByRole('tab', { name: 'Test' }).click();
+  await choose(page.getByRole('combobox', { name: 'Try it on' }), 'A basket of items');
+  await page.getByRole('combobox', { name: 'Put an item into the basket' }).fill('TL-0042');
   await page.getByRole('option', { name: /TL-0042/ }).click();
-  await page.getByRole('combobox', { name: 'Outlet of the basket' }).selectOption('quay');
+  await choose(page.getByRole('combobox', { name: 'Outlet of the basket' }), 'Quay counter');
   const fates = page.getByRole('table', { name: 'What became of each rule' });
   // a Tuesday in winter, when the clock there is that of UTC
-  await page.locator('#tried-at-all').fill('2026-12-01T18:30');
+  await typeInto(page.getByLabel('As of', { exact: true }), '2026-12-01');
+  await typeInto(page.getByLabel('As of, time'), '18:30');
   await expect(fates.getByRole('row', { name: /Tools with a good deal of clay/ })).toContainText(
     'what is spent on everything under Clay is 0 EUR, not at least 200 EUR',
   );
-  await page.getByRole('link', { name: 'All rules' }).click();
-
-  await page.getByRole('link', { name: 'Calendar' }).click();
-  await page.getByRole('textbox', { name: 'Day', exact: true }).fill('2026-12-01');
-  await page.getByLabel('Time of day').fill('18:30');
+  await page.getByRole('tab', { name: 'Calendar' }).click();
+  await typeInto(page.getByLabel('Day', { exact: true }), '2026-12-01');
+  await typeInto(page.getByLabel('Time of day'), '18:30');
   const live = page.locator('.live');
   await expect(live.filter({ hasText: 'Tuesday class hour' })).toBeVisible();
-  await page.getByLabel('Time of day').fill('20:00');
+  await typeInto(page.getByLabel('Time of day'), '20:00');
   await expect(live.filter({ hasText: 'Tuesday class hour' })).toHaveCount(0);
-  await page.getByLabel('Time of day').fill('18:30');
-  await page.getByRole('combobox', { name: 'Outlet' }).selectOption('mill');
+  await typeInto(page.getByLabel('Time of day'), '18:30');
+  await choose(page.getByRole('combobox', { name: 'Outlet' }), 'Mill Street counter');
   await expect(live.filter({ hasText: 'Tuesday class hour' })).toHaveCount(0);
 });
 
@@ -165,28 +167,28 @@ test('a condition is saved under a name, used by a rule, and changed for it', as
   page,
 }) => {
   await ledger.signIn();
-  await ledger.open('Rules');
-  await page.getByRole('link', { name: 'Saved conditions' }).click();
-  await page.getByRole('button', { name: 'New condition' }).click();
+  await ledger.open('Discount rules');
+  await page.getByRole('tab', { name: 'Saved conditions' }).click();
+  await page.getByRole('button', { name: 'Create condition' }).click();
   await page.getByLabel('Name', { exact: true }).fill('Two of them');
   await page.keyboard.press('Tab');
-  await page.getByRole('combobox', { name: 'What is tested' }).selectOption('quantity');
+  await choose(page.getByRole('combobox', { name: 'Condition' }), 'the quantity of the line is');
   await page.getByRole('textbox', { name: 'Value' }).fill('2');
   await page.keyboard.press('Tab');
   await expect(page.getByText('Where the quantity of the line is at least 2.')).toBeVisible();
   await ledger.publish('Two of them');
 
-  await ledger.open('Rules');
-  await page.getByRole('button', { name: 'New rule' }).click();
+  await ledger.open('Discount rules');
+  await page.getByRole('button', { name: 'Create rule' }).click();
   await page.getByLabel('Name', { exact: true }).fill('Underglaze in twos');
   await page.keyboard.press('Tab');
-  await page.getByRole('combobox', { name: 'Reaches' }).selectOption('category');
-  await page.getByRole('combobox', { name: 'Category' }).selectOption('underglaze');
+  await choose(page.getByRole('combobox', { name: 'Applies to' }), 'everything under');
+  await choose(page.getByRole('combobox', { name: 'Category' }), 'Underglazes');
   await page.getByRole('textbox', { name: 'Percent' }).fill('10');
   await page.keyboard.press('Tab');
   await page.getByRole('button', { name: 'Add a test' }).click();
-  await page.getByRole('combobox', { name: 'What is tested' }).nth(1).selectOption('saved');
-  await page.getByRole('combobox', { name: 'Saved condition' }).selectOption('Two of them');
+  await choose(page.getByRole('combobox', { name: 'Condition' }).nth(1), 'what is saved as');
+  await choose(page.getByRole('combobox', { name: 'Saved condition' }), 'Two of them');
   await expect(page.getByText('and “Two of them” holds: 10 % off the price')).toBeVisible();
   await ledger.publish('Underglaze in twos');
 

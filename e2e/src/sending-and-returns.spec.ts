@@ -1,4 +1,4 @@
-import { expect, test } from './ledger';
+import { expect, test, choose, typeInto } from './ledger';
 
 test('a quote goes back to what it was, seen first, and that is undone, too', async ({
   ledger,
@@ -15,7 +15,7 @@ test('a quote goes back to what it was, seen first, and that is undone, too', as
   await ledger.saved();
   await page.reload(); // what the page remembers is gone; what is on record is not
 
-  await page.getByRole('button', { name: 'History' }).click();
+  await page.getByRole('main').getByRole('button', { name: 'History' }).click();
   const done = page.getByRole('table', { name: 'What was done' });
   const four = done.getByRole('row').filter({ hasText: 'GL-1180 added' });
   await four.getByRole('button', { name: /^Back to this/ }).click();
@@ -49,8 +49,8 @@ test('an order repeats, a sale is sent, and some of its goods come back at its o
   const order = (await page.getByRole('heading', { level: 1 }).textContent())?.trim() ?? '';
 
   await page.getByRole('button', { name: 'Repeat…' }).click();
-  await page.getByLabel('Every how many of what').selectOption('week');
-  await page.getByLabel('The first day').fill('2099-01-05');
+  await choose(page.getByLabel('Interval'), 'week');
+  await typeInto(page.getByLabel('The first day'), '2099-01-05');
   await page.getByRole('radio', { name: 'at the prices of each day' }).check();
   await page.getByRole('button', { name: 'Repeat it' }).click();
   await expect(page.getByText('Repeats every week, at the prices of each day')).toContainText(

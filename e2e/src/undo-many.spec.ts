@@ -1,4 +1,4 @@
-import { expect, test, type Ledger } from './ledger';
+import { expect, test, type Ledger, choose } from './ledger';
 
 const undo = async ({ page }: Ledger, says: string): Promise<void> => {
   const dialog = page.getByRole('dialog');
@@ -27,7 +27,7 @@ test('a level given to several customers, and a file taken in, are undone in one
   const box = (code: string) => ledger.row(code).getByRole('checkbox');
   await box('C1006').check();
   await expect(page.getByText('1 customer given the level')).toBeVisible();
-  await page.getByLabel('Level to give').selectOption({ label: 'Clubs' });
+  await choose(page.getByLabel('Level to give'), 'Clubs');
   await expect(page.getByRole('button', { name: 'Give it to 1' })).toBeVisible();
   // more are chosen: what is given is what was looked at
   await box('C1007').check();
@@ -54,7 +54,7 @@ test('a level given to several customers, and a file taken in, are undone in one
 
 test('past sales come in part by part, and can be undone', async ({ ledger, page }) => {
   await ledger.signIn();
-  await ledger.open('Files');
+  await ledger.open('Imports');
   const rows = Array.from({ length: 600 }, (_, place) => {
     const day = `2023-02-${String(1 + (place % 28)).padStart(2, '0')}`;
     return `U-${String(place)},1,${day},C4001,quay,GL-1180,1,11.50`;
@@ -73,7 +73,7 @@ test('an item that nothing names is deleted, and one that is named says why not'
   page,
 }) => {
   await ledger.signIn();
-  await ledger.open('Files');
+  await ledger.open('Imports');
   await takeIn(ledger, 'items', 'Item,Name,Category,Unit\nZZ-1,By mistake,dipping,piece');
   await expect(page.getByText('Taken in.')).toBeVisible();
   await page.goto('/catalogue/ZZ-1');

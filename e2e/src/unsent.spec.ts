@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, test } from './ledger';
+import { expect, test, choose } from './ledger';
 
 /** Edits under this address are answered with "not now" until it is called. */
 async function refuseEdits(page: Page, address: string): Promise<() => Promise<void>> {
@@ -59,7 +59,7 @@ test('a quote is edited while the server refuses: it is there after a reload, an
   await expect(page.getByText('the server cannot be reached; sent again soon')).toBeVisible();
   page.on('dialog', (dialog) => void dialog.accept());
   await page.reload();
-  await ledger.open('Levels');
+  await ledger.open('Price levels');
   await expect(unsent(page)).toContainText('Too busy.');
   await page.goto(address);
   await expect(page.getByLabel('Quantity of CL-0207')).toHaveValue('11');
@@ -90,7 +90,7 @@ test('a level is edited while the server refuses, and another one opened', async
   const answerAgain = await refuseEdits(page, '**/api/edits/level/*');
   await page.getByLabel('Name', { exact: true }).fill('Unsent club of clay');
   await page.getByLabel('Name', { exact: true }).press('Tab');
-  await ledger.open('Levels');
+  await ledger.open('Price levels');
   await page.getByRole('button', { name: 'New level' }).click();
   await expect(unsent(page)).toContainText('Level Unsent club of clay');
   await answerAgain();
@@ -104,14 +104,14 @@ test('a rule is left before the server has answered, and nothing of it is missin
   page,
 }) => {
   await ledger.signIn();
-  await ledger.open('Rules');
-  await page.getByRole('button', { name: 'New rule' }).click();
+  await ledger.open('Discount rules');
+  await page.getByRole('button', { name: 'Create rule' }).click();
   await page.getByLabel('Name', { exact: true }).fill('Left in a hurry');
   await page.getByLabel('Name', { exact: true }).press('Tab');
-  await page.getByRole('combobox', { name: 'Category' }).selectOption('porcelain');
+  await choose(page.getByRole('combobox', { name: 'Category' }), 'Porcelain bodies');
 
   // what is not complete is nobody's but this page's, and is there again
-  await ledger.open('Levels');
+  await ledger.open('Price levels');
   await expect(unsent(page)).toContainText('Rule Left in a hurry: an edit is not saved');
   await unsent(page).getByRole('link', { name: 'Open it' }).click();
   await expect(page.getByLabel('Name', { exact: true })).toHaveValue('Left in a hurry');
@@ -119,13 +119,13 @@ test('a rule is left before the server has answered, and nothing of it is missin
   await slowEdits(page, '**/api/edits/rule/*');
   await page.getByRole('textbox', { name: 'Percent' }).fill('5');
   await page.keyboard.press('Tab');
-  await page.getByLabel('Customers read').fill('In a hurry');
-  await page.getByLabel('Customers read').press('Tab');
-  await ledger.open('Levels');
+  await page.getByLabel('Text for the customer').fill('In a hurry');
+  await page.getByLabel('Text for the customer').press('Tab');
+  await ledger.open('Price levels');
   await page.waitForTimeout(4000); // both have got there
-  await ledger.open('Rules');
+  await ledger.open('Discount rules');
   await ledger.row('Left in a hurry').getByText('Left in a hurry').click();
-  await expect(page.getByLabel('Customers read')).toHaveValue('In a hurry');
+  await expect(page.getByLabel('Text for the customer')).toHaveValue('In a hurry');
 });
 
 test('a purchase order is edited while the server refuses, and the page loaded anew', async ({

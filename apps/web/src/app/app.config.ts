@@ -19,6 +19,8 @@ import { referenceFeature } from './reference/reference.feature';
 import { PageTitle } from './shell/page-title';
 import { sessionEffects } from './session/session.effects';
 import { sessionFeature } from './session/session.feature';
+import { provideIcons } from './icons/icons';
+import { provideFieldDefaults } from './shared/fields/field-defaults';
 import { endedSession } from './session/ended-session';
 import { busyServer } from './shared/busy-server';
 import { workingsFeature } from './workings/workings.feature';
@@ -32,6 +34,8 @@ export const appConfig: ApplicationConfig = {
       withInterceptors([endedSession, busyServer]),
       withXsrfConfiguration({ cookieName: 'XSRF-TOKEN', headerName: 'X-XSRF-TOKEN' }),
     ),
+    provideIcons(),
+    provideFieldDefaults(),
     provideStore(),
     provideState(sessionFeature),
     provideState(categoriesFeature),

@@ -13,7 +13,12 @@ export const routes: Routes = [
     canActivate: [signedInOnly],
     loadComponent: () => import('./shell/shell').then(({ Shell }) => Shell),
     children: [
-      { path: '', pathMatch: 'full', redirectTo: 'quotes' },
+      { path: '', pathMatch: 'full', redirectTo: 'today' },
+      {
+        path: 'today',
+        title: 'Today',
+        loadComponent: () => import('./today/today').then(({ Today }) => Today),
+      },
       {
         path: 'catalogue',
         loadChildren: () => import('./catalogue/catalogue.routes').then((m) => m.catalogueRoutes),
@@ -60,13 +65,13 @@ export const routes: Routes = [
       },
       {
         path: 'waiting-prices',
-        title: 'Prices that wait',
+        title: 'Proposed prices',
         loadComponent: () =>
           import('./cost-updates/waiting-prices').then(({ WaitingPrices }) => WaitingPrices),
       },
       {
         path: 'follow-rules',
-        title: 'How prices follow costs',
+        title: 'When costs change',
         loadComponent: () =>
           import('./cost-updates/follow-rules').then(({ FollowRules }) => FollowRules),
       },

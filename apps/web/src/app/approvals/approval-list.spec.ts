@@ -64,7 +64,7 @@ describe('the list of approvals', () => {
     await screen.answer('GET', FIRST, { rows: [], total: 0 });
     await screen.drawn();
     expect(screen.text()).toContain('Nobody has asked for approval yet.');
-    await screen.choose('Which of them', 'refused');
+    await screen.choose('Status', 'refused');
     const narrowed = '/api/approvals?state=refused&offset=0&limit=200';
     await screen.answer('GET', narrowed, { rows: [], total: 0 });
     await screen.drawn();

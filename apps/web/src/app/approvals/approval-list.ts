@@ -11,11 +11,12 @@ import { dashed, figureColumn } from '../shared/ledger-grid';
 import { Notice } from '../shared/notice';
 import { ApprovalsApi } from '../documents/approvals.api';
 import { guardInShort, STATE_WORDS } from '../documents/guard-words';
+import { ChoiceField } from '../shared/fields/choice-field';
 
 /** What waits for approval, and what became of the rest; it is decided on the document itself. */
 @Component({
   selector: 'hl-approval-list',
-  imports: [EndlessGrid, ListSearch, Notice],
+  imports: [ChoiceField, EndlessGrid, ListSearch, Notice],
   template: `
     <header class="sheet-head">
       <h1>Approvals</h1>
@@ -28,18 +29,12 @@ import { guardInShort, STATE_WORDS } from '../documents/guard-words';
         list="approvals"
         label="Part of a number, a customer, who asked or what they say"
       />
-      <select
-        class="cell"
-        aria-label="Which of them"
-        (change)="list.choose({ state: stateField.value })"
-        #stateField
-      >
-        @for (state of states; track state.code) {
-          <option [value]="state.code" [selected]="state.code === (list.typed()['state'] ?? '')">
-            {{ state.name }}
-          </option>
-        }
-      </select>
+      <hl-choice
+        label="Status"
+        [code]="list.typed()['state'] ?? ''"
+        [options]="states"
+        (chosen)="list.choose({ state: $event })"
+      />
     </div>
     @if (list.problem(); as problem) {
       <hl-notice [problem]="problem" (retried)="list.again()" />

@@ -8,7 +8,7 @@ import { basicsFeature } from './basics.feature';
 export const basicsRoutes: Routes = [
   {
     path: '',
-    title: 'Basics',
+    title: 'Pricing settings',
     providers: [provideState(basicsFeature), provideEffects(basicsEffects)],
     component: Basics,
   },

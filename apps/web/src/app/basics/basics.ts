@@ -1,4 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { MatFormField, MatLabel } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
+import { MatButton } from '@angular/material/button';
 import {
   SETTINGS_KEY,
   type ObjectDraft,
@@ -18,13 +21,13 @@ import {
   type ObjectEdit,
 } from '../draft/object-edits.feature';
 import { CHOICE_WORDS, MODE_WORDS } from '../draft/object-words';
-import { CodeChoice } from '../reference/code-choice';
+import { ChoiceField } from '../shared/fields/choice-field';
 import { namesOfThings } from '../reference/names';
 import { referenceFeature } from '../reference/reference.feature';
 import { hasPermission } from '../session/may-do';
-import { FigureField } from '../shared/figure-field';
+import { FigureField } from '../shared/fields/figure-field';
 import { Notice } from '../shared/notice';
-import { TextField } from '../shared/text-field';
+import { TextField } from '../shared/fields/text-field';
 import { FloorSheet } from './floor-sheet';
 import { basicsActions, basicsFeature } from './basics.feature';
 
@@ -38,7 +41,19 @@ const MODES: readonly RoundingMode[] = [
 /** What holds for all prices: rounding, the level by default, floors, and prices that items share. */
 @Component({
   selector: 'hl-basics',
-  imports: [CodeChoice, EditRefusal, EditSteps, FigureField, FloorSheet, Notice, TextField],
+  imports: [
+    ChoiceField,
+    EditRefusal,
+    EditSteps,
+    FigureField,
+    FloorSheet,
+    MatButton,
+    MatFormField,
+    MatInput,
+    MatLabel,
+    Notice,
+    TextField,
+  ],
   templateUrl: './basics.html',
   styleUrl: './basics.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import type { SettingsForm } from '@honest-ledger/contracts';
 import {
   FLOOR_ACTIONS,
@@ -7,10 +8,10 @@ import {
   type Scope,
 } from '@honest-ledger/engine';
 import { Store } from '@ngrx/store';
-import { CodeChoice } from '../reference/code-choice';
+import { ChoiceField } from '../shared/fields/choice-field';
 import { ScopeChoice } from '../reference/scope-choice';
 import { referenceFeature } from '../reference/reference.feature';
-import { FigureField } from '../shared/figure-field';
+import { FigureField } from '../shared/fields/figure-field';
 
 type Floors = SettingsForm['floors'];
 type Least = Floors[number]['least'];
@@ -30,7 +31,7 @@ const LEASTS: Readonly<Record<FloorLeast['kind'], string>> = {
 /** The least that goods are sold for: which goods, what they keep or cost at least, and what is done below it. */
 @Component({
   selector: 'hl-floor-sheet',
-  imports: [CodeChoice, FigureField, ScopeChoice],
+  imports: [ChoiceField, FigureField, MatButton, ScopeChoice],
   templateUrl: './floor-sheet.html',
   styleUrl: './basics.scss',
   styles: `

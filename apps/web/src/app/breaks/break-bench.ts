@@ -7,6 +7,7 @@ import {
   output,
   signal,
 } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import {
   breakContentSchema,
@@ -21,7 +22,7 @@ import { decimal, isZero, print, subtract } from '@honest-ledger/engine';
 import { ItemPicker } from '../reference/item-picker';
 import { CustomerPicker } from '../reference/customer-picker';
 import { Amount, mostDigits } from '../shared/amount';
-import { FigureField } from '../shared/figure-field';
+import { FigureField } from '../shared/fields/figure-field';
 import { writeNumber } from '../shared/numbers';
 import { problemOf } from '../shared/problems';
 import { BreaksApi } from './breaks.api';
@@ -38,7 +39,7 @@ const NOTHING: Tried = { answer: null, problem: null };
 /** Try it here: what quantities of one item come to, as published against as the break is edited. */
 @Component({
   selector: 'hl-break-bench',
-  imports: [Amount, CustomerPicker, FigureField, ItemPicker],
+  imports: [Amount, CustomerPicker, FigureField, ItemPicker, MatButton],
   template: `
     <h2>Try it here</h2>
     @if (tried().answer?.item; as one) {
@@ -50,9 +51,8 @@ const NOTHING: Tried = { answer: null, problem: null };
     <p>
       @if (customer(); as who) {
         for <strong>{{ who.name }}</strong>{{ level() }}
-        <button type="button" class="quiet small" (click)="customer.set(null)">For anybody</button>
+        <button type="button" matButton (click)="customer.set(null)">For anybody</button>
       } @else {
-        <span class="soft">for anybody, or</span>
         <hl-customer-picker (picked)="customer.set($event)" />
       }
     </p>

@@ -127,7 +127,7 @@ describe('a quantity break on its screen', () => {
     await open({});
     await screen.type('From', '60');
     expect((await sent()).tiers.map(({ from }) => from)).toEqual(['25', '60']);
-    await screen.choose('How the tier from 60 is reckoned', 'unit price');
+    await screen.choose('Effect of the tier from 60', 'unit price');
     expect((await sent()).tiers[1]?.adjustment).toEqual({ kind: 'set', price: '', unit: null });
     await screen.type('Price', '3.20');
     expect((await sent()).tiers[1]?.adjustment).toEqual({ kind: 'set', price: '3.20', unit: null });
@@ -139,7 +139,7 @@ describe('a quantity break on its screen', () => {
     expect(screen.text()).toContain('Not complete yet');
     await screen.press('Take out the tier from');
     expect((await sent()).tiers.length).toBe(2);
-    await screen.choose('How the tier from 25 is reckoned', 'by request');
+    await screen.choose('Effect of the tier from 25', 'by request');
     expect(screen.text()).toContain('tier 1 is by request, so it must be the last');
     screen.server.match(() => true);
   });
@@ -192,14 +192,14 @@ describe('a quantity break on its screen', () => {
 
   it('says what it counts, what tiers are reckoned on, and whom it is for', async () => {
     await open({});
-    await screen.choose('Over what is counted', 'over all these goods together');
+    await screen.choose('Counting', 'over all these goods together');
     expect((await sent()).count).toBe('goods');
     await screen.type('Unit that is counted', 'pallet');
     expect((await sent()).measure).toEqual({ kind: 'quantity', unit: 'pallet' });
-    await screen.choose('What is counted', 'the term');
+    await screen.choose('Measured by', 'Term');
     const byTerm = await sent();
     expect([byTerm.measure.kind, byTerm.count]).toEqual(['term', 'line']);
-    await screen.choose('What tiers are reckoned on', 'the base price');
+    await screen.choose('Based on', 'Base price');
     expect((await sent()).basis).toEqual({ kind: 'basePrice' });
     await screen.type('First day', '2027-03-01');
     expect((await sent()).window).toEqual({ from: '2027-03-01', until: null });
@@ -229,7 +229,7 @@ describe('a quantity break on its screen', () => {
     await screen.answer('GET', `/api/breaks/${other}`, { id: other, published: CLAY, draft: null });
     expect(screen.text()).toContain('Clay by the bag, CL-0207');
     expect(screen.text()).toContain('new: not kept yet');
-    await screen.type('Customers read', 'For you');
+    await screen.type('Text for the customer', 'For you');
     const saved = await sent();
     expect(saved.scopes).toEqual([{ kind: 'item', item: 'CL-0207' }]);
     expect(saved.tiers).toEqual(CLAY.tiers);

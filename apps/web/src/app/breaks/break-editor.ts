@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import { Router, RouterLink } from '@angular/router';
 import { breakContentSchema, type BreakAnswer, type BreakContent } from '@honest-ledger/contracts';
 import { breakSentence } from '@honest-ledger/wording';
@@ -8,15 +9,15 @@ import { ReadBack } from '../draft/read-back';
 import { EditSteps } from '../draft/edit-steps';
 import { objectSheet } from '../draft/object-sheet';
 import { RoundingEditor } from '../levels/rounding-editor';
-import { CodeChoice } from '../reference/code-choice';
+import { ChoiceField } from '../shared/fields/choice-field';
 import { namesOfThings } from '../reference/names';
 import { ScopeList } from '../reference/scope-list';
 import { referenceFeature } from '../reference/reference.feature';
 import { hasPermission } from '../session/may-do';
 import { Notice } from '../shared/notice';
 import { unbroken, writer } from '../shared/numbers';
-import { FigureField } from '../shared/figure-field';
-import { TextField } from '../shared/text-field';
+import { FigureField } from '../shared/fields/figure-field';
+import { TextField } from '../shared/fields/text-field';
 import { whenChanged } from '../shared/when-changed';
 import { BreakBench } from './break-bench';
 import { BreakCurve } from './break-curve';
@@ -37,15 +38,16 @@ import { TierEditor } from './tier-editor';
     BreakItems,
     BreakLimits,
     BreakWays,
-    CodeChoice,
+    ChoiceField,
     EditRefusal,
     EditSteps,
+    FigureField,
+    MatButton,
     Notice,
     ReadBack,
-    ScopeList,
-    FigureField,
     RoundingEditor,
     RouterLink,
+    ScopeList,
     TextField,
     TierEditor,
   ],

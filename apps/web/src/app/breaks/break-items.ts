@@ -7,6 +7,8 @@ import {
   output,
   signal,
 } from '@angular/core';
+import { MatCheckbox } from '@angular/material/checkbox';
+import { MatButton } from '@angular/material/button';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import {
@@ -39,7 +41,7 @@ const NOTHING: Found = { page: null, problem: null };
 /** The items that a break takes in as it is edited, with what one costs at each threshold. */
 @Component({
   selector: 'hl-break-items',
-  imports: [Amount, ItemPicker, RouterLink],
+  imports: [Amount, ItemPicker, MatButton, MatCheckbox, RouterLink],
   template: `
     <header class="part-head">
       <h2>Items it takes in</h2>
@@ -90,18 +92,16 @@ const NOTHING: Found = { page: null, problem: null };
                 <td class="soft">{{ row.narrower ?? '' }}</td>
                 @if (mayEdit()) {
                   <td class="acts">
-                    <label class="choose">
-                      <input
-                        type="checkbox"
-                        [attr.aria-label]="'Choose ' + row.item"
-                        [checked]="chosen().has(row.item)"
-                        (change)="choose(row.item)"
-                      />
-                    </label>
+                    <mat-checkbox
+                      class="choose"
+                      [aria-label]="'Choose ' + row.item"
+                      [checked]="chosen().has(row.item)"
+                      (change)="choose(row.item)"
+                    ></mat-checkbox>
                     @if (isNamed(row.item)) {
                       <button
                         type="button"
-                        class="quiet small"
+                        matButton
                         [attr.aria-label]="'Take ' + row.item + ' out of the break'"
                         (click)="takeOut(row.item)"
                       >
@@ -115,14 +115,12 @@ const NOTHING: Found = { page: null, problem: null };
           </tbody>
         </table>
         @if (mayEdit() && chosen().size > 0) {
-          <button type="button" class="quiet" (click)="own.emit([...chosen()])">
+          <button type="button" matButton="outlined" (click)="own.emit([...chosen()])">
             A break of their own for {{ chosen().size === 1 ? 'this item' : 'these items' }}
           </button>
         }
         @if (page.rows.length < most(page)) {
-          <button type="button" class="quiet small" (click)="more()">
-            Show more of {{ most(page) }}
-          </button>
+          <button type="button" matButton (click)="more()">Show more of {{ most(page) }}</button>
         }
       } @else {
         <p class="soft">It takes in no item yet.</p>

@@ -1,65 +1,60 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import { MatChipRemove, MatChipRow } from '@angular/material/chips';
+import { MatIcon } from '@angular/material/icon';
 import type { BreakContent, CustomerRow } from '@honest-ledger/contracts';
 import { Store } from '@ngrx/store';
 import { CustomerPicker } from '../reference/customer-picker';
 import { OutletChoice } from '../reference/outlet-choice';
 import { referenceFeature } from '../reference/reference.feature';
-import { DayField } from '../shared/day-field';
+import { ChoicesField } from '../shared/fields/choices-field';
+import { DayField } from '../shared/fields/day-field';
 
 /** For which levels, customers and segments, at which outlets and on which days a break is. */
 @Component({
   selector: 'hl-break-limits',
-  imports: [CustomerPicker, DayField, OutletChoice],
+  imports: [
+    ChoicesField,
+    CustomerPicker,
+    DayField,
+    MatChipRemove,
+    MatChipRow,
+    MatIcon,
+    OutletChoice,
+  ],
   template: `
     <div class="line">
-      <details>
-        <summary class="quiet small">
-          {{ content().levels ? 'For ' + content().levels?.length + ' levels' : 'For all levels' }}
-        </summary>
-        @for (level of levels(); track level.id) {
-          <label>
-            <input
-              type="checkbox"
-              [checked]="content().levels?.includes(level.id) ?? false"
-              (change)="chooseLevel(level.id, $event)"
-            />
-            {{ level.content.name }}
-          </label>
-        }
-        <span class="soft">None chosen: for all, and for lines without a level.</span>
-      </details>
-      <details>
-        <summary class="quiet small">{{ whom() }}</summary>
-        @for (segment of segments(); track segment.code) {
-          <label>
-            <input
-              type="checkbox"
-              [checked]="content().parties?.segments?.includes(segment.code) ?? false"
-              (change)="chooseSegment(segment.code, $event)"
-            />
-            {{ segment.name }}
-          </label>
-        }
-        @for (code of content().parties?.customers ?? []; track code) {
-          <label>
-            <input type="checkbox" checked (change)="removeCustomer(code)" />
-            {{ code }}
-          </label>
-        }
-        <hl-customer-picker (picked)="addCustomer($event)" />
-        <span class="soft">None chosen: for everybody.</span>
-      </details>
+      <hl-choices
+        label="Price levels"
+        all="All levels"
+        [options]="levels()"
+        [codes]="content().levels"
+        (changed)="changed.emit({ levels: $event })"
+      />
+      <hl-choices
+        label="Segments"
+        all="All customers"
+        [options]="segments()"
+        [codes]="chosenSegments()"
+        (changed)="setSegments($event ?? [])"
+      />
+      <hl-customer-picker (picked)="addCustomer($event)" />
+      @for (code of content().parties?.customers ?? []; track code) {
+        <mat-chip-row (removed)="removeCustomer(code)">
+          {{ code }}
+          <button matChipRemove type="button" [attr.aria-label]="'Remove ' + code">
+            <mat-icon svgIcon="close" />
+          </button>
+        </mat-chip-row>
+      }
       <hl-outlet-choice
         [chosen]="content().outlets"
         (changed)="changed.emit({ outlets: $event })"
       />
-      <span>from</span>
       <hl-day-field
         label="First day"
         [value]="content().window.from"
         (changed)="changed.emit({ window: { from: $event, until: content().window.until } })"
       />
-      <span>to</span>
       <hl-day-field
         label="Last day"
         [value]="content().window.until"
@@ -79,10 +74,6 @@ import { DayField } from '../shared/day-field';
       align-items: baseline;
       gap: 4px 12px;
     }
-    label,
-    details > .soft {
-      display: block;
-    }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
@@ -93,28 +84,20 @@ export class BreakLimits {
   readonly changed = output<Partial<BreakContent>>();
 
   private readonly reference = inject(Store).selectSignal(referenceFeature.selectReference);
-  protected readonly levels = computed(() => this.reference().levels);
+  protected readonly levels = computed(() =>
+    this.reference().levels.map(({ id, content }) => ({ code: id, name: content.name })),
+  );
   protected readonly segments = computed(() => this.reference().customers.segments);
   private readonly parties = computed(
     () => this.content().parties ?? { customers: [], segments: [] },
   );
-  protected readonly whom = computed(() => {
-    const { parties } = this.content();
-    if (!parties) return 'For everybody';
-    const count = parties.customers.length + parties.segments.length;
-    return `For ${String(count)} customers or segments`;
+  protected readonly chosenSegments = computed(() => {
+    const { segments } = this.parties();
+    return segments.length === 0 ? null : segments;
   });
 
-  protected chooseLevel(id: string, { target }: Event): void {
-    if (!(target instanceof HTMLInputElement)) return;
-    const levels = turned(this.content().levels ?? [], id, target.checked);
-    this.changed.emit({ levels: levels.length === 0 ? null : levels });
-  }
-
-  protected chooseSegment(code: string, { target }: Event): void {
-    if (!(target instanceof HTMLInputElement)) return;
-    const { customers, segments } = this.parties();
-    this.setParties(customers, turned(segments, code, target.checked));
+  protected setSegments(segments: readonly string[]): void {
+    this.setParties(this.parties().customers, segments);
   }
 
   protected addCustomer({ code }: CustomerRow): void {

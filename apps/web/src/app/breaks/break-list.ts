@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import { Router } from '@angular/router';
 import type { BreakSummary } from '@honest-ledger/contracts';
 import { breakSentence } from '@honest-ledger/wording';
@@ -15,13 +16,13 @@ import { breaksActions, breaksFeature } from './breaks.feature';
 /** The quantity breaks, each read back as a sentence, with what it takes in and its snags. */
 @Component({
   selector: 'hl-break-list',
-  imports: [LedgerGrid, Notice],
+  imports: [LedgerGrid, MatButton, Notice],
   template: `
     <header class="sheet-head">
       <h1>Quantity breaks</h1>
       <span class="soft">Setup: edited in a draft, in force once published</span>
       @if (mayEdit()) {
-        <button type="button" class="main-action" (click)="create()">New quantity break</button>
+        <button type="button" matButton="filled" (click)="create()">New quantity break</button>
       }
     </header>
     @if (list().problem; as problem) {

@@ -1,9 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import { MatFormField, MatLabel } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
+import { MatCheckbox } from '@angular/material/checkbox';
 import type { BreakContent } from '@honest-ledger/contracts';
 import { BREAK_COUNTS, type BreakCount, type BreakMeasure } from '@honest-ledger/engine';
 import { Store } from '@ngrx/store';
 import { referenceFeature } from '../reference/reference.feature';
 import { measuredBy } from './break-edits';
+import { ChoiceField, type Choice } from '../shared/fields/choice-field';
 
 const COUNTS: Readonly<Record<BreakCount, string>> = {
   line: 'on each line',
@@ -13,78 +17,65 @@ const COUNTS: Readonly<Record<BreakCount, string>> = {
 };
 
 const MEASURES: readonly (readonly [BreakMeasure['kind'], string])[] = [
-  ['quantity', 'the quantity'],
-  ['amount', 'what is spent'],
-  ['term', 'the term'],
+  ['quantity', 'Quantity'],
+  ['amount', 'Spend'],
+  ['term', 'Term'],
+];
+
+const MODES: readonly Choice[] = [
+  ['allUnits', 'All units'],
+  ['incremental', 'Incremental'],
 ];
 
 /** How a break counts, which units its tiers price, and what they are reckoned on. */
 @Component({
   selector: 'hl-break-ways',
+  imports: [ChoiceField, MatCheckbox, MatFormField, MatInput, MatLabel],
   template: `
     <div class="line">
-      <span>Counts</span>
-      <select class="cell" aria-label="What is counted" (change)="measure($event)">
-        @for (one of measures; track one[0]) {
-          <option [value]="one[0]" [selected]="one[0] === content().measure.kind">
-            {{ one[1] }}
-          </option>
-        }
-      </select>
+      <hl-choice
+        label="Measured by"
+        [code]="content().measure.kind"
+        [options]="measures"
+        (chosen)="measure($event)"
+      />
       @if (content().measure.kind === 'quantity') {
-        <span>in</span>
-        <input
-          class="cell unit"
-          aria-label="Unit that is counted"
-          placeholder="base units"
-          maxlength="20"
-          autocomplete="off"
-          [value]="unit()"
-          (change)="setUnit($event)"
-        />
+        <mat-form-field class="unit"
+          ><mat-label>Unit that is counted</mat-label
+          ><input
+            matInput
+            placeholder="base units"
+            maxlength="20"
+            autocomplete="off"
+            [value]="unit()"
+            (change)="setUnit($event)"
+        /></mat-form-field>
       }
-      <select
-        class="cell"
-        aria-label="Over what is counted"
+      <hl-choice
+        label="Counting"
+        [code]="content().count"
+        [options]="counts"
         [disabled]="content().measure.kind === 'term'"
-        (change)="count($event)"
-      >
-        @for (one of counts; track one) {
-          <option [value]="one" [selected]="one === content().count">{{ countWords[one] }}</option>
-        }
-      </select>
-      <span>; the tier reached prices</span>
-      <select
-        class="cell"
-        aria-label="Which units a tier prices"
+        (chosen)="count($event)"
+      />
+      <hl-choice
+        label="Units priced"
+        [code]="content().mode"
+        [options]="modes"
         [disabled]="content().measure.kind !== 'quantity'"
-        (change)="mode($event)"
-      >
-        <option value="allUnits" [selected]="content().mode === 'allUnits'">every unit</option>
-        <option value="incremental" [selected]="content().mode === 'incremental'">
-          its own units, each tier by itself
-        </option>
-      </select>
+        (chosen)="mode($event)"
+      />
     </div>
     <div class="line">
-      <span>Reckoned on</span>
-      <select class="cell" aria-label="What tiers are reckoned on" (change)="basis($event)">
-        <option value="afterLevel" [selected]="content().basis.kind === 'afterLevel'">
-          the price after the level
-        </option>
-        <option value="basePrice" [selected]="content().basis.kind === 'basePrice'">
-          the base price
-        </option>
-        @for (kind of costKinds(); track kind.code) {
-          <option [value]="'cost ' + kind.code" [selected]="kind.code === cost()">
-            the {{ kind.name }} cost
-          </option>
-        }
-      </select>
-      <label>
-        <input type="checkbox" [checked]="content().always" (change)="always($event)" />
-        also where the price is not lower
-      </label>
+      <hl-choice
+        label="Based on"
+        [code]="basisCode()"
+        [options]="bases()"
+        (chosen)="basis($event)"
+      />
+      <mat-checkbox [checked]="content().always" (change)="always($event.checked)"
+        >Even if higher</mat-checkbox
+      >
       @for (path of ['mode', 'measure', 'basis', 'count', '']; track path) {
         @if (problems().get(path); as problem) {
           <span class="wrong" role="alert">{{ problem }}</span>
@@ -116,25 +107,32 @@ export class BreakWays {
   readonly changed = output<BreakContent>();
 
   private readonly reference = inject(Store).selectSignal(referenceFeature.selectReference);
-  protected readonly costKinds = computed(() => this.reference().goods.costKinds);
-  protected readonly counts = BREAK_COUNTS;
-  protected readonly countWords = COUNTS;
+  protected readonly counts = BREAK_COUNTS.map((count) => [count, COUNTS[count]] as const);
+  protected readonly modes = MODES;
   protected readonly measures = MEASURES;
   protected readonly unit = computed(() => {
     const { measure } = this.content();
     return measure.kind === 'quantity' ? (measure.unit ?? '') : '';
   });
-  protected readonly cost = computed(() => {
+  protected readonly basisCode = computed(() => {
     const { basis } = this.content();
-    return basis.kind === 'cost' ? basis.cost : null;
+    return basis.kind === 'cost' ? `cost ${basis.cost}` : basis.kind;
   });
+  protected readonly bases = computed((): Choice[] => [
+    ['afterLevel', 'Price after the price level'],
+    ['basePrice', 'Base price'],
+    ...this.reference().goods.costKinds.map(({ code, name }): Choice => [
+      `cost ${code}`,
+      `${name} cost`,
+    ]),
+  ]);
 
   private set(part: Partial<BreakContent>): void {
     this.changed.emit({ ...this.content(), ...part });
   }
 
-  protected measure(event: Event): void {
-    const kind = MEASURES.find(([one]) => one === chosen(event))?.[0];
+  protected measure(typed: string): void {
+    const kind = MEASURES.find(([one]) => one === typed)?.[0];
     if (!kind) return;
     const measure = kind === 'quantity' ? { kind, unit: null } : { kind };
     this.changed.emit(measuredBy(this.content(), measure));
@@ -146,26 +144,22 @@ export class BreakWays {
     this.set({ measure: { kind: 'quantity', unit: unit === '' ? null : unit } });
   }
 
-  protected count(event: Event): void {
-    const count = BREAK_COUNTS.find((one) => one === chosen(event));
+  protected count(typed: string): void {
+    const count = BREAK_COUNTS.find((one) => one === typed);
     if (count) this.set({ count });
   }
 
-  protected mode(event: Event): void {
-    this.set({ mode: chosen(event) === 'incremental' ? 'incremental' : 'allUnits' });
+  protected mode(typed: string): void {
+    this.set({ mode: typed === 'incremental' ? 'incremental' : 'allUnits' });
   }
 
-  protected basis(event: Event): void {
-    const [kind, cost] = chosen(event).split(' ');
+  protected basis(typed: string): void {
+    const [kind, cost] = typed.split(' ');
     if (kind === 'cost' && cost !== undefined) this.set({ basis: { kind, cost } });
     else if (kind === 'basePrice' || kind === 'afterLevel') this.set({ basis: { kind } });
   }
 
-  protected always({ target }: Event): void {
-    if (target instanceof HTMLInputElement) this.set({ always: target.checked });
+  protected always(checked: boolean): void {
+    this.set({ always: checked });
   }
-}
-
-function chosen({ target }: Event): string {
-  return target instanceof HTMLSelectElement ? target.value : '';
 }

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import type {
   AdjustmentForm,
   BreakAnswer,
@@ -8,11 +9,12 @@ import type {
 import { compare, decimal, make, print, type DearZone } from '@honest-ledger/engine';
 import { AdjustmentFields } from '../levels/adjustment-fields';
 import { Amount, mostDigits } from '../shared/amount';
-import { FigureField } from '../shared/figure-field';
+import { FigureField } from '../shared/fields/figure-field';
 import { writeNumber } from '../shared/numbers';
 import { readPastedRows, type PastedRow } from '../shared/pasted-rows';
 import { startTier, withNewTier, withoutTier, withTier } from './break-edits';
 import { rangeWords, triedAt, zoneWords } from './break-quantities';
+import { ChoiceField } from '../shared/fields/choice-field';
 
 const WAYS: readonly (readonly [TierAdjustmentForm['kind'], string])[] = [
   ['percent', 'percent'],
@@ -30,7 +32,7 @@ const WAYS_OF_COST: typeof WAYS = [
 /** The tiers of a break: typed, or pasted from a spreadsheet onto any of their fields. */
 @Component({
   selector: 'hl-tier-editor',
-  imports: [AdjustmentFields, Amount, FigureField],
+  imports: [AdjustmentFields, Amount, ChoiceField, FigureField, MatButton],
   template: `
     <table class="ledger" aria-label="Tiers">
       <thead>
@@ -68,6 +70,7 @@ const WAYS_OF_COST: typeof WAYS = [
           <tr [class.dear]="row.zone !== null">
             <td class="figure">
               <hl-figure-field
+                [bare]="true"
                 label="From"
                 [value]="row.from"
                 [problem]="wrong($index, 'from')"
@@ -86,15 +89,14 @@ const WAYS_OF_COST: typeof WAYS = [
                     (changed)="set($index, { adjustment: $event })"
                   />
                 }
-                <select
-                  class="cell"
-                  [attr.aria-label]="'How the tier from ' + row.from + ' is reckoned'"
-                  (change)="choose($index, $event)"
-                >
-                  @for (way of ways(); track way[0]) {
-                    <option [value]="way[0]" [selected]="way[0] === row.kind">{{ way[1] }}</option>
-                  }
-                </select>
+                <hl-choice
+                  class="comparison"
+                  [bare]="true"
+                  [label]="'Effect of the tier from ' + row.from"
+                  [code]="row.kind"
+                  [options]="ways()"
+                  (chosen)="choose($index, $event)"
+                />
               </div>
             </td>
             <td class="figure">
@@ -114,7 +116,7 @@ const WAYS_OF_COST: typeof WAYS = [
               @if (rows().length > 1) {
                 <button
                   type="button"
-                  class="quiet small"
+                  matButton
                   [attr.aria-label]="'Take out the tier from ' + row.from"
                   (click)="remove($index)"
                 >
@@ -126,7 +128,7 @@ const WAYS_OF_COST: typeof WAYS = [
         }
       </tbody>
     </table>
-    <button type="button" class="quiet small" (click)="add()">Add a tier</button>
+    <button type="button" matButton (click)="add()">Add a tier</button>
     <span class="soft hint">
       Or paste rows from a spreadsheet onto a field: from and figure, or from, to and figure.
     </span>
@@ -134,8 +136,8 @@ const WAYS_OF_COST: typeof WAYS = [
       <p role="alert">
         Are the figures of these {{ rows.length }} rows percents off, or prices of one in
         {{ content().currency }}?
-        <button type="button" class="quiet small" (click)="takeAs(asPercents)">Percents off</button>
-        <button type="button" class="quiet small" (click)="takeAs(asPrices)">Prices of one</button>
+        <button type="button" matButton (click)="takeAs(asPercents)">Percents off</button>
+        <button type="button" matButton (click)="takeAs(asPrices)">Prices of one</button>
       </p>
     }
     @if (pasteNote(); as note) {
@@ -241,9 +243,8 @@ export class TierEditor {
     this.changed.emit(withTier(this.content(), place, part));
   }
 
-  protected choose(place: number, { target }: Event): void {
-    if (!(target instanceof HTMLSelectElement)) return;
-    const kind = this.ways().find(([way]) => way === target.value)?.[0];
+  protected choose(place: number, value: string): void {
+    const kind = this.ways().find(([way]) => way === value)?.[0];
     const old = this.content().tiers[place]?.adjustment;
     if (kind && old) this.set(place, { adjustment: startTier(kind, old) });
   }

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import { Router, RouterLink } from '@angular/router';
 import type { ItemPage, ItemRow } from '@honest-ledger/contracts';
 import { minorDigits } from '@honest-ledger/engine';
@@ -7,7 +8,7 @@ import type { ColDef } from 'ag-grid-community';
 import { tap } from 'rxjs';
 import { ListSearch } from '../lists/list-search';
 import { longList } from '../lists/long-list';
-import { CodeChoice } from '../reference/code-choice';
+import { ChoiceField } from '../shared/fields/choice-field';
 import { ITEM_KIND_CHOICES } from '../reference/item-kinds';
 import { namesOfThings } from '../reference/names';
 import { referenceFeature } from '../reference/reference.feature';
@@ -22,7 +23,16 @@ import { CategoryChoice } from '../reference/category-choice';
 /** What is sold, and each item's base price in the version in force. */
 @Component({
   selector: 'hl-catalogue',
-  imports: [CategoryChoice, CodeChoice, EndlessGrid, FileLinks, ListSearch, Notice, RouterLink],
+  imports: [
+    CategoryChoice,
+    ChoiceField,
+    EndlessGrid,
+    FileLinks,
+    ListSearch,
+    MatButton,
+    Notice,
+    RouterLink,
+  ],
   templateUrl: './catalogue.html',
   host: { class: 'list-sheet' },
   changeDetection: ChangeDetectionStrategy.OnPush,

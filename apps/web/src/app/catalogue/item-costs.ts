@@ -8,6 +8,8 @@ import {
   signal,
   type OnDestroy,
 } from '@angular/core';
+import { MatRadioButton } from '@angular/material/radio';
+import { MatButton } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import type {
   DatedCost,
@@ -17,19 +19,19 @@ import type {
 } from '@honest-ledger/contracts';
 import { PURCHASE } from '@honest-ledger/engine';
 import { Store } from '@ngrx/store';
-import { CodeChoice } from '../reference/code-choice';
+import { ChoiceField } from '../shared/fields/choice-field';
 import { namesOfThings } from '../reference/names';
 import { RuleInForce } from '../cost-updates/rule-in-force';
 import { referenceFeature } from '../reference/reference.feature';
 import { hasPermission } from '../session/may-do';
 import { Amount, mostDigits } from '../shared/amount';
 import { writeCalendarDay } from '../shared/dates';
-import { DayField } from '../shared/day-field';
-import { FigureField } from '../shared/figure-field';
+import { DayField } from '../shared/fields/day-field';
+import { FigureField } from '../shared/fields/figure-field';
 import { SavedState } from '../shared/saved-state';
 import { Notice } from '../shared/notice';
 import { writeNumber } from '../shared/numbers';
-import { TextField } from '../shared/text-field';
+import { TextField } from '../shared/fields/text-field';
 import { whenChanged } from '../shared/when-changed';
 import { CostHistory } from './cost-history';
 import { itemCostsActions, itemCostsFeature } from './item-costs.feature';
@@ -44,14 +46,16 @@ interface BegunOffer {
   selector: 'hl-item-costs',
   imports: [
     Amount,
-    CodeChoice,
+    ChoiceField,
     CostHistory,
     DayField,
     FigureField,
-    SavedState,
+    MatButton,
+    MatRadioButton,
     Notice,
     RouterLink,
     RuleInForce,
+    SavedState,
     TextField,
   ],
   templateUrl: './item-costs.html',

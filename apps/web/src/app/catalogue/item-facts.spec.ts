@@ -44,11 +44,11 @@ describe('the facts of an item as a form', () => {
   it('give what was typed and chosen; an empty field is nothing', async () => {
     await screen.type('Name', ' Porcelain body ');
     await screen.type('GTIN', '6291041500213');
-    await screen.choose('Brand of the item', 'none');
-    await screen.choose('Category of the item', 'Glazes');
+    await screen.choose('Brand', 'none');
+    await screen.choose('Category', 'Glazes');
     await screen.type('Further units', 'pallet 48; box 12');
     await screen.type('List price', '19.5');
-    await screen.type('Currency of the list price', 'eur');
+    await screen.type('Its currency', 'eur');
     await screen.press('Save');
     expect(saved[0]).toEqual({
       ...facts,
@@ -73,7 +73,7 @@ describe('the facts of an item as a form', () => {
     await screen.type('Named prices', 'fair stand 17,50 EUR');
     await screen.choose('Finish', 'matt');
     await screen.type('Weight', '');
-    await screen.choose('Tax class of the item', 'Standard rate');
+    await screen.choose('Tax class', 'Standard rate');
     await screen.press('Save');
     expect(saved[0]).toEqual({
       ...facts,
@@ -98,7 +98,7 @@ describe('the facts of an item as a form', () => {
     screen.fixture.componentRef.setInput('problem', problem);
     await screen.settle();
     expect(screen.text()).toContain('Item CL-0311 has this GTIN');
-    expect(screen.host.querySelector('#fact-gtin')?.getAttribute('aria-invalid')).toBe('true');
+    expect(screen.field('GTIN').getAttribute('aria-invalid')).toBe('true');
   });
 });
 

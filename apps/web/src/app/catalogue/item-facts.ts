@@ -7,6 +7,10 @@ import {
   linkedSignal,
   output,
 } from '@angular/core';
+import { MatFormField, MatLabel } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
+import { MatCheckbox } from '@angular/material/checkbox';
+import { MatButton } from '@angular/material/button';
 import { ITEM_KINDS, TIME_UNITS, type TimeUnit } from '@honest-ledger/engine';
 import {
   readFurtherUnits,
@@ -20,19 +24,30 @@ import {
 } from '@honest-ledger/contracts';
 import { Store } from '@ngrx/store';
 import { AttributeFields } from '../reference/attribute-fields';
-import { CodeChoice } from '../reference/code-choice';
+import { ChoiceField } from '../shared/fields/choice-field';
 import { ITEM_KIND_CHOICES } from '../reference/item-kinds';
 import { namesOfThings } from '../reference/names';
 import { referenceFeature } from '../reference/reference.feature';
 import { readNumber } from '../shared/numbers';
-import { TextField } from '../shared/text-field';
+import { TextField } from '../shared/fields/text-field';
 import { CategoryChoice } from '../reference/category-choice';
 import { WrittenList } from './written-list';
 
 /** The facts of an item as a form. They count from the moment they are saved. */
 @Component({
   selector: 'hl-item-facts',
-  imports: [AttributeFields, CategoryChoice, CodeChoice, TextField, WrittenList],
+  imports: [
+    AttributeFields,
+    CategoryChoice,
+    ChoiceField,
+    MatButton,
+    MatCheckbox,
+    MatFormField,
+    MatInput,
+    MatLabel,
+    TextField,
+    WrittenList,
+  ],
   templateUrl: './item-facts.html',
   styleUrl: './item-facts.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -117,8 +132,8 @@ export class ItemFacts {
     });
   }
 
-  protected setActive({ target }: Event): void {
-    if (target instanceof HTMLInputElement) this.set({ active: target.checked });
+  protected setActive(checked: boolean): void {
+    this.set({ active: checked });
   }
 
   protected save(event: Event): void {

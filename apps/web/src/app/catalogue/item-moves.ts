@@ -1,19 +1,20 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import type { ItemMove } from '@honest-ledger/contracts';
 import { MovesTable } from '../shared/moves-table';
 
 /** What facts of an item as they are edited would move, shown before they are saved. */
 @Component({
   selector: 'hl-item-moves',
-  imports: [MovesTable],
+  imports: [MatButton, MovesTable],
   template: `
     <section role="alert">
       <p>Saving this changes prices at once:</p>
       <hl-moves-table [moves]="moves()" />
-      <button type="button" class="main-action" (click)="confirmed.emit()">
+      <button type="button" matButton="filled" (click)="confirmed.emit()">
         Save and change these prices
       </button>
-      <button type="button" class="quiet" (click)="left.emit()">Keep editing</button>
+      <button type="button" matButton="outlined" (click)="left.emit()">Keep editing</button>
     </section>
   `,
   styles: `

@@ -6,6 +6,7 @@ import {
   input,
   linkedSignal,
 } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import { Router, RouterLink } from '@angular/router';
 import type {
   AttributeType,
@@ -23,7 +24,7 @@ import { hasPermission } from '../session/may-do';
 import { Amount, mostDigits } from '../shared/amount';
 import { writeCalendarDay } from '../shared/dates';
 import { DeleteButton } from '../shared/delete-button';
-import { FigureField } from '../shared/figure-field';
+import { FigureField } from '../shared/fields/figure-field';
 import { Notice } from '../shared/notice';
 import { writeNumber, writer } from '../shared/numbers';
 import { whenChanged } from '../shared/when-changed';
@@ -38,6 +39,7 @@ import { objectEditsActions, type Drafted } from '../draft/object-edits.feature'
 import { ItemFacts } from './item-facts';
 import { ItemMoves } from './item-moves';
 import { itemActions, itemFeature } from './item.feature';
+import { ChoiceField } from '../shared/fields/choice-field';
 
 /** One item: what it is, its base prices, and what each level makes of it. */
 @Component({
@@ -45,6 +47,7 @@ import { itemActions, itemFeature } from './item.feature';
   imports: [
     Amount,
     BothValues,
+    ChoiceField,
     DeleteButton,
     EditRefusal,
     EditSteps,
@@ -52,6 +55,7 @@ import { itemActions, itemFeature } from './item.feature';
     ItemCostsPart,
     ItemFacts,
     ItemMoves,
+    MatButton,
     Notice,
     RouterLink,
   ],
@@ -68,6 +72,9 @@ export class Item {
   protected readonly found = this.store.selectSignal(itemFeature.selectItem);
   private readonly reference = this.store.selectSignal(referenceFeature.selectReference);
   private readonly draftedNow = draftedNow();
+  protected readonly sharedPrices = computed(() =>
+    (this.found().value?.sharedPrices ?? []).map(({ id, name }) => [id, name] as const),
+  );
   protected readonly factsRefused = this.store.selectSignal(itemFeature.selectFactsRefused);
   protected readonly foreseen = this.store.selectSignal(itemFeature.selectForeseen);
   /** What somebody else left there, where the second of two was refused. */
@@ -181,14 +188,13 @@ export class Item {
     this.edit(unit, price === '' ? null : own);
   }
 
-  protected setShared(unit: string | null, figure: string, { target }: Event): void {
-    if (!(target instanceof HTMLSelectElement)) return;
+  protected setShared(unit: string | null, figure: string, value: string): void {
     const ofItem = { item: this.item(), unit };
     this.edit(
       unit,
-      target.value === ''
+      value === ''
         ? { kind: 'own', ...ofItem, price: figure === '' ? '0' : figure }
-        : { kind: 'shared', ...ofItem, shared: target.value },
+        : { kind: 'shared', ...ofItem, shared: value },
     );
   }
 

@@ -1,4 +1,6 @@
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
+import { MatFormField, MatLabel } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
 import { Router } from '@angular/router';
 import type { ItemContent, ProblemDetails } from '@honest-ledger/contracts';
 import { Notice } from '../shared/notice';
@@ -31,20 +33,21 @@ const EMPTY: ItemContent = {
 /** Makes an item that is not there yet. */
 @Component({
   selector: 'hl-new-item',
-  imports: [ItemFacts, Notice],
+  imports: [ItemFacts, MatFormField, MatInput, MatLabel, Notice],
   template: `
     <header class="sheet-head">
       <h1>New item</h1>
       <span class="soft">Its base price is given on its page, in a draft</span>
-      <label for="number">Item number</label>
-      <input
-        id="number"
-        class="cell"
-        maxlength="40"
-        autocomplete="off"
-        [value]="number()"
-        (input)="type($event)"
-      />
+      <mat-form-field
+        ><mat-label>Item number</mat-label
+        ><input
+          matInput
+          id="number"
+          maxlength="40"
+          autocomplete="off"
+          [value]="number()"
+          (input)="type($event)"
+      /></mat-form-field>
     </header>
     @if (problem(); as problem) {
       <hl-notice [problem]="problem" [again]="false" />

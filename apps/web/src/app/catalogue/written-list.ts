@@ -6,36 +6,40 @@ import {
   linkedSignal,
   output,
 } from '@angular/core';
+import { ReactiveFormsModule } from '@angular/forms';
+import { MatLabel } from '@angular/material/form-field';
+import { MatError } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
+import { AT_ONCE, fieldControl } from '../shared/fields/field-control';
+import { MatFormField } from '@angular/material/form-field';
 
 /** Several things in one field, written one after the other with semicolons between them. */
 @Component({
   selector: 'hl-written-list',
+  imports: [MatError, MatFormField, MatInput, MatLabel, ReactiveFormsModule],
   template: `
-    <input
-      class="cell"
-      autocomplete="off"
-      [id]="fieldId()"
-      [placeholder]="example()"
-      [value]="text()"
-      [attr.aria-invalid]="message() !== null"
-      (input)="type($event)"
-    />
-    @if (message(); as message) {
-      <span class="wrong">{{ message }}</span>
-    }
+    <mat-form-field>
+      <mat-label>{{ label() }}</mat-label>
+      <input
+        matInput
+        autocomplete="off"
+        [formControl]="control"
+        [errorStateMatcher]="atOnce"
+        [placeholder]="example()"
+        (input)="type($event)"
+      />
+      <mat-error>{{ message() }}</mat-error>
+    </mat-form-field>
   `,
   styles: `
-    input {
+    mat-form-field {
       width: 100%;
-    }
-    .wrong {
-      display: block;
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class WrittenList<T> {
-  readonly fieldId = input.required<string>();
+  readonly label = input.required<string>();
   readonly written = input.required<string>();
   /** Null for what cannot be read. */
   readonly read = input.required<(text: string) => T | null>();
@@ -50,6 +54,9 @@ export class WrittenList<T> {
       ? `Write it like this: ${this.example()}`
       : this.problem(),
   );
+
+  protected readonly atOnce = AT_ONCE;
+  protected readonly control = fieldControl({ value: this.text, problem: this.message });
 
   protected type({ target }: Event): void {
     if (!(target instanceof HTMLInputElement)) return;

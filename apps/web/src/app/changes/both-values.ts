@@ -1,10 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import { namesOfThings } from '../reference/names';
 import { differences, withLevelNames } from './differences';
 
 /** What two people made of one thing, field by field, and the choice between them. */
 @Component({
   selector: 'hl-both-values',
+  imports: [MatButton],
   template: `
     <div class="notice conflict" role="alert">
       <p>Somebody else has changed this since you opened it. Where the two differ:</p>
@@ -30,8 +32,8 @@ import { differences, withLevelNames } from './differences';
           }
         </tbody>
       </table>
-      <button type="button" class="quiet" (click)="taken.emit()">Take theirs</button>
-      <button type="button" class="quiet" (click)="rebased.emit()">Keep mine instead</button>
+      <button type="button" matButton="outlined" (click)="taken.emit()">Take theirs</button>
+      <button type="button" matButton="outlined" (click)="rebased.emit()">Keep mine instead</button>
     </div>
   `,
   styles: `

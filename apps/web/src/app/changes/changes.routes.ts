@@ -8,7 +8,7 @@ import { changesFeature } from './changes.feature';
 export const changeRoutes: Routes = [
   {
     path: '',
-    title: 'Changes',
+    title: 'Change log',
     component: Changes,
     providers: [provideState(changesFeature), provideEffects(changesEffects)],
   },

@@ -48,9 +48,9 @@ describe('the record of changes', () => {
     const screen = await show();
     await screen.answer('GET', '/api/changes', page([]));
     expect(screen.text()).toContain('Nothing on record fits.');
-    await screen.choose('Changes of', 'levels');
+    await screen.choose('Kind', 'levels');
     await screen.answer('GET', '/api/changes?kind=level', page([]));
-    await screen.type('By whom', 'ines');
+    await screen.type('Person', 'ines');
     await screen.answer('GET', '/api/changes?kind=level&by=ines', page([]));
   });
 

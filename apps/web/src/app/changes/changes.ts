@@ -7,6 +7,9 @@ import {
   linkedSignal,
   signal,
 } from '@angular/core';
+import { TextField } from '../shared/fields/text-field';
+import { DayField } from '../shared/fields/day-field';
+import { MatButton } from '@angular/material/button';
 import type { ChangeRow } from '@honest-ledger/contracts';
 import { Store } from '@ngrx/store';
 import { writeInstant } from '../shared/dates';
@@ -16,6 +19,7 @@ import { whenChanged } from '../shared/when-changed';
 import type { ChangeFilter } from './changes.api';
 import { changesActions, changesFeature } from './changes.feature';
 import { differences, withLevelNames } from './differences';
+import { ChoiceField } from '../shared/fields/choice-field';
 
 const KINDS: readonly (readonly [string, string])[] = [
   ['', 'everything'],
@@ -54,7 +58,7 @@ const KINDS: readonly (readonly [string, string])[] = [
 /** The record: who changed what, when, and what stood there before. */
 @Component({
   selector: 'hl-changes',
-  imports: [Notice],
+  imports: [ChoiceField, DayField, MatButton, Notice, TextField],
   templateUrl: './changes.html',
   styleUrl: './changes.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -96,9 +100,8 @@ export class Changes {
     );
   }
 
-  protected narrow(part: keyof ChangeFilter, { target }: Event): void {
-    if (!(target instanceof HTMLInputElement || target instanceof HTMLSelectElement)) return;
-    const value = target.value.trim();
+  protected narrow(part: keyof ChangeFilter, typed: string): void {
+    const value = typed.trim();
     this.filter.update((filter) => ({ ...filter, [part]: value }));
     this.ask(null);
   }

@@ -1,9 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import type { CostAdjustmentForm, CostBandForm } from '@honest-ledger/contracts';
-import { FigureField } from '../shared/figure-field';
+import { FigureField } from '../shared/fields/figure-field';
 import { readPastedBands } from './band-paste';
 import { bothWays } from '../shared/markup-words';
 import { figureOf, startCostAdjustment, withBand, withFigure, withNewBand } from './table-edits';
+import { ChoiceField } from '../shared/fields/choice-field';
 
 const WAYS: readonly (readonly [CostAdjustmentForm['kind'], string])[] = [
   ['multiplier', 'times the cost'],
@@ -17,7 +19,7 @@ const WAYS: readonly (readonly [CostAdjustmentForm['kind'], string])[] = [
 /** The bands of one kind of cost: typed, or pasted from a spreadsheet onto any of its fields. */
 @Component({
   selector: 'hl-band-editor',
-  imports: [FigureField],
+  imports: [ChoiceField, FigureField, MatButton],
   template: `
     <table class="ledger" [attr.aria-label]="'Bands of the ' + kind() + ' cost'">
       <thead>
@@ -35,6 +37,7 @@ const WAYS: readonly (readonly [CostAdjustmentForm['kind'], string])[] = [
           <tr>
             <td class="figure">
               <hl-figure-field
+                [bare]="true"
                 label="Costs from"
                 [value]="band.from"
                 [problem]="wrong($index, 'from')"
@@ -47,23 +50,21 @@ const WAYS: readonly (readonly [CostAdjustmentForm['kind'], string])[] = [
                 @let shown = figure(band.adjustment);
                 @if (shown !== null) {
                   <hl-figure-field
+                    [bare]="true"
                     [label]="'Figure of the band from ' + band.from"
                     [value]="shown"
                     [problem]="wrongFigure($index)"
                     (changed)="setFigure($index, band.adjustment, $event)"
                   />
                 }
-                <select
-                  class="cell"
-                  [attr.aria-label]="'How the band from ' + band.from + ' is reckoned'"
-                  (change)="choose($index, band.adjustment, $event)"
-                >
-                  @for (way of ways; track way[0]) {
-                    <option [value]="way[0]" [selected]="way[0] === band.adjustment.kind">
-                      {{ way[1] }}
-                    </option>
-                  }
-                </select>
+                <hl-choice
+                  class="comparison"
+                  [bare]="true"
+                  [label]="'Effect of the band from ' + band.from"
+                  [code]="band.adjustment.kind"
+                  [options]="ways"
+                  (chosen)="choose($index, band.adjustment, $event)"
+                />
               </div>
             </td>
             @for (percent of bothWays(band.adjustment); track $index) {
@@ -73,7 +74,7 @@ const WAYS: readonly (readonly [CostAdjustmentForm['kind'], string])[] = [
               @if (bands().length > 1) {
                 <button
                   type="button"
-                  class="quiet small"
+                  matButton
                   [attr.aria-label]="'Take out the band from ' + band.from"
                   (click)="remove($index)"
                 >
@@ -85,7 +86,7 @@ const WAYS: readonly (readonly [CostAdjustmentForm['kind'], string])[] = [
         }
       </tbody>
     </table>
-    <button type="button" class="quiet small" (click)="add()">Add a band</button>
+    <button type="button" matButton (click)="add()">Add a band</button>
     <span class="soft hint">Or paste rows from a spreadsheet onto a field: cost and figure.</span>
     @if (pasteProblem() ?? problems().get(path()); as problem) {
       <p class="wrong" role="alert">{{ problem }}</p>
@@ -144,9 +145,8 @@ export class BandEditor {
     this.set(place, { adjustment: withFigure(adjustment, figure) });
   }
 
-  protected choose(place: number, old: CostAdjustmentForm, { target }: Event): void {
-    if (!(target instanceof HTMLSelectElement)) return;
-    const kind = WAYS.find(([way]) => way === target.value)?.[0];
+  protected choose(place: number, old: CostAdjustmentForm, value: string): void {
+    const kind = WAYS.find(([way]) => way === value)?.[0];
     if (kind) this.set(place, { adjustment: startCostAdjustment(kind, old) });
   }
 

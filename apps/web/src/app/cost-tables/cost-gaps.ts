@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import type { CostGapsPage, CostGapsQuery } from '@honest-ledger/contracts';
@@ -18,7 +19,7 @@ interface Found {
 /** The items that no cost table takes in, or whose table finds no cost. */
 @Component({
   selector: 'hl-cost-gaps',
-  imports: [RouterLink],
+  imports: [MatButton, RouterLink],
   template: `
     @if (found().problem; as problem) {
       <p class="wrong" role="alert">{{ problem }}</p>
@@ -45,9 +46,7 @@ interface Found {
         </tbody>
       </table>
       @if (page.rows.length < most(page)) {
-        <button type="button" class="quiet small" (click)="more()">
-          Show more of {{ page.total }}
-        </button>
+        <button type="button" matButton (click)="more()">Show more of {{ page.total }}</button>
       }
     }
   `,

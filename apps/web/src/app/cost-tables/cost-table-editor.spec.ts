@@ -127,7 +127,7 @@ describe('a cost table on its screen', () => {
     await open({});
     await screen.type('Costs from', '5');
     expect((await sent()).costs[0]?.bands.map(({ from }) => from)).toEqual(['3.20', '5']);
-    await screen.choose('How the band from 5 is reckoned', '% margin');
+    await screen.choose('Effect of the band from 5', '% margin');
     expect((await sent()).costs[0]?.bands[1]?.adjustment).toEqual({
       kind: 'margin',
       percent: '',
@@ -186,7 +186,7 @@ describe('a cost table on its screen', () => {
     expect((await sent()).points).toEqual({ days: 90, bands: [{ from: '0', points: '0' }] });
     await screen.type('Days back', '');
     expect((await sent()).points?.days).toBeNull();
-    await screen.choose('Prices are rounded', 'to a multiple of');
+    await screen.choose('Rounding', 'to a multiple of');
     expect((await sent()).rounding?.currency).toBe('EUR');
     await screen.press('Add goods');
     expect((await sent()).scopes.length).toBe(2);
@@ -206,7 +206,7 @@ describe('a cost table on its screen', () => {
       422,
     );
     expect(screen.text()).toContain('The table Other is for the same goods');
-    await screen.choose('How the band from 0 is reckoned', 'by request');
+    await screen.choose('Effect of the band from 0', 'by request');
     expect(screen.text()).toContain('band 1 is by request, so it must be the last');
     screen.server.match(() => true);
   });

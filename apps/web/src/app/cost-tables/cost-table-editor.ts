@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import { Router, RouterLink } from '@angular/router';
 import {
   costTableContentSchema,
@@ -12,7 +13,7 @@ import { ReadBack } from '../draft/read-back';
 import { EditSteps } from '../draft/edit-steps';
 import { objectSheet } from '../draft/object-sheet';
 import { RoundingEditor } from '../levels/rounding-editor';
-import { CodeChoice } from '../reference/code-choice';
+import { ChoiceField } from '../shared/fields/choice-field';
 import { namesOfThings } from '../reference/names';
 import { OutletChoice } from '../reference/outlet-choice';
 import { ScopeList } from '../reference/scope-list';
@@ -20,7 +21,7 @@ import { referenceFeature } from '../reference/reference.feature';
 import { hasPermission } from '../session/may-do';
 import { Notice } from '../shared/notice';
 import { unbroken, writer } from '../shared/numbers';
-import { TextField } from '../shared/text-field';
+import { TextField } from '../shared/fields/text-field';
 import { whenChanged } from '../shared/when-changed';
 import { BandEditor } from './band-editor';
 import { costTablesActions, costTablesFeature } from './cost-tables.feature';
@@ -41,15 +42,16 @@ import { TableItems } from './table-items';
   selector: 'hl-cost-table-editor',
   imports: [
     BandEditor,
-    CodeChoice,
+    ChoiceField,
     EditRefusal,
     EditSteps,
+    MatButton,
     Notice,
-    ReadBack,
     OutletChoice,
-    ScopeList,
+    ReadBack,
     RoundingEditor,
     RouterLink,
+    ScopeList,
     TableCurve,
     TableExtras,
     TableItems,

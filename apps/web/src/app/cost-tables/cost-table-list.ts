@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import { Router } from '@angular/router';
 import type { CostGapsQuery, CostTableSummary } from '@honest-ledger/contracts';
 import { costTableSentence } from '@honest-ledger/wording';
@@ -16,13 +17,13 @@ import { costTablesActions, costTablesFeature } from './cost-tables.feature';
 /** The cost tables, each read back as a sentence, and the items that they leave out. */
 @Component({
   selector: 'hl-cost-table-list',
-  imports: [CostGaps, LedgerGrid, Notice],
+  imports: [CostGaps, LedgerGrid, MatButton, Notice],
   template: `
     <header class="sheet-head">
       <h1>Cost tables</h1>
       <span class="soft">Setup: edited in a draft, in force once published</span>
       @if (mayEdit()) {
-        <button type="button" class="main-action" (click)="create()">New cost table</button>
+        <button type="button" matButton="filled" (click)="create()">New cost table</button>
       }
     </header>
     @if (list().problem; as problem) {
@@ -33,7 +34,7 @@ import { costTablesActions, costTablesFeature } from './cost-tables.feature';
         @for (gap of gaps(); track gap.lack) {
           <button
             type="button"
-            class="quiet small"
+            matButton
             [attr.aria-expanded]="shown() === gap.lack"
             [disabled]="gap.count === 0"
             (click)="show(gap.lack)"

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import {
   check,
   costTableContentSchema,
@@ -34,7 +35,7 @@ const COST_DIGITS = 2;
  */
 @Component({
   selector: 'hl-table-curve',
-  imports: [Plot],
+  imports: [MatButton, Plot],
   template: `
     @if (drawing(); as drawing) {
       <hl-plot [label]="label()" [drawing]="drawing" />
@@ -49,7 +50,7 @@ const COST_DIGITS = 2;
       </p>
     }
     @if (found().length > 0 && mayEdit()) {
-      <button type="button" class="quiet small" (click)="repair()">Repair these edges</button>
+      <button type="button" matButton (click)="repair()">Repair these edges</button>
       <p class="soft">Each then holds its price until the next band has caught up.</p>
     }
   `,

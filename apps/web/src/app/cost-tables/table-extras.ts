@@ -1,16 +1,17 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import type { CostTableContent } from '@honest-ledger/contracts';
 import { add, decimal, fromInteger, isDecimalText, print, type Scope } from '@honest-ledger/engine';
 import { ScopeChoice } from '../reference/scope-choice';
 import { UNSAID, UNSAID_GOODS } from '../reference/scope-edits';
-import { FigureField } from '../shared/figure-field';
+import { FigureField } from '../shared/fields/figure-field';
 
 type PointBands = NonNullable<CostTableContent['points']>['bands'];
 
 /** What comes on top of a table's bands: points by units sold, fees, and charges by the piece. */
 @Component({
   selector: 'hl-table-extras',
-  imports: [FigureField, ScopeChoice],
+  imports: [FigureField, MatButton, ScopeChoice],
   template: `
     <section>
       <h2>Points by units sold</h2>
@@ -25,9 +26,7 @@ type PointBands = NonNullable<CostTableContent['points']>['bands'];
             (changed)="setDays($event)"
           />
           <span class="soft">{{ points.days === null ? 'empty: since ever' : 'days' }}</span>
-          <button type="button" class="quiet small" (click)="changed.emit({ points: null })">
-            Take out
-          </button>
+          <button type="button" matButton (click)="changed.emit({ points: null })">Take out</button>
         </div>
         @for (band of points.bands; track $index) {
           <div class="line">
@@ -47,18 +46,16 @@ type PointBands = NonNullable<CostTableContent['points']>['bands'];
             />
             <span>points on markup or margin</span>
             @if (points.bands.length > 1) {
-              <button type="button" class="quiet small" (click)="removePoint($index)">
-                Take out
-              </button>
+              <button type="button" matButton (click)="removePoint($index)">Take out</button>
             }
           </div>
         }
-        <button type="button" class="quiet small" (click)="addPoint()">Add a step</button>
+        <button type="button" matButton (click)="addPoint()">Add a step</button>
         @if (wrong('points.bands') ?? wrong(''); as problem) {
           <span class="wrong" role="alert">{{ problem }}</span>
         }
       } @else {
-        <button type="button" class="quiet small" (click)="beginPoints()">
+        <button type="button" matButton (click)="beginPoints()">
           Make goods dearer or cheaper by how many were sold
         </button>
       }
@@ -81,13 +78,11 @@ type PointBands = NonNullable<CostTableContent['points']>['bands'];
             (changed)="changed.emit({ fees: { percent: fees.percent, fixed: $event } })"
           />
           <span>{{ content().currency }} a piece</span>
-          <button type="button" class="quiet small" (click)="changed.emit({ fees: null })">
-            Take out
-          </button>
+          <button type="button" matButton (click)="changed.emit({ fees: null })">Take out</button>
         } @else {
           <button
             type="button"
-            class="quiet small"
+            matButton
             (click)="changed.emit({ fees: { percent: '0', fixed: '0' } })"
           >
             Add fees
@@ -113,10 +108,10 @@ type PointBands = NonNullable<CostTableContent['points']>['bands'];
           @if (wrongScope($index); as problem) {
             <span class="wrong" role="alert">{{ problem }}</span>
           }
-          <button type="button" class="quiet small" (click)="removeCharge($index)">Take out</button>
+          <button type="button" matButton (click)="removeCharge($index)">Take out</button>
         </div>
       }
-      <button type="button" class="quiet small" (click)="addCharge()">Add a piece charge</button>
+      <button type="button" matButton (click)="addCharge()">Add a piece charge</button>
     </section>
   `,
   styles: `

@@ -1,4 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { MatCheckbox } from '@angular/material/checkbox';
+import { MatButton } from '@angular/material/button';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import {
@@ -34,12 +36,12 @@ const NOTHING: Found = { page: null, problem: null };
 /** The items that a table takes in as it is edited: cost, present price, the table's, markup, margin. */
 @Component({
   selector: 'hl-table-items',
-  imports: [Amount, RouterLink],
+  imports: [Amount, MatButton, MatCheckbox, RouterLink],
   template: `
     <header class="part-head">
       <h2>Items it takes in</h2>
       @if (mayChangePrices() && (found().page?.withBasePrice ?? 0) > 0) {
-        <a class="quiet small" routerLink="/price-changes/new" [queryParams]="priceChange()">
+        <a matButton routerLink="/price-changes/new" [queryParams]="priceChange()">
           Make these the base prices
         </a>
       }
@@ -48,10 +50,9 @@ const NOTHING: Found = { page: null, problem: null };
           {{ page.reached }} taken in, {{ page.withoutCost }} without a cost, in
           {{ page.currency }} for one. {{ does(page) }}
         </span>
-        <label>
-          <input type="checkbox" [checked]="lacking()" (change)="showLacking($event)" />
-          only those without a cost
-        </label>
+        <mat-checkbox [checked]="lacking()" (change)="showLacking($event.checked)"
+          >only those without a cost</mat-checkbox
+        >
       }
     </header>
     @if (found().problem; as problem) {
@@ -96,9 +97,7 @@ const NOTHING: Found = { page: null, problem: null };
           </tbody>
         </table>
         @if (page.rows.length < all(page)) {
-          <button type="button" class="quiet small" (click)="more()">
-            Show more of {{ all(page) }}
-          </button>
+          <button type="button" matButton (click)="more()">Show more of {{ all(page) }}</button>
         }
       } @else {
         <p class="soft">
@@ -210,8 +209,8 @@ export class TableItems {
     this.limit.update((limit) => Math.min(limit * 2, MAX_SHOWN));
   }
 
-  protected showLacking({ target }: Event): void {
-    if (target instanceof HTMLInputElement) this.lacking.set(target.checked);
+  protected showLacking(checked: boolean): void {
+    this.lacking.set(checked);
   }
 }
 

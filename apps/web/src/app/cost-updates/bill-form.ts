@@ -1,11 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { MatFormField, MatLabel } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
+import { MatButton } from '@angular/material/button';
 import type { Bill, ItemRow } from '@honest-ledger/contracts';
 import { Store } from '@ngrx/store';
 import { ItemPicker } from '../reference/item-picker';
-import { CodeChoice } from '../reference/code-choice';
+import { ChoiceField } from '../shared/fields/choice-field';
 import { referenceFeature } from '../reference/reference.feature';
-import { DayField } from '../shared/day-field';
-import { FigureField } from '../shared/figure-field';
+import { DayField } from '../shared/fields/day-field';
+import { FigureField } from '../shared/fields/figure-field';
 import { costUpdatesActions } from './cost-updates.feature';
 
 interface BillLine {
@@ -20,25 +23,35 @@ interface BillLine {
 /** A bill or a delivery note: its lines with what each item cost. */
 @Component({
   selector: 'hl-bill-form',
-  imports: [CodeChoice, DayField, FigureField, ItemPicker],
+  imports: [
+    ChoiceField,
+    DayField,
+    FigureField,
+    ItemPicker,
+    MatButton,
+    MatFormField,
+    MatInput,
+    MatLabel,
+  ],
   template: `
     <form (submit)="send($event)" aria-label="A bill">
       <div class="line">
-        <label for="bill-number">Bill number</label>
-        <input
-          id="bill-number"
-          class="cell"
-          maxlength="120"
-          autocomplete="off"
-          (change)="setReference($event)"
-        />
+        <mat-form-field
+          ><mat-label>Bill number</mat-label
+          ><input
+            matInput
+            id="bill-number"
+            maxlength="120"
+            autocomplete="off"
+            (change)="setReference($event)"
+        /></mat-form-field>
         <span>costs count from</span>
         <hl-day-field label="First day of the costs" [value]="from()" (changed)="setFrom($event)" />
         <span>in</span>
-        <hl-code-choice
+        <hl-choice
           label="Currency of the bill"
           [code]="currency()"
-          [all]="currencies()"
+          [options]="currencies()"
           (chosen)="chosen.set($event)"
         />
       </div>
@@ -53,18 +66,18 @@ interface BillLine {
             (changed)="set($index, { cost: $event })"
           />
           <span class="soft">per</span>
-          <hl-code-choice
+          <hl-choice
             [label]="'Unit of ' + line.item"
             [none]="line.baseUnit"
             [code]="line.unit ?? ''"
-            [all]="unitsOf(line)"
+            [options]="unitsOf(line)"
             (chosen)="set($index, { unit: $event === '' ? null : $event })"
           />
-          <button type="button" class="quiet small" (click)="remove($index)">Take out</button>
+          <button type="button" matButton (click)="remove($index)">Take out</button>
         </div>
       }
       <hl-item-picker label="Type an item number or a name" (picked)="add($event)" />
-      <button type="submit" class="main-action" [disabled]="!complete()">Look it through</button>
+      <button type="submit" matButton="filled" [disabled]="!complete()">Look it through</button>
     </form>
   `,
   styles: `

@@ -1,9 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { MatProgressBar } from '@angular/material/progress-bar';
+import { MatButton } from '@angular/material/button';
 import { Router, RouterLink } from '@angular/router';
 import type { CostUpdateView } from '@honest-ledger/contracts';
 import { Store } from '@ngrx/store';
 import type { ColDef } from 'ag-grid-community';
-import { CodeChoice } from '../reference/code-choice';
+import { ChoiceField } from '../shared/fields/choice-field';
 import { namesOfThings } from '../reference/names';
 import { referenceFeature } from '../reference/reference.feature';
 import { hasPermission } from '../session/may-do';
@@ -17,40 +19,48 @@ import { costUpdatesActions, costUpdatesFeature } from './cost-updates.feature';
 /** Costs that suppliers sent, and the place to take in a price file or type a bill. */
 @Component({
   selector: 'hl-cost-update-list',
-  imports: [BillForm, CodeChoice, LedgerGrid, Notice, RouterLink],
+  imports: [BillForm, ChoiceField, LedgerGrid, MatButton, MatProgressBar, Notice, RouterLink],
   template: `
     <header class="sheet-head">
-      <h1>Costs received</h1>
+      <h1>Cost updates</h1>
       <span class="soft"
         >Price files and bills: looked through, taken in whole, undone in one step</span
       >
-      <a class="quiet small" routerLink="/follow-rules">How prices follow…</a>
-      <a class="quiet small" routerLink="/waiting-prices">Prices that wait</a>
+      <a matButton="outlined" routerLink="/follow-rules">How prices follow…</a>
+      <a matButton="outlined" routerLink="/waiting-prices">Prices that wait</a>
     </header>
     @if (mayEdit()) {
       <section class="sending" aria-label="Send in costs">
         <span>From</span>
-        <hl-code-choice
+        <hl-choice
           label="Supplier"
           none="which supplier?"
           [code]="supplier()"
-          [all]="suppliers()"
+          [options]="suppliers()"
           (chosen)="supplier.set($event)"
         />
         @if (onItsWay() === null) {
-          <label class="main-action" [class.waits]="supplier() === ''">
-            Choose a price file…
-            <input
-              class="unseen"
-              type="file"
-              accept=".csv,.xlsx,.txt"
-              [disabled]="supplier() === ''"
-              (change)="picked($event)"
-            />
-          </label>
           <button
             type="button"
-            class="quiet"
+            matButton="filled"
+            [disabled]="supplier() === ''"
+            (click)="file.click()"
+          >
+            Choose a price file…
+          </button>
+          <input
+            #file
+            class="unseen"
+            type="file"
+            tabindex="-1"
+            aria-label="Choose a price file"
+            accept=".csv,.xlsx,.txt"
+            [disabled]="supplier() === ''"
+            (change)="picked($event)"
+          />
+          <button
+            type="button"
+            matButton="outlined"
             [attr.aria-expanded]="typing()"
             [disabled]="supplier() === ''"
             (click)="typing.set(!typing())"
@@ -61,9 +71,14 @@ import { costUpdatesActions, costUpdatesFeature } from './cost-updates.feature';
             >CSV in any common encoding, or XLSX. Nothing counts before you say so.</span
           >
         } @else {
-          <progress aria-label="On its way to the server" [value]="onItsWay()"></progress>
+          <mat-progress-bar
+            class="beside"
+            aria-label="On its way to the server"
+            mode="determinate"
+            [value]="100 * (onItsWay() ?? 0)"
+          />
           <span class="soft">On its way…</span>
-          <button type="button" class="quiet small" (click)="stop()">Stop</button>
+          <button type="button" matButton (click)="stop()">Stop</button>
         }
       </section>
       @if (typing() && supplier() !== '') {

@@ -7,6 +7,8 @@ import {
   input,
   signal,
 } from '@angular/core';
+import { MatProgressBar } from '@angular/material/progress-bar';
+import { MatButton } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import {
   FOLLOWS,
@@ -39,7 +41,7 @@ const PLACE_FOR_A_PROBLEM = 8;
 /** A price file or a bill: what it would do to costs, prices and margins, and the one place to take it in. */
 @Component({
   selector: 'hl-cost-update-sheet',
-  imports: [EndlessGrid, FileLinks, MappingForm, Notice, RouterLink],
+  imports: [EndlessGrid, FileLinks, MappingForm, MatButton, MatProgressBar, Notice, RouterLink],
   templateUrl: './cost-update-sheet.html',
   styleUrl: '../shared/sent-file.scss',
   host: { class: 'list-sheet' },

@@ -11,8 +11,8 @@ export const costUpdateRoutes: Routes = [
     path: '',
     providers: [provideState(costUpdatesFeature), provideEffects(costUpdatesEffects)],
     children: [
-      { path: '', title: 'Costs received', component: CostUpdateList },
-      { path: ':id', title: 'Costs received', component: CostUpdateSheet },
+      { path: '', title: 'Cost updates', component: CostUpdateList },
+      { path: ':id', title: 'Cost update', component: CostUpdateSheet },
     ],
   },
 ];

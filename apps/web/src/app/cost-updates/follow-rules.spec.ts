@@ -20,7 +20,7 @@ describe('how prices follow costs', () => {
     await screen.answer('GET', '/api/follow-rules', [RULE]);
   });
   const save = async (status = 200, body: object = [RULE]): Promise<FollowRule[]> => {
-    await screen.press('Keep the rules');
+    await screen.press('Save rules');
     const sent = await screen.answer('PUT', '/api/follow-rules', body, status);
     expect((sent as { seen: FollowRule[] }).seen).toEqual([RULE]);
     return (sent as { content: FollowRule[] }).content;
@@ -43,13 +43,13 @@ describe('how prices follow costs', () => {
 
   it('has further rules, rounding, and says why they were not kept', async () => {
     await screen.press('Add a rule');
-    await screen.choose('Prices are rounded', 'to a multiple of');
+    await screen.choose('Rounding', 'to a multiple of');
     const fields = [{ path: 'content[1].scope', sentence: 'There is no category' }];
     const sent = await save(422, problemBody(422, 'Wrong.', { fields }));
     expect(sent.length).toBe(2);
     expect(sent[0]?.rounding?.kind).toBe('increment');
     expect(screen.text()).toContain('There is no category.');
-    await screen.press('Drop the edits');
+    await screen.press('Discard edits');
     await screen.answer('GET', '/api/follow-rules', [RULE]);
     expect(screen.text()).not.toContain('There is no category');
   });

@@ -1,23 +1,25 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { RouterLink } from '@angular/router';
+import { MatButton } from '@angular/material/button';
 import type { FollowRule } from '@honest-ledger/contracts';
 import type { Scope } from '@honest-ledger/engine';
 import { Store } from '@ngrx/store';
-import { CodeChoice } from '../reference/code-choice';
+import { ChoiceField } from '../shared/fields/choice-field';
 import { namesOfThings } from '../reference/names';
 import { ScopeChoice } from '../reference/scope-choice';
 import { referenceFeature } from '../reference/reference.feature';
 import { RoundingEditor } from '../levels/rounding-editor';
 import { hasPermission } from '../session/may-do';
-import { FigureField } from '../shared/figure-field';
+import { FigureField } from '../shared/fields/figure-field';
 import { problemOf } from '../shared/problems';
 import { keepingCode, keepingFigure, KEEPINGS, WAYS } from './follow-words';
 import { CostUpdatesApi } from './cost-updates.api';
+import { ScreenTabs } from '../shared/tabs/screen-tabs';
+import { PRICE_CHANGE_TABS } from '../shared/tabs/price-change-tabs';
 
 /** What becomes of prices when costs change: the narrowest rule that takes an item in counts. */
 @Component({
   selector: 'hl-follow-rules',
-  imports: [CodeChoice, FigureField, ScopeChoice, RoundingEditor, RouterLink],
+  imports: [ChoiceField, FigureField, MatButton, RoundingEditor, ScopeChoice, ScreenTabs],
   templateUrl: './follow-rules.html',
   styles: `
     section {
@@ -38,6 +40,7 @@ import { CostUpdatesApi } from './cost-updates.api';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class FollowRules {
+  protected readonly tabs = PRICE_CHANGE_TABS;
   private readonly api = inject(CostUpdatesApi);
   private readonly reference = inject(Store).selectSignal(referenceFeature.selectReference);
   protected readonly homeCurrency = computed(() => this.reference().customers.homeCurrency);

@@ -7,6 +7,7 @@ import {
   linkedSignal,
   output,
 } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import {
   check,
   costFileMappingSchema,
@@ -18,9 +19,9 @@ import {
 } from '@honest-ledger/contracts';
 import { PURCHASE } from '@honest-ledger/engine';
 import { Store } from '@ngrx/store';
-import { CodeChoice } from '../reference/code-choice';
+import { ChoiceField, type Choice } from '../shared/fields/choice-field';
 import { referenceFeature } from '../reference/reference.feature';
-import { DayField } from '../shared/day-field';
+import { DayField } from '../shared/fields/day-field';
 import { MARKS_OF_FIGURES, ORDERS_OF_DAYS } from '../files/format-words';
 
 const FIELDS: readonly (readonly [CostFileField, string])[] = [
@@ -38,31 +39,27 @@ const FIELDS: readonly (readonly [CostFileField, string])[] = [
 /** Says what the columns of a price file are. It is remembered for the supplier's next file. */
 @Component({
   selector: 'hl-mapping-form',
-  imports: [CodeChoice, DayField],
+  imports: [ChoiceField, DayField, MatButton],
   template: `
     <h2>What the columns are</h2>
     <p class="soft">Remembered for the next file of {{ costUpdate().supplier.name }}.</p>
     <div class="fields">
       @for (field of fields; track field[0]) {
-        <label>
-          {{ field[1] }}
-          <select class="cell" (change)="place(field[0], $event)">
-            <option value="" [selected]="mapping().columns[field[0]] === null">–</option>
-            @for (name of costUpdate().columns; track $index) {
-              <option [value]="$index" [selected]="mapping().columns[field[0]] === $index">
-                {{ name || 'column ' + ($index + 1) }}
-              </option>
-            }
-          </select>
-        </label>
+        <hl-choice
+          [label]="field[1]"
+          none="–"
+          [code]="columnOf(field[0])"
+          [options]="columns()"
+          (chosen)="place(field[0], $event)"
+        />
       }
     </div>
     <div class="line">
       <span>Where no column says: in</span>
-      <hl-code-choice
+      <hl-choice
         label="Currency where no column says"
         [code]="mapping().currency"
-        [all]="currencies()"
+        [options]="currencies()"
         (chosen)="set({ currency: $event })"
       />
       <span>from</span>
@@ -72,25 +69,25 @@ const FIELDS: readonly (readonly [CostFileField, string])[] = [
         (changed)="setFrom($event)"
       />
       <span>Decimal mark</span>
-      <hl-code-choice
+      <hl-choice
         label="Decimal mark"
         [code]="mapping().decimalMark ?? ''"
-        [all]="marks"
+        [options]="marks"
         (chosen)="setMark($event)"
       />
       <span>Days that are not ISO 8601</span>
-      <hl-code-choice
+      <hl-choice
         label="Order of days"
         [code]="mapping().days ?? ''"
-        [all]="orders"
+        [options]="orders"
         (chosen)="setDays($event)"
       />
       <span>They are</span>
-      <hl-code-choice
+      <hl-choice
         label="What the costs count as"
         none="purchase costs alone"
         [code]="mapping().countsAs ?? ''"
-        [all]="kinds()"
+        [options]="kinds()"
         (chosen)="set({ countsAs: $event === '' ? null : $event })"
       />
     </div>
@@ -118,7 +115,7 @@ const FIELDS: readonly (readonly [CostFileField, string])[] = [
     @if (problem(); as problem) {
       <p class="wrong" role="alert">{{ problem }}</p>
     }
-    <button type="button" class="main-action" [disabled]="problem() !== null" (click)="send()">
+    <button type="button" matButton="filled" [disabled]="problem() !== null" (click)="send()">
       Compare all {{ costUpdate().rows }} rows
     </button>
   `,
@@ -185,9 +182,16 @@ export class MappingForm {
       .join(', ');
   }
 
-  protected place(field: CostFileField, { target }: Event): void {
-    if (!(target instanceof HTMLSelectElement)) return;
-    const at = target.value === '' ? null : Number(target.value);
+  protected readonly columns = computed((): Choice[] =>
+    this.costUpdate().columns.map((name, at) => [String(at), name || `column ${String(at + 1)}`]),
+  );
+
+  protected columnOf(field: CostFileField): string {
+    return String(this.mapping().columns[field] ?? '');
+  }
+
+  protected place(field: CostFileField, value: string): void {
+    const at = value === '' ? null : Number(value);
     this.set({ columns: { ...this.mapping().columns, [field]: at } });
   }
 

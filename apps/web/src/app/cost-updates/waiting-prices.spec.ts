@@ -99,7 +99,7 @@ describe('prices that wait', () => {
     expect(screen.text()).toContain('47.0 % accepted; of all that wait then 46.1 %');
     box?.click();
     await screen.settle();
-    expect(screen.host.querySelector<HTMLButtonElement>('.main-action')?.disabled).toBeTrue();
+    expect(screen.host.querySelector<HTMLButtonElement>('[matButton=filled]')?.disabled).toBeTrue();
   });
 
   it('wait again where a decision is taken back', async () => {
@@ -122,10 +122,10 @@ describe('prices that wait', () => {
   });
 
   it('are sorted by the size of their move, or by item', async () => {
-    await screen.choose('In which order', 'Largest move first');
+    await screen.choose('Sort by', 'Largest move first');
     await list(PAGE, 'move');
     expect(screen.host.querySelector('tr.group')).toBeNull();
-    await screen.choose('In which order', 'By item number');
+    await screen.choose('Sort by', 'By item number');
     await list(PAGE, 'item');
   });
 });

@@ -1,4 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { MatCheckbox } from '@angular/material/checkbox';
+import { MatButton } from '@angular/material/button';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import type { Decide, WaitingPage, WaitingPrice } from '@honest-ledger/contracts';
@@ -7,7 +9,7 @@ import { catchError, debounceTime, map, of, switchMap, type Observable } from 'r
 import { draftActions, draftFeature } from '../draft/draft.feature';
 import { hasPermission } from '../session/may-do';
 import { writeInstant } from '../shared/dates';
-import { FigureField } from '../shared/figure-field';
+import { FigureField } from '../shared/fields/figure-field';
 import { writeNumber } from '../shared/numbers';
 import { problemOf } from '../shared/problems';
 import { writeMove } from './cost-update-sheet';
@@ -15,6 +17,10 @@ import { CostUpdatesApi } from './cost-updates.api';
 import { PAUSES } from '../shared/pauses';
 
 const ROWS_AT_ONCE = 100;
+import { ScreenTabs } from '../shared/tabs/screen-tabs';
+import { PRICE_CHANGE_TABS } from '../shared/tabs/price-change-tabs';
+import { ChoiceField } from '../shared/fields/choice-field';
+
 /** More than that nobody reads in a list; deciding on all is possible all the same. */
 const MAX_SHOWN = 500;
 
@@ -38,12 +44,13 @@ interface Found {
 /** Prices that wait for somebody to look at them: accepted into the draft, refused, or left out. */
 @Component({
   selector: 'hl-waiting-prices',
-  imports: [FigureField, RouterLink],
+  imports: [ChoiceField, FigureField, MatButton, MatCheckbox, RouterLink, ScreenTabs],
   templateUrl: './waiting-prices.html',
   styleUrl: './waiting-prices.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class WaitingPrices {
+  protected readonly tabs = PRICE_CHANGE_TABS;
   /** Only those of one cost update. */
   readonly costUpdate = input<string>();
 
@@ -124,28 +131,24 @@ export class WaitingPrices {
     this.chosen.update((chosen) => new Set([...chosen, id]));
   }
 
-  protected choose({ id }: WaitingPrice, { target }: Event): void {
-    if (!(target instanceof HTMLInputElement)) return;
-    const { checked } = target;
+  protected choose({ id }: WaitingPrice, checked: boolean): void {
     this.chosen.update((chosen) =>
       checked ? new Set([...chosen, id]) : new Set([...chosen].filter((one) => one !== id)),
     );
   }
 
-  protected chooseAll({ target }: Event, rows = this.rows()): void {
-    if (!(target instanceof HTMLInputElement)) return;
+  protected chooseAll(checked: boolean, rows = this.rows()): void {
     const ids = new Set(rows.map(({ id }) => id));
     const others = [...this.chosen()].filter((id) => !ids.has(id));
-    this.chosen.set(new Set(target.checked ? [...others, ...ids] : others));
+    this.chosen.set(new Set(checked ? [...others, ...ids] : others));
   }
 
   protected isChosen(rows: readonly WaitingPrice[]): boolean {
     return rows.length > 0 && rows.every(({ id }) => this.chosen().has(id));
   }
 
-  protected setSort({ target }: Event): void {
-    if (!(target instanceof HTMLSelectElement)) return;
-    this.sort.set(SORTS.find(({ code }) => code === target.value)?.code ?? 'costUpdate');
+  protected setSort(value: string): void {
+    this.sort.set(SORTS.find(({ code }) => code === value)?.code ?? 'costUpdate');
   }
 
   protected most(total: number): number {

@@ -6,18 +6,20 @@ import {
   input,
   viewChildren,
 } from '@angular/core';
+import { MatCheckbox } from '@angular/material/checkbox';
+import { MatButton } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import type { AgreementRow, ItemRow } from '@honest-ledger/contracts';
 import { Store } from '@ngrx/store';
 import { ItemPicker } from '../reference/item-picker';
 import { referenceFeature } from '../reference/reference.feature';
 import { hasPermission } from '../session/may-do';
-import { DayField } from '../shared/day-field';
-import { FigureField } from '../shared/figure-field';
+import { DayField } from '../shared/fields/day-field';
+import { FigureField } from '../shared/fields/figure-field';
 import { FileLinks } from '../shared/file-links';
 import { firstPrices } from '../reference/first-price';
 import { Notice } from '../shared/notice';
-import { TextField } from '../shared/text-field';
+import { TextField } from '../shared/fields/text-field';
 import { whenChanged } from '../shared/when-changed';
 import { EditRefusal } from '../draft/edit-refusal';
 import { EditSteps } from '../draft/edit-steps';
@@ -29,6 +31,7 @@ import {
 } from '../draft/object-edits.feature';
 import { queryOf } from './agreements.api';
 import { agreementsActions, agreementsFeature, type AgreementContent } from './agreements.feature';
+import { ChoiceField } from '../shared/fields/choice-field';
 
 /** A row of the grid: what is published and edited, or what was typed and refused. */
 interface ShownAgreement {
@@ -45,12 +48,15 @@ interface ShownAgreement {
 @Component({
   selector: 'hl-agreements',
   imports: [
+    ChoiceField,
     DayField,
     EditRefusal,
     EditSteps,
     FigureField,
     FileLinks,
     ItemPicker,
+    MatButton,
+    MatCheckbox,
     Notice,
     RouterLink,
     TextField,
@@ -122,15 +128,14 @@ export class Agreements {
     this.edit(row, { ...row.content, ...part });
   }
 
-  protected setCurrency(row: ShownAgreement, { target }: Event): void {
-    if (!(target instanceof HTMLSelectElement)) return;
+  protected setCurrency(row: ShownAgreement, value: string): void {
     // a price in one currency is none in another: it is typed anew
-    this.set(row, { currency: target.value, price: '' });
+    this.set(row, { currency: value, price: '' });
     this.first.goTo(priceLabel(row.content.item));
   }
 
-  protected setOpen(row: ShownAgreement, { target }: Event): void {
-    if (target instanceof HTMLInputElement) this.set(row, { open: target.checked });
+  protected setOpen(row: ShownAgreement, checked: boolean): void {
+    this.set(row, { open: checked });
   }
 
   protected end(row: ShownAgreement): void {

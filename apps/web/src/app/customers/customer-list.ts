@@ -6,6 +6,7 @@ import {
   signal,
   viewChild,
 } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import { Router, RouterLink } from '@angular/router';
 import { MAX_ROWS, type CustomerRow, type ProblemDetails } from '@honest-ledger/contracts';
 import type { ColDef } from 'ag-grid-community';
@@ -24,7 +25,7 @@ import { LevelGiving, type Given } from './level-giving';
 /** Who buys, and the level each has. */
 @Component({
   selector: 'hl-customer-list',
-  imports: [EndlessGrid, FileLinks, LevelGiving, ListSearch, Notice, RouterLink],
+  imports: [EndlessGrid, FileLinks, LevelGiving, ListSearch, MatButton, Notice, RouterLink],
   templateUrl: './customer-list.html',
   host: { class: 'list-sheet' },
   changeDetection: ChangeDetectionStrategy.OnPush,

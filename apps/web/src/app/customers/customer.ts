@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import { Router, RouterLink } from '@angular/router';
 import {
   customerContentOf,
@@ -13,12 +14,12 @@ import { LargestMoves } from '../draft/largest-moves';
 import { movesSentence } from '../draft/moves';
 import { LevelSentence } from '../levels/level-sentence';
 import { AttributeFields } from '../reference/attribute-fields';
-import { CodeChoice } from '../reference/code-choice';
+import { ChoiceField } from '../shared/fields/choice-field';
 import { namesOfThings } from '../reference/names';
 import { ScopeChoice } from '../reference/scope-choice';
 import { referenceFeature } from '../reference/reference.feature';
 import { hasPermission } from '../session/may-do';
-import { DayField } from '../shared/day-field';
+import { DayField } from '../shared/fields/day-field';
 import { DeleteButton } from '../shared/delete-button';
 import { Notice } from '../shared/notice';
 import { whenChanged } from '../shared/when-changed';
@@ -33,15 +34,16 @@ import { PriceList } from './price-list';
     Agreements,
     AttributeFields,
     BothValues,
-    CodeChoice,
+    ChoiceField,
     DayField,
     DeleteButton,
     LargestMoves,
     LevelSentence,
+    MatButton,
     Notice,
     PriceList,
-    ScopeChoice,
     RouterLink,
+    ScopeChoice,
   ],
   templateUrl: './customer.html',
   styleUrl: './customer.scss',

@@ -22,7 +22,7 @@ export const customerRoutes: Routes = [
     children: [
       { path: '', title: 'Customers', component: CustomerList },
       { path: 'new/customer', title: 'New customer', component: NewCustomer },
-      { path: 'given/levels', title: 'Levels given', component: LevelsGiven },
+      { path: 'given/levels', title: 'Level assignments', component: LevelsGiven },
       { path: 'segments/:code', title: 'Segment', component: Segment },
       { path: ':code', title: 'Customer', component: Customer },
     ],

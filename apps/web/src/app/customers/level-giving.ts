@@ -8,6 +8,7 @@ import {
   output,
   signal,
 } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import type {
   CustomerRow,
@@ -18,7 +19,7 @@ import type {
 import { Store } from '@ngrx/store';
 import { catchError, debounceTime, map, of, switchMap, type Observable } from 'rxjs';
 import { movesSentence } from '../draft/moves';
-import { CodeChoice } from '../reference/code-choice';
+import { ChoiceField } from '../shared/fields/choice-field';
 import { namesOfThings } from '../reference/names';
 import { referenceFeature } from '../reference/reference.feature';
 import { problemOf } from '../shared/problems';
@@ -44,23 +45,23 @@ export interface Given {
 /** Gives one level to the customers that are chosen, after what it does to each was shown. */
 @Component({
   selector: 'hl-level-giving',
-  imports: [CodeChoice],
+  imports: [ChoiceField, MatButton],
   template: `
     <div class="row">
       <strong>
         {{ customers().length }} {{ customers().length === 1 ? 'customer' : 'customers' }}
       </strong>
       <span>given the level</span>
-      <hl-code-choice
+      <hl-choice
         label="Level to give"
         none="No level of their own"
         [code]="level()"
-        [all]="choices()"
+        [options]="choices()"
         (chosen)="level.set($event)"
       />
       <span class="soft">a fact: it counts at once</span>
       @if (seen(); as preview) {
-        <button type="button" class="main-action" [disabled]="giving()" (click)="give()">
+        <button type="button" matButton="filled" [disabled]="giving()" (click)="give()">
           Give it to {{ preview.customers.length }}
         </button>
       }

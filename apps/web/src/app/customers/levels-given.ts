@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
-import { MatButtonModule } from '@angular/material/button';
+import { MatButtonModule, MatButton } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import type { MassChangeRow, ProblemDetails } from '@honest-ledger/contracts';
 import { catchError, map, of, switchMap } from 'rxjs';
@@ -21,12 +21,12 @@ const NOT_YET: Listed = { rows: null, problem: null };
 /** The levels that were given to many customers in one step, each with the way back. */
 @Component({
   selector: 'hl-levels-given',
-  imports: [MatButtonModule, Notice, RouterLink],
+  imports: [MatButton, MatButtonModule, Notice, RouterLink],
   template: `
     <header class="sheet-head">
-      <h1>Levels given</h1>
+      <h1>Level assignments</h1>
       <span class="soft">to several customers in one step</span>
-      <a class="quiet small" routerLink="/customers">All customers</a>
+      <a matButton="outlined" routerLink="/customers">All customers</a>
     </header>
     @if (undoProblem(); as problem) {
       <hl-notice [problem]="problem" [again]="false" />

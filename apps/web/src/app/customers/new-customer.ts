@@ -1,4 +1,7 @@
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
+import { MatFormField, MatLabel } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
+import { MatButton } from '@angular/material/button';
 import { Router } from '@angular/router';
 import type { CustomerContent, ProblemDetails } from '@honest-ledger/contracts';
 import { Notice } from '../shared/notice';
@@ -18,7 +21,7 @@ const EMPTY: Omit<CustomerContent, 'name'> = {
 /** Makes a customer that is not there yet; all else is given on its page. */
 @Component({
   selector: 'hl-new-customer',
-  imports: [Notice],
+  imports: [MatButton, MatFormField, MatInput, MatLabel, Notice],
   template: `
     <header class="sheet-head">
       <h1>New customer</h1>
@@ -30,27 +33,27 @@ const EMPTY: Omit<CustomerContent, 'name'> = {
       <hl-notice [problem]="problem" [again]="false" />
     }
     <form class="search" (submit)="save($event)">
-      <label>
-        Code
-        <input
-          class="cell"
+      <mat-form-field
+        ><mat-label>Code</mat-label
+        ><input
+          matInput
           maxlength="40"
           autocomplete="off"
           [value]="code()"
           (input)="type('code', $event)"
-        />
-      </label>
-      <label>
-        Name
-        <input
-          class="cell"
+      /></mat-form-field>
+
+      <mat-form-field
+        ><mat-label>Name</mat-label
+        ><input
+          matInput
           maxlength="120"
           autocomplete="off"
           [value]="name()"
           (input)="type('name', $event)"
-        />
-      </label>
-      <button type="submit" class="main-action" [disabled]="code() === '' || name() === ''">
+      /></mat-form-field>
+
+      <button type="submit" matButton="filled" [disabled]="code() === '' || name() === ''">
         Save
       </button>
     </form>

@@ -1,4 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { MatFormField, MatLabel } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
+import { MatButton } from '@angular/material/button';
 import type { PriceListRow } from '@honest-ledger/contracts';
 import { basePriceOf, madeBy } from '@honest-ledger/engine';
 import { problemSentence } from '@honest-ledger/wording';
@@ -18,17 +21,14 @@ import { customersActions, customersFeature } from './customers.feature';
 /** What a customer pays today for one of each item; each price opens its workings. */
 @Component({
   selector: 'hl-price-list',
-  imports: [Amount, FileLinks, Notice],
+  imports: [Amount, FileLinks, MatButton, MatFormField, MatInput, MatLabel, Notice],
   template: `
     <header>
       <h2>What it pays today</h2>
-      <input
-        class="cell"
-        type="search"
-        aria-label="Search the price list"
-        placeholder="item number or name"
-        (input)="search($event)"
-      />
+      <mat-form-field
+        ><mat-label>Search the price list</mat-label
+        ><input matInput type="search" placeholder="item number or name" (input)="search($event)"
+      /></mat-form-field>
       @if (prices().value; as page) {
         <span class="soft">
           {{ page.total }} items, {{ page.currency }} for one, {{ day(page.day) }}, version
@@ -101,7 +101,7 @@ import { customersActions, customersFeature } from './customers.feature';
         </tbody>
       </table>
       @if (page.rows.length < page.total) {
-        <button type="button" class="quiet more" (click)="ask(page.rows.length)">
+        <button type="button" matButton="outlined" class="more" (click)="ask(page.rows.length)">
           Show {{ more(page.total - page.rows.length) }} more
         </button>
       }

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { namesOfThings } from '../reference/names';
@@ -8,12 +9,12 @@ import { Agreements } from './agreements';
 /** A segment: the prices that are agreed with all of its customers. */
 @Component({
   selector: 'hl-segment',
-  imports: [Agreements, RouterLink],
+  imports: [Agreements, MatButton, RouterLink],
   template: `
     <header class="sheet-head">
       <h1>{{ name() }}</h1>
       <span class="soft">{{ code() }}, a segment: what holds for all of its customers</span>
-      <a class="quiet small" routerLink="/settings/segments">Segments</a>
+      <a matButton="outlined" routerLink="/settings/segments">Segments</a>
     </header>
     <hl-agreements [party]="party()" />
   `,

@@ -6,6 +6,9 @@ import {
   input,
   linkedSignal,
 } from '@angular/core';
+import { MatFormField, MatLabel } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
+import { MatButton } from '@angular/material/button';
 import { Store } from '@ngrx/store';
 import type { OpenDocument } from './documents.feature';
 import { hasPermission } from '../session/may-do';
@@ -18,7 +21,7 @@ import { guardSentence } from './guard-words';
 /** What stands in the way of a document, and who may let it go on: to be asked for, and decided. */
 @Component({
   selector: 'hl-approval-panel',
-  imports: [Notice],
+  imports: [MatButton, MatFormField, MatInput, MatLabel, Notice],
   template: `
     @let view = open().view;
     @if (problem(); as problem) {
@@ -39,19 +42,20 @@ import { guardSentence } from './guard-words';
           </p>
           @if (mayDecide()) {
             <p>
-              <input
-                class="cell"
-                aria-label="What you say to it"
-                placeholder="what you say to it; a refusal says why"
-                maxlength="500"
-                autocomplete="off"
-                [value]="word()"
-                (input)="word.set(field.value)"
-                #field
-              />
+              <mat-form-field
+                ><mat-label>What you say to it</mat-label
+                ><input
+                  matInput
+                  placeholder="what you say to it; a refusal says why"
+                  maxlength="500"
+                  autocomplete="off"
+                  [value]="word()"
+                  (input)="word.set(field.value)"
+                  #field
+              /></mat-form-field>
               <button
                 type="button"
-                class="main-action"
+                matButton="filled"
                 [disabled]="busy()"
                 (click)="decide(asked.id, true)"
               >
@@ -59,7 +63,7 @@ import { guardSentence } from './guard-words';
               </button>
               <button
                 type="button"
-                class="quiet"
+                matButton="outlined"
                 [disabled]="busy() || word().trim() === ''"
                 (click)="decide(asked.id, false)"
               >
@@ -75,17 +79,13 @@ import { guardSentence } from './guard-words';
           }
           @if (mayWrite()) {
             <p>
-              <input
-                class="cell"
-                aria-label="What you say to the approver"
-                placeholder="what you say to the approver"
-                maxlength="500"
-                autocomplete="off"
-                #note
-              />
+              <mat-form-field
+                ><mat-label>What you say to the approver</mat-label
+                ><input matInput maxlength="500" autocomplete="off" #note
+              /></mat-form-field>
               <button
                 type="button"
-                class="main-action"
+                matButton="filled"
                 [disabled]="busy() || open().editing.state !== 'saved'"
                 (click)="ask(note.value)"
               >
@@ -111,7 +111,7 @@ import { guardSentence } from './guard-words';
     ul {
       margin: 6px 0;
     }
-    .cell {
+    mat-form-field {
       width: 320px;
       margin-right: 10px;
     }

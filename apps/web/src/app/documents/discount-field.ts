@@ -6,15 +6,18 @@ import {
   linkedSignal,
   output,
 } from '@angular/core';
+import { MatInput } from '@angular/material/input';
+import { MatFormField } from '@angular/material/form-field';
 import type { DiscountForm } from '@honest-ledger/contracts';
-import { FigureField } from '../shared/figure-field';
+import { FigureField } from '../shared/fields/figure-field';
+import { ChoiceField } from '../shared/fields/choice-field';
 
 type Kind = DiscountForm['off']['kind'];
 
 /** What somebody takes off by hand: a percent or an amount, and why. */
 @Component({
   selector: 'hl-discount-field',
-  imports: [FigureField],
+  imports: [ChoiceField, FigureField, MatFormField, MatInput],
   template: `
     <hl-figure-field
       [label]="label()"
@@ -23,26 +26,29 @@ type Kind = DiscountForm['off']['kind'];
       [problem]="figureProblem()"
       (changed)="setFigure($event)"
     />
-    <select
-      class="cell"
-      [attr.aria-label]="label() + ' is in'"
-      (change)="setKind(field.value)"
-      #field
-    >
-      <option value="percent" [selected]="kind() === 'percent'">%</option>
-      <option value="amount" [selected]="kind() === 'amount'">{{ currency() }}</option>
-    </select>
+    <hl-choice
+      [bare]="true"
+      class="short"
+      [label]="label() + ' is in'"
+      [code]="kind()"
+      [options]="[
+        ['percent', '%'],
+        ['amount', currency()],
+      ]"
+      (chosen)="setKind($event)"
+    />
     @if (discount(); as discount) {
       <span>because</span>
-      <input
-        class="cell reason"
-        [attr.aria-label]="'Reason, ' + label()"
-        maxlength="200"
-        autocomplete="off"
-        [value]="discount.reason"
-        (change)="setReason(reason.value)"
-        #reason
-      />
+      <mat-form-field class="bare reason"
+        ><input
+          matInput
+          [attr.aria-label]="'Reason, ' + label()"
+          maxlength="200"
+          autocomplete="off"
+          [value]="discount.reason"
+          (change)="setReason(reason.value)"
+          #reason
+      /></mat-form-field>
       @if (reasonMissing()) {
         <span class="wrong" role="alert">Say why it is taken off by hand</span>
       }

@@ -176,7 +176,7 @@ describe('the editor of a quote', () => {
       'Tom Petrie has changed this quote since you opened it: 0 lines',
     );
     await screen.press('Take theirs');
-    expect(screen.host.querySelector<HTMLInputElement>('.title')?.value).toBe('Theirs');
+    expect(screen.value('What the quote is for')).toBe('Theirs');
     expect(screen.text()).not.toContain('Take theirs');
   });
 
@@ -276,12 +276,12 @@ describe('the editor of a quote', () => {
     const asked = { ...quote, pricing: { ...quote.pricing, setup } };
     await open(asked);
     const told = (): string => screen.host.querySelector('.conflict')?.textContent ?? '';
-    await screen.type('To postcode', 'q1');
+    await screen.type('Delivery postcode', 'q1');
     expect(told()).toBe(''); // no price is another
     await screen.quiet(PAUSE);
     const salesContext = { ...NO_SALES_CONTEXT, deliveryPostcode: 'Q1' };
     await screen.answer('PUT', '/api/documents/1007', { ...asked, salesContext, revision: 2 });
-    await screen.type('To postcode', ' pl4  8aa ');
+    await screen.type('Delivery postcode', ' pl4  8aa ');
     expect(told().replace(/\s+/g, ' ')).toContain(
       'CL-020716.20 EUR14.58 EURRule Our van applies now: −1.62',
     );
@@ -289,9 +289,9 @@ describe('the editor of a quote', () => {
     await screen.type('Quantity of CL-0207', '5');
     await screen.press('Switch back');
     expect(told()).toBe('');
-    expect(screen.host.querySelector<HTMLInputElement>('#delivery-postcode')?.value).toBe('Q1');
+    expect(screen.value('Delivery postcode')).toBe('Q1');
     expect(total()).toBe('81.00');
-    await screen.type('To postcode', 'PL4 8AA');
+    await screen.type('Delivery postcode', 'PL4 8AA');
     await screen.press('Keep the old prices by hand');
     expect([told(), total()]).toEqual(['', '81.00']);
   });
@@ -323,9 +323,8 @@ describe('the editor of a quote', () => {
     const sentence = 'The clock goes forward over this time there, so it never comes';
     const refused = { ...problemBody(422, sentence), fields: [{ path: 'asOf', sentence }] };
     await screen.answer('PUT', '/api/documents/1007', refused, 422);
-    const field = screen.host.querySelector('[aria-label="Priced as of"]');
-    expect(field?.getAttribute('aria-invalid')).toBe('true');
-    expect(field?.parentElement?.textContent).toContain(sentence);
+    expect(screen.field('Priced as of').getAttribute('aria-invalid')).toBe('true');
+    expect(screen.wrong('Priced as of')).toContain(sentence);
   });
 
   it('tells what is charged once for the set-up, and what was paid before', async () => {
@@ -371,12 +370,7 @@ describe('the editor of a quote', () => {
     };
     const levels = [level('a', 'Schools'), level('b', 'Fairs')];
     await open(view([LINE], { outlet: 'fair' }), { customers, levels });
-    const offered = (): (string | undefined)[] =>
-      [
-        ...(screen.host.querySelector<HTMLSelectElement>('[aria-label="Level of the quote"]')
-          ?.options ?? []),
-      ].map(({ text }) => text.trim());
-    expect(offered()).toEqual(['as each line has', 'Fairs']);
+    expect(await screen.offered('Price level')).toEqual(['As each line has', 'Fairs']);
   });
 
   it('offers no overriding to whose role may not', async () => {
@@ -384,7 +378,7 @@ describe('the editor of a quote', () => {
     signedIn(screen, 'sales');
     await screen.settle();
     expect(screen.host.querySelector('[aria-label^="Level and price by hand"]')).toBeNull();
-    expect(screen.host.querySelector('[aria-label="Level of the quote"]')).toBeNull();
+    expect(() => screen.chosen('Price level')).toThrowError(/no field/);
     expect(screen.text()).not.toContain('As of');
   });
 
@@ -392,9 +386,9 @@ describe('the editor of a quote', () => {
     await open(view([LINE], { asOf: '2026-11-20T09:00' }));
     signedIn(screen, 'sales');
     await screen.settle();
-    const field = screen.host.querySelector<HTMLInputElement>('[aria-label="Priced as of"]');
-    expect(field?.value).toBe('2026-11-20T09:00');
-    expect(field?.closest('[inert]')).not.toBeNull();
+    const times = screen.host.querySelector<HTMLInputElement>('[aria-label="Priced as of, time"]');
+    expect(times?.value).toMatch(/0?9:00/);
+    expect(times?.closest('[inert]')).not.toBeNull();
   });
 
   it('is loud where the browser and the server price otherwise', async () => {

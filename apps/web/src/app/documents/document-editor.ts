@@ -12,6 +12,9 @@ import {
   viewChildren,
   type OnDestroy,
 } from '@angular/core';
+import { MatInput } from '@angular/material/input';
+import { MatFormField } from '@angular/material/form-field';
+import { MatButton } from '@angular/material/button';
 import type { ItemRow, DocumentContent, DocumentLineInput } from '@honest-ledger/contracts';
 import { marginOfLines, type RuleByHand } from '@honest-ledger/engine';
 import { Store } from '@ngrx/store';
@@ -57,24 +60,27 @@ const TOLD_BESIDE =
 @Component({
   selector: 'hl-document-editor',
   imports: [
-    TransitionPanel,
     ApprovalPanel,
     DocumentHead,
     DocumentHistory,
     DocumentLine,
     DocumentSending,
     DocumentTerms,
-    LapsedNotice,
+    DocumentTotals,
     ItemPicker,
-    SavedState,
+    LapsedNotice,
     LinePaidBefore,
+    MatButton,
+    MatFormField,
+    MatInput,
     NotApplied,
     Notice,
     OrderRepeat,
-    DocumentTotals,
     RuleChoiceList,
     SaleReturnsPanel,
+    SavedState,
     SwitchNotice,
+    TransitionPanel,
   ],
   templateUrl: './document-editor.html',
   styleUrl: './document-editor.scss',

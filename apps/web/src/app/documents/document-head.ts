@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import type { DocumentName } from '@honest-ledger/engine';
 import { Store } from '@ngrx/store';
@@ -13,7 +14,7 @@ import type { OpenDocument } from './documents.feature';
 /** How far a document is, what it comes from and became, and the steps it may take next. */
 @Component({
   selector: 'hl-document-head',
-  imports: [Recalculation, RouterLink],
+  imports: [MatButton, Recalculation, RouterLink],
   template: `
     @let view = open().view;
     @if (view.state !== 'open') {
@@ -36,7 +37,7 @@ import type { OpenDocument } from './documents.feature';
       @for (step of steps(); track step.into; let first = $first) {
         <button
           type="button"
-          [class]="first ? 'main-action' : 'quiet'"
+          [matButton]="first ? 'filled' : 'outlined'"
           [disabled]="!ready() || view.held"
           [title]="view.held ? 'It waits for approval' : ''"
           (click)="ask(step)"
@@ -46,12 +47,22 @@ import type { OpenDocument } from './documents.feature';
       }
       @if (mayTakeBack()) {
         @if (view.state !== 'cancelled') {
-          <button type="button" class="quiet" [disabled]="!ready()" (click)="takeBack('cancel')">
+          <button
+            type="button"
+            matButton="outlined"
+            [disabled]="!ready()"
+            (click)="takeBack('cancel')"
+          >
             Cancel the order
           </button>
         }
         @if (view.state !== 'open') {
-          <button type="button" class="quiet" [disabled]="!ready()" (click)="takeBack('reopen')">
+          <button
+            type="button"
+            matButton="outlined"
+            [disabled]="!ready()"
+            (click)="takeBack('reopen')"
+          >
             Open it again
           </button>
         }

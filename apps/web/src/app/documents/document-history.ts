@@ -7,6 +7,7 @@ import {
   linkedSignal,
   output,
 } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import {
   check,
   documentEditSchema,
@@ -39,7 +40,7 @@ interface Done {
  */
 @Component({
   selector: 'hl-document-history',
-  imports: [Notice],
+  imports: [MatButton, Notice],
   template: `
     @if (found().problem; as problem) {
       <hl-notice [problem]="problem" [again]="false" />
@@ -69,7 +70,7 @@ interface Done {
                   @if (editable() && one.content) {
                     <button
                       type="button"
-                      class="quiet small"
+                      matButton
                       [attr.aria-expanded]="looked() === one.id"
                       [attr.aria-label]="'Back to this, ' + instant(one.at)"
                       (click)="look(one)"
@@ -89,10 +90,10 @@ interface Done {
                     }
                     @if (wayBack().length > 0) {
                       <p>
-                        <button type="button" class="main-action" (click)="goBack(content)">
+                        <button type="button" matButton="filled" (click)="goBack(content)">
                           Make it so again
                         </button>
-                        <button type="button" class="quiet" (click)="looked.set(null)">
+                        <button type="button" matButton="outlined" (click)="looked.set(null)">
                           Not now
                         </button>
                         <span class="soft">All of it is priced as of now.</span>
@@ -109,7 +110,7 @@ interface Done {
           </tbody>
         </table>
         @if (page.more) {
-          <button type="button" class="quiet small" (click)="older()">Show older ones</button>
+          <button type="button" matButton (click)="older()">Show older ones</button>
         }
       </section>
     }

@@ -6,14 +6,16 @@ import {
   output,
   viewChild,
 } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import type { DocumentLineInput } from '@honest-ledger/contracts';
 import type { CodeAndName, RoundingMode, RuleByHand } from '@honest-ledger/engine';
 import { Amount } from '../shared/amount';
-import { FigureField } from '../shared/figure-field';
+import { FigureField } from '../shared/fields/figure-field';
 import { writeNumber } from '../shared/numbers';
 import type { ColumnDigits, ShownLine } from './document-lines';
 import { LineFurther } from './line-further';
 import { TouchMarks } from './touch-marks';
+import { ChoiceField } from '../shared/fields/choice-field';
 
 /** The columns of the table, but for the margin. */
 const COLUMNS = 8;
@@ -26,7 +28,7 @@ const COLUMNS = 8;
   // a table may have nothing around its rows
   // eslint-disable-next-line @angular-eslint/component-selector
   selector: 'tbody[hlDocumentLine]',
-  imports: [Amount, FigureField, LineFurther, TouchMarks],
+  imports: [Amount, ChoiceField, FigureField, LineFurther, MatButton, TouchMarks],
   templateUrl: './document-line.html',
   styleUrl: './document-line.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -59,6 +61,10 @@ export class DocumentLine {
   /** To the quantity above (-1) or below (1), as in a column of a spreadsheet. */
   readonly moved = output<-1 | 1>();
 
+  protected readonly unitChoices = computed(() =>
+    (this.line().facts?.units ?? []).map(({ unit }) => unit),
+  );
+
   private readonly quantity = viewChild.required<FigureField>('quantity');
   protected readonly columns = computed(() => COLUMNS + (this.seesCosts() ? 1 : 0));
   /** Where it is unfolded, and where there is something in it that makes the price. */
@@ -78,9 +84,8 @@ export class DocumentLine {
     return this.problems().get(field) ?? null;
   }
 
-  protected setUnit({ target }: Event): void {
-    if (!(target instanceof HTMLSelectElement)) return;
-    this.changed.emit({ unit: target.value === '' ? null : target.value });
+  protected setUnit(value: string): void {
+    this.changed.emit({ unit: value === '' ? null : value });
   }
 
   protected move(by: -1 | 1, event: Event): void {

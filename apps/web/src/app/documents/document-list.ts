@@ -1,4 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { MatCheckbox } from '@angular/material/checkbox';
+import { MatButton } from '@angular/material/button';
 import { Router } from '@angular/router';
 import type { DocumentRow } from '@honest-ledger/contracts';
 import { minorDigits, type DocumentKind } from '@honest-ledger/engine';
@@ -18,11 +20,12 @@ import { whenChanged } from '../shared/when-changed';
 import { addressOf, WORDS } from './document-words';
 import { DocumentsApi } from './documents.api';
 import { documentsActions, documentsFeature } from './documents.feature';
+import { ChoiceField, type Choice } from '../shared/fields/choice-field';
 
 /** All quotes, orders or sales, the one changed last first, and the way to begin one. */
 @Component({
   selector: 'hl-document-list',
-  imports: [CustomerPicker, EndlessGrid, ListSearch, Notice],
+  imports: [ChoiceField, CustomerPicker, EndlessGrid, ListSearch, MatButton, MatCheckbox, Notice],
   template: `
     <header class="sheet-head">
       <h1>{{ words().title }}</h1>
@@ -34,35 +37,25 @@ import { documentsActions, documentsFeature } from './documents.feature';
       @if (mayWrite()) {
         <span>Begin {{ words().a }} for</span>
         <hl-customer-picker (picked)="begin($event.code)" />
-        <button type="button" class="quiet" (click)="begin(null)">or nobody known</button>
+        <button type="button" matButton="outlined" (click)="begin(null)">or nobody known</button>
       }
     </header>
     <div class="search">
       <hl-list-search [list]="name()" label="Part of a number, a customer or what it is for" />
       @if (kind() !== 'quote') {
-        <select
-          class="cell"
-          aria-label="Which of them"
-          (change)="list.choose({ state: stateField.value })"
-          #stateField
-        >
-          @for (state of states(); track state) {
-            <option [value]="state" [selected]="state === (list.typed()['state'] ?? '')">
-              {{ state === '' ? 'open and settled' : state }}
-            </option>
-          }
-        </select>
+        <hl-choice
+          label="Status"
+          [code]="list.typed()['state'] ?? ''"
+          [options]="states()"
+          (chosen)="list.choose({ state: $event })"
+        />
       }
       @if (kind() === 'order') {
-        <label>
-          <input
-            type="checkbox"
-            [checked]="list.typed()['repeating'] === 'true'"
-            (change)="list.choose({ repeating: repeating.checked ? 'true' : '' })"
-            #repeating
-          />
-          only those that repeat
-        </label>
+        <mat-checkbox
+          [checked]="list.typed()['repeating'] === 'true'"
+          (change)="list.choose({ repeating: $event.checked ? 'true' : '' })"
+          >only those that repeat</mat-checkbox
+        >
       }
     </div>
     @if (notBegun(); as problem) {
@@ -96,10 +89,16 @@ export class DocumentList {
   protected readonly words = computed(() => WORDS[this.kind()]);
   protected readonly name = computed(() => `${this.kind()}s` as const);
   protected readonly mayWrite = hasPermission('writeDocuments');
-  protected readonly states = computed(
-    () =>
-      ['', 'open', ...(this.kind() === 'order' ? ['confirmed', 'cancelled'] : ['posted'])] as const,
-  );
+  protected readonly states = computed((): Choice[] => [
+    ['', 'Open and settled'],
+    ['open', 'Open'],
+    ...(this.kind() === 'order'
+      ? ([
+          ['confirmed', 'Confirmed'],
+          ['cancelled', 'Cancelled'],
+        ] as const)
+      : ([['posted', 'Posted']] as const)),
+  ]);
   protected readonly list = longList(this.name, (search) =>
     this.api.page({ ...search, kind: this.kind() }),
   );

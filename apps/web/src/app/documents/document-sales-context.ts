@@ -1,58 +1,54 @@
 import { ChangeDetectionStrategy, Component, inject, input, output } from '@angular/core';
 import type { SalesContext } from '@honest-ledger/engine';
 import { Store } from '@ngrx/store';
-import { CodeChoice } from '../reference/code-choice';
+import { ChoiceField } from '../shared/fields/choice-field';
 import { referenceFeature } from '../reference/reference.feature';
-import { TextField } from '../shared/text-field';
+import { TextField } from '../shared/fields/text-field';
 
 /** Who sells, and where the goods go: what rules may ask, chosen from the lists of the settings. */
 @Component({
   selector: 'hl-document-sales-context',
-  imports: [CodeChoice, TextField],
+  imports: [ChoiceField, TextField],
   template: `
     @let said = salesContext();
     @let lists = reference().customers;
     @if (lists.salesPeople.length > 0) {
       <span class="inner">
-        Sold by
-        <hl-code-choice
+        <hl-choice
           label="Sales person"
-          none="nobody named"
+          none="Not set"
           [code]="said.salesPerson ?? ''"
-          [all]="lists.salesPeople"
+          [options]="lists.salesPeople"
           (chosen)="set({ salesPerson: $event || null })"
         />
       </span>
     }
     @if (lists.departments.length > 0) {
       <span class="inner">
-        Department
-        <hl-code-choice
+        <hl-choice
           label="Department"
-          none="none"
+          none="Not set"
           [code]="said.department ?? ''"
-          [all]="lists.departments"
+          [options]="lists.departments"
           (chosen)="set({ department: $event || null })"
         />
       </span>
     }
     @if (lists.deliveryMethods.length > 0) {
       <span>
-        Delivered by
-        <hl-code-choice
+        <hl-choice
           label="Delivery method"
-          none="not said"
+          none="Not set"
           [code]="said.deliveryMethod ?? ''"
-          [all]="lists.deliveryMethods"
+          [options]="lists.deliveryMethods"
           (chosen)="set({ deliveryMethod: $event || null })"
         />
       </span>
     }
     <span>
-      <label for="delivery-postcode">To postcode</label>
       <hl-text-field
         class="postcode"
-        fieldId="delivery-postcode"
+        label="Delivery postcode"
         [most]="16"
         [problem]="problem()"
         [value]="said.deliveryPostcode ?? ''"

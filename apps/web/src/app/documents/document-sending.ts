@@ -7,6 +7,9 @@ import {
   input,
   linkedSignal,
 } from '@angular/core';
+import { MatFormField, MatLabel } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
+import { MatButton } from '@angular/material/button';
 import type { NewSending, Sending } from '@honest-ledger/contracts';
 import { documentTitle } from '@honest-ledger/wording';
 import { hasPermission } from '../session/may-do';
@@ -18,7 +21,7 @@ import type { OpenDocument } from './documents.feature';
 /** Sends a document with its PDF, and tells what was sent of it: the stand-in keeps it, and mails nothing. */
 @Component({
   selector: 'hl-document-sending',
-  imports: [Notice],
+  imports: [MatButton, MatFormField, MatInput, MatLabel, Notice],
   template: `
     @if (found().problem; as problem) {
       <hl-notice [problem]="problem" [again]="false" />
@@ -32,7 +35,7 @@ import type { OpenDocument } from './documents.feature';
     @if (maySend() && !writing()) {
       <button
         type="button"
-        class="quiet"
+        matButton="outlined"
         [disabled]="!isSaved()"
         [title]="isSaved() ? '' : 'What is not kept yet is not sent'"
         (click)="writing.set(true)"
@@ -42,22 +45,25 @@ import type { OpenDocument } from './documents.feature';
     }
     @if (writing()) {
       <form class="notice" aria-label="Send the document" (submit)="send($event)">
-        <label>To <input class="cell" type="email" name="to" required maxlength="200" /></label>
-        <label>
-          Subject
-          <input class="cell" name="subject" required maxlength="200" [value]="title()" />
-        </label>
-        <label>
-          Text
-          <textarea class="cell" name="text" rows="3" maxlength="5000"></textarea>
-        </label>
+        <mat-form-field
+          ><mat-label>To</mat-label><input matInput type="email" name="to" required maxlength="200"
+        /></mat-form-field>
+        <mat-form-field
+          ><mat-label>Subject</mat-label
+          ><input matInput name="subject" required maxlength="200" [value]="title()"
+        /></mat-form-field>
+
+        <mat-form-field
+          ><mat-label>Text</mat-label
+          ><textarea matInput name="text" rows="3" maxlength="5000"></textarea>
+        </mat-form-field>
         <p class="soft">
           The PDF goes with it. This installation mails nothing: the outbox keeps the message as it
           would go.
         </p>
         <p>
-          <button type="submit" class="main-action">Send</button>
-          <button type="button" class="quiet" (click)="writing.set(false)">Not now</button>
+          <button type="submit" matButton="filled">Send</button>
+          <button type="button" matButton="outlined" (click)="writing.set(false)">Not now</button>
         </p>
       </form>
     }

@@ -8,6 +8,7 @@ import {
   output,
   signal,
 } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import type {
   AttributeValues,
@@ -19,13 +20,13 @@ import type { SalesContext } from '@honest-ledger/engine';
 import { Store } from '@ngrx/store';
 import { CustomerPicker } from '../reference/customer-picker';
 import { AttributeFields } from '../reference/attribute-fields';
-import { CodeChoice } from '../reference/code-choice';
+import { ChoiceField } from '../shared/fields/choice-field';
 import { referenceFeature } from '../reference/reference.feature';
 import { hasPermission } from '../session/may-do';
 import { writeInstant, writeWallClock } from '../shared/dates';
-import { DayField } from '../shared/day-field';
-import { FigureField } from '../shared/figure-field';
-import { TextField } from '../shared/text-field';
+import { DayField } from '../shared/fields/day-field';
+import { FigureField } from '../shared/fields/figure-field';
+import { TextField } from '../shared/fields/text-field';
 import { DiscountField } from './discount-field';
 import { discountToMargin } from './margin-by-hand';
 import { DocumentSalesContext } from './document-sales-context';
@@ -43,12 +44,13 @@ export interface TermsChange {
   selector: 'hl-document-terms',
   imports: [
     AttributeFields,
-    CodeChoice,
+    ChoiceField,
     CustomerPicker,
     DayField,
     DiscountField,
     DocumentSalesContext,
     FigureField,
+    MatButton,
     RouterLink,
     TextField,
   ],

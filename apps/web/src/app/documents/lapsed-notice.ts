@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import { reasonSentence } from '@honest-ledger/wording';
 import { namesOfThings } from '../reference/names';
 import { unbroken, writer } from '../shared/numbers';
@@ -7,12 +8,13 @@ import type { LapsedRule } from './lapsed-rules';
 /** The rules that ceased to hold, each with the reason, until somebody has seen it. */
 @Component({
   selector: 'hl-lapsed-notice',
+  imports: [MatButton],
   template: `
     <div class="notice" role="status">
       @for (rule of said(); track rule.id) {
         <p>{{ rule.sentence }}</p>
       }
-      <button type="button" class="quiet" (click)="seen.emit()">All right</button>
+      <button type="button" matButton="outlined" (click)="seen.emit()">All right</button>
     </div>
   `,
   styles: `

@@ -7,15 +7,17 @@ import {
   linkedSignal,
   output,
 } from '@angular/core';
+import { MatInput } from '@angular/material/input';
+import { MatFormField } from '@angular/material/form-field';
 import type { DocumentLineInput } from '@honest-ledger/contracts';
 import type { CodeAndName, RoundingMode, RuleByHand } from '@honest-ledger/engine';
 import { Store } from '@ngrx/store';
-import { CodeChoice } from '../reference/code-choice';
+import { ChoiceField } from '../shared/fields/choice-field';
 import { namesOfThings } from '../reference/names';
 import { referenceFeature } from '../reference/reference.feature';
 import { hasPermission } from '../session/may-do';
-import { FigureField } from '../shared/figure-field';
-import { TextField } from '../shared/text-field';
+import { FigureField } from '../shared/fields/figure-field';
+import { TextField } from '../shared/fields/text-field';
 import type { ShownLine } from './document-lines';
 import { DiscountField } from './discount-field';
 import { marginToType, priceToMargin } from './margin-by-hand';
@@ -25,28 +27,36 @@ import { choicesOfLine } from './rule-choices';
 /** What few lines need: the form of supply, a level, a price or a discount by hand, a note, rules by hand. */
 @Component({
   selector: 'hl-line-further',
-  imports: [CodeChoice, DiscountField, FigureField, RuleChoiceList, TextField],
+  imports: [
+    ChoiceField,
+    DiscountField,
+    FigureField,
+    MatFormField,
+    MatInput,
+    RuleChoiceList,
+    TextField,
+  ],
   template: `
     @let one = line();
     @if (forms().length > 0) {
       <fieldset [disabled]="!mayWrite()">
         <span>Supplied as</span>
-        <hl-code-choice
+        <hl-choice
           [label]="'Form of supply of ' + one.item"
           none="as usual"
           [code]="one.formOfSupply ?? ''"
-          [all]="forms()"
+          [options]="forms()"
           (chosen)="changed.emit({ formOfSupply: $event === '' ? null : $event })"
         />
       </fieldset>
     }
     <fieldset [disabled]="!mayChooseLevels()">
       <span>Level</span>
-      <hl-code-choice
+      <hl-choice
         [label]="'Level of ' + one.item"
         none="the customer’s"
         [code]="one.level ?? ''"
-        [all]="levels()"
+        [options]="levels()"
         (chosen)="changed.emit({ level: $event === '' ? null : $event })"
       />
     </fieldset>
@@ -62,24 +72,25 @@ import { choicesOfLine } from './rule-choices';
       @if (seesCosts()) {
         <span>or to a margin of</span>
         <hl-figure-field
+          unit="%"
           [label]="'Margin of ' + one.item + ', in percent'"
           [value]="margin()"
           [mayBeEmpty]="true"
           [problem]="noMargin()"
           (changed)="setMargin($event)"
         />
-        <span>%</span>
       }
       @if (one.priceByHand; as byHand) {
         <span>because</span>
-        <input
-          class="cell reason"
-          [attr.aria-label]="'Reason for the price of ' + one.item"
-          maxlength="200"
-          autocomplete="off"
-          [value]="byHand.reason"
-          (change)="setReason($event)"
-        />
+        <mat-form-field class="bare reason"
+          ><input
+            matInput
+            [attr.aria-label]="'Reason for the price of ' + one.item"
+            maxlength="200"
+            autocomplete="off"
+            [value]="byHand.reason"
+            (change)="setReason($event)"
+        /></mat-form-field>
         @if (problems().has('priceByHand.reason')) {
           <span class="wrong" role="alert">Say why the price is typed by hand</span>
         }

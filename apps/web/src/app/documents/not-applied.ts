@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, signal } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import type { DocumentOutcome } from '@honest-ledger/contracts';
 import { notAppliedWording } from '@honest-ledger/wording';
 import { namesOfThings } from '../reference/names';
@@ -7,12 +8,13 @@ import { unbroken, writer } from '../shared/numbers';
 /** The rules for the document and its shipping that did nothing, each with every reason. */
 @Component({
   selector: 'hl-not-applied',
+  imports: [MatButton],
   template: `
     @if (rows().length > 0) {
       <p>
         <button
           type="button"
-          class="quiet small"
+          matButton
           [attr.aria-expanded]="shows()"
           (click)="shows.set(!shows())"
         >

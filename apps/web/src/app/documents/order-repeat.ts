@@ -8,6 +8,11 @@ import {
   linkedSignal,
   signal,
 } from '@angular/core';
+import { MatRadioGroup } from '@angular/material/radio';
+import { MatRadioButton } from '@angular/material/radio';
+import { MatFormField, MatLabel } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
+import { MatButton } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import {
   REPEAT_PRICES,
@@ -20,17 +25,29 @@ import {
 } from '@honest-ledger/contracts';
 import { hasPermission } from '../session/may-do';
 import { writeCalendarDay } from '../shared/dates';
-import { DayField } from '../shared/day-field';
+import { DayField } from '../shared/fields/day-field';
 import { Notice } from '../shared/notice';
 import { besidesFields } from '../shared/problems';
 import { resourceWithCommands } from '../shared/read-and-sent';
 import { addressOf } from './document-words';
 import type { OpenDocument } from './documents.feature';
+import { ChoiceField, type Choice } from '../shared/fields/choice-field';
 
 /** How an order repeats, what was made of that so far, and the way to change it. */
 @Component({
   selector: 'hl-order-repeat',
-  imports: [DayField, Notice, RouterLink],
+  imports: [
+    ChoiceField,
+    DayField,
+    MatButton,
+    MatFormField,
+    MatInput,
+    MatLabel,
+    MatRadioButton,
+    MatRadioGroup,
+    Notice,
+    RouterLink,
+  ],
   template: `
     @if (notice(); as problem) {
       <hl-notice [problem]="problem" (retried)="readAgain()" />
@@ -61,40 +78,34 @@ import type { OpenDocument } from './documents.feature';
         </p>
       }
       @if (maySet() && !setting()) {
-        <button type="button" class="quiet small" (click)="begin(view.repeat)">
+        <button type="button" matButton (click)="begin(view.repeat)">
           {{ view.repeat ? 'Repeat otherwise…' : 'Repeat…' }}
         </button>
         @if (view.repeat; as repeat) {
-          <button type="button" class="quiet small" (click)="end(repeat)">Repeat no more</button>
+          <button type="button" matButton (click)="end(repeat)">Repeat no more</button>
         }
       }
       @if (setting()) {
         <section class="notice" aria-label="Repeat the order">
           <p>
-            <label>
-              Every
-              <input
-                class="cell every"
+            <mat-form-field class="every"
+              ><mat-label>Every</mat-label
+              ><input
+                matInput
                 type="number"
                 min="1"
                 max="366"
                 [value]="terms().every"
                 (change)="set({ every: every.valueAsNumber })"
                 #every
-              />
-            </label>
-            <select
-              class="cell"
-              aria-label="Every how many of what"
-              (change)="setUnit(unit.value)"
-              #unit
-            >
-              @for (one of UNITS; track one) {
-                <option [value]="one" [selected]="one === terms().unit">
-                  {{ one }}{{ terms().every === 1 ? '' : 's' }}
-                </option>
-              }
-            </select>
+            /></mat-form-field>
+
+            <hl-choice
+              label="Interval"
+              [code]="terms().unit"
+              [options]="intervals()"
+              (chosen)="setUnit($event)"
+            />
             from
             <hl-day-field
               label="The first day"
@@ -110,19 +121,15 @@ import type { OpenDocument } from './documents.feature';
               (changed)="set({ until: $event })"
             />
           </p>
-          <p>
+          <mat-radio-group
+            aria-label="Prices of the repeated orders"
+            [value]="terms().prices"
+            (change)="set({ prices: $event.value })"
+          >
             @for (one of PRICES; track one) {
-              <label>
-                <input
-                  type="radio"
-                  name="prices"
-                  [checked]="one === terms().prices"
-                  (change)="set({ prices: one })"
-                />
-                {{ PRICE_WORDS[one] }}
-              </label>
+              <mat-radio-button [value]="one">{{ PRICE_WORDS[one] }}</mat-radio-button>
             }
-          </p>
+          </mat-radio-group>
           @if (wrong('prices'); as problem) {
             <p class="wrong" role="alert">{{ problem }}.</p>
           }
@@ -131,10 +138,10 @@ import type { OpenDocument } from './documents.feature';
             confirm it.
           </p>
           <p>
-            <button type="button" class="main-action" [disabled]="!isWhole()" (click)="send()">
+            <button type="button" matButton="filled" [disabled]="!isWhole()" (click)="send()">
               Repeat it
             </button>
-            <button type="button" class="quiet" (click)="setting.set(false)">Not now</button>
+            <button type="button" matButton="outlined" (click)="setting.set(false)">Not now</button>
           </p>
         </section>
       }
@@ -191,7 +198,9 @@ export class OrderRepeat {
     return Number.isInteger(every) && every >= 1 && every <= 366 && startsOn !== '';
   });
   protected readonly notice = computed(() => besidesFields(this.found().problem, TOLD_BESIDE));
-  protected readonly UNITS = REPEAT_UNITS;
+  protected readonly intervals = computed((): Choice[] =>
+    REPEAT_UNITS.map((unit) => [unit, this.terms().every === 1 ? unit : `${unit}s`]),
+  );
   protected readonly PRICES = REPEAT_PRICES;
   protected readonly PRICE_WORDS = PRICE_WORDS;
   protected readonly day = writeCalendarDay;

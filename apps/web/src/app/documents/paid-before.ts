@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import type { LastPrice } from '@honest-ledger/contracts';
 import { documentTitle } from '@honest-ledger/wording';
@@ -9,7 +10,7 @@ import { writeChange, writeNumber } from '../shared/numbers';
 /** What was paid for an item before, the latest first. */
 @Component({
   selector: 'hl-paid-before',
-  imports: [RouterLink],
+  imports: [MatButton, RouterLink],
   template: `
     <table class="ledger" [attr.aria-label]="label()">
       <thead>
@@ -44,7 +45,7 @@ import { writeChange, writeNumber } from '../shared/numbers';
               <td>
                 <button
                   type="button"
-                  class="quiet small"
+                  matButton
                   [attr.aria-label]="'Take ' + one.each + ' of ' + title(one)"
                   (click)="taken.emit(one)"
                 >

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, inject, input, linkedSignal } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import type { ComputedAgain } from '@honest-ledger/contracts';
 import { debouncedResource } from '../shared/attempt';
 import { writeInstant } from '../shared/dates';
@@ -8,8 +9,9 @@ import { DocumentsApi } from './documents.api';
 /** Computes a settled document again, and says whether all of it comes out the same. */
 @Component({
   selector: 'hl-compute-again',
+  imports: [MatButton],
   template: `
-    <button type="button" class="quiet" (click)="asked.set(number())">Compute again</button>
+    <button type="button" matButton="outlined" (click)="asked.set(number())">Compute again</button>
     @if (found().problem; as problem) {
       <span class="wrong" role="alert">{{ problem }}</span>
     } @else if (found().answer; as answer) {

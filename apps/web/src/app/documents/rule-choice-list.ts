@@ -1,10 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import type { RuleByHand } from '@honest-ledger/engine';
 import { withChoice, type RuleChoice } from './rule-choices';
 
 /** Rules that somebody may put on or take off, of a line or of the document. */
 @Component({
   selector: 'hl-rule-choice-list',
+  imports: [MatButton],
   template: `
     @for (row of rows(); track row.rule) {
       <span class="rule" [class.attention]="row.chosen === 'on' && !row.applied">
@@ -14,7 +16,7 @@ import { withChoice, type RuleChoice } from './rule-choices';
         }
         <button
           type="button"
-          class="quiet small"
+          matButton
           [attr.aria-label]="row.act + ' ' + row.name + where()"
           (click)="choose(row)"
         >

@@ -75,11 +75,7 @@ describe('what comes back of a sale', () => {
     expect(asked).toEqual({ lines: [{ line: 'a', quantity: '3' }], takesOff: false });
     await screen.settle();
     expect(screen.text()).toContain('48.60');
-    const why = screen.host.querySelector<HTMLInputElement>('[aria-label="Why it comes back"]');
-    if (!why) throw new Error('there is a field for the reason');
-    why.value = 'cracked';
-    why.dispatchEvent(new Event('input'));
-    await screen.settle();
+    await screen.type('Why it comes back', 'cracked');
     await screen.press('Post the return');
     const after = { ...SOLD, lines: SOLD.lines.map((line) => ({ ...line, returned: '7' })) };
     const posted = await screen.answer('POST', '/api/documents/1600/returns', after, 201);
@@ -107,21 +103,13 @@ describe('what comes back of a sale', () => {
     const less = { ...WORTH, kept, amount: '43.40', amountWithTax: '43.40', takenOff: '5.20' };
     const asked = await screen.answer('POST', '/api/documents/1600/returns/worth', less);
     expect(asked).toEqual({ lines: [{ line: 'a', quantity: '3' }], takesOff: true });
-    const say = (label: string, text: string): void => {
-      const field = screen.host.querySelector<HTMLInputElement>(`[aria-label="${label}"]`);
-      if (!field) throw new Error(`there is a field ${label}`);
-      field.value = text;
-      field.dispatchEvent(new Event('input'));
-    };
-    say('Why it comes back', 'cracked');
-    await screen.settle();
+    await screen.type('Why it comes back', 'cracked');
     const post = (): HTMLButtonElement | undefined =>
       [...screen.host.querySelectorAll('button')].find(({ textContent }) =>
         textContent.includes('Post the return'),
       );
     expect(post()?.disabled).withContext('it is not said why').toBeTrue();
-    say('Why it is kept back', 'The tier was for ten');
-    await screen.settle();
+    await screen.type('Why it is kept back', 'The tier was for ten');
     await screen.press('Post the return');
     const [before] = SOLD.returns;
     if (!before) throw new Error('something came back');

@@ -7,21 +7,35 @@ import {
   linkedSignal,
   signal,
 } from '@angular/core';
+import { MatFormField, MatLabel } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
+import { MatCheckbox } from '@angular/material/checkbox';
+import { MatButton } from '@angular/material/button';
 import type { ReturnAsked, ReturnedQuantity, SaleReturn } from '@honest-ledger/contracts';
 import { decimal, print, subtract } from '@honest-ledger/engine';
 import { hasPermission } from '../session/may-do';
 import { debouncedResource } from '../shared/attempt';
 import { writeInstant } from '../shared/dates';
-import { FigureField } from '../shared/figure-field';
+import { FigureField } from '../shared/fields/figure-field';
 import { Notice } from '../shared/notice';
 import { writeNumber } from '../shared/numbers';
 import { resourceWithCommands } from '../shared/read-and-sent';
 import { ReturnsApi } from './returns.api';
+import { ChoiceField } from '../shared/fields/choice-field';
 
 /** What came back of a posted sale, and the way to take more back, at the sale's own prices. */
 @Component({
   selector: 'hl-sale-returns',
-  imports: [FigureField, Notice],
+  imports: [
+    ChoiceField,
+    FigureField,
+    MatButton,
+    MatCheckbox,
+    MatFormField,
+    MatInput,
+    MatLabel,
+    Notice,
+  ],
   template: `
     @if (found().problem; as problem) {
       <hl-notice [problem]="problem" [again]="false" />
@@ -33,7 +47,7 @@ import { ReturnsApi } from './returns.api';
           {{ one.postedBy }}: {{ linesOf(one) }}; {{ write(one.amountWithTax) }} {{ sale.currency
           }}{{ one.tax ? ' with tax' : '' }}. {{ one.reason }} {{ keptWords(one, sale.currency) }}
           <a
-            class="quiet small"
+            matButton
             [href]="'/api/documents/' + number() + '/returns/' + one.number + '/paper'"
             download
             >As PDF</a
@@ -41,7 +55,9 @@ import { ReturnsApi } from './returns.api';
         </p>
       }
       @if (mayWrite() && isLeft() && !taking()) {
-        <button type="button" class="quiet" (click)="taking.set(true)">Take goods back</button>
+        <button type="button" matButton="outlined" (click)="taking.set(true)">
+          Take goods back
+        </button>
       }
       @if (taking()) {
         <section class="notice" aria-label="Take goods back">
@@ -66,6 +82,7 @@ import { ReturnsApi } from './returns.api';
                   <td class="figure">{{ write(line.returned) }}</td>
                   <td class="figure">
                     <hl-figure-field
+                      [bare]="true"
                       [label]="'How much of ' + line.item + ' comes back'"
                       [value]="typed()[line.line] ?? ''"
                       [mayBeEmpty]="true"
@@ -86,26 +103,20 @@ import { ReturnsApi } from './returns.api';
               back had earned {{ write(kept.earned) }} {{ sale.currency }} of it.
             </p>
             <p>
-              <label>
-                <input
-                  type="checkbox"
-                  [checked]="takesOff()"
-                  (change)="takesOff.set(off.checked)"
-                  #off
-                />
-                Keep that back
-              </label>
+              <mat-checkbox [checked]="takesOff()" (change)="takesOff.set($event.checked)"
+                >Keep that back</mat-checkbox
+              >
               @if (takesOff()) {
-                <input
-                  class="cell reason"
-                  aria-label="Why it is kept back"
-                  placeholder="why it is kept back"
-                  maxlength="200"
-                  autocomplete="off"
-                  [value]="because()"
-                  (input)="because.set(whyOff.value)"
-                  #whyOff
-                />
+                <mat-form-field class="reason"
+                  ><mat-label>Why it is kept back</mat-label
+                  ><input
+                    matInput
+                    maxlength="200"
+                    autocomplete="off"
+                    [value]="because()"
+                    (input)="because.set(whyOff.value)"
+                    #whyOff
+                /></mat-form-field>
               }
             </p>
           }
@@ -113,27 +124,23 @@ import { ReturnsApi } from './returns.api';
             <p class="wrong" role="alert">{{ problem }}</p>
           }
           <p>
-            <select
-              class="cell"
-              aria-label="What comes back"
-              (change)="goodsBack.set(kind.value === 'goods')"
-              #kind
-            >
-              <option value="goods" [selected]="goodsBack()">The goods come back</option>
-              <option value="money" [selected]="!goodsBack()">
-                The goods stay, money comes back
-              </option>
-            </select>
-            <input
-              class="cell reason"
-              aria-label="Why it comes back"
-              placeholder="why it comes back"
-              maxlength="200"
-              autocomplete="off"
-              [value]="reason()"
-              (input)="reason.set(why.value)"
-              #why
+            <hl-choice
+              label="What comes back"
+              class="wide"
+              [code]="goodsBack() ? 'goods' : 'money'"
+              [options]="returning"
+              (chosen)="goodsBack.set($event === 'goods')"
             />
+            <mat-form-field class="reason"
+              ><mat-label>Why it comes back</mat-label
+              ><input
+                matInput
+                maxlength="200"
+                autocomplete="off"
+                [value]="reason()"
+                (input)="reason.set(why.value)"
+                #why
+            /></mat-form-field>
           </p>
           <p>
             @if (worth().answer; as answer) {
@@ -144,13 +151,13 @@ import { ReturnsApi } from './returns.api';
             }
             <button
               type="button"
-              class="main-action"
+              matButton="filled"
               [disabled]="!worth().answer || isUnsaid()"
               (click)="post()"
             >
               Post the {{ goodsBack() ? 'return' : 'credit' }}
             </button>
-            <button type="button" class="quiet" (click)="taking.set(false)">Not now</button>
+            <button type="button" matButton="outlined" (click)="taking.set(false)">Not now</button>
           </p>
         </section>
       }
@@ -204,6 +211,10 @@ export class SaleReturnsPanel {
     source: () => this.found().value,
     computation: (): Readonly<Record<string, string>> => ({}),
   });
+  protected readonly returning = [
+    ['goods', 'Goods come back'],
+    ['money', 'Goods stay, money comes back'],
+  ] as const;
   protected readonly goodsBack = signal(true);
   protected readonly reason = linkedSignal({ source: this.number, computation: () => '' });
   /** Whether what the goods had earned for others is kept back, and why. */

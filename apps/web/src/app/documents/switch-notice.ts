@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import type { DocumentContent } from '@honest-ledger/contracts';
 import { namesOfThings } from '../reference/names';
 import type { OpenDocument } from './documents.feature';
@@ -11,6 +12,7 @@ import { linesAsBefore, switchMoves, type BeforeSwitch } from './moved-prices';
  */
 @Component({
   selector: 'hl-switch-notice',
+  imports: [MatButton],
   template: `
     @if (before().always || moves().length > 0) {
       <div class="notice conflict" role="status">
@@ -39,15 +41,15 @@ import { linesAsBefore, switchMoves, type BeforeSwitch } from './moved-prices';
             </table>
           </div>
         }
-        <button type="button" class="quiet" (click)="changed.emit(before().part)">
+        <button type="button" matButton="outlined" (click)="changed.emit(before().part)">
           Switch back
         </button>
         @if (asBefore(); as lines) {
-          <button type="button" class="quiet" (click)="changed.emit({ lines })">
+          <button type="button" matButton="outlined" (click)="changed.emit({ lines })">
             Keep the old prices by hand
           </button>
         }
-        <button type="button" class="quiet" (click)="changed.emit(null)">All right</button>
+        <button type="button" matButton="outlined" (click)="changed.emit(null)">All right</button>
       </div>
     }
   `,

@@ -1,4 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { MatCheckbox } from '@angular/material/checkbox';
+import { MatButton } from '@angular/material/button';
 import type { ItemFactsForm, PricedLineForm } from '@honest-ledger/contracts';
 import { averageEach, type DocumentKind } from '@honest-ledger/engine';
 import { priceCauses } from '@honest-ledger/wording';
@@ -31,7 +33,7 @@ interface Figures {
 /** What becomes of a document in its next step: which prices differ and why, to be kept or not. */
 @Component({
   selector: 'hl-transition-panel',
-  imports: [Notice],
+  imports: [MatButton, MatCheckbox, Notice],
   template: `
     @if (problem(); as problem) {
       <hl-notice [problem]="problem" [again]="false" />
@@ -72,13 +74,12 @@ interface Figures {
               @for (line of lines(); track line.id) {
                 <tr>
                   <td>
-                    <input
-                      type="checkbox"
-                      [attr.aria-label]="'Keep the promised price of ' + line.item"
+                    <mat-checkbox
+                      [aria-label]="'Keep the promised price of ' + line.item"
                       [disabled]="!line.mayKeep"
                       [checked]="line.kept"
                       (change)="keep(line)"
-                    />
+                    ></mat-checkbox>
                   </td>
                   <td [title]="line.name">{{ line.item }}</td>
                   <td class="figure" [class.chosen]="line.kept">{{ line.promised.each }}</td>
@@ -104,15 +105,13 @@ interface Figures {
         }
         <p>
           @if (lines().length > 1) {
-            <button type="button" class="quiet small" (click)="keepAll(true)">Keep all</button>
-            <button type="button" class="quiet small" (click)="keepAll(false)">
-              Today’s for all
-            </button>
+            <button type="button" matButton (click)="keepAll(true)">Keep all</button>
+            <button type="button" matButton (click)="keepAll(false)">Today’s for all</button>
           }
-          <button type="button" class="main-action" [disabled]="busy()" (click)="take()">
+          <button type="button" matButton="filled" [disabled]="busy()" (click)="take()">
             {{ label() }}
           </button>
-          <button type="button" class="quiet" (click)="leave()">Not now</button>
+          <button type="button" matButton="outlined" (click)="leave()">Not now</button>
         </p>
       </section>
     }

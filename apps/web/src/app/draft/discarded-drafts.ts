@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import { toSignal } from '@angular/core/rxjs-interop';
 import type { DiscardedDraft } from '@honest-ledger/contracts';
 import { Actions, ofType } from '@ngrx/effects';
@@ -12,6 +13,7 @@ import { draftActions } from './draft.feature';
 /** The drafts that were discarded, each with the way back. */
 @Component({
   selector: 'hl-discarded-drafts',
+  imports: [MatButton],
   template: `
     @if (all().length > 0) {
       <section>
@@ -22,7 +24,7 @@ import { draftActions } from './draft.feature';
             {{ draft.discardedBy }}.
             <span class="soft">It can be brought back until {{ instant(draft.until) }}.</span>
             @if (mayEdit()) {
-              <button type="button" class="quiet small" (click)="bringBack(draft)">
+              <button type="button" matButton (click)="bringBack(draft)">
                 Bring {{ draft.name }} back
               </button>
             }

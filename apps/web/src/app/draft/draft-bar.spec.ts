@@ -53,7 +53,7 @@ describe('the bar of the draft', () => {
 
   it('says what the draft would do, and where it is looked through', async () => {
     await came(DRAFT);
-    for (const part of ['Autumn', '2 edits', '35 prices move', 'no quote sees it']) {
+    for (const part of ['Autumn', '2 edits', '35 prices change', 'not published yet']) {
       expect(screen.text()).toContain(part);
     }
     expect(screen.host.querySelector('a')?.getAttribute('href')).toBe('/draft');
@@ -63,13 +63,13 @@ describe('the bar of the draft', () => {
   it('counts one as one, and other drafts beside it', async () => {
     await came({ ...DRAFT, total: 1, moved: 1 }, 2);
     expect(screen.text()).toMatch(/1 edit(?!s)/);
-    expect(screen.text()).toMatch(/1 price moves/);
+    expect(screen.text()).toMatch(/1 price changes/);
     expect(screen.text()).toContain('and 2 more open');
   });
 
   it('says when it is published, where it waits', async () => {
     const waits = { until: '2026-12-01T06:00:00Z', note: 'Campaign', by: 'Ines Marlow' };
     await came({ ...DRAFT, waits });
-    expect(screen.text()).toMatch(/it is published .*2026/);
+    expect(screen.text()).toMatch(/scheduled for .*2026/);
   });
 });

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { writeInstant } from '../shared/dates';
@@ -7,7 +8,7 @@ import { draftFeature } from './draft.feature';
 /** At the foot of the sheet while a draft has edits: what it would do, and the way to publish it. */
 @Component({
   selector: 'hl-draft-bar',
-  imports: [RouterLink],
+  imports: [MatButton, RouterLink],
   template: `
     @if (filled(); as draft) {
       <aside aria-label="Draft">
@@ -17,7 +18,7 @@ import { draftFeature } from './draft.feature';
         }
         <span>{{ draft.total }} {{ draft.total === 1 ? 'edit' : 'edits' }}</span>
         <span class="quieter"
-          >{{ draft.moved }} {{ draft.moved === 1 ? 'price moves' : 'prices move' }}</span
+          >{{ draft.moved }} {{ draft.moved === 1 ? 'price changes' : 'prices change' }}</span
         >
         @if (draft.uncounted > 0) {
           <span class="quieter"
@@ -27,12 +28,12 @@ import { draftFeature } from './draft.feature';
         }
         <span class="quieter">
           @if (draft.waits; as waits) {
-            it is published {{ instant(waits.until) }}
+            scheduled for {{ instant(waits.until) }}
           } @else {
-            no quote sees it before it is published
+            not published yet
           }
         </span>
-        <a routerLink="/draft">Look through and publish…</a>
+        <a matButton="filled" routerLink="/draft">Review and publish…</a>
       </aside>
     }
   `,

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import type { AnyObjectChange } from '@honest-ledger/contracts';
 import { Store } from '@ngrx/store';
 import { namesOfThings } from '../reference/names';
@@ -14,14 +15,15 @@ import { objectSentence } from './object-words';
 /** Why the last edit of an object was refused; where somebody else was first, both and the choice. */
 @Component({
   selector: 'hl-edit-refusal',
+  imports: [MatButton],
   template: `
     @if (told(); as refused) {
       <p class="wrong" role="alert">
         {{ refused.problem.detail }}
         @if (conflict()) {
           Theirs: {{ serverVersion() }}
-          <button type="button" class="quiet small" (click)="take()">Take theirs</button>
-          <button type="button" class="quiet small" (click)="rebase()">Keep mine instead</button>
+          <button type="button" matButton (click)="take()">Take theirs</button>
+          <button type="button" matButton (click)="rebase()">Keep mine instead</button>
         }
       </p>
     }

@@ -128,7 +128,7 @@ describe('the draft, looked through', () => {
 
   it('publishes the revision that was seen, with a note', async () => {
     await answerDraft();
-    await screen.type('What this version is for', ' New term ');
+    await screen.type('Version note', ' New term ');
     await screen.press('Publish');
     const sent = (await screen.answer('POST', '/api/drafts/d/publish', { version: 2 })) as Publish;
     expect(sent).toEqual({ revision: 3, note: 'New term', at: null });
@@ -215,7 +215,7 @@ describe('the draft, looked through', () => {
     const two = [row('d', 'Draft', 1), row('e', 'Spring', 0)];
     await screen.answer('GET', '/api/drafts', two);
     await screen.answer('GET', '/api/drafts/d', view());
-    await screen.choose('Which draft', 'Spring (0)');
+    await screen.choose('Draft', 'Spring (0)');
     await screen.answer('GET', '/api/drafts', two);
     await screen.answer('GET', '/api/drafts/e', view([], 'e', 'Spring'));
     expect(screen.text()).toContain('This draft changes nothing yet.');
@@ -292,7 +292,7 @@ describe('the bar at the foot of the sheet', () => {
     };
     await came([edit]);
     expect(screen.text()).toContain('1 edit');
-    expect(screen.text()).toContain('35 prices move');
+    expect(screen.text()).toContain('35 prices change');
     await came([]);
     expect(screen.text().trim()).toBe('');
   });

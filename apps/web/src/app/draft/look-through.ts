@@ -1,4 +1,8 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { DayField } from '../shared/fields/day-field';
+import { MatFormField, MatLabel } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
+import { MatButton } from '@angular/material/button';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import type { CatalogueMoves, DraftView, ObjectEdit } from '@honest-ledger/contracts';
@@ -16,18 +20,34 @@ import { LargestMoves } from './largest-moves';
 import { askedSentence, movesSentence, trialSentence } from './moves';
 import { fieldChanges, type FieldChange } from './field-changes';
 import { objectAddress, objectSentence, objectTitle } from './object-words';
+import { ChoiceField, type Choice } from '../shared/fields/choice-field';
 
 const FEW = 3;
 
 /** All that a draft would change, and what it does to prices; published from here and nowhere else. */
 @Component({
   selector: 'hl-look-through',
-  imports: [FormsModule, RouterLink, DiscardedDrafts, LargestMoves, Notice],
+  imports: [
+    ChoiceField,
+    DayField,
+    DiscardedDrafts,
+    FormsModule,
+    LargestMoves,
+    MatButton,
+    MatFormField,
+    MatInput,
+    MatLabel,
+    Notice,
+    RouterLink,
+  ],
   templateUrl: './look-through.html',
   styleUrl: './look-through.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class LookThrough {
+  /** The draft that an address asks for. */
+  readonly id = input<string>();
+
   private readonly store = inject(Store);
   private readonly names = namesOfThings();
   protected readonly answer = this.store.selectSignal(draftFeature.selectAnswer);
@@ -59,6 +79,9 @@ export class LookThrough {
 
   constructor() {
     this.ask();
+    whenChanged(this.id, (id) => {
+      if (id !== undefined) this.store.dispatch(draftActions.chosen({ id }));
+    });
     whenChanged(this.looked, (looked) => {
       if (looked) this.store.dispatch(draftActions.trialAsked({ id: looked.id }));
     });
@@ -92,10 +115,15 @@ export class LookThrough {
     this.store.dispatch(draftActions.asked());
   }
 
-  protected choose({ target }: Event): void {
-    if (target instanceof HTMLSelectElement) {
-      this.store.dispatch(draftActions.chosen({ id: target.value }));
-    }
+  protected readonly choices = computed((): Choice[] =>
+    this.drafts().map(({ id, name, edits, waits }) => [
+      id,
+      `${name} (${String(edits)}${waits ? ', scheduled' : ''})`,
+    ]),
+  );
+
+  protected choose(value: string): void {
+    this.store.dispatch(draftActions.chosen({ id: value }));
   }
 
   protected openNew(): void {

@@ -6,6 +6,7 @@ import {
   linkedSignal,
   output,
 } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import {
   DAY_ORDERS,
   DECIMAL_MARKS,
@@ -13,36 +14,34 @@ import {
   type FileFormat,
   type SaidFormat,
 } from '@honest-ledger/contracts';
-import { CodeChoice } from '../reference/code-choice';
+import { ChoiceField } from '../shared/fields/choice-field';
 import { foundWords, MARKS_OF_FIGURES, ORDERS_OF_DAYS } from './format-words';
 
 /** How a file is read, and how somebody says it is to be read. */
 @Component({
   selector: 'hl-file-format',
-  imports: [CodeChoice],
+  imports: [ChoiceField, MatButton],
   template: `
     <span>Read as {{ found() }}.</span>
     <span>Decimal mark</span>
-    <hl-code-choice
+    <hl-choice
       label="Decimal mark"
       [code]="said().decimalMark ?? ''"
-      [all]="marks"
+      [options]="marks"
       (chosen)="setMark($event)"
     />
     <span>Days</span>
-    <hl-code-choice
+    <hl-choice
       label="Order of days"
       [code]="said().days ?? ''"
-      [all]="orders"
+      [options]="orders"
       (chosen)="setDays($event)"
     />
     @if (isOpen()) {
       <span class="wrong" role="alert">{{ question() }}</span>
     }
     @if (whole(); as whole) {
-      <button type="button" class="quiet small" (click)="chosen.emit(whole)">
-        Read the file so
-      </button>
+      <button type="button" matButton (click)="chosen.emit(whole)">Read the file so</button>
     }
   `,
   styles: `

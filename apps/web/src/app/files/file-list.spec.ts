@@ -71,12 +71,7 @@ describe('the files that were sent in', () => {
   it('of prices need the level they are of', async () => {
     await show({ kind: 'levelPrices' });
     expect(field().disabled).toBeTrue();
-    const selects = screen.host.querySelectorAll('select');
-    const level = selects[1];
-    if (!level) throw new Error('no choice of a level');
-    level.value = 'l';
-    level.dispatchEvent(new Event('change'));
-    await screen.settle();
+    await screen.choose('Price level', (await screen.offered('Price level'))[0] ?? '');
     expect(field().disabled).toBeFalse();
     await pick('prices.csv', 'Item,Price');
     expect(sent().request.urlWithParams).toBe('/api/imports?kind=levelPrices&level=l');

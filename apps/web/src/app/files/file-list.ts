@@ -7,6 +7,8 @@ import {
   linkedSignal,
   signal,
 } from '@angular/core';
+import { MatProgressBar } from '@angular/material/progress-bar';
+import { MatButton } from '@angular/material/button';
 import { Router } from '@angular/router';
 import { SHEET_KINDS, type ImportView, type SheetKind } from '@honest-ledger/contracts';
 import { Store } from '@ngrx/store';
@@ -20,11 +22,12 @@ import { LedgerGrid } from '../shared/ledger-grid';
 import { Notice } from '../shared/notice';
 import { KIND_NAMES, STATE_WORDS, WHERE_IT_GOES } from './file-words';
 import { filesActions, filesFeature } from './files.feature';
+import { ChoiceField } from '../shared/fields/choice-field';
 
 /** Files that were sent in, and the place to send one. */
 @Component({
   selector: 'hl-file-list',
-  imports: [LedgerGrid, Notice],
+  imports: [ChoiceField, LedgerGrid, MatButton, MatProgressBar, Notice],
   templateUrl: './file-list.html',
   styleUrl: './file-list.scss',
   host: { class: 'list-sheet' },
@@ -47,7 +50,10 @@ export class FileList {
   protected readonly levels = computed(() =>
     this.reference().levels.map(({ id, content }) => ({ id, name: content.name })),
   );
-  protected readonly kinds = SHEET_KINDS.map((kind) => ({ kind, name: KIND_NAMES[kind] }));
+  protected readonly kindChoices = SHEET_KINDS.map((kind) => [kind, KIND_NAMES[kind]] as const);
+  protected readonly levelChoices = computed(() =>
+    this.levels().map(({ id, name }) => [id, name] as const),
+  );
   protected readonly chosenKind = linkedSignal(
     () => SHEET_KINDS.find((kind) => kind === this.kind()) ?? 'items',
   );
@@ -83,12 +89,12 @@ export class FileList {
     this.store.dispatch(filesActions.listOpened());
   }
 
-  protected choose({ target }: Event): void {
-    if (target instanceof HTMLSelectElement) this.chosenKind.set(target.value as SheetKind);
+  protected choose(value: string): void {
+    this.chosenKind.set(value as SheetKind);
   }
 
-  protected chooseLevel({ target }: Event): void {
-    if (target instanceof HTMLSelectElement) this.chosenLevel.set(target.value);
+  protected chooseLevel(value: string): void {
+    this.chosenLevel.set(value);
   }
 
   protected picked({ target }: Event): void {

@@ -7,6 +7,8 @@ import {
   input,
   signal,
 } from '@angular/core';
+import { MatProgressBar } from '@angular/material/progress-bar';
+import { MatButton } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import {
   SHEETS,
@@ -37,7 +39,16 @@ import { filesActions, filesFeature } from './files.feature';
 /** A file that was sent in: what each of its rows would do, and the one place to take it in. */
 @Component({
   selector: 'hl-file-sheet',
-  imports: [EndlessGrid, FileFormatLine, FileLinks, FileMoves, Notice, RouterLink],
+  imports: [
+    EndlessGrid,
+    FileFormatLine,
+    FileLinks,
+    FileMoves,
+    MatButton,
+    MatProgressBar,
+    Notice,
+    RouterLink,
+  ],
   templateUrl: './file-sheet.html',
   styleUrl: '../shared/sent-file.scss',
   host: { class: 'list-sheet' },

@@ -11,8 +11,8 @@ export const fileRoutes: Routes = [
     path: '',
     providers: [provideState(filesFeature), provideEffects(filesEffects)],
     children: [
-      { path: '', title: 'Files', component: FileList },
-      { path: ':id', title: 'File', component: FileSheet },
+      { path: '', title: 'Imports', component: FileList },
+      { path: ':id', title: 'Import', component: FileSheet },
     ],
   },
 ];

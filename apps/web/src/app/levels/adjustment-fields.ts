@@ -1,13 +1,15 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { MatFormField, MatLabel } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
 import type { AdjustmentForm } from '@honest-ledger/contracts';
-import { FigureField } from '../shared/figure-field';
+import { FigureField } from '../shared/fields/figure-field';
 import { otherWayWords } from '../shared/markup-words';
 import { SignedFigure } from './signed-figure';
 
 /** The figures of one adjustment. */
 @Component({
   selector: 'hl-adjustment-fields',
-  imports: [FigureField, SignedFigure],
+  imports: [FigureField, MatFormField, MatInput, MatLabel, SignedFigure],
   template: `
     @let one = adjustment();
     @if (one.kind === 'percent' || one.kind === 'percentAndAmount') {
@@ -30,42 +32,43 @@ import { SignedFigure } from './signed-figure';
     }
     @if (one.kind === 'set') {
       <hl-figure-field
+        [unit]="currency()"
         label="Price"
         [value]="one.price"
         [problem]="problem('price')"
         (changed)="set({ price: $event })"
       />
-      <span>{{ currency() }}</span>
     }
     @if (one.kind === 'multiplier') {
       <hl-figure-field
+        unit="times"
         label="Times"
         [value]="one.factor"
         [problem]="problem('factor')"
         (changed)="set({ factor: $event })"
       />
-      <span>times</span>
     }
     @if (one.kind === 'markup' || one.kind === 'margin') {
       <hl-figure-field
+        unit="%"
         [label]="one.kind === 'markup' ? 'Markup' : 'Margin'"
         [value]="one.percent"
         [problem]="problem('percent')"
         (changed)="set({ percent: $event })"
       />
-      <span>%</span>
       <span class="soft">{{ otherWay() }}</span>
     }
     @if ('unit' in one) {
-      <input
-        class="cell unit"
-        aria-label="Per unit"
-        placeholder="per base unit"
-        maxlength="20"
-        autocomplete="off"
-        [value]="one.unit ?? ''"
-        (change)="setUnit($event)"
-      />
+      <mat-form-field class="unit"
+        ><mat-label>Per unit</mat-label
+        ><input
+          matInput
+          placeholder="per base unit"
+          maxlength="20"
+          autocomplete="off"
+          [value]="one.unit ?? ''"
+          (change)="setUnit($event)"
+      /></mat-form-field>
     }
   `,
   styles: `

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import { scopeWords } from '@honest-ledger/wording';
@@ -13,15 +14,10 @@ const DAYS = 90;
 /** The levels that customers have for some of the goods and that end soon; nothing where none does. */
 @Component({
   selector: 'hl-ending-levels',
-  imports: [RouterLink],
+  imports: [MatButton, RouterLink],
   template: `
     @if (rows().length > 0) {
-      <button
-        type="button"
-        class="quiet small"
-        [attr.aria-expanded]="open()"
-        (click)="open.set(!open())"
-      >
+      <button type="button" matButton [attr.aria-expanded]="open()" (click)="open.set(!open())">
         {{ open() ? '▾' : '▸' }} {{ rows().length }}
         {{ rows().length === 1 ? 'level of a customer ends' : 'levels of customers end' }} within
         {{ days }} days

@@ -34,31 +34,27 @@ describe('the editor of one entry', () => {
     screen.store.dispatch({ type: '[Reference] Asked' });
     await screen.answerReference({ levels: [TRADE, SELF] });
   }
-  const options = (label: string): string[] =>
-    [
-      ...(screen.host.querySelector<HTMLSelectElement>(`select[aria-label="${label}"]`)?.options ??
-        []),
-    ].map(({ text }) => text.trim());
+  const options = (label: string): Promise<string[]> => screen.offered(label);
 
   it('names what it reaches: first how, then which', async () => {
     await show(entry('a', '-10'));
-    await screen.choose('Reaches', 'a brand');
+    await screen.choose('Applies to', 'a brand');
     expect(now.scope).toEqual({ kind: 'brand', brand: '' });
     await screen.choose('Brand', 'Ebb & Flood');
     expect(now.scope).toEqual({ kind: 'brand', brand: 'ebb' });
-    await screen.choose('Reaches', 'a kind of goods');
+    await screen.choose('Applies to', 'a kind of goods');
     await screen.choose('Kind of goods', 'fees');
     expect(now.scope).toEqual({ kind: 'itemKind', itemKind: 'fee' });
-    await screen.choose('Reaches', 'a family');
+    await screen.choose('Applies to', 'a family');
     await screen.choose('Family', 'Stoneware bodies');
     expect(now.scope).toEqual({ kind: 'family', family: 'bodies' });
-    await screen.choose('Reaches', 'everything');
+    await screen.choose('Applies to', 'everything');
     expect(now.scope).toEqual({ kind: 'all' });
   });
 
   it('keeps the category where another thing is named beside it', async () => {
     await show(entry('a', '-10', { kind: 'category', category: 'clay' }));
-    await screen.choose('Reaches', 'a supplier’s under');
+    await screen.choose('Applies to', 'a supplier’s under');
     await screen.choose('Supplier', 'Marsh Pits');
     expect(now.scope).toEqual({ kind: 'supplierCategory', supplier: 'pits', category: 'clay' });
   });
@@ -71,13 +67,13 @@ describe('the editor of one entry', () => {
 
   it('starts from another price, from another level, never from its own', async () => {
     await show(entry('a', '-10'));
-    expect(options('Starts from')).toContain('level Trade');
-    expect(options('Starts from')).not.toContain('level Schools');
-    await screen.choose('Starts from', 'level Trade');
+    expect(await options('Based on')).toContain('price level Trade');
+    expect(await options('Based on')).not.toContain('price level Schools');
+    await screen.choose('Based on', 'price level Trade');
     expect(now.basis).toEqual({ kind: 'level', level: 'trade' });
-    await screen.choose('Starts from', 'the list price');
+    await screen.choose('Based on', 'list price');
     expect(now.basis).toEqual({ kind: 'listPrice' });
-    await screen.choose('Starts from', 'a price by its name');
+    await screen.choose('Based on', 'a price by its name');
     await screen.type('Name of the price', ' fair stand ');
     expect(now.basis).toEqual({ kind: 'namedPrice', name: 'fair stand' });
   });
@@ -98,14 +94,14 @@ describe('the editor of one entry', () => {
 
   it('keeps the figures that fit where something else is done', async () => {
     await show(entry('a', '-10'));
-    await screen.choose('What is done', 'a percentage, then an amount');
+    await screen.choose('Effect', 'a percentage, then an amount');
     await screen.type('Amount', '0.50');
-    await screen.choose('What is done', 'an amount');
+    await screen.choose('Effect', 'an amount');
     expect(now.adjusting).toEqual({
       kind: 'plain',
       adjustment: { kind: 'amount', amount: jasmine.stringMatching(/^-?0\.50$/), unit: null },
     });
-    await screen.choose('What is done', 'a price set');
+    await screen.choose('Effect', 'a price set');
     await screen.type('Price', '9.90');
     await screen.type('Per unit', 'pallet');
     expect(now.adjusting).toEqual({
@@ -116,7 +112,7 @@ describe('the editor of one entry', () => {
 
   it('goes by the price in bands, each with its own adjustment', async () => {
     await show(entry('a', '-10'));
-    await screen.choose('What is done', 'by the price');
+    await screen.choose('Effect', 'by the price');
     await screen.press('Add a band');
     const bands = () => (now.adjusting.kind === 'byPrice' ? now.adjusting.bands : []);
     expect(bands()[1]).toEqual({ from: '', adjustment: { kind: 'percent', percent: '' } });
@@ -125,7 +121,7 @@ describe('the editor of one entry', () => {
     await screen.press('Remove the band');
     expect(bands().map(({ from }) => from)).toEqual(['', '']);
     // the first band left says nothing yet
-    await screen.choose('What is done', 'a percentage');
+    await screen.choose('Effect', 'a percentage');
     expect(now.adjusting).toEqual({
       kind: 'plain',
       adjustment: { kind: 'percent', percent: '' },
@@ -135,10 +131,10 @@ describe('the editor of one entry', () => {
   it('does another thing in each band, a markup, too, where it starts from a cost', async () => {
     const begin = { ...entry('a', '-10'), basis: { kind: 'cost', cost: 'last' } as const };
     await show(begin);
-    await screen.choose('What is done', 'by the unit cost');
+    await screen.choose('Effect', 'by the unit cost');
     await screen.press('Add a band');
-    await screen.choose('What is done from 0', 'a markup');
-    await screen.choose('What is done from ', 'a price set');
+    await screen.choose('Effect from 0', 'a markup');
+    await screen.choose('Effect from ', 'a price set');
     expect(now.adjusting).toEqual({
       kind: 'byCost',
       bands: [
@@ -150,8 +146,8 @@ describe('the editor of one entry', () => {
 
   it('offers no markup for a band where it starts from a price', async () => {
     await show(entry('a', '-10'));
-    await screen.choose('What is done', 'by the price');
-    expect(options('What is done from 0')).not.toContain('a markup');
+    await screen.choose('Effect', 'by the price');
+    expect(await options('Effect from 0')).not.toContain('a markup');
   });
 
   it('marks a band at which dearer goods get a lower price', async () => {
@@ -180,12 +176,8 @@ describe('the editor of one entry', () => {
   it('is rounded by a rule of its own, else as the level says', async () => {
     await show(entry('a', '-10'), { 'entries[0].rounding.increment': 'must be above 0' });
     expect(now.rounding).toBeNull();
-    const choice = screen.host.querySelector<HTMLSelectElement>('hl-rounding-editor select');
-    if (!choice) throw new Error('there is a choice of roundings');
-    expect(choice.options[0]?.text.trim()).toBe('as the level’s prices');
-    choice.value = 'increment';
-    choice.dispatchEvent(new Event('change'));
-    await screen.settle();
+    expect(screen.chosen('Rounded')).toBe('as the level’s prices');
+    await screen.choose('Rounded', 'to a multiple of');
     expect(now.rounding).toEqual(
       jasmine.objectContaining({ kind: 'increment', currency: 'EUR', increment: '0.05' }),
     );

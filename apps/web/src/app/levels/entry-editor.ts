@@ -1,4 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import { MatFormField, MatLabel } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
+import { MatCheckbox } from '@angular/material/checkbox';
+import { MatButton } from '@angular/material/button';
 import type {
   AdjustmentForm,
   LevelEntryForm,
@@ -9,7 +13,7 @@ import type { Scope } from '@honest-ledger/engine';
 import { Store } from '@ngrx/store';
 import { ScopeChoice } from '../reference/scope-choice';
 import { referenceFeature } from '../reference/reference.feature';
-import { FigureField } from '../shared/figure-field';
+import { FigureField } from '../shared/fields/figure-field';
 import { AdjustmentFields } from './adjustment-fields';
 import { fallsOf } from './band-falls';
 import {
@@ -23,11 +27,23 @@ import {
 } from './level-edits';
 import { UNSAID } from '../reference/scope-edits';
 import { RoundingEditor } from './rounding-editor';
+import { ChoiceField, type Choice } from '../shared/fields/choice-field';
 
 /** One entry of a level: which goods, starting from which price, and what is done to it. */
 @Component({
   selector: 'hl-entry-editor',
-  imports: [AdjustmentFields, FigureField, ScopeChoice, RoundingEditor],
+  imports: [
+    AdjustmentFields,
+    ChoiceField,
+    FigureField,
+    MatButton,
+    MatCheckbox,
+    MatFormField,
+    MatInput,
+    MatLabel,
+    RoundingEditor,
+    ScopeChoice,
+  ],
   templateUrl: './entry-editor.html',
   styleUrl: './entry-editor.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -50,7 +66,7 @@ export class EntryEditor {
   protected readonly falls = computed(() => fallsOf(this.entry()));
   protected readonly doing = computed(() => doingOf(this.entry()));
   /** Another level can be a basis, this one cannot. */
-  protected readonly otherLevels = computed((): readonly LevelSummary[] =>
+  private readonly otherLevels = computed((): readonly LevelSummary[] =>
     this.reference().levels.filter(({ id }) => id !== this.level()),
   );
   protected readonly wrongScope = computed(() => {
@@ -58,6 +74,35 @@ export class EntryEditor {
       (part) => this.wrong(`scope.${part}`) !== null,
     );
     return this.wrong('scope') ?? (named ? 'Choose which' : null);
+  });
+
+  protected readonly basisCode = computed(() => {
+    const { basis } = this.entry();
+    switch (basis.kind) {
+      case 'cost':
+        return `cost:${basis.cost}`;
+      case 'costTable':
+        return basis.table === null ? 'costTable' : `table:${basis.table}`;
+      case 'level':
+        return `level:${basis.level}`;
+      default:
+        return basis.kind;
+    }
+  });
+  protected readonly bases = computed((): Choice[] => {
+    const { costKinds, costTables } = this.goods();
+    return [
+      ['basePrice', 'base price'],
+      ['listPrice', 'list price'],
+      ['namedPrice', 'a price by its name'],
+      ...costKinds.map(({ code, name }): Choice => [`cost:${code}`, `${name} cost`]),
+      ['costTable', 'the item’s cost table'],
+      ...costTables.map(({ code, name }): Choice => [`table:${code}`, `cost table ${name}`]),
+      ...this.otherLevels().map(({ id, content }): Choice => [
+        `level:${id}`,
+        `price level ${content.name}`,
+      ]),
+    ];
   });
 
   /** What is wrong with a field, or null. */
@@ -69,9 +114,8 @@ export class EntryEditor {
     this.changed.emit((entry) => ({ ...entry, scope }));
   }
 
-  protected chooseBasis({ target }: Event): void {
-    if (!(target instanceof HTMLSelectElement)) return;
-    const basis = startBasis(target.value);
+  protected chooseBasis(value: string): void {
+    const basis = startBasis(value);
     this.changed.emit((entry) => withBasis(entry, basis));
   }
 
@@ -81,9 +125,8 @@ export class EntryEditor {
     this.changed.emit((entry) => ({ ...entry, basis }));
   }
 
-  protected chooseDoing({ target }: Event): void {
-    if (!(target instanceof HTMLSelectElement)) return;
-    const doing = this.doings().find(([one]) => one === target.value)?.[0];
+  protected chooseDoing(value: string): void {
+    const doing = this.doings().find(([one]) => one === value)?.[0];
     if (!doing) return;
     this.changed.emit((entry) => ({ ...entry, adjusting: startAdjusting(doing, entry.adjusting) }));
   }
@@ -92,9 +135,8 @@ export class EntryEditor {
     this.changed.emit((entry) => ({ ...entry, adjusting: { kind: 'plain', adjustment } }));
   }
 
-  protected setClosing({ target }: Event): void {
-    if (!(target instanceof HTMLInputElement)) return;
-    const closes = target.checked;
+  protected setClosing(checked: boolean): void {
+    const closes = checked;
     this.changed.emit((entry) => ({ ...entry, closes }));
   }
 
@@ -103,9 +145,8 @@ export class EntryEditor {
   }
 
   /** Each band may do another thing. */
-  protected chooseWay(place: number, { target }: Event): void {
-    if (!(target instanceof HTMLSelectElement)) return;
-    const way = this.ways().find(([one]) => one === target.value)?.[0];
+  protected chooseWay(place: number, value: string): void {
+    const way = this.ways().find(([one]) => one === value)?.[0];
     if (!way) return;
     this.withBands((bands) =>
       bands.map((one, at) =>

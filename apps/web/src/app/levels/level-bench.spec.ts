@@ -98,7 +98,7 @@ describe('trying a level', () => {
     await pick('CL-0207');
     await screen.answer('POST', URL, answered());
     await screen.type('Quantity to try', '2,5');
-    await screen.choose('Unit to try', 'pallet');
+    await screen.choose('Unit', 'pallet');
     await screen.type('Day to try', '2026-12-01');
     const sent = await screen.answer('POST', URL, answered());
     expect(sent).toEqual(

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import {
   type BenchAnswer,
@@ -14,14 +15,15 @@ import { catchError, debounceTime, map, of, switchMap, type Observable } from 'r
 import { ItemPicker } from '../reference/item-picker';
 import { CustomerPicker } from '../reference/customer-picker';
 import { Amount } from '../shared/amount';
-import { DayField } from '../shared/day-field';
-import { FigureField } from '../shared/figure-field';
+import { DayField } from '../shared/fields/day-field';
+import { FigureField } from '../shared/fields/figure-field';
 import { writeNumber, writer } from '../shared/numbers';
 import { problemOf } from '../shared/problems';
 import { whenChanged } from '../shared/when-changed';
 import { workingsActions } from '../workings/workings.feature';
 import { LevelsApi } from './levels.api';
 import { PAUSES } from '../shared/pauses';
+import { ChoiceField } from '../shared/fields/choice-field';
 
 type Tried =
   | { readonly answer: BenchAnswer; readonly problem: null }
@@ -32,7 +34,7 @@ const NOTHING: Tried = { answer: null, problem: null };
 /** Try it here: one item, for anybody, at the level as published against as it is edited. */
 @Component({
   selector: 'hl-level-bench',
-  imports: [Amount, CustomerPicker, DayField, FigureField, ItemPicker],
+  imports: [Amount, ChoiceField, CustomerPicker, DayField, FigureField, ItemPicker, MatButton],
   template: `
     <h2>Try it here</h2>
     <div class="row">
@@ -42,14 +44,13 @@ const NOTHING: Tried = { answer: null, problem: null };
         (changed)="quantity.set($event)"
       />
       @if (item(); as one) {
-        <select class="cell" aria-label="Unit to try" (change)="chooseUnit($event)">
-          <option value="" [selected]="unit() === null">{{ one.unit }}</option>
-          @for (other of one.units; track other.unit) {
-            <option [value]="other.unit" [selected]="other.unit === unit()">
-              {{ other.unit }}
-            </option>
-          }
-        </select>
+        <hl-choice
+          label="Unit"
+          [none]="one.unit"
+          [code]="unit() ?? ''"
+          [options]="unitChoices()"
+          (chosen)="chooseUnit($event)"
+        />
         <strong>{{ one.item }}</strong> {{ one.name }}
       }
       <hl-item-picker
@@ -58,12 +59,10 @@ const NOTHING: Tried = { answer: null, problem: null };
       />
       @if (customer(); as who) {
         <span>for {{ who.name }}</span>
-        <button type="button" class="quiet small" (click)="customer.set(null)">For anybody</button>
+        <button type="button" matButton (click)="customer.set(null)">For anybody</button>
       } @else {
-        <span class="soft">for anybody, or</span>
         <hl-customer-picker (picked)="customer.set($event)" />
       }
-      <span class="soft">on</span>
       <hl-day-field label="Day to try" [value]="day()" (changed)="day.set($event)" />
     </div>
     @if (tried().problem; as problem) {
@@ -100,6 +99,7 @@ export class LevelBench {
   private readonly api = inject(LevelsApi);
   private readonly store = inject(Store);
   protected readonly item = signal<ItemRow | null>(null);
+  protected readonly unitChoices = computed(() => this.item()?.units.map(({ unit }) => unit) ?? []);
   protected readonly quantity = signal('1');
   protected readonly unit = signal<string | null>(null);
   protected readonly customer = signal<CustomerRow | null>(null);
@@ -165,10 +165,8 @@ export class LevelBench {
     this.item.set(item);
   }
 
-  protected chooseUnit({ target }: Event): void {
-    if (target instanceof HTMLSelectElement) {
-      this.unit.set(target.value === '' ? null : target.value);
-    }
+  protected chooseUnit(value: string): void {
+    this.unit.set(value === '' ? null : value);
   }
 
   protected follow(side: 'published' | 'edited'): void {

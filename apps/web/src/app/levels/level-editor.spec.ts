@@ -70,7 +70,7 @@ describe('the editor of a level', () => {
     await screen.type('Name', 'Fairs');
     await screen.quiet(PAUSE);
     expect(screen.text()).toContain('Not complete yet. It counts nowhere');
-    await screen.choose('Reaches', 'everything');
+    await screen.choose('Applies to', 'everything');
     await screen.type('Percent', '5');
     await screen.quiet(PAUSE);
     expect((await saved(1)).content.name).toBe('Fairs');
@@ -93,8 +93,8 @@ describe('the editor of a level', () => {
 
   it('rounds to a multiple, with a least price or without', async () => {
     await open(PUBLISHED);
-    await screen.choose('Prices are rounded', 'to a multiple of');
-    await screen.choose('Which way', 'the next above');
+    await screen.choose('Rounding', 'to a multiple of');
+    await screen.choose('Direction', 'up');
     expect(screen.text()).toContain('prices rounded up to the next 0.05 EUR.');
     await screen.type('Least price', '1.00');
     expect(screen.text()).toContain('never below 1.00 EUR.');
@@ -103,17 +103,17 @@ describe('the editor of a level', () => {
     await screen.type('Rounding increment', '0');
     await screen.quiet(PAUSE);
     expect(screen.text()).toContain('increment must be above 0');
-    await screen.choose('Prices are rounded', 'not at all');
+    await screen.choose('Rounding', 'not at all');
     expect(screen.text()).not.toContain('prices rounded');
   });
 
   it('asks for the item of an entry for one item', async () => {
     await open(PUBLISHED);
-    await screen.choose('Reaches', 'one item');
+    await screen.choose('Applies to', 'one item');
     expect(screen.text()).toContain('Not complete yet');
     await screen.quiet(PAUSE);
     expect(screen.text()).toContain('Choose which');
-    await screen.choose('Reaches', 'everything');
+    await screen.choose('Applies to', 'everything');
     await screen.quiet(PAUSE);
     expect((await saved(1)).content.entries[0]?.scope).toEqual({ kind: 'all' });
   });
@@ -173,34 +173,34 @@ describe('the editor of a level', () => {
 
   it('starts from another price and does other things with it', async () => {
     await open(PUBLISHED);
-    await screen.choose('Starts from', 'the list price');
+    await screen.choose('Based on', 'list price');
     expect(screen.text()).toContain('12 % off the list price of everything under Clay.');
-    await screen.choose('What is done', 'a percentage, then an amount');
+    await screen.choose('Effect', 'a percentage, then an amount');
     await screen.type('Amount', '0,50');
     expect(screen.text()).toContain('12 % off, then 0.50 EUR off the list price');
-    await screen.choose('What is done', 'by the price');
+    await screen.choose('Effect', 'by the price');
     await screen.quiet(PAUSE);
     const { adjusting } = (await saved(1)).content.entries[0] ?? entry('none', '0');
     expect(adjusting.kind === 'byPrice' && adjusting.bands.map(({ from }) => from)).toEqual(['0']);
-    await screen.choose('Reaches', 'a brand under');
+    await screen.choose('Applies to', 'a brand under');
     await screen.choose('Brand', 'Ebb & Flood');
     expect(screen.text()).toContain('Everything by Ebb & Flood under Clay');
   });
 
   it('rounds to price endings, and says what is wrong with them', async () => {
     await open(PUBLISHED);
-    await screen.choose('Prices are rounded', 'to a price ending in');
+    await screen.choose('Rounding', 'to a price ending in');
     expect(screen.text()).toContain('to the nearest price ending in 0.49 or 0.99 (EUR)');
     await screen.type('Price endings', '9,99');
     await screen.quiet(PAUSE);
     expect(screen.text()).toContain('the ending 9.99 must be below 1');
-    await screen.choose('Endings come again', 'in every 10');
+    await screen.choose('Repeating in every', '10');
     expect(screen.text()).toContain('ending in 9.99 in every 10');
   });
 
   it('is in another currency and for some time', async () => {
     await open(PUBLISHED);
-    await screen.choose('In', 'USD');
+    await screen.choose('Currency', 'USD');
     await screen.type('First day in force', '2026-03-01');
     await screen.quiet(PAUSE);
     const { content } = await saved(1);

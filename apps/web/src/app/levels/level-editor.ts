@@ -4,26 +4,22 @@ import {
   computed,
   inject,
   input,
-  signal,
   type OnDestroy,
 } from '@angular/core';
+import { MatFormField, MatLabel } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
+import { MatButton } from '@angular/material/button';
+import { MatDialog } from '@angular/material/dialog';
 import { Router, RouterLink } from '@angular/router';
-import {
-  check,
-  decimalText,
-  PERCENT_BOUNDS,
-  type LevelContent,
-  type LevelEntryForm,
-  type RoundingForm,
-} from '@honest-ledger/contracts';
+import type { LevelContent, LevelEntryForm, RoundingForm } from '@honest-ledger/contracts';
 import { Store } from '@ngrx/store';
 import { namesOfThings } from '../reference/names';
 import { referenceFeature } from '../reference/reference.feature';
 import { hasPermission } from '../session/may-do';
-import { DayField } from '../shared/day-field';
+import { dialog } from '../shared/dialogs';
+import { DayField } from '../shared/fields/day-field';
 import { SavedState } from '../shared/saved-state';
 import { Notice } from '../shared/notice';
-import { readNumber } from '../shared/numbers';
 import { besidesFields } from '../shared/problems';
 import { whenChanged } from '../shared/when-changed';
 import { EntryEditor } from './entry-editor';
@@ -34,25 +30,35 @@ import { levelsActions, levelsFeature, serverVersion } from './levels.feature';
 import { ReachedItems } from './reached-items';
 import { RoundingEditor } from './rounding-editor';
 import { SingleItems } from './single-items';
+import type { LevelCopy as Copy, LevelCopyAsked } from './level-copy';
+import { ChoiceField } from '../shared/fields/choice-field';
+
+const ORDERS = [
+  ['narrowest', 'Most specific entry wins'],
+  ['list', 'First match wins'],
+] as const;
 
 /** The fields that show what is wrong with them themselves. */
 const TOLD_BESIDE = /^(name|window|entries\[\d+\]\..+|rounding(\..+)?|typedPrices(\[\d+\]\..+)?)$/;
-
-const percentText = decimalText(PERCENT_BOUNDS);
 
 /** A level in a draft: its entries, its single items, its rounding, and the sentence they make. */
 @Component({
   selector: 'hl-level-editor',
   imports: [
+    ChoiceField,
     DayField,
     EntryEditor,
-    SavedState,
     LevelBench,
     LevelSentence,
+    MatButton,
+    MatFormField,
+    MatInput,
+    MatLabel,
     Notice,
     ReachedItems,
     RoundingEditor,
     RouterLink,
+    SavedState,
     SingleItems,
   ],
   templateUrl: './level-editor.html',
@@ -69,8 +75,8 @@ export class LevelEditor implements OnDestroy {
 
   private readonly store = inject(Store);
   private readonly router = inject(Router);
+  private readonly dialogs = inject(MatDialog);
   /** Why a copy was not begun. */
-  protected readonly copyProblem = signal<string | null>(null);
   private readonly reference = this.store.selectSignal(referenceFeature.selectReference);
   protected readonly level = this.store.selectSignal(levelsFeature.selectLevel);
   protected readonly mayEdit = hasPermission('editSetup');
@@ -87,6 +93,7 @@ export class LevelEditor implements OnDestroy {
     const editing = this.level().value?.editing;
     return editing?.state === 'conflict' ? { draft: serverVersion(editing) } : null;
   });
+  protected readonly orders = ORDERS;
   protected readonly currencies = computed(() => {
     const { currencies } = this.reference().customers;
     const own = this.content()?.currency ?? '';
@@ -106,22 +113,22 @@ export class LevelEditor implements OnDestroy {
     this.store.dispatch(levelsActions.left());
   }
 
-  /** Begins another level: one that follows this one, or the same on its own. */
-  protected copy(event: Event): void {
-    event.preventDefault();
-    if (!(event.target instanceof HTMLFormElement)) return;
-    const asked = new FormData(event.target);
-    const typed = asked.get('percent');
-    const percent = typeof typed === 'string' ? readNumber(typed === '' ? '0' : typed) : null;
-    const reading = percent === null ? null : check(percentText, percent);
-    if (asked.get('how') === 'follow' && !reading?.ok) {
-      this.copyProblem.set('The percent must be a number from -100 to 10000, such as -5');
-      return;
-    }
-    const follows = asked.get('how') === 'follow' ? { percent } : {};
-    void this.router.navigate(['/levels', crypto.randomUUID()], {
-      queryParams: { new: 'yes', from: this.id(), ...follows },
-    });
+  /**
+   * Begins another level: one that follows this one, or the same on its own. The dialog's code comes when it
+   * is first asked for.
+   */
+  protected async duplicate(): Promise<void> {
+    const { LevelCopy } = await import('./level-copy');
+    this.dialogs
+      .open<Copy, undefined, LevelCopyAsked>(LevelCopy, dialog<undefined>({ width: '440px' }))
+      .afterClosed()
+      .subscribe((asked) => {
+        if (!asked) return;
+        const follows = asked.percent === null ? {} : { percent: asked.percent };
+        void this.router.navigate(['/levels', crypto.randomUUID()], {
+          queryParams: { new: 'yes', from: this.id(), ...follows },
+        });
+      });
   }
 
   protected open(): void {
@@ -139,14 +146,12 @@ export class LevelEditor implements OnDestroy {
       this.change((content) => ({ ...content, name: target.value.trim() }));
   }
 
-  protected chooseCurrency({ target }: Event): void {
-    if (target instanceof HTMLSelectElement)
-      this.change((content) => withCurrency(content, target.value));
+  protected chooseCurrency(value: string): void {
+    this.change((content) => withCurrency(content, value));
   }
 
-  protected chooseOrder({ target }: Event): void {
-    if (!(target instanceof HTMLSelectElement)) return;
-    const order = target.value === 'list' ? 'list' : 'narrowest';
+  protected chooseOrder(value: string): void {
+    const order = value === 'list' ? 'list' : 'narrowest';
     this.change((content) => ({ ...content, order }));
   }
 

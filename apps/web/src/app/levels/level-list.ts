@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import { Router } from '@angular/router';
 import type { LevelState, LevelSummary } from '@honest-ledger/contracts';
 import { levelsLeftBehind } from '@honest-ledger/engine';
@@ -23,12 +24,12 @@ export const STATE_WORDS: Readonly<Record<LevelState, string>> = {
 /** The price levels, each read back as a sentence. */
 @Component({
   selector: 'hl-level-list',
-  imports: [EndingLevels, LedgerGrid, Notice],
+  imports: [EndingLevels, LedgerGrid, MatButton, Notice],
   template: `
     <header class="sheet-head">
-      <h1>Levels</h1>
+      <h1>Price levels</h1>
       <span class="soft">Setup: edited in a draft, in force once published</span>
-      <button type="button" class="main-action" (click)="create()">New level</button>
+      <button type="button" matButton="filled" (click)="create()">New level</button>
     </header>
     @if (list().problem; as problem) {
       <hl-notice [problem]="problem" (retried)="ask()" />

@@ -11,8 +11,8 @@ export const levelRoutes: Routes = [
     path: '',
     providers: [provideState(levelsFeature), provideEffects(levelsEffects)],
     children: [
-      { path: '', title: 'Levels', component: LevelList },
-      { path: ':id', title: 'Level', component: LevelEditor },
+      { path: '', title: 'Price levels', component: LevelList },
+      { path: ':id', title: 'Price level', component: LevelEditor },
     ],
   },
 ];

@@ -1,4 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { MatCheckbox } from '@angular/material/checkbox';
+import { MatButton } from '@angular/material/button';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import {
   check,
@@ -27,7 +29,7 @@ const NOTHING: Found = { page: null, problem: null };
 /** The items that the level makes the price of: now, and with this edit. Asked for only when opened. */
 @Component({
   selector: 'hl-reached-items',
-  imports: [Amount],
+  imports: [Amount, MatButton, MatCheckbox],
   template: `
     <header class="part-head">
       <h2>
@@ -45,10 +47,9 @@ const NOTHING: Found = { page: null, problem: null };
           {{ page.reached }} reached, {{ page.moved }} of them with another price than published, in
           {{ page.currency }} for one
         </span>
-        <label>
-          <input type="checkbox" [checked]="moved()" (change)="showMoved($event)" />
-          only these
-        </label>
+        <mat-checkbox [checked]="moved()" (change)="showMoved($event.checked)"
+          >only these</mat-checkbox
+        >
       }
     </header>
     @if (found().problem; as problem) {
@@ -109,9 +110,7 @@ const NOTHING: Found = { page: null, problem: null };
           </tbody>
         </table>
         @if (rows().length < all(page)) {
-          <button type="button" class="quiet small" (click)="more()">
-            Show more of {{ all(page) }}
-          </button>
+          <button type="button" matButton (click)="more()">Show more of {{ all(page) }}</button>
         }
       } @else {
         <p class="soft">{{ moved() ? 'No price moves.' : 'It makes no item’s price.' }}</p>
@@ -188,8 +187,8 @@ export class ReachedItems {
     this.limit.update((limit) => Math.min(limit * 2, MAX_SHOWN));
   }
 
-  protected showMoved({ target }: Event): void {
-    if (target instanceof HTMLInputElement) this.moved.set(target.checked);
+  protected showMoved(checked: boolean): void {
+    this.moved.set(checked);
   }
 }
 

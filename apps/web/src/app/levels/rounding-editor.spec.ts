@@ -22,14 +22,7 @@ describe('the editor of a level’s rounding', () => {
       componentRef.setInput('rounding', rounding);
     });
   }
-  const kind = async (option: string): Promise<void> => {
-    const select = screen.host.querySelector<HTMLSelectElement>('select');
-    const found = [...(select?.options ?? [])].find(({ text }) => text.trim() === option);
-    if (!select || !found) throw new Error(`no rounding ${option}`);
-    select.value = found.value;
-    select.dispatchEvent(new Event('change'));
-    await screen.settle();
-  };
+  const kind = (option: string): Promise<void> => screen.choose('Rounding', option);
   const INCREMENT: RoundingForm = {
     kind: 'increment',
     currency: 'EUR',
@@ -49,7 +42,7 @@ describe('the editor of a level’s rounding', () => {
   it('rounds to a multiple, one way or the other, never below a price', async () => {
     await show(INCREMENT);
     await screen.type('Rounding increment', '0,10');
-    await screen.choose('Which way', 'the next above');
+    await screen.choose('Direction', 'up');
     await screen.type('Least price', '1');
     expect(now).toEqual({ ...INCREMENT, increment: '0.10', direction: 'up', leastPrice: '1' });
     await screen.type('Least price', '');
@@ -63,7 +56,7 @@ describe('the editor of a level’s rounding', () => {
     await screen.type('Price endings', '4,99  9.99;');
     expect(now).toEqual(jasmine.objectContaining({ endings: ['4.99', '9.99'] }));
     await screen.type('Price endings', '4.99, 9.99,');
-    await screen.choose('Endings come again', 'in every 10');
+    await screen.choose('Repeating in every', '10');
     expect(now).toEqual(
       jasmine.objectContaining({ endings: ['4.99', '9.99'], period: 10, direction: 'nearest' }),
     );

@@ -1,29 +1,36 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
+import { MatFormField, MatLabel } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
 import type { RoundingForm } from '@honest-ledger/contracts';
-import { FigureField } from '../shared/figure-field';
+import { FigureField } from '../shared/fields/figure-field';
 import { readNumber, typedNumber } from '../shared/numbers';
 import { startRounding } from './level-edits';
+import { ChoiceField } from '../shared/fields/choice-field';
 
 const PERIODS = [1, 10, 100] as const;
+const KINDS = [
+  ['increment', 'to a multiple of'],
+  ['endings', 'to a price ending in'],
+] as const;
+const DIRECTIONS = [
+  ['nearest', 'nearest'],
+  ['up', 'up'],
+  ['down', 'down'],
+] as const;
 
 /** Several stand on one page, each with a field of its own. */
-let made = 0;
-
 /** How a level's prices are made round: not at all, to an increment, or to price endings. */
 @Component({
   selector: 'hl-rounding-editor',
-  imports: [FigureField],
+  imports: [ChoiceField, FigureField, MatFormField, MatInput, MatLabel],
   template: `
-    <label [for]="fieldId">{{ label() }}</label>
-    <select [id]="fieldId" class="cell" (change)="chooseKind($event)">
-      <option value="" [selected]="rounding() === null">{{ none() }}</option>
-      <option value="increment" [selected]="rounding()?.kind === 'increment'">
-        to a multiple of
-      </option>
-      <option value="endings" [selected]="rounding()?.kind === 'endings'">
-        to a price ending in
-      </option>
-    </select>
+    <hl-choice
+      [label]="label()"
+      [none]="none()"
+      [code]="rounding()?.kind ?? ''"
+      [options]="kinds"
+      (chosen)="chooseKind($event)"
+    />
     @if (rounding(); as rule) {
       @if (rule.kind === 'increment') {
         <hl-figure-field
@@ -33,30 +40,30 @@ let made = 0;
           (changed)="changed.emit({ ...rule, increment: $event })"
         />
       } @else {
-        <input
-          class="cell endings"
-          aria-label="Price endings"
-          autocomplete="off"
-          [value]="typedEndings(rule.endings)"
-          [attr.aria-invalid]="wrongEndings() !== null"
-          (change)="setEndings(rule, $event)"
+        <mat-form-field class="endings"
+          ><mat-label>Price endings</mat-label
+          ><input
+            matInput
+            autocomplete="off"
+            [value]="typedEndings(rule.endings)"
+            (change)="setEndings(rule, $event)"
+        /></mat-form-field>
+        <hl-choice
+          label="Repeating in every"
+          [code]="'' + rule.period"
+          [options]="periods"
+          (chosen)="setPeriod(rule, $event)"
         />
-        <select class="cell" aria-label="Endings come again" (change)="setPeriod(rule, $event)">
-          @for (period of periods; track period) {
-            <option [value]="period" [selected]="period === rule.period">
-              in every {{ period }}
-            </option>
-          }
-        </select>
         @if (wrongEndings(); as problem) {
           <span class="wrong" role="alert">{{ problem }}</span>
         }
       }
-      <select class="cell" aria-label="Which way" (change)="setDirection(rule, $event)">
-        <option value="nearest" [selected]="rule.direction === 'nearest'">the nearest</option>
-        <option value="up" [selected]="rule.direction === 'up'">the next above</option>
-        <option value="down" [selected]="rule.direction === 'down'">the next below</option>
-      </select>
+      <hl-choice
+        label="Direction"
+        [code]="rule.direction"
+        [options]="directions"
+        (chosen)="setDirection(rule, $event)"
+      />
       <span>never below</span>
       <hl-figure-field
         label="Least price"
@@ -89,13 +96,14 @@ export class RoundingEditor {
   /** What is wrong with what it is part of, by path, and its path in it. */
   readonly problems = input.required<ReadonlyMap<string, string>>();
   readonly path = input('rounding');
-  readonly label = input('Prices are rounded');
+  readonly label = input('Rounding');
   /** What having no rule is called. */
   readonly none = input('not at all');
   readonly changed = output<RoundingForm | null>();
 
-  protected readonly fieldId = `rounding-${String((made += 1))}`;
-  protected readonly periods = PERIODS;
+  protected readonly periods = PERIODS.map(String);
+  protected readonly kinds = KINDS;
+  protected readonly directions = DIRECTIONS;
 
   protected wrong(field: string): string | null {
     return this.problems().get(`${this.path()}.${field}`) ?? null;
@@ -107,9 +115,8 @@ export class RoundingEditor {
     return found?.[1] ?? this.problems().get(this.path()) ?? null;
   }
 
-  protected chooseKind({ target }: Event): void {
-    if (!(target instanceof HTMLSelectElement)) return;
-    const kind = (['increment', 'endings'] as const).find((one) => one === target.value);
+  protected chooseKind(value: string): void {
+    const kind = (['increment', 'endings'] as const).find((one) => one === value);
     this.changed.emit(kind ? startRounding(kind, this.currency(), this.rounding()) : null);
   }
 
@@ -124,15 +131,13 @@ export class RoundingEditor {
     this.changed.emit({ ...rule, endings: typed.map((one) => readNumber(one) ?? one) });
   }
 
-  protected setPeriod(rule: Extract<RoundingForm, { kind: 'endings' }>, { target }: Event): void {
-    if (!(target instanceof HTMLSelectElement)) return;
-    const period = PERIODS.find((one) => String(one) === target.value);
+  protected setPeriod(rule: Extract<RoundingForm, { kind: 'endings' }>, value: string): void {
+    const period = PERIODS.find((one) => String(one) === value);
     if (period) this.changed.emit({ ...rule, period });
   }
 
-  protected setDirection(rule: RoundingForm, { target }: Event): void {
-    if (!(target instanceof HTMLSelectElement)) return;
-    const direction = (['nearest', 'up', 'down'] as const).find((one) => one === target.value);
+  protected setDirection(rule: RoundingForm, value: string): void {
+    const direction = (['nearest', 'up', 'down'] as const).find((one) => one === value);
     if (direction) this.changed.emit({ ...rule, direction });
   }
 }

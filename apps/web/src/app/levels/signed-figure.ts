@@ -1,24 +1,30 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { FigureField } from '../shared/figure-field';
+import { FigureField } from '../shared/fields/figure-field';
 import { shownFigure, storedFigure } from './level-edits';
+import { ChoiceField } from '../shared/fields/choice-field';
 
 /** A signed figure as people say it: how much, and whether it is taken off or added. */
 @Component({
   selector: 'hl-signed-figure',
-  imports: [FigureField],
+  imports: [ChoiceField, FigureField],
   template: `
     <hl-figure-field
+      [bare]="bare()"
+      [unit]="sign()"
       [label]="label()"
       [value]="shown().size"
       [problem]="problem()"
       unsigned="Type it without a sign, and say off or added"
       (changed)="resize($event)"
     />
-    <span class="sign">{{ sign() }}</span>
-    <select class="cell" [attr.aria-label]="turning()" (change)="turn($event)">
-      <option value="off" [selected]="shown().off">off</option>
-      <option value="added" [selected]="!shown().off">added</option>
-    </select>
+    <hl-choice
+      [bare]="true"
+      class="short"
+      [label]="turning()"
+      [code]="shown().off ? 'off' : 'added'"
+      [options]="ways"
+      (chosen)="turn($event)"
+    />
   `,
   styles: `
     :host {
@@ -35,6 +41,8 @@ export class SignedFigure {
   /** What the figure counts: %, or a currency. */
   readonly sign = input.required<string>();
   readonly problem = input<string | null>(null);
+  /** Whether it stands in a table, whose heads say what it is. */
+  readonly bare = input(false);
   readonly changed = output<string>();
 
   protected readonly turning = computed(() =>
@@ -46,8 +54,12 @@ export class SignedFigure {
     this.changed.emit(storedFigure({ ...this.shown(), size }));
   }
 
-  protected turn({ target }: Event): void {
-    if (!(target instanceof HTMLSelectElement)) return;
-    this.changed.emit(storedFigure({ ...this.shown(), off: target.value === 'off' }));
+  protected readonly ways = [
+    ['off', 'off'],
+    ['added', 'added'],
+  ] as const;
+
+  protected turn(value: string): void {
+    this.changed.emit(storedFigure({ ...this.shown(), off: value === 'off' }));
   }
 }

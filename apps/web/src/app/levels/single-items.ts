@@ -1,9 +1,12 @@
 import { ChangeDetectionStrategy, Component, input, output, viewChildren } from '@angular/core';
+import { MatInput } from '@angular/material/input';
+import { MatFormField } from '@angular/material/form-field';
+import { MatButton } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import type { ItemRow, LevelContent, TypedPriceForm } from '@honest-ledger/contracts';
 import { ItemPicker } from '../reference/item-picker';
-import { DayField } from '../shared/day-field';
-import { FigureField } from '../shared/figure-field';
+import { DayField } from '../shared/fields/day-field';
+import { FigureField } from '../shared/fields/figure-field';
 import { FileLinks } from '../shared/file-links';
 import { firstPrices } from '../reference/first-price';
 import { pastedPrices } from '../shared/pasted-prices';
@@ -12,7 +15,16 @@ import { typedPrice } from './level-edits';
 /** Items that a level treats apart: prices typed for them, and items left at their base price. */
 @Component({
   selector: 'hl-single-items',
-  imports: [DayField, FigureField, FileLinks, ItemPicker, RouterLink],
+  imports: [
+    DayField,
+    FigureField,
+    FileLinks,
+    ItemPicker,
+    MatButton,
+    MatFormField,
+    MatInput,
+    RouterLink,
+  ],
   templateUrl: './single-items.html',
   styleUrl: './single-items.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,

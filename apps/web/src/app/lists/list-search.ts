@@ -1,19 +1,30 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { MatFormField, MatLabel, MatPrefix } from '@angular/material/form-field';
+import { MatIcon } from '@angular/material/icon';
+import { MatInput } from '@angular/material/input';
 import { Store } from '@ngrx/store';
 import { listsActions, listsFeature, type ListName } from './lists.feature';
 
-/** The line above a long list that narrows it by what its rows are called. */
+/** The field above a long list that narrows it by what its rows are called. */
 @Component({
   selector: 'hl-list-search',
+  imports: [MatFormField, MatIcon, MatInput, MatLabel, MatPrefix],
   template: `
-    <input
-      class="cell"
-      type="search"
-      [attr.aria-label]="label()"
-      [placeholder]="label()"
-      [value]="text()"
-      (input)="type($event)"
-    />
+    <mat-form-field>
+      <mat-label>{{ label() }}</mat-label>
+      <mat-icon matIconPrefix svgIcon="search" />
+      <input matInput type="search" [value]="text()" (input)="type($event)" />
+    </mat-form-field>
+  `,
+  styles: `
+    :host {
+      display: inline-block;
+      width: 340px;
+      max-width: 100%;
+    }
+    mat-form-field {
+      width: 100%;
+    }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import { Router, RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { outboxActions, outboxFeature } from './outbox.feature';
@@ -7,14 +8,14 @@ import { OutboxStorage } from './outbox-storage';
 /** Names the edits that the server does not have though their screens were left, and says why. */
 @Component({
   selector: 'hl-unsent-notice',
-  imports: [RouterLink],
+  imports: [MatButton, RouterLink],
   template: `
     @for (edit of unsent(); track edit.id) {
       <p role="alert">
         <strong>{{ edit.name }}: an edit is not saved.</strong>
         {{ edit.reason }}
         <a [routerLink]="edit.path" [queryParams]="edit.query">Open it</a>
-        <button type="button" class="quiet small" (click)="throwAway(edit.id, edit.name)">
+        <button type="button" matButton (click)="throwAway(edit.id, edit.name)">
           Discard the edit
         </button>
       </p>

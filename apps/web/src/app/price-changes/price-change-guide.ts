@@ -1,4 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import { DayField } from '../shared/fields/day-field';
+import { MatCheckbox } from '@angular/material/checkbox';
+import { MatButton } from '@angular/material/button';
 import type {
   ItemFilter,
   RepricedPrices,
@@ -9,12 +12,12 @@ import type {
 import { Store } from '@ngrx/store';
 import { CategoryChoice } from '../reference/category-choice';
 import { RoundingEditor } from '../levels/rounding-editor';
-import { CodeChoice } from '../reference/code-choice';
+import { ChoiceField } from '../shared/fields/choice-field';
 import { ITEM_KIND_CHOICES } from '../reference/item-kinds';
 import { namesOfThings } from '../reference/names';
 import { referenceFeature } from '../reference/reference.feature';
-import { FigureField } from '../shared/figure-field';
-import { TextField } from '../shared/text-field';
+import { FigureField } from '../shared/fields/figure-field';
+import { TextField } from '../shared/fields/text-field';
 import { goodsOf } from './price-change-begin';
 
 const CHANGES: readonly { readonly kind: PriceAdjustmentForm['kind']; readonly words: string }[] = [
@@ -27,7 +30,16 @@ const CHANGES: readonly { readonly kind: PriceAdjustmentForm['kind']; readonly w
 /** Says of a change of many prices: for which goods, of which prices, from what, by how much. */
 @Component({
   selector: 'hl-price-change-guide',
-  imports: [CategoryChoice, CodeChoice, FigureField, RoundingEditor, TextField],
+  imports: [
+    CategoryChoice,
+    ChoiceField,
+    DayField,
+    FigureField,
+    MatButton,
+    MatCheckbox,
+    RoundingEditor,
+    TextField,
+  ],
   templateUrl: './price-change-guide.html',
   styleUrl: './price-change-guide.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -106,9 +118,8 @@ export class PriceChangeGuide {
     this.set({ goods: goodsOf({ ...this.content().goods, ...part }) });
   }
 
-  protected setBase({ target }: Event): void {
-    if (!(target instanceof HTMLInputElement)) return;
-    const base: RepricedPrices[] = target.checked ? [{ kind: 'basePrice' }] : [];
+  protected setBase(checked: boolean): void {
+    const base: RepricedPrices[] = checked ? [{ kind: 'basePrice' }] : [];
     this.set({ prices: [...base, ...this.levelPrices()] });
   }
 
@@ -116,9 +127,17 @@ export class PriceChangeGuide {
     this.set({ prices: [...this.content().prices, { kind: 'level', level, all: false }] });
   }
 
-  protected setAll(level: string, { target }: Event): void {
-    if (!(target instanceof HTMLSelectElement)) return;
-    const all = target.value === 'all';
+  protected readonly levelWays = [
+    ['typed', 'where one is typed'],
+    ['all', 'all, typed anew where none is'],
+  ] as const;
+  protected readonly quoteWays = [
+    ['leave', 'keep their prices'],
+    ['priceAgain', 'are priced again then'],
+  ] as const;
+
+  protected setAll(level: string, value: string): void {
+    const all = value === 'all';
     this.set({
       prices: this.content().prices.map((one) =>
         one.kind === 'level' && one.level === level ? { ...one, all } : one,
@@ -150,14 +169,12 @@ export class PriceChangeGuide {
     this.set({ change: changeOf(this.content().change.kind, figure) });
   }
 
-  protected setMoment({ target }: Event): void {
-    if (!(target instanceof HTMLInputElement) || target.validity.badInput) return;
-    this.set({ at: target.value === '' ? null : new Date(target.value).toISOString() });
+  protected setMoment(moment: string | null): void {
+    this.set({ at: moment === null ? null : new Date(moment).toISOString() });
   }
 
-  protected setQuotes({ target }: Event): void {
-    if (!(target instanceof HTMLSelectElement)) return;
-    this.set({ quotes: target.value === 'priceAgain' ? 'priceAgain' : 'leave' });
+  protected setQuotes(value: string): void {
+    this.set({ quotes: value === 'priceAgain' ? 'priceAgain' : 'leave' });
   }
 
   protected wrong(path: string): string | null {

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import { Router, RouterLink } from '@angular/router';
 import type { PriceChangeRow } from '@honest-ledger/contracts';
 import { Store } from '@ngrx/store';
@@ -7,23 +8,26 @@ import { hasPermission } from '../session/may-do';
 import { writeInstant } from '../shared/dates';
 import { LedgerGrid } from '../shared/ledger-grid';
 import { Notice } from '../shared/notice';
+import { PRICE_CHANGE_TABS } from '../shared/tabs/price-change-tabs';
+import { ScreenTabs } from '../shared/tabs/screen-tabs';
 import { PRICE_CHANGE_STATES } from './price-change-words';
 import { priceChangesActions, priceChangesFeature } from './price-changes.feature';
 
 /** Changes of many prices: those that are prepared, and those that went into a draft. */
 @Component({
   selector: 'hl-price-change-list',
-  imports: [LedgerGrid, Notice, RouterLink],
+  imports: [LedgerGrid, MatButton, Notice, RouterLink, ScreenTabs],
   template: `
     <header class="sheet-head">
-      <h1>Change prices</h1>
+      <h1>Bulk changes</h1>
       <span class="soft"
-        >Many at once: worked out, looked through in a grid, put into a draft as one edit</span
+        >Many prices at once: computed, reviewed in a grid, put into a draft as one edit</span
       >
       @if (mayEdit()) {
-        <a class="main-action" routerLink="/price-changes/new">Change prices…</a>
+        <a matButton="filled" routerLink="/price-changes/new">Create bulk change</a>
       }
     </header>
+    <hl-screen-tabs label="Views of the price changes" [tabs]="tabs" />
     @if (list().problem; as problem) {
       <hl-notice [problem]="problem" (retried)="ask()" />
     }
@@ -43,6 +47,7 @@ import { priceChangesActions, priceChangesFeature } from './price-changes.featur
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class PriceChangeList {
+  protected readonly tabs = PRICE_CHANGE_TABS;
   private readonly store = inject(Store);
   private readonly router = inject(Router);
   protected readonly list = this.store.selectSignal(priceChangesFeature.selectList);

@@ -183,6 +183,6 @@ describe('a change of prices that is worked out', () => {
   it('is only looked at by others', async () => {
     await open({ own: false, by: 'Tom Petrie' });
     expect(screen.text()).toContain('by Tom Petrie');
-    expect(screen.host.querySelector('.main-action')).toBeNull();
+    expect(screen.host.querySelector('[matButton=filled]')).toBeNull();
   });
 });

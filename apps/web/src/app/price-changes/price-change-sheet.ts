@@ -9,6 +9,10 @@ import {
   signal,
   viewChild,
 } from '@angular/core';
+import { MatProgressBar } from '@angular/material/progress-bar';
+import { MatFormField, MatLabel } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
+import { MatButton } from '@angular/material/button';
 import { ActivatedRoute, RouterLink } from '@angular/router';
 import {
   check,
@@ -34,7 +38,7 @@ import { FileLinks } from '../shared/file-links';
 import { SavedState } from '../shared/saved-state';
 import { Notice } from '../shared/notice';
 import { numberProblem, writeNumber } from '../shared/numbers';
-import { TextField } from '../shared/text-field';
+import { TextField } from '../shared/fields/text-field';
 import { whenChanged } from '../shared/when-changed';
 import { repricedColumns } from './repriced-columns';
 import { goodsOf, newPriceChange } from './price-change-begin';
@@ -48,7 +52,20 @@ import { isTypedColumn, stepOf, typedIn } from './typed-cells';
 /** One change of many prices: what is to become of them, and each of them to look at and to type into. */
 @Component({
   selector: 'hl-price-change-sheet',
-  imports: [EndlessGrid, FileLinks, SavedState, Notice, PriceChangeGuide, RouterLink, TextField],
+  imports: [
+    EndlessGrid,
+    FileLinks,
+    MatButton,
+    MatFormField,
+    MatInput,
+    MatLabel,
+    MatProgressBar,
+    Notice,
+    PriceChangeGuide,
+    RouterLink,
+    SavedState,
+    TextField,
+  ],
   templateUrl: './price-change-sheet.html',
   styleUrl: './price-change-sheet.scss',
   host: { class: 'list-sheet' },

@@ -11,8 +11,8 @@ export const priceChangeRoutes: Routes = [
     path: '',
     providers: [provideState(priceChangesFeature), provideEffects(priceChangesEffects)],
     children: [
-      { path: '', title: 'Change prices', component: PriceChangeList },
-      { path: ':id', title: 'Change prices', component: PriceChangeSheet },
+      { path: '', title: 'Bulk changes', component: PriceChangeList },
+      { path: ':id', title: 'Bulk change', component: PriceChangeSheet },
     ],
   },
 ];

@@ -72,7 +72,7 @@ describe('the screen of the price desk', () => {
   }
 
   it('waits for an item, with the cursor where it is typed or scanned', () => {
-    expect(document.activeElement?.getAttribute('aria-label')).toBe('Type or scan an item');
+    expect(document.activeElement).toBe(screen.field('Type or scan an item'));
     expect(screen.text()).toContain('Type an item’s number');
   });
 
@@ -146,7 +146,7 @@ describe('the screen of the price desk', () => {
     expect((saved as DocumentView).asOf).toBe(asOf);
     signedIn(screen, 'sales');
     await screen.settle();
-    const button = screen.host.querySelector<HTMLButtonElement>('.main-action');
+    const button = screen.host.querySelector<HTMLButtonElement>('[matButton=filled]');
     expect([button?.disabled, button?.title]).toEqual([
       true,
       'Your role may not choose as of when a quote is priced.',

@@ -6,6 +6,7 @@ import {
   inject,
   viewChild,
 } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import type { CustomerRow, DeskAnswer, ItemRow, PricedLineForm } from '@honest-ledger/contracts';
 import { averageEach } from '@honest-ledger/engine';
@@ -13,14 +14,14 @@ import { problemSentence } from '@honest-ledger/wording';
 import { Store } from '@ngrx/store';
 import { ItemPicker } from '../reference/item-picker';
 import { CustomerPicker } from '../reference/customer-picker';
-import { CodeChoice } from '../reference/code-choice';
+import { ChoiceField } from '../shared/fields/choice-field';
 import { namesOfThings } from '../reference/names';
 import { referenceFeature } from '../reference/reference.feature';
 import { hasPermission } from '../session/may-do';
 import { Amount, mostDigits } from '../shared/amount';
 import { writeInstant, writeWallClock } from '../shared/dates';
-import { DayField } from '../shared/day-field';
-import { FigureField } from '../shared/figure-field';
+import { DayField } from '../shared/fields/day-field';
+import { FigureField } from '../shared/fields/figure-field';
 import { Notice } from '../shared/notice';
 import { writeNumber, writer } from '../shared/numbers';
 import { whenChanged } from '../shared/when-changed';
@@ -46,11 +47,12 @@ interface ShownPrice {
   selector: 'hl-price-desk',
   imports: [
     Amount,
-    CodeChoice,
+    ChoiceField,
     CustomerPicker,
     DayField,
     FigureField,
     ItemPicker,
+    MatButton,
     Notice,
     PaidBefore,
     RouterLink,
@@ -64,6 +66,7 @@ export class PriceDesk {
   private readonly store = inject(Store);
   private readonly picker = viewChild.required(ItemPicker);
   protected readonly item = this.store.selectSignal(priceDeskFeature.selectItem);
+  protected readonly unitChoices = computed(() => this.item()?.units.map(({ unit }) => unit) ?? []);
   protected readonly customer = this.store.selectSignal(priceDeskFeature.selectCustomer);
   protected readonly terms = this.store.selectSignal(priceDeskFeature.selectTerms);
   protected readonly prices = this.store.selectSignal(priceDeskFeature.selectPrices);
@@ -150,9 +153,8 @@ export class PriceDesk {
     this.store.dispatch(priceDeskActions.termsChanged({ terms }));
   }
 
-  protected setUnit({ target }: Event): void {
-    if (!(target instanceof HTMLSelectElement)) return;
-    this.set({ unit: target.value === '' ? null : target.value });
+  protected setUnit(value: string): void {
+    this.set({ unit: value === '' ? null : value });
   }
 
   protected again(): void {

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, inject, output, signal } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import { switchMap } from 'rxjs';
 import { CatalogueApi } from '../reference/catalogue.api';
 
@@ -11,10 +12,9 @@ const MILLISECONDS_A_KEY = 8;
  */
 @Component({
   selector: 'hl-scanner-stand-in',
+  imports: [MatButton],
   template: `
-    <button type="button" class="quiet small" [disabled]="busy()" (click)="scan()">
-      Scan something
-    </button>
+    <button type="button" matButton [disabled]="busy()" (click)="scan()">Scan something</button>
     <span class="soft">{{ said() || 'in place of a scanner' }}</span>
   `,
   styles: `

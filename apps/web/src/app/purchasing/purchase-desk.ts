@@ -6,16 +6,17 @@ import {
   input,
   linkedSignal,
 } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import type { ItemRow, PurchaseAnswer, SupplierAnswer } from '@honest-ledger/contracts';
 import { Store } from '@ngrx/store';
 import { catchError, debounceTime, map, of, switchMap, type Observable } from 'rxjs';
 import { ItemPicker } from '../reference/item-picker';
-import { CodeChoice } from '../reference/code-choice';
+import { ChoiceField } from '../shared/fields/choice-field';
 import { hasPermission } from '../session/may-do';
-import { DayField } from '../shared/day-field';
-import { FigureField } from '../shared/figure-field';
+import { DayField } from '../shared/fields/day-field';
+import { FigureField } from '../shared/fields/figure-field';
 import { writeNumber } from '../shared/numbers';
 import { problemOf } from '../shared/problems';
 import { verdictWords } from './offer-words';
@@ -33,7 +34,7 @@ const NOTHING: Found = { answer: null, problem: null };
 /** Asks the suppliers' costs without an order: who is cheapest for so many of an item on a day? */
 @Component({
   selector: 'hl-purchase-desk',
-  imports: [CodeChoice, DayField, FigureField, ItemPicker, RouterLink],
+  imports: [ChoiceField, DayField, FigureField, ItemPicker, MatButton, RouterLink],
   templateUrl: './purchase-desk.html',
   styleUrl: './purchase-desk.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,

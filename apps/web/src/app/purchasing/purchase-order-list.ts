@@ -1,9 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import { Router, RouterLink } from '@angular/router';
 import type { PurchaseOrderRow } from '@honest-ledger/contracts';
 import { Store } from '@ngrx/store';
 import type { ColDef } from 'ag-grid-community';
-import { CodeChoice } from '../reference/code-choice';
+import { ChoiceField } from '../shared/fields/choice-field';
 import { namesOfThings } from '../reference/names';
 import { referenceFeature } from '../reference/reference.feature';
 import { hasPermission } from '../session/may-do';
@@ -15,21 +16,21 @@ import { purchasingActions, purchasingFeature } from './purchasing.feature';
 /** What is ordered from suppliers, and the way to begin an order. */
 @Component({
   selector: 'hl-purchase-order-list',
-  imports: [CodeChoice, LedgerGrid, Notice, RouterLink],
+  imports: [ChoiceField, LedgerGrid, MatButton, Notice, RouterLink],
   template: `
     <header class="sheet-head">
       <h1>Purchase orders</h1>
-      <a class="quiet small" routerLink="/purchase-desk">Who is cheapest?</a>
+      <a matButton="outlined" routerLink="/purchase-desk">Who is cheapest?</a>
       @if (mayEdit()) {
         <span>Order from</span>
-        <hl-code-choice
+        <hl-choice
           label="Supplier"
           none="which supplier?"
           [code]="supplier()"
-          [all]="reference().goods.suppliers"
+          [options]="reference().goods.suppliers"
           (chosen)="supplier.set($event)"
         />
-        <button type="button" class="main-action" [disabled]="supplier() === ''" (click)="begin()">
+        <button type="button" matButton="filled" [disabled]="supplier() === ''" (click)="begin()">
           New order
         </button>
       }

@@ -7,6 +7,7 @@ import {
   numberAttribute,
   type OnDestroy,
 } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import type {
   ItemRow,
@@ -16,18 +17,18 @@ import type {
 } from '@honest-ledger/contracts';
 import { Store } from '@ngrx/store';
 import { ItemPicker } from '../reference/item-picker';
-import { CodeChoice } from '../reference/code-choice';
+import { ChoiceField } from '../shared/fields/choice-field';
 import { namesOfThings } from '../reference/names';
 import { referenceFeature } from '../reference/reference.feature';
 import { hasPermission } from '../session/may-do';
 import { writeCalendarDay } from '../shared/dates';
-import { DayField } from '../shared/day-field';
-import { FigureField } from '../shared/figure-field';
+import { DayField } from '../shared/fields/day-field';
+import { FigureField } from '../shared/fields/figure-field';
 import { SavedState } from '../shared/saved-state';
 import { Notice } from '../shared/notice';
 import { writeNumber } from '../shared/numbers';
 import { besidesFields } from '../shared/problems';
-import { TextField } from '../shared/text-field';
+import { TextField } from '../shared/fields/text-field';
 import { whenChanged } from '../shared/when-changed';
 import { offerWords } from './offer-words';
 import { purchasingActions, purchasingFeature, serverVersion } from './purchasing.feature';
@@ -46,13 +47,14 @@ const TOLD_BESIDE = /^lines\[\d+\]\.quantity$/;
 @Component({
   selector: 'hl-purchase-order',
   imports: [
-    CodeChoice,
+    ChoiceField,
     DayField,
     FigureField,
     ItemPicker,
-    SavedState,
+    MatButton,
     Notice,
     RouterLink,
+    SavedState,
     TextField,
   ],
   templateUrl: './purchase-order.html',

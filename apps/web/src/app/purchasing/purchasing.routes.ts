@@ -10,7 +10,7 @@ import { purchasingFeature } from './purchasing.feature';
 const providers = [provideState(purchasingFeature), provideEffects(purchasingEffects)];
 
 export const purchaseDeskRoutes: Routes = [
-  { path: '', title: 'Purchase desk', component: PurchaseDesk, providers },
+  { path: '', title: 'Supplier comparison', component: PurchaseDesk, providers },
 ];
 
 export const purchaseOrderRoutes: Routes = [

@@ -145,7 +145,7 @@ describe('a purchase order', () => {
     await screen.type('Quantity of CL-1', '0');
     await screen.quiet(PAUSES.save + 50);
     screen.server.expectNone('/api/purchase-orders/5001');
-    expect(screen.host.querySelector('td .wrong')?.textContent).toContain('above 0');
+    expect(screen.wrong('Quantity of CL-1')).toContain('above 0');
   });
 
   it('asks whose it is to be where somebody else was first', async () => {

@@ -1,9 +1,9 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
 import type { Attribute, AttributeValues, FieldProblem } from '@honest-ledger/contracts';
-import { DayField } from '../shared/day-field';
-import { FigureField } from '../shared/figure-field';
-import { TextField } from '../shared/text-field';
-import { CodeChoice } from './code-choice';
+import { DayField } from '../shared/fields/day-field';
+import { FigureField } from '../shared/fields/figure-field';
+import { TextField } from '../shared/fields/text-field';
+import { ChoiceField } from '../shared/fields/choice-field';
 
 const YES_NO = [
   { code: 'yes', name: 'yes' },
@@ -13,10 +13,9 @@ const YES_NO = [
 /** What a company keeps of an item or a customer besides, a field for each; an empty one is none. */
 @Component({
   selector: 'hl-attribute-fields',
-  imports: [CodeChoice, DayField, FigureField, TextField],
+  imports: [ChoiceField, DayField, FigureField, TextField],
   template: `
     @for (one of attributes(); track one.code) {
-      <span class="name">{{ one.name }}</span>
       <span>
         @switch (one.type) {
           @case ('number') {
@@ -35,20 +34,20 @@ const YES_NO = [
             />
           }
           @case ('yesNo') {
-            <hl-code-choice
-              none="not said"
+            <hl-choice
+              none="Not set"
               [label]="one.name"
               [code]="value(one)"
-              [all]="yesNo"
+              [options]="yesNo"
               (chosen)="set(one, $event)"
             />
           }
           @case ('choice') {
-            <hl-code-choice
-              none="not said"
+            <hl-choice
+              none="Not set"
               [label]="one.name"
               [code]="value(one)"
-              [all]="choices(one)"
+              [options]="choices(one)"
               (chosen)="set(one, $event)"
             />
           }

@@ -1,23 +1,21 @@
-import { ChangeDetectionStrategy, Component, inject, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { Store } from '@ngrx/store';
 import { categoriesActions, categoriesFeature, type PlacedCategory } from './categories.feature';
+import { ChoiceField } from '../shared/fields/choice-field';
 
 /** Chooses a category from the tree. */
 @Component({
   selector: 'hl-category-choice',
+  imports: [ChoiceField],
   template: `
-    <select class="cell" [attr.aria-label]="label()" (change)="choose($event)">
-      @if (none(); as none) {
-        <option value="" [selected]="code() === ''">{{ none }}</option>
-      } @else if (code() === '') {
-        <option value="" selected disabled>choose a category</option>
-      }
-      @for (category of categories(); track category.code) {
-        <option [value]="category.code" [selected]="category.code === code()">
-          {{ indented(category) }}
-        </option>
-      }
-    </select>
+    <hl-choice
+      [label]="label()"
+      [bare]="bare()"
+      [code]="code()"
+      [none]="none()"
+      [options]="options()"
+      (chosen)="chosen.emit($event)"
+    />
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
@@ -26,20 +24,21 @@ export class CategoryChoice {
   readonly label = input('Category');
   /** What choosing no category is called; without it one must be chosen. */
   readonly none = input<string | null>(null);
+  /** Whether it stands in a table, whose heads say what it is. */
+  readonly bare = input(false);
   readonly chosen = output<string>();
 
   private readonly store = inject(Store);
-  protected readonly categories = this.store.selectSignal(categoriesFeature.selectPlaced);
+  private readonly categories = this.store.selectSignal(categoriesFeature.selectPlaced);
+  protected readonly options = computed(() =>
+    this.categories().map((category) => [category.code, indented(category)] as const),
+  );
 
   constructor() {
     this.store.dispatch(categoriesActions.asked());
   }
+}
 
-  protected choose({ target }: Event): void {
-    if (target instanceof HTMLSelectElement) this.chosen.emit(target.value);
-  }
-
-  protected indented({ name, depth }: PlacedCategory): string {
-    return `${'\u2003'.repeat(depth)}${name}`;
-  }
+function indented({ name, depth }: PlacedCategory): string {
+  return `${'\u2003'.repeat(depth)}${name}`;
 }

@@ -2,7 +2,7 @@ import { afterNextRender, inject, Injector, type Signal } from '@angular/core';
 import type { ItemRow } from '@honest-ledger/contracts';
 import { Store } from '@ngrx/store';
 import { referenceFeature } from './reference.feature';
-import type { FigureField } from '../shared/figure-field';
+import type { FigureField } from '../shared/fields/figure-field';
 
 /**
  * What a new row of prices begins with: the item's base price where the row is in the currency that base

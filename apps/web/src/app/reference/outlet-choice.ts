@@ -1,31 +1,20 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { Store } from '@ngrx/store';
+import { ChoicesField } from '../shared/fields/choices-field';
 import { referenceFeature } from './reference.feature';
 
-/** The outlets at which something may be used: all of them is no limit, and none cannot be. */
+/** The outlets at which something may be used; none chosen is no limit. */
 @Component({
   selector: 'hl-outlet-choice',
+  imports: [ChoicesField],
   template: `
-    <details>
-      <summary class="quiet small">
-        {{ chosen() ? 'At ' + chosen()?.length + ' outlets' : 'At all outlets' }}
-      </summary>
-      @for (outlet of all(); track outlet.code) {
-        <label>
-          <input
-            type="checkbox"
-            [checked]="chosen()?.includes(outlet.code) ?? true"
-            (change)="choose(outlet.code, $event)"
-          />
-          {{ outlet.name }}
-        </label>
-      }
-    </details>
-  `,
-  styles: `
-    label {
-      display: block;
-    }
+    <hl-choices
+      label="Outlets"
+      all="All outlets"
+      [options]="outlets()"
+      [codes]="chosen()"
+      (changed)="changed.emit($event)"
+    />
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
@@ -35,17 +24,5 @@ export class OutletChoice {
   readonly changed = output<readonly string[] | null>();
 
   private readonly reference = inject(Store).selectSignal(referenceFeature.selectReference);
-  protected readonly all = computed(() => this.reference().customers.outlets);
-
-  protected choose(code: string, { target }: Event): void {
-    if (!(target instanceof HTMLInputElement)) return;
-    const all = this.all().map((outlet) => outlet.code);
-    const own = this.chosen() ?? all;
-    const chosen = all.filter((one) => (one === code ? target.checked : own.includes(one)));
-    if (chosen.length === 0) {
-      target.checked = true; // for no outlet it would never be used
-      return;
-    }
-    this.changed.emit(chosen.length === all.length ? null : chosen);
-  }
+  protected readonly outlets = computed(() => this.reference().customers.outlets);
 }

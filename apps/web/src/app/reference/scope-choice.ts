@@ -5,7 +5,7 @@ import { Store } from '@ngrx/store';
 import { CategoryChoice } from './category-choice';
 import { ItemPicker } from './item-picker';
 import { startScope } from './scope-edits';
-import { CodeChoice } from './code-choice';
+import { ChoiceField } from '../shared/fields/choice-field';
 import { ITEM_KIND_CHOICES } from './item-kinds';
 import { referenceFeature } from './reference.feature';
 
@@ -24,45 +24,46 @@ const KINDS: readonly (readonly [Scope['kind'], string])[] = [
 /** Which goods something is for: first how they are named, then which. */
 @Component({
   selector: 'hl-scope-choice',
-  imports: [CategoryChoice, CodeChoice, ItemPicker],
+  imports: [CategoryChoice, ChoiceField, ItemPicker],
   template: `
-    <select class="cell" aria-label="Reaches" (change)="chooseKind($event)">
-      @for (kind of kinds; track kind[0]) {
-        <option [value]="kind[0]" [selected]="kind[0] === scope().kind">{{ kind[1] }}</option>
-      }
-    </select>
+    <hl-choice
+      label="Applies to"
+      [code]="scope().kind"
+      [options]="kinds"
+      (chosen)="chooseKind($event)"
+    />
     @if (category() !== null) {
       <hl-category-choice [code]="category() ?? ''" (chosen)="set({ category: $event })" />
     }
     @if (brand() !== null) {
-      <hl-code-choice
+      <hl-choice
         label="Brand"
         [code]="brand() ?? ''"
-        [all]="reference().goods.brands"
+        [options]="reference().goods.brands"
         (chosen)="set({ brand: $event })"
       />
     }
     @if (supplier() !== null) {
-      <hl-code-choice
+      <hl-choice
         label="Supplier"
         [code]="supplier() ?? ''"
-        [all]="reference().goods.suppliers"
+        [options]="reference().goods.suppliers"
         (chosen)="set({ supplier: $event })"
       />
     }
     @let one = scope();
     @if (one.kind === 'family') {
-      <hl-code-choice
+      <hl-choice
         label="Family"
         [code]="one.family"
-        [all]="reference().goods.families"
+        [options]="reference().goods.families"
         (chosen)="set({ family: $event })"
       />
     } @else if (one.kind === 'itemKind') {
-      <hl-code-choice
+      <hl-choice
         label="Kind of goods"
         [code]="one.itemKind"
-        [all]="itemKinds"
+        [options]="itemKinds"
         (chosen)="set({ itemKind: $event })"
       />
     } @else if (one.kind === 'item') {
@@ -104,9 +105,8 @@ export class ScopeChoice {
   protected readonly brand = computed(() => named(this.scope(), 'brand'));
   protected readonly supplier = computed(() => named(this.scope(), 'supplier'));
 
-  protected chooseKind({ target }: Event): void {
-    if (!(target instanceof HTMLSelectElement)) return;
-    const scope = startScope(target.value, this.category() ?? '');
+  protected chooseKind(value: string): void {
+    const scope = startScope(value, this.category() ?? '');
     if (scope) this.changed.emit(scope);
   }
 

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import type { Scope } from '@honest-ledger/engine';
 import { UNSAID_GOODS } from './scope-edits';
 import { ScopeChoice } from './scope-choice';
@@ -6,7 +7,7 @@ import { ScopeChoice } from './scope-choice';
 /** Goods of several kinds, each chosen by itself. */
 @Component({
   selector: 'hl-scope-list',
-  imports: [ScopeChoice],
+  imports: [MatButton, ScopeChoice],
   template: `
     @for (scope of scopes(); track $index) {
       <div class="line">
@@ -14,12 +15,12 @@ import { ScopeChoice } from './scope-choice';
         @if (wrong($index); as problem) {
           <span class="wrong" role="alert">{{ problem }}</span>
         }
-        <button type="button" class="quiet small" (click)="remove($index)">Take out</button>
+        <button type="button" matButton (click)="remove($index)">Take out</button>
       </div>
     } @empty {
       <p class="soft">{{ none() }}</p>
     }
-    <button type="button" class="quiet small" (click)="add()">Add goods</button>
+    <button type="button" matButton (click)="add()">Add goods</button>
     @if (problems().get('scopes'); as problem) {
       <span class="wrong" role="alert">{{ problem }}</span>
     }

@@ -8,19 +8,21 @@ import { namesOfThings } from '../reference/names';
 import { Amount, mostDigits } from '../shared/amount';
 import { debouncedResource } from '../shared/attempt';
 import { unbroken, writeNumber, writer } from '../shared/numbers';
+import { ScreenTabs } from '../shared/tabs/screen-tabs';
+import { RULE_TABS } from './rule-tabs';
 import { RulesApi } from './rules.api';
 import { TrialChooser } from './trial-chooser';
 
 /** What becomes of all rules on a quote or a basket, as drafts have them: which touch it, and why not. */
 @Component({
   selector: 'hl-all-rules-bench',
-  imports: [Amount, RouterLink, TrialChooser],
+  imports: [Amount, RouterLink, ScreenTabs, TrialChooser],
   template: `
     <header class="sheet-head">
-      <h1>Try the rules</h1>
-      <span class="soft">Together, as drafts have them; nothing is kept</span>
-      <a class="quiet small" routerLink="/rules">All rules</a>
+      <h1>Test of the discount rules</h1>
+      <span class="soft">All together, as drafts have them; nothing is saved</span>
     </header>
+    <hl-screen-tabs label="Views of the discount rules" [tabs]="tabs" />
     <section>
       <hl-trial-chooser name="all" (chosen)="trial.set($event)" />
       @if (tried().problem; as problem) {
@@ -102,6 +104,7 @@ import { TrialChooser } from './trial-chooser';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class AllRulesBench {
+  protected readonly tabs = RULE_TABS;
   private readonly api = inject(RulesApi);
   private readonly names = namesOfThings();
   protected readonly trial = signal<Trial | null>(null);

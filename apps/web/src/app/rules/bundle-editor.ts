@@ -1,8 +1,10 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import type { GroupEffect, Serialized, UnitsOf } from '@honest-ledger/engine';
 import { UNSAID, UNSAID_GOODS } from '../reference/scope-edits';
-import { FigureField } from '../shared/figure-field';
+import { FigureField } from '../shared/fields/figure-field';
 import { UnitsEditor } from './units-editor';
+import { ChoiceField } from '../shared/fields/choice-field';
 
 type Bundle = Extract<Serialized<GroupEffect>, { kind: 'bundle' }>;
 type Part = Bundle['parts'][number];
@@ -10,7 +12,7 @@ type Part = Bundle['parts'][number];
 /** Goods that are sold together: how many of which, for one price or each at its own. */
 @Component({
   selector: 'hl-bundle-editor',
-  imports: [FigureField, UnitsEditor],
+  imports: [ChoiceField, FigureField, MatButton, UnitsEditor],
   template: `
     @let one = effect();
     @for (part of one.parts; track $index; let place = $index) {
@@ -32,26 +34,28 @@ type Part = Bundle['parts'][number];
           />
           <span>{{ currency() }} each</span>
         }
-        <button type="button" class="quiet small" (click)="remove(place)">Take the part out</button>
+        <button type="button" matButton (click)="remove(place)">Take the part out</button>
       </div>
     }
     @if (problems().get('effect.parts') ?? problems().get('effect'); as problem) {
       <p class="wrong" role="alert">{{ problem }}</p>
     }
     <div class="line">
-      <button type="button" class="quiet small" (click)="add()">Add a part</button>
-      <select class="cell" aria-label="How the bundle is priced" (change)="choose($event)">
-        <option value="total" [selected]="one.total !== null">together for</option>
-        <option value="each" [selected]="one.total === null">each at its own price</option>
-      </select>
+      <button type="button" matButton (click)="add()">Add a part</button>
+      <hl-choice
+        label="Bundle price"
+        [code]="one.total === null ? 'each' : 'total'"
+        [options]="ways"
+        (chosen)="choose($event)"
+      />
       @if (one.total !== null) {
         <hl-figure-field
+          [unit]="currency()"
           label="Price of the bundle"
           [value]="one.total"
           [problem]="problems().get('effect.total') ?? null"
           (changed)="changed.emit({ kind: 'bundle', parts: one.parts, total: $event })"
         />
-        <span>{{ currency() }}</span>
       }
     </div>
   `,
@@ -70,6 +74,11 @@ export class BundleEditor {
   readonly currency = input.required<string>();
   readonly problems = input.required<ReadonlyMap<string, string>>();
   readonly changed = output<Bundle>();
+
+  protected readonly ways = [
+    ['total', 'One price together'],
+    ['each', 'A price for each part'],
+  ] as const;
 
   protected setUnits(place: number, { quantity, scopes }: UnitsOf): void {
     this.setPart(place, { quantity, scopes });
@@ -91,12 +100,11 @@ export class BundleEditor {
   }
 
   /** Prices that were typed for the parts stay, in case the total is taken back. */
-  protected choose({ target }: Event): void {
-    if (!(target instanceof HTMLSelectElement)) return;
+  protected choose(value: string): void {
     const { parts } = this.effect();
     const priced = parts.map((part) => ({ ...part, price: part.price ?? UNSAID }));
     this.changed.emit(
-      target.value === 'total'
+      value === 'total'
         ? { kind: 'bundle', parts, total: UNSAID }
         : { kind: 'bundle', parts: priced, total: null },
     );

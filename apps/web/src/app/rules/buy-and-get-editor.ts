@@ -1,15 +1,16 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
 import type { GroupEffect, Serialized } from '@honest-ledger/engine';
-import { FigureField } from '../shared/figure-field';
+import { FigureField } from '../shared/fields/figure-field';
 import { OffEditor } from './off-editor';
 import { UnitsEditor } from './units-editor';
+import { ChoiceField } from '../shared/fields/choice-field';
 
 type BuyAndGet = Extract<Serialized<GroupEffect>, { kind: 'buyAndGet' }>;
 
 /** Units that earn others: how many of which, what the given ones cost, and how often. */
 @Component({
   selector: 'hl-buy-and-get-editor',
-  imports: [FigureField, OffEditor, UnitsEditor],
+  imports: [ChoiceField, FigureField, OffEditor, UnitsEditor],
   template: `
     @let one = effect();
     <div class="line">
@@ -41,10 +42,12 @@ type BuyAndGet = Extract<Serialized<GroupEffect>, { kind: 'buyAndGet' }>;
       />
     </div>
     <div class="line">
-      <select class="cell" aria-label="Which are given" (change)="chooseGiven($event)">
-        <option value="cheapest" [selected]="!one.dearest">the cheapest are given</option>
-        <option value="dearest" [selected]="one.dearest">the dearest are given</option>
-      </select>
+      <hl-choice
+        label="Units given"
+        [code]="one.dearest ? 'dearest' : 'cheapest'"
+        [options]="given"
+        (chosen)="chooseGiven($event)"
+      />
       <span>at most</span>
       <hl-figure-field
         label="At most so many times"
@@ -74,11 +77,16 @@ export class BuyAndGetEditor {
   readonly problems = input.required<ReadonlyMap<string, string>>();
   readonly changed = output<BuyAndGet>();
 
+  protected readonly given = [
+    ['cheapest', 'Cheapest first'],
+    ['dearest', 'Most expensive first'],
+  ] as const;
+
   protected set(part: Partial<BuyAndGet>): void {
     this.changed.emit({ ...this.effect(), ...part });
   }
 
-  protected chooseGiven({ target }: Event): void {
-    if (target instanceof HTMLSelectElement) this.set({ dearest: target.value === 'dearest' });
+  protected chooseGiven(value: string): void {
+    this.set({ dearest: value === 'dearest' });
   }
 }

@@ -1,9 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import type { ConditionForm } from '@honest-ledger/contracts';
 import { movedBy, movedTo, type MoveStep, type Place } from './condition-moves';
 import { UNSAID_GOODS } from '../reference/scope-edits';
 import { withPart, type TestForm } from './rule-edits';
 import { TestEditor } from './test-editor';
+import { ChoiceField } from '../shared/fields/choice-field';
 
 type Group = Extract<ConditionForm, { of: unknown }>;
 
@@ -35,17 +37,18 @@ const GROUPS: readonly (readonly [Group['kind'], string])[] = [
 /** A condition of a rule as a tree of sentences: a group of others, or one test. */
 @Component({
   selector: 'hl-condition-editor',
-  imports: [TestEditor],
+  imports: [ChoiceField, MatButton, TestEditor],
   template: `
     @if (group(); as group) {
       <div class="line">
-        <select class="cell" aria-label="How these go together" (change)="chooseGroup($event)">
-          @for (one of groups; track one[0]) {
-            <option [value]="one[0]" [selected]="one[0] === group.kind">{{ one[1] }}</option>
-          }
-        </select>
+        <hl-choice
+          label="Group"
+          [code]="group.kind"
+          [options]="groups"
+          (chosen)="chooseGroup($event)"
+        />
         @if (removable()) {
-          <button type="button" class="quiet small" (click)="removed.emit()">Take out</button>
+          <button type="button" matButton (click)="removed.emit()">Take out</button>
         }
       </div>
       <ul (dragover)="allow($event, group.of.length)" (drop)="drop($event, group.of.length)">
@@ -87,8 +90,8 @@ const GROUPS: readonly (readonly [Group['kind'], string])[] = [
           </li>
         }
       </ul>
-      <button type="button" class="quiet small" (click)="addTest()">Add a test</button>
-      <button type="button" class="quiet small" (click)="addGroup()">Add a group</button>
+      <button type="button" matButton (click)="addTest()">Add a test</button>
+      <button type="button" matButton (click)="addGroup()">Add a group</button>
     } @else if (test(); as test) {
       <hl-test-editor
         [test]="test"
@@ -100,8 +103,8 @@ const GROUPS: readonly (readonly [Group['kind'], string])[] = [
         (removed)="removed.emit()"
       />
       @if (!removable()) {
-        <button type="button" class="quiet small" (click)="addTest()">Add a test</button>
-        <button type="button" class="quiet small" (click)="addGroup()">Add a group</button>
+        <button type="button" matButton (click)="addTest()">Add a test</button>
+        <button type="button" matButton (click)="addGroup()">Add a group</button>
       }
     }
   `,
@@ -173,9 +176,8 @@ export class ConditionEditor {
     return 'of' in condition ? null : condition;
   });
 
-  protected chooseGroup({ target }: Event): void {
-    if (!(target instanceof HTMLSelectElement)) return;
-    const kind = GROUPS.find(([one]) => one === target.value)?.[0];
+  protected chooseGroup(value: string): void {
+    const kind = GROUPS.find(([one]) => one === value)?.[0];
     const group = this.group();
     if (kind && group) this.changed.emit({ kind, of: group.of });
   }

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { Router, RouterLink } from '@angular/router';
+import { MatButton } from '@angular/material/button';
+import { Router } from '@angular/router';
 import type { ConditionSummary } from '@honest-ledger/contracts';
 import { Store } from '@ngrx/store';
 import type { ColDef } from 'ag-grid-community';
@@ -10,21 +11,23 @@ import { hasPermission } from '../session/may-do';
 import { LedgerGrid, sentenceColumn } from '../shared/ledger-grid';
 import { Notice } from '../shared/notice';
 import { unbroken, writer } from '../shared/numbers';
+import { ScreenTabs } from '../shared/tabs/screen-tabs';
+import { RULE_TABS } from './rule-tabs';
 import { conditionsActions, conditionsFeature } from './conditions.feature';
 
 /** The conditions that are saved under a name, with the rules that use them. */
 @Component({
   selector: 'hl-condition-list',
-  imports: [LedgerGrid, Notice, RouterLink],
+  imports: [LedgerGrid, MatButton, Notice, ScreenTabs],
   template: `
     <header class="sheet-head">
       <h1>Saved conditions</h1>
       <span class="soft">Written once, used by several rules</span>
-      <a class="quiet small" routerLink="/rules">All rules</a>
       @if (mayEdit()) {
-        <button type="button" class="main-action" (click)="create()">New condition</button>
+        <button type="button" matButton="filled" (click)="create()">Create condition</button>
       }
     </header>
+    <hl-screen-tabs label="Views of the discount rules" [tabs]="tabs" />
     @if (list().problem; as problem) {
       <hl-notice [problem]="problem" (retried)="ask()" />
     }
@@ -35,7 +38,7 @@ import { conditionsActions, conditionsFeature } from './conditions.feature';
       [empty]="
         list().state === 'loading'
           ? 'Reading the conditions…'
-          : 'No condition is saved yet. Begin with New condition.'
+          : 'No saved condition yet. Create the first one.'
       "
       (opened)="open($event)"
     />
@@ -47,6 +50,7 @@ export class ConditionList {
   private readonly store = inject(Store);
   private readonly router = inject(Router);
   private readonly names = namesOfThings();
+  protected readonly tabs = RULE_TABS;
   protected readonly mayEdit = hasPermission('editSetup');
   protected readonly list = this.store.selectSignal(conditionsFeature.selectList);
   protected readonly rows = computed(() => [...(this.list().value ?? [])]);

@@ -1,11 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import { MatCheckbox } from '@angular/material/checkbox';
 import type { RuleEffectForm } from '@honest-ledger/contracts';
 import { PRICE_BASES, stageOf, type PriceBase } from '@honest-ledger/engine';
 import { Store } from '@ngrx/store';
 import { SignedFigure } from '../levels/signed-figure';
-import { CodeChoice } from '../reference/code-choice';
+import { ChoiceField } from '../shared/fields/choice-field';
 import { referenceFeature } from '../reference/reference.feature';
-import { FigureField } from '../shared/figure-field';
+import { FigureField } from '../shared/fields/figure-field';
 import { BundleEditor } from './bundle-editor';
 import { BuyAndGetEditor } from './buy-and-get-editor';
 import { OffEditor } from './off-editor';
@@ -40,19 +41,22 @@ const BASES: Readonly<Record<PriceBase, string>> = {
   imports: [
     BundleEditor,
     BuyAndGetEditor,
-    CodeChoice,
+    ChoiceField,
     FigureField,
+    MatCheckbox,
     OffEditor,
     OwnPricesEditor,
     SignedFigure,
   ],
   template: `
     @let one = effect();
-    <select class="cell" aria-label="What is done" (change)="choose($event)">
-      @for (kind of kinds; track kind[0]) {
-        <option [value]="kind[0]" [selected]="kind[0] === one.kind">{{ kind[1] }}</option>
-      }
-    </select>
+    <hl-choice
+      label="Effect"
+      class="wide"
+      [code]="one.kind"
+      [options]="kinds"
+      (chosen)="choose($event)"
+    />
     @if (one.kind === 'percent') {
       <hl-signed-figure
         label="Percent"
@@ -61,12 +65,12 @@ const BASES: Readonly<Record<PriceBase, string>> = {
         [problem]="problem('percent')"
         (changed)="set({ percent: $event })"
       />
-      <span>of</span>
-      <select class="cell" aria-label="Of which price" (change)="setBase('of', $event)">
-        @for (base of bases; track base) {
-          <option [value]="base" [selected]="base === one.of">{{ baseWords[base] }}</option>
-        }
-      </select>
+      <hl-choice
+        label="Percent of"
+        [code]="one.of"
+        [options]="bases"
+        (chosen)="setBase('of', $event)"
+      />
     }
     @if (one.kind === 'amountEach' || one.kind === 'flat' || one.kind === 'allocate') {
       <hl-signed-figure
@@ -90,19 +94,19 @@ const BASES: Readonly<Record<PriceBase, string>> = {
     }
     @if (one.kind === 'set') {
       <hl-figure-field
+        [unit]="currency()"
         label="Price"
         [value]="one.price"
         [problem]="problem('price')"
         (changed)="set({ price: $event })"
       />
-      <span>{{ currency() }}</span>
     }
     @if (one.kind === 'level') {
-      <hl-code-choice
+      <hl-choice
         label="Level"
         none="choose a level"
         [code]="one.level"
-        [all]="levels()"
+        [options]="levels()"
         (chosen)="set({ level: $event })"
       />
       @if (problem('level'); as problem) {
@@ -110,10 +114,9 @@ const BASES: Readonly<Record<PriceBase, string>> = {
       }
     }
     @if (one.kind === 'set' || one.kind === 'level' || one.kind === 'ownPrices') {
-      <label>
-        <input type="checkbox" [checked]="one.raises" (change)="setRaises($event)" />
-        also where it raises the price
-      </label>
+      <mat-checkbox [checked]="one.raises" (change)="setRaises($event.checked)"
+        >also where it raises the price</mat-checkbox
+      >
     }
     @if (one.kind === 'ownPrices') {
       <hl-own-prices-editor
@@ -160,24 +163,24 @@ const BASES: Readonly<Record<PriceBase, string>> = {
       }
       @case ('charge') {
         <hl-figure-field
+          [unit]="currency()"
           label="Charge"
           [value]="one.amount"
           [problem]="problem('amount')"
           (changed)="set({ amount: $event })"
         />
-        <span>{{ currency() }}</span>
       }
     }
     @if (isOfDocument()) {
       <span class="soft">where the conditions hold for one of the lines</span>
     }
     @if (startsFrom(); as base) {
-      <span>starting from</span>
-      <select class="cell" aria-label="Starting from" (change)="setBase('startsFrom', $event)">
-        @for (one of bases; track one) {
-          <option [value]="one" [selected]="one === base">{{ baseWords[one] }}</option>
-        }
-      </select>
+      <hl-choice
+        label="Based on"
+        [code]="base"
+        [options]="bases"
+        (chosen)="setBase('startsFrom', $event)"
+      />
     }
   `,
   styles: `
@@ -205,8 +208,7 @@ export class EffectEditor {
       .map(({ id, content: { name } }) => ({ code: id, name })),
   );
   protected readonly kinds = KINDS;
-  protected readonly bases = PRICE_BASES;
-  protected readonly baseWords = BASES;
+  protected readonly bases = PRICE_BASES.map((base) => [base, BASES[base]] as const);
   protected readonly startsFrom = computed((): PriceBase | null => {
     const effect = this.effect();
     return 'startsFrom' in effect ? effect.startsFrom : null;
@@ -218,20 +220,18 @@ export class EffectEditor {
     return this.problems().get(`effect.${field}`) ?? null;
   }
 
-  protected choose({ target }: Event): void {
-    if (!(target instanceof HTMLSelectElement)) return;
-    const kind = KINDS.find(([one]) => one === target.value)?.[0];
+  protected choose(value: string): void {
+    const kind = KINDS.find(([one]) => one === value)?.[0];
     if (kind) this.changed.emit(startEffect(kind, this.effect()));
   }
 
-  protected setBase(field: 'of' | 'startsFrom', { target }: Event): void {
-    if (!(target instanceof HTMLSelectElement)) return;
-    const base = PRICE_BASES.find((one) => one === target.value);
+  protected setBase(field: 'of' | 'startsFrom', value: string): void {
+    const base = PRICE_BASES.find((one) => one === value);
     if (base) this.set({ [field]: base });
   }
 
-  protected setRaises({ target }: Event): void {
-    if (target instanceof HTMLInputElement) this.set({ raises: target.checked });
+  protected setRaises(checked: boolean): void {
+    this.set({ raises: checked });
   }
 
   /** The same kind with another part: the fields above offer only what it has, which no type sees. */

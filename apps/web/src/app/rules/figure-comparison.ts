@@ -1,7 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import type { ComparisonForm } from '@honest-ledger/contracts';
-import { FigureField } from '../shared/figure-field';
+import { FigureField } from '../shared/fields/figure-field';
 import { startComparison } from './rule-edits';
+import { ChoiceField } from '../shared/fields/choice-field';
 
 const KINDS: readonly (readonly [ComparisonForm['kind'], string])[] = [
   ['atLeast', 'at least'],
@@ -15,13 +16,15 @@ const KINDS: readonly (readonly [ComparisonForm['kind'], string])[] = [
 /** How a figure is compared, in words that leave no doubt about the boundary. */
 @Component({
   selector: 'hl-figure-comparison',
-  imports: [FigureField],
+  imports: [ChoiceField, FigureField],
   template: `
-    <select class="cell" aria-label="How it is compared" (change)="choose($event)">
-      @for (one of kinds; track one[0]) {
-        <option [value]="one[0]" [selected]="one[0] === comparison().kind">{{ one[1] }}</option>
-      }
-    </select>
+    <hl-choice
+      label="Comparison"
+      class="comparison"
+      [code]="comparison().kind"
+      [options]="kinds"
+      (chosen)="choose($event)"
+    />
     <hl-figure-field
       label="Value"
       [value]="comparison().value"
@@ -61,9 +64,8 @@ export class FigureComparison {
     return comparison.kind === 'between' ? comparison.to : null;
   });
 
-  protected choose({ target }: Event): void {
-    if (!(target instanceof HTMLSelectElement)) return;
-    const kind = KINDS.find(([one]) => one === target.value)?.[0];
+  protected choose(value: string): void {
+    const kind = KINDS.find(([one]) => one === value)?.[0];
     if (kind) this.changed.emit(startComparison(kind, this.comparison()));
   }
 

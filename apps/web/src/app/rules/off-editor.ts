@@ -2,7 +2,8 @@ import { ChangeDetectionStrategy, Component, computed, input, output } from '@an
 import type { Serialized, UnitOffer } from '@honest-ledger/engine';
 import { shownFigure, storedFigure } from '../levels/level-edits';
 import { UNSAID } from '../reference/scope-edits';
-import { FigureField } from '../shared/figure-field';
+import { FigureField } from '../shared/fields/figure-field';
+import { ChoiceField } from '../shared/fields/choice-field';
 
 type Offer = Serialized<UnitOffer>;
 
@@ -15,13 +16,9 @@ const KINDS: readonly (readonly [Offer['kind'], string])[] = [
 /** What is taken off: a percent or an amount, or, where it may be, what a unit costs instead. */
 @Component({
   selector: 'hl-off-editor',
-  imports: [FigureField],
+  imports: [ChoiceField, FigureField],
   template: `
-    <select class="cell" aria-label="What is taken off" (change)="choose($event)">
-      @for (kind of kinds(); track kind[0]) {
-        <option [value]="kind[0]" [selected]="kind[0] === off().kind">{{ kind[1] }}</option>
-      }
-    </select>
+    <hl-choice label="Offer" [code]="off().kind" [options]="kinds()" (chosen)="choose($event)" />
     <hl-figure-field
       [label]="off().kind === 'percent' ? 'Percent off' : 'Amount'"
       [value]="shown()"
@@ -58,9 +55,8 @@ export class OffEditor {
     return this.problems().get(`${this.path()}.${kind === 'set' ? 'price' : kind}`) ?? null;
   });
 
-  protected choose({ target }: Event): void {
-    if (!(target instanceof HTMLSelectElement)) return;
-    const kind = KINDS.find(([one]) => one === target.value)?.[0];
+  protected choose(value: string): void {
+    const kind = KINDS.find(([one]) => one === value)?.[0];
     if (kind) this.emit(kind, UNSAID);
   }
 

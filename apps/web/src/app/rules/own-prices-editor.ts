@@ -7,11 +7,14 @@ import {
   signal,
   viewChildren,
 } from '@angular/core';
+import { MatInput } from '@angular/material/input';
+import { MatFormField } from '@angular/material/form-field';
+import { MatButton } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import type { ItemRow } from '@honest-ledger/contracts';
 import type { OwnPrice, Serialized } from '@honest-ledger/engine';
 import { ItemPicker } from '../reference/item-picker';
-import { FigureField } from '../shared/figure-field';
+import { FigureField } from '../shared/fields/figure-field';
 import { decodeText } from '../shared/decode-text';
 import { firstPrices } from '../reference/first-price';
 import { handOver, readPriceFile, writePriceFile } from '../shared/price-files';
@@ -29,7 +32,7 @@ function priceLabel(item: string): string {
 /** What single items cost under a rule: typed, or pasted as rows of a spreadsheet. */
 @Component({
   selector: 'hl-own-prices-editor',
-  imports: [FigureField, ItemPicker, RouterLink],
+  imports: [FigureField, ItemPicker, MatButton, MatFormField, MatInput, RouterLink],
   template: `
     <table class="ledger" aria-label="Own prices" (paste)="paste($event)">
       <thead>
@@ -51,6 +54,7 @@ function priceLabel(item: string): string {
             </td>
             <td class="figure">
               <hl-figure-field
+                [bare]="true"
                 #price
                 [label]="priceLabel(row.one.item)"
                 [value]="row.one.price"
@@ -59,17 +63,18 @@ function priceLabel(item: string): string {
               />
             </td>
             <td>
-              <input
-                class="cell per"
-                [attr.aria-label]="'What the price of ' + row.one.item + ' is per'"
-                placeholder="base unit"
-                autocomplete="off"
-                [value]="row.one.unit ?? ''"
-                (change)="setUnit(row.at, $event)"
-              />
+              <mat-form-field class="bare per"
+                ><input
+                  matInput
+                  [attr.aria-label]="'What the price of ' + row.one.item + ' is per'"
+                  placeholder="base unit"
+                  autocomplete="off"
+                  [value]="row.one.unit ?? ''"
+                  (change)="setUnit(row.at, $event)"
+              /></mat-form-field>
             </td>
             <td>
-              <button type="button" class="quiet small" (click)="remove(row.at)">Take out</button>
+              <button type="button" matButton (click)="remove(row.at)">Take out</button>
             </td>
           </tr>
         } @empty {
@@ -87,9 +92,7 @@ function priceLabel(item: string): string {
       </tbody>
     </table>
     @if (hidden() > 0) {
-      <button type="button" class="quiet small" (click)="all.set(true)">
-        Show {{ hidden() }} more
-      </button>
+      <button type="button" matButton (click)="all.set(true)">Show {{ hidden() }} more</button>
     }
     <div class="files">
       <input
@@ -100,9 +103,9 @@ function priceLabel(item: string): string {
         aria-label="File of own prices"
         (change)="take(file)"
       />
-      <button type="button" class="quiet small" (click)="file.click()">From a CSV file</button>
+      <button type="button" matButton (click)="file.click()">From a CSV file</button>
       @if (prices().length > 0) {
-        <button type="button" class="quiet small" (click)="save()">As a CSV file</button>
+        <button type="button" matButton (click)="save()">As a CSV file</button>
       }
       @if (told(); as told) {
         <span [class.wrong]="told.wrong" [attr.role]="told.wrong ? 'alert' : 'status'">

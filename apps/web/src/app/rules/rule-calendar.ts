@@ -1,13 +1,15 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { TimeField } from '../shared/fields/time-field';
+import { MatButton } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import { MINUTES_OF_DAY } from '@honest-ledger/engine';
 import { ruleSentence } from '@honest-ledger/wording';
 import { Store } from '@ngrx/store';
-import { CodeChoice } from '../reference/code-choice';
+import { ChoiceField } from '../shared/fields/choice-field';
 import { namesOfThings } from '../reference/names';
 import { referenceFeature } from '../reference/reference.feature';
 import { writeCalendarDay } from '../shared/dates';
-import { DayField } from '../shared/day-field';
+import { DayField } from '../shared/fields/day-field';
 import { Notice } from '../shared/notice';
 import { unbroken, writer } from '../shared/numbers';
 import {
@@ -28,16 +30,23 @@ const DATE = new Intl.DateTimeFormat(undefined, {
   month: 'numeric',
   timeZone: 'UTC',
 });
+import { ScreenTabs } from '../shared/tabs/screen-tabs';
+import { RULE_TABS } from './rule-tabs';
 
 /** Which rules are in force when, at which outlet; and at one moment. */
 @Component({
   selector: 'hl-rule-calendar',
-  imports: [CodeChoice, DayField, Notice, RouterLink],
+  imports: [ChoiceField, DayField, MatButton, Notice, RouterLink, ScreenTabs, TimeField],
   templateUrl: './rule-calendar.html',
   styleUrl: './rule-calendar.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class RuleCalendar {
+  protected readonly spans = [
+    ['1', '1 week'],
+    ['5', '5 weeks'],
+  ] as const;
+  protected readonly tabs = RULE_TABS;
   private readonly store = inject(Store);
   private readonly names = namesOfThings();
   private readonly reference = this.store.selectSignal(referenceFeature.selectReference);
@@ -119,14 +128,12 @@ export class RuleCalendar {
     if (!this.days().includes(day)) this.first.set(mondayOf(day));
   }
 
-  protected setTime({ target }: Event): void {
-    if (!(target instanceof HTMLInputElement) || target.value === '') return;
-    const time = target.value.slice(0, 5);
-    this.moment.update(({ day }) => ({ day, time }));
+  protected setTime(time: string | null): void {
+    if (time !== null) this.moment.update(({ day }) => ({ day, time }));
   }
 
-  protected setWeeks({ target }: Event): void {
-    if (target instanceof HTMLSelectElement) this.weeks.set(Number(target.value));
+  protected setWeeks(value: string): void {
+    this.weeks.set(Number(value));
   }
 
   protected move(by: -1 | 1): void {

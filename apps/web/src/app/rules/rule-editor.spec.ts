@@ -66,9 +66,9 @@ describe('a rule on its screen', () => {
 
   it('has its condition written as a tree of sentences', async () => {
     await open({});
-    await screen.choose('How these go together', 'at least one of these holds');
+    await screen.choose('Group', 'at least one of these holds');
     expect((await sent()).when.kind).toBe('any');
-    await screen.choose('How it is compared', 'between');
+    await screen.choose('Comparison', 'between');
     await sent();
     await screen.type('Up to', '5');
     const between = (await sent()).when;
@@ -150,7 +150,7 @@ describe('a rule on its screen', () => {
       published: { ...GLAZES, when: { kind: 'all', of: [atLeast50, atMost('60')] } },
     });
     expect(screen.text()).not.toContain('Never together');
-    const fields = screen.host.querySelectorAll<HTMLInputElement>('[aria-label="Value"]');
+    const fields = screen.host.querySelectorAll<HTMLInputElement>('hl-figure-comparison input');
     const field = fields[1];
     if (!field) throw new Error('there are two tests');
     field.value = '20';
@@ -164,28 +164,28 @@ describe('a rule on its screen', () => {
 
   it('says what is done, and from what', async () => {
     await open({});
-    await screen.choose('Of which price', 'the base price');
+    await screen.choose('Percent of', 'the base price');
     const percent = (await sent()).effect;
     expect(percent.kind === 'percent' && percent.of).toBe('basePrice');
-    await screen.choose('What is done', 'an amount on the line');
+    await screen.choose('Effect', 'an amount on the line');
     expect((await sent()).effect).toEqual({ kind: 'flat', amount: '', every: null });
     await screen.type('Amount', '1');
     await sent();
     await screen.type('For every so many', '4');
     expect((await sent()).effect).toEqual({ kind: 'flat', amount: '-1', every: '4' });
-    await screen.choose('What is done', 'a unit price');
+    await screen.choose('Effect', 'a unit price');
     expect((await sent()).effect).toEqual({ kind: 'set', price: '', unit: null, raises: false });
     screen.server.match(() => true);
   });
 
   it('gives units for others, sells goods together, and takes off the document', async () => {
     await open({});
-    await screen.choose('What is done', 'units for others that are bought');
+    await screen.choose('Effect', 'units for others that are bought');
     expect(screen.text()).toContain('Not complete yet. It counts nowhere');
     await sent();
     await screen.type('How many are bought', '3');
     await sent();
-    await screen.choose('What is taken off', 'at a price of');
+    await screen.choose('Offer', 'at a price of');
     await sent();
     await screen.type('Amount', '0.50');
     await sent();
@@ -196,7 +196,7 @@ describe('a rule on its screen', () => {
       { kind: 'set', price: '0.50' },
       2,
     ]);
-    await screen.choose('What is done', 'a price for goods together');
+    await screen.choose('Effect', 'a price for goods together');
     await sent();
     await screen.press('Add a part');
     await sent();
@@ -206,10 +206,10 @@ describe('a rule on its screen', () => {
       3,
       '29.00',
     ]);
-    await screen.choose('How the bundle is priced', 'each at its own price');
+    await screen.choose('Bundle price', 'A price for each part');
     const each = (await sent()).effect;
     expect(each.kind === 'bundle' && each.parts.map(({ price }) => price)).toEqual(['', '', '']);
-    await screen.choose('What is done', 'something off the whole document');
+    await screen.choose('Effect', 'something off the whole document');
     await sent();
     await screen.type('Percent off', '2.5');
     expect((await sent()).effect).toEqual({
@@ -222,7 +222,7 @@ describe('a rule on its screen', () => {
 
   it('asks for an attribute by what it can be', async () => {
     await open({});
-    await screen.choose('What is tested', 'the unit of the line');
+    await screen.choose('Condition', 'the unit of the line');
     await sent();
     expect(screen.text()).toContain('choose at least one value');
     await screen.type('Values, with commas between them', 'bag, pallet , bag');
@@ -239,17 +239,17 @@ describe('a rule on its screen', () => {
     await open({});
     await screen.type('Time from', '22:00');
     expect((await sent()).validity.times).toEqual({ from: '22:00', until: '23:59' });
-    await screen.type('Time until', '02:00');
+    await screen.type('Time before', '02:00');
     expect((await sent()).validity.times?.until).toBe('02:00');
     expect(screen.text()).toContain('past midnight');
-    await screen.choose('How it goes with others', 'alone');
+    await screen.choose('With other rules', 'Not combined');
     expect((await sent()).combinable).toBeFalse();
-    await screen.choose('How it starts', 'with a code');
+    await screen.choose('Activation', 'Code');
     expect(screen.text()).toContain('type the code');
     await sent();
     await screen.type('Code', 'KILN');
     expect((await sent()).trigger).toEqual({ kind: 'code', code: 'KILN' });
-    await screen.type('Place in the list', '5');
+    await screen.type('Position', '5');
     expect((await sent()).place).toBe(5);
     screen.server.match(() => true);
   });
@@ -276,7 +276,7 @@ describe('a rule on its screen', () => {
     await open(null, { new: 'yes', like: ID });
     await screen.answer('GET', `/api/rules/${ID}`, { id: ID, published: GLAZES, draft: null });
     expect(screen.text()).toContain('Spring glaze week, copy');
-    await screen.type('Customers read', 'Once more');
+    await screen.type('Text for the customer', 'Once more');
     expect((await sent()).words).toBe('Once more');
     screen.server.match(() => true);
   });
@@ -306,7 +306,7 @@ describe('the list of rules', () => {
     for (const part of [
       '10 % off the price',
       'with the code KILN',
-      'New rule',
+      'Create rule',
       'Glaze days holds wherever',
     ]) {
       expect(screen.text()).toContain(part);

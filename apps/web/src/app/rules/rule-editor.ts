@@ -1,4 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { MatCheckbox } from '@angular/material/checkbox';
+import { MatButton } from '@angular/material/button';
 import { Router, RouterLink } from '@angular/router';
 import { ruleContentSchema } from '@honest-ledger/contracts';
 import { neverHolds, NO_LIMITS, type RuleLimits } from '@honest-ledger/engine';
@@ -8,15 +10,15 @@ import { EditRefusal } from '../draft/edit-refusal';
 import { ReadBack } from '../draft/read-back';
 import { EditSteps } from '../draft/edit-steps';
 import { objectSheet } from '../draft/object-sheet';
-import { CodeChoice } from '../reference/code-choice';
+import { ChoiceField } from '../shared/fields/choice-field';
 import { namesOfThings } from '../reference/names';
 import { OutletChoice } from '../reference/outlet-choice';
 import { referenceFeature } from '../reference/reference.feature';
 import { hasPermission } from '../session/may-do';
-import { FigureField } from '../shared/figure-field';
+import { FigureField } from '../shared/fields/figure-field';
 import { Notice } from '../shared/notice';
 import { unbroken, writer } from '../shared/numbers';
-import { TextField } from '../shared/text-field';
+import { TextField } from '../shared/fields/text-field';
 import { whenChanged } from '../shared/when-changed';
 import { ConditionEditor } from './condition-editor';
 import { RuleItems } from './rule-items';
@@ -34,19 +36,21 @@ const TRIGGERS = ['automatic', 'code', 'manual'] as const;
 @Component({
   selector: 'hl-rule-editor',
   imports: [
-    CodeChoice,
+    ChoiceField,
     ConditionEditor,
-    RuleItems,
-    RuleRecordTable,
     EditRefusal,
     EditSteps,
     EffectEditor,
     FigureField,
+    MatButton,
+    MatCheckbox,
     Notice,
-    ReadBack,
     OutletChoice,
+    ReadBack,
     RouterLink,
     RuleBench,
+    RuleItems,
+    RuleRecordTable,
     TextField,
     ValidityEditor,
   ],
@@ -55,6 +59,15 @@ const TRIGGERS = ['automatic', 'code', 'manual'] as const;
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class RuleEditor {
+  protected readonly triggers = [
+    ['automatic', 'Automatic'],
+    ['code', 'Code'],
+    ['manual', 'Manual'],
+  ] as const;
+  protected readonly combining = [
+    ['together', 'Combined'],
+    ['alone', 'Not combined'],
+  ] as const;
   readonly id = input.required<string>();
   /** Set where the rule is to be begun. */
   readonly new = input<string>();
@@ -109,19 +122,17 @@ export class RuleEditor {
     this.store.dispatch(rulesActions.opened({ id: this.id(), isNew, like }));
   }
 
-  protected setFlag(field: 'paused' | 'stopProcessing', { target }: Event): void {
-    if (target instanceof HTMLInputElement) this.sheet.set({ [field]: target.checked });
+  protected setFlag(field: 'paused' | 'stopProcessing', checked: boolean): void {
+    this.sheet.set({ [field]: checked });
   }
 
-  protected setTrigger({ target }: Event): void {
-    if (!(target instanceof HTMLSelectElement)) return;
-    const kind = TRIGGERS.find((one) => one === target.value) ?? 'automatic';
+  protected setTrigger(value: string): void {
+    const kind = TRIGGERS.find((one) => one === value) ?? 'automatic';
     this.sheet.set({ trigger: kind === 'code' ? { kind, code: '' } : { kind } });
   }
 
-  protected setTogether({ target }: Event): void {
-    if (target instanceof HTMLSelectElement)
-      this.sheet.set({ combinable: target.value === 'together' });
+  protected setTogether(value: string): void {
+    this.sheet.set({ combinable: value === 'together' });
   }
 
   protected setPlace(text: string): void {

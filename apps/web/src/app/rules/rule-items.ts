@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import {
   check,
@@ -19,7 +20,7 @@ const MAX_SHOWN = 500;
 /** The goods that a rule reaches as it is edited: cost, price without it and under it, margin. */
 @Component({
   selector: 'hl-rule-items',
-  imports: [Amount, RouterLink],
+  imports: [Amount, MatButton, RouterLink],
   template: `
     <header class="part-head">
       <h2>Goods it reaches</h2>
@@ -100,9 +101,7 @@ const MAX_SHOWN = 500;
           </tbody>
         </table>
         @if (page.rows.length < most(page)) {
-          <button type="button" class="quiet small" (click)="more()">
-            Show more of {{ most(page) }}
-          </button>
+          <button type="button" matButton (click)="more()">Show more of {{ most(page) }}</button>
         }
       } @else {
         <p class="soft">It reaches no item.</p>

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { Router, RouterLink } from '@angular/router';
+import { MatButton } from '@angular/material/button';
+import { Router } from '@angular/router';
 import type { RuleContent, RuleSummary } from '@honest-ledger/contracts';
 import type { RuleSnag } from '@honest-ledger/engine';
 import { ruleSentence } from '@honest-ledger/wording';
@@ -11,6 +12,8 @@ import { hasPermission } from '../session/may-do';
 import { LedgerGrid, sentenceColumn } from '../shared/ledger-grid';
 import { Notice } from '../shared/notice';
 import { unbroken, writer } from '../shared/numbers';
+import { ScreenTabs } from '../shared/tabs/screen-tabs';
+import { RULE_TABS } from './rule-tabs';
 import { rulesActions, rulesFeature } from './rules.feature';
 
 /** How a rule starts: by itself, by hand, or its code. */
@@ -40,18 +43,16 @@ export function snagWords(snag: RuleSnag): string {
 /** The conditional rules, each read back as a sentence, in the order in which they are applied. */
 @Component({
   selector: 'hl-rule-list',
-  imports: [LedgerGrid, Notice, RouterLink],
+  imports: [LedgerGrid, MatButton, Notice, ScreenTabs],
   template: `
     <header class="sheet-head">
-      <h1>Rules</h1>
-      <span class="soft">Setup: edited in a draft, in force once published</span>
-      <a class="quiet small" routerLink="/rules/conditions">Saved conditions</a>
-      <a class="quiet small" routerLink="/rules/try">Try them</a>
-      <a class="quiet small" routerLink="/rules/calendar">Calendar</a>
+      <h1>Discount rules</h1>
+      <span class="soft">Edits stay in a draft until published</span>
       @if (mayEdit()) {
-        <button type="button" class="main-action" (click)="create()">New rule</button>
+        <button type="button" matButton="filled" (click)="create()">Create rule</button>
       }
     </header>
+    <hl-screen-tabs label="Views of the discount rules" [tabs]="tabs" />
     @if (list().problem; as problem) {
       <hl-notice [problem]="problem" (retried)="ask()" />
     }
@@ -60,7 +61,7 @@ export function snagWords(snag: RuleSnag): string {
       [columns]="columns()"
       [rowId]="rowId"
       [empty]="
-        list().state === 'loading' ? 'Reading the rules…' : 'No rule yet. Begin with New rule.'
+        list().state === 'loading' ? 'Reading the rules…' : 'No rule yet. Create the first one.'
       "
       (opened)="open($event)"
     />
@@ -72,6 +73,7 @@ export class RuleListSheet {
   private readonly store = inject(Store);
   private readonly router = inject(Router);
   private readonly names = namesOfThings();
+  protected readonly tabs = RULE_TABS;
   protected readonly mayEdit = hasPermission('editSetup');
   protected readonly list = this.store.selectSignal(rulesFeature.selectList);
   protected readonly rows = computed(() => [...(this.list().value ?? [])]);

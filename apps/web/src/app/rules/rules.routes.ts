@@ -13,16 +13,16 @@ export const ruleRoutes: Routes = [
     path: '',
     providers: [provideState(rulesFeature), provideEffects(rulesEffects)],
     children: [
-      { path: '', title: 'Rules', component: RuleListSheet },
+      { path: '', title: 'Discount rules', component: RuleListSheet },
       {
         path: 'conditions',
         loadChildren: () => import('./conditions.routes').then((m) => m.conditionRoutes),
       },
-      { path: 'calendar', title: 'Calendar of rules', component: RuleCalendar },
-      { path: 'try', title: 'Try the rules', component: AllRulesBench },
+      { path: 'calendar', title: 'Calendar of discount rules', component: RuleCalendar },
+      { path: 'try', title: 'Test of the discount rules', component: AllRulesBench },
       {
         path: ':id',
-        title: 'Rule',
+        title: 'Discount rule',
         component: RuleEditor,
       },
     ],

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import { Router, RouterLink } from '@angular/router';
 import { savedConditionContentSchema, type SavedConditionContent } from '@honest-ledger/contracts';
 import { neverHolds } from '@honest-ledger/engine';
@@ -12,7 +13,7 @@ import { namesOfThings } from '../reference/names';
 import { hasPermission } from '../session/may-do';
 import { Notice } from '../shared/notice';
 import { unbroken, writer } from '../shared/numbers';
-import { TextField } from '../shared/text-field';
+import { TextField } from '../shared/fields/text-field';
 import { whenChanged } from '../shared/when-changed';
 import { ConditionEditor } from './condition-editor';
 import { conditionsActions, conditionsFeature } from './conditions.feature';
@@ -27,7 +28,16 @@ const BEGINNING: SavedConditionContent = {
 /** A condition that is saved under a name, in a draft: every rule that names it follows. */
 @Component({
   selector: 'hl-saved-condition-editor',
-  imports: [ConditionEditor, EditRefusal, EditSteps, Notice, ReadBack, RouterLink, TextField],
+  imports: [
+    ConditionEditor,
+    EditRefusal,
+    EditSteps,
+    MatButton,
+    Notice,
+    ReadBack,
+    RouterLink,
+    TextField,
+  ],
   template: `
     @if (found().problem; as problem) {
       <hl-notice [problem]="problem" (retried)="open()" />
@@ -39,14 +49,14 @@ const BEGINNING: SavedConditionContent = {
         @if (mayEdit()) {
           <hl-edit-steps />
         }
-        <a class="quiet small" routerLink="/rules/conditions">All conditions</a>
+        <a matButton="outlined" routerLink="/rules/conditions">All conditions</a>
         @if (mayEdit() && found().value?.published) {
           @if (sheet.state() !== 'as published') {
-            <button type="button" class="quiet small" (click)="sheet.discard()">
+            <button type="button" matButton="outlined" (click)="sheet.discard()">
               Discard the edit
             </button>
           }
-          <button type="button" class="quiet small" (click)="withdraw()">
+          <button type="button" matButton="outlined" (click)="withdraw()">
             Withdraw the condition
           </button>
         }
@@ -60,10 +70,9 @@ const BEGINNING: SavedConditionContent = {
       </section>
       <fieldset [disabled]="!mayEdit()">
         <section class="line">
-          <label for="condition-name">Name</label>
           <hl-text-field
             class="name"
-            fieldId="condition-name"
+            label="Name"
             [value]="content.name"
             [problem]="
               sheet.wrong('name') &&

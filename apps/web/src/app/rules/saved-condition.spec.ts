@@ -48,7 +48,7 @@ describe('a saved condition on its screen', () => {
     expect(screen.text()).toContain('New condition');
     await screen.type('Name', 'Never');
     await sent();
-    await screen.choose('How these go together', 'at least one of these holds');
+    await screen.choose('Group', 'at least one of these holds');
     await sent();
     await screen.press('Take out');
     expect(screen.text()).toContain('As it stands it never holds.');

@@ -1,11 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import { MatCheckbox } from '@angular/material/checkbox';
+import { MatButton } from '@angular/material/button';
 import type { Attribute, ConditionForm, CustomerRow } from '@honest-ledger/contracts';
 import { DOCUMENT_KINDS, type CodeAndName, type Scope } from '@honest-ledger/engine';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { CustomerPicker } from '../reference/customer-picker';
 import { WORDS } from '../documents/document-words';
-import { CodeChoice } from '../reference/code-choice';
+import { ChoiceField } from '../shared/fields/choice-field';
 import { ScopeList } from '../reference/scope-list';
 import { referenceFeature } from '../reference/reference.feature';
 import { FigureComparison } from './figure-comparison';
@@ -16,58 +18,62 @@ import { WordComparison } from './word-comparison';
 /** One test of a rule's condition: what it is about, and what it must be. */
 @Component({
   selector: 'hl-test-editor',
-  imports: [CodeChoice, CustomerPicker, FigureComparison, ScopeList, RouterLink, WordComparison],
+  imports: [
+    ChoiceField,
+    CustomerPicker,
+    FigureComparison,
+    MatButton,
+    MatCheckbox,
+    RouterLink,
+    ScopeList,
+    WordComparison,
+  ],
   template: `
     @let one = test();
     <div class="line">
-      <select class="cell" aria-label="What is tested" (change)="chooseSubject($event)">
-        @for (about of subjects(); track about[0]) {
-          <option [value]="about[0]" [selected]="about[0] === subject()">{{ about[1] }}</option>
-        }
-      </select>
+      <hl-choice
+        label="Condition"
+        class="wide"
+        [code]="subject()"
+        [options]="subjects()"
+        (chosen)="chooseSubject($event)"
+      />
       @switch (one.kind) {
         @case ('segment') {
           @for (segment of segments(); track segment.code) {
-            <label>
-              <input
-                type="checkbox"
-                [checked]="one.segments.includes(segment.code)"
-                (change)="turn(segment.code, $event)"
-              />
-              {{ segment.name }}
-            </label>
+            <mat-checkbox
+              [checked]="one.segments.includes(segment.code)"
+              (change)="turn(segment.code, $event.checked)"
+              >{{ segment.name }}</mat-checkbox
+            >
           }
         }
         @case ('currency') {
           @for (currency of currencies(); track currency) {
-            <label>
-              <input
-                type="checkbox"
-                [checked]="one.currencies.includes(currency)"
-                (change)="turn(currency, $event)"
-              />
-              {{ currency }}
-            </label>
+            <mat-checkbox
+              [checked]="one.currencies.includes(currency)"
+              (change)="turn(currency, $event.checked)"
+              >{{ currency }}</mat-checkbox
+            >
           }
         }
         @case ('saved') {
-          <hl-code-choice
+          <hl-choice
             label="Saved condition"
             none="choose one…"
             [code]="one.condition"
-            [all]="reference().goods.savedConditions"
+            [options]="reference().goods.savedConditions"
             (chosen)="changed.emit({ kind: 'saved', condition: $event })"
           />
           @if (one.condition !== '') {
-            <a class="quiet small" [routerLink]="['/rules/conditions', one.condition]">Open</a>
+            <a matButton [routerLink]="['/rules/conditions', one.condition]">Open</a>
           }
         }
         @case ('customer') {
           @for (customer of one.customers; track customer) {
-            <label>
-              <input type="checkbox" checked (change)="turn(customer, $event)" />
-              {{ customer }}
-            </label>
+            <mat-checkbox [checked]="true" (change)="turn(customer, $event.checked)">{{
+              customer
+            }}</mat-checkbox>
           }
           <hl-customer-picker (picked)="addCustomer($event)" />
         }
@@ -90,7 +96,7 @@ import { WordComparison } from './word-comparison';
         }
       }
       @if (removable()) {
-        <button type="button" class="quiet small" (click)="removed.emit()">Take out</button>
+        <button type="button" matButton (click)="removed.emit()">Take out</button>
       }
       @if (problem(); as problem) {
         <span class="wrong" role="alert">{{ problem }}</span>
@@ -202,9 +208,8 @@ export class TestEditor {
     }
   });
 
-  protected chooseSubject({ target }: Event): void {
-    if (!(target instanceof HTMLSelectElement)) return;
-    const subject = this.subjects().find(([one]) => one === target.value)?.[0];
+  protected chooseSubject(value: string): void {
+    const subject = this.subjects().find(([one]) => one === value)?.[0];
     if (!subject) return;
     this.changed.emit(startTest(subject, this.test(), this.currency(), this.attributes()));
   }
@@ -217,8 +222,8 @@ export class TestEditor {
     }
   }
 
-  protected turn(code: string, { target }: Event): void {
-    if (target instanceof HTMLInputElement) this.put(code, target.checked);
+  protected turn(code: string, checked: boolean): void {
+    this.put(code, checked);
   }
 
   protected addCustomer({ code }: CustomerRow): void {

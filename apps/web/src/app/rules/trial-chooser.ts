@@ -7,6 +7,8 @@ import {
   output,
   signal,
 } from '@angular/core';
+import { DayField } from '../shared/fields/day-field';
+import { MatButton } from '@angular/material/button';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import type {
   BasketLine,
@@ -22,10 +24,10 @@ import { catchError, map, of, switchMap, type Observable } from 'rxjs';
 import { ItemPicker } from '../reference/item-picker';
 import { CustomerPicker } from '../reference/customer-picker';
 import { DocumentsApi } from '../documents/documents.api';
-import { CodeChoice } from '../reference/code-choice';
+import { ChoiceField, type Choice } from '../shared/fields/choice-field';
 import { referenceFeature } from '../reference/reference.feature';
-import { FigureField } from '../shared/figure-field';
-import { TextField } from '../shared/text-field';
+import { FigureField } from '../shared/fields/figure-field';
+import { TextField } from '../shared/fields/text-field';
 import { whenChanged } from '../shared/when-changed';
 
 const LATEST = 30;
@@ -34,56 +36,49 @@ type Basket = Extract<TrialSubject, { kind: 'basket' }>;
 /** On what rules are tried, and as of when: one of the latest documents, or a basket of any goods. */
 @Component({
   selector: 'hl-trial-chooser',
-  imports: [CodeChoice, CustomerPicker, FigureField, ItemPicker, TextField],
+  imports: [ChoiceField, CustomerPicker, DayField, FigureField, ItemPicker, MatButton, TextField],
   template: `
     <p class="line">
-      <select class="cell" aria-label="What to try it on" (focus)="ask()" (change)="choose($event)">
-        <option value="" [selected]="on() === null">choose a document or a basket…</option>
-        <option value="basket" [selected]="basket() !== null">a basket of goods</option>
-        @for (one of documents(); track one.number) {
-          <option [value]="one.number" [selected]="isDocument(one.number)">
-            {{ calledOf(one) }}
-          </option>
-        }
-      </select>
+      <hl-choice
+        label="Try it on"
+        class="wide"
+        none="Nothing"
+        [code]="choice()"
+        [options]="choices()"
+        (opened)="ask()"
+        (chosen)="choose($event)"
+      />
       @if (on() !== null) {
-        <label [for]="'tried-at-' + name()">as of</label>
-        <input
-          class="cell"
-          type="datetime-local"
-          title="Empty for now"
-          [id]="'tried-at-' + name()"
-          [value]="moment()"
-          (change)="setMoment($event)"
+        <hl-day-field
+          label="As of"
+          placeholder="Now"
+          [withTime]="true"
+          [value]="moment() || null"
+          (changed)="moment.set($event ?? '')"
         />
       }
     </p>
     @if (basket(); as basket) {
       <p class="line">
-        <span>for</span>
         @if (customer(); as customer) {
           <strong>{{ customer.name }}</strong>
-          <button type="button" class="quiet small" (click)="setCustomer(null)">Nobody</button>
+          <button type="button" matButton (click)="setCustomer(null)">Nobody</button>
         } @else {
-          <span>nobody in particular, or</span>
           <hl-customer-picker (picked)="setCustomer($event)" />
         }
-        <span>at</span>
-        <hl-code-choice
+        <hl-choice
           label="Outlet of the basket"
           none="no outlet"
           [code]="basket.outlet ?? ''"
-          [all]="outlets()"
+          [options]="outlets()"
           (chosen)="put({ outlet: $event === '' ? null : $event })"
         />
-        <span>in</span>
-        <hl-code-choice
+        <hl-choice
           label="Currency of the basket"
           [code]="basket.currency"
-          [all]="currencies()"
+          [options]="currencies()"
           (chosen)="put({ currency: $event })"
         />
-        <span>codes</span>
         <hl-text-field
           label="Codes of the basket"
           [value]="basket.codes.join(' ')"
@@ -98,17 +93,13 @@ type Basket = Extract<TrialSubject, { kind: 'basket' }>;
             (changed)="setLine(place, { quantity: $event })"
           />
           @if (unitsOf(line.item); as units) {
-            <select
-              class="cell"
-              [attr.aria-label]="'Unit of ' + line.item + ' in the basket'"
-              (change)="setUnit(place, $event)"
-            >
-              @for (unit of units; track unit; let first = $first) {
-                <option [value]="first ? '' : unit" [selected]="unit === line.unit">
-                  {{ unit }}
-                </option>
-              }
-            </select>
+            <hl-choice
+              [bare]="true"
+              [label]="'Unit of ' + line.item + ' in the basket'"
+              [code]="line.unit ?? ''"
+              [options]="unitChoices(units)"
+              (chosen)="setUnit(place, $event)"
+            />
           }
           <span>× {{ line.item }}</span>
           @if (line.duration !== null) {
@@ -119,7 +110,7 @@ type Basket = Extract<TrialSubject, { kind: 'basket' }>;
               (changed)="setLine(place, { duration: $event })"
             />
           }
-          <button type="button" class="quiet small" (click)="remove(place)">Take out</button>
+          <button type="button" matButton (click)="remove(place)">Take out</button>
         </p>
       }
       <hl-item-picker label="Put an item into the basket" (picked)="add($event)" />
@@ -177,6 +168,15 @@ export class TrialChooser {
     ),
     { initialValue: [] },
   );
+  protected readonly choice = computed(() => {
+    const on = this.on();
+    if (!on) return '';
+    return on.kind === 'basket' ? 'basket' : String(on.number);
+  });
+  protected readonly choices = computed((): Choice[] => [
+    ['basket', 'A basket of items'],
+    ...this.documents().map((one): Choice => [String(one.number), calledOf(one)]),
+  ]);
   private readonly trial = computed((): Trial | null => {
     const [on, moment] = [this.on(), this.moment()];
     if (!on || (on.kind === 'basket' && on.lines.length === 0)) return null;
@@ -194,29 +194,13 @@ export class TrialChooser {
     this.asked.set(true);
   }
 
-  protected isDocument(number: number): boolean {
-    const on = this.on();
-    return on?.kind === 'document' && on.number === number;
-  }
-
-  protected choose({ target }: Event): void {
-    if (!(target instanceof HTMLSelectElement)) return;
-    const { value } = target;
+  protected choose(value: string): void {
     if (value === '') this.on.set(null);
     else if (value === 'basket') this.on.set(this.emptyBasket());
     else this.on.set({ kind: 'document', number: Number(value) });
   }
 
-  protected setMoment({ target }: Event): void {
-    if (target instanceof HTMLInputElement) this.moment.set(target.value);
-  }
-
   /** "Sale 1031 Harbour Lane School, Autumn clay" */
-  protected calledOf({ kind, number, customer, title }: DocumentRow): string {
-    const whose = customer?.name ?? 'nobody known';
-    return `${documentTitle({ kind, number })} ${whose}${title === '' ? '' : `, ${title}`}`;
-  }
-
   protected setCustomer(customer: CustomerRow | null): void {
     this.customer.set(customer);
     this.put({ customer: customer?.code ?? null });
@@ -228,13 +212,17 @@ export class TrialChooser {
   }
 
   /** The units that an item in the basket can be in, the base unit first; null where it has one alone. */
+  /** The first unit is the base unit, which a line names by none. */
+  protected unitChoices(units: readonly string[]): Choice[] {
+    return units.map((unit, place) => [place === 0 ? '' : unit, unit]);
+  }
+
   protected unitsOf(item: string): readonly string[] | null {
     return this.units().get(item) ?? null;
   }
 
-  protected setUnit(place: number, { target }: Event): void {
-    if (!(target instanceof HTMLSelectElement)) return;
-    this.setLine(place, { unit: target.value === '' ? null : target.value });
+  protected setUnit(place: number, value: string): void {
+    this.setLine(place, { unit: value === '' ? null : value });
   }
 
   protected add({ item, timeUnit, unit, units }: ItemRow): void {
@@ -267,4 +255,9 @@ export class TrialChooser {
     const currency = this.reference().customers.homeCurrency;
     return { kind: 'basket', customer: null, outlet: null, currency, codes: [], lines: [] };
   }
+}
+
+function calledOf({ kind, number, customer, title }: DocumentRow): string {
+  const whose = customer?.name ?? 'no customer';
+  return `${documentTitle({ kind, number })} ${whose}${title === '' ? '' : `, ${title}`}`;
 }

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import type { UnitsOf } from '@honest-ledger/engine';
 import { ScopeList } from '../reference/scope-list';
-import { FigureField } from '../shared/figure-field';
+import { FigureField } from '../shared/fields/figure-field';
 
 /** So many base units of some goods. */
 @Component({

@@ -1,7 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { MatCheckbox } from '@angular/material/checkbox';
 import type { WordComparisonForm } from '@honest-ledger/contracts';
-import { DayField } from '../shared/day-field';
-import { TextField } from '../shared/text-field';
+import { DayField } from '../shared/fields/day-field';
+import { TextField } from '../shared/fields/text-field';
+import { ChoiceField } from '../shared/fields/choice-field';
 
 const OF_VALUES = [
   ['isOneOf', 'is one of'],
@@ -16,26 +18,25 @@ const OF_DAYS = [
 /** How a word or a day is compared. */
 @Component({
   selector: 'hl-word-comparison',
-  imports: [DayField, TextField],
+  imports: [ChoiceField, DayField, MatCheckbox, TextField],
   template: `
-    <select class="cell" aria-label="How it is compared" (change)="choose($event)">
-      @for (one of kinds(); track one[0]) {
-        <option [value]="one[0]" [selected]="one[0] === comparison().kind">{{ one[1] }}</option>
-      }
-    </select>
+    <hl-choice
+      label="Comparison"
+      class="comparison"
+      [code]="comparison().kind"
+      [options]="kinds()"
+      (chosen)="choose($event)"
+    />
     @let day = asDay();
     @if (day !== null) {
       <hl-day-field label="Day" [value]="day === '' ? null : day" (changed)="setDay($event)" />
     } @else if (choices(); as choices) {
       @for (one of choices; track one.code) {
-        <label>
-          <input
-            type="checkbox"
-            [checked]="values().includes(one.code)"
-            (change)="turn(one.code, $event)"
-          />
-          {{ one.name }}
-        </label>
+        <mat-checkbox
+          [checked]="values().includes(one.code)"
+          (change)="turn(one.code, $event.checked)"
+          >{{ one.name }}</mat-checkbox
+        >
       }
     } @else {
       <hl-text-field
@@ -84,18 +85,16 @@ export class WordComparison {
     return this.choices() ? OF_VALUES.slice(0, 2) : OF_VALUES;
   });
 
-  protected choose({ target }: Event): void {
-    if (!(target instanceof HTMLSelectElement)) return;
-    const ofValues = OF_VALUES.find(([one]) => one === target.value)?.[0];
+  protected choose(value: string): void {
+    const ofValues = OF_VALUES.find(([one]) => one === value)?.[0];
     if (ofValues) this.changed.emit({ kind: ofValues, values: this.values() });
-    const ofDays = OF_DAYS.find(([one]) => one === target.value)?.[0];
+    const ofDays = OF_DAYS.find(([one]) => one === value)?.[0];
     if (ofDays) this.changed.emit({ kind: ofDays, day: this.asDay() ?? '' });
   }
 
-  protected turn(code: string, { target }: Event): void {
-    if (!(target instanceof HTMLInputElement)) return;
+  protected turn(code: string, checked: boolean): void {
     const others = this.values().filter((one) => one !== code);
-    this.setValues(target.checked ? [...others, code] : others);
+    this.setValues(checked ? [...others, code] : others);
   }
 
   protected setText(text: string): void {

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import {
@@ -12,8 +13,8 @@ import { catchError, map, of } from 'rxjs';
 import { CategoryChoice } from '../reference/category-choice';
 import { CustomerPicker } from '../reference/customer-picker';
 import { draftFeature } from '../draft/draft.feature';
-import { CodeChoice } from '../reference/code-choice';
-import { DayField } from '../shared/day-field';
+import { ChoiceField } from '../shared/fields/choice-field';
+import { DayField } from '../shared/fields/day-field';
 import { writeInstant } from '../shared/dates';
 import { Notice } from '../shared/notice';
 import { writeNumber } from '../shared/numbers';
@@ -32,10 +33,10 @@ const LATEST_VERSIONS = 100;
 /** Begins to price past sales again, and lists what was priced again lately. */
 @Component({
   selector: 'hl-sales-backtest-list',
-  imports: [CategoryChoice, CodeChoice, CustomerPicker, DayField, Notice, RouterLink],
+  imports: [CategoryChoice, ChoiceField, CustomerPicker, DayField, MatButton, Notice, RouterLink],
   template: `
     <header class="sheet-head">
-      <h1>Price sales again</h1>
+      <h1>Sales re-pricing</h1>
       <span class="soft"
         >Posted sales, with the costs and facts of their days, by another version or a draft</span
       >
@@ -58,7 +59,7 @@ const LATEST_VERSIONS = 100;
       <span>for</span>
       @if (customer(); as customer) {
         <strong>{{ customer.name }}</strong>
-        <button type="button" class="quiet small" (click)="anybody()">Anybody</button>
+        <button type="button" matButton (click)="anybody()">Anybody</button>
       } @else {
         <span>anybody, or</span>
         <hl-customer-picker (picked)="customer.set($event)" />
@@ -70,20 +71,20 @@ const LATEST_VERSIONS = 100;
         (chosen)="category.set($event || null)"
       />
       <span>priced by</span>
-      <hl-code-choice
+      <hl-choice
         label="What they are priced by"
         [code]="by()"
-        [all]="choices()"
+        [options]="choices()"
         (chosen)="by.set($event)"
       />
       <span>typed prices and discounts</span>
-      <hl-code-choice
+      <hl-choice
         label="Typed prices and discounts"
         [code]="withoutTyped()"
-        [all]="typedChoices"
+        [options]="typedChoices"
         (chosen)="setWithoutTyped($event)"
       />
-      <button type="button" class="main-action" (click)="begin()">Price them again</button>
+      <button type="button" matButton="filled" (click)="begin()">Price them again</button>
     </section>
     @if (refused(); as problem) {
       <hl-notice [problem]="problem" [again]="false" />

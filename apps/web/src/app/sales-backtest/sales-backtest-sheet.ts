@@ -6,6 +6,8 @@ import {
   input,
   type OnDestroy,
 } from '@angular/core';
+import { MatProgressBar } from '@angular/material/progress-bar';
+import { MatButton } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import {
   SALES_BACKTEST_KINDS,
@@ -14,11 +16,11 @@ import {
 } from '@honest-ledger/contracts';
 import { decimal, print, subtract } from '@honest-ledger/engine';
 import { Store } from '@ngrx/store';
-import { CodeChoice } from '../reference/code-choice';
+import { ChoiceField } from '../shared/fields/choice-field';
 import { FileLinks } from '../shared/file-links';
 import { Notice } from '../shared/notice';
 import { writeChange, writeNumber } from '../shared/numbers';
-import { TextField } from '../shared/text-field';
+import { TextField } from '../shared/fields/text-field';
 import { whenChanged } from '../shared/when-changed';
 import { addressOf } from './sales-backtest.api';
 import {
@@ -36,7 +38,16 @@ const MAX_SHOWN = 500;
 /** Past sales as they come out now: how far it is, sums, causes, lines, and faults of the engine. */
 @Component({
   selector: 'hl-sales-backtest-sheet',
-  imports: [CodeChoice, FileLinks, Notice, RouterLink, SalesBacktestSpread, TextField],
+  imports: [
+    ChoiceField,
+    FileLinks,
+    MatButton,
+    MatProgressBar,
+    Notice,
+    RouterLink,
+    SalesBacktestSpread,
+    TextField,
+  ],
   templateUrl: './sales-backtest-sheet.html',
   styles: `
     .line,

@@ -11,8 +11,8 @@ export const salesBacktestRoutes: Routes = [
     path: '',
     providers: [provideState(salesBacktestFeature), provideEffects(salesBacktestEffects)],
     children: [
-      { path: '', title: 'Price sales again', component: SalesBacktestList },
-      { path: ':id', title: 'Sales priced again', component: SalesBacktestSheet },
+      { path: '', title: 'Sales re-pricing', component: SalesBacktestList },
+      { path: ':id', title: 'Sales re-pricing', component: SalesBacktestSheet },
     ],
   },
 ];

@@ -23,18 +23,18 @@ const given: ValidatorFn = (control) => Validators.required(control);
   template: `
     <header class="sheet-head"><h1>Your password</h1></header>
     <form [formGroup]="form" (ngSubmit)="change()">
-      <mat-form-field appearance="outline" hideRequiredMarker>
+      <mat-form-field appearance="outline">
         <mat-label>Password that you have</mat-label>
         <input matInput formControlName="old" type="password" autocomplete="current-password" />
         <mat-error>{{ wrong('old') ?? 'Type your password.' }}</mat-error>
       </mat-form-field>
-      <mat-form-field appearance="outline" hideRequiredMarker>
+      <mat-form-field appearance="outline">
         <mat-label>New password</mat-label>
         <input matInput formControlName="password" type="password" autocomplete="new-password" />
         <mat-hint>At least 12 characters, and not easily guessed</mat-hint>
         <mat-error>{{ wrong('password') ?? 'Type a new password.' }}</mat-error>
       </mat-form-field>
-      <mat-form-field appearance="outline" hideRequiredMarker>
+      <mat-form-field appearance="outline">
         <mat-label>New password once more</mat-label>
         <input matInput formControlName="again" type="password" autocomplete="new-password" />
         <mat-error>Type the same password.</mat-error>

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, inject, input } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import {
   NonNullableFormBuilder,
   ReactiveFormsModule,
@@ -18,7 +19,7 @@ const given: ValidatorFn = (control) => Validators.required(control);
 /** The first page: who are you. */
 @Component({
   selector: 'hl-sign-in',
-  imports: [ReactiveFormsModule, MatFormFieldModule, MatInputModule, Wordmark],
+  imports: [MatButton, MatFormFieldModule, MatInputModule, ReactiveFormsModule, Wordmark],
   templateUrl: './sign-in.html',
   styleUrl: './sign-in.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,

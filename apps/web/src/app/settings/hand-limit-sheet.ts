@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { may, type HandLimit } from '@honest-ledger/contracts';
 import { Store } from '@ngrx/store';
-import { FigureField } from '../shared/figure-field';
+import { FigureField } from '../shared/fields/figure-field';
 import { settingsActions } from './settings.feature';
 
 /** How much each role may take off by hand before somebody has to approve. */
@@ -23,6 +23,7 @@ import { settingsActions } from './settings.feature';
             <td>{{ row.role }}</td>
             <td class="figure">
               <hl-figure-field
+                [bare]="true"
                 [label]="'Most that ' + row.role + ' may take off, in percent'"
                 [value]="row.mostOff ?? ''"
                 [mayBeEmpty]="true"

@@ -6,6 +6,10 @@ import {
   input,
   linkedSignal,
 } from '@angular/core';
+import { MatFormField, MatLabel } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
+import { MatCheckbox } from '@angular/material/checkbox';
+import { MatButton } from '@angular/material/button';
 import {
   readParts,
   type Attribute,
@@ -18,12 +22,12 @@ import { RouterLink } from '@angular/router';
 import { TAX_CATEGORIES } from '@honest-ledger/engine';
 import { taxWords } from '@honest-ledger/wording';
 import { Store } from '@ngrx/store';
-import { CodeChoice } from '../reference/code-choice';
+import { ChoiceField } from '../shared/fields/choice-field';
 import { namesOfThings } from '../reference/names';
 import { referenceFeature } from '../reference/reference.feature';
-import { FigureField } from '../shared/figure-field';
-import { TextField } from '../shared/text-field';
-import { LevelsAllowed } from './levels-allowed';
+import { FigureField } from '../shared/fields/figure-field';
+import { TextField } from '../shared/fields/text-field';
+import { ChoicesField } from '../shared/fields/choices-field';
 import { BEGINNINGS, OWNERS, TYPES } from './list-words';
 import { settingsActions } from './settings.feature';
 
@@ -32,7 +36,18 @@ type Content = ListContents[ListKind];
 /** One list of codes and names, edited in place; what a list has besides stands in further columns. */
 @Component({
   selector: 'hl-list-sheet',
-  imports: [CodeChoice, FigureField, LevelsAllowed, RouterLink, TextField],
+  imports: [
+    ChoiceField,
+    FigureField,
+    ChoicesField,
+    MatButton,
+    MatCheckbox,
+    MatFormField,
+    MatInput,
+    MatLabel,
+    RouterLink,
+    TextField,
+  ],
   template: `
     <table class="ledger" aria-label="Entries">
       <thead>
@@ -73,6 +88,7 @@ type Content = ListContents[ListKind];
             <td>{{ row.code }}</td>
             <td>
               <hl-text-field
+                [bare]="true"
                 [label]="'Name of ' + row.code"
                 [value]="row.name"
                 (changed)="set(row, { name: $event })"
@@ -80,45 +96,50 @@ type Content = ListContents[ListKind];
             </td>
             @if (list() === 'categories') {
               <td>
-                <hl-code-choice
+                <hl-choice
+                  [bare]="true"
                   [label]="'What ' + row.code + ' lies under'"
                   none="the top"
                   [code]="field(row, 'parent')"
-                  [all]="others(row)"
+                  [options]="others(row)"
                   (chosen)="set(row, { parent: $event || null })"
                 />
               </td>
             }
             @if (hasLevel()) {
               <td>
-                <hl-code-choice
+                <hl-choice
+                  [bare]="true"
                   [label]="'Level of ' + row.code"
                   none="none"
                   [code]="field(row, 'level')"
-                  [all]="levels()"
+                  [options]="levels()"
                   (chosen)="set(row, { level: $event || null })"
                 />
               </td>
             }
             @if (attribute(row); as attribute) {
               <td>
-                <hl-code-choice
+                <hl-choice
+                  [bare]="true"
                   [label]="'What ' + row.code + ' is of'"
                   [code]="attribute.of"
-                  [all]="owners"
+                  [options]="owners"
                   (chosen)="set(row, { of: $event })"
                 />
               </td>
               <td>
-                <hl-code-choice
+                <hl-choice
+                  [bare]="true"
                   [label]="'What ' + row.code + ' is'"
                   [code]="attribute.type"
-                  [all]="typesFor(attribute)"
+                  [options]="typesFor(attribute)"
                   (chosen)="set(row, { type: $event, choices: [] })"
                 />
               </td>
               <td>
                 <hl-text-field
+                  [bare]="true"
                   placeholder="such as gloss; matt"
                   [label]="'What ' + row.code + ' is chosen from'"
                   [most]="2000"
@@ -129,25 +150,26 @@ type Content = ListContents[ListKind];
             }
             @if (list() === 'costKinds') {
               <td>
-                <input
-                  type="checkbox"
-                  [attr.aria-label]="'Lines may ask for ' + row.code"
+                <mat-checkbox
+                  [aria-label]="'Lines may ask for ' + row.code"
                   [checked]="isFormOfSupply(row)"
-                  (change)="setFormOfSupply(row, $event)"
-                />
+                  (change)="setFormOfSupply(row, $event.checked)"
+                ></mat-checkbox>
               </td>
             }
             @if (list() === 'outlets') {
               <td>
-                <hl-code-choice
+                <hl-choice
+                  [bare]="true"
                   [label]="'Currency of ' + row.code"
                   [code]="field(row, 'currency')"
-                  [all]="currencies()"
+                  [options]="currencies()"
                   (chosen)="set(row, { currency: $event })"
                 />
               </td>
               <td>
                 <hl-text-field
+                  [bare]="true"
                   [label]="'Time zone of ' + row.code"
                   [most]="60"
                   [value]="field(row, 'timeZone')"
@@ -155,42 +177,47 @@ type Content = ListContents[ListKind];
                 />
               </td>
               <td>
-                <hl-levels-allowed
-                  [levels]="levels()"
-                  [allowed]="levelsAllowed(row)"
+                <hl-choices
+                  [bare]="true"
+                  [label]="'Price levels allowed at ' + row.code"
+                  all="All levels"
+                  [options]="levels()"
+                  [codes]="levelsAllowed(row)"
                   (changed)="set(row, { levelsAllowed: $event })"
                 />
               </td>
               <td>
-                <input
-                  type="checkbox"
-                  [attr.aria-label]="'Tax is charged at ' + row.code"
+                <mat-checkbox
+                  [aria-label]="'Tax is charged at ' + row.code"
                   [checked]="chargesTax(row)"
-                  (change)="setChargesTax(row, $event)"
-                />
+                  (change)="setChargesTax(row, $event.checked)"
+                ></mat-checkbox>
               </td>
               <td>
-                <hl-code-choice
+                <hl-choice
+                  [bare]="true"
                   [label]="'Tax class of shipping and charges at ' + row.code"
                   none="none"
                   [code]="field(row, 'othersTaxClass')"
-                  [all]="reference().goods.taxClasses"
+                  [options]="reference().goods.taxClasses"
                   (chosen)="set(row, { othersTaxClass: $event || null })"
                 />
               </td>
             }
             @if (taxClass(row); as taxClass) {
               <td>
-                <hl-code-choice
+                <hl-choice
+                  [bare]="true"
                   [label]="'Category of ' + row.code"
                   [code]="taxClass.category"
-                  [all]="taxCategories"
+                  [options]="taxCategories"
                   (chosen)="setCategory(row, $event)"
                 />
               </td>
               <td class="figure">
                 @if (taxClass.category === 'S') {
                   <hl-figure-field
+                    [bare]="true"
                     [label]="'Rate of ' + row.code + ', in percent'"
                     [value]="taxClass.rate"
                     (changed)="set(row, { rate: $event })"
@@ -202,11 +229,9 @@ type Content = ListContents[ListKind];
             }
             <td class="acts">
               @if (list() === 'segments') {
-                <a class="quiet small" [routerLink]="['/customers/segments', row.code]"
-                  >Agreed prices</a
-                >
+                <a matButton [routerLink]="['/customers/segments', row.code]">Agreed prices</a>
               }
-              <button type="button" class="quiet small" (click)="takeOut(row)">Take out</button>
+              <button type="button" matButton (click)="takeOut(row)">Take out</button>
             </td>
           </tr>
         } @empty {
@@ -217,27 +242,25 @@ type Content = ListContents[ListKind];
       </tbody>
     </table>
     <form class="adding" (submit)="add($event)">
-      <input
-        class="cell"
-        aria-label="Code of a new entry"
-        placeholder="code"
-        maxlength="40"
-        autocomplete="off"
-        [value]="code()"
-        (input)="type('code', $event)"
-      />
-      <input
-        class="cell"
-        aria-label="Name of a new entry"
-        placeholder="name"
-        maxlength="120"
-        autocomplete="off"
-        [value]="name()"
-        (input)="type('name', $event)"
-      />
-      <button type="submit" class="quiet small" [disabled]="code() === '' || name() === ''">
-        Add
-      </button>
+      <mat-form-field
+        ><mat-label>Code of a new entry</mat-label
+        ><input
+          matInput
+          maxlength="40"
+          autocomplete="off"
+          [value]="code()"
+          (input)="type('code', $event)"
+      /></mat-form-field>
+      <mat-form-field
+        ><mat-label>Name of a new entry</mat-label
+        ><input
+          matInput
+          maxlength="120"
+          autocomplete="off"
+          [value]="name()"
+          (input)="type('name', $event)"
+      /></mat-form-field>
+      <button type="submit" matButton [disabled]="code() === '' || name() === ''">Add</button>
     </form>
   `,
   styleUrl: './sheets.scss',
@@ -316,16 +339,16 @@ export class ListSheet {
     return 'formOfSupply' in row && row.formOfSupply;
   }
 
-  protected setFormOfSupply(row: ListRow, { target }: Event): void {
-    if (target instanceof HTMLInputElement) this.set(row, { formOfSupply: target.checked });
+  protected setFormOfSupply(row: ListRow, checked: boolean): void {
+    this.set(row, { formOfSupply: checked });
   }
 
   protected chargesTax(row: ListRow): boolean {
     return 'chargesTax' in row && row.chargesTax;
   }
 
-  protected setChargesTax(row: ListRow, { target }: Event): void {
-    if (target instanceof HTMLInputElement) this.set(row, { chargesTax: target.checked });
+  protected setChargesTax(row: ListRow, checked: boolean): void {
+    this.set(row, { chargesTax: checked });
   }
 
   protected taxClass(row: ListRow): ListContents['taxClasses'] | null {

@@ -1,4 +1,8 @@
-import { ChangeDetectionStrategy, Component, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject, input, signal } from '@angular/core';
+import { DayField } from '../shared/fields/day-field';
+import { MatFormField, MatLabel } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
+import { MatButton } from '@angular/material/button';
 import type { RateRow } from '@honest-ledger/contracts';
 import { Store } from '@ngrx/store';
 import { writeInstant } from '../shared/dates';
@@ -8,22 +12,26 @@ import { settingsActions } from './settings.feature';
 /** The rates that count from each instant on, the latest first, and a form for another one. */
 @Component({
   selector: 'hl-rate-sheet',
+  imports: [DayField, MatButton, MatFormField, MatInput, MatLabel],
   template: `
     <form class="adding" (submit)="add($event)">
       <span>One unit of the home currency is</span>
-      <input class="cell" name="rate" aria-label="Rate" placeholder="1.08" autocomplete="off" />
-      <input
-        class="cell"
-        name="currency"
-        aria-label="Currency"
-        placeholder="USD"
-        maxlength="3"
-        autocomplete="off"
+      <mat-form-field
+        ><mat-label>Rate</mat-label
+        ><input matInput name="rate" placeholder="1.08" autocomplete="off"
+      /></mat-form-field>
+      <mat-form-field
+        ><mat-label>Currency</mat-label
+        ><input matInput name="currency" placeholder="USD" maxlength="3" autocomplete="off"
+      /></mat-form-field>
+      <hl-day-field
+        label="Applies from"
+        placeholder="Now"
+        [withTime]="true"
+        [value]="from()"
+        (changed)="from.set($event)"
       />
-      <span>from</span>
-      <input class="cell" name="from" type="datetime-local" aria-label="From, empty for now" />
-      <span class="soft">empty for now</span>
-      <button type="submit" class="quiet small">Add</button>
+      <button type="submit" matButton>Add</button>
     </form>
     <table class="ledger" aria-label="Exchange rates">
       <thead>
@@ -58,6 +66,8 @@ export class RateSheet {
   readonly saved = input.required<number>();
 
   private readonly store = inject(Store);
+  /** In the browser's own time; null for now. */
+  protected readonly from = signal<string | null>(null);
   protected readonly write = writeNumber;
   protected readonly instant = writeInstant;
 
@@ -69,11 +79,10 @@ export class RateSheet {
       const value = typed.get(name);
       return typeof value === 'string' ? value.trim() : '';
     };
-    const from = said('from');
     const edit = {
       currency: said('currency').toUpperCase(),
       rate: readNumber(said('rate')) ?? said('rate'),
-      from: (from === '' ? new Date() : new Date(from)).toISOString(),
+      from: new Date(this.from() ?? Date.now()).toISOString(),
     };
     this.store.dispatch(
       settingsActions.edited({ edit: { sheet: 'rates', code: edit.currency, edit } }),

@@ -131,8 +131,7 @@ describe('settings', () => {
     await screen.answer('GET', '/api/lists/outlets', [{ code: 'fair', ...outlet }]);
     await screen.answerReference({ levels });
     const allow = async (at: number): Promise<unknown> => {
-      screen.host.querySelectorAll<HTMLInputElement>('.allowed input')[at]?.click();
-      await screen.settle();
+      await screen.tick('Price levels allowed at fair', `Level ${['a', 'b'][at] ?? ''}`);
       const { content } = (await screen.answer('PUT', '/api/lists/outlets/fair', null, 204)) as {
         content: typeof outlet;
       };

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import { LIST_KINDS } from '@honest-ledger/contracts';
 import { Store } from '@ngrx/store';
@@ -38,7 +39,16 @@ const NAMES: Readonly<Record<SettingsSheet, string>> = {
 /** What goods and customers are told apart by, the rates of currencies, who may sign in and what they may do. */
 @Component({
   selector: 'hl-settings',
-  imports: [BothValues, HandLimitSheet, ListSheet, Notice, RateSheet, RouterLink, UserSheet],
+  imports: [
+    BothValues,
+    HandLimitSheet,
+    ListSheet,
+    MatButton,
+    Notice,
+    RateSheet,
+    RouterLink,
+    UserSheet,
+  ],
   template: `
     <header class="sheet-head">
       <h1>Settings</h1>
@@ -47,7 +57,7 @@ const NAMES: Readonly<Record<SettingsSheet, string>> = {
     <nav class="search" aria-label="Lists">
       @for (one of sheets(); track one.sheet) {
         <a
-          class="quiet small"
+          matButton
           [routerLink]="['/settings', one.sheet]"
           [attr.aria-current]="one.sheet === sheet() ? 'page' : null"
           >{{ one.name }}</a

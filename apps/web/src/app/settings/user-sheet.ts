@@ -6,10 +6,14 @@ import {
   input,
   linkedSignal,
 } from '@angular/core';
+import { MatFormField, MatLabel } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
+import { MatCheckbox } from '@angular/material/checkbox';
+import { MatButton } from '@angular/material/button';
 import { ROLES, type Role, type UserRow } from '@honest-ledger/contracts';
 import { Store } from '@ngrx/store';
-import { CodeChoice } from '../reference/code-choice';
-import { TextField } from '../shared/text-field';
+import { ChoiceField } from '../shared/fields/choice-field';
+import { TextField } from '../shared/fields/text-field';
 import { settingsActions } from './settings.feature';
 
 type UserContent = Omit<UserRow, 'email'>;
@@ -17,7 +21,7 @@ type UserContent = Omit<UserRow, 'email'>;
 /** Who may sign in, and as what. Nobody is taken out: what they did names them. */
 @Component({
   selector: 'hl-user-sheet',
-  imports: [CodeChoice, TextField],
+  imports: [ChoiceField, MatButton, MatCheckbox, MatFormField, MatInput, MatLabel, TextField],
   template: `
     <table class="ledger" aria-label="Users">
       <thead>
@@ -35,78 +39,76 @@ type UserContent = Omit<UserRow, 'email'>;
             <td>{{ row.email }}</td>
             <td>
               <hl-text-field
+                [bare]="true"
                 [label]="'Name of ' + row.email"
                 [value]="row.name"
                 (changed)="set(row, { name: $event })"
               />
             </td>
             <td>
-              <hl-code-choice
+              <hl-choice
+                [bare]="true"
                 [label]="'Role of ' + row.email"
                 [code]="row.role"
-                [all]="roles"
+                [options]="roles"
                 (chosen)="set(row, { role: roleOf($event) })"
               />
             </td>
             <td>
-              <input
-                type="checkbox"
-                [attr.aria-label]="row.email + ' may sign in'"
+              <mat-checkbox
+                [aria-label]="row.email + ' may sign in'"
                 [checked]="row.active"
-                (change)="setActive(row, $event)"
-              />
+                (change)="setActive(row, $event.checked)"
+              ></mat-checkbox>
             </td>
             <td>
-              <input
-                class="cell"
-                type="password"
-                [attr.aria-label]="'New password of ' + row.email"
-                autocomplete="new-password"
-                placeholder="as it is"
-                [value]="fresh() && ''"
-                (change)="setPassword(row, $event)"
-              />
+              <mat-form-field class="bare"
+                ><input
+                  matInput
+                  type="password"
+                  [attr.aria-label]="'New password of ' + row.email"
+                  autocomplete="new-password"
+                  placeholder="as it is"
+                  [value]="fresh() && ''"
+                  (change)="setPassword(row, $event)"
+              /></mat-form-field>
             </td>
           </tr>
         }
       </tbody>
     </table>
     <form class="adding" (submit)="add($event)">
-      <input
-        class="cell"
-        type="email"
-        aria-label="E-mail of a new user"
-        placeholder="e-mail"
-        autocomplete="off"
-        [value]="email()"
-        (input)="type('email', $event)"
-      />
-      <input
-        class="cell"
-        aria-label="Name of a new user"
-        placeholder="name"
-        autocomplete="off"
-        [value]="name()"
-        (input)="type('name', $event)"
-      />
-      <hl-code-choice
+      <mat-form-field
+        ><mat-label>E-mail of a new user</mat-label
+        ><input
+          matInput
+          type="email"
+          autocomplete="off"
+          [value]="email()"
+          (input)="type('email', $event)"
+      /></mat-form-field>
+      <mat-form-field
+        ><mat-label>Name of a new user</mat-label
+        ><input matInput autocomplete="off" [value]="name()" (input)="type('name', $event)"
+      /></mat-form-field>
+      <hl-choice
         label="Role of a new user"
         [code]="role()"
-        [all]="roles"
+        [options]="roles"
         (chosen)="role.set(roleOf($event))"
       />
-      <input
-        class="cell"
-        type="password"
-        aria-label="Password of a new user"
-        placeholder="password"
-        autocomplete="new-password"
-        [value]="password()"
-        (input)="type('password', $event)"
-      />
+      <mat-form-field
+        ><mat-label>Password of a new user</mat-label
+        ><input
+          matInput
+          type="password"
+          autocomplete="new-password"
+          [value]="password()"
+          (input)="type('password', $event)"
+      /></mat-form-field>
       <button
         type="submit"
-        class="quiet small"
+        matButton
         [disabled]="email() === '' || name() === '' || password() === ''"
       >
         Add
@@ -137,8 +139,8 @@ export class UserSheet {
     if (target instanceof HTMLInputElement) this[field].set(target.value);
   }
 
-  protected setActive(row: UserRow, { target }: Event): void {
-    if (target instanceof HTMLInputElement) this.set(row, { active: target.checked });
+  protected setActive(row: UserRow, checked: boolean): void {
+    this.set(row, { active: checked });
   }
 
   protected setPassword(row: UserRow, { target }: Event): void {

@@ -3,31 +3,34 @@ import { effect, inject, Injectable, signal } from '@angular/core';
 
 export type AppearanceChoice = 'system' | 'light' | 'dark';
 
-const KEPT_AS = 'honest-ledger-appearance';
-const CHOICES: readonly AppearanceChoice[] = ['system', 'light', 'dark'];
+const SAVED_AS = 'honest-ledger-appearance';
+const CHOICES: readonly { readonly choice: AppearanceChoice; readonly name: string }[] = [
+  { choice: 'system', name: 'As the system' },
+  { choice: 'light', name: 'Light' },
+  { choice: 'dark', name: 'Dark' },
+];
 
 /** Light, dark, or as the system says; remembered in this browser. */
 @Injectable({ providedIn: 'root' })
 export class Appearance {
   private readonly document = inject(DOCUMENT);
+  readonly all = CHOICES;
   readonly choice = signal<AppearanceChoice>(this.remembered());
 
   constructor() {
     effect(() => {
       const choice = this.choice();
       this.document.documentElement.dataset['appearance'] = choice;
-      this.document.defaultView?.localStorage.setItem(KEPT_AS, choice);
+      this.document.defaultView?.localStorage.setItem(SAVED_AS, choice);
     });
   }
 
-  /** The next choice in turn. */
-  turn(): void {
-    const next = (CHOICES.indexOf(this.choice()) + 1) % CHOICES.length;
-    this.choice.set(CHOICES[next] ?? 'system');
+  choose(choice: AppearanceChoice): void {
+    this.choice.set(choice);
   }
 
   private remembered(): AppearanceChoice {
-    const saved = this.document.defaultView?.localStorage.getItem(KEPT_AS);
-    return CHOICES.find((choice) => choice === saved) ?? 'system';
+    const saved = this.document.defaultView?.localStorage.getItem(SAVED_AS);
+    return CHOICES.find(({ choice }) => choice === saved)?.choice ?? 'system';
   }
 }

@@ -34,3 +34,10 @@ const wallClock = new Intl.DateTimeFormat(undefined, {
 export function writeWallClock(clock: string): string {
   return wallClock.format(new Date(`${clock}Z`));
 }
+
+const weekday = new Intl.DateTimeFormat(undefined, { dateStyle: 'full' });
+
+/** A moment as the day it is here, with its name: Monday 30 November 2026. */
+export function writeWeekday(moment: Date): string {
+  return weekday.format(moment);
+}

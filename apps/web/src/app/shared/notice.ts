@@ -1,14 +1,16 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import type { ProblemDetails } from '@honest-ledger/contracts';
 
 /** What went wrong, in words, with a way to try again. */
 @Component({
   selector: 'hl-notice',
+  imports: [MatButton],
   template: `
     <div class="notice" role="alert">
       <span>{{ problem().detail }}</span>
       @if (again()) {
-        <button type="button" class="quiet small" (click)="retried.emit()">Try again</button>
+        <button type="button" matButton (click)="retried.emit()">Try again</button>
       }
     </div>
   `,

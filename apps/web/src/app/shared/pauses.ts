@@ -17,4 +17,10 @@ export const PAUSES = {
   progress: 400,
   /** Between two looks at longer work of the server. */
   watch: 1000,
+  /** Before a screen says that it is still loading. */
+  loading: 200,
+  /** Between two tries to reach a server that cannot be reached. */
+  reconnect: 3000,
+  /** Between two looks at what waits for a decision. */
+  counts: 60_000,
 } as const;

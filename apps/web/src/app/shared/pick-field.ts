@@ -6,6 +6,8 @@ import {
   output,
   viewChild,
 } from '@angular/core';
+import { MatFormField, MatLabel } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
 import {
   MatAutocompleteModule,
   type MatAutocompleteSelectedEvent,
@@ -21,20 +23,20 @@ export interface Offer<T> {
 /** A field that offers what fits what is typed; the first is taken with Enter. It empties itself. */
 @Component({
   selector: 'hl-pick-field',
-  imports: [MatAutocompleteModule],
+  imports: [MatAutocompleteModule, MatFormField, MatInput, MatLabel],
   template: `
-    <input
-      #field
-      class="cell"
-      type="text"
-      autocomplete="off"
-      spellcheck="false"
-      [attr.aria-label]="label()"
-      [placeholder]="label()"
-      [matAutocomplete]="list"
-      (input)="type(field.value)"
-      (keydown.enter)="entered.emit()"
-    />
+    <mat-form-field
+      ><mat-label>{{ label() }}</mat-label
+      ><input
+        matInput
+        #field
+        type="text"
+        autocomplete="off"
+        spellcheck="false"
+        [matAutocomplete]="list"
+        (input)="type(field.value)"
+        (keydown.enter)="entered.emit()"
+    /></mat-form-field>
     <mat-autocomplete
       #list="matAutocomplete"
       autoActiveFirstOption
@@ -52,8 +54,9 @@ export interface Offer<T> {
     :host {
       display: block;
     }
-    .cell {
+    mat-form-field {
       width: 100%;
+      min-width: 180px;
     }
     .key {
       display: inline-block;

@@ -49,7 +49,7 @@ export type Drawing = (colours: PlotColours) => {
       display: block;
     }
     .plot {
-      height: 260px;
+      height: var(--plot-height, 260px);
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,

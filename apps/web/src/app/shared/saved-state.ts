@@ -1,15 +1,17 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import { writeClock } from './dates';
 import type { Editing } from './editing';
 
 /** Says whether what is edited has been saved, and lets the user undo and redo. */
 @Component({
   selector: 'hl-saved-state',
+  imports: [MatButton],
   template: `
     <span class="soft" role="status">{{ sentence() }}</span>
     <button
       type="button"
-      class="quiet small"
+      matButton
       title="Ctrl+Z"
       [disabled]="editing().past.length === 0"
       (click)="undone.emit()"
@@ -18,7 +20,7 @@ import type { Editing } from './editing';
     </button>
     <button
       type="button"
-      class="quiet small"
+      matButton
       title="Ctrl+Shift+Z"
       [disabled]="editing().future.length === 0"
       (click)="redone.emit()"

@@ -1,4 +1,5 @@
 import type { FoundThing } from '@honest-ledger/contracts';
+import { MatDialogRef } from '@angular/material/dialog';
 import { showScreen, type ShownScreen } from '../testing/screens';
 import { Finder } from './finder';
 import { keysAt } from './screen-keys';
@@ -10,8 +11,11 @@ const FOUND: readonly FoundThing[] = [
 
 describe('finding anything', () => {
   let screen: ShownScreen<Finder>;
+  let closed: boolean;
   beforeEach(async () => {
-    screen = await showScreen(Finder, {});
+    closed = false;
+    const dialog = { close: () => (closed = true) };
+    screen = await showScreen(Finder, {}, { provide: MatDialogRef, useValue: dialog });
   });
 
   const typed = async (text: string): Promise<void> => {
@@ -34,7 +38,7 @@ describe('finding anything', () => {
     }
     expect(here()).toContain('Catalogue');
     await press('ArrowUp');
-    expect(here()).toBe('LevelClubs');
+    expect(here()).toBe('Price levelClubs');
     await press('ArrowDown');
     expect(here()).toContain('Catalogue');
   });
@@ -42,7 +46,7 @@ describe('finding anything', () => {
   it('says where nothing is called so, and where the server cannot be reached', async () => {
     await typed('zz');
     await screen.answer('GET', '/api/find?text=zz', []);
-    expect(screen.text()).toContain('Nothing is called that.');
+    expect(screen.text()).toContain('Nothing found.');
     await typed('q');
     await screen.answer('GET', '/api/find?text=q', null, 0);
     expect(screen.text()).toContain('only screens are found');
@@ -50,8 +54,6 @@ describe('finding anything', () => {
   });
 
   it('is closed by going somewhere', async () => {
-    let closed = false;
-    screen.fixture.componentInstance.closed.subscribe(() => (closed = true));
     await typed('quo');
     await screen.answer('GET', '/api/find?text=quo', []);
     await press('Enter');

@@ -1,15 +1,9 @@
-import {
-  afterNextRender,
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  ElementRef,
-  inject,
-  output,
-  signal,
-  viewChild,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { MatDialogRef } from '@angular/material/dialog';
+import { MatFormField, MatLabel, MatPrefix } from '@angular/material/form-field';
+import { MatIcon } from '@angular/material/icon';
+import { MatInput } from '@angular/material/input';
 import { Router } from '@angular/router';
 import type { FoundThing, Role } from '@honest-ledger/contracts';
 import { Store } from '@ngrx/store';
@@ -29,7 +23,7 @@ interface Hit {
 const WHAT: Readonly<Record<FoundThing['kind'], { what: string; item: string }>> = {
   item: { what: 'Item', item: '/catalogue' },
   customer: { what: 'Customer', item: '/customers' },
-  level: { what: 'Level', item: '/levels' },
+  level: { what: 'Price level', item: '/levels' },
   quote: { what: 'Quote', item: '/quotes' },
   order: { what: 'Order', item: '/orders' },
   sale: { what: 'Sale', item: '/sales' },
@@ -38,53 +32,53 @@ const WHAT: Readonly<Record<FoundThing['kind'], { what: string; item: string }>>
 /** Goes to any screen, item, customer, level or quote by typing a part of what it is called. */
 @Component({
   selector: 'hl-finder',
+  imports: [MatFormField, MatIcon, MatInput, MatLabel, MatPrefix],
   template: `
-    <dialog #dialog aria-label="Find anything" (close)="closed.emit()">
+    <mat-form-field>
+      <mat-label>Part of a number or a name</mat-label>
+      <mat-icon matPrefix svgIcon="search" />
       <input
-        class="cell"
+        matInput
         type="text"
         role="combobox"
-        aria-label="Part of a number or a name"
         aria-controls="found"
         aria-autocomplete="list"
         [attr.aria-expanded]="hits().length > 0"
         [attr.aria-activedescendant]="hits().length > 0 ? 'hit-' + at() : null"
         autocomplete="off"
-        placeholder="An item, a customer, a level, a quote, a screen"
+        placeholder="Item, customer, price level, document or screen"
         [value]="text()"
         (input)="type($event)"
         (keydown)="key($event)"
       />
-      <ul id="found" role="listbox" aria-label="Found">
-        @for (hit of hits(); track hit.address.join('/'); let index = $index) {
-          <li
-            role="option"
-            [id]="'hit-' + index"
-            [class.here]="index === at()"
-            [attr.aria-selected]="index === at()"
-            tabindex="-1"
-            (click)="go(hit)"
-            (keydown.enter)="go(hit)"
-          >
-            <span class="soft">{{ hit.what }}</span>
-            <strong>{{ hit.key }}</strong>
-            <span>{{ hit.name }}</span>
-          </li>
-        }
-      </ul>
-      <p class="soft" role="status">{{ remark() }}</p>
-    </dialog>
+    </mat-form-field>
+    <ul id="found" role="listbox" aria-label="Found">
+      @for (hit of hits(); track hit.address.join('/'); let index = $index) {
+        <li
+          role="option"
+          [id]="'hit-' + index"
+          [class.here]="index === at()"
+          [attr.aria-selected]="index === at()"
+          tabindex="-1"
+          (click)="go(hit)"
+          (keydown.enter)="go(hit)"
+        >
+          <span class="soft">{{ hit.what }}</span>
+          <strong>{{ hit.key }}</strong>
+          <span>{{ hit.name }}</span>
+        </li>
+      }
+    </ul>
+    <p class="soft" role="status">{{ remark() }}</p>
   `,
   styleUrl: './finder.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class Finder {
-  readonly closed = output();
-
+  private readonly dialog = inject<MatDialogRef<Finder>>(MatDialogRef);
   private readonly api = inject(FindApi);
   private readonly router = inject(Router);
   private readonly user = inject(Store).selectSignal(sessionFeature.selectUser);
-  private readonly dialog = viewChild.required<ElementRef<HTMLDialogElement>>('dialog');
   protected readonly text = signal('');
   protected readonly at = signal(0);
   private readonly asked = computed(() => this.text().trim());
@@ -109,15 +103,9 @@ export class Finder {
   ]);
   protected readonly remark = computed(() => {
     if (this.found() === null) return 'The server cannot be reached; only screens are found.';
-    if (this.hits().length > 0) return 'Arrow keys choose, Enter goes there.';
-    return this.asked() === '' ? 'Type a few letters.' : 'Nothing is called that.';
+    if (this.hits().length > 0) return 'Choose with the arrow keys, open with Enter.';
+    return this.asked() === '' ? 'Type a few letters.' : 'Nothing found.';
   });
-
-  constructor() {
-    afterNextRender(() => {
-      this.dialog().nativeElement.showModal();
-    });
-  }
 
   protected type({ target }: Event): void {
     if (!(target instanceof HTMLInputElement)) return;
@@ -137,7 +125,7 @@ export class Finder {
   }
 
   protected go({ address }: Hit): void {
-    this.dialog().nativeElement.close();
+    this.dialog.close();
     void this.router.navigate([...address]);
   }
 }

@@ -1,21 +1,24 @@
+import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import {
-  afterNextRender,
-  ChangeDetectionStrategy,
-  Component,
-  ElementRef,
-  inject,
-  output,
-  viewChild,
-} from '@angular/core';
+  MatDialogActions,
+  MatDialogClose,
+  MatDialogContent,
+  MatDialogTitle,
+} from '@angular/material/dialog';
 import { Router } from '@angular/router';
+import { screenAt } from './navigation';
 import { keysAt } from './screen-keys';
 
-/** The keys of the screen that is open. */
+/** What the screen that is open is for, and its keys. */
 @Component({
   selector: 'hl-key-help',
+  imports: [MatButton, MatDialogActions, MatDialogClose, MatDialogContent, MatDialogTitle],
   template: `
-    <dialog #dialog aria-label="Keys of this screen" (close)="closed.emit()">
-      <h2>Keys of this screen</h2>
+    <h2 mat-dialog-title>{{ screen?.name ?? 'This screen' }}</h2>
+    <mat-dialog-content>
+      <p>{{ screen?.purpose }}</p>
+      <h3>Keys</h3>
       <dl>
         @for (key of keys; track key.keys + key.does) {
           <dt>
@@ -24,20 +27,16 @@ import { keysAt } from './screen-keys';
           <dd>{{ key.does }}</dd>
         }
       </dl>
-      <form method="dialog"><button type="submit" class="quiet small">Close</button></form>
-    </dialog>
+    </mat-dialog-content>
+    <mat-dialog-actions align="end">
+      <button type="button" matButton mat-dialog-close>Close</button>
+    </mat-dialog-actions>
   `,
   styleUrl: './key-help.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class KeyHelp {
-  readonly closed = output();
-  protected readonly keys = keysAt(inject(Router).url);
-  private readonly dialog = viewChild.required<ElementRef<HTMLDialogElement>>('dialog');
-
-  constructor() {
-    afterNextRender(() => {
-      this.dialog().nativeElement.showModal();
-    });
-  }
+  private readonly address = inject(Router).url;
+  protected readonly screen = screenAt(this.address);
+  protected readonly keys = keysAt(this.address);
 }

@@ -7,7 +7,7 @@ import { RouterLink } from '@angular/router';
   template: `
     <div class="page">
       <h1>There is nothing at this address</h1>
-      <p>It may have been typed wrongly. <a routerLink="/quotes">Go to the quotes.</a></p>
+      <p>The address may be mistyped. <a routerLink="/today">Open Today</a></p>
     </div>
   `,
   styles: `

@@ -18,6 +18,8 @@ import { objectEditsFeature } from '../draft/object-edits.feature';
 import { draftFeature } from '../draft/draft.feature';
 import { listsEffects } from '../lists/lists.effects';
 import { listsFeature } from '../lists/lists.feature';
+import { provideIcons } from '../icons/icons';
+import { provideFieldDefaults } from '../shared/fields/field-defaults';
 import type { Reference } from '../reference/reference.api';
 import { outboxEffects } from '../outbox/outbox.effects';
 import { outboxFeature } from '../outbox/outbox.feature';
@@ -46,7 +48,20 @@ export interface ShownScreen<C> {
   press(name: string): Promise<void>;
   /** Types into a field with this label, and leaves it. */
   type(label: string, text: string): Promise<void>;
+  /** Chooses an option of the field with this label. */
   choose(label: string, option: string): Promise<void>;
+  /** Chooses one more option of a field that takes several, or one less. */
+  tick(label: string, option: string): Promise<void>;
+  /** The names of the options that a field offers. */
+  offered(label: string): Promise<string[]>;
+  /** The name of what is chosen in a field. */
+  chosen(label: string): string;
+  /** The field with this label: an input, or what opens a choice. */
+  field(label: string): HTMLElement;
+  /** What stands in a field. */
+  value(label: string): string;
+  /** What is wrong with what stands in a field, as it says itself; null for nothing. */
+  wrong(label: string): string | null;
   /** Answers what the choices and names of the screens are filled from. */
   answerReference(reference?: Partial<Reference>): Promise<void>;
   /** Answers the one request that is open at this address, or comes to be soon. */
@@ -71,6 +86,8 @@ export async function showScreen<C>(
       provideHttpClient(),
       provideHttpClientTesting(),
       provideRouter([{ path: '**', children: [] }]),
+      provideIcons(),
+      provideFieldDefaults(),
       provideStore(),
       provideState(sessionFeature),
       provideState(categoriesFeature),
@@ -109,15 +126,26 @@ export async function showScreen<C>(
       await quiet(10);
     }
   };
-  const labelled = (label: string): HTMLInputElement | HTMLSelectElement => {
-    const byLabel = [...host.querySelectorAll('label')].find(
-      ({ textContent }) => textContent.trim() === label,
+  const labelled = (label: string): HTMLElement => {
+    const field = [...host.querySelectorAll<HTMLElement>('mat-form-field')].find(
+      (one) => one.querySelector('mat-label')?.textContent.trim() === label,
     );
     const found =
-      host.querySelector(`[aria-label="${label}"]`) ??
-      (byLabel && host.querySelector(`#${byLabel.htmlFor}`));
-    if (found instanceof HTMLInputElement || found instanceof HTMLSelectElement) return found;
+      host.querySelector<HTMLElement>(`[aria-label="${label}"]`) ??
+      field?.querySelector<HTMLElement>('input, textarea, mat-select');
+    if (found) return found;
     throw new Error(`no field is labelled ${label}`);
+  };
+  const openOptions = (): HTMLElement[] => [
+    ...document.querySelectorAll<HTMLElement>('.mat-mdc-select-panel mat-option'),
+  ];
+  const optionsOf = async (label: string): Promise<HTMLElement[]> => {
+    const trigger = labelled(label).querySelector<HTMLElement>('.mat-mdc-select-trigger');
+    if (!trigger) throw new Error(`${label} is no choice`);
+    trigger.click();
+    await settle();
+    await until(() => openOptions().length > 0, `options of ${label}`);
+    return openOptions();
   };
   return {
     fixture,
@@ -139,19 +167,45 @@ export async function showScreen<C>(
     },
     type: async (label, text) => {
       const field = labelled(label);
+      if (!(field instanceof HTMLInputElement || field instanceof HTMLTextAreaElement)) {
+        throw new Error(`${label} is no field to type into`);
+      }
       field.value = text;
       field.dispatchEvent(new Event('input'));
       field.dispatchEvent(new Event('change'));
       await settle();
     },
     choose: async (label, option) => {
-      const field = labelled(label);
-      if (!(field instanceof HTMLSelectElement)) throw new Error(`${label} is no choice`);
-      const found = [...field.options].find(({ text }) => text.trim() === option);
+      const offered = await optionsOf(label);
+      const found = offered.find(({ textContent }) => textContent.trim() === option);
       if (!found) throw new Error(`${label} does not offer ${option}`);
-      field.value = found.value;
-      field.dispatchEvent(new Event('change'));
+      found.click();
       await settle();
+      await until(() => openOptions().length === 0, 'the options to close');
+    },
+    tick: async (label, option) => {
+      const offered = await optionsOf(label);
+      offered.find(({ textContent }) => textContent.trim() === option)?.click();
+      await settle();
+      document.querySelector<HTMLElement>('.cdk-overlay-backdrop')?.click();
+      await until(() => openOptions().length === 0, 'the options to close');
+    },
+    offered: async (label) => {
+      const names = (await optionsOf(label)).map(({ textContent }) => textContent.trim());
+      document.querySelector<HTMLElement>('.cdk-overlay-backdrop')?.click();
+      await until(() => openOptions().length === 0, 'the options to close');
+      return names;
+    },
+    chosen: (label) =>
+      labelled(label).querySelector('.mat-mdc-select-value-text')?.textContent.trim() ?? '',
+    field: labelled,
+    value: (label) => {
+      const field = labelled(label);
+      return field instanceof HTMLInputElement ? field.value : '';
+    },
+    wrong: (label) => {
+      const told = labelled(label).closest('mat-form-field')?.querySelector('mat-error');
+      return told?.textContent.trim() ?? null;
     },
     answerReference: async (reference = {}) => {
       const { goods, customers, levels } = { ...REFERENCE, ...reference };

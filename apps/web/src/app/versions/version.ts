@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, inject, input, numberAttribute } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import type { AnyObjectChange, VersionRow, VersionView } from '@honest-ledger/contracts';
 import { Store } from '@ngrx/store';
@@ -20,7 +21,7 @@ const OFFERED = 12;
 /** One version: what it changed against the one before it, or against any other. */
 @Component({
   selector: 'hl-version',
-  imports: [RouterLink, Notice, SearchPick],
+  imports: [MatButton, Notice, RouterLink, SearchPick],
   templateUrl: './version.html',
   styleUrl: './version.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import { namesFromFacts, type NamedSetup, type PricedLineForm } from '@honest-ledger/contracts';
 import { averageEach, type ClosedBy } from '@honest-ledger/engine';
 import { notAppliedWording, problemSentence, stepWording } from '@honest-ledger/wording';
@@ -20,7 +21,7 @@ import {
  */
 @Component({
   selector: 'hl-workings-strip',
-  imports: [Amount],
+  imports: [Amount, MatButton],
   templateUrl: './workings-strip.html',
   styleUrl: './workings-strip.scss',
   host: {

@@ -17,7 +17,7 @@ describe('a field for a text', () => {
     fixture = TestBed.createComponent(TextField);
     changes = [];
     fixture.componentInstance.changed.subscribe((text) => changes.push(text));
-    await set('value', 'Clay');
+    fixture.componentRef.setInput('value', 'Clay');
     await set('label', 'Name');
   });
   const type = async (text: string): Promise<void> => {
@@ -45,11 +45,23 @@ describe('a field for a text', () => {
     expect(changes).toEqual([]);
   });
 
-  it('is called by its own label, or by one beside it', async () => {
-    expect(input().getAttribute('aria-label')).toBe('Name');
-    await set('fieldId', 'name-of-it');
-    expect(input().id).toBe('name-of-it');
+  it('is called by the label above it, or unseen where the head of a table is its label', async () => {
+    const label = (): Element | null =>
+      (fixture.nativeElement as Element).querySelector('mat-label');
+    expect(label()?.textContent).toBe('Name');
     expect(input().hasAttribute('aria-label')).toBeFalse();
+    await set('bare', true);
+    expect(label()).toBeNull();
+    expect(input().getAttribute('aria-label')).toBe('Name');
+  });
+
+  it('ties what is wrong with it to it', async () => {
+    await set('problem', 'There is a category Clay already');
+    const error = (fixture.nativeElement as Element).querySelector('mat-error');
+    expect(error?.textContent).toContain('already');
+    expect(input().getAttribute('aria-describedby')).toBe(error?.id ?? '');
+    await set('problem', null);
+    expect((fixture.nativeElement as Element).querySelector('mat-error')).toBeNull();
   });
 
   it('keeps what was typed while it says what is wrong with it', async () => {

@@ -8,7 +8,18 @@ import {
   output,
   viewChild,
 } from '@angular/core';
-import { numberProblem, readNumber, typedNumber } from './numbers';
+import { ReactiveFormsModule } from '@angular/forms';
+import {
+  MatError,
+  MatFormField,
+  MatHint,
+  MatLabel,
+  MatPrefix,
+  MatSuffix,
+} from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
+import { numberProblem, readNumber, typedNumber } from '../numbers';
+import { AT_ONCE, fieldControl } from './field-control';
 
 /**
  * A number that is edited in place, typed as the reader's locale writes numbers. What is no number, or
@@ -16,44 +27,69 @@ import { numberProblem, readNumber, typedNumber } from './numbers';
  */
 @Component({
   selector: 'hl-figure-field',
+  imports: [
+    MatError,
+    MatFormField,
+    MatHint,
+    MatInput,
+    MatLabel,
+    MatPrefix,
+    MatSuffix,
+    ReactiveFormsModule,
+  ],
   template: `
-    <input
-      #field
-      class="cell figure"
-      type="text"
-      inputmode="decimal"
-      autocomplete="off"
-      [attr.aria-label]="label()"
-      [attr.aria-invalid]="message() !== null"
-      [attr.title]="message()"
-      [value]="text()"
-      (focus)="field.select()"
-      (mousedown)="take($event)"
-      (input)="text.set(field.value)"
-      (change)="commit()"
-      (keydown.enter)="enter()"
-    />
-    @if (message(); as message) {
-      <span class="wrong" role="alert">{{ message }}</span>
-    }
+    <mat-form-field>
+      @if (!bare()) {
+        <mat-label>{{ label() }}</mat-label>
+      }
+      @if (prefix(); as prefix) {
+        <span matTextPrefix>{{ prefix }}&nbsp;</span>
+      }
+      <input
+        #field
+        matInput
+        type="text"
+        inputmode="decimal"
+        autocomplete="off"
+        [formControl]="control"
+        [errorStateMatcher]="atOnce"
+        [attr.aria-label]="bare() ? label() : null"
+        [placeholder]="placeholder()"
+        (focus)="field.select()"
+        (mousedown)="take($event)"
+        (input)="text.set(field.value)"
+        (change)="commit()"
+        (keydown.enter)="enter()"
+      />
+      @if (unit(); as unit) {
+        <span matTextSuffix>&nbsp;{{ unit }}</span>
+      }
+      @if (hint(); as hint) {
+        <mat-hint>{{ hint }}</mat-hint>
+      }
+      <mat-error>{{ message() }}</mat-error>
+    </mat-form-field>
   `,
   styles: `
     :host {
-      display: inline-flex;
-      flex-direction: column;
-      align-items: flex-end;
+      display: inline-block;
+      width: 128px;
+      max-width: 100%;
+    }
+    :host(.bare) {
+      --mat-form-field-container-height: 32px;
+      --mat-form-field-container-vertical-padding: 6px;
+
+      width: 112px;
+    }
+    mat-form-field {
+      width: 100%;
     }
     input {
-      width: 84px;
-    }
-    .wrong {
-      font-size: 13px;
-      line-height: 16px;
-      max-width: 200px;
-      padding: 2px 0 4px;
-      white-space: normal;
+      text-align: right;
     }
   `,
+  host: { '[class.bare]': 'bare()' },
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class FigureField {
@@ -66,6 +102,15 @@ export class FigureField {
   readonly unsigned = input<string | null>(null);
   /** True where an empty field means none. */
   readonly mayBeEmpty = input(false);
+  /** What an empty field means. */
+  readonly placeholder = input('');
+  /** What the figure counts, after it: %, EUR, bags. */
+  readonly unit = input('');
+  /** What stands before it. */
+  readonly prefix = input('');
+  readonly hint = input('');
+  /** Whether it stands in a table, whose heads say what it is. */
+  readonly bare = input(false);
   readonly changed = output<string>();
   readonly entered = output();
 
@@ -86,6 +131,9 @@ export class FigureField {
     if (text === '' && this.given() === '') return this.problem();
     return this.signProblem(readNumber(text)) ?? numberProblem(text);
   });
+
+  protected readonly atOnce = AT_ONCE;
+  protected readonly control = fieldControl({ value: this.text, problem: this.message });
 
   focus(): void {
     this.field().nativeElement.focus();

@@ -23,9 +23,7 @@ describe('a field for a figure', () => {
     input.dispatchEvent(new Event('input'));
     input.dispatchEvent(new Event('change'));
     await fixture.whenStable();
-    return (
-      (fixture.nativeElement as HTMLElement).querySelector('[role=alert]')?.textContent ?? null
-    );
+    return (fixture.nativeElement as HTMLElement).querySelector('mat-error')?.textContent ?? null;
   }
 
   it('gives what was typed as a plain decimal', async () => {
@@ -70,7 +68,7 @@ describe('a field for a figure', () => {
     fixture.componentRef.setInput('problem', 'Percent must be filled');
     await fixture.whenStable();
     const alert = () =>
-      (fixture.nativeElement as HTMLElement).querySelector('[role=alert]')?.textContent;
+      (fixture.nativeElement as HTMLElement).querySelector('mat-error')?.textContent;
     expect(alert()).toBe('Percent must be filled');
     await type('5');
     fixture.componentRef.setInput('value', '5');
