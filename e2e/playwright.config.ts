@@ -15,8 +15,8 @@ export default defineConfig({
     { name: 'first', testMatch: 'first-price.spec.ts' },
     { name: 'then', testIgnore: 'first-price.spec.ts', dependencies: ['first'] },
   ],
-  // generous, for a machine that is busy with something else
-  timeout: 600_000,
+  // only ends what hangs: a machine may be busy with something else
+  timeout: 1_800_000,
   expect: { timeout: 20_000 },
   reporter: [['./closing-line.ts']],
   outputDir: './test-results',
