@@ -10,7 +10,7 @@ const TITLES: Readonly<Record<SheetKind, string>> = {
 
 const INTRODUCTION = `# The files for spreadsheets
 
-Five kinds of files come in under **Files**, and all but past sales go out from the screens, too: CSV (RFC 4180; out in UTF-8, in also in UTF-16 and Windows-1252) and XLSX (ISO/IEC 29500). Both have a row of names, then a row a thing. The columns are the same both ways, so a file that went out and comes back as it was changes nothing.
+Five kinds of files come in under **Imports**, and all but past sales go out from the screens, too: CSV (RFC 4180; out in UTF-8, in also in UTF-16 and Windows-1252) and XLSX (ISO/IEC 29500). Both have a row of names, then a row a thing. The columns are the same both ways, so a file that went out and comes back as it was changes nothing.
 
 - The columns may stand in any order; those of the key must be there. A column that is left out keeps what is there.
 - CSV is written with commas, numbers with a decimal point and no blanks, 12.50, and days as 2026-11-24. An empty cell is nothing.

@@ -74,7 +74,10 @@ describe('a database of the last build with 38 migrations', () => {
     expect([...before.values()].filter((rows) => rows.length > 0)).toHaveSize(18);
     const ours = readMigrationFiles({ migrationsFolder: MIGRATIONS });
     for (let times = 0; times < 2; times += 1) {
-      expect(await contents()).toEqual(before);
+      const now = [...(await contents())];
+      expect(new Map(now.filter(([table]) => before.has(table)))).toEqual(before);
+      // what has come since has nothing in it
+      expect(now.filter(([table, rows]) => !before.has(table) && rows.length > 0)).toEqual([]);
       const had = await read('select hash from drizzle.__drizzle_migrations order by id');
       expect(had).toEqual(ours.map(({ hash }) => ({ hash })));
       await migrateDatabase(urlOf(name), MIGRATIONS);

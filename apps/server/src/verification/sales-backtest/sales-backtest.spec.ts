@@ -171,10 +171,18 @@ describe('past sales priced again', () => {
     const asked = { from: '2025-05-01', until: '2026-11-23' };
     const alone = await finished((await begin(asked)).id);
     const run = await begin(asked);
+    // each part takes a second, so that the middle is not over before it is seen
+    await server.database.execute(sql`
+      create function slowly() returns trigger language plpgsql as
+        $$ begin perform pg_sleep(1); return new; end $$`);
+    await server.database.execute(sql`
+      create trigger slowly before update on sales_again_parts
+        for each row execute function slowly()`);
     const killed = workerOf(server.url);
     await until(async () => (await read(run.id)).salesDone > 0);
     killed.kill('SIGKILL');
     expect((await read(run.id)).state).toBe('running');
+    await server.database.execute(sql`drop trigger slowly on sales_again_parts`);
     // it is taken for dead once it was not heard of for a while
     await server.database.execute(sql`update workers set seen_at = now() - interval '5 minutes'`);
     const other = workerOf(server.url);
