@@ -26,6 +26,10 @@ await page.goto('/sign-in');
 await page.getByRole('button', { name: 'Sign in', exact: true }).waitFor();
 await ledger.signIn();
 
+await page.getByRole('heading', { name: 'Waiting for you' }).waitFor();
+await page.locator('hl-plot svg').first().waitFor();
+await picture(page, 'today');
+
 await ledger.open('Catalogue');
 await page.getByRole('gridcell').first().waitFor();
 await picture(page, 'catalogue');
@@ -57,20 +61,6 @@ await page.getByRole('heading', { name: 'Before it counts' }).waitFor({ state: '
 await page.goto('/catalogue/CL-0207');
 await page.getByRole('button', { name: /^Price at level Trade:/ }).focus();
 await picture(page, 'item');
-await page.goto('/files?kind=items');
-await page.getByLabel('Choose a CSV or XLSX file').setInputFiles({
-  name: 'spring-prices.csv',
-  mimeType: 'text/csv',
-  buffer: Buffer.from(
-    'Item,Name,Category,Unit,Base price\n' +
-      '"CL-0207","Stoneware body, buff, grogged",stoneware,bag,19.20\n' +
-      'CL-0311,,,,\nGL-2001,"Brush-on glaze, kelp, 473 ml",glaze,jar,11.90\n' +
-      'GL-2002,"Brush-on glaze, dune, 473 ml",glazes,jar,about 12\n',
-  ),
-});
-await page.getByRole('button', { name: /^All/ }).waitFor();
-await page.getByRole('gridcell').first().waitFor();
-await picture(page, 'file');
 await ledger.open('Discount rules');
 await page.getByRole('gridcell', { name: 'Tools with a good deal of clay', exact: true }).click();
 await page.getByRole('heading', { name: 'What is done' }).waitFor();
@@ -189,7 +179,7 @@ await ledger.row('Welcome code').getByText('Welcome code').click();
 await choose(page.getByLabel('Activation'), 'Automatic');
 await page
   .getByRole('complementary', { name: 'Draft' })
-  .getByText(/prices? move/)
+  .getByText(/prices? changes?/)
   .waitFor();
 await ledger.open('Sales re-pricing');
 await choose(page.getByLabel('What they are priced by'), 1);
