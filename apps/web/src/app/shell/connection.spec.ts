@@ -23,8 +23,7 @@ describe('a screen whose code cannot be fetched', () => {
         provideRouter([
           {
             path: 'far',
-            loadComponent: () =>
-              fails === null ? Promise.resolve(Far) : Promise.reject(fails as Error),
+            loadComponent: () => (fails === null ? Promise.resolve(Far) : Promise.reject(fails)),
           },
         ]),
       ],
