@@ -13,7 +13,7 @@ class Far {}
 describe('a screen whose code cannot be fetched', () => {
   let router: Router;
   let connection: Connection;
-  let fails: unknown;
+  let fails: Error | null;
   let server: jasmine.Spy;
   beforeEach(() => {
     fails = new TypeError('Failed to fetch dynamically imported module: /far.js');
