@@ -56,7 +56,7 @@ export class WrittenList<T> {
   );
 
   protected readonly atOnce = AT_ONCE;
-  protected readonly control = fieldControl({ value: this.text, problem: this.message });
+  protected readonly control = fieldControl('', { value: this.text, problem: this.message });
 
   protected type({ target }: Event): void {
     if (!(target instanceof HTMLInputElement)) return;

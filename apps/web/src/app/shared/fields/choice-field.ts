@@ -124,7 +124,7 @@ export class ChoiceField {
   readonly opened = output();
 
   protected readonly atOnce = AT_ONCE;
-  protected readonly control = fieldControl({
+  protected readonly control = fieldControl('', {
     value: this.code,
     problem: this.problem,
     disabled: this.disabled,

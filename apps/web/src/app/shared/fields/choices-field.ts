@@ -1,19 +1,10 @@
-import {
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  effect,
-  input,
-  output,
-  signal,
-  untracked,
-} from '@angular/core';
-import { FormControl, FormsModule, ReactiveFormsModule } from '@angular/forms';
+import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
+import { FormsModule, ReactiveFormsModule } from '@angular/forms';
 import { MatError, MatFormField, MatHint, MatLabel } from '@angular/material/form-field';
 import { MatOption, MatSelect } from '@angular/material/select';
 import { NgxMatSelectSearchModule } from 'ngx-mat-select-search';
 import type { CodeAndName } from '@honest-ledger/contracts';
-import { AT_ONCE } from './field-control';
+import { AT_ONCE, fieldControl } from './field-control';
 
 /** As many options are seen at a glance; more can be searched. */
 const MAX_AT_A_GLANCE = 12;
@@ -107,23 +98,10 @@ export class ChoicesField {
     const text = this.search().toLowerCase();
     return this.options().filter(({ name }) => name.toLowerCase().includes(text));
   });
-  protected readonly control = new FormControl<string[]>([], {
-    nonNullable: true,
-    validators: () => {
-      const told = untracked(this.problem);
-      return told === null ? null : { problem: told };
-    },
+  protected readonly control = fieldControl<string[]>([], {
+    value: () => [...(this.codes() ?? [])],
+    problem: this.problem,
   });
-
-  constructor() {
-    effect(() => {
-      this.control.setValue([...(this.codes() ?? [])], { emitEvent: false });
-    });
-    effect(() => {
-      this.problem();
-      this.control.updateValueAndValidity({ emitEvent: false });
-    });
-  }
 
   protected choose(codes: readonly string[]): void {
     const chosen = this.options().flatMap(({ code }) => (codes.includes(code) ? [code] : []));

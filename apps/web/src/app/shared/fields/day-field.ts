@@ -1,13 +1,5 @@
-import {
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  effect,
-  input,
-  output,
-  untracked,
-} from '@angular/core';
-import { FormControl, ReactiveFormsModule } from '@angular/forms';
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { ReactiveFormsModule } from '@angular/forms';
 import {
   MatDatepicker,
   MatDatepickerInput,
@@ -21,7 +13,7 @@ import {
   MatTimepickerToggle,
 } from '@angular/material/timepicker';
 import { DateTime } from 'luxon';
-import { AT_ONCE } from './field-control';
+import { AT_ONCE, fieldControl } from './field-control';
 import { provideDays } from './luxon-days';
 
 const FIRST_DAY = DateTime.fromISO('1970-01-01');
@@ -141,25 +133,14 @@ export class DayField {
     const value = this.value();
     return value === null ? null : DateTime.fromISO(value);
   });
-  protected readonly day = new FormControl<DateTime | null>(null, {
-    validators: () => {
-      const told = untracked(this.problem);
-      return told === null ? null : { problem: told };
-    },
+  protected readonly day = fieldControl<DateTime | null>(null, {
+    value: () => this.given()?.startOf('day') ?? null,
+    problem: this.problem,
   });
-  protected readonly time = new FormControl<DateTime | null>(null);
-
-  constructor() {
-    effect(() => {
-      const given = this.given();
-      this.day.setValue(given?.startOf('day') ?? null, { emitEvent: false });
-      this.time.setValue(given, { emitEvent: false });
-    });
-    effect(() => {
-      this.problem();
-      this.day.updateValueAndValidity({ emitEvent: false });
-    });
-  }
+  protected readonly time = fieldControl<DateTime | null>(null, {
+    value: this.given,
+    problem: () => null,
+  });
 
   protected message(): string {
     const { errors } = this.day;

@@ -133,7 +133,7 @@ export class FigureField {
   });
 
   protected readonly atOnce = AT_ONCE;
-  protected readonly control = fieldControl({ value: this.text, problem: this.message });
+  protected readonly control = fieldControl('', { value: this.text, problem: this.message });
 
   focus(): void {
     this.field().nativeElement.focus();

@@ -63,7 +63,7 @@ export class TextField {
 
   protected readonly atOnce = AT_ONCE;
   private readonly shown = computed(() => this.value() ?? '');
-  protected readonly control = fieldControl({ value: this.shown, problem: this.problem });
+  protected readonly control = fieldControl('', { value: this.shown, problem: this.problem });
 
   protected commit(): void {
     const text = this.control.value.trim();

@@ -1,12 +1,5 @@
-import {
-  ChangeDetectionStrategy,
-  Component,
-  effect,
-  input,
-  output,
-  untracked,
-} from '@angular/core';
-import { FormControl, ReactiveFormsModule } from '@angular/forms';
+import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
+import { ReactiveFormsModule } from '@angular/forms';
 import { MatError, MatFormField, MatLabel, MatSuffix } from '@angular/material/form-field';
 import { MatInput } from '@angular/material/input';
 import {
@@ -15,7 +8,7 @@ import {
   MatTimepickerToggle,
 } from '@angular/material/timepicker';
 import { DateTime } from 'luxon';
-import { AT_ONCE } from './field-control';
+import { AT_ONCE, fieldControl } from './field-control';
 import { provideDays } from './luxon-days';
 
 /** A time of day, typed or picked; empty for none. What is no time changes nothing and says so. */
@@ -71,23 +64,13 @@ export class TimeField {
   readonly changed = output<string | null>();
 
   protected readonly atOnce = AT_ONCE;
-  protected readonly time = new FormControl<DateTime | null>(null, {
-    validators: () => {
-      const told = untracked(this.problem);
-      return told === null ? null : { problem: told };
-    },
-  });
-
-  constructor() {
-    effect(() => {
+  protected readonly time = fieldControl<DateTime | null>(null, {
+    value: () => {
       const value = this.value();
-      this.time.setValue(value === null ? null : DateTime.fromISO(value), { emitEvent: false });
-    });
-    effect(() => {
-      this.problem();
-      this.time.updateValueAndValidity({ emitEvent: false });
-    });
-  }
+      return value === null ? null : DateTime.fromISO(value);
+    },
+    problem: this.problem,
+  });
 
   protected commit(): void {
     if (this.time.value?.isValid === false) return;
