@@ -105,6 +105,7 @@ export default tseslint.config(
         regex: '^(node:|fastify|drizzle-orm|pg$|@honest-ledger/server)',
         message: 'Server and interface never import each other; they meet in contracts.',
       }),
+      'no-alert': 'error', // what is asked is asked by shared/question.ts
       '@angular-eslint/prefer-on-push-component-change-detection': 'error',
       '@angular-eslint/component-selector': [
         'error',

@@ -18,6 +18,7 @@ import { draftRoutes } from '../setup/drafts/routes';
 import { exportRoutes } from '../exchange/exports/routes';
 import { findRoutes } from '../master-data/find/routes';
 import { describeApi } from '../platform/http/api-description';
+import { compressResponses } from '../platform/http/compression';
 import { servePages } from '../platform/http/pages';
 import { sendProblem, sendProblems, notFound } from '../platform/http/problems';
 import { problemRoutes } from '../platform/http/problem-routes';
@@ -64,6 +65,7 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
   validateWithJoi(app);
   sendProblems(app);
   await secure(app);
+  await compressResponses(app);
   app.get('/healthz', () => ({ ok: true }));
   await app.register(
     async (api) => {

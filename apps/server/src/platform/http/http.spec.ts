@@ -1,4 +1,5 @@
 import { may } from '@honest-ledger/contracts';
+import { brotliDecompressSync, gunzipSync } from 'node:zlib';
 import { DEMO_SIGN_INS } from '../../app/demo/sign-ins';
 import { ROUTES } from '../../testing/every-route';
 import { testServer, type Browser, type TestServer } from '../../testing/test-server';
@@ -109,5 +110,18 @@ describe('the border of the server', () => {
     expect(policy).not.toContain('unsafe');
     expect(headers['x-content-type-options']).toBe('nosniff');
     expect(headers['cache-control']).toBe('no-store');
+  });
+
+  it('compresses what is long by what the browser accepts, and leaves what is short', async () => {
+    const sent = (url: string, accepted: string) =>
+      server.app.inject({ url, headers: { 'accept-encoding': accepted } });
+    const plain = await sent('/api/docs', 'identity');
+    expect(plain.headers['content-encoding']).toBeUndefined();
+    const brotli = await sent('/api/docs', 'gzip, br');
+    expect(brotli.headers['content-encoding']).toBe('br');
+    expect(brotliDecompressSync(brotli.rawPayload).toString()).toBe(plain.body);
+    const gzip = await sent('/api/docs', 'gzip');
+    expect(gunzipSync(gzip.rawPayload).toString()).toBe(plain.body);
+    expect((await sent('/healthz', 'br')).headers['content-encoding']).toBeUndefined();
   });
 });

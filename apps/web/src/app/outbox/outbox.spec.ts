@@ -1,7 +1,7 @@
 import { TestBed } from '@angular/core/testing';
 import type { PurchaseOrderContent } from '@honest-ledger/contracts';
 import { sessionActions } from '../session/session.feature';
-import { problemBody, showScreen, signedIn, type ShownScreen } from '../testing/screens';
+import { decide, problemBody, showScreen, signedIn, type ShownScreen } from '../testing/screens';
 import { outboxActions, outboxFeature } from './outbox.feature';
 import { OutboxStorage } from './outbox-storage';
 import type { Parcel } from './parcel';
@@ -70,10 +70,11 @@ describe('edits whose screen was left before the server had them', () => {
     await screen.answer('PUT', URL, problemBody(422, 'The day must be a day.'), 422);
     expect(screen.text()).toContain('The day must be a day.');
     expect(saved()).toBe(1);
-    spyOn(window, 'confirm').and.returnValues(false, true);
     await screen.press('Discard the edit');
+    await decide(screen, 'Cancel', 'Discard the edit of Purchase order 7?');
     expect(screen.text()).toContain('The day must be a day.');
     await screen.press('Discard the edit');
+    await decide(screen, 'Discard');
     expect(screen.text().trim()).toBe('');
     expect(saved()).toBe(0);
   });

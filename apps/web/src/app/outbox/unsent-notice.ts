@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { MatButton } from '@angular/material/button';
 import { Router, RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
+import { Question } from '../shared/question';
 import { outboxActions, outboxFeature } from './outbox.feature';
 import { OutboxStorage } from './outbox-storage';
 
@@ -15,7 +16,7 @@ import { OutboxStorage } from './outbox-storage';
         <strong>{{ edit.name }}: an edit is not saved.</strong>
         {{ edit.reason }}
         <a [routerLink]="edit.path" [queryParams]="edit.query">Open it</a>
-        <button type="button" matButton (click)="throwAway(edit.id, edit.name)">
+        <button type="button" matButton (click)="discard(edit.id, edit.name)">
           Discard the edit
         </button>
       </p>
@@ -40,6 +41,7 @@ export class UnsentNotice {
   private readonly store = inject(Store);
   private readonly router = inject(Router);
   private readonly storage = inject(OutboxStorage);
+  private readonly question = inject(Question);
   private readonly all = this.store.selectSignal(outboxFeature.selectUnsent);
   protected readonly unsent = computed(() =>
     this.all().map(({ id, name, address, state, problem }) => {
@@ -55,8 +57,10 @@ export class UnsentNotice {
     }),
   );
 
-  protected throwAway(id: string, name: string): void {
-    if (!confirm(`Discard the edit of ${name} that is not saved? This cannot be undone.`)) return;
+  protected async discard(id: string, name: string): Promise<void> {
+    const title = `Discard the edit of ${name}?`;
+    const detail = 'It was never saved. This cannot be undone.';
+    if (!(await this.question.ask({ title, detail, yes: 'Discard' }))) return;
     this.store.dispatch(outboxActions.thrownAway({ id }));
   }
 

@@ -1,8 +1,9 @@
-import { showScreen, signedIn, type ShownScreen } from '../testing/screens';
+import { decide, showScreen, signedIn, type ShownScreen } from '../testing/screens';
 import { NAVIGATION, screenAt } from './navigation';
 import { NavigationRail } from './navigation-rail';
 import { WaitingCounts } from './waiting-counts';
 import { TestBed } from '@angular/core/testing';
+import { OutboxStorage } from '../outbox/outbox-storage';
 
 describe('the navigation', () => {
   let screen: ShownScreen<NavigationRail>;
@@ -94,6 +95,20 @@ describe('the navigation', () => {
     await screen.settle();
     const [open] = screen.server.match(({ method }) => method === 'DELETE');
     expect(open?.request.url).toBe('/api/session');
+  });
+
+  it('asks before edits that are not saved are lost by signing out', async () => {
+    spyOn(TestBed.inject(OutboxStorage), 'holdsAny').and.returnValue(true);
+    const signOut = async (): Promise<void> => {
+      named(await openMenu('Account of Ines Marlow'), 'Sign out')?.click();
+    };
+    const requests = () => screen.server.match(({ method }) => method === 'DELETE').length;
+    await signOut();
+    await decide(screen, 'Cancel', 'Discard the edits that are not saved?');
+    expect(requests()).toBe(0);
+    await signOut();
+    await decide(screen, 'Discard and sign out');
+    expect(requests()).toBe(1);
   });
 
   it('takes light, dark or the system’s appearance, and remembers it', async () => {

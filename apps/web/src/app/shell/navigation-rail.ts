@@ -18,10 +18,17 @@ import { filter, map } from 'rxjs';
 import { OutboxStorage } from '../outbox/outbox-storage';
 import { sessionActions, sessionFeature } from '../session/session.feature';
 import { Appearance } from '../shared/appearance';
+import { Question, type Asked } from '../shared/question';
 import { Wordmark } from '../shared/wordmark';
 import { navigationFor, screenAt, type NavigationGroup, type NavigationItem } from './navigation';
 import { NavigationState } from './navigation-state';
 import { WaitingCounts } from './waiting-counts';
+
+const SIGN_OUT: Asked = {
+  title: 'Discard the edits that are not saved?',
+  detail: 'They are lost when you sign out. This cannot be undone.',
+  yes: 'Discard and sign out',
+};
 
 /** The ways to all screens, with what waits on them, and what belongs to who is signed in. */
 @Component({
@@ -59,6 +66,7 @@ export class NavigationRail {
 
   private readonly store = inject(Store);
   private readonly unsent = inject(OutboxStorage);
+  private readonly question = inject(Question);
   private readonly waiting = inject(WaitingCounts);
   private readonly router = inject(Router);
   protected readonly state = inject(NavigationState);
@@ -84,9 +92,8 @@ export class NavigationRail {
   }
 
   /** Whoever signs out leaves nothing behind on this device. */
-  protected signOut(): void {
-    const question = 'You have edits that are not saved. Sign out and discard them?';
-    if (this.unsent.holdsAny() && !confirm(question)) return;
+  protected async signOut(): Promise<void> {
+    if (this.unsent.holdsAny() && !(await this.question.ask(SIGN_OUT))) return;
     this.unsent.clear();
     this.store.dispatch(sessionActions.signOut());
   }
