@@ -31,6 +31,21 @@ const SERVER_FLOORS = [
   ['app'],
 ];
 
+const WEB = 'apps/web/src/app';
+
+/** From the lowest floor up, by the server's names; `shell` holds them all together. */
+const WEB_FLOORS = [
+  ['shared'],
+  ['editing'],
+  ['master-data'],
+  ['setup'],
+  ['selling'],
+  ['verification'],
+  ['supply'],
+  ['exchange'],
+  ['shell'],
+];
+
 /** Specifications look at several rooms at once, and build what they need with `testing`. */
 const SPECIFICATIONS = String.raw`\.spec\.ts$|/src/testing/`;
 
@@ -40,6 +55,7 @@ export default {
     ...floors('engine', ENGINE, ENGINE_FLOORS),
     ...floors('pricing', `${ENGINE}/pricing`, PRICING_FLOORS),
     ...floors('server', SERVER, SERVER_FLOORS),
+    ...floors('web', WEB, WEB_FLOORS),
     {
       name: 'steps-under-the-pipeline',
       comment: 'A step does not know the pipeline that runs it: pass in what it needs.',

@@ -31,6 +31,7 @@ function saidOf(files: Readonly<Record<string, string>>): { code: number | null;
 
 const ENGINE = 'packages/engine/src';
 const SERVER = 'apps/server/src';
+const WEB = 'apps/web/src/app';
 
 describe('the floors of the house', () => {
   it('are told where a lower one imports a higher one', () => {
@@ -49,6 +50,12 @@ describe('the floors of the house', () => {
       ['server-verification', `${SERVER}/verification/sales-backtest/a.ts`, '../../supply/b/c'],
       ['server-supply', `${SERVER}/supply/purchasing/orders.ts`, '../../exchange/imports/items'],
       ['server-exchange', `${SERVER}/exchange/imports/items.ts`, '../../app/settings'],
+      ['web-shared', `${WEB}/shared/grid/row-grid.ts`, '../../editing/outbox/parcel'],
+      ['web-editing', `${WEB}/editing/draft/moves.ts`, '../../setup/drafts/look-through'],
+      ['web-master-data', `${WEB}/master-data/catalogue/item.ts`, '../../setup/levels/level'],
+      ['web-setup', `${WEB}/setup/rules/rules.ts`, '../../selling/documents/state/api'],
+      ['web-selling', `${WEB}/selling/documents/list/list.ts`, '../../../supply/a/b'],
+      ['web-exchange', `${WEB}/exchange/imports/files.ts`, '../../shell/shell'],
     ] as const) {
       const target = path.join(path.dirname(from), `${imported}.ts`);
       const { code, said } = saidOf({ [from]: imported, [target]: '' });
@@ -58,7 +65,7 @@ describe('the floors of the house', () => {
   });
 
   it('are told where two folders of the server or of the interface import each other', () => {
-    for (const root of [`${SERVER}/selling`, 'apps/web/src/app']) {
+    for (const root of [`${SERVER}/selling`, `${WEB}/selling`]) {
       const { code, said } = saidOf({
         [`${root}/documents/one.ts`]: '../approvals/two',
         [`${root}/approvals/two.ts`]: '../documents/three',
@@ -88,6 +95,8 @@ describe('the floors of the house', () => {
       [`${SERVER}/app/main.ts`]: '../selling/documents/queries',
       [`${SERVER}/selling/documents/queries.ts`]: '../../platform/database/database',
       [`${SERVER}/platform/database/database.ts`]: '',
+      [`${WEB}/shell/today/today.ts`]: '../../shared/grid/row-grid',
+      [`${WEB}/shared/grid/row-grid.ts`]: '',
     });
     expect(code).withContext(said).toBe(0);
   });

@@ -1,5 +1,5 @@
 /**
- * Writes apps/web/src/app/icons/icon-paths.ts: the drawings of the icons that the interface uses, taken from the
+ * Writes apps/web/src/app/shared/look/icon-paths.ts: the drawings of the icons that the interface uses, taken from the
  * package of Material Symbols. The package has twenty thousand drawings, so it is packed into a temporary
  * folder when somebody runs this, and is no dependency.
  */
@@ -10,7 +10,7 @@ import path from 'node:path';
 import { inProject } from './project.mjs';
 
 const PACKAGE = '@material-symbols/svg-400@0.48.2';
-const FILE = inProject('apps/web/src/app/icons/icon-paths.ts');
+const FILE = inProject('apps/web/src/app/shared/look/icon-paths.ts');
 
 const ICONS = [
   'account_circle',

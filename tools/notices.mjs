@@ -30,7 +30,7 @@ The packages that run with Honest Ledger, from package-lock.json (\`npm run noti
 |---|---|---|---|
 ${[...new Set(rows)].sort().join('\n')}
 
-The icons in \`apps/web/src/app/icons\` are drawings of Material Symbols (Google), licensed under Apache-2.0.
+The icons in \`apps/web/src/app/shared/look\` are drawings of Material Symbols (Google), licensed under Apache-2.0.
 `;
 }
 

@@ -4,26 +4,26 @@ import { provideRouter, TitleStrategy, withComponentInputBinding } from '@angula
 import { provideEffects } from '@ngrx/effects';
 import { provideState, provideStore } from '@ngrx/store';
 import { routes } from './app.routes';
-import { categoriesEffects } from './reference/categories.effects';
-import { categoriesFeature } from './reference/categories.feature';
-import { draftEffects } from './draft/draft.effects';
-import { objectEditsEffects } from './draft/object-edits.effects';
-import { objectEditsFeature } from './draft/object-edits.feature';
-import { draftFeature } from './draft/draft.feature';
-import { listsEffects } from './lists/lists.effects';
-import { listsFeature } from './lists/lists.feature';
-import { outboxEffects } from './outbox/outbox.effects';
-import { outboxFeature } from './outbox/outbox.feature';
+import { categoriesEffects } from './shared/reference/categories.effects';
+import { categoriesFeature } from './shared/reference/categories.feature';
+import { draftEffects } from './editing/draft/draft.effects';
+import { objectEditsEffects } from './editing/draft/object-edits.effects';
+import { objectEditsFeature } from './editing/draft/object-edits.feature';
+import { draftFeature } from './editing/draft/draft.feature';
+import { listsEffects } from './shared/lists/lists.effects';
+import { listsFeature } from './shared/lists/lists.feature';
+import { outboxEffects } from './editing/outbox/outbox.effects';
+import { outboxFeature } from './editing/outbox/outbox.feature';
 import { referenceEffects } from './shell/reference.effects';
-import { referenceFeature } from './reference/reference.feature';
+import { referenceFeature } from './shared/reference/reference.feature';
 import { PageTitle } from './shell/page-title';
-import { sessionEffects } from './session/session.effects';
-import { sessionFeature } from './session/session.feature';
-import { provideIcons } from './icons/icons';
+import { sessionEffects } from './shared/session/session.effects';
+import { sessionFeature } from './shared/session/session.feature';
+import { provideIcons } from './shared/look/icons';
 import { provideFieldDefaults } from './shared/fields/field-defaults';
-import { endedSession } from './session/ended-session';
-import { busyServer } from './shared/busy-server';
-import { workingsFeature } from './workings/workings.feature';
+import { endedSession } from './shared/session/ended-session';
+import { busyServer } from './shared/requests/busy-server';
+import { workingsFeature } from './shared/workings/workings.feature';
 
 export const appConfig: ApplicationConfig = {
   providers: [

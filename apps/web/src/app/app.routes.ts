@@ -1,12 +1,12 @@
 import type { Routes } from '@angular/router';
-import { signedInOnly } from './session/signed-in-only';
+import { signedInOnly } from './shared/session/signed-in-only';
 
 /** Every screen is loaded when it is first asked for. */
 export const routes: Routes = [
   {
     path: 'sign-in',
     title: 'Sign in',
-    loadComponent: () => import('./session/sign-in').then(({ SignIn }) => SignIn),
+    loadComponent: () => import('./shell/sign-in/sign-in').then(({ SignIn }) => SignIn),
   },
   {
     path: '',
@@ -17,112 +17,122 @@ export const routes: Routes = [
       {
         path: 'today',
         title: 'Today',
-        loadComponent: () => import('./today/today').then(({ Today }) => Today),
+        loadComponent: () => import('./shell/today/today').then(({ Today }) => Today),
       },
       {
         path: 'catalogue',
-        loadChildren: () => import('./catalogue/catalogue.routes').then((m) => m.catalogueRoutes),
+        loadChildren: () =>
+          import('./master-data/catalogue/catalogue.routes').then((m) => m.catalogueRoutes),
       },
       {
         path: 'customers',
-        loadChildren: () => import('./customers/customers.routes').then((m) => m.customerRoutes),
+        loadChildren: () =>
+          import('./master-data/customers/customers.routes').then((m) => m.customerRoutes),
       },
       {
         path: 'levels',
-        loadChildren: () => import('./levels/levels.routes').then((m) => m.levelRoutes),
+        loadChildren: () => import('./setup/levels/levels.routes').then((m) => m.levelRoutes),
       },
       {
         path: 'cost-tables',
         loadChildren: () =>
-          import('./cost-tables/cost-tables.routes').then((m) => m.costTableRoutes),
+          import('./setup/cost-tables/cost-tables.routes').then((m) => m.costTableRoutes),
       },
       {
         path: 'breaks',
-        loadChildren: () => import('./breaks/breaks.routes').then((m) => m.breakRoutes),
+        loadChildren: () => import('./setup/breaks/breaks.routes').then((m) => m.breakRoutes),
       },
       {
         path: 'approvals',
-        loadChildren: () => import('./approvals/approvals.routes').then((m) => m.approvalRoutes),
+        loadChildren: () =>
+          import('./selling/approvals/approvals.routes').then((m) => m.approvalRoutes),
       },
       {
         path: 'rules',
-        loadChildren: () => import('./rules/rules.routes').then((m) => m.ruleRoutes),
+        loadChildren: () => import('./setup/rules/rules.routes').then((m) => m.ruleRoutes),
       },
       {
         path: 'cost-updates',
         loadChildren: () =>
-          import('./cost-updates/cost-updates.routes').then((m) => m.costUpdateRoutes),
+          import('./supply/cost-updates/cost-updates.routes').then((m) => m.costUpdateRoutes),
       },
       {
         path: 'purchase-desk',
         loadChildren: () =>
-          import('./purchasing/purchasing.routes').then((m) => m.purchaseDeskRoutes),
+          import('./supply/purchasing/purchasing.routes').then((m) => m.purchaseDeskRoutes),
       },
       {
         path: 'purchase-orders',
         loadChildren: () =>
-          import('./purchasing/purchasing.routes').then((m) => m.purchaseOrderRoutes),
+          import('./supply/purchasing/purchasing.routes').then((m) => m.purchaseOrderRoutes),
       },
       {
         path: 'waiting-prices',
         title: 'Proposed prices',
         loadComponent: () =>
-          import('./cost-updates/waiting-prices').then(({ WaitingPrices }) => WaitingPrices),
+          import('./supply/cost-updates/waiting-prices').then(({ WaitingPrices }) => WaitingPrices),
       },
       {
         path: 'follow-rules',
         title: 'When costs change',
         loadComponent: () =>
-          import('./cost-updates/follow-rules').then(({ FollowRules }) => FollowRules),
+          import('./supply/cost-updates/follow-rules').then(({ FollowRules }) => FollowRules),
       },
       {
         path: 'price-changes',
         loadChildren: () =>
-          import('./price-changes/price-changes.routes').then((m) => m.priceChangeRoutes),
+          import('./exchange/price-changes/price-changes.routes').then((m) => m.priceChangeRoutes),
       },
       {
         path: 'basics',
-        loadChildren: () => import('./basics/basics.routes').then((m) => m.basicsRoutes),
+        loadChildren: () =>
+          import('./setup/pricing-settings/basics.routes').then((m) => m.basicsRoutes),
       },
       {
         path: 'draft',
         title: 'Draft',
-        loadComponent: () => import('./draft/look-through').then(({ LookThrough }) => LookThrough),
+        loadComponent: () =>
+          import('./setup/drafts/look-through').then(({ LookThrough }) => LookThrough),
       },
       {
         path: 'versions',
-        loadChildren: () => import('./versions/versions.routes').then((m) => m.versionRoutes),
+        loadChildren: () => import('./setup/versions/versions.routes').then((m) => m.versionRoutes),
       },
       {
         path: 'files',
-        loadChildren: () => import('./files/files.routes').then((m) => m.fileRoutes),
+        loadChildren: () => import('./exchange/imports/files.routes').then((m) => m.fileRoutes),
       },
       {
         path: 'own-password',
         title: 'Your password',
-        loadComponent: () => import('./session/own-password').then((m) => m.OwnPassword),
+        loadComponent: () => import('./shell/sign-in/own-password').then((m) => m.OwnPassword),
       },
       {
         path: 'settings',
-        loadChildren: () => import('./settings/settings.routes').then((m) => m.settingsRoutes),
+        loadChildren: () =>
+          import('./master-data/settings/settings.routes').then((m) => m.settingsRoutes),
       },
       {
         path: 'changes',
-        loadChildren: () => import('./changes/changes.routes').then((m) => m.changeRoutes),
+        loadChildren: () => import('./setup/change-log/changes.routes').then((m) => m.changeRoutes),
       },
       {
         path: 'price-desk',
-        loadChildren: () => import('./price-desk/price-desk.routes').then((m) => m.priceDeskRoutes),
+        loadChildren: () =>
+          import('./selling/price-desk/price-desk.routes').then((m) => m.priceDeskRoutes),
       },
       {
         path: 'sales-backtest',
         loadChildren: () =>
-          import('./sales-backtest/sales-backtest.routes').then((m) => m.salesBacktestRoutes),
+          import('./verification/sales-backtest/sales-backtest.routes').then(
+            (m) => m.salesBacktestRoutes,
+          ),
       },
       ...(['quote', 'order', 'sale'] as const).map((kind) => ({
         path: `${kind}s`,
         data: { kind },
-        loadChildren: () => import('./documents/documents.routes').then((m) => m.documentRoutes),
+        loadChildren: () =>
+          import('./selling/documents/documents.routes').then((m) => m.documentRoutes),
       })),
       {
         path: '**',

@@ -1,7 +1,7 @@
 import { inject, Injectable, signal } from '@angular/core';
 import { NavigationError, Router } from '@angular/router';
 import { exhaustMap, filter, from, switchMap, takeWhile, tap, timer, type Observable } from 'rxjs';
-import { PAUSES } from '../shared/pauses';
+import { PAUSES } from '../shared/requests/pauses';
 
 /** What a browser says where the code of a screen cannot be fetched. */
 const NOT_FETCHED = /dynamically imported module|importing a module|Loading chunk|Failed to fetch/i;

@@ -8,10 +8,10 @@ import { Router } from '@angular/router';
 import type { FoundThing, Role } from '@honest-ledger/contracts';
 import { Store } from '@ngrx/store';
 import { catchError, debounceTime, of, switchMap } from 'rxjs';
-import { sessionFeature } from '../session/session.feature';
+import { sessionFeature } from '../shared/session/session.feature';
 import { FindApi } from './find.api';
 import { navigationFor } from './navigation';
-import { PAUSES } from '../shared/pauses';
+import { PAUSES } from '../shared/requests/pauses';
 
 interface Hit {
   readonly what: string;

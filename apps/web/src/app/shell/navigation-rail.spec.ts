@@ -3,7 +3,7 @@ import { NAVIGATION, screenAt } from './navigation';
 import { NavigationRail } from './navigation-rail';
 import { WaitingCounts } from './waiting-counts';
 import { TestBed } from '@angular/core/testing';
-import { OutboxStorage } from '../outbox/outbox-storage';
+import { OutboxStorage } from '../editing/outbox/outbox-storage';
 
 describe('the navigation', () => {
   let screen: ShownScreen<NavigationRail>;

@@ -1,5 +1,5 @@
 import { may, type Permission, type Role } from '@honest-ledger/contracts';
-import type { IconName } from '../icons/icons';
+import type { IconName } from '../shared/look/icons';
 
 /** What waits for somebody, by the screen on which it is decided. */
 export type Waits = 'approvals' | 'proposedPrices';

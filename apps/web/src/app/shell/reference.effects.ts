@@ -2,13 +2,13 @@ import { inject } from '@angular/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import type { Action } from '@ngrx/store';
 import { debounceTime, defer, filter, finalize, merge, switchMap, type Observable } from 'rxjs';
-import { draftActions } from '../draft/draft.feature';
-import { outboxActions } from '../outbox/outbox.feature';
-import { objectEditsActions } from '../draft/object-edits.feature';
-import { mapResponse } from '../shared/map-response';
-import { ReferenceApi } from '../reference/reference.api';
-import { referenceActions } from '../reference/reference.feature';
-import { PAUSES } from '../shared/pauses';
+import { draftActions } from '../editing/draft/draft.feature';
+import { outboxActions } from '../editing/outbox/outbox.feature';
+import { objectEditsActions } from '../editing/draft/object-edits.feature';
+import { mapResponse } from '../shared/requests/map-response';
+import { ReferenceApi } from '../shared/reference/reference.api';
+import { referenceActions } from '../shared/reference/reference.feature';
+import { PAUSES } from '../shared/requests/pauses';
 
 /** Objects that other screens choose from by their names, a new one of a draft among them. */
 const CHOSEN_FROM = /^(level|costTable|condition) /;

@@ -10,7 +10,7 @@ import {
 } from '@angular/router';
 import { distinctUntilChanged, filter, map, of, switchMap, timer } from 'rxjs';
 import type { Signal } from '@angular/core';
-import { PAUSES } from '../shared/pauses';
+import { PAUSES } from '../shared/requests/pauses';
 
 /** Whether a screen is being loaded, for long enough that somebody notices. */
 export function screenProgress(): Signal<boolean> {

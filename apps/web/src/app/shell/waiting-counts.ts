@@ -4,7 +4,7 @@ import { NavigationEnd, Router } from '@angular/router';
 import type { WaitingCounts as Counts } from '@honest-ledger/contracts';
 import { catchError, EMPTY, exhaustMap, filter, merge, startWith, throttleTime, timer } from 'rxjs';
 import type { Observable } from 'rxjs';
-import { PAUSES } from '../shared/pauses';
+import { PAUSES } from '../shared/requests/pauses';
 
 /** How many decisions wait for whoever is signed in: asked for as screens change, and every minute. */
 @Injectable({ providedIn: 'root' })

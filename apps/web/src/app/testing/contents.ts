@@ -6,10 +6,10 @@ import {
   type EditParams,
   type RuleContent,
 } from '@honest-ledger/contracts';
-import { emptyBreak } from '../breaks/break-edits';
-import { emptyTable } from '../cost-tables/table-edits';
-import { objectEditsFeature } from '../draft/object-edits.feature';
-import { emptyRule } from '../rules/rule-edits';
+import { emptyBreak } from '../setup/breaks/break-edits';
+import { emptyTable } from '../setup/cost-tables/table-edits';
+import { objectEditsFeature } from '../editing/draft/object-edits.feature';
+import { emptyRule } from '../setup/rules/rule-edits';
 import type { ShownScreen } from './screens';
 
 /** A rule of which nothing is missing but its name: 10 % off everything. */

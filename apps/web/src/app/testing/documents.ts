@@ -10,13 +10,17 @@ import { NO_SALES_CONTEXT, price, serialized } from '@honest-ledger/engine';
 import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
 import { of, type Observable } from 'rxjs';
-import { transitionEffects } from '../documents/transition.effects';
-import { transitionFeature } from '../documents/transition.feature';
-import { DocumentEditor } from '../documents/document-editor';
-import { documentsEffects } from '../documents/documents.effects';
-import { documentsFeature, openDocument, type OpenDocument } from '../documents/documents.feature';
-import { PricingWorker } from '../documents/pricing-worker';
-import type { Reference } from '../reference/reference.api';
+import { transitionEffects } from '../selling/documents/state/transition.effects';
+import { transitionFeature } from '../selling/documents/state/transition.feature';
+import { DocumentEditor } from '../selling/documents/editor/document-editor';
+import { documentsEffects } from '../selling/documents/state/documents.effects';
+import {
+  documentsFeature,
+  openDocument,
+  type OpenDocument,
+} from '../selling/documents/state/documents.feature';
+import { PricingWorker } from '../selling/documents/state/pricing-worker';
+import type { Reference } from '../shared/reference/reference.api';
 import { documentLine, itemFacts } from './goods';
 import { entry, levelContent } from './levels';
 import { showScreen, signedIn, type ShownScreen } from './screens';

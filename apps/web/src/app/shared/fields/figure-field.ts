@@ -18,7 +18,7 @@ import {
   MatSuffix,
 } from '@angular/material/form-field';
 import { MatInput } from '@angular/material/input';
-import { numberProblem, readNumber, typedNumber } from '../numbers';
+import { numberProblem, readNumber, typedNumber } from '../numbers/numbers';
 import { AT_ONCE, fieldControl } from './field-control';
 
 /**

@@ -1,0 +1,63 @@
+import type { ItemPage } from '@honest-ledger/contracts';
+import { itemRow } from '../../testing/goods';
+import { CATEGORY_ROWS, showScreen, signedIn, type ShownScreen } from '../../testing/screens';
+import { Catalogue } from './catalogue';
+
+const page = (...items: readonly string[]): ItemPage => ({
+  rows: items.map((item) => itemRow(item, '18.40')),
+  total: items.length,
+  currency: 'EUR',
+  version: 3,
+});
+const FIRST = '/api/items?offset=0&limit=200';
+
+describe('the catalogue', () => {
+  let screen: ShownScreen<Catalogue>;
+  beforeEach(async () => {
+    screen = await showScreen(Catalogue, {});
+    screen.host.style.cssText =
+      'display: flex; flex-direction: column; height: 600px; width: 1200px';
+    signedIn(screen);
+    await screen.answer('GET', '/api/categories', CATEGORY_ROWS);
+    await screen.answerReference();
+    await came(FIRST, page('CL-0201', 'CL-0207'));
+  });
+  async function came(url: string, found: ItemPage): Promise<void> {
+    await screen.answer('GET', url, found);
+    await screen.drawn();
+  }
+  const links = (): string[] => [...screen.host.querySelectorAll('a')].map(({ href }) => href);
+
+  it('says how many items there are, in which version and currency their prices are', () => {
+    for (const part of ['2 items; base prices as in version 3', 'Base price, EUR', 'CL-0207']) {
+      expect(screen.text()).toContain(part);
+    }
+  });
+
+  it('is narrowed by what is chosen and typed, and its file with it', async () => {
+    await screen.choose('Brand', 'Ebb & Flood');
+    await came('/api/items?brand=ebb&offset=0&limit=200', page('CL-0207'));
+    await screen.choose('Kind of goods', 'stock goods');
+    await came('/api/items?brand=ebb&kind=stock&offset=0&limit=200', page('CL-0207'));
+    await screen.type('Part of an item number or name', 'buff');
+    await came('/api/items?text=buff&brand=ebb&kind=stock&offset=0&limit=200', page());
+    expect(screen.text()).toContain('No item is called that.');
+    const query = 'text=buff&brand=ebb&kind=stock&format=csv';
+    expect(links().some((href) => href.endsWith(`/api/files/items?${query}`))).toBeTrue();
+  });
+
+  it('remembers what was searched for', async () => {
+    await screen.choose('Brand', 'Ebb & Flood');
+    await came('/api/items?brand=ebb&offset=0&limit=200', page('CL-0207'));
+    expect(screen.chosen('Brand')).toBe('Ebb & Flood');
+    await screen.choose('Brand', 'All brands');
+    await came(FIRST, page('CL-0201', 'CL-0207'));
+  });
+
+  it('offers a new item to who may make one', async () => {
+    expect(links().some((href) => href.endsWith('/catalogue/new/item'))).toBeTrue();
+    signedIn(screen, 'sales');
+    await screen.settle();
+    expect(links().some((href) => href.endsWith('/catalogue/new/item'))).toBeFalse();
+  });
+});

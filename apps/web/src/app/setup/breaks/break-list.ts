@@ -1,0 +1,95 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { MatButton } from '@angular/material/button';
+import { Router } from '@angular/router';
+import type { BreakSummary } from '@honest-ledger/contracts';
+import { breakSentence } from '@honest-ledger/wording';
+import { Store } from '@ngrx/store';
+import type { ColDef } from 'ag-grid-community';
+import { STATE_WORDS } from '../levels/level-list';
+import { namesOfThings } from '../../shared/reference/names';
+import { hasPermission } from '../../shared/session/may-do';
+import { LedgerGrid, sentenceColumn } from '../../shared/grid/ledger-grid';
+import { Notice } from '../../shared/notices/notice';
+import { unbroken, writer } from '../../shared/numbers/numbers';
+import { breaksActions, breaksFeature } from './breaks.feature';
+
+/** The quantity breaks, each read back as a sentence, with what it takes in and its snags. */
+@Component({
+  selector: 'hl-break-list',
+  imports: [LedgerGrid, MatButton, Notice],
+  template: `
+    <header class="sheet-head">
+      <h1>Quantity breaks</h1>
+      <span class="soft">Setup: edited in a draft, in force once published</span>
+      @if (mayEdit()) {
+        <button type="button" matButton="filled" (click)="create()">New quantity break</button>
+      }
+    </header>
+    @if (list().problem; as problem) {
+      <hl-notice [problem]="problem" (retried)="ask()" />
+    }
+    <hl-ledger-grid
+      [rows]="rows()"
+      [columns]="columns()"
+      [rowId]="rowId"
+      [empty]="
+        list().state === 'loading'
+          ? 'Reading the quantity breaks…'
+          : 'No quantity break yet. Begin with New quantity break.'
+      "
+      (opened)="open($event)"
+    />
+  `,
+  host: { class: 'list-sheet' },
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class BreakListSheet {
+  private readonly store = inject(Store);
+  private readonly router = inject(Router);
+  private readonly names = namesOfThings();
+  protected readonly mayEdit = hasPermission('editSetup');
+  protected readonly list = this.store.selectSignal(breaksFeature.selectList);
+  protected readonly rows = computed(() => [...(this.list().value ?? [])]);
+  protected readonly columns = computed((): ColDef<BreakSummary>[] => {
+    const names = this.names();
+    return [
+      { headerName: 'Break', width: 230, valueGetter: ({ data }) => data?.content.name },
+      sentenceColumn({
+        headerName: 'What it does',
+        flex: 1,
+        minWidth: 300,
+        valueGetter: ({ data }) => data && unbroken(breakSentence(data.content, names, writer)),
+      }),
+      { headerName: 'Items', type: 'rightAligned', width: 80, field: 'items' },
+      {
+        headerName: 'Snags',
+        type: 'rightAligned',
+        width: 90,
+        valueGetter: ({ data }) =>
+          data && (data.priceInversions === 0 ? '0' : `△ ${String(data.priceInversions)}`),
+      },
+      {
+        headerName: 'State',
+        width: 170,
+        valueGetter: ({ data }) => data && STATE_WORDS[data.state],
+      },
+    ];
+  });
+  protected readonly rowId = ({ id }: BreakSummary): string => id;
+
+  constructor() {
+    this.ask();
+  }
+
+  protected ask(): void {
+    this.store.dispatch(breaksActions.listOpened());
+  }
+
+  protected open({ id }: BreakSummary): void {
+    void this.router.navigate(['/breaks', id]);
+  }
+
+  protected create(): void {
+    void this.router.navigate(['/breaks', crypto.randomUUID()], { queryParams: { new: 'yes' } });
+  }
+}

@@ -1,0 +1,37 @@
+import { HttpClient } from '@angular/common/http';
+import { inject, Injectable } from '@angular/core';
+import type {
+  CategoryRow,
+  ItemEdit,
+  ItemForeseen,
+  ItemPage,
+  ItemView,
+} from '@honest-ledger/contracts';
+import type { Observable } from 'rxjs';
+import { paramsOf, type QueryParams } from '../requests/search-params';
+
+@Injectable({ providedIn: 'root' })
+export class CatalogueApi {
+  private readonly http = inject(HttpClient);
+
+  items(search: QueryParams): Observable<ItemPage> {
+    return this.http.get<ItemPage>('/api/items', { params: paramsOf(search) });
+  }
+
+  categories(): Observable<CategoryRow[]> {
+    return this.http.get<CategoryRow[]>('/api/categories');
+  }
+
+  save(item: string, edit: ItemEdit): Observable<ItemView> {
+    return this.http.put<ItemView>(`/api/items/${encodeURIComponent(item)}`, edit);
+  }
+
+  /** What an edit would move, without keeping it. */
+  foresee(item: string, edit: ItemEdit): Observable<ItemForeseen> {
+    return this.http.post<ItemForeseen>(`/api/items/${encodeURIComponent(item)}/foresee`, edit);
+  }
+
+  one(item: string): Observable<ItemView> {
+    return this.http.get<ItemView>(`/api/items/${encodeURIComponent(item)}`);
+  }
+}
