@@ -46,7 +46,7 @@ test('an attribute is made, given to an item, and finds its way into the file', 
   await expect(page.getByRole('gridcell', { name: 'CL-0213' })).toBeVisible();
   const [file] = await Promise.all([
     page.waitForEvent('download'),
-    page.getByRole('link', { name: 'Export as CSV' }).click(),
+    ledger.command('Export', 'For importing again, as CSV'),
   ]);
   const stream = await file.createReadStream();
   let text = '';

@@ -1,13 +1,10 @@
 import { readFileSync } from 'node:fs';
 import { expect, test, type Ledger, choose, typeInto } from './ledger';
 
-async function exported(ledger: Ledger, format: 'CSV' | 'XLSX' | 'PDF'): Promise<Buffer> {
+async function exported(ledger: Ledger, format: 'CSV' | 'XLSX'): Promise<Buffer> {
   const { page } = ledger;
   const download = page.waitForEvent('download');
-  await page
-    .getByRole('link', { name: `Export as ${format}` })
-    .first()
-    .click();
+  await ledger.command('Export', `For importing again, as ${format}`);
   return readFileSync(await (await download).path());
 }
 

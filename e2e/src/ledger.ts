@@ -30,6 +30,24 @@ export class Ledger {
     return this.page.getByRole('row').filter({ hasText: text });
   }
 
+  /** Chooses a command of the menu under this button. */
+  async command(menu: string, command: string): Promise<void> {
+    await this.page.getByRole('button', { name: menu, exact: true }).click();
+    await this.page.getByRole('menuitem', { name: command }).click();
+  }
+
+  /** Narrows a list to some options of a filter that is not set yet. */
+  async narrow(filter: string, ...options: readonly string[]): Promise<void> {
+    await this.page.getByRole('button', { name: filter, exact: true }).click();
+    const panel = this.page.getByRole('dialog', { name: `Filter by ${filter}` });
+    await panel.getByRole('combobox', { name: filter }).click();
+    for (const option of options) {
+      await this.page.getByRole('option', { name: option, exact: true }).click();
+    }
+    await this.page.keyboard.press('Escape');
+    await panel.getByRole('button', { name: 'Done' }).click();
+  }
+
   async beginLevel(name: string, percent: string): Promise<void> {
     await this.open('Price levels');
     await this.page.getByRole('button', { name: 'New level' }).click();

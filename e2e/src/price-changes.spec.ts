@@ -17,7 +17,7 @@ test('a range is changed to a target margin in a grid, put into the draft, and t
 
   await test.step('begin with what the catalogue shows', async () => {
     await ledger.open('Catalogue');
-    await choose(page.getByRole('combobox', { name: 'Category' }), 'Modelling tools');
+    await ledger.narrow('Category', 'Modelling tools');
     await expect(page.getByText(/\d+ items; base prices/)).toBeVisible();
     await page.getByRole('link', { name: 'Change these prices…' }).click();
   });

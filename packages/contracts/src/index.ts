@@ -33,6 +33,7 @@ export * from './api/rules';
 export * from './api/sales-backtest';
 export * from './api/sendings';
 export * from './api/session';
+export * from './api/list-views';
 export * from './api/today';
 export * from './api/setup-contents';
 export * from './api/setup-objects';

@@ -2,10 +2,12 @@ import Fastify, { type FastifyInstance, type FastifyServerOptions } from 'fastif
 import { agreementRoutes } from '../setup/agreements/routes';
 import { approvalRoutes } from '../selling/approvals/routes';
 import { basicsRoutes } from '../setup/settings/routes';
+import { itemListRoutes } from '../master-data/item-list/routes';
 import { catalogueRoutes } from '../master-data/catalogue/routes';
 import { customerPriceRoutes } from '../setup/catalogue-prices/customer-routes';
 import { itemPriceRoutes } from '../setup/catalogue-prices/item-routes';
 import { trialRoutes } from '../selling/trials/routes';
+import { listViewRoutes } from '../platform/list-views/routes';
 import { changeRoutes } from '../platform/changes/routes';
 import { breakRoutes } from '../setup/breaks/routes';
 import { conditionRoutes } from '../setup/conditions/routes';
@@ -82,6 +84,7 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
       const { signInsOffered = [] } = options;
       await api.register(sessionRoutes, { ...services, signInsOffered });
       for (const routes of [
+        itemListRoutes,
         catalogueRoutes,
         itemPriceRoutes,
         customerRoutes,
@@ -109,6 +112,7 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
         approvalRoutes,
         basicsRoutes,
         changeRoutes,
+        listViewRoutes,
         importRoutes,
         exportRoutes,
         findRoutes,

@@ -19,6 +19,17 @@ const BY_TAG: Readonly<Record<string, Operations>> = {
   Today: {
     'GET /today': ['getToday', 'What needs the attention of who asks'],
     'GET /waiting-counts': ['countWaiting', 'How many decisions wait for who asks'],
+    'GET /list-views/:list': [
+      'listViews',
+      'Saved views of a list, and its columns as they were left',
+    ],
+    'PUT /list-views/:list/layout': [
+      'saveListLayout',
+      'Keeps the columns of a list as they are left',
+    ],
+    'POST /list-views/:list': ['createListView', 'Saves a view of a list under a name'],
+    'PUT /list-views/:list/:id': ['saveListView', 'Changes a saved view of one’s own'],
+    'DELETE /list-views/:list/:id': ['deleteListView', 'Deletes a saved view of one’s own'],
     'PUT /margin-target': ['setMarginTarget', 'The margin that posted sales are measured against'],
   },
   Users: {

@@ -1,7 +1,14 @@
 import type { DocumentKind, FloorLeast, FloorMissing, Serialized } from '@honest-ledger/engine';
 import Joi from 'joi';
 import { decimalText, objectOf } from '../forms/fields';
-import { orderFields, pageFields, searchText, type ListOrder, type PageAsked } from './pages';
+import {
+  orderFields,
+  pageFields,
+  searchText,
+  severalOf,
+  type ListOrder,
+  type PageAsked,
+} from './pages';
 import { ROLES, type Role } from './roles';
 
 /** What stands in the way of a document until somebody approves. */
@@ -90,12 +97,12 @@ export const APPROVAL_SORTS = ['askedAt', 'number', 'customer', 'by'] as const;
 
 export interface ApprovalQuery extends ListOrder<(typeof APPROVAL_SORTS)[number]>, PageAsked {
   readonly text?: string;
-  readonly state?: ApprovalState;
+  readonly state?: readonly ApprovalState[];
 }
 
 export const approvalQuerySchema = objectOf<ApprovalQuery>({
   text: searchText,
-  state: Joi.string().valid(...APPROVAL_STATES),
+  state: severalOf(Joi.string().valid(...APPROVAL_STATES)),
   ...orderFields(APPROVAL_SORTS, true),
   ...pageFields,
 });

@@ -1,8 +1,8 @@
 import type { PriceMove, PriceMoves, Serialized } from '@honest-ledger/engine';
-import { ITEM_KINDS } from '@honest-ledger/engine';
+import { ITEM_KINDS, type ItemKind } from '@honest-ledger/engine';
 import Joi from 'joi';
 import type { ItemFactsForm } from '../forms/document-form';
-import { categoryCode, itemNumber, objectOf, shortCode } from '../forms/fields';
+import { categoryCode, decimalText, itemNumber, objectOf, shortCode } from '../forms/fields';
 import type { PricedLineForm } from '../forms/priced-form';
 import type { BasePriceForm } from '../forms/setup-form';
 import type { Attribute } from '../forms/attributes';
@@ -11,6 +11,7 @@ import {
   orderFields,
   pageFields,
   searchText,
+  severalOf,
   type ListOrder,
   type Page,
   type PageAsked,
@@ -19,25 +20,52 @@ import {
 export interface ItemFilter {
   /** Parts of an item number, a name, a GTIN or a cross-reference. */
   readonly text?: string;
-  /** Only what lies under this category. */
-  readonly category?: string;
-  readonly brand?: string;
-  readonly supplier?: string;
-  readonly kind?: (typeof ITEM_KINDS)[number];
+  /** Only what lies under one of these categories. */
+  readonly category?: readonly string[];
+  readonly brand?: readonly string[];
+  readonly supplier?: readonly string[];
+  readonly kind?: readonly ItemKind[];
+  /** Base prices in the home currency, of what is priced by itself and of what shares a price. */
+  readonly basePriceFrom?: string;
+  readonly basePriceTo?: string;
+  /** The margin that the base price leaves over the cost, in percent: at least, and less than. */
+  readonly marginFrom?: string;
+  readonly marginBelow?: string;
 }
 
-export const ITEM_SORTS = ['item', 'name', 'brand', 'basePrice'] as const;
+/** What of a filter or an order tells costs: for those alone who may see them. */
+export const ITEM_FILTERS_OF_COSTS = ['marginFrom', 'marginBelow'] as const;
+export const ITEM_SORTS_OF_COSTS = ['cost', 'margin', 'markup'] as const;
+export const ITEM_SORTS = [
+  'item',
+  'name',
+  'brand',
+  'unit',
+  'kind',
+  'category',
+  'supplier',
+  'listPrice',
+  'basePrice',
+  ...ITEM_SORTS_OF_COSTS,
+] as const;
 /** Items in an order. */
 export type ItemListQuery = ItemFilter & ListOrder<(typeof ITEM_SORTS)[number]>;
 export type ItemQuery = ItemListQuery & PageAsked;
 
+const PRICES_FOUND = { from: '0', to: '9999999999', digits: 6 };
+const MARGINS_FOUND = { from: '-1000000', to: '100', digits: 6 };
+
 /** What narrows and sorts the catalogue. */
 export const itemFilterFields = {
   text: searchText,
-  category: categoryCode,
-  brand: shortCode,
-  supplier: shortCode,
-  kind: Joi.string().valid(...ITEM_KINDS),
+  category: severalOf(categoryCode),
+  brand: severalOf(shortCode),
+  supplier: severalOf(shortCode),
+  kind: severalOf(Joi.string().valid(...ITEM_KINDS)),
+  basePriceFrom: decimalText(PRICES_FOUND),
+  basePriceTo: decimalText(PRICES_FOUND),
+  marginFrom: decimalText(MARGINS_FOUND),
+  marginBelow: decimalText(MARGINS_FOUND),
   ...orderFields(ITEM_SORTS),
 };
 
@@ -46,6 +74,12 @@ export const itemQuerySchema = objectOf<ItemQuery>({ ...itemFilterFields, ...pag
 /** An item as the catalogue lists it, with its base price in the version in force. */
 export interface ItemRow extends ItemFactsForm {
   readonly basePrice: string | null;
+  /** What one base unit costs in the home currency; null without a cost, or the right to see it. */
+  readonly cost: string | null;
+  /** What the base price adds to that cost, in percent of the cost. */
+  readonly markup: string | null;
+  /** What of the base price is not cost, in percent of the price. */
+  readonly margin: string | null;
 }
 
 export interface ItemPage extends Page<ItemRow> {

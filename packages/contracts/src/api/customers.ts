@@ -19,6 +19,7 @@ import {
   orderFields,
   pageFields,
   searchText,
+  severalOf,
   type ListOrder,
   type Page,
   type PageAsked,
@@ -27,8 +28,10 @@ import {
 export interface CustomerFilter {
   /** Parts of a code, a name, or the name of its segment, its level or its outlet. */
   readonly text?: string;
-  readonly segment?: string;
-  readonly level?: string;
+  readonly segment?: readonly string[];
+  readonly level?: readonly string[];
+  readonly outlet?: readonly string[];
+  readonly currency?: readonly string[];
 }
 
 export const CUSTOMER_SORTS = ['code', 'name', 'segment', 'level', 'outlet', 'currency'] as const;
@@ -38,8 +41,10 @@ export type CustomerQuery = CustomerListQuery & PageAsked;
 /** What narrows and sorts the customers. */
 export const customerListFields = {
   text: searchText,
-  segment: shortCode,
-  level: identifier.guid(),
+  segment: severalOf(shortCode),
+  level: severalOf(identifier.guid()),
+  outlet: severalOf(shortCode),
+  currency: severalOf(currencyCode),
   ...orderFields(CUSTOMER_SORTS),
 };
 

@@ -25,7 +25,9 @@ import {
   currencyCode,
   customerCode,
   day,
+  decimalText,
   identifier,
+  itemNumber,
   objectOf,
   shortCode,
   wallClock,
@@ -33,7 +35,14 @@ import {
 import type { DocumentOutcome, PricedLineForm } from '../forms/priced-form';
 import type { SetupForm } from '../forms/setup-form';
 import type { Approval, BrokenGuard } from './approvals';
-import { orderFields, pageFields, searchText, type ListOrder, type PageAsked } from './pages';
+import {
+  orderFields,
+  pageFields,
+  searchText,
+  severalOf,
+  type ListOrder,
+  type PageAsked,
+} from './pages';
 
 /**
  * How far a document is: open ones are edited; an order is confirmed or cancelled, a sale is posted.
@@ -65,23 +74,46 @@ export const DOCUMENT_SORTS = [
   'title',
   'currency',
   'by',
+  'state',
+  'lines',
+  'total',
 ] as const;
 
 /** Documents by parts of a number, a customer or what they are for; the one changed last first. */
 export interface DocumentQuery extends ListOrder<(typeof DOCUMENT_SORTS)[number]>, PageAsked {
   readonly text?: string;
   readonly kind?: DocumentKind;
-  readonly state?: DocumentState;
+  readonly state?: readonly DocumentState[];
+  /** By their codes. */
+  readonly buyer?: readonly string[];
+  /** With a line of one of these items. */
+  readonly item?: readonly string[];
+  readonly currency?: readonly string[];
+  /** Totals in the document's own currency. */
+  readonly totalFrom?: string;
+  readonly totalTo?: string;
+  /** Days on which it was changed last, both included, as UTC has them. */
+  readonly changedFrom?: Day;
+  readonly changedTo?: Day;
   /** Only orders that are to be made again. */
   readonly repeating?: boolean;
 }
 
 const documentKind = Joi.string().valid(...DOCUMENT_KINDS);
 
+const TOTALS_FOUND = { from: '-99999999999', to: '99999999999', digits: 6 };
+
 export const documentQuerySchema = objectOf<DocumentQuery>({
   text: searchText,
   kind: documentKind,
-  state: Joi.string().valid(...DOCUMENT_STATES),
+  state: severalOf(Joi.string().valid(...DOCUMENT_STATES)),
+  buyer: severalOf(customerCode),
+  item: severalOf(itemNumber),
+  currency: severalOf(currencyCode),
+  totalFrom: decimalText(TOTALS_FOUND),
+  totalTo: decimalText(TOTALS_FOUND),
+  changedFrom: day,
+  changedTo: day,
   repeating: Joi.boolean(),
   ...orderFields(DOCUMENT_SORTS, true),
   ...pageFields,

@@ -25,6 +25,11 @@ export const MAX_ROWS = 5000;
 /** What narrows a list by what its rows are called. */
 export const searchText = Joi.string().trim().max(100).allow('');
 
+/** Several of what a list may be narrowed to; one alone may be written without a list. */
+export function severalOf(one: Joi.Schema): Joi.ArraySchema {
+  return Joi.array().items(one).min(1).max(200).unique().single();
+}
+
 /** The orders a list can come in; the first is the one it comes in unasked. */
 export function orderFields(sorts: readonly string[], descending = false) {
   return {

@@ -58,7 +58,7 @@ export interface PriceChangeContent {
   readonly quotes: 'leave' | 'priceAgain';
 }
 
-const { text, category, brand, supplier, kind } = itemFilterFields;
+const { sort: _, descending: __, ...itemFilter } = itemFilterFields;
 const level = Joi.string().guid().required();
 
 const pricesSchema = oneOfKinds<RepricedPrices>({
@@ -90,7 +90,7 @@ const isOfCost = ({ basis, change }: PriceChangeContent): boolean =>
 
 export const priceChangeContentSchema = objectOf<PriceChangeContent>({
   name: Joi.string().trim().min(1).max(120).required(),
-  goods: objectOf<ItemFilter>({ text, category, brand, supplier, kind }).required(),
+  goods: objectOf<ItemFilter>(itemFilter).required(),
   prices: Joi.array()
     .items(pricesSchema)
     .min(1)

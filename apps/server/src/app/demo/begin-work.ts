@@ -82,7 +82,7 @@ async function letYearWait(
 
 const GLAZES_UP: PriceChangeContent = {
   name: 'Dipping glazes up 4 %',
-  goods: { category: 'dipping' },
+  goods: { category: ['dipping'] },
   prices: [{ kind: 'basePrice' }],
   basis: { kind: 'present' },
   change: { kind: 'percent', percent: '4' },

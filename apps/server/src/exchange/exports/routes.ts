@@ -4,6 +4,7 @@ import {
   customerFileQuery,
   customerParams,
   formatQuery,
+  may,
   itemFileQuery,
   levelParams,
   priceListFileQuery,
@@ -19,7 +20,7 @@ import {
 import { serialized } from '@honest-ledger/engine';
 import type { FastifyPluginCallback } from 'fastify';
 import { fits } from '../../setup/agreements/routes';
-import { findItemNumbers } from '../../master-data/catalogue/queries';
+import { findItemNumbers, refuseCostsAsked } from '../../master-data/item-list/queries';
 import { findAllCustomers } from '../../master-data/customers/queries';
 import { snapshot, type Queries } from '../../platform/database/database';
 import { cellsOf, setupWithAgreementEdits } from '../imports/agreements';
@@ -27,6 +28,7 @@ import { cell } from '../imports/cells';
 import { customerCells } from '../imports/customers';
 import { itemCells, setupInForce } from '../imports/items';
 import { levelAsEdited, levelPriceCells } from '../imports/level-prices';
+import { signedIn } from '../../platform/session/plugin';
 import type { Services } from '../../setup/versions/services';
 import { priceListTable } from './price-list-table';
 import { sheetTable } from './sheet-table';
@@ -43,7 +45,9 @@ export const exportRoutes: FastifyPluginCallback<Services> = (app, services, don
   app.get<{ Querystring: ItemFileQuery }>(
     '/files/items',
     { config: { requires: 'look' }, schema: { querystring: itemFileQuery } },
-    async ({ query: { format, ...query } }, reply) => {
+    async (request, reply) => {
+      const { format, ...query } = request.query;
+      if (!may(signedIn(request).role, 'seeCosts')) refuseCostsAsked(query);
       const rows = await snapshot(database, (queries) => itemRows(queries, services, query));
       return sendTable(reply, sheetTable('items', 'catalogue', rows), format);
     },
@@ -106,7 +110,7 @@ async function itemRows(
   query: Omit<ItemFileQuery, 'format'>,
 ): Promise<Cells[]> {
   const setup = await setupInForce(queries, services);
-  const numbers = await findItemNumbers(queries, query);
+  const numbers = await findItemNumbers(queries, query, services.now());
   const rows: Cells[] = [];
   for (const some of batches(numbers)) {
     const cells: readonly Cells[] = await itemCells(queries, setup, some);

@@ -21,7 +21,7 @@ import { testServer, type Answer, type Browser, type TestServer } from '../../te
 
 const CONTENT: PriceChangeContent = {
   name: 'Glazes up',
-  goods: { category: 'glaze' },
+  goods: { category: ['glaze'] },
   prices: [{ kind: 'basePrice' }],
   basis: { kind: 'present' },
   change: { kind: 'percent', percent: '4' },
@@ -362,7 +362,7 @@ describe('many prices changed at once', () => {
   });
 
   it('start from the same prices, whatever breaks and rules are in force', async () => {
-    const goods = { category: 'clay' };
+    const goods = { category: ['clay'] };
     const bases: readonly PriceChangeContent['basis'][] = [
       { kind: 'present' },
       { kind: 'basePrice' },
@@ -406,7 +406,7 @@ describe('many prices changed at once', () => {
 
   it('copy what one level makes to prices typed on another', async () => {
     const of = await begin({
-      goods: { category: 'porcelain' },
+      goods: { category: ['porcelain'] },
       prices: [{ kind: 'level', level: TRADE, all: true }],
       basis: { kind: 'level', level: STUDIOS },
       change: { kind: 'percent', percent: '0' },

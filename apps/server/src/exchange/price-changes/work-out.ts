@@ -11,22 +11,18 @@ import {
   decimal,
   marginOf,
   markupOf,
-  minorDigits,
   percentMoved,
   print,
   ratesOf,
-  roundToDigits,
   subtract,
   typedPrice,
-  withDigits,
   type CurrencyCode,
   type Decimal,
   type Exact,
-  printPercent,
 } from '@honest-ledger/engine';
-import { findItemNumbers } from '../../master-data/catalogue/queries';
+import { findItemNumbers } from '../../master-data/item-list/queries';
 import { pricingDay, readItemsToPrice } from '../../master-data/costs/items-to-price';
-import { unitCost } from '../../master-data/costs/unit-cost';
+import { shownCost, shownPercent, unitCost } from '../../master-data/costs/unit-cost';
 import type { Queries } from '../../platform/database/database';
 import { editedSetup, heldEdits } from '../../setup/drafts/queries';
 import { loadDocumentFacts } from '../../master-data/facts/document-facts';
@@ -78,10 +74,6 @@ export interface WorkedOut extends Decision, Figures {
   readonly belowMargin: boolean;
 }
 
-/** Costs are shown with so many decimals; moves, markups and margins with these. */
-const COST_DIGITS = 6;
-const PERCENT_DIGITS = 2;
-
 /**
  * What a price change makes of every price it is about: as the drafts would have them today, each
  * with what somebody decided on it.
@@ -101,7 +93,11 @@ export async function workOut(
   const { day } = facts.local;
   const all =
     numbers ??
-    (await findItemNumbers(queries, { ...content.goods, sort: 'item', descending: false }));
+    (await findItemNumbers(
+      queries,
+      { ...content.goods, sort: 'item', descending: false },
+      services.now(),
+    ));
   const items = await readItemsToPrice(queries, pricingDay(day, compiled), all);
   const prices = pricesOf(items, content, edited, compiled, day);
   const priced = pricesAtLevels(prices, compiled, facts, services.now());
@@ -178,18 +174,16 @@ function figuresOf(
   each: Exact | null,
   currency: CurrencyCode,
 ): Figures {
-  const percent = (value: Exact | null): string | null => printPercent(value, PERCENT_DIGITS);
-  const cost = each && roundToDigits(each, COST_DIGITS, 'halfAwayFromZero');
   return {
-    cost: cost && print(withDigits(cost, minorDigits(currency))),
+    cost: each && shownCost(each, currency),
     before: before && print(before),
     after: after && print(after),
     change: after && before && print(subtract(after, before)),
-    move: percent(after && before && percentMoved(before, after)),
-    markupBefore: percent(before && each && markupOf(before, each)),
-    marginBefore: percent(before && each && marginOf(before, each)),
-    markup: percent(after && each && markupOf(after, each)),
-    margin: percent(after && each && marginOf(after, each)),
+    move: shownPercent(after && before && percentMoved(before, after)),
+    markupBefore: shownPercent(before && each && markupOf(before, each)),
+    marginBefore: shownPercent(before && each && marginOf(before, each)),
+    markup: shownPercent(after && each && markupOf(after, each)),
+    margin: shownPercent(after && each && marginOf(after, each)),
   };
 }
 

@@ -1,11 +1,8 @@
 import {
   itemParams,
-  itemQuerySchema,
   seenRevision,
   type CategoryRow,
-  type ItemPage,
   type ItemParams,
-  type ItemQuery,
   type SeenRevision,
 } from '@honest-ledger/contracts';
 import type { FastifyPluginCallback } from 'fastify';
@@ -13,16 +10,10 @@ import { serializable, snapshot } from '../../platform/database/database';
 import type { PlatformServices } from '../../platform/services';
 import { actor } from '../../platform/session/plugin';
 import { deleteItem } from './save-item';
-import { findCategories, findItems } from './queries';
+import { findCategories } from './queries';
 
 export const catalogueRoutes: FastifyPluginCallback<PlatformServices> = (app, services, done) => {
   const { database } = services;
-
-  app.get<{ Querystring: ItemQuery; Reply: ItemPage }>(
-    '/items',
-    { config: { requires: 'look' }, schema: { querystring: itemQuerySchema } },
-    (request) => snapshot(database, (queries) => findItems(queries, request.query)),
-  );
 
   app.delete<{ Params: ItemParams; Querystring: SeenRevision }>(
     '/items/:item',

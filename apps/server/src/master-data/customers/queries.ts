@@ -9,7 +9,7 @@ import type {
   ListOrder,
   Page,
 } from '@honest-ledger/contracts';
-import { and, asc, eq, isNull, type SQL } from 'drizzle-orm';
+import { and, asc, eq, inArray, isNull, type SQL } from 'drizzle-orm';
 import { attributesOf, valuesOf } from '../attributes/values';
 import type { Queries } from '../../platform/database/database';
 import { countOf, inOrder, onPage } from '../../platform/database/pages';
@@ -169,7 +169,7 @@ function selectCustomers(
     .$dynamic();
 }
 
-function matching({ text, segment, level }: CustomerFilter): SQL | undefined {
+function matching({ text, segment, level, outlet, currency }: CustomerFilter): SQL | undefined {
   return and(
     everyWordIn(text, [
       customers.code,
@@ -178,8 +178,10 @@ function matching({ text, segment, level }: CustomerFilter): SQL | undefined {
       levelRows.name,
       outlets.name,
     ]),
-    segment === undefined ? undefined : eq(segments.code, segment),
-    level === undefined ? undefined : eq(customers.levelId, level),
+    segment && inList(segments.code, segment),
+    level && inArray(customers.levelId, [...level]),
+    outlet && inList(outlets.code, outlet),
+    currency && inList(customers.currency, currency),
   );
 }
 

@@ -12,7 +12,7 @@ export async function versionInForce(queries: Queries): Promise<number> {
 /** The settings of the version in force. */
 export async function settingsInForce(
   queries: Queries,
-): Promise<Pick<typeof settingRows.$inferSelect, 'homeCurrency'>> {
+): Promise<Pick<typeof settingRows.$inferSelect, 'homeCurrency' | 'costOrder'>> {
   const [row] = await queries.select().from(settingRows).where(isNull(settingRows.toVersion));
   if (!row) throw new Error('no settings were ever published');
   return row;

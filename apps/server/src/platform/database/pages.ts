@@ -1,16 +1,22 @@
 import type { ListOrder, PageAsked } from '@honest-ledger/contracts';
-import { asc, count, desc, type SQL } from 'drizzle-orm';
-import type { AnyPgColumn, AnyPgSelect } from 'drizzle-orm/pg-core';
+import { asc, count, desc, sql, type SQL } from 'drizzle-orm';
+import { PgColumn, type AnyPgColumn, type AnyPgSelect } from 'drizzle-orm/pg-core';
 import type { Queries } from './database';
 
-/** The order that is asked for; rows that are equal in it come by what they are known by. */
+/**
+ * The order that is asked for; rows that have nothing there come last either way, and those that are
+ * equal in it by what they are known by.
+ */
 export function inOrder<Sort extends string>(
   { sort, descending }: ListOrder<Sort>,
   columns: Readonly<Record<Sort, AnyPgColumn | SQL>>,
   known: AnyPgColumn,
 ): SQL[] {
   const direction = descending ? desc : asc;
-  return [direction(columns[sort]), direction(known)];
+  const column = columns[sort];
+  const first = direction(column);
+  const isFilled = column instanceof PgColumn && column.notNull;
+  return [isFilled ? first : sql`${first} nulls last`, direction(known)];
 }
 
 /** The rows of a page out of many. */

@@ -30,7 +30,7 @@ import {
   type PricingDocument,
   type DocumentKind,
 } from '@honest-ledger/engine';
-import { and, asc, count, eq, exists, isNotNull, ne, sql } from 'drizzle-orm';
+import { and, asc, count, eq, exists, gte, inArray, isNotNull, lte, ne, sql } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/pg-core';
 import { valuesOf } from '../../master-data/attributes/values';
 import { lastApproval, unapproved } from '../guards/approvals';
@@ -98,6 +98,9 @@ function selectDocuments(queries: Queries, query: Omit<DocumentQuery, keyof Page
     title: documents.title,
     currency: documents.currency,
     by: users.name,
+    state: documents.state,
+    lines: sql`(select count(*) from document_lines l where l.document_number = ${documents.number})`,
+    total: documents.total,
   };
   const said = [sql`${documents.number}::text`, customers.code, customers.name, documents.title];
   return queries
@@ -109,12 +112,32 @@ function selectDocuments(queries: Queries, query: Omit<DocumentQuery, keyof Page
       and(
         everyWordIn(query.text, said),
         query.kind && eq(documents.kind, query.kind),
-        query.state && eq(documents.state, query.state),
+        query.state && inArray(documents.state, [...query.state]),
+        query.buyer && inList(customers.code, query.buyer),
+        query.item && exists(withItem(queries, query.item)),
+        query.currency && inList(documents.currency, query.currency),
+        query.totalFrom === undefined ? undefined : gte(documents.total, query.totalFrom),
+        query.totalTo === undefined ? undefined : lte(documents.total, query.totalTo),
+        query.changedFrom === undefined
+          ? undefined
+          : sql`${documents.changedAt} >= ${query.changedFrom}::date at time zone 'UTC'`,
+        query.changedTo === undefined
+          ? undefined
+          : sql`${documents.changedAt} < (${query.changedTo}::date + 1) at time zone 'UTC'`,
         query.repeating === true ? exists(stillRepeating(queries)) : undefined,
       ),
     )
     .orderBy(...inOrder(query, columns, documents.number))
     .$dynamic();
+}
+
+/** That a document has a line of one of these items. */
+function withItem(queries: Queries, numbers: readonly string[]) {
+  return queries
+    .select({ one: sql`1` })
+    .from(documentLines)
+    .innerJoin(items, eq(items.id, documentLines.itemId))
+    .where(and(eq(documentLines.documentNumber, documents.number), inList(items.number, numbers)));
 }
 
 /** That a document is to be made again. */

@@ -67,7 +67,9 @@ function selectApprovals(queries: Queries, query: Omit<ApprovalQuery, keyof Page
     .leftJoin(customers, eq(customers.id, documents.customerId))
     .innerJoin(askers, eq(askers.id, approvals.askedBy))
     .leftJoin(deciders, eq(deciders.id, approvals.decidedBy))
-    .where(and(everyWordIn(query.text, said), query.state && eq(approvals.state, query.state)))
+    .where(
+      and(everyWordIn(query.text, said), query.state && inArray(approvals.state, [...query.state])),
+    )
     .orderBy(...inOrder(query, columns, approvals.id))
     .$dynamic();
 }

@@ -10,7 +10,7 @@ import {
   priceCatalogue,
   type PricedUnder,
 } from '../../master-data/catalogue/price-catalogue';
-import { findItems } from '../../master-data/catalogue/queries';
+import { itemPage } from '../../master-data/item-list/queries';
 import { pricingDay, readItemsToPrice } from '../../master-data/costs/items-to-price';
 import type { Queries } from '../../platform/database/database';
 import { loadDocumentFacts } from '../../master-data/facts/document-facts';
@@ -30,11 +30,13 @@ export async function priceList(
 ): Promise<PriceListPage> {
   const under = await pricedFor(queries, services, code);
   const now = services.now();
-  const page = await findItems(queries, { ...query, sort: 'item', descending: false });
+  const { category, ...asked } = query;
+  const filter = { ...asked, ...(category === undefined ? {} : { category: [category] }) };
+  const page = await itemPage(queries, { ...filter, sort: 'item', descending: false }, now);
   const items = await readItemsToPrice(
     queries,
     pricingDay(under.facts.local.day, under.setup),
-    page.rows.map(({ item }) => item),
+    page.rows.map(({ number }) => number),
   );
   const priced = serialized(priceCatalogue(items, under, now, true));
   return {

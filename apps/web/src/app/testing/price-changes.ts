@@ -40,7 +40,7 @@ export function repriced(changes: Partial<RepricedPrice>): RepricedPrice {
 export function priceChangeContent(changes: Partial<PriceChangeContent> = {}): PriceChangeContent {
   return {
     name: 'Tools up',
-    goods: { category: 'tools' },
+    goods: { category: ['tools'] },
     prices: [{ kind: 'basePrice' }],
     basis: { kind: 'present' },
     change: { kind: 'percent', percent: '4' },

@@ -127,13 +127,16 @@ export async function showScreen<C>(
     }
   };
   const labelled = (label: string): HTMLElement => {
-    const field = [...host.querySelectorAll<HTMLElement>('mat-form-field')].find(
-      (one) => one.querySelector('mat-label')?.textContent.trim() === label,
-    );
-    const found =
-      host.querySelector<HTMLElement>(`[aria-label="${label}"]`) ??
-      field?.querySelector<HTMLElement>('input, textarea, mat-select');
-    if (found) return found;
+    // a panel that a screen opens lies above it, not in it
+    for (const part of [host, ...document.querySelectorAll('.cdk-overlay-container')]) {
+      const field = [...part.querySelectorAll<HTMLElement>('mat-form-field')].find(
+        (one) => one.querySelector('mat-label')?.textContent.trim() === label,
+      );
+      const found =
+        part.querySelector<HTMLElement>(`[aria-label="${label}"]`) ??
+        field?.querySelector<HTMLElement>('input, textarea, mat-select');
+      if (found) return found;
+    }
     throw new Error(`no field is labelled ${label}`);
   };
   const openOptions = (): HTMLElement[] => [
@@ -158,9 +161,9 @@ export async function showScreen<C>(
     until,
     text: () => host.textContent.replace(/\s+/g, ' '),
     press: async (name) => {
-      const button = [...host.querySelectorAll<HTMLElement>('button, a')].find(
-        (one) => (one.getAttribute('aria-label') ?? one.textContent).trim() === name,
-      );
+      const button = [host, ...document.querySelectorAll('.cdk-overlay-container')]
+        .flatMap((part) => [...part.querySelectorAll<HTMLElement>('button, a')])
+        .find((one) => (one.getAttribute('aria-label') ?? one.textContent).trim() === name);
       if (!button) throw new Error(`no button is called ${name}`);
       button.click();
       await settle();
@@ -187,12 +190,12 @@ export async function showScreen<C>(
       const offered = await optionsOf(label);
       offered.find(({ textContent }) => textContent.trim() === option)?.click();
       await settle();
-      document.querySelector<HTMLElement>('.cdk-overlay-backdrop')?.click();
+      [...document.querySelectorAll<HTMLElement>('.cdk-overlay-backdrop')].at(-1)?.click();
       await until(() => openOptions().length === 0, 'the options to close');
     },
     offered: async (label) => {
       const names = (await optionsOf(label)).map(({ textContent }) => textContent.trim());
-      document.querySelector<HTMLElement>('.cdk-overlay-backdrop')?.click();
+      [...document.querySelectorAll<HTMLElement>('.cdk-overlay-backdrop')].at(-1)?.click();
       await until(() => openOptions().length === 0, 'the options to close');
       return names;
     },

@@ -8,6 +8,7 @@ export * from './costs';
 export * from './customers';
 export * from './documents';
 export * from './firm';
+export * from './list-views';
 export * from './goods';
 export * from './imports';
 export * from './levels';

@@ -19,15 +19,20 @@ import { namesOfThings } from '../../shared/reference/names';
 import { hasPermission } from '../../shared/session/may-do';
 import { writeInstant } from '../../shared/numbers/dates';
 import { LedgerGrid } from '../../shared/grid/ledger-grid';
+import { ListFilters } from '../../shared/lists/list-filters';
+import { ListTools } from '../../shared/lists/list-tools';
+import { shortList, statusField } from '../../shared/lists/short-list';
 import { Notice } from '../../shared/notices/notice';
 import { KIND_NAMES, STATE_WORDS, WHERE_IT_GOES } from './file-words';
 import { filesActions, filesFeature } from './files.feature';
 import { ChoiceField } from '../../shared/fields/choice-field';
 
+const STATE_FIELDS = [statusField(STATE_WORDS)];
+
 /** Files that were sent in, and the place to send one. */
 @Component({
   selector: 'hl-file-list',
-  imports: [ChoiceField, LedgerGrid, MatButton, MatProgressBar, Notice],
+  imports: [ListFilters, ListTools, ChoiceField, LedgerGrid, MatButton, MatProgressBar, Notice],
   templateUrl: './file-list.html',
   styleUrl: './file-list.scss',
   host: { class: 'list-sheet' },
@@ -62,22 +67,28 @@ export class FileList {
   protected readonly over = signal(false);
   protected readonly columns: ColDef<ImportView>[] = [
     { headerName: 'File', field: 'fileName', flex: 2, minWidth: 180 },
-    { headerName: 'Of', width: 180, valueGetter: ({ data }) => (data ? whatOf(data) : '') },
+    { headerName: 'Kind', width: 180, valueGetter: ({ data }) => (data ? whatOf(data) : '') },
     { headerName: 'Rows', field: 'rows', type: 'rightAligned', width: 90 },
     {
-      headerName: 'It',
+      headerName: 'Status',
       flex: 1,
       minWidth: 180,
       valueGetter: ({ data }) => (data ? STATE_WORDS[data.state] : ''),
     },
     { headerName: 'By', field: 'by', width: 150 },
     {
-      headerName: 'Sent in',
+      headerName: 'Uploaded',
       field: 'at',
       width: 190,
       valueFormatter: ({ value }: { value: string }) => writeInstant(value),
     },
   ];
+  protected readonly view = shortList(
+    'imports',
+    () => this.rows(),
+    () => this.columns,
+    () => STATE_FIELDS,
+  );
   protected readonly rowId = ({ id }: ImportView): string => id;
 
   constructor() {

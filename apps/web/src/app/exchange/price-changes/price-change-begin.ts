@@ -1,7 +1,10 @@
+import { ITEM_KINDS, type ItemKind } from '@honest-ledger/engine';
 import type { ItemFilter, PriceChangeContent } from '@honest-ledger/contracts';
+import type { ListFilter } from '../../shared/lists/lists.feature';
 
-/** What a screen's address can say of the goods a change of prices is for. */
-export const ITEM_FILTER_KEYS = ['text', 'category', 'brand', 'supplier', 'kind'] as const;
+/** What a filter of items says once, and what it may say several times. */
+const SAID_ONCE = ['text', 'basePriceFrom', 'basePriceTo', 'marginFrom', 'marginBelow'] as const;
+const SAID_OFTEN = ['category', 'brand', 'supplier'] as const;
 
 /**
  * A change of prices as it begins: nothing moves yet.
@@ -25,11 +28,36 @@ export function newPriceChange(
   };
 }
 
-/** The goods without what is empty: a filter that is not there lets everything through. */
-export function goodsOf(said: Readonly<Record<string, string | null | undefined>>): ItemFilter {
-  const filled = ITEM_FILTER_KEYS.flatMap((key) => {
-    const value = said[key];
-    return value ? [[key, value] as const] : [];
-  });
-  return Object.fromEntries(filled);
+/** The goods that a list's filter, or an address, lets through; what is empty narrows nothing. */
+export function goodsOf(
+  said: Readonly<Record<string, string | readonly string[] | undefined>>,
+): ItemFilter {
+  const values = (name: string): readonly string[] =>
+    [said[name] ?? []].flat().filter((value) => value !== '');
+  const kind = ITEM_KINDS.filter((one): one is ItemKind => values('kind').includes(one));
+  return {
+    ...Object.fromEntries(
+      SAID_ONCE.flatMap((name) =>
+        values(name)
+          .slice(0, 1)
+          .map((value) => [name, value] as const),
+      ),
+    ),
+    ...Object.fromEntries(
+      SAID_OFTEN.flatMap((name) =>
+        values(name).length > 0 ? [[name, values(name)] as const] : [],
+      ),
+    ),
+    ...(kind.length > 0 ? { kind } : {}),
+  };
+}
+
+/** The same as a list has it. */
+export function filterOfGoods(goods: ItemFilter): ListFilter {
+  return Object.fromEntries(
+    Object.entries(goods).map(([name, value]: [string, string | readonly string[]]) => [
+      name,
+      [value].flat(),
+    ]),
+  );
 }

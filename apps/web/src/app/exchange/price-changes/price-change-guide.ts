@@ -3,22 +3,22 @@ import { DayField } from '../../shared/fields/day-field';
 import { MatCheckbox } from '@angular/material/checkbox';
 import { MatButton } from '@angular/material/button';
 import type {
-  ItemFilter,
   RepricedPrices,
   PriceChangeBasis,
   PriceAdjustmentForm,
   PriceChangeContent,
 } from '@honest-ledger/contracts';
 import { Store } from '@ngrx/store';
-import { CategoryChoice } from '../../shared/reference/category-choice';
 import { RoundingEditor } from '../../setup/levels/rounding-editor';
 import { ChoiceField } from '../../shared/fields/choice-field';
-import { ITEM_KIND_CHOICES } from '../../shared/reference/item-kinds';
+import { itemFilterFields } from '../../shared/reference/item-filter-fields';
 import { namesOfThings } from '../../shared/reference/names';
 import { referenceFeature } from '../../shared/reference/reference.feature';
 import { FigureField } from '../../shared/fields/figure-field';
-import { TextField } from '../../shared/fields/text-field';
-import { goodsOf } from './price-change-begin';
+import { ListFilters } from '../../shared/lists/list-filters';
+import type { ListFilter } from '../../shared/lists/lists.feature';
+import type { Narrowing } from '../../shared/lists/long-list';
+import { filterOfGoods, goodsOf } from './price-change-begin';
 
 const CHANGES: readonly { readonly kind: PriceAdjustmentForm['kind']; readonly words: string }[] = [
   { kind: 'percent', words: 'a percentage, up or down' },
@@ -31,14 +31,13 @@ const CHANGES: readonly { readonly kind: PriceAdjustmentForm['kind']; readonly w
 @Component({
   selector: 'hl-price-change-guide',
   imports: [
-    CategoryChoice,
     ChoiceField,
     DayField,
     FigureField,
+    ListFilters,
     MatButton,
     MatCheckbox,
     RoundingEditor,
-    TextField,
   ],
   templateUrl: './price-change-guide.html',
   styleUrl: './price-change-guide.scss',
@@ -52,7 +51,20 @@ export class PriceChangeGuide {
 
   protected readonly reference = inject(Store).selectSignal(referenceFeature.selectReference);
   protected readonly names = namesOfThings();
-  protected readonly kinds = ITEM_KIND_CHOICES;
+  /** What the goods are narrowed by; nothing has to be typed to an end here. */
+  protected readonly goods: Narrowing = {
+    typed: computed(() => filterOfGoods(this.content().goods)),
+    fields: itemFilterFields(),
+    type: (text) => {
+      this.setGoods({ text: [text] });
+    },
+    choose: (part) => {
+      this.setGoods(part);
+    },
+    clear: () => {
+      this.set({ goods: {} });
+    },
+  };
   protected readonly levels = computed(() =>
     this.reference()
       .levels.filter(({ state }) => state !== 'withdrawn')
@@ -114,8 +126,8 @@ export class PriceChangeGuide {
     this.changed.emit({ ...this.content(), ...part });
   }
 
-  protected setGoods(part: Partial<Record<keyof ItemFilter, string>>): void {
-    this.set({ goods: goodsOf({ ...this.content().goods, ...part }) });
+  private setGoods(part: ListFilter): void {
+    this.set({ goods: goodsOf({ ...filterOfGoods(this.content().goods), ...part }) });
   }
 
   protected setBase(checked: boolean): void {

@@ -7,16 +7,21 @@ import type { ColDef } from 'ag-grid-community';
 import { hasPermission } from '../../shared/session/may-do';
 import { writeInstant } from '../../shared/numbers/dates';
 import { LedgerGrid } from '../../shared/grid/ledger-grid';
+import { ListFilters } from '../../shared/lists/list-filters';
+import { ListTools } from '../../shared/lists/list-tools';
+import { shortList, statusField } from '../../shared/lists/short-list';
 import { Notice } from '../../shared/notices/notice';
 import { PRICE_CHANGE_TABS } from '../../shared/tabs/price-change-tabs';
 import { ScreenTabs } from '../../shared/tabs/screen-tabs';
 import { PRICE_CHANGE_STATES } from './price-change-words';
 import { priceChangesActions, priceChangesFeature } from './price-changes.feature';
 
+const STATE_FIELDS = [statusField(PRICE_CHANGE_STATES)];
+
 /** Changes of many prices: those that are prepared, and those that went into a draft. */
 @Component({
   selector: 'hl-price-change-list',
-  imports: [LedgerGrid, MatButton, Notice, RouterLink, ScreenTabs],
+  imports: [ListFilters, ListTools, LedgerGrid, MatButton, Notice, RouterLink, ScreenTabs],
   template: `
     <header class="sheet-head">
       <h1>Bulk changes</h1>
@@ -26,20 +31,29 @@ import { priceChangesActions, priceChangesFeature } from './price-changes.featur
       @if (mayEdit()) {
         <a matButton="filled" routerLink="/price-changes/new">Create bulk change</a>
       }
+      <hl-list-tools #tools title="Bulk changes" [list]="view" [grid]="grid" />
     </header>
     <hl-screen-tabs label="Views of the price changes" [tabs]="tabs" />
     @if (list().problem; as problem) {
       <hl-notice [problem]="problem" (retried)="ask()" />
     }
+    <hl-list-filters class="search" label="Part of a name or a person" [list]="view" />
     <hl-ledger-grid
-      [rows]="rows()"
+      #grid
+      [rows]="view.rows()"
       [columns]="columns"
       [rowId]="rowId"
       [empty]="
-        list().state === 'loading'
-          ? 'Reading…'
-          : 'No change is prepared. Begin one here, or from what the catalogue shows.'
+        view.isNarrowed()
+          ? 'Nothing fits the filters.'
+          : list().state === 'loading'
+            ? 'Reading…'
+            : 'No change is prepared. Begin one here, or from what the catalogue shows.'
       "
+      [layout]="tools.layout()"
+      [order]="view.order()"
+      (laidOut)="tools.keep($event)"
+      (ordered)="view.sort($event)"
       (opened)="open($event)"
     />
   `,
@@ -54,21 +68,27 @@ export class PriceChangeList {
   protected readonly mayEdit = hasPermission('editSetup');
   protected readonly rows = computed(() => [...(this.list().value ?? [])]);
   protected readonly columns: ColDef<PriceChangeRow>[] = [
-    { headerName: 'Called', field: 'name', flex: 1, minWidth: 200 },
+    { headerName: 'Name', field: 'name', flex: 1, minWidth: 200 },
     { headerName: 'Prices', field: 'rows', type: 'rightAligned', width: 90 },
     {
-      headerName: 'It is',
+      headerName: 'Status',
       width: 270,
       valueGetter: ({ data }) => data && PRICE_CHANGE_STATES[data.state],
     },
     { headerName: 'By', field: 'by', width: 150 },
     {
-      headerName: 'Begun',
+      headerName: 'Created',
       field: 'at',
       width: 180,
       valueFormatter: ({ value }: { value: string }) => writeInstant(value),
     },
   ];
+  protected readonly view = shortList(
+    'priceChanges',
+    () => this.rows(),
+    () => this.columns,
+    () => STATE_FIELDS,
+  );
   protected readonly rowId = ({ id }: PriceChangeRow): string => id;
 
   constructor() {

@@ -18,12 +18,12 @@ const NAMES = {
 describe('a change of many prices', () => {
   it('reads back as one sentence', () => {
     expect(priceChangeSentence(priceChangeContent(), NAMES)).toBe(
-      'Everything under Tools: base prices; from each price as it is, +4 %.',
+      'All items in Tools: base prices; from each price as it is, +4 %.',
     );
     expect(
       priceChangeSentence(
         priceChangeContent({
-          goods: { supplier: 'pits', kind: 'stock', text: 'loop' },
+          goods: { supplier: ['pits'], kind: ['stock'], text: 'loop' },
           prices: [{ kind: 'basePrice' }, { kind: 'level', level: 'l-1', all: false }],
           basis: { kind: 'cost', cost: 'landed' },
           change: { kind: 'margin', percent: '36' },
@@ -56,6 +56,6 @@ describe('a change of many prices', () => {
         }),
         NAMES,
       ),
-    ).toBe('All goods: a price typed on trade for each; from the Studios price, 0 %.');
+    ).toBe('All items: a price typed on trade for each; from the Studios price, 0 %.');
   });
 });

@@ -1,5 +1,5 @@
 import type { RepricedPrices, PriceChangeContent } from '@honest-ledger/contracts';
-import { basisName, type Names, roundingSentence } from '@honest-ledger/wording';
+import { basisName, type Names, orWords, roundingSentence } from '@honest-ledger/wording';
 import { ITEM_KIND_CHOICES } from '../../shared/reference/item-kinds';
 import { writeInstant } from '../../shared/numbers/dates';
 import { writeChange, writeNumber, writer } from '../../shared/numbers/numbers';
@@ -19,15 +19,26 @@ export function priceChangeSentence(content: PriceChangeContent, names: Names): 
 
 function goodsWords({ goods }: PriceChangeContent, names: Names): string {
   const { text, category, brand, supplier, kind } = goods;
-  const kindName = ITEM_KIND_CHOICES.find(({ code }) => code === kind)?.name;
+  const { basePriceFrom, basePriceTo, marginFrom, marginBelow } = goods;
+  const kindName = (code: string): string =>
+    ITEM_KIND_CHOICES.find((one) => one.code === code)?.name ?? code;
   const parts = [
-    ...(category ? [`everything under ${names.category(category)}`] : []),
-    ...(brand ? [`the brand ${names.brand(brand)}`] : []),
-    ...(supplier ? [`from ${names.supplier(supplier)}`] : []),
-    ...(kindName ? [kindName] : []),
+    ...some(category, (codes) => `all items in ${orWords(codes.map(names.category))}`),
+    ...some(brand, (codes) => `the brand ${orWords(codes.map(names.brand))}`),
+    ...some(supplier, (codes) => `from ${orWords(codes.map(names.supplier))}`),
+    ...some(kind, (codes) => orWords(codes.map(kindName))),
     ...(text ? [`with “${text}”`] : []),
+    ...some(basePriceFrom, (price) => `base price at least ${writeNumber(price)}`),
+    ...some(basePriceTo, (price) => `base price at most ${writeNumber(price)}`),
+    ...some(marginFrom, (percent) => `margin at least ${writeNumber(percent)} %`),
+    ...some(marginBelow, (percent) => `margin less than ${writeNumber(percent)} %`),
   ];
-  return parts.length === 0 ? 'All goods' : capital(parts.join(', '));
+  return parts.length === 0 ? 'All items' : capital(parts.join(', '));
+}
+
+/** What is said of something that a filter asks; nothing where it does not. */
+function some<T>(asked: T | undefined, words: (asked: T) => string): string[] {
+  return asked === undefined ? [] : [words(asked)];
 }
 
 function pricesWords(prices: RepricedPrices, names: Names): string {

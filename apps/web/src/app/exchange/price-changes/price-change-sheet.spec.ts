@@ -1,3 +1,4 @@
+import { narrow } from '../../testing/lists';
 import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
 import { repriced, priceChangeContent, priceChangeView } from '../../testing/price-changes';
@@ -25,7 +26,7 @@ describe('a new change of prices', () => {
 
   it('is said in the guide and worked out by the server', async () => {
     await screen.type('What it is called', 'Autumn');
-    await screen.choose('Supplier', 'Marsh Pits');
+    await narrow(screen, 'Supplier', 'Supplier', 'Marsh Pits');
     await screen.choose('Start from', 'the cost, in the order of the settings');
     await screen.choose('How', 'to a margin of');
     await screen.type('By how much', '36,5');
@@ -39,7 +40,7 @@ describe('a new change of prices', () => {
     expect(sent).toEqual(
       priceChangeContent({
         name: 'Autumn',
-        goods: { supplier: 'pits' },
+        goods: { supplier: ['pits'] },
         basis: { kind: 'cost', cost: null },
         change: { kind: 'margin', percent: '36.5' },
       }),

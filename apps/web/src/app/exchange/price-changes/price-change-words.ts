@@ -1,11 +1,11 @@
 import type {
-  ItemFilter,
   RepricedOnly,
   PriceChangeContent,
   PriceChangeState,
   PriceChangeTotals,
 } from '@honest-ledger/contracts';
-import { ITEM_FILTER_KEYS } from './price-change-begin';
+import isEqual from 'fast-deep-equal';
+import { filterOfGoods, goodsOf } from './price-change-begin';
 
 /** What each state is called. */
 export const PRICE_CHANGE_STATES: Readonly<Record<PriceChangeState, string>> = {
@@ -32,10 +32,9 @@ export const ONLY_WORDS: readonly {
 
 /** Whether two say the same; where a part is left out or empty is all one. */
 export function samePriceChange(one: PriceChangeContent, other: PriceChangeContent): boolean {
-  return JSON.stringify(plain(one)) === JSON.stringify(plain(other));
+  return isEqual(plain(one), plain(other));
 }
 
 function plain({ goods, ...content }: PriceChangeContent) {
-  const filter = ITEM_FILTER_KEYS.map((key: keyof ItemFilter) => goods[key] ?? '');
-  return { ...content, filter };
+  return { ...content, goods: goodsOf(filterOfGoods(goods)) };
 }

@@ -1,4 +1,5 @@
 import type { ItemPage } from '@honest-ledger/contracts';
+import { narrow, narrowTo } from '../../testing/lists';
 import { itemRow } from '../../testing/goods';
 import { CATEGORY_ROWS, showScreen, signedIn, type ShownScreen } from '../../testing/screens';
 import { Catalogue } from './catalogue';
@@ -26,7 +27,7 @@ describe('the catalogue', () => {
     await screen.answer('GET', url, found);
     await screen.drawn();
   }
-  const links = (): string[] => [...screen.host.querySelectorAll('a')].map(({ href }) => href);
+  const links = (): string[] => [...document.querySelectorAll('a')].map(({ href }) => href);
 
   it('says how many items there are, in which version and currency their prices are', () => {
     for (const part of ['2 items; base prices as in version 3', 'Base price, EUR', 'CL-0207']) {
@@ -35,23 +36,36 @@ describe('the catalogue', () => {
   });
 
   it('is narrowed by what is chosen and typed, and its file with it', async () => {
-    await screen.choose('Brand', 'Ebb & Flood');
+    await narrow(screen, 'Brand', 'Brand', 'Ebb & Flood');
     await came('/api/items?brand=ebb&offset=0&limit=200', page('CL-0207'));
-    await screen.choose('Kind of goods', 'stock goods');
+    await narrow(screen, 'Kind of goods', 'Kind of goods', 'stock goods');
     await came('/api/items?brand=ebb&kind=stock&offset=0&limit=200', page('CL-0207'));
     await screen.type('Part of an item number or name', 'buff');
-    await came('/api/items?text=buff&brand=ebb&kind=stock&offset=0&limit=200', page());
-    expect(screen.text()).toContain('No item is called that.');
-    const query = 'text=buff&brand=ebb&kind=stock&format=csv';
+    await came('/api/items?brand=ebb&kind=stock&text=buff&offset=0&limit=200', page());
+    expect(screen.text()).toContain('No item fits the filters.');
+    await screen.press('Export');
+    const query = 'brand=ebb&kind=stock&text=buff&format=csv';
     expect(links().some((href) => href.endsWith(`/api/files/items?${query}`))).toBeTrue();
   });
 
   it('remembers what was searched for', async () => {
-    await screen.choose('Brand', 'Ebb & Flood');
+    await narrow(screen, 'Brand', 'Brand', 'Ebb & Flood');
     await came('/api/items?brand=ebb&offset=0&limit=200', page('CL-0207'));
-    expect(screen.chosen('Brand')).toBe('Ebb & Flood');
-    await screen.choose('Brand', 'All brands');
+    expect(screen.text()).toContain('Brand: Ebb & Flood');
+    await screen.press('Remove filter Brand');
     await came(FIRST, page('CL-0201', 'CL-0207'));
+  });
+
+  it('finds what has a low margin, for who may see costs', async () => {
+    await narrowTo(screen, 'Margin', 'Less than', '20');
+    await came('/api/items?marginBelow=20&offset=0&limit=200', page('CL-0207'));
+    expect(screen.text()).toContain('Margin: less than 20 %');
+    await screen.press('Clear all');
+    await came(FIRST, page('CL-0201', 'CL-0207'));
+    signedIn(screen, 'sales');
+    await screen.drawn();
+    expect(screen.text()).not.toContain('Margin');
+    expect(screen.text()).not.toContain('Cost');
   });
 
   it('offers a new item to who may make one', async () => {

@@ -1,6 +1,7 @@
 import {
   ChangeDetectionStrategy,
   Component,
+  computed,
   inject,
   input,
   signal,
@@ -9,13 +10,17 @@ import {
 import { MatButton } from '@angular/material/button';
 import { Router, RouterLink } from '@angular/router';
 import { MAX_ROWS, type CustomerRow, type ProblemDetails } from '@honest-ledger/contracts';
+import { Store } from '@ngrx/store';
 import type { ColDef } from 'ag-grid-community';
 import { UndoMass } from '../../editing/history/undo-mass-change';
-import { ListSearch } from '../../shared/lists/list-search';
+import { ListFilters } from '../../shared/lists/list-filters';
+import { ListTools } from '../../shared/lists/list-tools';
+import type { ListFilterField } from '../../shared/lists/list-filter-field';
 import { longList } from '../../shared/lists/long-list';
+import { namesOfThings } from '../../shared/reference/names';
+import { referenceFeature } from '../../shared/reference/reference.feature';
 import { hasPermission } from '../../shared/session/may-do';
 import { EndlessGrid } from '../../shared/grid/endless-grid';
-import { FileLinks } from '../../shared/files/file-links';
 import { dashed } from '../../shared/grid/ledger-grid';
 import { Notice } from '../../shared/notices/notice';
 import { problemOf } from '../../shared/requests/problems';
@@ -25,7 +30,7 @@ import { LevelGiving, type Given } from './level-giving';
 /** Who buys, and the level each has. */
 @Component({
   selector: 'hl-customer-list',
-  imports: [EndlessGrid, FileLinks, LevelGiving, ListSearch, MatButton, Notice, RouterLink],
+  imports: [EndlessGrid, LevelGiving, ListFilters, ListTools, MatButton, Notice, RouterLink],
   templateUrl: './customer-list.html',
   host: { class: 'list-sheet' },
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -38,14 +43,34 @@ export class CustomerList {
   private readonly api = inject(CustomersApi);
   private readonly undoMass = inject(UndoMass);
   private readonly grid = viewChild.required<EndlessGrid<CustomerRow>>(EndlessGrid);
-  protected readonly list = longList('customers', (search) => this.api.page(search));
+  private readonly reference = inject(Store).selectSignal(referenceFeature.selectReference);
+  private readonly fields = computed((): readonly ListFilterField[] => {
+    const { customers, levels } = this.reference();
+    return [
+      { kind: 'choices', name: 'segment', label: 'Segment', options: customers.segments },
+      {
+        kind: 'choices',
+        name: 'level',
+        label: 'Price level',
+        options: levels.map(({ id, content }) => ({ code: id, name: content.name })),
+      },
+      { kind: 'choices', name: 'outlet', label: 'Outlet', options: customers.outlets },
+      {
+        kind: 'choices',
+        name: 'currency',
+        label: 'Currency',
+        options: customers.currencies.map((code) => ({ code, name: code })),
+      },
+    ];
+  });
+  protected readonly list = longList('customers', (search) => this.api.page(search), this.fields);
   protected readonly columns: ColDef<CustomerRow>[] = [
     { headerName: 'Customer', colId: 'code', field: 'code', sortable: true, width: 120 },
     { headerName: 'Name', colId: 'name', field: 'name', sortable: true, flex: 2, minWidth: 220 },
     named('Segment', 'segment', ({ segment }) => segment?.name),
-    named('Level', 'level', ({ level }) => level?.name),
-    named('Buys at', 'outlet', ({ outlet }) => outlet?.name),
-    { ...named('In', 'currency', ({ currency }) => currency), flex: 0, width: 80 },
+    named('Price level', 'level', ({ level }) => level?.name),
+    named('Outlet', 'outlet', ({ outlet }) => outlet?.name),
+    { ...named('Currency', 'currency', ({ currency }) => currency), flex: 0, width: 90 },
   ];
   protected readonly mayEdit = hasPermission('editFacts');
   protected readonly chosen = signal<readonly CustomerRow[]>([]);
@@ -55,6 +80,10 @@ export class CustomerList {
   protected readonly given = signal<Given | null>(null);
   protected readonly undoProblem = signal<ProblemDetails | null>(null);
   protected readonly rowId = ({ code }: CustomerRow): string => code;
+
+  constructor() {
+    namesOfThings(); // what can be chosen above comes with them
+  }
 
   /** Chooses all that the filter lets through, loaded or not. */
   protected chooseAll(): void {

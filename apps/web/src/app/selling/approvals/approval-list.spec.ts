@@ -1,3 +1,4 @@
+import { narrow } from '../../testing/lists';
 import type { ApprovalRow } from '@honest-ledger/contracts';
 import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
@@ -64,11 +65,11 @@ describe('the list of approvals', () => {
     await screen.answer('GET', FIRST, { rows: [], total: 0 });
     await screen.drawn();
     expect(screen.text()).toContain('Nobody has asked for approval yet.');
-    await screen.choose('Status', 'refused');
+    await narrow(screen, 'Status', 'Status', 'refused');
     const narrowed = '/api/approvals?state=refused&offset=0&limit=200';
     await screen.answer('GET', narrowed, { rows: [], total: 0 });
     await screen.drawn();
-    expect(screen.text()).toContain('No approval is like that.');
+    expect(screen.text()).toContain('No approval fits the filters.');
   });
 
   it('says why it could not be read, and asks again', async () => {

@@ -1,9 +1,11 @@
-import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { Router } from '@angular/router';
 import { APPROVAL_STATES, type ApprovalRow } from '@honest-ledger/contracts';
 import type { ColDef } from 'ag-grid-community';
 import { addressOf, WORDS } from '../../shared/documents/document-words';
-import { ListSearch } from '../../shared/lists/list-search';
+import { ListFilters } from '../../shared/lists/list-filters';
+import { ListTools } from '../../shared/lists/list-tools';
+import type { ListFilterField } from '../../shared/lists/list-filter-field';
 import { longList } from '../../shared/lists/long-list';
 import { writeInstant } from '../../shared/numbers/dates';
 import { EndlessGrid } from '../../shared/grid/endless-grid';
@@ -11,42 +13,50 @@ import { dashed, figureColumn } from '../../shared/grid/ledger-grid';
 import { Notice } from '../../shared/notices/notice';
 import { ApprovalsApi } from '../documents/state/approvals.api';
 import { guardInShort, STATE_WORDS } from '../documents/steps/guard-words';
-import { ChoiceField } from '../../shared/fields/choice-field';
+
+const FIELDS: readonly ListFilterField[] = [
+  {
+    kind: 'choices',
+    name: 'state',
+    label: 'Status',
+    options: APPROVAL_STATES.map((code) => ({ code, name: STATE_WORDS[code] })),
+  },
+];
 
 /** What waits for approval, and what became of the rest; it is decided on the document itself. */
 @Component({
   selector: 'hl-approval-list',
-  imports: [ChoiceField, EndlessGrid, ListSearch, Notice],
+  imports: [EndlessGrid, ListFilters, ListTools, Notice],
   template: `
     <header class="sheet-head">
       <h1>Approvals</h1>
       <span class="soft"
         >What goes beyond a limit or below a floor; open one to see its prices and decide</span
       >
+      <hl-list-tools #tools title="Approvals" [list]="list" [grid]="grid" />
     </header>
     <div class="search">
-      <hl-list-search
-        list="approvals"
+      <hl-list-filters
         label="Part of a number, a customer, who asked or what they say"
-      />
-      <hl-choice
-        label="Status"
-        [code]="list.typed()['state'] ?? ''"
-        [options]="states"
-        (chosen)="list.choose({ state: $event })"
+        [list]="list"
       />
     </div>
     @if (list.problem(); as problem) {
       <hl-notice [problem]="problem" (retried)="list.again()" />
     } @else if (list.total() === 0) {
       <p class="empty soft">
-        {{ list.typed()['text'] || list.typed()['state'] ? 'No approval is like that.' : NOTHING }}
+        {{ isNarrowed() ? 'No approval fits the filters.' : NOTHING }}
       </p>
     }
     <hl-endless-grid
+      #grid
       [columns]="columns"
       [rowId]="rowId"
       [find]="list.find()"
+      [layout]="tools.layout()"
+      [order]="list.order()"
+      (laidOut)="tools.keep($event)"
+      (ordered)="list.sort($event)"
       (opened)="open($event)"
     />
   `,
@@ -58,11 +68,12 @@ export class ApprovalList {
   private readonly api = inject(ApprovalsApi);
   protected readonly NOTHING =
     'Nobody has asked for approval yet. A document that breaks a guard says so, and asks.';
-  protected readonly states = [
-    { code: '', name: 'waiting and decided' },
-    ...APPROVAL_STATES.map((code) => ({ code, name: STATE_WORDS[code] })),
-  ];
-  protected readonly list = longList('approvals', (search) => this.api.page(search));
+  protected readonly list = longList(
+    'approvals',
+    (search) => this.api.page(search),
+    () => FIELDS,
+  );
+  protected readonly isNarrowed = computed(() => Object.keys(this.list.typed()).length > 0);
   protected readonly columns: ColDef<ApprovalRow>[] = [
     {
       headerName: 'Document',
@@ -72,7 +83,7 @@ export class ApprovalList {
       valueGetter: ({ data }) => data && `${WORDS[data.kind].one} ${String(data.number)}`,
     },
     {
-      headerName: 'Is',
+      headerName: 'Status',
       colId: 'state',
       width: 100,
       valueGetter: ({ data }) =>
@@ -84,20 +95,20 @@ export class ApprovalList {
       sortable: true,
       flex: 1,
       minWidth: 140,
-      valueGetter: ({ data }) => data && (data.customer ?? 'nobody known'),
+      valueGetter: ({ data }) => data && (data.customer ?? 'No customer'),
     },
     {
-      headerName: 'Because',
+      headerName: 'Reason',
       colId: 'guards',
       flex: 2,
       minWidth: 200,
       valueGetter: ({ data }) => data?.guards.map(guardInShort).join(', '),
     },
     figureColumn({ headerName: 'Total', width: 100, figure: ({ total }) => total }, 2),
-    { headerName: 'In', field: 'currency', width: 60 },
+    { headerName: 'Currency', field: 'currency', width: 90 },
     { headerName: 'Asked by', colId: 'by', field: 'askedBy', sortable: true, width: 110 },
     {
-      headerName: 'On',
+      headerName: 'Asked',
       colId: 'askedAt',
       field: 'askedAt',
       sortable: true,

@@ -5,10 +5,13 @@ import type { BreakSummary } from '@honest-ledger/contracts';
 import { breakSentence } from '@honest-ledger/wording';
 import { Store } from '@ngrx/store';
 import type { ColDef } from 'ag-grid-community';
-import { STATE_WORDS } from '../levels/level-list';
+import { SETUP_STATE_FIELDS, STATE_WORDS } from '../levels/setup-states';
 import { namesOfThings } from '../../shared/reference/names';
 import { hasPermission } from '../../shared/session/may-do';
 import { LedgerGrid, sentenceColumn } from '../../shared/grid/ledger-grid';
+import { ListFilters } from '../../shared/lists/list-filters';
+import { ListTools } from '../../shared/lists/list-tools';
+import { shortList } from '../../shared/lists/short-list';
 import { Notice } from '../../shared/notices/notice';
 import { unbroken, writer } from '../../shared/numbers/numbers';
 import { breaksActions, breaksFeature } from './breaks.feature';
@@ -16,7 +19,7 @@ import { breaksActions, breaksFeature } from './breaks.feature';
 /** The quantity breaks, each read back as a sentence, with what it takes in and its snags. */
 @Component({
   selector: 'hl-break-list',
-  imports: [LedgerGrid, MatButton, Notice],
+  imports: [ListFilters, ListTools, LedgerGrid, MatButton, Notice],
   template: `
     <header class="sheet-head">
       <h1>Quantity breaks</h1>
@@ -24,19 +27,28 @@ import { breaksActions, breaksFeature } from './breaks.feature';
       @if (mayEdit()) {
         <button type="button" matButton="filled" (click)="create()">New quantity break</button>
       }
+      <hl-list-tools #tools title="Quantity breaks" [list]="view" [grid]="grid" />
     </header>
     @if (list().problem; as problem) {
       <hl-notice [problem]="problem" (retried)="ask()" />
     }
+    <hl-list-filters class="search" label="Part of a name or what it does" [list]="view" />
     <hl-ledger-grid
-      [rows]="rows()"
+      #grid
+      [rows]="view.rows()"
       [columns]="columns()"
       [rowId]="rowId"
       [empty]="
-        list().state === 'loading'
-          ? 'Reading the quantity breaks…'
-          : 'No quantity break yet. Begin with New quantity break.'
+        view.isNarrowed()
+          ? 'Nothing fits the filters.'
+          : list().state === 'loading'
+            ? 'Reading the quantity breaks…'
+            : 'No quantity break yet. Begin with New quantity break.'
       "
+      [layout]="tools.layout()"
+      [order]="view.order()"
+      (laidOut)="tools.keep($event)"
+      (ordered)="view.sort($event)"
       (opened)="open($event)"
     />
   `,
@@ -69,12 +81,18 @@ export class BreakListSheet {
           data && (data.priceInversions === 0 ? '0' : `△ ${String(data.priceInversions)}`),
       },
       {
-        headerName: 'State',
+        headerName: 'Status',
         width: 170,
         valueGetter: ({ data }) => data && STATE_WORDS[data.state],
       },
     ];
   });
+  protected readonly view = shortList(
+    'breaks',
+    () => this.rows(),
+    () => this.columns(),
+    () => SETUP_STATE_FIELDS,
+  );
   protected readonly rowId = ({ id }: BreakSummary): string => id;
 
   constructor() {

@@ -5,10 +5,13 @@ import type { CostGapsQuery, CostTableSummary } from '@honest-ledger/contracts';
 import { costTableSentence } from '@honest-ledger/wording';
 import { Store } from '@ngrx/store';
 import type { ColDef } from 'ag-grid-community';
-import { STATE_WORDS } from '../levels/level-list';
+import { SETUP_STATE_FIELDS, STATE_WORDS } from '../levels/setup-states';
 import { namesOfThings } from '../../shared/reference/names';
 import { hasPermission } from '../../shared/session/may-do';
 import { LedgerGrid, sentenceColumn } from '../../shared/grid/ledger-grid';
+import { ListFilters } from '../../shared/lists/list-filters';
+import { ListTools } from '../../shared/lists/list-tools';
+import { shortList } from '../../shared/lists/short-list';
 import { Notice } from '../../shared/notices/notice';
 import { unbroken, writer } from '../../shared/numbers/numbers';
 import { CostGaps } from './cost-gaps';
@@ -17,7 +20,7 @@ import { costTablesActions, costTablesFeature } from './cost-tables.feature';
 /** The cost tables, each read back as a sentence, and the items that they leave out. */
 @Component({
   selector: 'hl-cost-table-list',
-  imports: [CostGaps, LedgerGrid, MatButton, Notice],
+  imports: [ListFilters, ListTools, CostGaps, LedgerGrid, MatButton, Notice],
   template: `
     <header class="sheet-head">
       <h1>Cost tables</h1>
@@ -25,6 +28,7 @@ import { costTablesActions, costTablesFeature } from './cost-tables.feature';
       @if (mayEdit()) {
         <button type="button" matButton="filled" (click)="create()">New cost table</button>
       }
+      <hl-list-tools #tools title="Cost tables" [list]="view" [grid]="grid" />
     </header>
     @if (list().problem; as problem) {
       <hl-notice [problem]="problem" (retried)="ask()" />
@@ -47,15 +51,23 @@ import { costTablesActions, costTablesFeature } from './cost-tables.feature';
         <hl-cost-gaps [lack]="lack" />
       }
     }
+    <hl-list-filters class="search" label="Part of a name or what it does" [list]="view" />
     <hl-ledger-grid
-      [rows]="rows()"
+      #grid
+      [rows]="view.rows()"
       [columns]="columns()"
       [rowId]="rowId"
       [empty]="
-        list().state === 'loading'
-          ? 'Reading the cost tables…'
-          : 'No cost table yet. Begin with New cost table.'
+        view.isNarrowed()
+          ? 'Nothing fits the filters.'
+          : list().state === 'loading'
+            ? 'Reading the cost tables…'
+            : 'No cost table yet. Begin with New cost table.'
       "
+      [layout]="tools.layout()"
+      [order]="view.order()"
+      (laidOut)="tools.keep($event)"
+      (ordered)="view.sort($event)"
       (opened)="open($event)"
     />
   `,
@@ -96,7 +108,7 @@ export class CostTableListSheet {
   protected readonly columns = computed((): ColDef<CostTableSummary>[] => {
     const names = this.names();
     return [
-      { headerName: 'Table', width: 170, valueGetter: ({ data }) => data?.content.name },
+      { headerName: 'Cost table', width: 170, valueGetter: ({ data }) => data?.content.name },
       sentenceColumn({
         headerName: 'What it does',
         flex: 1,
@@ -113,12 +125,18 @@ export class CostTableListSheet {
           data && (data.inversions === 0 ? '0' : `△ ${String(data.inversions)}`),
       },
       {
-        headerName: 'State',
+        headerName: 'Status',
         width: 170,
         valueGetter: ({ data }) => data && STATE_WORDS[data.state],
       },
     ];
   });
+  protected readonly view = shortList(
+    'costTables',
+    () => this.rows(),
+    () => this.columns(),
+    () => SETUP_STATE_FIELDS,
+  );
   protected readonly rowId = ({ id }: CostTableSummary): string => id;
 
   constructor() {

@@ -218,15 +218,15 @@ export class TableItems {
 function filterOf(scope: Scope): ItemFilter {
   switch (scope.kind) {
     case 'category':
-      return { category: scope.category };
+      return { category: [scope.category] };
     case 'brand':
-      return { brand: scope.brand };
+      return { brand: [scope.brand] };
     case 'supplier':
-      return { supplier: scope.supplier };
+      return { supplier: [scope.supplier] };
     case 'categoryBrand':
-      return { category: scope.category, brand: scope.brand };
+      return { category: [scope.category], brand: [scope.brand] };
     case 'supplierCategory':
-      return { category: scope.category, supplier: scope.supplier };
+      return { category: [scope.category], supplier: [scope.supplier] };
     default:
       return {};
   }

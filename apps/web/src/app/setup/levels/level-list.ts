@@ -1,35 +1,32 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MatButton } from '@angular/material/button';
 import { Router } from '@angular/router';
-import type { LevelState, LevelSummary } from '@honest-ledger/contracts';
+import type { LevelSummary } from '@honest-ledger/contracts';
 import { levelsLeftBehind } from '@honest-ledger/engine';
 import { levelSentence } from '@honest-ledger/wording';
 import { Store } from '@ngrx/store';
 import type { ColDef } from 'ag-grid-community';
 import { namesOfThings } from '../../shared/reference/names';
 import { LedgerGrid, sentenceColumn } from '../../shared/grid/ledger-grid';
+import { ListFilters } from '../../shared/lists/list-filters';
+import { ListTools } from '../../shared/lists/list-tools';
+import { shortList } from '../../shared/lists/short-list';
 import { Notice } from '../../shared/notices/notice';
 import { unbroken, writer } from '../../shared/numbers/numbers';
 import { EndingLevels } from './ending-levels';
+import { SETUP_STATE_FIELDS, STATE_WORDS } from './setup-states';
 import { levelsActions, levelsFeature } from './levels.feature';
-
-/** How a level or a table stands, in words. */
-export const STATE_WORDS: Readonly<Record<LevelState, string>> = {
-  published: 'published',
-  edited: '△ changed in the draft',
-  new: '△ new in the draft',
-  withdrawn: '△ withdrawn in the draft',
-};
 
 /** The price levels, each read back as a sentence. */
 @Component({
   selector: 'hl-level-list',
-  imports: [EndingLevels, LedgerGrid, MatButton, Notice],
+  imports: [ListFilters, ListTools, EndingLevels, LedgerGrid, MatButton, Notice],
   template: `
     <header class="sheet-head">
       <h1>Price levels</h1>
       <span class="soft">Setup: edited in a draft, in force once published</span>
       <button type="button" matButton="filled" (click)="create()">New level</button>
+      <hl-list-tools #tools title="Price levels" [list]="view" [grid]="grid" />
     </header>
     @if (list().problem; as problem) {
       <hl-notice [problem]="problem" (retried)="ask()" />
@@ -38,13 +35,23 @@ export const STATE_WORDS: Readonly<Record<LevelState, string>> = {
       <p class="attention">{{ one }}</p>
     }
     <hl-ending-levels />
+    <hl-list-filters class="search" label="Part of a name or what it does" [list]="view" />
     <hl-ledger-grid
-      [rows]="rows()"
+      #grid
+      [rows]="view.rows()"
       [columns]="columns()"
       [rowId]="rowId"
       [empty]="
-        list().state === 'loading' ? 'Reading the levels…' : 'No level yet. Begin with New level.'
+        view.isNarrowed()
+          ? 'Nothing fits the filters.'
+          : list().state === 'loading'
+            ? 'Reading the levels…'
+            : 'No level yet. Begin with New level.'
       "
+      [layout]="tools.layout()"
+      [order]="view.order()"
+      (laidOut)="tools.keep($event)"
+      (ordered)="view.sort($event)"
       (opened)="open($event)"
     />
   `,
@@ -69,7 +76,7 @@ export class LevelList {
   protected readonly columns = computed((): ColDef<LevelSummary>[] => {
     const names = this.names();
     return [
-      { headerName: 'Level', width: 150, valueGetter: ({ data }) => data?.content.name },
+      { headerName: 'Price level', width: 150, valueGetter: ({ data }) => data?.content.name },
       sentenceColumn({
         headerName: 'What it does',
         flex: 1,
@@ -78,12 +85,18 @@ export class LevelList {
       }),
       { headerName: 'Customers', type: 'rightAligned', width: 110, field: 'customers' },
       {
-        headerName: 'State',
+        headerName: 'Status',
         width: 180,
         valueGetter: ({ data }) => data && STATE_WORDS[data.state],
       },
     ];
   });
+  protected readonly view = shortList(
+    'levels',
+    () => this.rows(),
+    () => this.columns(),
+    () => SETUP_STATE_FIELDS,
+  );
   protected readonly rowId = ({ id }: LevelSummary): string => id;
 
   constructor() {

@@ -5,10 +5,13 @@ import type { ConditionSummary } from '@honest-ledger/contracts';
 import { Store } from '@ngrx/store';
 import type { ColDef } from 'ag-grid-community';
 import { conditionSentence } from '../../editing/draft/object-words';
-import { STATE_WORDS } from '../levels/level-list';
+import { SETUP_STATE_FIELDS, STATE_WORDS } from '../levels/setup-states';
 import { namesOfThings } from '../../shared/reference/names';
 import { hasPermission } from '../../shared/session/may-do';
 import { LedgerGrid, sentenceColumn } from '../../shared/grid/ledger-grid';
+import { ListFilters } from '../../shared/lists/list-filters';
+import { ListTools } from '../../shared/lists/list-tools';
+import { shortList } from '../../shared/lists/short-list';
 import { Notice } from '../../shared/notices/notice';
 import { unbroken, writer } from '../../shared/numbers/numbers';
 import { ScreenTabs } from '../../shared/tabs/screen-tabs';
@@ -18,7 +21,7 @@ import { conditionsActions, conditionsFeature } from './conditions.feature';
 /** The conditions that are saved under a name, with the rules that use them. */
 @Component({
   selector: 'hl-condition-list',
-  imports: [LedgerGrid, MatButton, Notice, ScreenTabs],
+  imports: [ListFilters, ListTools, LedgerGrid, MatButton, Notice, ScreenTabs],
   template: `
     <header class="sheet-head">
       <h1>Saved conditions</h1>
@@ -26,20 +29,29 @@ import { conditionsActions, conditionsFeature } from './conditions.feature';
       @if (mayEdit()) {
         <button type="button" matButton="filled" (click)="create()">Create condition</button>
       }
+      <hl-list-tools #tools title="Saved conditions" [list]="view" [grid]="grid" />
     </header>
     <hl-screen-tabs label="Views of the discount rules" [tabs]="tabs" />
     @if (list().problem; as problem) {
       <hl-notice [problem]="problem" (retried)="ask()" />
     }
+    <hl-list-filters class="search" label="Part of a name or what it asks" [list]="view" />
     <hl-ledger-grid
-      [rows]="rows()"
+      #grid
+      [rows]="view.rows()"
       [columns]="columns()"
       [rowId]="rowId"
       [empty]="
-        list().state === 'loading'
-          ? 'Reading the conditions…'
-          : 'No saved condition yet. Create the first one.'
+        view.isNarrowed()
+          ? 'Nothing fits the filters.'
+          : list().state === 'loading'
+            ? 'Reading the conditions…'
+            : 'No saved condition yet. Create the first one.'
       "
+      [layout]="tools.layout()"
+      [order]="view.order()"
+      (laidOut)="tools.keep($event)"
+      (ordered)="view.sort($event)"
       (opened)="open($event)"
     />
   `,
@@ -70,12 +82,18 @@ export class ConditionList {
         valueGetter: ({ data }) => data && (data.rules.join(', ') || 'no rule'),
       },
       {
-        headerName: 'State',
+        headerName: 'Status',
         width: 170,
         valueGetter: ({ data }) => data && STATE_WORDS[data.state],
       },
     ];
   });
+  protected readonly view = shortList(
+    'conditions',
+    () => this.rows(),
+    () => this.columns(),
+    () => SETUP_STATE_FIELDS,
+  );
   protected readonly rowId = ({ id }: ConditionSummary): string => id;
 
   constructor() {

@@ -6,26 +6,25 @@ import type { RuleSnag } from '@honest-ledger/engine';
 import { ruleSentence } from '@honest-ledger/wording';
 import { Store } from '@ngrx/store';
 import type { ColDef } from 'ag-grid-community';
-import { STATE_WORDS } from '../levels/level-list';
+import { SETUP_STATE_FIELDS, STATE_WORDS } from '../levels/setup-states';
 import { namesOfThings } from '../../shared/reference/names';
 import { hasPermission } from '../../shared/session/may-do';
 import { LedgerGrid, sentenceColumn } from '../../shared/grid/ledger-grid';
+import { ListFilters } from '../../shared/lists/list-filters';
+import { ListTools } from '../../shared/lists/list-tools';
+import { shortList, type ShortListField } from '../../shared/lists/short-list';
 import { Notice } from '../../shared/notices/notice';
 import { unbroken, writer } from '../../shared/numbers/numbers';
 import { ScreenTabs } from '../../shared/tabs/screen-tabs';
 import { RULE_TABS } from './rule-tabs';
 import { rulesActions, rulesFeature } from './rules.feature';
 
-/** How a rule starts: by itself, by hand, or its code. */
+const TRIGGER_NAMES = { automatic: 'Automatic', code: 'Code', manual: 'Manual' } as const;
+
+/** How a rule is activated, with its code where it has one. */
 export function triggerWords(trigger: RuleContent['trigger']): string {
-  switch (trigger.kind) {
-    case 'automatic':
-      return 'by itself';
-    case 'manual':
-      return 'by hand';
-    case 'code':
-      return trigger.code;
-  }
+  const name = TRIGGER_NAMES[trigger.kind];
+  return trigger.kind === 'code' ? `${name} ${trigger.code}` : name;
 }
 
 /** Why a rule never does anything. */
@@ -40,10 +39,21 @@ export function snagWords(snag: RuleSnag): string {
   }
 }
 
+const RULE_FIELDS: readonly ShortListField<RuleSummary>[] = [
+  ...SETUP_STATE_FIELDS,
+  {
+    kind: 'choices',
+    name: 'trigger',
+    label: 'Activation',
+    options: Object.entries(TRIGGER_NAMES).map(([code, name]) => ({ code, name })),
+    of: ({ content }) => content.trigger.kind,
+  },
+];
+
 /** The conditional rules, each read back as a sentence, in the order in which they are applied. */
 @Component({
   selector: 'hl-rule-list',
-  imports: [LedgerGrid, MatButton, Notice, ScreenTabs],
+  imports: [ListFilters, ListTools, LedgerGrid, MatButton, Notice, ScreenTabs],
   template: `
     <header class="sheet-head">
       <h1>Discount rules</h1>
@@ -51,18 +61,29 @@ export function snagWords(snag: RuleSnag): string {
       @if (mayEdit()) {
         <button type="button" matButton="filled" (click)="create()">Create rule</button>
       }
+      <hl-list-tools #tools title="Discount rules" [list]="view" [grid]="grid" />
     </header>
     <hl-screen-tabs label="Views of the discount rules" [tabs]="tabs" />
     @if (list().problem; as problem) {
       <hl-notice [problem]="problem" (retried)="ask()" />
     }
+    <hl-list-filters class="search" label="Part of a name or what it does" [list]="view" />
     <hl-ledger-grid
-      [rows]="rows()"
+      #grid
+      [rows]="view.rows()"
       [columns]="columns()"
       [rowId]="rowId"
       [empty]="
-        list().state === 'loading' ? 'Reading the rules…' : 'No rule yet. Create the first one.'
+        view.isNarrowed()
+          ? 'Nothing fits the filters.'
+          : list().state === 'loading'
+            ? 'Reading the rules…'
+            : 'No rule yet. Create the first one.'
       "
+      [layout]="tools.layout()"
+      [order]="view.order()"
+      (laidOut)="tools.keep($event)"
+      (ordered)="view.sort($event)"
       (opened)="open($event)"
     />
   `,
@@ -81,7 +102,7 @@ export class RuleListSheet {
     const names = this.names();
     return [
       {
-        headerName: 'Place',
+        headerName: 'Position',
         type: 'rightAligned',
         width: 80,
         valueGetter: ({ data }) => data?.content.place,
@@ -98,17 +119,23 @@ export class RuleListSheet {
         },
       }),
       {
-        headerName: 'Starts',
+        headerName: 'Activation',
         width: 120,
         valueGetter: ({ data }) => data && triggerWords(data.content.trigger),
       },
       {
-        headerName: 'State',
+        headerName: 'Status',
         width: 170,
         valueGetter: ({ data }) => data && STATE_WORDS[data.state],
       },
     ];
   });
+  protected readonly view = shortList(
+    'rules',
+    () => this.rows(),
+    () => this.columns(),
+    () => RULE_FIELDS,
+  );
   protected readonly rowId = ({ id }: RuleSummary): string => id;
 
   constructor() {

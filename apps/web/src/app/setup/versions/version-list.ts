@@ -2,7 +2,8 @@ import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { Router } from '@angular/router';
 import type { VersionRow } from '@honest-ledger/contracts';
 import type { ColDef } from 'ag-grid-community';
-import { ListSearch } from '../../shared/lists/list-search';
+import { ListFilters } from '../../shared/lists/list-filters';
+import { ListTools } from '../../shared/lists/list-tools';
 import { longList } from '../../shared/lists/long-list';
 import { writeInstant } from '../../shared/numbers/dates';
 import { EndlessGrid } from '../../shared/grid/endless-grid';
@@ -13,14 +14,15 @@ import { VersionsApi } from './versions.api';
 /** All that was ever published, the latest first. */
 @Component({
   selector: 'hl-version-list',
-  imports: [EndlessGrid, ListSearch, Notice],
+  imports: [EndlessGrid, ListFilters, ListTools, Notice],
   template: `
     <header class="sheet-head">
       <h1>Versions</h1>
       <span class="soft">Each stays as it was published; the highest number is in force</span>
+      <hl-list-tools #tools title="Versions" [list]="list" [grid]="grid" />
     </header>
     <div class="search">
-      <hl-list-search list="versions" label="Part of a number, of what for, or of who" />
+      <hl-list-filters label="Part of a number, of what for, or of who" [list]="list" />
     </div>
     @if (list.problem(); as problem) {
       <hl-notice [problem]="problem" (retried)="list.again()" />
@@ -28,9 +30,14 @@ import { VersionsApi } from './versions.api';
       <p class="empty soft">No version was published for that.</p>
     }
     <hl-endless-grid
+      #grid
       [columns]="columns"
       [rowId]="rowId"
       [find]="list.find()"
+      [layout]="tools.layout()"
+      [order]="list.order()"
+      (laidOut)="tools.keep($event)"
+      (ordered)="list.sort($event)"
       (opened)="open($event)"
     />
   `,
@@ -45,12 +52,13 @@ export class VersionList {
     { headerName: 'Version', colId: 'number', field: 'number', sortable: true, width: 110 },
     {
       headerName: 'Published',
+      colId: 'publishedAt',
       width: 200,
       valueGetter: ({ data }) => data && writeInstant(data.publishedAt),
     },
     { headerName: 'By', colId: 'by', field: 'publishedBy', sortable: true, width: 150 },
     {
-      headerName: 'What for',
+      headerName: 'Version note',
       colId: 'note',
       sortable: true,
       flex: 1,

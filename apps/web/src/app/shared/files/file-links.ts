@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import { paramsOf, type QueryParams } from '../requests/search-params';
+import { searchOf, type QueryParams } from '../requests/search-params';
 
 /** What a screen shows, to be taken out as a file: one link for each format. */
 @Component({
@@ -31,7 +31,7 @@ export class FileLinks {
 
   protected readonly links = computed(() =>
     this.formats().map((format) => {
-      const search = new URLSearchParams(paramsOf({ ...this.query(), format })).toString();
+      const search = searchOf({ ...this.query(), format });
       return { format, name: format.toUpperCase(), address: `${this.address()}?${search}` };
     }),
   );

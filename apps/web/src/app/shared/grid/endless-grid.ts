@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import type { Page } from '@honest-ledger/contracts';
+import { MAX_ROWS, type Page } from '@honest-ledger/contracts';
 import { AgGridAngular } from 'ag-grid-angular';
 import {
   InfiniteRowModelModule,
@@ -13,12 +13,11 @@ import {
   type CellKeyDownEvent,
   type ColDef,
   type FullWidthCellKeyDownEvent,
-  type GridApi,
   type IDatasource,
   type RowClassRules,
   type RowSelectedEvent,
 } from 'ag-grid-community';
-import type { Observable } from 'rxjs';
+import { map, of, switchMap, type Observable } from 'rxjs';
 import { RowGrid } from './row-grid';
 import { whenChanged } from '../requests/when-changed';
 
@@ -74,11 +73,12 @@ export interface PressedCell<Row> {
       [datasource]="source()"
       [cacheBlockSize]="rowsAtOnce"
       [maxBlocksInCache]="blocksKept"
-      [columnDefs]="columns()"
+      [columnDefs]="sortedColumns()"
       [defaultColDef]="defaults"
       [getRowId]="identify()"
       [alwaysShowVerticalScroll]="true"
       [animateRows]="false"
+      [suppressNoRowsOverlay]="true"
       [rowSelection]="selection()"
       [selectionColumnDef]="selectionColumn"
       [rowClassRules]="rowClasses()"
@@ -87,7 +87,10 @@ export interface PressedCell<Row> {
       [stopEditingWhenCellsLoseFocus]="true"
       (cellEditRequest)="type($event)"
       (paste)="paste($event)"
-      (gridReady)="api = $event.api"
+      (gridReady)="ready($event)"
+      (columnMoved)="tellLayout($event)"
+      (columnResized)="tellLayout($event)"
+      (sortChanged)="tellOrder()"
       (modelUpdated)="mark()"
       (rowSelected)="choose($event)"
       (rowClicked)="open($event)"
@@ -112,7 +115,6 @@ export class EndlessGrid<Row extends object> extends RowGrid<Row> {
   protected readonly defaults: ColDef<Row> = {
     resizable: true,
     sortable: false,
-    suppressMovable: true,
   };
   protected readonly source = computed((): IDatasource => {
     const find = this.find();
@@ -136,7 +138,6 @@ export class EndlessGrid<Row extends object> extends RowGrid<Row> {
       },
     };
   });
-  protected api: GridApi<Row> | null = null;
   /** The chosen rows by what they are known by: the grid knows only those that it has loaded. */
   private readonly picked = new Map<string, Row>();
 
@@ -145,6 +146,23 @@ export class EndlessGrid<Row extends object> extends RowGrid<Row> {
     whenChanged(this.find, () => {
       this.chooseAll([]);
     });
+  }
+
+  allRows(): Observable<readonly Row[]> {
+    const find = this.find();
+    const from = (offset: number): Observable<readonly Row[]> =>
+      find({ offset, limit: MAX_ROWS, ...this.orderNow() }).pipe(
+        switchMap(({ rows, total }) =>
+          rows.length === 0 || offset + rows.length >= total
+            ? of(rows)
+            : from(offset + rows.length).pipe(map((more) => [...rows, ...more])),
+        ),
+      );
+    return from(0);
+  }
+
+  protected override chosenRows(): readonly Row[] {
+    return [...this.picked.values()];
   }
 
   /** Chooses these rows and no others, whether they are loaded or not. */

@@ -2,16 +2,23 @@ import { ChangeDetectionStrategy, Component, input } from '@angular/core';
 import { AgGridAngular } from 'ag-grid-angular';
 import {
   CellStyleModule,
+  ClientSideRowModelApiModule,
   ClientSideRowModelModule,
   ModuleRegistry,
   RowAutoHeightModule,
   type ColDef,
 } from 'ag-grid-community';
+import { of, type Observable } from 'rxjs';
 import { columnFill } from '../numbers/amount';
 import { writeChange, writeNumber } from '../numbers/numbers';
 import { RowGrid } from './row-grid';
 
-ModuleRegistry.registerModules([ClientSideRowModelModule, CellStyleModule, RowAutoHeightModule]);
+ModuleRegistry.registerModules([
+  ClientSideRowModelApiModule,
+  ClientSideRowModelModule,
+  CellStyleModule,
+  RowAutoHeightModule,
+]);
 
 /** A list of rows to sort, walk through with the arrow keys, and open with Enter or a click. */
 @Component({
@@ -25,11 +32,15 @@ ModuleRegistry.registerModules([ClientSideRowModelModule, CellStyleModule, RowAu
       [theme]="theme"
       [styleNonce]="nonce"
       [rowData]="rows()"
-      [columnDefs]="columns()"
+      [columnDefs]="sortedColumns()"
       [defaultColDef]="defaults"
       [getRowId]="identify()"
       [alwaysShowVerticalScroll]="true"
       [suppressNoRowsOverlay]="true"
+      (gridReady)="ready($event)"
+      (columnMoved)="tellLayout($event)"
+      (columnResized)="tellLayout($event)"
+      (sortChanged)="tellOrder()"
       (rowClicked)="open($event)"
       (cellKeyDown)="key($event)"
     />
@@ -44,8 +55,15 @@ export class LedgerGrid<Row extends object> extends RowGrid<Row> {
   protected readonly defaults: ColDef<Row> = {
     sortable: true,
     resizable: true,
-    suppressMovable: true,
   };
+
+  allRows(): Observable<readonly Row[]> {
+    const rows: Row[] = [];
+    this.api?.forEachNodeAfterFilterAndSort(({ data }) => {
+      if (data) rows.push(data);
+    });
+    return of(rows);
+  }
 }
 
 /** A text for a cell; where there is none, a dash. */

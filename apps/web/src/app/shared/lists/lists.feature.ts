@@ -1,18 +1,25 @@
-import type { ProblemDetails } from '@honest-ledger/contracts';
-import type { DocumentKind } from '@honest-ledger/engine';
+import { LIST_NAMES, type ListName, type ProblemDetails } from '@honest-ledger/contracts';
 import { createActionGroup, createFeature, createReducer, on, props } from '@ngrx/store';
+import { UNORDERED, type RowOrder } from '../grid/row-order';
 
-/** The long lists: the server narrows, sorts and pages them. */
-export type ListName = 'items' | 'customers' | 'versions' | 'approvals' | `${DocumentKind}s`;
+/** What narrows a list, by name; several values stand for either of them, none for anything. */
+export type ListFilter = Readonly<Record<string, readonly string[]>>;
 
-/** What narrows a list, by name; an empty text narrows nothing. */
-export type ListFilter = Readonly<Record<string, string>>;
+/** All that is asked of a list, as its address says it. */
+export interface ListAsked {
+  readonly filter: ListFilter;
+  readonly order: RowOrder;
+}
 
 export const listsActions = createActionGroup({
   source: 'Lists',
   events: {
     'Text Typed': props<{ list: ListName; text: string }>(),
     Chosen: props<{ list: ListName; part: ListFilter }>(),
+    Cleared: props<{ list: ListName }>(),
+    Sorted: props<{ list: ListName; order: RowOrder }>(),
+    /** An address, or a saved view, says what is asked. */
+    Asked: props<{ list: ListName; asked: ListAsked }>(),
     /** Typing has paused: what is typed counts. */
     Settled: props<{ list: ListName }>(),
     Found: props<{ list: ListName; total: number }>(),
@@ -21,43 +28,40 @@ export const listsActions = createActionGroup({
   },
 });
 
-/** A list that may be long. */
-export interface LongList {
+/** What is asked of a list, and how much of it there is. */
+export interface LongList extends ListAsked {
   /** As it is typed and chosen. */
   readonly typed: ListFilter;
-  /** What is searched for. */
-  readonly filter: ListFilter;
   /** How many the filter lets through. */
   readonly total: number | null;
   readonly problem: ProblemDetails | null;
 }
 
-const whole: LongList = { typed: { text: '' }, filter: { text: '' }, total: null, problem: null };
+const whole: LongList = { typed: {}, filter: {}, order: UNORDERED, total: null, problem: null };
 
 type ListsState = Readonly<Record<ListName, LongList>>;
 
-const beginning: ListsState = {
-  items: whole,
-  customers: whole,
-  versions: whole,
-  quotes: whole,
-  orders: whole,
-  sales: whole,
-  approvals: whole,
-};
+const beginning = Object.fromEntries(LIST_NAMES.map((name) => [name, whole])) as ListsState;
 
 export const listsFeature = createFeature({
   name: 'lists',
   reducer: createReducer(
     beginning,
     on(listsActions.textTyped, (state, { list, text }) =>
-      withList(state, list, ({ typed }) => ({ typed: { ...typed, text } })),
+      withList(state, list, ({ typed }) => ({ typed: joined(typed, { text: [text] }) })),
     ),
     on(listsActions.chosen, (state, { list, part }) =>
       withList(state, list, (before) => {
-        const typed = { ...before.typed, ...part };
+        const typed = joined(before.typed, part);
         return { typed, filter: typed };
       }),
+    ),
+    on(listsActions.cleared, (state, { list }) =>
+      withList(state, list, () => ({ typed: {}, filter: {} })),
+    ),
+    on(listsActions.sorted, (state, { list, order }) => withList(state, list, () => ({ order }))),
+    on(listsActions.asked, (state, { list, asked }) =>
+      withList(state, list, () => ({ ...asked, typed: asked.filter })),
     ),
     on(listsActions.settled, (state, { list }) =>
       withList(state, list, ({ typed }) => ({ filter: typed })),
@@ -73,6 +77,15 @@ export const listsFeature = createFeature({
     ),
   ),
 });
+
+/** A filter with a part of it anew; what lets everything through is left out. */
+function joined(filter: ListFilter, part: ListFilter): ListFilter {
+  return Object.fromEntries(
+    Object.entries({ ...filter, ...part })
+      .map(([name, values]) => [name, values.filter((value) => value !== '')] as const)
+      .filter(([, values]) => values.length > 0),
+  );
+}
 
 function withList(
   state: ListsState,

@@ -11,15 +11,30 @@ import { referenceFeature } from '../../shared/reference/reference.feature';
 import { hasPermission } from '../../shared/session/may-do';
 import { writeInstant } from '../../shared/numbers/dates';
 import { LedgerGrid } from '../../shared/grid/ledger-grid';
+import { ListFilters } from '../../shared/lists/list-filters';
+import { ListTools } from '../../shared/lists/list-tools';
+import { shortList, statusField } from '../../shared/lists/short-list';
 import { Notice } from '../../shared/notices/notice';
 import { BillForm } from './bill-form';
 import { STATE_WORDS } from './cost-update-words';
 import { costUpdatesActions, costUpdatesFeature } from './cost-updates.feature';
 
+const STATE_FIELDS = [statusField(STATE_WORDS)];
+
 /** Costs that suppliers sent, and the place to take in a price file or type a bill. */
 @Component({
   selector: 'hl-cost-update-list',
-  imports: [BillForm, ChoiceField, LedgerGrid, MatButton, MatProgressBar, Notice, RouterLink],
+  imports: [
+    ListFilters,
+    ListTools,
+    BillForm,
+    ChoiceField,
+    LedgerGrid,
+    MatButton,
+    MatProgressBar,
+    Notice,
+    RouterLink,
+  ],
   template: `
     <header class="sheet-head">
       <h1>Cost updates</h1>
@@ -28,6 +43,7 @@ import { costUpdatesActions, costUpdatesFeature } from './cost-updates.feature';
       >
       <a matButton="outlined" routerLink="/follow-rules">How prices follow…</a>
       <a matButton="outlined" routerLink="/waiting-prices">Prices that wait</a>
+      <hl-list-tools #tools title="Cost updates" [list]="view" [grid]="grid" />
     </header>
     @if (mayEdit()) {
       <section class="sending" aria-label="Send in costs">
@@ -91,11 +107,23 @@ import { costUpdatesActions, costUpdatesFeature } from './cost-updates.feature';
     @if (list().problem; as problem) {
       <hl-notice [problem]="problem" (retried)="ask()" />
     }
+    <hl-list-filters class="search" label="Part of a supplier, a file or a person" [list]="view" />
     <hl-ledger-grid
-      [rows]="rows()"
+      #grid
+      [rows]="view.rows()"
       [columns]="columns"
       [rowId]="rowId"
-      [empty]="list().state === 'loading' ? 'Reading…' : 'No costs were received yet.'"
+      [empty]="
+        view.isNarrowed()
+          ? 'Nothing fits the filters.'
+          : list().state === 'loading'
+            ? 'Reading…'
+            : 'No costs were received yet.'
+      "
+      [layout]="tools.layout()"
+      [order]="view.order()"
+      (laidOut)="tools.keep($event)"
+      (ordered)="view.sort($event)"
       (opened)="open($event)"
     />
   `,
@@ -127,11 +155,11 @@ export class CostUpdateList {
   protected readonly suppliers = computed(() => this.reference().goods.suppliers);
   protected readonly rows = computed(() => [...(this.list().value ?? [])]);
   protected readonly columns: ColDef<CostUpdateView>[] = [
-    { headerName: 'From', width: 170, valueGetter: ({ data }) => data?.supplier.name },
+    { headerName: 'Supplier', width: 170, valueGetter: ({ data }) => data?.supplier.name },
     { headerName: 'File or bill', field: 'fileName', flex: 1, minWidth: 160 },
     { headerName: 'Rows', field: 'rows', type: 'rightAligned', width: 80 },
     {
-      headerName: 'It',
+      headerName: 'Status',
       width: 240,
       valueGetter: ({ data }) => (data ? STATE_WORDS[data.state] : ''),
     },
@@ -144,6 +172,12 @@ export class CostUpdateList {
       valueFormatter: ({ value }: { value: string }) => writeInstant(value),
     },
   ];
+  protected readonly view = shortList(
+    'costUpdates',
+    () => this.rows(),
+    () => this.columns,
+    () => STATE_FIELDS,
+  );
   protected readonly rowId = ({ id }: CostUpdateView): string => id;
 
   constructor() {

@@ -10,13 +10,22 @@ import { referenceFeature } from '../../shared/reference/reference.feature';
 import { hasPermission } from '../../shared/session/may-do';
 import { writeCalendarDay, writeInstant } from '../../shared/numbers/dates';
 import { LedgerGrid } from '../../shared/grid/ledger-grid';
+import { ListFilters } from '../../shared/lists/list-filters';
+import { ListTools } from '../../shared/lists/list-tools';
+import { shortList, statusField } from '../../shared/lists/short-list';
 import { Notice } from '../../shared/notices/notice';
 import { purchasingActions, purchasingFeature } from './purchasing.feature';
+
+const ORDER_STATES: Readonly<Record<PurchaseOrderRow['state'], string>> = {
+  open: 'open',
+  placed: '✓ placed',
+};
+const STATE_FIELDS = [statusField(ORDER_STATES)];
 
 /** What is ordered from suppliers, and the way to begin an order. */
 @Component({
   selector: 'hl-purchase-order-list',
-  imports: [ChoiceField, LedgerGrid, MatButton, Notice, RouterLink],
+  imports: [ListFilters, ListTools, ChoiceField, LedgerGrid, MatButton, Notice, RouterLink],
   template: `
     <header class="sheet-head">
       <h1>Purchase orders</h1>
@@ -34,6 +43,7 @@ import { purchasingActions, purchasingFeature } from './purchasing.feature';
           New order
         </button>
       }
+      <hl-list-tools #tools title="Purchase orders" [list]="view" [grid]="grid" />
     </header>
     @if (problem(); as problem) {
       <hl-notice [problem]="problem" [again]="false" />
@@ -41,11 +51,27 @@ import { purchasingActions, purchasingFeature } from './purchasing.feature';
     @if (list().problem; as problem) {
       <hl-notice [problem]="problem" (retried)="ask()" />
     }
+    <hl-list-filters
+      class="search"
+      label="Part of a number, a supplier or a person"
+      [list]="view"
+    />
     <hl-ledger-grid
-      [rows]="rows()"
+      #grid
+      [rows]="view.rows()"
       [columns]="columns"
       [rowId]="rowId"
-      [empty]="list().state === 'loading' ? 'Reading…' : 'Nothing is ordered yet.'"
+      [empty]="
+        view.isNarrowed()
+          ? 'Nothing fits the filters.'
+          : list().state === 'loading'
+            ? 'Reading…'
+            : 'Nothing is ordered yet.'
+      "
+      [layout]="tools.layout()"
+      [order]="view.order()"
+      (laidOut)="tools.keep($event)"
+      (ordered)="view.sort($event)"
       (opened)="open($event)"
     />
   `,
@@ -63,7 +89,7 @@ export class PurchaseOrderList {
   protected readonly rows = computed(() => [...(this.list().value ?? [])]);
   protected readonly columns: ColDef<PurchaseOrderRow>[] = [
     { headerName: 'Order', field: 'number', width: 100 },
-    { headerName: 'From', field: 'supplier', flex: 1, minWidth: 180 },
+    { headerName: 'Supplier', field: 'supplier', flex: 1, minWidth: 180 },
     {
       headerName: 'Day',
       field: 'day',
@@ -72,9 +98,9 @@ export class PurchaseOrderList {
     },
     { headerName: 'Lines', field: 'lines', type: 'rightAligned', width: 90 },
     {
-      headerName: 'It is',
+      headerName: 'Status',
       width: 120,
-      valueGetter: ({ data }) => data && (data.state === 'placed' ? '✓ placed' : 'open'),
+      valueGetter: ({ data }) => data && ORDER_STATES[data.state],
     },
     {
       headerName: 'Changed',
@@ -84,6 +110,12 @@ export class PurchaseOrderList {
     },
     { headerName: 'By', field: 'by', width: 150 },
   ];
+  protected readonly view = shortList(
+    'purchaseOrders',
+    () => this.rows(),
+    () => this.columns,
+    () => STATE_FIELDS,
+  );
   protected readonly rowId = ({ number }: PurchaseOrderRow): string => String(number);
 
   constructor() {

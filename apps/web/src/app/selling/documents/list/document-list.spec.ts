@@ -57,10 +57,10 @@ describe('the list of quotes', () => {
   it('tells none at all from none that is called so', async () => {
     await show();
     await came(FIRST, { rows: [], total: 0 });
-    expect(screen.text()).toContain('No quote yet. Begin one above.');
+    expect(screen.text()).toContain('No quote yet. Choose a customer above to create one.');
     await screen.type('Part of a number, a customer or what it is for', 'nobody');
     await came('/api/documents?text=nobody&offset=0&limit=200&kind=quote', { rows: [], total: 0 });
-    expect(screen.text()).toContain('No quote is called that.');
+    expect(screen.text()).toContain('No quote fits the filters.');
   });
 
   it('begins one for the customer whose page led here, and says why it could not', async () => {

@@ -1,13 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { MatCheckbox } from '@angular/material/checkbox';
 import { MatButton } from '@angular/material/button';
 import { Router } from '@angular/router';
-import type { DocumentRow } from '@honest-ledger/contracts';
+import type { CodeAndName, DocumentRow } from '@honest-ledger/contracts';
 import { minorDigits, type DocumentKind } from '@honest-ledger/engine';
 import { Store } from '@ngrx/store';
 import type { ColDef } from 'ag-grid-community';
 import { CustomerPicker } from '../../../shared/reference/customer-picker';
-import { ListSearch } from '../../../shared/lists/list-search';
+import { ListFilters } from '../../../shared/lists/list-filters';
+import { ListTools } from '../../../shared/lists/list-tools';
+import type { ListFilterField } from '../../../shared/lists/list-filter-field';
 import { longList } from '../../../shared/lists/long-list';
 import { namesOfThings } from '../../../shared/reference/names';
 import { referenceFeature } from '../../../shared/reference/reference.feature';
@@ -20,12 +21,25 @@ import { whenChanged } from '../../../shared/requests/when-changed';
 import { addressOf, WORDS } from '../../../shared/documents/document-words';
 import { DocumentsApi } from '../state/documents.api';
 import { documentsActions, documentsFeature } from '../state/documents.feature';
-import { ChoiceField, type Choice } from '../../../shared/fields/choice-field';
+
+/** How far documents of each kind can be, besides being there. */
+const STATES: Readonly<Record<DocumentKind, readonly CodeAndName[]>> = {
+  quote: [],
+  order: [
+    { code: 'open', name: 'Open' },
+    { code: 'confirmed', name: 'Confirmed' },
+    { code: 'cancelled', name: 'Cancelled' },
+  ],
+  sale: [
+    { code: 'open', name: 'Open' },
+    { code: 'posted', name: 'Posted' },
+  ],
+};
 
 /** All quotes, orders or sales, the one changed last first, and the way to begin one. */
 @Component({
   selector: 'hl-document-list',
-  imports: [ChoiceField, CustomerPicker, EndlessGrid, ListSearch, MatButton, MatCheckbox, Notice],
+  imports: [CustomerPicker, EndlessGrid, ListFilters, ListTools, MatButton, Notice],
   template: `
     <header class="sheet-head">
       <h1>{{ words().title }}</h1>
@@ -35,28 +49,14 @@ import { ChoiceField, type Choice } from '../../../shared/fields/choice-field';
         }
       </span>
       @if (mayWrite()) {
-        <span>Begin {{ words().a }} for</span>
+        <span>Create {{ words().a }} for</span>
         <hl-customer-picker (picked)="begin($event.code)" />
-        <button type="button" matButton="outlined" (click)="begin(null)">or nobody known</button>
+        <button type="button" matButton="outlined" (click)="begin(null)">without a customer</button>
       }
+      <hl-list-tools #tools [title]="words().title" [list]="list" [grid]="grid" />
     </header>
     <div class="search">
-      <hl-list-search [list]="name()" label="Part of a number, a customer or what it is for" />
-      @if (kind() !== 'quote') {
-        <hl-choice
-          label="Status"
-          [code]="list.typed()['state'] ?? ''"
-          [options]="states()"
-          (chosen)="list.choose({ state: $event })"
-        />
-      }
-      @if (kind() === 'order') {
-        <mat-checkbox
-          [checked]="list.typed()['repeating'] === 'true'"
-          (change)="list.choose({ repeating: $event.checked ? 'true' : '' })"
-          >only those that repeat</mat-checkbox
-        >
-      }
+      <hl-list-filters label="Part of a number, a customer or what it is for" [list]="list" />
     </div>
     @if (notBegun(); as problem) {
       <hl-notice [problem]="problem" [again]="false" />
@@ -69,9 +69,14 @@ import { ChoiceField, type Choice } from '../../../shared/fields/choice-field';
       </p>
     }
     <hl-endless-grid
+      #grid
       [columns]="columns()"
       [rowId]="rowId"
       [find]="list.find()"
+      [layout]="tools.layout()"
+      [order]="list.order()"
+      (laidOut)="tools.keep($event)"
+      (ordered)="list.sort($event)"
       (opened)="open($event)"
     />
   `,
@@ -89,28 +94,51 @@ export class DocumentList {
   protected readonly words = computed(() => WORDS[this.kind()]);
   protected readonly name = computed(() => `${this.kind()}s` as const);
   protected readonly mayWrite = hasPermission('writeDocuments');
-  protected readonly states = computed((): Choice[] => [
-    ['', 'Open and settled'],
-    ['open', 'Open'],
-    ...(this.kind() === 'order'
-      ? ([
-          ['confirmed', 'Confirmed'],
-          ['cancelled', 'Cancelled'],
-        ] as const)
-      : ([['posted', 'Posted']] as const)),
-  ]);
-  protected readonly list = longList(this.name, (search) =>
-    this.api.page({ ...search, kind: this.kind() }),
+  private readonly reference = this.store.selectSignal(referenceFeature.selectReference);
+  private readonly fields = computed((): readonly ListFilterField[] => {
+    const kind = this.kind();
+    const states = STATES[kind];
+    return [
+      ...(states.length > 1
+        ? [{ kind: 'choices', name: 'state', label: 'Status', options: states } as const]
+        : []),
+      {
+        kind: 'choices',
+        name: 'currency',
+        label: 'Currency',
+        options: this.reference().customers.currencies.map((code) => ({ code, name: code })),
+      },
+      {
+        kind: 'range',
+        label: 'Total',
+        from: ['totalFrom', 'At least'],
+        to: ['totalTo', 'At most'],
+        unit: '',
+      },
+      {
+        kind: 'days',
+        label: 'Changed',
+        from: ['changedFrom', 'First day'],
+        to: ['changedTo', 'Last day'],
+      },
+      ...(kind === 'order'
+        ? [{ kind: 'flag', name: 'repeating', label: 'Repeating only' } as const]
+        : []),
+    ];
+  });
+  protected readonly list = longList(
+    this.name,
+    (search) => this.api.page({ ...search, kind: this.kind() }),
+    this.fields,
   );
   /** Why there is no row. */
   protected readonly nothing = computed(() => {
-    const { text = '', ...others } = this.list.typed();
-    if (text !== '') return `No ${this.kind()} is called that.`;
-    const isNarrowed = Object.values(others).some((one) => one !== '');
-    return isNarrowed ? `No ${this.kind()} fits that.` : `No ${this.kind()} yet. Begin one above.`;
+    const isNarrowed = Object.keys(this.list.typed()).length > 0;
+    return isNarrowed
+      ? `No ${this.kind()} fits the filters.`
+      : `No ${this.kind()} yet. Choose a customer above to create one.`;
   });
   protected readonly notBegun = this.store.selectSignal(documentsFeature.selectNotBegun);
-  private readonly reference = this.store.selectSignal(referenceFeature.selectReference);
   protected readonly columns = computed((): ColDef<DocumentRow>[] => [
     {
       headerName: this.words().one,
@@ -121,29 +149,43 @@ export class DocumentList {
     },
     ...(this.kind() === 'quote'
       ? []
-      : [{ headerName: 'Is', colId: 'state', field: 'state', width: 110 } as const]),
+      : [
+          {
+            headerName: 'Status',
+            colId: 'state',
+            field: 'state',
+            sortable: true,
+            width: 110,
+          } as const,
+        ]),
     {
       headerName: 'Customer',
       colId: 'customer',
       sortable: true,
       flex: 2,
       minWidth: 200,
-      valueGetter: ({ data }) => data && (data.customer?.name ?? 'nobody known'),
+      valueGetter: ({ data }) => data && (data.customer?.name ?? 'No customer'),
     },
     {
-      headerName: 'For',
+      headerName: 'Title',
       colId: 'title',
       sortable: true,
       flex: 1,
       minWidth: 120,
       valueGetter: ({ data }) => (data ? dashed(data.title) : ''),
     },
-    { headerName: 'Lines', type: 'rightAligned', field: 'lines', width: 90 },
+    { headerName: 'Lines', type: 'rightAligned', field: 'lines', sortable: true, width: 90 },
     figureColumn(
-      { headerName: 'Total', width: 130, figure: ({ total }) => total },
+      {
+        headerName: 'Total',
+        colId: 'total',
+        sortable: true,
+        width: 130,
+        figure: ({ total }) => total,
+      },
       Math.max(2, ...this.reference().customers.currencies.map(minorDigits)),
     ),
-    { headerName: 'In', colId: 'currency', field: 'currency', sortable: true, width: 70 },
+    { headerName: 'Currency', colId: 'currency', field: 'currency', sortable: true, width: 90 },
     {
       headerName: 'Changed',
       colId: 'changedAt',
