@@ -13,7 +13,7 @@ test('a break is written, tried, mended where more costs less, published, and re
     await page.getByLabel('Name', { exact: true }).fill('Porcelain in bulk');
     await page.keyboard.press('Tab');
     await page.getByRole('button', { name: 'Add goods' }).click();
-    await choose(page.getByRole('combobox', { name: 'Applies to' }), 'everything under');
+    await choose(page.getByRole('combobox', { name: 'Applies to' }), 'Category');
     await choose(page.getByRole('combobox', { name: 'Category' }), 'Porcelain bodies');
     await page.getByRole('textbox', { name: 'From' }).fill('20');
     await page.getByRole('textbox', { name: 'From' }).press('Tab');
@@ -22,7 +22,7 @@ test('a break is written, tried, mended where more costs less, published, and re
     await page.getByLabel('Text for the customer').fill('Porcelain in bulk');
     await page.keyboard.press('Tab');
     await expect(
-      page.getByText('Everything under Porcelain bodies, counted on each line: 30 % off from 20'),
+      page.getByText('All items in Porcelain bodies, counted on each line: 30 % off from 20'),
     ).toBeVisible();
   });
 

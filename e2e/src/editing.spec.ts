@@ -165,7 +165,7 @@ test('the second of two people on one level sees both, and what is taken is in t
   await other.page.getByLabel('Percent', { exact: true }).first().fill('7');
   await other.page.getByLabel('Percent', { exact: true }).first().press('Tab');
   await expect(other.page.getByText('Theirs reads:')).toBeVisible();
-  await expect(other.page.getByRole('alert')).toContainText('6 % off everything under Glazes');
+  await expect(other.page.getByRole('alert')).toContainText('6 % off all items in Glazes');
   await other.page.getByRole('button', { name: 'Take theirs' }).click();
   await expect(other.page.getByLabel('Percent', { exact: true }).first()).toHaveValue('6');
   await other.page.close();

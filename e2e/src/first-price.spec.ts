@@ -19,7 +19,7 @@ test('a new user makes a level, publishes it, gives it, quotes with it, and read
     await ledger.beginLevel('Schools', '12');
     await choose(page.getByLabel('Rounding', { exact: true }), 'to a multiple of');
     await expect(page.locator('hl-level-editor hl-level-sentence').first()).toHaveText(
-      '12 % off everything under Clay; prices rounded to the nearest 0.05 EUR.',
+      '12 % off all items in Clay; prices rounded to the nearest 0.05 EUR.',
     );
     await ledger.saved();
     await expect(page.getByRole('complementary', { name: 'Draft' })).toContainText('1 edit');

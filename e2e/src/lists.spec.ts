@@ -24,11 +24,11 @@ test('items below a margin are found in two steps, and the address keeps them', 
   await page.getByLabel('Less than').press('Enter');
   const chip = page.getByRole('button', { name: 'Margin: less than 39 %' });
   await expect(chip).toBeVisible();
-  await expect(page.getByText(/^\d\d? items; base prices/)).toBeVisible();
+  await expect(page.getByText(/\b\d\d? items; base prices/)).toBeVisible();
   await page.getByRole('columnheader', { name: 'Margin, %' }).click();
   await expect(page).toHaveURL(/marginBelow=39.*sort=margin/);
+  await expect.poll(async () => (await cells(ledger, 'margin')).length).toBeGreaterThan(3);
   const margins = (await cells(ledger, 'margin')).map(Number);
-  expect(margins.length).toBeGreaterThan(3);
   expect(Math.max(...margins)).toBeLessThan(39);
   expect(margins).toEqual(margins.toSorted((one, other) => one - other));
 
@@ -103,7 +103,7 @@ test('a list is printed with all its rows', async ({ ledger, page }) => {
       document.title = `printed ${String(document.querySelectorAll('.printed-table tbody tr').length)}`;
     };
   });
-  const items = Number(/\d+/.exec(await page.getByText(/^\d+ items;/).innerText())?.[0]);
+  const items = Number(/\d+/.exec(await page.getByText(/\d+ items; base prices/).innerText())?.[0]);
   await ledger.command('Export', 'Print all rows…');
   await expect(page).toHaveTitle(`printed ${String(items)}`);
   await expect(page.locator('.printed-table')).toHaveCount(0);
@@ -133,7 +133,7 @@ test('a view that is saved and shared gives another user the same rows', async (
   await elsewhere.open('Customers');
   await elsewhere.command('Views', 'Education by Ines Marlow');
   await expect(
-    elsewhere.page.getByRole('button', { name: 'Segment: Schools, Colleges' }),
+    elsewhere.page.getByRole('button', { name: 'Segment: Colleges, Schools' }),
   ).toBeVisible();
   await expect.poll(() => cells(elsewhere, 'code')).toEqual(rows);
   await other.close();

@@ -11,7 +11,7 @@ test('a rule with a code is written as a tree, published, and started by its cod
     await page.getByRole('button', { name: 'Create rule' }).click();
     await page.getByLabel('Name', { exact: true }).fill('Porcelain days');
     await page.keyboard.press('Tab');
-    await choose(page.getByRole('combobox', { name: 'Applies to' }), 'everything under');
+    await choose(page.getByRole('combobox', { name: 'Applies to' }), 'Category');
     await choose(page.getByRole('combobox', { name: 'Category' }), 'Porcelain bodies');
     // nothing of it counts before it is complete
     await expect(page.getByText('Not complete yet. It counts nowhere')).toBeVisible();
@@ -30,7 +30,7 @@ test('a rule with a code is written as a tree, published, and started by its cod
     await page.waitForLoadState('networkidle');
     await expect(
       page.getByText(
-        'Where the item is everything under Porcelain bodies and the quantity of the line is at least 2: 10 % off the price, with the code PORCELAIN',
+        'If the item is in Porcelain bodies and the quantity of the line is at least 2: 10 % off the price, with the code PORCELAIN',
       ),
     ).toBeVisible();
     await ledger.publish('Porcelain days');
@@ -148,7 +148,7 @@ test('rules are tried on a basket, and the calendar says what is in force at a m
   await typeInto(page.getByLabel('As of', { exact: true }), '2026-12-01');
   await typeInto(page.getByLabel('As of, time'), '18:30');
   await expect(fates.getByRole('row', { name: /Tools with a good deal of clay/ })).toContainText(
-    'what is spent on everything under Clay is 0 EUR, not at least 200 EUR',
+    'what is spent on all items in Clay is 0 EUR, not at least 200 EUR',
   );
   await page.getByRole('tab', { name: 'Calendar' }).click();
   await typeInto(page.getByLabel('Day', { exact: true }), '2026-12-01');
@@ -182,7 +182,7 @@ test('a condition is saved under a name, used by a rule, and changed for it', as
   await page.getByRole('button', { name: 'Create rule' }).click();
   await page.getByLabel('Name', { exact: true }).fill('Underglaze in twos');
   await page.keyboard.press('Tab');
-  await choose(page.getByRole('combobox', { name: 'Applies to' }), 'everything under');
+  await choose(page.getByRole('combobox', { name: 'Applies to' }), 'Category');
   await choose(page.getByRole('combobox', { name: 'Category' }), 'Underglazes');
   await page.getByRole('textbox', { name: 'Percent' }).fill('10');
   await page.keyboard.press('Tab');

@@ -31,7 +31,7 @@ const sentence = (one: QuantityBreak): string => breakSentence(serialized(one), 
 describe('a break in one sentence', () => {
   it('says for what, how it is counted, each tier, on what and after what', () => {
     expect(sentence(breakOf(TIERS, CLAY))).toBe(
-      'Everything under Clay, counted on each line: 5 % off from 10, 12 % off from 25, 20 % off from 60, on every unit, after the level.',
+      'All items in Clay, counted on each line: 5 % off from 10, 12 % off from 25, 20 % off from 60, on every unit, after the level.',
     );
     expect(
       sentence(
@@ -45,9 +45,9 @@ describe('a break in one sentence', () => {
     ).toContain('counted over all these goods together in pallet');
   });
 
-  it('says “where that is lower” where any tier sets a price', () => {
+  it('says “only if lower” where any tier sets a price', () => {
     const mixed = breakOf({ '10': '-5', '25': setTo('3.00') }, CLAY);
-    expect(sentence(mixed)).toContain('after the level, where that is lower');
+    expect(sentence(mixed)).toContain('after the level, only if lower');
     expect(sentence(breakOf({ '10': '-5' }, CLAY))).toMatch(/after the level\.$/);
   });
 
@@ -69,13 +69,13 @@ describe('a break in one sentence', () => {
       },
     );
     expect(sentence(one)).toBe(
-      'Everything, by what is spent over the whole document: 7.50 EUR from 500 EUR, price by request from 900 EUR, on every unit, of the base price, where that is lower, at Schools, for HARBOUR or the segment shops, at the outlet quay or web, from 2026-03-01 to 2026-03-31.',
+      'All items, by what is spent over the whole document: 7.50 EUR from 500 EUR, price by request from 900 EUR, on every unit, of the base price, only if lower, at Schools, for HARBOUR or the segment shops, at the outlet quay or web, from 2026-03-01 to 2026-03-31.',
     );
     const set = breakOf({ '10': setTo('3.10') }, CLAY);
-    expect(sentence(set)).toContain('after the level, where that is lower');
-    expect(sentence({ ...set, always: true })).toContain('after the level, in any case');
+    expect(sentence(set)).toContain('after the level, only if lower');
+    expect(sentence({ ...set, always: true })).toContain('after the level, even if higher');
     const always = breakOf(TIERS, { basis: { kind: 'cost', cost: 'last' }, always: true });
-    expect(sentence(always)).toContain('of the last cost, in any case');
+    expect(sentence(always)).toContain('of the last cost, even if higher');
     expect(sentence(breakOf(TIERS, { measure: { kind: 'term' } }))).toContain('by the term');
   });
 });

@@ -24,7 +24,7 @@ import {
 type Break = Omit<Serialized<QuantityBreak>, 'id' | 'name' | 'words'>;
 
 /**
- * A whole break in one sentence: "Everything under Clay, counted on each line in bag: 5 % off from
+ * A whole break in one sentence: "All items in Clay, counted on each line in bag: 5 % off from
  * 10, 12 % off from 25, on every unit, after the level."
  */
 export function breakSentence(one: Break, names: Names, write: Writer = plainWriter): string {
@@ -108,7 +108,7 @@ function thresholdWords(
 
 function basisWords({ basis, always, tiers }: Break, names: Names): string {
   const prices = tiers.some(({ adjustment }) => adjustment.kind === 'set');
-  const lower = always ? 'in any case' : 'where that is lower';
+  const lower = always ? 'even if higher' : 'only if lower';
   switch (basis.kind) {
     case 'afterLevel':
       return prices ? `after the level, ${lower}` : 'after the level';

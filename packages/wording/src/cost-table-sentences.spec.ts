@@ -47,7 +47,7 @@ describe('a cost table read back', () => {
     expect(costTableSentence(serialized(FULL), names)).toBe(
       'By last cost in EUR from 0: 25 % markup, from 40: by request; points by units sold in 90 days: ' +
         'from 100 sold 1 point less; so that the profit is left after fees of 12 % and 0.50 EUR; on each ' +
-        'piece the first of: 6.80 for everything under shelves, 4.20 for everything; for everything.',
+        'piece the first of: 6.80 for all items in shelves, 4.20 for all items; for all items.',
     );
     const dear = costTable(
       { '0': margin('30') },
@@ -81,7 +81,7 @@ describe('a cost table read back', () => {
       'Last cost: of CL-0207 per bag',
       'Cost table Tools: 25 % markup, 1 point less for 120 sold in 90 days',
       'Fees: 12 % and 0.50 EUR, so that the profit is left after them',
-      'Piece charge: for everything',
+      'Piece charge: for all items',
       'to 2 decimals: a unit price in EUR ends there, halves away from zero',
     ]);
   });
@@ -94,20 +94,20 @@ describe('an entry of a level that starts from a cost', () => {
   it('says the cost or the table, and what is done to it', () => {
     const basis = { kind: 'cost', cost: 'landed' } as const;
     expect(said({ kind: 'markup', percent: decimal('25') }, undefined, { basis })).toBe(
-      '25 % markup on the landed cost of everything',
+      '25 % markup on the landed cost of all items',
     );
     expect(said({ kind: 'margin', percent: decimal('20') }, undefined, { basis })).toBe(
-      '20 % margin over the landed cost of everything',
+      '20 % margin over the landed cost of all items',
     );
     expect(said({ kind: 'multiplier', factor: decimal('2.5') }, undefined, { basis })).toBe(
-      '2.5 times the landed cost of everything',
+      '2.5 times the landed cost of all items',
     );
     const zero = { kind: 'percent', percent: decimal('0') } as const;
     expect(said(zero, undefined, { basis: { kind: 'costTable', table: 'tools' } })).toBe(
-      'the price that the cost table T-tools makes of everything',
+      'the price that the cost table T-tools makes of all items',
     );
     expect(said(zero, undefined, { basis: { kind: 'costTable', table: null } })).toBe(
-      'the price that its cost table makes of everything',
+      'the price that its cost table makes of all items',
     );
   });
 
@@ -120,7 +120,7 @@ describe('an entry of a level that starts from a cost', () => {
       leastPrice: null,
     } as const;
     expect(said({ kind: 'percent', percent: decimal('-10') }, undefined, { rounding })).toMatch(
-      /10 % off everything, rounded .*0\.50 EUR$/,
+      /10 % off all items, rounded .*0\.50 EUR$/,
     );
   });
 
@@ -130,7 +130,7 @@ describe('an entry of a level that starts from a cost', () => {
       bands: [{ from: decimal('5'), adjustment: { kind: 'percent', percent: decimal('-5') } }],
     } as const;
     expect(said({ kind: 'percent', percent: decimal('0') }, undefined, { adjusting })).toBe(
-      'everything, from the base price, by the unit cost (from 5 EUR: 5 % off)',
+      'all items, from the base price, by the unit cost (from 5 EUR: 5 % off)',
     );
   });
 });

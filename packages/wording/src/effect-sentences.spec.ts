@@ -15,7 +15,7 @@ const TOLD: readonly (readonly [RuleEffect, string])[] = [
   ],
   [
     { kind: 'percent', percent: decimal('5'), of: 'basePrice', startsFrom: 'listPrice' },
-    '5 % added to the base price, starting from the list price, where that is lower',
+    '5 % added to the base price, starting from the list price, only if lower',
   ],
   [
     { kind: 'amountEach', amount: decimal('-0.20'), unit: null, startsFrom: 'running' },
@@ -23,20 +23,17 @@ const TOLD: readonly (readonly [RuleEffect, string])[] = [
   ],
   [
     { kind: 'amountEach', amount: decimal('0.20'), unit: 'box', startsFrom: 'afterLevel' },
-    '0.20 EUR added per box, starting from the price after the level, where that is lower',
+    '0.20 EUR added per box, starting from the price after the level, only if lower',
   ],
-  [
-    { kind: 'set', price: decimal('9'), unit: null, raises: false },
-    '9 EUR each, where that is lower',
-  ],
-  [{ kind: 'level', level: 'schools', raises: true }, 'the price of schools, in any case'],
+  [{ kind: 'set', price: decimal('9'), unit: null, raises: false }, '9 EUR each, only if lower'],
+  [{ kind: 'level', level: 'schools', raises: true }, 'the price of schools, even if higher'],
   [
     {
       kind: 'ownPrices',
       prices: [{ item: 'A', price: decimal('1'), unit: null }],
       raises: false,
     },
-    'own prices of 1 item, where that is lower',
+    'own prices of 1 item, only if lower',
   ],
   [
     {
@@ -44,7 +41,7 @@ const TOLD: readonly (readonly [RuleEffect, string])[] = [
       prices: ['A', 'B'].map((item) => ({ item, price: decimal('1'), unit: null })),
       raises: true,
     },
-    'own prices of 2 items, in any case',
+    'own prices of 2 items, even if higher',
   ],
   [
     { kind: 'flat', amount: decimal('-4.00'), every: decimal('4') },
@@ -60,7 +57,7 @@ const TOLD: readonly (readonly [RuleEffect, string])[] = [
       dearest: false,
       most: null,
     },
-    'for every 2 of everything under clay, 1 of everything under clay or everything under glaze free, the cheapest given',
+    'for every 2 of all items in clay, 1 of all items in clay or all items in glaze free, the cheapest given',
   ],
   [
     {
@@ -71,7 +68,7 @@ const TOLD: readonly (readonly [RuleEffect, string])[] = [
       dearest: true,
       most: 3,
     },
-    'for every 2 of everything under clay, 2 of everything under clay at 50 % off, the dearest given, at most 3 times',
+    'for every 2 of all items in clay, 2 of all items in clay at 50 % off, the dearest given, at most 3 times',
   ],
   [
     {
@@ -82,7 +79,7 @@ const TOLD: readonly (readonly [RuleEffect, string])[] = [
       dearest: false,
       most: null,
     },
-    'for every 2 of everything under clay, 2 of everything under clay at 1.50 EUR off each, the cheapest given',
+    'for every 2 of all items in clay, 2 of all items in clay at 1.50 EUR off each, the cheapest given',
   ],
   [
     {
@@ -93,7 +90,7 @@ const TOLD: readonly (readonly [RuleEffect, string])[] = [
       dearest: false,
       most: null,
     },
-    'for every 2 of everything under clay, 2 of everything under clay for 4.00 EUR each, the cheapest given',
+    'for every 2 of all items in clay, 2 of all items in clay for 4.00 EUR each, the cheapest given',
   ],
   [
     {
@@ -101,7 +98,7 @@ const TOLD: readonly (readonly [RuleEffect, string])[] = [
       parts: [two, one].map((part) => ({ ...part, price: decimal('4.00') })),
       total: decimal('10.00'),
     },
-    '2 of everything under clay with 1 of everything under clay or everything under glaze together for 10.00 EUR, where that is cheaper',
+    '2 of all items in clay with 1 of all items in clay or all items in glaze together for 10.00 EUR, where that is cheaper',
   ],
   [
     {
@@ -112,7 +109,7 @@ const TOLD: readonly (readonly [RuleEffect, string])[] = [
       ],
       total: null,
     },
-    '2 of everything under clay at 4.00 EUR each with 1 of everything under glaze together, where that is cheaper',
+    '2 of all items in clay at 4.00 EUR each with 1 of all items in glaze together, where that is cheaper',
   ],
   [
     { kind: 'allocate', amount: decimal('-6'), every: decimal('12') },

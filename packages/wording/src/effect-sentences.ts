@@ -72,7 +72,7 @@ export function effectWords(
 }
 
 function whereLower({ raises }: { readonly raises: boolean }): string {
-  return raises ? 'in any case' : 'where that is lower';
+  return raises ? 'even if higher' : 'only if lower';
 }
 
 function signed(figure: string, unit: string, write: Writer): string {
@@ -82,10 +82,10 @@ function signed(figure: string, unit: string, write: Writer): string {
 }
 
 function triggerWords(base: PriceBase): string {
-  return base === 'running' ? '' : `, starting from the ${BASE_WORDS[base]}, where that is lower`;
+  return base === 'running' ? '' : `, starting from the ${BASE_WORDS[base]}, only if lower`;
 }
 
-/** "for every 2 of everything under Clay, 1 of everything under Clay free, the cheapest" */
+/** "for every 2 of all items in Clay, 1 of all items in Clay free, the cheapest" */
 function buyAndGetWords(
   { buy, get, offer, dearest, most }: Extract<Serialized<GroupEffect>, { kind: 'buyAndGet' }>,
   currency: string,

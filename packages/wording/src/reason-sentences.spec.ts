@@ -74,7 +74,7 @@ const TOLD: Told = {
   narrowerEntryApplies: [
     [
       { kind: 'narrowerEntryApplies', entry, currency: 'EUR' },
-      'a narrower entry applies: 5 % off everything',
+      'a narrower entry applies: 5 % off all items',
     ],
   ],
   earlierEntryApplies: [
@@ -84,7 +84,7 @@ const TOLD: Told = {
         entry: entryOf({ kind: 'percent', percent: decimal('3') }),
         currency: 'EUR',
       },
-      'an entry before it applies: 3 % added to everything',
+      'an entry before it applies: 3 % added to all items',
     ],
   ],
   noCost: [
@@ -258,7 +258,7 @@ describe('who gave a line its level, in words', () => {
           window: { from: null, until: null },
         },
       },
-      'the customer’s for everything by ebb',
+      'the customer’s for all items by ebb',
     ],
     [{ kind: 'customer' }, 'the customer’s'],
     [{ kind: 'segment', name: 'Shops' }, 'the segment Shops’s'],

@@ -81,10 +81,10 @@ describe('what keeps a condition from holding, in words', () => {
 
   it('says what would do instead, and what must not be', () => {
     expect(why({ kind: 'any', of: [goods('glaze'), quantity('atLeast', '6')] })).toBe(
-      'one of these would do: it needs that the item is everything under Glazes | the quantity of the line is 5, not at least 6: 1 more needed',
+      'one of these would do: it needs that the item is in Glazes | the quantity of the line is 5, not at least 6: 1 more needed',
     );
     expect(why({ kind: 'none', of: [goods('clay'), goods('glaze')] })).toBe(
-      'it must not be that the item is everything under Clay',
+      'it must not be that the item is in Clay',
     );
     expect(why({ kind: 'any', of: [] })).toBe('its conditions never hold');
   });
@@ -92,11 +92,9 @@ describe('what keeps a condition from holding, in words', () => {
 
 describe('the conditions of a rule in words', () => {
   it('tell either from both, and groups from tests', () => {
-    expect(condition(goods('clay', 'glaze'))).toBe(
-      'the item is everything under Clay or everything under Glazes',
-    );
+    expect(condition(goods('clay', 'glaze'))).toBe('the item is in Clay or in Glazes');
     expect(condition({ kind: 'all', of: [goods('clay'), goods('glaze')] })).toBe(
-      'the item is everything under Clay and the item is everything under Glazes',
+      'the item is in Clay and the item is in Glazes',
     );
     const nested: Condition = {
       kind: 'any',
@@ -106,10 +104,10 @@ describe('the conditions of a rule in words', () => {
       ],
     };
     expect(condition(nested)).toBe(
-      '(the item is everything under Clay and the segment is schools) or the item is everything under Glazes',
+      '(the item is in Clay and the segment is schools) or the item is in Glazes',
     );
     expect(condition({ kind: 'none', of: [goods('clay')] })).toBe(
-      'none of these: the item is everything under Clay',
+      'none of these: the item is in Clay',
     );
     expect(condition({ kind: 'customer', customers: ['C1', 'C2'] })).toBe(
       'the customer is C1 or C2',
@@ -145,11 +143,11 @@ describe('the conditions of a rule in words', () => {
       ],
       [
         { kind: 'count', of: 'spend', scopes: clay },
-        'what is spent on everything under Clay is at least 3 EUR',
+        'what is spent on all items in Clay is at least 3 EUR',
       ],
       [
         { kind: 'count', of: 'quantity', scopes: clay },
-        'the quantity of everything under Clay is at least 3',
+        'the quantity of all items in Clay is at least 3',
       ],
     ];
     for (const [fact, words] of facts) {
@@ -223,7 +221,7 @@ describe('the conditions of a rule in words', () => {
         fact: { kind: 'count', of: 'lines', scopes: [{ kind: 'all' }] },
         comparison: { kind: 'between', value: decimal('3'), to: decimal('5') },
       }),
-    ).toBe('the number of lines of everything is between 3 and 5, both included');
+    ).toBe('the number of lines of all items is between 3 and 5, both included');
   });
 });
 
@@ -231,12 +229,12 @@ describe('the effect of a rule in words', () => {
   it('says how much, of what, and from where', () => {
     expect(effect(percentOff('10'))).toBe('10 % off the price');
     expect(effect(percentOff('15', { of: 'listPrice', startsFrom: 'basePrice' }))).toBe(
-      '15 % off the list price, starting from the base price, where that is lower',
+      '15 % off the list price, starting from the base price, only if lower',
     );
     expect(effect(flat('-4.00', '4'))).toBe('4.00 EUR off the line for every 4');
     expect(effect(flat('25'))).toBe('25 EUR added to the line');
     expect(effect({ kind: 'set', price: decimal('9'), unit: 'pallet', raises: true })).toBe(
-      '9 EUR per pallet, in any case',
+      '9 EUR per pallet, even if higher',
     );
   });
 });
@@ -256,7 +254,7 @@ describe('a whole rule in one sentence', () => {
       paused: true,
     });
     expect(ruleSentence(serialized(rule), NAMES)).toBe(
-      'Where the item is everything under Clay: 8 % off the price, from 2026-03-01, on Tuesdays or Thursdays, from 18:00 to 20:00, at the outlet quay, with the code KILN, alone, and no rule after it, paused.',
+      'If the item is in Clay: 8 % off the price, from 2026-03-01, on Tuesdays or Thursdays, from 18:00 to 20:00, at the outlet quay, with the code KILN. Not combined with other rules. Later rules are skipped. Paused.',
     );
     expect(
       validityWords({ days: { from: null, until: null }, weekdays: null, times: null }),
@@ -317,21 +315,23 @@ describe('how a rule starts and stops, in words', () => {
 
   it('says that somebody puts it on, which code starts it, and nothing where it is automatic', () => {
     const off = percentOff('10');
-    expect(words(off, { trigger: { kind: 'manual' } })).toContain(', where somebody puts it on,');
+    expect(words(off, { trigger: { kind: 'manual' } })).toContain(', where somebody applies it.');
     expect(words(off, { trigger: { kind: 'code', code: 'KILN' } })).toContain(
-      ', with the code KILN,',
+      ', with the code KILN.',
     );
-    expect(words(off, {})).toContain('the price, together with other rules.');
+    expect(words(off, {})).toContain('the price. Combined with other rules.');
   });
 
   it('says that a rule for units stops others only where it takes units', () => {
-    const onLines = ', and no rule after it on lines of which it takes units.';
+    const onLines = '. Later rules are skipped on lines of which it takes units.';
     for (const effect of forUnits) {
       expect(words(effect, { stopProcessing: true }))
         .withContext(effect.kind)
         .toContain(onLines);
     }
-    expect(words(percentOff('10'), { stopProcessing: true })).toMatch(/, and no rule after it\.$/);
+    expect(words(percentOff('10'), { stopProcessing: true })).toMatch(
+      /\. Later rules are skipped\.$/,
+    );
   });
 });
 
@@ -354,7 +354,7 @@ describe('a test with what is there, in words', () => {
     expect(asked(quantity, null)).toBe('the quantity of the line is at least 8 (not known)');
     expect(asked(unit, 'pallet')).toMatch(/ is bag \(pallet\)$/);
     const clay: RuleTest = { kind: 'goods', scopes: [{ kind: 'category', category: 'clay' }] };
-    expect(asked(clay, 'CL-0207')).toBe('the item is everything under Clay');
+    expect(asked(clay, 'CL-0207')).toBe('the item is in Clay');
   });
 
   it('says of a word what is there and what is wanted', () => {

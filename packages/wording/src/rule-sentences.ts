@@ -12,6 +12,7 @@ import {
   type RuleLimits,
   type RuleTrigger,
   type RuleValidity,
+  type Scope,
   subtract,
   type Unmet,
   type WordComparison,
@@ -26,25 +27,27 @@ type PrintedRule = Omit<Serialized<Rule>, 'id' | 'name' | 'words'>;
 /** A whole rule in one sentence, conditions first. */
 export function ruleSentence(rule: PrintedRule, names: Names, write: Writer = plainWriter): string {
   const said = [
-    `where ${conditionWords(rule.when, rule.currency, names, write)}: ${effectWords(rule.effect, rule.currency, names, write)}`,
+    `If ${conditionWords(rule.when, rule.currency, names, write)}: ${effectWords(rule.effect, rule.currency, names, write)}`,
     ...validityWords(rule.validity, write),
     ...(rule.outlets === null ? [] : [`at the outlet ${orWords(rule.outlets)}`]),
     ...triggerWords(rule.trigger),
-    rule.combinable ? 'together with other rules' : 'alone',
-    ...(rule.stopProcessing ? [stopWords(rule.effect)] : []),
     ...limitWords(rule.limits),
-    ...(rule.paused ? ['paused'] : []),
   ];
-  const sentence = said.join(', ');
-  return `${sentence.charAt(0).toUpperCase()}${sentence.slice(1)}.`;
+  const sentences = [
+    said.join(', '),
+    rule.combinable ? 'Combined with other rules' : 'Not combined with other rules',
+    ...(rule.stopProcessing ? [stopWords(rule.effect)] : []),
+    ...(rule.paused ? ['Paused'] : []),
+  ];
+  return `${sentences.join('. ')}.`;
 }
 
 /** A rule for units stops the others only on the lines of which it takes some. */
 function stopWords({ kind }: PrintedRule['effect']): string {
   const forUnits = kind === 'buyAndGet' || kind === 'bundle' || kind === 'allocate';
   return forUnits
-    ? 'and no rule after it on lines of which it takes units'
-    : 'and no rule after it';
+    ? 'Later rules are skipped on lines of which it takes units'
+    : 'Later rules are skipped';
 }
 
 /** "at most 10 times in all", "at most once for each customer"; nothing where there is no limit. */
@@ -63,11 +66,11 @@ function triggerWords(trigger: RuleTrigger): readonly string[] {
     case 'code':
       return [`with the code ${trigger.code}`];
     case 'manual':
-      return ['where somebody puts it on'];
+      return ['where somebody applies it'];
   }
 }
 
-/** "the goods are everything under Clay and the quantity is at least 3" */
+/** "the goods are all items in Clay and the quantity is at least 3" */
 export function conditionWords(
   condition: Serialized<Condition>,
   currency: string,
@@ -87,7 +90,7 @@ export function conditionWords(
       return parts.join(condition.kind === 'all' ? ' and ' : ' or ');
     }
     case 'goods':
-      return `the item is ${orWords(condition.scopes.map((scope) => scopeWords(scope, names)))}`;
+      return `the item is ${orWords(condition.scopes.map((scope) => whichWords(scope, names)))}`;
     case 'customer':
       return `the customer is ${orWords(condition.customers)}`;
     case 'segment':
@@ -101,6 +104,11 @@ export function conditionWords(
     case 'word':
       return `${factWords(condition.fact, names)} ${wordComparisonWords(condition.comparison, write)}`;
   }
+}
+
+/** What an item is that a selection covers: "in Clay", "CL-0207", "by Ebb & Flood in Clay". */
+function whichWords(scope: Scope, names: Names): string {
+  return scope.kind === 'all' ? 'any' : scopeWords(scope, names).replace(/^all items /, '');
 }
 
 /** What keeps a condition from holding: "the quantity of the line is 5, not at least 8: 3 more are needed". */

@@ -45,31 +45,31 @@ const CLAY = { kind: 'category', category: 'clay' } as const;
 
 describe('an entry read back', () => {
   it('says what is taken off or added, and from what', () => {
-    expect(entry(percentEntry('-12', CLAY))).toBe('12 % off everything under Clay');
-    expect(entry(percentEntry('2.5'))).toBe('2.5 % added to everything');
-    expect(entry(percentEntry('0.00'))).toBe('the base price of everything');
+    expect(entry(percentEntry('-12', CLAY))).toBe('12 % off all items in Clay');
+    expect(entry(percentEntry('2.5'))).toBe('2.5 % added to all items');
+    expect(entry(percentEntry('0.00'))).toBe('the base price of all items');
     expect(entry(percentEntry('0', CLAY, { basis: { kind: 'listPrice' } }))).toBe(
-      'the list price of everything under Clay',
+      'the list price of all items in Clay',
     );
     expect(entry(percentEntry('-5', CLAY, { basis: { kind: 'level', level: 'trade' } }))).toBe(
-      '5 % off the L-trade price of everything under Clay',
+      '5 % off the L-trade price of all items in Clay',
     );
     expect(entry(percentEntry('-5', CLAY, { basis: { kind: 'namedPrice', name: 'web' } }))).toBe(
-      '5 % off the web price of everything under Clay',
+      '5 % off the web price of all items in Clay',
     );
   });
 
   it('says amounts with their currency and unit', () => {
     const amount = (text: string, unit: string | null): string =>
       entry(entryOf({ kind: 'amount', amount: decimal(text), unit }));
-    expect(amount('-0.50', null)).toBe('0.50 EUR off everything');
-    expect(amount('0.50', 'bag')).toBe('0.50 EUR per bag added to everything');
+    expect(amount('-0.50', null)).toBe('0.50 EUR off all items');
+    expect(amount('0.50', 'bag')).toBe('0.50 EUR per bag added to all items');
     const percent = decimal('-10');
     expect(
       entry(entryOf({ kind: 'percentAndAmount', percent, amount: decimal('1'), unit: null })),
-    ).toBe('10 % off, then 1 EUR added to everything');
+    ).toBe('10 % off, then 1 EUR added to all items');
     expect(entry(entryOf({ kind: 'set', price: decimal('9.95'), unit: 'bag' }))).toBe(
-      '9.95 EUR per bag for everything',
+      '9.95 EUR per bag for all items',
     );
   });
 
@@ -87,7 +87,7 @@ describe('an entry read back', () => {
       },
     });
     expect(entry(banded)).toBe(
-      'everything under Clay, by the base price (from 0 EUR: 40 % added, from 5 EUR: 3 % off, ' +
+      'all items in Clay, by the base price (from 0 EUR: 40 % added, from 5 EUR: 3 % off, ' +
         'from 9 EUR: as it is, from 20 EUR: 19 EUR), closed to breaks and rules',
     );
   });
@@ -95,14 +95,14 @@ describe('an entry read back', () => {
   it('says whom it reaches', () => {
     const scopes = [
       [{ kind: 'item', item: 'CL-1' }, 'CL-1 Stoneware body'],
-      [{ kind: 'categoryBrand', category: 'clay', brand: 'ebb' }, 'everything by B-ebb under Clay'],
+      [{ kind: 'categoryBrand', category: 'clay', brand: 'ebb' }, 'all items by B-ebb in Clay'],
       [
         { kind: 'supplierCategory', supplier: 'pits', category: 'clay' },
-        'everything from S-pits under Clay',
+        'all items from S-pits in Clay',
       ],
-      [{ kind: 'family', family: 'bodies' }, 'the family F-bodies'],
-      [{ kind: 'brand', brand: 'ebb' }, 'everything by B-ebb'],
-      [{ kind: 'supplier', supplier: 'pits' }, 'everything from S-pits'],
+      [{ kind: 'family', family: 'bodies' }, 'all items of the family F-bodies'],
+      [{ kind: 'brand', brand: 'ebb' }, 'all items by B-ebb'],
+      [{ kind: 'supplier', supplier: 'pits' }, 'all items from S-pits'],
       [{ kind: 'itemKind', itemKind: 'service' }, 'all services'],
     ] as const;
     for (const [scope, words] of scopes) {
@@ -113,10 +113,8 @@ describe('an entry read back', () => {
 
 describe('a level read back', () => {
   it('says each entry in order, its items apart, then its rounding and its days', () => {
-    expect(level({})).toBe(
-      '12 % off everything under Clay; prices rounded to the nearest 0.05 EUR.',
-    );
-    expect(level({ rounding: null })).toBe('12 % off everything under Clay.');
+    expect(level({})).toBe('12 % off all items in Clay; prices rounded to the nearest 0.05 EUR.');
+    expect(level({ rounding: null })).toBe('12 % off all items in Clay.');
     expect(
       level({
         entries: [percentEntry('-5')],
@@ -133,7 +131,7 @@ describe('a level read back', () => {
         },
       }),
     ).toBe(
-      '5 % off everything; the base price, whatever else is said, for CL-0207 Stoneware body; ' +
+      '5 % off all items; the base price, whatever else is said, for CL-0207 Stoneware body; ' +
         '2 prices typed; prices rounded up to the next price ending in 4.99 or 9.99 in every 10 ' +
         '(EUR), never below 3.00 EUR; in force from 2026-03-01 to 2026-05-31.',
     );
@@ -178,11 +176,11 @@ describe('workings in words', () => {
     const line = serialized(pricedLine(setup, documentOf()));
     expect(wordings(line)).toEqual([
       'Base price: of CL-0207 per bag in version 7',
-      'Level Schools: 12.5 % off everything under Clay',
+      'Level Schools: 12.5 % off all items in Clay',
       'to 2 decimals: a unit price in EUR ends there, halves away from zero',
     ]);
     expect(passed(line)).toEqual([
-      '5 % off everything: a narrower entry applies: 12.5 % off everything under Clay',
+      '5 % off all items: a narrower entry applies: 12.5 % off all items in Clay',
     ]);
   });
 
@@ -225,7 +223,7 @@ describe('workings in words', () => {
     const setup = setupOf({ levels: [schools(), schools({ id: 'trade', name: 'Trade' })] });
     const line = pricedLine(setup, documentOf('1', { facts: factsOf({ customer }) }));
     expect(passed(serialized(line))).toEqual([
-      'A level, the customer’s for everything under Clay: it is not in version 7',
+      'A level, the customer’s for all items in Clay: it is not in version 7',
       'Level Trade, the segment Shops’s: level Schools comes first, the customer’s',
     ]);
   });
@@ -251,7 +249,7 @@ describe('workings in words', () => {
             { quantity: 1, scopes: [{ kind: 'item', item: 'CL-0207' }, { kind: 'all' }] },
           ],
         },
-        '2 more units of everything under Clay and 1 more unit of CL-0207 Stoneware body or everything would be needed',
+        '2 more units of all items in Clay and 1 more unit of CL-0207 Stoneware body or all items would be needed',
       ],
       [{ kind: 'basisMissing', basis: { kind: 'listPrice' } }, 'the item has no list price'],
       [

@@ -105,7 +105,7 @@ describe('kinds of items, days, and whole levels in words', () => {
       'all services',
       'all fees',
     ]);
-    expect(scopeWords({ kind: 'all' }, CODES)).toBe('everything');
+    expect(scopeWords({ kind: 'all' }, CODES)).toBe('all items');
   });
 
   it('name the ends of a window that has some', () => {

@@ -37,7 +37,7 @@ export interface Names {
 /** Numbers and days as they are stored. */
 export const plainWriter: Writer = { number: (decimal) => decimal, day: (day) => day };
 
-/** "12 % off everything under Clay"; amounts in it are in `currency`, the level's own. */
+/** "12 % off all items in Clay"; amounts in it are in `currency`, the level's own. */
 export function entrySentence(
   { scope, basis, adjusting, rounding, closes }: Serialized<LevelEntry>,
   currency: string,
@@ -239,20 +239,20 @@ export function scopeWords(scope: Scope, names: Names): string {
     case 'item':
       return names.item(scope.item);
     case 'categoryBrand':
-      return `everything by ${names.brand(scope.brand)} under ${names.category(scope.category)}`;
+      return `all items by ${names.brand(scope.brand)} in ${names.category(scope.category)}`;
     case 'supplierCategory':
-      return `everything from ${names.supplier(scope.supplier)} under ${names.category(scope.category)}`;
+      return `all items from ${names.supplier(scope.supplier)} in ${names.category(scope.category)}`;
     case 'family':
-      return `the family ${names.family(scope.family)}`;
+      return `all items of the family ${names.family(scope.family)}`;
     case 'category':
-      return `everything under ${names.category(scope.category)}`;
+      return `all items in ${names.category(scope.category)}`;
     case 'brand':
-      return `everything by ${names.brand(scope.brand)}`;
+      return `all items by ${names.brand(scope.brand)}`;
     case 'supplier':
-      return `everything from ${names.supplier(scope.supplier)}`;
+      return `all items from ${names.supplier(scope.supplier)}`;
     case 'itemKind':
       return KIND_WORDS[scope.itemKind];
     case 'all':
-      return 'everything';
+      return 'all items';
   }
 }

@@ -85,7 +85,7 @@ const STEPS: Cases<Exclude<WorkingSource['kind'], 'costTable' | 'quantityBreak'>
         charge: { scope: { kind: 'all' }, amount: decimal('4.20') },
         tookAll: false,
       },
-      'Piece charge: for everything',
+      'Piece charge: for all items',
     ],
     [
       {
@@ -94,7 +94,7 @@ const STEPS: Cases<Exclude<WorkingSource['kind'], 'costTable' | 'quantityBreak'>
         charge: { scope: { kind: 'all' }, amount: decimal('-4.20') },
         tookAll: true,
       },
-      'Piece charge: for everything: more than there is, so all of it',
+      'Piece charge: for all items: more than there is, so all of it',
     ],
   ],
   tableRounding: [
@@ -106,11 +106,11 @@ const STEPS: Cases<Exclude<WorkingSource['kind'], 'costTable' | 'quantityBreak'>
   levelEntry: [
     [
       { version: 7, level, entry, adjustment: entry.adjusting, tookAll: false },
-      'Level Schools: 5 % off everything',
+      'Level Schools: 5 % off all items',
     ],
     [
       { version: 7, level, entry, adjustment: entry.adjusting, tookAll: true },
-      'Level Schools: 5 % off everything: more than there is, so all of it',
+      'Level Schools: 5 % off all items: more than there is, so all of it',
     ],
   ],
   levelRounding: [
@@ -192,7 +192,7 @@ const SUBJECTS: Cases<NotAppliedSubject['kind']> = {
   missingLevel: [[{ id: 'x', by: { kind: 'document' } }, 'A level, chosen on the document']],
   levelChoice: [[{ level, by: { kind: 'line' } }, 'Level Schools, chosen on the line']],
   level: [[{ level }, 'Level Schools']],
-  levelEntry: [[{ level, entry }, '5 % off everything']],
+  levelEntry: [[{ level, entry }, '5 % off all items']],
   levelRounding: [[{ level, rule: rounding }, 'Rounding down to the next 0.05 EUR']],
   agreement: [
     [{ agreement: agreement('9.20'), segment: null }, 'Agreement: 9.20 (EUR)'],

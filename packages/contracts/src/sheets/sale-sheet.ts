@@ -32,7 +32,7 @@ export const SALE_SHEET: Sheet = {
     dayColumn(day, { name: 'Posted', begins: null, meaning: 'The day, such as 2026-11-24.' }),
     textColumn(customerCode, {
       name: 'Customer',
-      meaning: 'The customer’s code; empty for nobody known.',
+      meaning: 'The customer’s code; empty for no customer.',
     }),
     textColumn(shortCode, { name: 'Outlet', meaning: 'The code of the outlet.' }),
     textColumn(currencyCode, { name: 'Currency', meaning: 'Empty for the home currency.' }),

@@ -52,7 +52,7 @@ describe('a rule that prices at another level', () => {
     expect(instead && printExact(instead)).toBe('18.0000');
   });
 
-  it('only where that is lower, unless it says otherwise', () => {
+  it('only only if lower, unless it says otherwise', () => {
     const dearer = { ...trade, entries: [percentEntry('5')] };
     const levels = [schools({ entries: [percentEntry('-10')], rounding: null }), dearer];
     const not = under(ruleOf(atTrade()), { levels });

@@ -1,7 +1,7 @@
 import type { CategoryCode, ItemKind, ItemNumber } from './goods';
 
 /**
- * Which items something is for. A category reaches everything under it in the tree; a supplier is
+ * Which items something is for. A category reaches all items in it in the tree; a supplier is
  * the item's preferred one.
  */
 export type Scope =

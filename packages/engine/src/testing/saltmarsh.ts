@@ -49,7 +49,7 @@ export function basePrice(price: string, unit: string | null = null): BasePrice 
   return { kind: 'own', item: 'CL-0207', unit, price: decimal(price) };
 }
 
-/** 12 % off everything under Clay, to the nearest 0.05. */
+/** 12 % off all items in Clay, to the nearest 0.05. */
 export function schools(changes: Partial<Level> = {}): Level {
   return {
     id: 'schools',

@@ -61,7 +61,7 @@ async function findThings(queries: Queries, text: string): Promise<FoundThing[]>
     ...foundDocuments.map(({ kind, key, customer, title }) => ({
       kind,
       key,
-      name: [customer ?? 'nobody known', title].filter((part) => part !== '').join(', '),
+      name: [customer ?? 'No customer', title].filter((part) => part !== '').join(', '),
     })),
   ];
 }

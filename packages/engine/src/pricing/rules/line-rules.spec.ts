@@ -73,7 +73,7 @@ describe('rules that go together', () => {
     expect(amountUnder('5.00', [rule], '12')).toBe('48.00');
   });
 
-  it('worked example 15: starting from the base price, where that is lower', () => {
+  it('worked example 15: starting from the base price, only if lower', () => {
     const level = schools({ entries: [percentEntry('-10')], rounding: null });
     const under = (off: string) =>
       pricedLine(

@@ -39,7 +39,7 @@ describe('rules that somebody puts on or takes off', () => {
       effect: { kind: 'ownPrices', prices: [own('CL-0207'), own('CL-0300')], raises: false },
     };
     expect(toldOf(underRules('10.00', [clearance]))).toContain(
-      'Rule School term: by hand: 8.00 EUR each, where that is lower',
+      'Rule School term: by hand: 8.00 EUR each, only if lower',
     );
   });
 

@@ -32,7 +32,7 @@ describe('the words of a rule that prices follow costs by', () => {
   it('say what the price does, what it keeps, and whose rule it is', () => {
     expect(followSentence(rule({}), NAMES)).toBe(
       'When its cost changes, the price waits for review, and keeps the markup it has. ' +
-        'So says the rule for everything.',
+        'So says the rule for all items.',
     );
   });
 

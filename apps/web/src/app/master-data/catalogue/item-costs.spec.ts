@@ -88,7 +88,7 @@ describe('the costs of an item on its page', () => {
   it('say what the price does when they change, and which rule says so', () => {
     expect(screen.text()).toContain(
       'When its cost changes, the price moves by itself up to 10 %, above which it waits, and keeps ' +
-        'a margin of 36.5 %. So says the rule for everything from Marsh Pits.',
+        'a margin of 36.5 %. So says the rule for all items from Marsh Pits.',
     );
   });
 

@@ -83,7 +83,7 @@ describe('the screen of the price desk', () => {
     const shown = screen.text();
     for (const part of [
       '16.20',
-      'EUR each for nobody known',
+      'EUR each for no customer',
       'list price 21.00 EUR per bag, the maker’s suggestion',
       'replaced by CL-0300',
       'from Marsh Pits, 13 days',
@@ -95,7 +95,7 @@ describe('the screen of the price desk', () => {
       expect(shown).toContain(part);
     }
     const explained = screen.store.selectSignal(workingsFeature.selectPrice)();
-    expect(explained?.whose).toContain('2 × bag for nobody known');
+    expect(explained?.whose).toContain('2 × bag for no customer');
   });
 
   it('asks anew for what is typed, and for a customer at its own outlet', async () => {

@@ -96,7 +96,7 @@ export class PriceDesk {
     }
     return null;
   });
-  protected readonly whose = computed(() => this.customer()?.name ?? 'nobody known');
+  protected readonly whose = computed(() => this.customer()?.name ?? 'no customer');
   protected readonly price = computed(() => {
     const answer = this.answer();
     return answer && this.shown('asked', 'as asked', answer.priced, true);

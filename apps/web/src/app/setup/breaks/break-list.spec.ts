@@ -21,7 +21,7 @@ describe('the list of quantity breaks', () => {
       breaks: [{ id: 'a', state: 'published', content, items: 31, priceInversions: 2 }],
     });
     await screen.drawn();
-    for (const part of ['Everything, counted on each line: 5 % off from 10', '31', '△ 2']) {
+    for (const part of ['All items, counted on each line: 5 % off from 10', '31', '△ 2']) {
       expect(screen.text()).toContain(part);
     }
     expect(screen.text()).toContain('New quantity break');

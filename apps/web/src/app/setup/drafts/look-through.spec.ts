@@ -90,8 +90,8 @@ describe('the draft, looked through', () => {
     for (const part of [
       'Level Schools',
       'changed, 1 customer has it',
-      '10 % off everything under Clay.',
-      '12 % off everything under Clay.',
+      '10 % off all items in Clay.',
+      '12 % off all items in Clay.',
       '35 of 237 prices move: 35 lower, in EUR.',
       'Compared: 1 of each item, at price level Schools, against base prices where it is new.',
       'CL-0606',

@@ -38,23 +38,23 @@ describe('the editor of one entry', () => {
 
   it('names what it reaches: first how, then which', async () => {
     await show(entry('a', '-10'));
-    await screen.choose('Applies to', 'a brand');
+    await screen.choose('Applies to', 'Brand');
     expect(now.scope).toEqual({ kind: 'brand', brand: '' });
     await screen.choose('Brand', 'Ebb & Flood');
     expect(now.scope).toEqual({ kind: 'brand', brand: 'ebb' });
-    await screen.choose('Applies to', 'a kind of goods');
+    await screen.choose('Applies to', 'Kind of goods');
     await screen.choose('Kind of goods', 'fees');
     expect(now.scope).toEqual({ kind: 'itemKind', itemKind: 'fee' });
-    await screen.choose('Applies to', 'a family');
+    await screen.choose('Applies to', 'Family');
     await screen.choose('Family', 'Stoneware bodies');
     expect(now.scope).toEqual({ kind: 'family', family: 'bodies' });
-    await screen.choose('Applies to', 'everything');
+    await screen.choose('Applies to', 'All items');
     expect(now.scope).toEqual({ kind: 'all' });
   });
 
   it('keeps the category where another thing is named beside it', async () => {
     await show(entry('a', '-10', { kind: 'category', category: 'clay' }));
-    await screen.choose('Applies to', 'a supplier’s under');
+    await screen.choose('Applies to', 'Supplier in a category');
     await screen.choose('Supplier', 'Marsh Pits');
     expect(now.scope).toEqual({ kind: 'supplierCategory', supplier: 'pits', category: 'clay' });
   });

@@ -47,10 +47,10 @@ describe('the editor of a level', () => {
 
   it('reads the level back, and keeps an edit in the draft from the revision it was made from', async () => {
     await open(PUBLISHED);
-    expect(screen.text()).toContain('12 % off everything under Clay.');
+    expect(screen.text()).toContain('12 % off all items in Clay.');
     expect(screen.text()).toContain('as published');
     await screen.type('Percent', '12,5');
-    expect(screen.text()).toContain('12.5 % off everything under Clay.');
+    expect(screen.text()).toContain('12.5 % off all items in Clay.');
     await screen.quiet(PAUSE);
     const sent = await saved(1);
     expect(sent.revision).toBe(0);
@@ -70,7 +70,7 @@ describe('the editor of a level', () => {
     await screen.type('Name', 'Fairs');
     await screen.quiet(PAUSE);
     expect(screen.text()).toContain('Not complete yet. It counts nowhere');
-    await screen.choose('Applies to', 'everything');
+    await screen.choose('Applies to', 'All items');
     await screen.type('Percent', '5');
     await screen.quiet(PAUSE);
     expect((await saved(1)).content.name).toBe('Fairs');
@@ -86,7 +86,7 @@ describe('the editor of a level', () => {
     expect(screen.text()).not.toContain('12 % off');
     await screen.press('Undo');
     await screen.press('Undo');
-    expect(screen.text()).toContain('12 % off everything under Clay.');
+    expect(screen.text()).toContain('12 % off all items in Clay.');
     await screen.press('Redo');
     expect(screen.text()).toContain('Not complete yet');
   });
@@ -109,11 +109,11 @@ describe('the editor of a level', () => {
 
   it('asks for the item of an entry for one item', async () => {
     await open(PUBLISHED);
-    await screen.choose('Applies to', 'one item');
+    await screen.choose('Applies to', 'Item');
     expect(screen.text()).toContain('Not complete yet');
     await screen.quiet(PAUSE);
     expect(screen.text()).toContain('Choose which');
-    await screen.choose('Applies to', 'everything');
+    await screen.choose('Applies to', 'All items');
     await screen.quiet(PAUSE);
     expect((await saved(1)).content.entries[0]?.scope).toEqual({ kind: 'all' });
   });
@@ -129,7 +129,7 @@ describe('the editor of a level', () => {
       revision: 4,
     };
     await screen.answer('PUT', EDIT, problemBody(409, 'Somebody', { current }), 409);
-    expect(screen.text()).toMatch(/Theirs reads: ?12 % off everything under Clay\./);
+    expect(screen.text()).toMatch(/Theirs reads: ?12 % off all items in Clay\./);
     await screen.press('Keep mine instead');
     await screen.quiet(PAUSE);
     const sent = await saved(5);
@@ -174,7 +174,7 @@ describe('the editor of a level', () => {
   it('starts from another price and does other things with it', async () => {
     await open(PUBLISHED);
     await screen.choose('Based on', 'list price');
-    expect(screen.text()).toContain('12 % off the list price of everything under Clay.');
+    expect(screen.text()).toContain('12 % off the list price of all items in Clay.');
     await screen.choose('Effect', 'a percentage, then an amount');
     await screen.type('Amount', '0,50');
     expect(screen.text()).toContain('12 % off, then 0.50 EUR off the list price');
@@ -182,9 +182,9 @@ describe('the editor of a level', () => {
     await screen.quiet(PAUSE);
     const { adjusting } = (await saved(1)).content.entries[0] ?? entry('none', '0');
     expect(adjusting.kind === 'byPrice' && adjusting.bands.map(({ from }) => from)).toEqual(['0']);
-    await screen.choose('Applies to', 'a brand under');
+    await screen.choose('Applies to', 'Brand in a category');
     await screen.choose('Brand', 'Ebb & Flood');
-    expect(screen.text()).toContain('Everything by Ebb & Flood under Clay');
+    expect(screen.text()).toContain('All items by Ebb & Flood in Clay');
   });
 
   it('rounds to price endings, and says what is wrong with them', async () => {

@@ -56,12 +56,12 @@ describe('the list of levels', () => {
     ]);
     for (const part of [
       'Schools',
-      '12 % off everything under Clay',
+      '12 % off all items in Clay',
       '10',
-      'published',
-      '△ new in the draft',
-      '△ changed in the draft',
-      '△ withdrawn in the draft',
+      'Published',
+      '△ New in draft',
+      '△ Changed in draft',
+      '△ Deleted in draft',
     ]) {
       expect(screen.text().replaceAll('\u00a0', ' ')).toContain(part);
     }

@@ -3,10 +3,10 @@ import { statusField } from '../../shared/lists/short-list';
 
 /** How a level, a table, a break or a rule stands, in words. */
 export const STATE_WORDS: Readonly<Record<LevelState, string>> = {
-  published: 'published',
-  edited: '△ changed in the draft',
-  new: '△ new in the draft',
-  withdrawn: '△ withdrawn in the draft',
+  published: 'Published',
+  edited: '△ Changed in draft',
+  new: '△ New in draft',
+  withdrawn: '△ Deleted in draft',
 };
 
 /** What a list of them is narrowed by. */

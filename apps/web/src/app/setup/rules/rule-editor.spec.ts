@@ -61,7 +61,7 @@ describe('a rule on its screen', () => {
     expect(screen.text()).toContain(
       'and the quantity of the line is at least 3: 10 % off the price',
     );
-    expect(screen.text()).toContain('together with other rules');
+    expect(screen.text()).toContain('Combined with other rules');
   });
 
   it('has its condition written as a tree of sentences', async () => {

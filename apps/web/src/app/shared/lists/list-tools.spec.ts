@@ -151,6 +151,7 @@ describe('any list', () => {
     await show();
     await narrow(screen, 'Status', 'Status', 'Open');
     await screen.press('Views');
+    await screen.drawn();
     await screen.press('Save view…');
     await screen.drawn();
     await screen.type('Name', 'Open ones');
@@ -177,10 +178,13 @@ describe('any list', () => {
     await screen.drawn();
     await screen.press('Clear all');
     await screen.press('Views');
+    await screen.drawn();
     await screen.press('Open ones');
     await screen.until(() => names().length === 2);
     await screen.press('Views');
+    await screen.drawn();
     await screen.press('Delete view');
+    await screen.drawn();
     await screen.press('Open ones…');
     await decide(screen, 'Delete', 'Delete view Open ones?');
     await screen.answer('DELETE', `${AT}/v1`, null, 204);

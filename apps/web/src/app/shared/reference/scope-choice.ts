@@ -10,15 +10,15 @@ import { ITEM_KIND_CHOICES } from './item-kinds';
 import { referenceFeature } from './reference.feature';
 
 const KINDS: readonly (readonly [Scope['kind'], string])[] = [
-  ['category', 'everything under'],
-  ['categoryBrand', 'a brand under'],
-  ['supplierCategory', 'a supplier’s under'],
-  ['brand', 'a brand'],
-  ['supplier', 'a supplier’s goods'],
-  ['family', 'a family'],
-  ['itemKind', 'a kind of goods'],
-  ['item', 'one item'],
-  ['all', 'everything'],
+  ['category', 'Category'],
+  ['categoryBrand', 'Brand in a category'],
+  ['supplierCategory', 'Supplier in a category'],
+  ['brand', 'Brand'],
+  ['supplier', 'Supplier'],
+  ['family', 'Family'],
+  ['itemKind', 'Kind of goods'],
+  ['item', 'Item'],
+  ['all', 'All items'],
 ];
 
 /** Which goods something is for: first how they are named, then which. */

@@ -103,7 +103,7 @@ describe('the workings strip', () => {
     for (const part of [
       'Base price',
       'Level Schools',
-      '12 % off everything under Clay',
+      '12 % off all items in Clay',
       'Each, EUR per bag',
       'it is not in version 2',
       'and 4 more',

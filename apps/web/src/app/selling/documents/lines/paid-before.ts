@@ -38,7 +38,7 @@ import { writeChange, writeNumber } from '../../../shared/numbers/numbers';
             <td>
               <a [routerLink]="address(one)">{{ title(one) }}</a>
               @if (whose()) {
-                {{ one.customer ?? 'nobody known' }}
+                {{ one.customer ?? 'No customer' }}
               }
             </td>
             @if (mayTake()) {
