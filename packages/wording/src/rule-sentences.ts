@@ -108,7 +108,7 @@ export function conditionWords(
 
 /** What an item is that a selection covers: "in Clay", "CL-0207", "by Ebb & Flood in Clay". */
 function whichWords(scope: Scope, names: Names): string {
-  return scope.kind === 'all' ? 'any' : scopeWords(scope, names).replace(/^all items /, '');
+  return scope.kind === 'all' ? 'any item' : scopeWords(scope, names).replace(/^all items /, '');
 }
 
 /** What keeps a condition from holding: "the quantity of the line is 5, not at least 8: 3 more are needed". */

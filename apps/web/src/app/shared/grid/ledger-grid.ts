@@ -36,6 +36,7 @@ ModuleRegistry.registerModules([
       [defaultColDef]="defaults"
       [getRowId]="identify()"
       [alwaysShowVerticalScroll]="true"
+      [animateRows]="false"
       [suppressNoRowsOverlay]="true"
       (gridReady)="ready($event)"
       (columnMoved)="tellLayout($event)"

@@ -1,9 +1,10 @@
 import { DestroyRef, inject } from '@angular/core';
-import { toSignal } from '@angular/core/rxjs-interop';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { ActivatedRoute, Router, type Params } from '@angular/router';
 import { type ListName } from '@honest-ledger/contracts';
 import { Store } from '@ngrx/store';
 import isEqual from 'fast-deep-equal';
+import { skip } from 'rxjs';
 import { UNORDERED } from '../grid/row-order';
 import { whenChanged } from '../requests/when-changed';
 import { listsActions, listsFeature, type ListAsked, type ListFilter } from './lists.feature';
@@ -23,32 +24,41 @@ export function keepInAddress(nameOf: () => ListName, names: () => readonly stri
     const { filter, order } = lists()[nameOf()];
     return { filter, order };
   };
+  const take = (address: Params): void => {
+    const said = askedBy(address, names());
+    if (!isEqual(said, asked()))
+      store.dispatch(listsActions.asked({ list: nameOf(), asked: said }));
+  };
+  whenChanged(nameOf, () => {
+    const address = route.snapshot.queryParams;
+    if (!isEmpty(askedBy(address, names()))) take(address);
+  });
+  route.queryParams.pipe(skip(1), takeUntilDestroyed(destroyed)).subscribe((address) => {
+    // what was written here is what is asked already, or was: something newer may be on its way
+    if (router.currentNavigation()?.extras.info !== WRITTEN_HERE) take(address);
+  });
   let alive = true;
   destroyed.onDestroy(() => {
     alive = false;
   });
-  const params = toSignal(route.queryParams, { initialValue: route.snapshot.queryParams });
-  whenChanged(
-    () => [params(), nameOf()] as const,
-    ([address, list]) => {
-      const said = askedBy(address, names());
-      if (isEmpty(said) || isEqual(said, asked())) return;
-      store.dispatch(listsActions.asked({ list, asked: said }));
-    },
-  );
   whenChanged(asked, (now) => {
-    if (isEqual(askedBy(route.snapshot.queryParams, names()), now)) return;
     void Promise.resolve().then(() => {
-      if (!alive) return;
+      const going = router.currentNavigation();
+      const isLeaving = going !== null && going.extras.info !== WRITTEN_HERE;
+      if (!alive || isLeaving || isEqual(askedBy(route.snapshot.queryParams, names()), now)) return;
       return router.navigate([], {
         relativeTo: route,
         queryParams: addressOf(now, names()),
         queryParamsHandling: 'merge',
         replaceUrl: true,
+        info: WRITTEN_HERE,
       });
     });
   });
 }
+
+/** Marks a change of the address that follows the list, which the list does not follow back. */
+const WRITTEN_HERE = 'written by the list';
 
 /** What an address asks of a list. */
 function askedBy(params: Params, names: readonly string[]): ListAsked {
