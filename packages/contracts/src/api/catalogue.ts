@@ -74,11 +74,17 @@ export const itemQuerySchema = objectOf<ItemQuery>({ ...itemFilterFields, ...pag
 /** An item as the catalogue lists it, with its base price in the version in force. */
 export interface ItemRow extends ItemFactsForm {
   readonly basePrice: string | null;
-  /** What one base unit costs in the home currency; null without a cost, or the right to see it. */
-  readonly cost: string | null;
-  /** What the base price adds to that cost, in percent of the cost. */
+  /** Null without a cost, or the right to see it. */
+  readonly cost: ItemCostFigures | null;
+}
+
+/** What an item costs beside what it sells for. */
+export interface ItemCostFigures {
+  /** What one base unit costs, in the home currency. */
+  readonly each: string;
+  /** What the base price adds to that cost, in percent of the cost; null without a price. */
   readonly markup: string | null;
-  /** What of the base price is not cost, in percent of the price. */
+  /** What of the base price is not cost, in percent of the price; null without a price. */
   readonly margin: string | null;
 }
 

@@ -129,9 +129,11 @@ function toRow(
   return {
     ...serialized({ ...item, costs: [], purchaseCosts: [] }),
     basePrice,
-    cost: each && shownCost(each, homeCurrency),
-    markup: shownPercent(price && each && markupOf(price, each)),
-    margin: shownPercent(price && each && marginOf(price, each)),
+    cost: each && {
+      each: shownCost(each, homeCurrency),
+      markup: shownPercent(price && markupOf(price, each)),
+      margin: shownPercent(price && marginOf(price, each)),
+    },
   };
 }
 

@@ -34,7 +34,7 @@ export function itemRow(
   basePrice: string,
   changes: Partial<ItemFactsForm> = {},
 ): ItemRow {
-  return { ...itemFacts(item, changes), basePrice, cost: null, markup: null, margin: null };
+  return { ...itemFacts(item, changes), basePrice, cost: null };
 }
 
 /** A line of a quote, in the base unit. */
