@@ -63,9 +63,9 @@ export async function findItems(
   query: ItemQuery,
   { now, withCosts }: CatalogueAsked,
 ): Promise<ItemPage> {
-  const { homeCurrency, costOrder } = await settingsInForce(queries);
-  const day = dayOf(now);
-  const { rows, total } = await itemPage(queries, query, now);
+  const found = await itemsFound(queries, query, now);
+  const { homeCurrency, costOrder, day } = found;
+  const { rows, total } = await pageOf(queries, found, query);
   const numbers = rows.map(({ number }) => number);
   const facts = withCosts
     ? await readItemsToPrice(queries, { day, windows: [], attributes: [] }, numbers)
@@ -89,10 +89,18 @@ export async function itemPage(
   query: ItemQuery,
   now: Date,
 ): Promise<Page<{ readonly number: string; readonly price: string | null }>> {
-  const { select } = await itemsFound(queries, query, now);
+  return pageOf(queries, await itemsFound(queries, query, now), query);
+}
+
+/** Rows are counted in no order: then PostgreSQL joins only what the filter asks of. */
+async function pageOf(
+  queries: Queries,
+  { select, inOrderOf }: Awaited<ReturnType<typeof itemsFound>>,
+  query: ItemQuery,
+): Promise<Page<{ readonly number: string; readonly price: string | null }>> {
   return {
-    rows: await onPage(select(query), query),
-    total: await countOf(queries, select({ sort: 'item', descending: false })),
+    rows: await onPage(inOrderOf(query), query),
+    total: await countOf(queries, select(asksCosts(query))),
   };
 }
 
@@ -102,8 +110,8 @@ export async function findItemNumbers(
   query: ItemListQuery,
   now: Date,
 ): Promise<string[]> {
-  const { select } = await itemsFound(queries, query, now);
-  return (await select(query)).map(({ number }) => number);
+  const { inOrderOf } = await itemsFound(queries, query, now);
+  return (await inOrderOf(query)).map(({ number }) => number);
 }
 
 /** Refuses a filter or an order from which costs would follow, for who may not see them. */
@@ -149,7 +157,7 @@ const PRICE = sql<string | null>`coalesce(${basePriceRows.price}, ${sharedPriceR
 const COST = sql`cost.amount`;
 const WORTH = sql`${PRICE} * cost.per`;
 
-/** The items that a filter lets through, to be read in an order. */
+/** The items that a filter lets through, to be counted or read in an order. */
 async function itemsFound(queries: Queries, query: ItemListQuery, now: Date) {
   const { homeCurrency, costOrder } = await settingsInForce(queries);
   const tree = await readCategoryTree(queries);
@@ -169,8 +177,10 @@ async function itemsFound(queries: Queries, query: ItemListQuery, now: Date) {
     margin: sql`${WORTH} / ${COST}`,
   };
   const where = matching(queries, query, tree);
-  const costs = costsInOrder({ day: dayOf(now), now, homeCurrency, costOrder });
-  const select = (order: ListOrder<ItemListQuery['sort']>) => {
+  const day = dayOf(now);
+  const costs = costsInOrder({ day, now, homeCurrency, costOrder });
+  // costs are looked for in all items, so only where they are asked for
+  const select = (withCosts: boolean) => {
     const rows = queries
       .select({ number: items.number, price: PRICE })
       .from(items)
@@ -197,21 +207,19 @@ async function itemsFound(queries: Queries, query: ItemListQuery, now: Date) {
         ),
       )
       .where(where)
-      .orderBy(...inOrder(order, sorts, items.number))
       .$dynamic();
-    // costs are looked for in all items, so only where they are asked for
-    return asksCosts(query, order)
-      ? rows.leftJoin(sql`${costs} cost`, sql`cost.item_id = ${items.id}`)
-      : rows;
+    return withCosts ? rows.leftJoin(sql`${costs} cost`, sql`cost.item_id = ${items.id}`) : rows;
   };
-  return { select };
+  const inOrderOf = (order: ListOrder<ItemListQuery['sort']>) => {
+    const ofCosts = ITEM_SORTS_OF_COSTS.some((sort) => sort === order.sort);
+    const rows = select(ofCosts || asksCosts(query));
+    return rows.orderBy(...inOrder(order, sorts, items.number)).$dynamic();
+  };
+  return { select, inOrderOf, homeCurrency, costOrder, day };
 }
 
-function asksCosts(query: ItemFilter, { sort }: ListOrder<ItemListQuery['sort']>): boolean {
-  return (
-    ITEM_FILTERS_OF_COSTS.some((name) => query[name] !== undefined) ||
-    ITEM_SORTS_OF_COSTS.some((one) => one === sort)
-  );
+function asksCosts(query: ItemFilter): boolean {
+  return ITEM_FILTERS_OF_COSTS.some((name) => query[name] !== undefined);
 }
 
 function matching(queries: Queries, query: ItemFilter, tree: CategoryTree): SQL | undefined {

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { MAX_ROWS, type Page } from '@honest-ledger/contracts';
+import type { Page } from '@honest-ledger/contracts';
 import { AgGridAngular } from 'ag-grid-angular';
 import {
   InfiniteRowModelModule,
@@ -33,6 +33,8 @@ ModuleRegistry.registerModules([
 /** How many rows are asked for at once, and how many such blocks are kept. */
 const ROWS_AT_ONCE = 200;
 const BLOCKS_KEPT = 10;
+/** How many rows are asked for at once where all are wanted. */
+const ALL_AT_ONCE = 1000;
 
 /** Which rows a grid asks for. */
 export interface RowsAsked {
@@ -151,7 +153,7 @@ export class EndlessGrid<Row extends object> extends RowGrid<Row> {
   allRows(): Observable<readonly Row[]> {
     const find = this.find();
     const from = (offset: number): Observable<readonly Row[]> =>
-      find({ offset, limit: MAX_ROWS, ...this.orderNow() }).pipe(
+      find({ offset, limit: ALL_AT_ONCE, ...this.orderNow() }).pipe(
         switchMap(({ rows, total }) =>
           rows.length === 0 || offset + rows.length >= total
             ? of(rows)

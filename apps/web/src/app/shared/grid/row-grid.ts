@@ -17,7 +17,7 @@ import isEqual from 'fast-deep-equal';
 import { map, type Observable } from 'rxjs';
 import { whenChanged } from '../requests/when-changed';
 import { UNORDERED, type RowOrder } from './row-order';
-import { cellText, columnId, shownTable, type ShownTable } from './shown-table';
+import { cellText, columnId, shownTable, tabbed, type ShownTable } from './shown-table';
 
 ModuleRegistry.registerModules([ColumnApiModule]);
 
@@ -46,6 +46,12 @@ const LEDGER_THEME = themeQuartz.withParams({
   borderRadius: 3,
   cellHorizontalPadding: 9,
 });
+
+/** A column with what it is called. */
+export interface NamedColumn {
+  readonly column: ListColumn;
+  readonly name: string;
+}
 
 /** What every list has: rows to walk through with the arrow keys, opened with Enter or a click. */
 @Directive({
@@ -120,7 +126,7 @@ export abstract class RowGrid<Row extends object> {
   }
 
   /** The columns that can be shown or hidden, in their order. */
-  columnsNow(): readonly { readonly column: ListColumn; readonly name: string }[] {
+  columnsNow(): readonly NamedColumn[] {
     return this.columnState().map((column) => ({
       column,
       name: this.known().find(({ colId }) => colId === column.id)?.headerName ?? '',
@@ -182,14 +188,8 @@ export abstract class RowGrid<Row extends object> {
   private copy(row: Row, colId: string): void {
     const chosen = this.chosenRows();
     const column = this.known().find((one) => one.colId === colId);
-    const table = shownTable(this.shownColumns(), chosen);
-    const lines = [table.columns.map(({ name }) => name), ...table.rows];
-    const text =
-      chosen.length > 0
-        ? lines.map((cells) => cells.join('\t')).join('\n')
-        : column
-          ? cellText(column, row)
-          : '';
+    const cell = column ? cellText(column, row) : '';
+    const text = chosen.length > 0 ? tabbed(shownTable(this.shownColumns(), chosen)) : cell;
     void navigator.clipboard.writeText(text);
   }
 
@@ -212,14 +212,15 @@ export abstract class RowGrid<Row extends object> {
 
   private lay(): void {
     const layout = this.layout();
-    if (!this.api) return;
-    if (layout === null) return;
+    if (!this.api || layout === null) return;
+    const flexOf = (id: string): number =>
+      this.known().find(({ colId }) => colId === id)?.flex ?? 1;
     this.api.applyColumnState({
       applyOrder: true,
       state: layout.map(({ id, width, hidden }) => ({
         colId: id,
         hide: hidden,
-        ...(width === null ? {} : { width, flex: 0 }),
+        ...(width === null ? { flex: flexOf(id) } : { width, flex: 0 }),
       })),
     });
   }

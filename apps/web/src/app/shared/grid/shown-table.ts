@@ -31,6 +31,14 @@ export function shownTable<Row extends object>(
   };
 }
 
+/** A table as spreadsheets take it from the clipboard: a row a line, its cells apart by tabs. */
+export function tabbed({ columns, rows }: ShownTable): string {
+  const lines = [columns.map(({ name }) => name), ...rows];
+  return lines
+    .map((cells) => cells.map((cell) => cell.replaceAll(/\s/g, ' ')).join('\t'))
+    .join('\n');
+}
+
 const isFigures = <Row>({ type }: ColDef<Row>): boolean => type === 'rightAligned';
 
 /** What stands in a cell, as the column computes and writes it. */

@@ -130,6 +130,23 @@ describe('any list', () => {
     expect(heads()).toEqual(['Name', 'Price']);
   });
 
+  it('keeps the columns in the order in which they were left, whoever leaves meanwhile', async () => {
+    await show();
+    await screen.press('Columns');
+    await screen.press('Move Price left');
+    await screen.press('Move Status left');
+    screen.fixture.destroy();
+    const idsOf = (sent: unknown): string[] =>
+      (sent as { columns: readonly ListColumn[] }).columns.map(({ id }) => id);
+    const first = screen.server.expectOne(`${AT}/layout`);
+    expect(idsOf(first.request.body)).toEqual(['price', 'name', 'state']);
+    expect(first.cancelled).toBeFalse();
+    first.flush(null);
+    const second = screen.server.expectOne(`${AT}/layout`);
+    expect(idsOf(second.request.body)).toEqual(['price', 'state', 'name']);
+    second.flush(null);
+  });
+
   it('comes with the columns that were left, and says where they cannot be kept', async () => {
     await show({
       layout: [

@@ -20,12 +20,13 @@ import { MatMenu, MatMenuItem, MatMenuTrigger } from '@angular/material/menu';
 import { MatSnackBar, MatSnackBarConfig } from '@angular/material/snack-bar';
 import type { ListColumn, ListView as SavedView } from '@honest-ledger/contracts';
 import { Store } from '@ngrx/store';
-import { firstValueFrom } from 'rxjs';
+import { catchError, concatMap, EMPTY, firstValueFrom, Subject } from 'rxjs';
 import { dialog } from '../dialogs/dialogs';
 import { Question } from '../dialogs/question';
 import { writeTableFile, type TableFileFormat } from '../files/table-file';
 import { printTable } from '../grid/print-table';
-import type { RowGrid } from '../grid/row-grid';
+import type { NamedColumn, RowGrid } from '../grid/row-grid';
+import { tabbed } from '../grid/shown-table';
 import { problemOf } from '../requests/problems';
 import { searchOf, type QueryParams } from '../requests/search-params';
 import { whenChanged } from '../requests/when-changed';
@@ -91,12 +92,25 @@ export class ListTools<Row extends object> {
   /** Whether the columns are being chosen. */
   protected readonly choosing = signal(false);
   /** The columns as the menu shows them: what they were when it was opened, and what was done since. */
-  protected readonly columns = signal<
-    readonly { readonly column: ListColumn; readonly name: string }[]
-  >([]);
+  protected readonly columns = signal<readonly NamedColumn[]>([]);
   private readonly name = computed(() => this.list().name());
+  /** The columns as they were left, on their way to the server. */
+  private readonly left = new Subject<readonly ListColumn[]>();
 
   constructor() {
+    // one after the other, and to the end: whoever leaves the list loses nothing of it
+    this.left
+      .pipe(
+        concatMap((columns) =>
+          this.api.keepLayout(this.name(), columns).pipe(
+            catchError((error: unknown) => {
+              this.tell(problemOf(error).detail);
+              return EMPTY;
+            }),
+          ),
+        ),
+      )
+      .subscribe();
     whenChanged(this.name, (name) => {
       this.api
         .of(name)
@@ -115,14 +129,7 @@ export class ListTools<Row extends object> {
   /** Remembers the columns as they were laid out. */
   keep(columns: readonly ListColumn[]): void {
     this.layout.set(columns);
-    this.api
-      .keepLayout(this.name(), columns)
-      .pipe(takeUntilDestroyed(this.destroyed))
-      .subscribe({
-        error: (error: unknown) => {
-          this.tell(problemOf(error).detail);
-        },
-      });
+    this.left.next(columns);
   }
 
   protected openColumns(): void {
@@ -223,9 +230,9 @@ export class ListTools<Row extends object> {
 
   protected async copy(): Promise<void> {
     await this.work(async () => {
-      const { columns, rows } = await firstValueFrom(this.grid().table());
-      const lines = [columns.map(({ name }) => name), ...rows];
-      await navigator.clipboard.writeText(lines.map((cells) => cells.join('\t')).join('\n'));
+      const table = await firstValueFrom(this.grid().table());
+      const { rows } = table;
+      await navigator.clipboard.writeText(tabbed(table));
       this.tell(`${String(rows.length)} ${rows.length === 1 ? 'row' : 'rows'} copied.`);
     });
   }
@@ -236,11 +243,7 @@ export class ListTools<Row extends object> {
     });
   }
 
-  private change(
-    how: (
-      all: readonly { readonly column: ListColumn; readonly name: string }[],
-    ) => readonly { readonly column: ListColumn; readonly name: string }[],
-  ): void {
+  private change(how: (all: readonly NamedColumn[]) => readonly NamedColumn[]): void {
     this.columns.update(how);
     this.keep(this.columns().map(({ column }) => column));
   }
