@@ -28,6 +28,10 @@ const DAY = '2026-11-24';
 
 const marginOfRow = ({ cost }: ItemRow): string | null => cost?.margin ?? null;
 
+async function findItems(browser: Browser, query: string): Promise<ItemPage> {
+  return (await browser.ask('GET', `/items?limit=5000&${query}`)).as<ItemPage>();
+}
+
 describe('the catalogue as a list', () => {
   let server: TestServer;
   let browser: Browser;
@@ -37,8 +41,7 @@ describe('the catalogue as a list', () => {
   });
   afterAll(() => server.stop());
 
-  const find = async (query: string): Promise<ItemPage> =>
-    (await browser.ask('GET', `/items?limit=5000&${query}`)).as<ItemPage>();
+  const find = (query: string): Promise<ItemPage> => findItems(browser, query);
   const numbers = async (query: string): Promise<string[]> =>
     (await find(query)).rows.map(({ item }) => item);
 
@@ -113,6 +116,21 @@ describe('the catalogue as a list', () => {
       }
     }
   });
+});
+
+/** Its own catalogue, because the property leaves the costs that it made up last. */
+describe('a catalogue with made-up costs', () => {
+  let server: TestServer;
+  let browser: Browser;
+  beforeAll(async () => {
+    server = await testServer();
+    browser = await server.signedIn();
+  });
+  afterAll(() => server.stop());
+
+  const find = (query: string): Promise<ItemPage> => findItems(browser, query);
+  const numbers = async (query: string): Promise<string[]> =>
+    (await find(query)).rows.map(({ item }) => item);
 
   it('finds by margin what the engine’s own costs and margins say, whatever the costs are', async () => {
     const { database } = server.services;
