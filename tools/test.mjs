@@ -79,12 +79,7 @@ const PARTS = {
   e2e: async () => {
     await ensureChromium();
     await buildIfChanged();
-    return withDemoServer((address) =>
-      counted([inProject('node_modules/@playwright/test/cli.js'), 'test'], {
-        cwd: inProject('e2e'),
-        env: { HONEST_LEDGER_ADDRESS: address },
-      }),
-    );
+    return total(await Promise.all(['work', 'screens'].map(walks)));
   },
 };
 
@@ -92,7 +87,7 @@ const PARTS = {
  * Parts that run beside the specs of the server, one after the other: these wait for the database most
  * of the time, and the others for one core. What they print is shown when each has ended.
  */
-const BESIDE = ['format', 'types', 'lint', 'engine', 'wording', 'contracts', 'tools'];
+const BESIDE = ['format', 'types', 'lint', 'engine', 'wording', 'contracts', 'tools', 'web'];
 
 await run(async () => {
   const wanted = process.argv.slice(2);
@@ -143,6 +138,17 @@ function total(counts) {
     passed: counts.reduce((sum, { passed }) => sum + passed, 0),
     failed: counts.reduce((sum, { failed }) => sum + failed, 0),
   };
+}
+
+/** One half of the walks through the interface, on a server and a database of its own. @param {string} half */
+function walks(half) {
+  const script = inProject('node_modules/@playwright/test/cli.js');
+  return withDemoServer((address) =>
+    counted([script, 'test', '--project', half, '--output', `test-results/${half}`], {
+      cwd: inProject('e2e'),
+      env: { HONEST_LEDGER_ADDRESS: address },
+    }),
+  );
 }
 
 /** A program that is right or wrong as a whole. @param {string} script @param {readonly string[]} args */
