@@ -28,15 +28,15 @@ test('an attribute is made, given to an item, and finds its way into the file', 
   await ledger.signIn();
   await ledger.open('Settings');
   await page.getByRole('link', { name: 'Attributes' }).click();
-  await page.getByLabel('Code of a new entry').fill('shelf');
-  await page.getByLabel('Name of a new entry').fill('Shelf');
+  await page.getByLabel('New code').fill('shelf');
+  await page.getByLabel('New name').fill('Shelf');
   await page.getByRole('button', { name: 'Add' }).click();
   const choices = page.getByLabel('What shelf is chosen from');
   await choices.fill('A1; B2');
   await choices.press('Enter');
   await expect(page.getByLabel('What shelf is', { exact: true })).toContainText('one of');
   await page.goto('/catalogue/CL-0213');
-  await page.getByRole('button', { name: 'Edit its facts' }).click();
+  await page.getByRole('button', { name: 'Edit details' }).click();
   await choose(page.getByLabel('Shelf'), 'B2');
   await page.getByLabel('Also known as').fill('00417; MK-213');
   await page.getByRole('button', { name: 'Save' }).click();

@@ -12,7 +12,7 @@ test('a break is written, tried, mended where more costs less, published, and re
     await page.getByRole('button', { name: 'New quantity break' }).click();
     await page.getByLabel('Name', { exact: true }).fill('Porcelain in bulk');
     await page.keyboard.press('Tab');
-    await page.getByRole('button', { name: 'Add goods' }).click();
+    await page.getByRole('button', { name: 'Add items' }).click();
     await choose(page.getByRole('combobox', { name: 'Applies to' }), 'Category');
     await choose(page.getByRole('combobox', { name: 'Category' }), 'Porcelain bodies');
     await page.getByRole('textbox', { name: 'From' }).fill('20');
@@ -22,7 +22,7 @@ test('a break is written, tried, mended where more costs less, published, and re
     await page.getByLabel('Text for the customer').fill('Porcelain in bulk');
     await page.keyboard.press('Tab');
     await expect(
-      page.getByText('All items in Porcelain bodies, counted on each line: 30 % off from 20'),
+      page.getByText('All items in Porcelain bodies, counted per line; at least 20: 30 % off'),
     ).toBeVisible();
   });
 
@@ -35,7 +35,7 @@ test('a break is written, tried, mended where more costs less, published, and re
   });
 
   await test.step('let each tier price its own units, and publish', async () => {
-    await page.getByRole('button', { name: 'Price each tier by itself' }).click();
+    await page.getByRole('button', { name: 'Price incrementally' }).click();
     await expect(page.getByText('1 snag in this break.')).toHaveCount(0);
     await expect(tried).toContainText('610.70'); // 19 x 31.00 + 21.70
     await ledger.publish('Porcelain');
@@ -52,15 +52,13 @@ test('a break is written, tried, mended where more costs less, published, and re
     await expect(page.locator('tr.said').filter({ hasText: 'Porcelain in bulk' })).toBeVisible();
     await page.getByRole('button', { name: /^Price of CL-0311/ }).focus();
     await expect(ledger.workings()).toContainText('Break Porcelain in bulk');
-    await expect(ledger.workings()).toContainText(
-      '30 % off from 20 bag, for the units of this tier',
-    );
+    await expect(ledger.workings()).toContainText('30 % off for those from 20 bags on');
   });
 
   await test.step('and on a smaller one, what is missing', async () => {
     await page.getByLabel('Quantity of CL-0311').fill('18');
     await page.getByLabel('Quantity of CL-0311').press('Tab');
     await page.getByRole('button', { name: /^Price of CL-0311/ }).focus();
-    await expect(ledger.workings()).toContainText('2 more bag would bring 30 % off');
+    await expect(ledger.workings()).toContainText('2 more bags: 30 % off');
   });
 });

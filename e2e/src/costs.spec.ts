@@ -17,7 +17,7 @@ test('one price goes from a supplier’s file to a posted sale', async ({ ledger
 
   await test.step('see what every row does before anything is kept', async () => {
     await page.getByRole('button', { name: 'Compare all 7 rows' }).click();
-    await expect(page.getByRole('button', { name: '✕ wrong 2' })).toBeVisible();
+    await expect(page.getByRole('button', { name: '✕ error 2' })).toBeVisible();
     await expect(ledger.row('FETL9999')).toContainText('no item');
     await page.goto('/catalogue/TL-0042');
     await expect(page.getByText('Costs and suppliers')).toBeVisible();
@@ -26,9 +26,9 @@ test('one price goes from a supplier’s file to a posted sale', async ({ ledger
   });
 
   await test.step('take in the rows that are right', async () => {
-    await page.getByRole('button', { name: 'Take in 5 rows, without 2 wrong' }).click();
-    await expect(page.getByText('Taken in.')).toBeVisible();
-    await page.getByRole('link', { name: /prices? waits?/ }).click();
+    await page.getByRole('button', { name: 'Import 5 rows, excluding 2 with errors' }).click();
+    await expect(page.getByText('Imported.')).toBeVisible();
+    await page.getByRole('link', { name: /proposed prices?/ }).click();
   });
 
   await test.step('accept one of the prices that wait', async () => {
@@ -61,7 +61,7 @@ test('one price goes from a supplier’s file to a posted sale', async ({ ledger
     await page.getByLabel('Quantity', { exact: true }).fill('12');
     await page.getByLabel('Quantity', { exact: true }).press('Enter');
     await expect(page.getByText('EUR each for Tern Point Pottery, 108.00 in all')).toBeVisible();
-    await page.getByRole('button', { name: 'Quote it' }).click();
+    await page.getByRole('button', { name: 'Create quote' }).click();
   });
 
   await test.step('the quote, and why', async () => {
@@ -71,19 +71,19 @@ test('one price goes from a supplier’s file to a posted sale', async ({ ledger
     expect((await ledger.workingRows()).slice(0, 4)).toEqual([
       ['Base price', '', '9.35'],
       ['Level Studios', '−0.374', '8.976'],
-      ['to the nearest 0.05 EUR', '+0.024', '9.00'],
+      ['Rounded to nearest 0.05 EUR', '+0.024', '9.00'],
       ['Each, EUR per piece', '', '9.00'],
     ]);
   });
 
   await test.step('the order and the sale', async () => {
-    await page.getByRole('button', { name: 'Make an order of it' }).click();
-    await page.getByRole('button', { name: /^Make an order of quote/ }).click();
+    await page.getByRole('button', { name: 'Convert to order' }).click();
+    await page.getByRole('button', { name: /^Convert quote \d+ to order/ }).click();
     await expect(page.getByRole('heading', { name: /^Order \d+$/ })).toBeVisible();
     await page.getByRole('button', { name: 'Confirm', exact: true }).click();
     await page.getByRole('button', { name: /^Confirm order/ }).click();
-    await page.getByRole('button', { name: 'Make a sale of it' }).click();
-    await page.getByRole('button', { name: /^Make a sale of order/ }).click();
+    await page.getByRole('button', { name: 'Convert to sale' }).click();
+    await page.getByRole('button', { name: /^Convert order \d+ to sale/ }).click();
     await page.getByRole('button', { name: 'Post', exact: true }).click();
     await page.getByRole('button', { name: /^Post sale/ }).click();
     await expect(page.getByText(/^posted/)).toBeVisible();
@@ -91,12 +91,12 @@ test('one price goes from a supplier’s file to a posted sale', async ({ ledger
   });
 
   await test.step('the evidence', async () => {
-    await page.getByRole('button', { name: 'Compute again' }).click();
+    await page.getByRole('button', { name: 'Verify prices' }).click();
     await expect(
       page.getByText('every price, all workings and the total come out the same'),
     ).toBeVisible();
     await ledger.open('Sales re-pricing');
-    await page.getByRole('button', { name: 'Price them again' }).click();
+    await page.getByRole('button', { name: 'Price again' }).click();
     await expect(page.getByText(/; done/)).toBeVisible({ timeout: 120_000 });
     await expect(page.getByText(/all of them come out as they were sold/)).toBeVisible();
   });
@@ -108,7 +108,7 @@ test('one price goes from a supplier’s file to a posted sale', async ({ ledger
     );
     await page.getByRole('button', { name: 'Compare all 7 rows' }).click();
     await expect(page.getByRole('button', { name: '= unchanged 5' })).toBeVisible();
-    await expect(page.getByRole('button', { name: /^Take in 0 rows/ })).toBeDisabled();
+    await expect(page.getByRole('button', { name: /^Import 0 rows/ })).toBeDisabled();
   });
 });
 
@@ -126,10 +126,10 @@ test('every edge at which a dearer item sells for less is marked, and repaired i
   await expect(page.locator('hl-plot svg').first()).toBeVisible();
   await page.getByRole('button', { name: /^Repair/ }).click();
   await expect(falls).toHaveCount(0);
-  await expect(page.getByText('Cost table, △ changed in a draft')).toBeVisible();
+  await expect(page.getByText('Cost table, △ changed in draft')).toBeVisible();
   await page.keyboard.press('Control+z');
   await expect(falls.first()).toBeVisible();
-  await expect(page.getByText('Cost table, as published')).toBeVisible();
+  await expect(page.getByText('Cost table, published')).toBeVisible();
 });
 
 test('who may not see costs sees none', async ({ ledger, page }) => {
@@ -139,7 +139,7 @@ test('who may not see costs sees none', async ({ ledger, page }) => {
     0,
   );
   await page.goto('/catalogue/TL-0042');
-  await expect(page.getByRole('heading', { name: 'What each level makes of it' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Price at each level' })).toBeVisible();
   await expect(page.getByText('Costs and suppliers')).toHaveCount(0);
   await expect(page.getByRole('columnheader', { name: 'Margin' })).toHaveCount(0);
 });
@@ -158,7 +158,10 @@ test('the cheapest supplier for a quantity is found, and an order picks its cost
   await page.getByLabel('Quantity').fill('60');
   await page.getByLabel('Quantity').press('Tab');
   await expect(ledger.row('Orrin & Daughter')).toContainText('● cheapest');
-  await ledger.row('Orrin & Daughter').getByRole('button', { name: 'Order it there' }).click();
+  await ledger
+    .row('Orrin & Daughter')
+    .getByRole('button', { name: 'Create purchase order' })
+    .click();
   await expect(page.getByRole('heading', { name: /^Purchase order \d+$/ })).toBeVisible();
   await expect(ledger.row('TL-0049')).toContainText('from 60 piece');
 
@@ -168,7 +171,7 @@ test('the cheapest supplier for a quantity is found, and an order picks its cost
   await page.keyboard.press('Control+z');
   await expect(ledger.row('TL-0049')).toContainText('from 60 piece');
   await ledger.saved();
-  await page.getByRole('button', { name: 'Place the order' }).click();
+  await page.getByRole('button', { name: 'Place order' }).click();
   await expect(page.getByText('✓ placed')).toBeVisible();
   await expect(page.getByLabel('Quantity of TL-0049')).toHaveCount(0);
 });

@@ -93,15 +93,15 @@ test('a price is asked at the desk, quoted, ordered, sold, and told as paid', as
   const row = page.getByRole('table', { name: 'By quantity' }).getByRole('row', { name: /^3 / });
   const amount = (await row.getByRole('cell').last().textContent())?.trim() ?? '';
 
-  await page.getByRole('button', { name: 'Quote it' }).click();
+  await page.getByRole('button', { name: 'Create quote' }).click();
   await expect(page.getByRole('heading', { name: /^Quote \d+$/ })).toBeVisible();
   await expect(total(page)).toHaveText(amount);
-  await step(page, 'Make an order of it', /^Make an order of quote/);
+  await step(page, 'Convert to order', /^Convert quote \d+ to order/);
   await expect(page.getByRole('heading', { name: /^Order \d+$/ })).toBeVisible();
   await step(page, 'Confirm', /^Confirm order/);
   await expect(page.getByText(/^confirmed/)).toBeVisible();
   await expect(page.getByRole('combobox', { name: 'Type an item number or a name' })).toBeHidden();
-  await step(page, 'Make a sale of it', /^Make a sale of order/);
+  await step(page, 'Convert to sale', /^Convert order \d+ to sale/);
   await expect(page.getByRole('heading', { name: /^Sale \d+$/ })).toBeVisible();
   await step(page, 'Post', /^Post sale/);
   await expect(page.getByText(/^posted/)).toBeVisible();
@@ -127,19 +127,19 @@ test('what was promised is kept or given up where a rule ended since, by choice'
   await changeWelcome(ledger, page, () => paused.check(), 'No more welcome');
 
   await page.goto(first);
-  await page.getByRole('button', { name: 'Make an order of it' }).click();
+  await page.getByRole('button', { name: 'Convert to order' }).click();
   const differs = page.getByRole('table', { name: 'Prices that differ' });
   await expect(differs).toContainText('Rule Welcome code no longer applies');
   await expect(differs.getByRole('checkbox')).toBeChecked();
-  await page.getByRole('button', { name: /^Make an order of quote/ }).click();
+  await page.getByRole('button', { name: /^Convert quote \d+ to order/ }).click();
   await expect(page.getByRole('heading', { name: /^Order \d+$/ })).toBeVisible();
   await expect(total(page)).toHaveText(promised);
-  await expect(page.getByRole('cell', { name: /^as promised on Quote \d+/ })).toBeVisible();
+  await expect(page.getByRole('cell', { name: /^price held from Quote \d+/ })).toBeVisible();
 
   await page.goto(second);
-  await page.getByRole('button', { name: 'Make an order of it' }).click();
+  await page.getByRole('button', { name: 'Convert to order' }).click();
   await differs.getByRole('checkbox').uncheck();
-  await page.getByRole('button', { name: /^Make an order of quote/ }).click();
+  await page.getByRole('button', { name: /^Convert quote \d+ to order/ }).click();
   await expect(page.getByRole('heading', { name: /^Order \d+$/ })).toBeVisible();
   await expect(total(page)).not.toHaveText(promised);
 
@@ -171,16 +171,16 @@ test('a code that somebody else used up in between says so before anything is ac
   await welcomeQuote(ledger, page, 'Harbour Lane Pottery');
   const first = page.url();
   await welcomeQuote(ledger, page, 'Tern Point Pottery');
-  await step(page, 'Make an order of it', /^Make an order of quote/);
+  await step(page, 'Convert to order', /^Convert quote \d+ to order/);
   await step(page, 'Confirm', /^Confirm order/);
   await expect(page.getByText(/^confirmed/)).toBeVisible();
 
   await page.goto(first);
-  await page.getByRole('button', { name: 'Make an order of it' }).click();
+  await page.getByRole('button', { name: 'Convert to order' }).click();
   await expect(page.getByRole('table', { name: 'Prices that differ' })).toContainText(
-    'it is used up: it may be used once',
+    'its only use is taken',
   );
-  await page.getByRole('button', { name: 'Not now' }).click();
+  await page.getByRole('button', { name: 'Cancel' }).click();
   const any = async (): Promise<void> => {
     await often.fill('');
     await often.press('Tab');
@@ -199,13 +199,13 @@ test('past sales are priced again by a draft, watched, narrowed and taken out', 
   await expect(page.getByRole('complementary', { name: 'Draft' })).toContainText('1 edit');
   await ledger.open('Sales re-pricing');
   await choose(page.getByLabel('What they are priced by'), 1);
-  await page.getByRole('button', { name: 'Price them again' }).click();
+  await page.getByRole('button', { name: 'Price again' }).click();
   await expect(page.getByText(/; done/)).toBeVisible({ timeout: 120_000 });
   await expect(page.getByText(/all of them come out as they were sold/)).toBeVisible();
-  const because = page.getByRole('table', { name: 'Because of what' });
-  await because.getByRole('button', { name: 'Rule Gloss over matt applies now' }).click();
-  const lines = page.getByRole('table', { name: 'Lines that come out otherwise' });
-  await expect(lines.getByRole('row').nth(1)).toContainText('Rule Gloss over matt applies now');
+  const because = page.getByRole('table', { name: 'Causes' });
+  await because.getByRole('button', { name: 'Rule Gloss over matt now applies' }).click();
+  const lines = page.getByRole('table', { name: 'Lines that differ' });
+  await expect(lines.getByRole('row').nth(1)).toContainText('Rule Gloss over matt now applies');
   const saving = page.waitForEvent('download');
   await page.getByRole('link', { name: 'Export as CSV' }).click();
   expect((await saving).suggestedFilename()).toMatch(/^sales-priced-again-.*\.csv$/);
@@ -228,10 +228,10 @@ test('a discount beyond one’s limit waits until somebody approves', async ({
   await page.getByLabel('Reason, Discount on TL-0042').press('Tab');
   await ledger.saved();
   const panel = page.getByRole('region', { name: 'Approval' });
-  await expect(panel).toContainText('20.00 %, where sales may take off 5 %');
-  await expect(page.getByRole('button', { name: 'Make an order of it' })).toBeDisabled();
+  await expect(panel).toContainText('20.00 %; role sales may give at most 5 %');
+  await expect(page.getByRole('button', { name: 'Convert to order' })).toBeDisabled();
   await expect(page.getByRole('link', { name: 'As PDF' })).toBeHidden();
-  await page.getByLabel('What you say to the approver').fill('Before they go elsewhere');
+  await page.getByLabel('Message to the approver').fill('Before they go elsewhere');
   await page.getByRole('button', { name: 'Ask for approval' }).click();
   await expect(panel).toContainText('It waits for an approver.');
   const quote = (await page.getByRole('heading', { level: 1 }).textContent())?.trim() ?? '';
@@ -247,14 +247,14 @@ test('a discount beyond one’s limit waits until somebody approves', async ({
   await expect(theirs.getByRole('region', { name: 'Approval' })).toContainText(
     'Before they go elsewhere',
   );
-  await theirs.getByLabel('What you say to it').fill('For the whole shelf, yes');
+  await theirs.getByLabel('Comment').fill('For the whole shelf, yes');
   await theirs.getByRole('button', { name: 'Approve' }).click();
   await expect(theirs.getByText('Approved by Ada Fenwick')).toBeVisible();
   await other.close();
 
   await page.reload();
   await expect(page.getByText('For the whole shelf, yes')).toBeVisible();
-  await step(page, 'Make an order of it', /^Make an order of quote/);
+  await step(page, 'Convert to order', /^Convert quote \d+ to order/);
   await expect(page.getByRole('heading', { name: /^Order \d+$/ })).toBeVisible();
   await step(page, 'Confirm', /^Confirm order/);
   await expect(page.getByText(/^confirmed/)).toBeVisible();

@@ -16,7 +16,7 @@ test('what is typed wrongly is told beside it, and nothing is lost', async ({ le
   await quantity.fill('1,5');
   await quantity.press('Tab');
   await expect(
-    page.getByRole('cell', { name: 'A quantity in bag must be a whole number.' }),
+    page.getByRole('cell', { name: 'Part of a bag is not possible. Enter a whole number.' }),
   ).toBeVisible();
   await expect(page.getByText('without 1 line that has no price')).toBeVisible();
 
@@ -25,7 +25,7 @@ test('what is typed wrongly is told beside it, and nothing is lost', async ({ le
   await expect(
     page.locator('mat-error').filter({ hasText: 'must be above 0' }).first(),
   ).toBeVisible();
-  await expect(page.getByRole('status').filter({ hasText: 'not kept yet' })).toBeVisible();
+  await expect(page.getByRole('status').filter({ hasText: 'Not saved yet' })).toBeVisible();
 
   // leaving now loses nothing: what is not saved is told, and is there again
   await page.getByRole('navigation').getByRole('link', { name: 'Price levels' }).click();
@@ -72,7 +72,7 @@ test('a quote tells what a newer version would make of it before anything change
   await ledger.open('Customers');
   await ledger.row('Marsh End').first().getByText('Marsh End').click();
   await choose(page.getByLabel('Level', { exact: true }), 'Clubs');
-  await page.getByRole('button', { name: 'Save the customer' }).click();
+  await page.getByRole('button', { name: 'Save customer' }).click();
   await ledger.beginLevel('Anything else', '1');
   await ledger.saved();
   await ledger.publish('');
@@ -102,7 +102,7 @@ test('the second of two people on one quote sees both and decides', async ({
   await title.press('Tab');
   await expect(other.page.getByText('Ines Marlow has changed this quote')).toBeVisible();
   await expect(title).toHaveValue('Theirs');
-  await other.page.getByRole('button', { name: 'Keep mine instead' }).click();
+  await other.page.getByRole('button', { name: 'Keep mine' }).click();
   await other.saved();
   await page.reload();
   await expect(page.getByLabel('What the quote is for')).toHaveValue('Theirs');
@@ -164,14 +164,16 @@ test('the second of two people on one level sees both, and what is taken is in t
   await ledger.saved();
   await other.page.getByLabel('Percent', { exact: true }).first().fill('7');
   await other.page.getByLabel('Percent', { exact: true }).first().press('Tab');
-  await expect(other.page.getByText('Theirs reads:')).toBeVisible();
-  await expect(other.page.getByRole('alert')).toContainText('6 % off all items in Glazes');
-  await other.page.getByRole('button', { name: 'Take theirs' }).click();
+  await expect(other.page.getByText('Theirs:')).toBeVisible();
+  await expect(other.page.getByRole('alert')).toContainText(
+    '6 % off the base price of all items in Glazes',
+  );
+  await other.page.getByRole('button', { name: 'Use theirs' }).click();
   await expect(other.page.getByLabel('Percent', { exact: true }).first()).toHaveValue('6');
   await other.page.close();
   await page.getByRole('link', { name: 'Review and publish' }).click();
   await ledger.discardEdit();
-  await expect(page.getByText('This draft changes nothing yet.')).toBeVisible();
+  await expect(page.getByText('No changes in this draft yet.')).toBeVisible();
 });
 
 test('a level says what is wrong with it and is kept once it is right', async ({
@@ -192,7 +194,7 @@ test('a level says what is wrong with it and is kept once it is right', async ({
   await ledger.saved();
   await page.getByRole('link', { name: 'Review and publish' }).click();
   await ledger.discardEdit();
-  await expect(page.getByText('This draft changes nothing yet.')).toBeVisible();
+  await expect(page.getByText('No changes in this draft yet.')).toBeVisible();
 });
 
 async function secondPerson(page: Page, url: string): Promise<Ledger> {

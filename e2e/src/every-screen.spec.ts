@@ -39,8 +39,8 @@ test('axe finds nothing on any screen, in the light or in the dark', async ({ le
     .focus();
   await expect(ledger.workings()).toBeVisible();
   await findsNothing(page, 'a quote');
-  await page.getByRole('button', { name: 'Make an order of it' }).click();
-  await page.getByRole('button', { name: /^Make an order of quote/ }).waitFor();
+  await page.getByRole('button', { name: 'Convert to order' }).click();
+  await page.getByRole('button', { name: /^Convert quote \d+ to order/ }).waitFor();
   await findsNothing(page, 'a quote on its way to an order');
   await page.goto('/price-desk');
   await page.getByRole('combobox', { name: 'Type or scan an item' }).fill('CL-0207');
@@ -50,7 +50,7 @@ test('axe finds nothing on any screen, in the light or in the dark', async ({ le
   await findsNothing(page, 'the price desk');
   await page.goto('/customers/C2001');
   await choose(page.getByLabel('Level', { exact: true }), 'Trade');
-  await page.getByRole('button', { name: 'Save the customer' }).waitFor();
+  await page.getByRole('button', { name: 'Save customer' }).waitFor();
   await findsNothing(page, 'a customer');
   await ledger.beginLevel('Looked at', '3');
   await ledger.saved();
@@ -60,9 +60,9 @@ test('axe finds nothing on any screen, in the light or in the dark', async ({ le
   await findsNothing(page, 'the draft');
   await ledger.discardEdit();
   await page.goto('/catalogue/CL-0207');
-  await page.getByRole('heading', { name: 'What each level makes of it' }).waitFor();
+  await page.getByRole('heading', { name: 'Price at each level' }).waitFor();
   await findsNothing(page, 'an item');
-  await page.getByRole('button', { name: 'Edit its facts' }).click();
+  await page.getByRole('button', { name: 'Edit details' }).click();
   await page.getByLabel('Also known as').waitFor();
   await findsNothing(page, 'the facts of an item');
   await page.goto('/changes');
@@ -89,7 +89,7 @@ test('axe finds nothing on any screen, in the light or in the dark', async ({ le
     mimeType: 'text/csv',
     buffer: Buffer.from('Customer,Name\nC1001,Another name\nC1002,\n'),
   });
-  await page.getByRole('button', { name: /Wrong 1/ }).waitFor();
+  await page.getByRole('button', { name: /Error 1/ }).waitFor();
   await page.getByRole('gridcell').first().waitFor();
   await findsNothing(page, 'a file');
   await page.getByRole('button', { name: 'Cancel' }).click();
@@ -123,7 +123,7 @@ test('axe finds nothing on the screens of costs and of many prices', async ({ le
   await findsNothing(page, 'cost tables');
   await page.goto('/cost-tables/7d1c4a90-2f6b-4e1d-9a57-0c8e5b3f6d01');
   await page.locator('hl-plot svg').first().waitFor();
-  await page.getByRole('heading', { name: 'Items it takes in' }).waitFor();
+  await page.getByRole('heading', { name: 'Items covered' }).waitFor();
   await findsNothing(page, 'a cost table');
   await page.goto('/rules');
   await page.getByRole('gridcell').first().waitFor();
@@ -145,7 +145,7 @@ test('axe finds nothing on the screens of costs and of many prices', async ({ le
   await findsNothing(page, 'quantity breaks');
   await page.goto('/breaks/3b9e5d70-6a1c-4f28-8c43-9e0d7f5a2b10');
   await page.locator('hl-plot svg').first().waitFor();
-  await page.getByRole('table', { name: 'Items the break takes in' }).waitFor();
+  await page.getByRole('table', { name: 'Items covered' }).waitFor();
   await findsNothing(page, 'a quantity break');
   await page.goto('/catalogue/TL-0042');
   await page.getByRole('main').getByRole('button', { name: 'History' }).first().click();
@@ -167,7 +167,7 @@ test('axe finds nothing on the screens of costs and of many prices', async ({ le
   await page.goto('/purchase-desk?item=TL-0049');
   await ledger.row('Ferrybridge Tools').waitFor();
   await findsNothing(page, 'the purchase desk');
-  await page.getByRole('button', { name: 'Order it there' }).first().click();
+  await page.getByRole('button', { name: 'Create purchase order' }).first().click();
   await page.getByRole('heading', { name: /^Purchase order/ }).waitFor();
   await ledger.row('TL-0049').waitFor();
   await findsNothing(page, 'a purchase order');
@@ -177,10 +177,10 @@ test('axe finds nothing on the screens of costs and of many prices', async ({ le
   await page.goto('/price-changes/new?category=tools');
   await page.getByLabel('By how much').fill('4');
   await findsNothing(page, 'a new change of prices');
-  await page.getByRole('button', { name: 'Work the prices out' }).click();
+  await page.getByRole('button', { name: 'Compute prices' }).click();
   await page.getByRole('gridcell').first().waitFor();
   await findsNothing(page, 'a change of prices');
-  await page.getByRole('button', { name: 'Throw away' }).click();
+  await page.getByRole('button', { name: 'Discard' }).click();
   await page.getByRole('heading', { name: 'Bulk change' }).waitFor();
   await findsNothing(page, 'changes of prices');
 });

@@ -31,16 +31,16 @@ test('a catalogue goes out, is changed in a spreadsheet, and comes back seen fir
 
   await page.getByRole('link', { name: 'Import…' }).click();
   await send(ledger, 'as-it-went-out.csv', file);
-  await expect(page.getByText('the file changes nothing')).toBeVisible();
-  await expect(page.getByRole('button', { name: /^Take in/ })).toBeDisabled();
+  await expect(page.getByText('Nothing to import')).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Import \d/ })).toBeDisabled();
 
   const changed = file.replace(/(\r\nCL-0207,.*,)[\d.]+\r\n/, '$119.90\r\n');
   expect(changed).not.toBe(file);
   await page.getByRole('link', { name: 'All files' }).click();
   await send(ledger, 'wrong.csv', changed.replace('19.90', '19;90'));
-  await page.getByRole('button', { name: /Wrong 1/ }).click();
+  await page.getByRole('button', { name: /Error 1/ }).click();
   await expect(page.getByRole('gridcell').filter({ hasText: 'must be a number' })).toBeVisible();
-  await expect(page.getByRole('button', { name: /^Take in/ })).toBeDisabled();
+  await expect(page.getByRole('button', { name: /^Import \d/ })).toBeDisabled();
 
   await page.getByRole('link', { name: 'All files' }).click();
   await send(ledger, 'right.csv', changed);
@@ -48,13 +48,13 @@ test('a catalogue goes out, is changed in a spreadsheet, and comes back seen fir
   await expect(
     page.getByRole('gridcell').filter({ hasText: 'Base price: 18.40 → 19.90' }),
   ).toBeVisible();
-  await page.getByRole('button', { name: 'Take in 1 row' }).click();
-  await expect(page.getByText('Taken in.')).toBeVisible();
-  await page.getByRole('link', { name: 'To the draft' }).click();
+  await page.getByRole('button', { name: 'Import 1 row' }).click();
+  await expect(page.getByText('Imported.')).toBeVisible();
+  await page.getByRole('link', { name: 'Open draft' }).click();
   await expect(page.getByRole('heading', { name: 'Base price CL-0207' })).toBeVisible();
   await ledger.discardEdit();
   await expect(
-    page.getByText('Nothing is edited.').or(page.getByText('changes nothing yet')),
+    page.getByText('No unpublished changes.').or(page.getByText('No changes in this draft yet')),
   ).toBeVisible();
 });
 
@@ -84,12 +84,12 @@ test('a draft waits for its moment, and can be taken back', async ({ ledger, pag
   await typeInto(page.getByLabel('Publish on', { exact: true }), '2099-01-01');
   await typeInto(page.getByLabel('Publish on, time'), '06:00');
   await page.getByRole('button', { name: 'Schedule' }).click();
-  await expect(page.getByText('It waits to be published')).toBeVisible();
-  await expect(page.getByRole('button', { name: 'Discard this edit' })).toBeHidden();
-  await page.getByRole('button', { name: 'Take it back from waiting' }).click();
+  await expect(page.getByText('Scheduled for')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Discard edit' })).toBeHidden();
+  await page.getByRole('button', { name: 'Cancel schedule' }).click();
   await ledger.discardEdit();
   await expect(
-    page.getByText('Nothing is edited.').or(page.getByText('changes nothing yet')),
+    page.getByText('No unpublished changes.').or(page.getByText('No changes in this draft yet')),
   ).toBeVisible();
 });
 
@@ -99,10 +99,10 @@ test('a level is given to many customers at once, seen first', async ({ ledger, 
   for (const code of ['C1004', 'C1005']) {
     await ledger.row(code).getByRole('checkbox').check();
   }
-  await choose(page.getByLabel('Level to give'), 'Clubs');
+  await choose(page.getByLabel('Price level to assign'), 'Clubs');
   const table = page.getByRole('table', { name: 'What it does' });
   await expect(table).toContainText('no level → Clubs');
-  await page.getByRole('button', { name: 'Give it to 2' }).click();
+  await page.getByRole('button', { name: 'Assign to 2' }).click();
   const rows = page.locator('hl-endless-grid').getByRole('row');
   for (const code of ['C1004', 'C1005']) {
     await expect(rows.filter({ hasText: code })).toContainText('Clubs');

@@ -19,7 +19,7 @@ test('a new user makes a level, publishes it, gives it, quotes with it, and read
     await ledger.beginLevel('Schools', '12');
     await choose(page.getByLabel('Rounding', { exact: true }), 'to a multiple of');
     await expect(page.locator('hl-level-editor hl-level-sentence').first()).toHaveText(
-      '12 % off all items in Clay; prices rounded to the nearest 0.05 EUR.',
+      '12 % off the base price of all items in Clay; other items: base price; rounded to nearest 0.05 EUR.',
     );
     await ledger.saved();
     await expect(page.getByRole('complementary', { name: 'Draft' })).toContainText('1 edit');
@@ -38,13 +38,13 @@ test('a new user makes a level, publishes it, gives it, quotes with it, and read
     await ledger.open('Customers');
     await ledger.row('Harbour Lane School').getByText('Harbour Lane School').click();
     await choose(page.getByLabel('Level', { exact: true }), 'Schools');
-    await expect(page.getByText('34 of 237 prices move: 34 lower')).toBeVisible();
-    await page.getByRole('button', { name: 'Save the customer' }).click();
-    await expect(page.getByRole('heading', { name: 'Before it counts' })).toBeHidden();
+    await expect(page.getByText('34 of 237 prices change: 34 lower')).toBeVisible();
+    await page.getByRole('button', { name: 'Save customer' }).click();
+    await expect(page.getByRole('heading', { name: 'Review before saving' })).toBeHidden();
   });
 
   await test.step('write a quote for that customer', async () => {
-    await page.getByRole('link', { name: 'Begin a quote' }).click();
+    await page.getByRole('link', { name: 'Create quote' }).click();
     await expect(page.getByRole('heading', { name: /^Quote \d+$/ })).toBeVisible();
     await ledger.addLine('CL-0207', '1');
     await ledger.addLine('tidewater', '5');
@@ -57,12 +57,12 @@ test('a new user makes a level, publishes it, gives it, quotes with it, and read
     expect(await ledger.workingRows()).toEqual([
       ['Base price', '', '18.40'],
       ['Level Schools', '−2.208', '16.192'],
-      ['to the nearest 0.05 EUR', '+0.008', '16.20'],
+      ['Rounded to nearest 0.05 EUR', '+0.008', '16.20'],
       ['Each, EUR per bag', '', '16.20'],
       ['1 × 16.20', '', '16.20'],
     ]);
     await page.getByRole('button', { name: /^Price of GL-1180, 11.95/ }).focus();
-    await expect(ledger.workings()).toContainText('no entry of it reaches GL-1180');
+    await expect(ledger.workings()).toContainText('no entry covers GL-1180');
   });
 
   await test.step('take the setup and the quote away as files', async () => {

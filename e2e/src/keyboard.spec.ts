@@ -58,7 +58,7 @@ test('all of it can be done with the keyboard alone', async ({ ledger, page }) =
     await expect(page.getByLabel('Name', { exact: true })).toBeVisible();
     await tabTo(ledger, /^Name$/);
     await page.keyboard.type('By keyboard');
-    await tabTo(ledger, 'Add an entry', 'button');
+    await tabTo(ledger, 'Add entry', 'button');
     await page.keyboard.press('Enter');
     await tabTo(ledger, /^Category$/);
     await page.keyboard.type('Clay');
@@ -84,13 +84,13 @@ test('all of it can be done with the keyboard alone', async ({ ledger, page }) =
     await tabTo(ledger, /^Level$/);
     await page.keyboard.type('By keyboard');
     await expect(page.getByRole('combobox', { name: 'Level' })).toHaveText('By keyboard');
-    await tabTo(ledger, 'Save the customer', 'button');
+    await tabTo(ledger, 'Save customer', 'button');
     await page.keyboard.press('Enter');
-    await expect(page.getByRole('heading', { name: 'Before it counts' })).toBeHidden();
+    await expect(page.getByRole('heading', { name: 'Review before saving' })).toBeHidden();
   });
 
   await test.step('quote with it and read the workings', async () => {
-    await tabTo(ledger, 'Begin a quote', 'link');
+    await tabTo(ledger, 'Create quote', 'link');
     await page.keyboard.press('Enter');
     await expect(page.getByRole('heading', { name: /^Quote \d+$/ })).toBeVisible();
     await tabTo(ledger, 'Type an item number or a name');
@@ -116,6 +116,6 @@ test('all of it can be done with the keyboard alone', async ({ ledger, page }) =
     await page.keyboard.press('ArrowDown');
     await page.keyboard.press('ArrowDown');
     await page.keyboard.press('Enter');
-    await expect(page.getByRole('heading', { name: 'What each level makes of it' })).toBeVisible();
+    await expect(page.getByRole('heading', { name: 'Price at each level' })).toBeVisible();
   });
 });

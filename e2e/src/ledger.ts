@@ -52,7 +52,7 @@ export class Ledger {
     await this.open('Price levels');
     await this.page.getByRole('button', { name: 'New level' }).click();
     await this.page.getByLabel('Name', { exact: true }).fill(name);
-    await this.page.getByRole('button', { name: 'Add an entry' }).click();
+    await this.page.getByRole('button', { name: 'Add entry' }).click();
     await choose(this.page.getByRole('combobox', { name: 'Category' }), 'Clay');
     await this.page.getByLabel('Percent', { exact: true }).fill(percent);
     await this.page.getByLabel('Percent', { exact: true }).press('Tab');
@@ -72,7 +72,7 @@ export class Ledger {
 
   /** Discards the only edit that the draft has, which is asked about first. */
   async discardEdit(): Promise<void> {
-    await this.page.getByRole('button', { name: 'Discard this edit' }).click();
+    await this.page.getByRole('button', { name: 'Discard edit' }).click();
     await this.page.getByRole('dialog').getByRole('button', { name: 'Discard the edit' }).click();
   }
 
@@ -101,7 +101,7 @@ export class Ledger {
     await this.open('Cost updates');
     await choose(this.page.getByLabel('Supplier', { exact: true }), 'Ferrybridge Tools');
     await this.page.getByLabel('Choose a price file').setInputFiles(PRICE_FILE);
-    await expect(this.page.getByRole('heading', { name: 'What the columns are' })).toBeVisible();
+    await expect(this.page.getByRole('heading', { name: 'Column mapping' })).toBeVisible();
   }
 
   /** Waits until the last edit is kept. */
@@ -110,7 +110,7 @@ export class Ledger {
     await this.page.evaluate(
       () => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))),
     );
-    await expect(this.page.getByRole('status').filter({ hasText: /^kept/ })).toBeVisible();
+    await expect(this.page.getByRole('status').filter({ hasText: /^Saved/ })).toBeVisible();
   }
 
   workings(): Locator {

@@ -36,7 +36,7 @@ test('items below a margin are found in two steps, and the address keeps them', 
   await expect(chip).toBeVisible();
   await expect.poll(() => cells(ledger, 'margin')).toEqual(margins.map((one) => one.toFixed(2)));
   await ledger.row(((await cells(ledger, 'item'))[0] ?? '').trim()).click();
-  await expect(page.getByRole('heading', { name: 'What each level makes of it' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Price at each level' })).toBeVisible();
   await page.goBack();
   await expect(chip).toBeVisible();
   await page.getByRole('button', { name: 'Remove filter Margin' }).click();

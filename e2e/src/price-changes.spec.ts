@@ -24,10 +24,10 @@ test('a range is changed to a target margin in a grid, put into the draft, and t
 
   await test.step('say what is to become of them', async () => {
     await page.getByLabel('What it is called').fill('Modelling tools to 45 %');
-    await choose(page.getByLabel('Start from'), 'the cost: last');
-    await choose(page.getByLabel('How', { exact: true }), 'to a margin of');
+    await choose(page.getByLabel('Based on'), 'the cost: last');
+    await choose(page.getByLabel('Change', { exact: true }), 'to a margin of');
     await page.getByLabel('By how much').fill('45');
-    await page.getByRole('button', { name: 'Work the prices out' }).click();
+    await page.getByRole('button', { name: 'Compute prices' }).click();
     await expect(
       page.getByText('base prices; from the last cost, to a margin of 45 %.'),
     ).toBeVisible();
@@ -69,16 +69,16 @@ test('a range is changed to a target margin in a grid, put into the draft, and t
   });
 
   await test.step('put them into the draft as one edit, and take them back out', async () => {
-    await page.getByRole('button', { name: /^Put \d+ prices into the draft$/ }).click();
-    await expect(page.getByText('They lie in the draft')).toBeVisible();
+    await page.getByRole('button', { name: /^Add \d+ prices to draft$/ }).click();
+    await expect(page.getByText('They are in draft')).toBeVisible();
     await expect(page.getByRole('complementary', { name: 'Draft' })).toContainText(/\d+ edits/);
     await page.goto(`/catalogue/${item}`);
     await expect(page.getByLabel(/^Base price per/).first()).toHaveValue('7.77');
     await page.goBack();
-    await page.getByRole('button', { name: 'Take all of it back out' }).click();
+    await page.getByRole('button', { name: 'Remove all from draft' }).click();
     await expect(page.getByText('taken back')).toBeVisible();
     await page.goto(`/catalogue/${item}`);
-    await expect(page.getByRole('heading', { name: 'What each level makes of it' })).toBeVisible();
+    await expect(page.getByRole('heading', { name: 'Price at each level' })).toBeVisible();
     await expect(page.getByLabel(/^Base price per/).first()).not.toHaveValue('7.77');
   });
 

@@ -17,11 +17,8 @@ test('a rule with a code is written as a tree, published, and started by its cod
     await expect(page.getByText('Not complete yet. It counts nowhere')).toBeVisible();
     await page.getByRole('textbox', { name: 'Percent' }).fill('10');
     await page.keyboard.press('Tab');
-    await page.getByRole('button', { name: 'Add a test' }).click();
-    await choose(
-      page.getByRole('combobox', { name: 'Condition' }).nth(1),
-      'the quantity of the line is',
-    );
+    await page.getByRole('button', { name: 'Add condition' }).click();
+    await choose(page.getByRole('combobox', { name: 'Condition' }).nth(1), 'quantity is');
     await page.getByRole('textbox', { name: 'Value' }).fill('2');
     await page.keyboard.press('Tab');
     await choose(page.getByRole('combobox', { name: 'Activation' }), 'Code');
@@ -30,7 +27,7 @@ test('a rule with a code is written as a tree, published, and started by its cod
     await page.waitForLoadState('networkidle');
     await expect(
       page.getByText(
-        'If the item is in Porcelain bodies and the quantity of the line is at least 2: 10 % off the price, with the code PORCELAIN',
+        'If item is in Porcelain bodies and quantity is at least 2: 10 % off price so far, with code PORCELAIN',
       ),
     ).toBeVisible();
     await ledger.publish('Porcelain days');
@@ -75,7 +72,7 @@ test('units are given for others, codes say what became of them, and shipping co
 
   await page.getByLabel('Codes').fill('nope STARTER');
   await page.keyboard.press('Enter');
-  await expect(page.getByText('No rule has the code nope.')).toBeVisible();
+  await expect(page.getByText('No rule has code nope.')).toBeVisible();
   await expect(page.getByText('STARTER is the code of Modelling starter set')).toBeVisible();
 
   await page.getByRole('textbox', { name: 'Shipping' }).fill('5');
@@ -100,19 +97,19 @@ test('a rule is put on a line by hand, another taken off, and what ceases to hol
   await test.step('take the rule off that is applied, and put it back', async () => {
     await page.getByRole('button', { name: /^Form of supply.*BR-0001/ }).click();
     await page
-      .getByRole('button', { name: 'Take off Three brushes, the cheapest half, BR-0001' })
+      .getByRole('button', { name: 'Exclude rule Three brushes, the cheapest half, BR-0001' })
       .click();
     await expect(page.getByTestId('total')).toHaveText('12.75');
     await page
-      .getByRole('button', { name: 'Put back Three brushes, the cheapest half, BR-0001' })
+      .getByRole('button', { name: 'Include Three brushes, the cheapest half, BR-0001' })
       .click();
     await expect(page.getByTestId('total')).toHaveText('10.62');
   });
 
   await test.step('put one on that waits for a hand', async () => {
     const lines = page.getByRole('table', { name: 'Lines' });
-    await expect(lines.getByText('by hand: 5 % off the price')).toBeVisible();
-    await page.getByRole('button', { name: 'Put on Counter favour, BR-0001' }).click();
+    await expect(lines.getByText('not applied manually: 5 % off price so far')).toBeVisible();
+    await page.getByRole('button', { name: 'Apply rule Counter favour, BR-0001' }).click();
     // 4.25 less 5 % is 4.04: two of them, and one at half of it
     await expect(page.getByTestId('total')).toHaveText('10.10');
     await ledger.saved();
@@ -143,12 +140,12 @@ test('rules are tried on a basket, and the calendar says what is in force at a m
   await page.getByRole('combobox', { name: 'Put an item into the basket' }).fill('TL-0042');
   await page.getByRole('option', { name: /TL-0042/ }).click();
   await choose(page.getByRole('combobox', { name: 'Outlet of the basket' }), 'Quay counter');
-  const fates = page.getByRole('table', { name: 'What became of each rule' });
+  const fates = page.getByRole('table', { name: 'Outcome of each rule' });
   // a Tuesday in winter, when the clock there is that of UTC
   await typeInto(page.getByLabel('As of', { exact: true }), '2026-12-01');
   await typeInto(page.getByLabel('As of, time'), '18:30');
   await expect(fates.getByRole('row', { name: /Tools with a good deal of clay/ })).toContainText(
-    'what is spent on all items in Clay is 0 EUR, not at least 200 EUR',
+    'total spend on all items in Clay is 0 EUR; at least 200 EUR needed',
   );
   await page.getByRole('tab', { name: 'Calendar' }).click();
   await typeInto(page.getByLabel('Day', { exact: true }), '2026-12-01');
@@ -172,10 +169,10 @@ test('a condition is saved under a name, used by a rule, and changed for it', as
   await page.getByRole('button', { name: 'Create condition' }).click();
   await page.getByLabel('Name', { exact: true }).fill('Two of them');
   await page.keyboard.press('Tab');
-  await choose(page.getByRole('combobox', { name: 'Condition' }), 'the quantity of the line is');
+  await choose(page.getByRole('combobox', { name: 'Condition' }), 'quantity is');
   await page.getByRole('textbox', { name: 'Value' }).fill('2');
   await page.keyboard.press('Tab');
-  await expect(page.getByText('Where the quantity of the line is at least 2.')).toBeVisible();
+  await expect(page.getByText('Met if quantity is at least 2.')).toBeVisible();
   await ledger.publish('Two of them');
 
   await ledger.open('Discount rules');
@@ -186,10 +183,12 @@ test('a condition is saved under a name, used by a rule, and changed for it', as
   await choose(page.getByRole('combobox', { name: 'Category' }), 'Underglazes');
   await page.getByRole('textbox', { name: 'Percent' }).fill('10');
   await page.keyboard.press('Tab');
-  await page.getByRole('button', { name: 'Add a test' }).click();
+  await page.getByRole('button', { name: 'Add condition' }).click();
   await choose(page.getByRole('combobox', { name: 'Condition' }).nth(1), 'what is saved as');
   await choose(page.getByRole('combobox', { name: 'Saved condition' }), 'Two of them');
-  await expect(page.getByText('and “Two of them” holds: 10 % off the price')).toBeVisible();
+  await expect(
+    page.getByText('and condition “Two of them” is met: 10 % off price so far'),
+  ).toBeVisible();
   await ledger.publish('Underglaze in twos');
 
   await ledger.beginDocument('A. Bramble');
@@ -199,5 +198,5 @@ test('a condition is saved under a name, used by a rule, and changed for it', as
   await expect(ledger.workings()).toContainText('Rule Underglaze in twos');
   await page.getByLabel('Quantity of UG-0301').fill('1');
   await page.keyboard.press('Enter');
-  await expect(ledger.workings()).toContainText('1, not at least 2: 1 more needed');
+  await expect(ledger.workings()).toContainText('1; at least 2 needed (1 more)');
 });

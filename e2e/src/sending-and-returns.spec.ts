@@ -18,11 +18,11 @@ test('a quote goes back to what it was, seen first, and that is undone, too', as
   await page.getByRole('main').getByRole('button', { name: 'History' }).click();
   const done = page.getByRole('table', { name: 'What was done' });
   const four = done.getByRole('row').filter({ hasText: 'GL-1180 added' });
-  await four.getByRole('button', { name: /^Back to this/ }).click();
+  await four.getByRole('button', { name: /^Restore, / }).click();
   await expect(done).toContainText('GL-1180: quantity 40 → 4');
   await expect(done).toContainText('what it is for A mistake → none');
   await expect(page.getByLabel('Quantity of GL-1180')).toHaveValue('40');
-  await page.getByRole('button', { name: 'Make it so again' }).click();
+  await page.getByRole('button', { name: 'Restore' }).click();
   await expect(page.getByLabel('Quantity of GL-1180')).toHaveValue('4');
   await ledger.saved();
   await expect(done.getByRole('row').nth(1)).toContainText('GL-1180: quantity 40 → 4');
@@ -43,7 +43,7 @@ test('an order repeats, a sale is sent, and some of its goods come back at its o
     await page.getByRole('button', { name: button, exact: true }).click();
     await page.getByRole('button', { name: taking }).click();
   };
-  await step('Make an order of it', /^Make an order of quote/);
+  await step('Convert to order', /^Convert quote \d+ to order/);
   await expect(page.getByRole('heading', { name: /^Order \d+$/ })).toBeVisible();
   await step('Confirm', /^Confirm order/);
   const order = (await page.getByRole('heading', { level: 1 }).textContent())?.trim() ?? '';
@@ -52,16 +52,16 @@ test('an order repeats, a sale is sent, and some of its goods come back at its o
   await choose(page.getByLabel('Interval'), 'week');
   await typeInto(page.getByLabel('The first day'), '2099-01-05');
   await page.getByRole('radio', { name: 'at the prices of each day' }).check();
-  await page.getByRole('button', { name: 'Repeat it' }).click();
+  await page.getByRole('button', { name: 'Repeat order' }).click();
   await expect(page.getByText('Repeats every week, at the prices of each day')).toContainText(
     '12 Jan 2099',
   );
   await page.getByRole('button', { name: 'Cancel the order' }).click();
   await expect(page.getByText(`${order} repeats. End that first.`)).toBeVisible();
-  await page.getByRole('button', { name: 'Repeat no more' }).click();
+  await page.getByRole('button', { name: 'Stop repeating' }).click();
   await expect(page.getByText('Repeats every week')).toBeHidden();
 
-  await step('Make a sale of it', /^Make a sale of order/);
+  await step('Convert to sale', /^Convert order \d+ to sale/);
   await expect(page.getByRole('heading', { name: /^Sale \d+$/ })).toBeVisible();
   await step('Post', /^Post sale/);
   await expect(page.getByText(/^posted/)).toBeVisible();
@@ -78,16 +78,16 @@ test('an order repeats, a sale is sent, and some of its goods come back at its o
   expect((await saving).suggestedFilename()).toMatch(/^message-\d+\.eml$/);
 
   const whole = (await page.getByTestId('total').textContent())?.trim() ?? '';
-  await page.getByRole('button', { name: 'Take goods back' }).click();
+  await page.getByRole('button', { name: 'Create return' }).click();
   const back = page.getByLabel('How much of TL-0042 comes back');
   await back.fill('5');
   await back.press('Tab');
   await expect(page.getByText('At most 4')).toBeVisible();
   await back.fill('4');
   await back.press('Tab');
-  await page.getByLabel('Why it comes back').fill('the wrong ones');
+  await page.getByLabel('Reason for the return').fill('the wrong ones');
   await expect(page.getByRole('table', { name: 'What comes back' })).toContainText(whole);
   await page.getByRole('button', { name: 'Post the return' }).click();
   await expect(page.getByText(/Return \d+,/)).toContainText('4 piece of TL-0042');
-  await expect(page.getByRole('button', { name: 'Take goods back' })).toBeHidden();
+  await expect(page.getByRole('button', { name: 'Create return' })).toBeHidden();
 });

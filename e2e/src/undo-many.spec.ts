@@ -14,7 +14,7 @@ async function takeIn({ page }: Ledger, kind: string, content: string): Promise<
     mimeType: 'text/csv',
     buffer: Buffer.from(content),
   });
-  await page.getByRole('button', { name: /^Take in/ }).click();
+  await page.getByRole('button', { name: /^Import \d/ }).click();
 }
 
 test('a level given to several customers, and a file taken in, are undone in one step', async ({
@@ -27,14 +27,14 @@ test('a level given to several customers, and a file taken in, are undone in one
   const box = (code: string) => ledger.row(code).getByRole('checkbox');
   await box('C1006').check();
   await expect(page.getByText('1 customer given the level')).toBeVisible();
-  await choose(page.getByLabel('Level to give'), 'Clubs');
-  await expect(page.getByRole('button', { name: 'Give it to 1' })).toBeVisible();
+  await choose(page.getByLabel('Price level to assign'), 'Clubs');
+  await expect(page.getByRole('button', { name: 'Assign to 1' })).toBeVisible();
   // more are chosen: what is given is what was looked at
   await box('C1007').check();
   await box('C1008').check();
-  await page.getByRole('button', { name: 'Give it to 3' }).click();
+  await page.getByRole('button', { name: 'Assign to 3' }).click();
   await expect(page.getByText('3 customers have the level Clubs now.')).toBeVisible();
-  await page.getByRole('link', { name: 'Levels given' }).click();
+  await page.getByRole('link', { name: 'Level assignments' }).click();
   await page
     .getByRole('button', { name: /^Undo Clubs/ })
     .first()
@@ -43,13 +43,13 @@ test('a level given to several customers, and a file taken in, are undone in one
   await expect(page.getByText('undone by Ines Marlow')).toBeVisible();
 
   await takeIn(ledger, 'customers', 'Customer,Name\nC1001,Renamed\nN-77,Somebody new');
-  await expect(page.getByText('Taken in.')).toBeVisible();
+  await expect(page.getByText('Imported.')).toBeVisible();
   await page.goto('/customers/N-77');
   await expect(page.getByRole('heading', { name: 'Somebody new' })).toBeVisible();
   await page.goBack();
   await page.getByRole('button', { name: 'Undo import' }).click();
   await undo(ledger, '1 entry goes back to what was there before. 1 entry is deleted.');
-  await expect(page.getByText('It was taken in, and undone.')).toBeVisible();
+  await expect(page.getByText('Imported, then undone.')).toBeVisible();
 });
 
 test('past sales come in part by part, and can be undone', async ({ ledger, page }) => {
@@ -61,11 +61,11 @@ test('past sales come in part by part, and can be undone', async ({ ledger, page
   });
   const head = 'Sale,Line,Posted,Customer,Outlet,Item,Quantity,Price';
   await takeIn(ledger, 'sales', [head, ...rows].join('\n'));
-  await expect(page.getByText('of 600 rows taken in')).toBeVisible();
-  await expect(page.getByText('Taken in.')).toBeVisible();
+  await expect(page.getByText('of 600 rows imported')).toBeVisible();
+  await expect(page.getByText('Imported.')).toBeVisible();
   await page.getByRole('button', { name: 'Undo import' }).click();
   await undo(ledger, '600 entries are deleted.');
-  await expect(page.getByText('It was taken in, and undone.')).toBeVisible();
+  await expect(page.getByText('Imported, then undone.')).toBeVisible();
 });
 
 test('an item that nothing names is deleted, and one that is named says why not', async ({
@@ -75,7 +75,7 @@ test('an item that nothing names is deleted, and one that is named says why not'
   await ledger.signIn();
   await ledger.open('Imports');
   await takeIn(ledger, 'items', 'Item,Name,Category,Unit\nZZ-1,By mistake,dipping,piece');
-  await expect(page.getByText('Taken in.')).toBeVisible();
+  await expect(page.getByText('Imported.')).toBeVisible();
   await page.goto('/catalogue/ZZ-1');
   await page.getByRole('button', { name: 'Delete…' }).click();
   await expect(page.getByRole('dialog')).toContainText('Delete item ZZ-1?');

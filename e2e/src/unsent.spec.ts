@@ -56,7 +56,9 @@ test('a quote is edited while the server refuses: it is there after a reload, an
   const answerAgain = await refuseEdits(page, '**/api/documents/*');
   await page.getByLabel('Quantity of CL-0207').fill('11');
   await page.getByLabel('Quantity of CL-0207').press('Tab');
-  await expect(page.getByText('the server cannot be reached; sent again soon')).toBeVisible();
+  await expect(
+    page.getByText('Not saved yet: the server cannot be reached. Tried again soon'),
+  ).toBeVisible();
   page.on('dialog', (dialog) => void dialog.accept());
   await page.reload();
   await ledger.open('Price levels');
@@ -92,7 +94,7 @@ test('a level is edited while the server refuses, and another one opened', async
   await page.getByLabel('Name', { exact: true }).press('Tab');
   await ledger.open('Price levels');
   await page.getByRole('button', { name: 'New level' }).click();
-  await expect(unsent(page)).toContainText('Level Unsent club of clay');
+  await expect(unsent(page)).toContainText('Price level Unsent club of clay');
   await answerAgain();
   await expect(unsent(page)).toBeHidden();
   await page.goto(address);
@@ -112,7 +114,7 @@ test('a rule is left before the server has answered, and nothing of it is missin
 
   // what is not complete is nobody's but this page's, and is there again
   await ledger.open('Price levels');
-  await expect(unsent(page)).toContainText('Rule Left in a hurry: an edit is not saved');
+  await expect(unsent(page)).toContainText('Discount rule Left in a hurry: an edit is not saved');
   await unsent(page).getByRole('link', { name: 'Open it' }).click();
   await expect(page.getByLabel('Name', { exact: true })).toHaveValue('Left in a hurry');
 

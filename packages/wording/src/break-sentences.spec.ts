@@ -10,6 +10,7 @@ import {
 import { breakSentence } from './break-sentences';
 import { notAppliedWording, problemSentence, stepWording } from './sentences';
 import type { Names } from './setup-sentences';
+import { unitAfter } from './units';
 
 const own = (code: string): string => code;
 const NAMES: Names = {
@@ -23,6 +24,9 @@ const NAMES: Names = {
   costTable: own,
   condition: (code) => code,
   attribute: (code) => code,
+  segment: (code) => code,
+  outlet: (code) => code,
+  unit: (unit, quantity) => unitAfter(quantity, unit),
 };
 const CLAY = { scopes: [{ kind: 'category' as const, category: 'clay' }] };
 const TIERS = { '10': '-5', '25': '-12', '60': '-20' };
@@ -31,7 +35,7 @@ const sentence = (one: QuantityBreak): string => breakSentence(serialized(one), 
 describe('a break in one sentence', () => {
   it('says for what, how it is counted, each tier, on what and after what', () => {
     expect(sentence(breakOf(TIERS, CLAY))).toBe(
-      'All items in Clay, counted on each line: 5 % off from 10, 12 % off from 25, 20 % off from 60, on every unit, after the level.',
+      'All items in Clay, counted per line; at least 10: 5 % off every unit; at least 25: 12 % off every unit; at least 60: 20 % off every unit; after the price level.',
     );
     expect(
       sentence(
@@ -42,17 +46,17 @@ describe('a break in one sentence', () => {
           measure: { kind: 'quantity', unit: 'pallet' },
         }),
       ),
-    ).toContain('counted over all these goods together in pallet');
+    ).toContain('counted across covered items in pallets; incremental; from 10 on: 5 % off');
   });
 
   it('says “only if lower” where any tier sets a price', () => {
     const mixed = breakOf({ '10': '-5', '25': setTo('3.00') }, CLAY);
-    expect(sentence(mixed)).toContain('after the level, only if lower');
-    expect(sentence(breakOf({ '10': '-5' }, CLAY))).toMatch(/after the level\.$/);
+    expect(sentence(mixed)).toContain('after the price level, only if lower');
+    expect(sentence(breakOf({ '10': '-5' }, CLAY))).toMatch(/after the price level\.$/);
   });
 
   it('says that it is for nothing yet', () => {
-    expect(sentence(breakOf(TIERS, { scopes: [] }))).toMatch(/^Nothing yet, counted/);
+    expect(sentence(breakOf(TIERS, { scopes: [] }))).toMatch(/^No items yet, counted/);
   });
 
   it('says what else it depends on', () => {
@@ -69,11 +73,11 @@ describe('a break in one sentence', () => {
       },
     );
     expect(sentence(one)).toBe(
-      'All items, by what is spent over the whole document: 7.50 EUR from 500 EUR, price by request from 900 EUR, on every unit, of the base price, only if lower, at Schools, for HARBOUR or the segment shops, at the outlet quay or web, from 2026-03-01 to 2026-03-31.',
+      'All items, measured by spend across the document; at least 500 EUR: 7.50 EUR for every unit; at least 900 EUR: price on request; of the base price, only if lower, at price level Schools, for HARBOUR or segment shops, at outlet quay or web, 2026-03-01 to 2026-03-31.',
     );
     const set = breakOf({ '10': setTo('3.10') }, CLAY);
-    expect(sentence(set)).toContain('after the level, only if lower');
-    expect(sentence({ ...set, always: true })).toContain('after the level, even if higher');
+    expect(sentence(set)).toContain('after the price level, only if lower');
+    expect(sentence({ ...set, always: true })).toContain('after the price level, even if higher');
     const always = breakOf(TIERS, { basis: { kind: 'cost', cost: 'last' }, always: true });
     expect(sentence(always)).toContain('of the last cost, even if higher');
     expect(sentence(breakOf(TIERS, { measure: { kind: 'term' } }))).toContain('by the term');
@@ -96,7 +100,7 @@ describe('a break in the workings', () => {
     expect(source && stepWording(source, NAMES)).toEqual({
       title: 'Break Clay by the bag',
       sentence:
-        '5 % off from 10 bag; 24 bag counted; 1 more bag would bring 12 % off (the customer reads “By the pallet layer”)',
+        '5 % off for 24 bags; 1 more bag: 12 % off (the customer reads “By the pallet layer”)',
     });
   });
 
@@ -116,7 +120,7 @@ describe('a break in the workings', () => {
     const told = line.notApplied.map((one) => notAppliedWording(one, NAMES));
     expect(told).toContain({
       title: 'Break Clay by the bag',
-      sentence: '2 more bag would bring 5 % off',
+      sentence: '2 more bags: 5 % off',
     });
   });
 
@@ -126,13 +130,13 @@ describe('a break in the workings', () => {
     if (line?.kind !== 'priced') throw new Error('it has a price');
     const told = line.notApplied.map((one) => notAppliedWording(one, NAMES).sentence);
     // three pallets of 60
-    expect(told).toContain('179 more bag would bring 24 % off');
+    expect(told).toContain('179 more bags: 24 % off');
   });
 
   it('says that somebody must be asked', () => {
     const line = lineWith('8', breakOf({ '5': { kind: 'byRequest' } }));
     expect(line?.kind === 'unpriced' && problemSentence(line.problem)).toBe(
-      'No price: the break Clay by the bag says that from 5 the price is by request.',
+      'Price on request from 5, by break Clay by the bag. Enter a manual price.',
     );
   });
 
@@ -140,6 +144,6 @@ describe('a break in the workings', () => {
     const line = lineWith('8', breakOf({ '5': setTo('4.50') }));
     if (line?.kind !== 'priced') throw new Error('it has a price');
     const told = line.notApplied.map((one) => notAppliedWording(one, NAMES).sentence);
-    expect(told).toContain('its 4.50 would not be lower');
+    expect(told).toContain('4.50 is not lower');
   });
 });

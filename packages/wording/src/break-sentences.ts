@@ -24,37 +24,46 @@ import {
 type Break = Omit<Serialized<QuantityBreak>, 'id' | 'name' | 'words'>;
 
 /**
- * A whole break in one sentence: "All items in Clay, counted on each line in bag: 5 % off from
- * 10, 12 % off from 25, on every unit, after the level."
+ * A whole break in one sentence: "All items in Clay, counted per line in bags; at least 10: 5 % off
+ * every unit; at least 25: 12 % off every unit; after the price level."
  */
 export function breakSentence(one: Break, names: Names, write: Writer = plainWriter): string {
   const goods = one.scopes.map((scope) => scopeWords(scope, names)).join(' and ');
-  const tiers = one.tiers.map(
-    ({ from, adjustment }) =>
-      `${tierWords(adjustment, one.currency, write)} from ${thresholdWords(from, one, write)}`,
-  );
+  const tiers = one.tiers.map(({ from, adjustment }) => {
+    const what = tierWords(adjustment, one.currency, write);
+    const threshold = thresholdWords(from, one, write);
+    if (one.mode === 'incremental') return `from ${threshold} on: ${what}`;
+    return `at least ${threshold}: ${everyUnit(what, adjustment)}`;
+  });
   const said = [
-    `${goods === '' ? 'nothing yet' : goods}, ${countWords(one)}: ${tiers.join(', ')}`,
-    one.mode === 'incremental' ? 'each tier for its own units' : 'on every unit',
-    basisWords(one, names),
-    ...limitWords(one, names, write),
+    `${goods === '' ? 'no items yet' : goods}, ${countWords(one, names)}`,
+    ...(one.mode === 'incremental' ? ['incremental'] : []),
+    ...tiers,
+    [basisWords(one, names), ...limitWords(one, names, write)].join(', '),
   ];
-  const sentence = said.join(', ');
+  const sentence = said.join('; ');
   return `${sentence.charAt(0).toUpperCase()}${sentence.slice(1)}.`;
 }
 
-/** "12 % off", "7.50 EUR", "price by request" */
+/** "5 % off every unit", "7.50 EUR for every unit" */
+function everyUnit(what: string, { kind }: Serialized<TierAdjustment>): string {
+  if (kind === 'byRequest') return what;
+  if (kind === 'set') return `${what} for every unit`;
+  return what.endsWith(' added') ? `${what} to every unit` : `${what} every unit`;
+}
+
+/** "12 % off", "7.50 EUR", "price on request" */
 export function tierWords(
   adjustment: Serialized<TierAdjustment>,
   currency: string,
   write: Writer = plainWriter,
 ): string {
   return adjustment.kind === 'byRequest'
-    ? 'price by request'
+    ? 'price on request'
     : bandWords(adjustment, currency, write);
 }
 
-/** "12 % off from 25 bag; 40 bag are counted" */
+/** "5 % off for 24 bags; 1 more bag: 12 % off" */
 export function breakStepSentence(
   {
     break: { currency, words },
@@ -65,36 +74,48 @@ export function breakStepSentence(
     tookAll,
     next,
   }: Serialized<Extract<WorkingSource, { kind: 'quantityBreak' }>>,
+  names: Names,
   write: Writer,
 ): string {
-  const what = `${tierWords(tier.adjustment, currency, write)} from ${write.number(tier.from)} ${measured}`;
-  const own = incremental ? ', for the units of this tier' : '';
+  const units = (figure: string): string =>
+    `${write.number(figure)} ${names.unit(measured, figure)}`;
+  const what = tierWords(tier.adjustment, currency, write);
+  const reached = incremental
+    ? `for those from ${units(tier.from)} on, ${units(counted)} counted`
+    : `for ${units(counted)}`;
   const all = tookAll ? ': more than there is, so all of it' : '';
   const read = words === '' ? '' : ` (the customer reads “${words}”)`;
   // what a line of several tiers has not reached yet
   const isMissing =
     isDecimalText(counted) && next && compare(decimal(next.from), decimal(counted)) > 0;
-  const more = isMissing
-    ? `; ${write.number(print(subtract(decimal(next.from), decimal(counted))))} more ${measured} would bring ${tierWords(next.adjustment, currency, write)}`
-    : '';
-  return `${what}${own}${all}; ${write.number(counted)} ${measured} counted${more}${read}`;
+  const missing = isMissing ? print(subtract(decimal(next.from), decimal(counted))) : null;
+  const more =
+    missing === null || !next
+      ? ''
+      : `; ${moreWords(missing, measured, names, write)}: ${tierWords(next.adjustment, currency, write)}`;
+  return `${what} ${reached}${all}${more}${read}`;
+}
+
+/** "2 more bags" */
+export function moreWords(missing: string, unit: string, names: Names, write: Writer): string {
+  return `${write.number(missing)} more ${names.unit(unit, missing)}`;
 }
 
 const COUNT_WORDS: Readonly<Record<BreakCount, string>> = {
-  line: 'on each line',
-  item: 'over all lines of an item',
-  goods: 'over all these goods together',
-  document: 'over the whole document',
+  line: 'per line',
+  item: 'per item',
+  goods: 'across covered items',
+  document: 'across the document',
 };
 
-function countWords({ count, measure }: Break): string {
+function countWords({ count, measure }: Break, names: Names): string {
   switch (measure.kind) {
     case 'quantity':
-      return `counted ${COUNT_WORDS[count]}${measure.unit === null ? '' : ` in ${measure.unit}`}`;
+      return `counted ${COUNT_WORDS[count]}${measure.unit === null ? '' : ` in ${names.unit(measure.unit, '2')}`}`;
     case 'amount':
-      return `by what is spent ${COUNT_WORDS[count]}`;
+      return `measured by spend ${COUNT_WORDS[count]}`;
     case 'term':
-      return 'by the term of each line';
+      return 'measured by the term of each line';
   }
 }
 
@@ -111,7 +132,7 @@ function basisWords({ basis, always, tiers }: Break, names: Names): string {
   const lower = always ? 'even if higher' : 'only if lower';
   switch (basis.kind) {
     case 'afterLevel':
-      return prices ? `after the level, ${lower}` : 'after the level';
+      return prices ? `after the price level, ${lower}` : 'after the price level';
     case 'basePrice':
       return `of the base price, ${lower}`;
     case 'cost':
@@ -125,21 +146,21 @@ function limitWords(
   write: Writer,
 ): string[] {
   const said: string[] = [];
-  if (levels !== null) said.push(`at ${listWords(levels.map(names.level))}`);
+  if (levels !== null) said.push(`at price level ${listWords(levels.map(names.level))}`);
   if (parties !== null) {
     const who = [
       ...parties.customers,
-      ...parties.segments.map((segment) => `the segment ${segment}`),
+      ...parties.segments.map((segment) => `segment ${names.segment(segment)}`),
     ];
     said.push(`for ${listWords(who)}`);
   }
-  if (outlets !== null) said.push(`at the outlet ${listWords(outlets)}`);
+  if (outlets !== null) said.push(`at outlet ${listWords(outlets.map(names.outlet))}`);
   const days = windowWords(window, write);
   if (days !== null) said.push(days);
   if (rounding !== null) said.push(`rounded ${roundingSentence(rounding, write)}`);
   if (setUp !== null) {
     said.push(
-      `with a set-up charge of ${write.number(setUp.amount)} ${currency} once for each customer and item`,
+      `with a set-up charge of ${write.number(setUp.amount)} ${currency} once per customer and item`,
     );
   }
   return said;

@@ -15,6 +15,7 @@ import {
 import { costAdjustmentWords, costTableSentence, feesWords } from './cost-table-sentences';
 import { stepWording } from './sentences';
 import { entrySentence, plainWriter, type Names } from './setup-sentences';
+import { unitAfter } from './units';
 
 const same = (code: string): string => code;
 const names: Names = {
@@ -28,6 +29,9 @@ const names: Names = {
   costTable: (id) => `T-${id}`,
   condition: (code) => code,
   attribute: (code) => code,
+  segment: (code) => code,
+  outlet: (code) => code,
+  unit: (unit, quantity) => unitAfter(quantity, unit),
 };
 
 const FULL: CostTable = costTable(
@@ -45,20 +49,21 @@ const FULL: CostTable = costTable(
 describe('a cost table read back', () => {
   it('says its bands, its points, its fees, its piece charges and whom it is for', () => {
     expect(costTableSentence(serialized(FULL), names)).toBe(
-      'By last cost in EUR from 0: 25 % markup, from 40: by request; points by units sold in 90 days: ' +
-        'from 100 sold 1 point less; so that the profit is left after fees of 12 % and 0.50 EUR; on each ' +
-        'piece the first of: 6.80 for all items in shelves, 4.20 for all items; for all items.',
+      'Last cost; less than 40 EUR: 25 % markup (20.0 % margin); at least 40 EUR: price on request; ' +
+        'adjustment by units sold in 90 days, at least 100: 1 point less; fees of 12 % and 0.50 EUR ' +
+        'covered; charge per unit, the first that fits: 6.80 for all items in shelves, 4.20 for all ' +
+        'items; all items.',
     );
     const dear = costTable(
       { '0': margin('30') },
       { points: { days: null, bands: [{ from: decimal('5'), points: decimal('2.5') }] } },
     );
     const sentence = costTableSentence(serialized(dear), names);
-    expect(sentence).toContain('from 0: 30 % margin');
-    expect(sentence).toContain('from 5 sold 2.5 points more');
+    expect(sentence).toContain('30 % margin (42.9 % markup)');
+    expect(sentence).toContain('at least 5: 2.5 points more');
     const bare = costTable({ '0': times('2') }, { scopes: [] });
     expect(costTableSentence(serialized(bare), names)).toBe(
-      'By last cost in EUR from 0: 2 times the cost; for what levels ask it for.',
+      'Last cost; 2 × cost; used by price levels alone.',
     );
   });
 
@@ -79,10 +84,10 @@ describe('a cost table read back', () => {
     );
     expect(said).toEqual([
       'Last cost: of CL-0207 per bag',
-      'Cost table Tools: 25 % markup, 1 point less for 120 sold in 90 days',
-      'Fees: 12 % and 0.50 EUR, so that the profit is left after them',
-      'Piece charge: for all items',
-      'to 2 decimals: a unit price in EUR ends there, halves away from zero',
+      'Cost table Tools: 25 % markup (20.0 % margin), 1 point less for 120 sold in 90 days',
+      'Fees: 12 % and 0.50 EUR covered',
+      'Charge per unit: for all items',
+      'Rounded to 2 decimals: unit prices in EUR, halves away from zero',
     ]);
   });
 });
@@ -94,20 +99,20 @@ describe('an entry of a level that starts from a cost', () => {
   it('says the cost or the table, and what is done to it', () => {
     const basis = { kind: 'cost', cost: 'landed' } as const;
     expect(said({ kind: 'markup', percent: decimal('25') }, undefined, { basis })).toBe(
-      '25 % markup on the landed cost of all items',
+      '25 % markup (20.0 % margin) on the landed cost of all items',
     );
     expect(said({ kind: 'margin', percent: decimal('20') }, undefined, { basis })).toBe(
-      '20 % margin over the landed cost of all items',
+      '20 % margin (25.0 % markup) on the landed cost of all items',
     );
     expect(said({ kind: 'multiplier', factor: decimal('2.5') }, undefined, { basis })).toBe(
-      '2.5 times the landed cost of all items',
+      '2.5 × the landed cost of all items',
     );
     const zero = { kind: 'percent', percent: decimal('0') } as const;
     expect(said(zero, undefined, { basis: { kind: 'costTable', table: 'tools' } })).toBe(
-      'the price that the cost table T-tools makes of all items',
+      'the price by cost table T-tools of all items',
     );
     expect(said(zero, undefined, { basis: { kind: 'costTable', table: null } })).toBe(
-      'the price that its cost table makes of all items',
+      'the cost table price of all items',
     );
   });
 
@@ -120,7 +125,7 @@ describe('an entry of a level that starts from a cost', () => {
       leastPrice: null,
     } as const;
     expect(said({ kind: 'percent', percent: decimal('-10') }, undefined, { rounding })).toMatch(
-      /10 % off all items, rounded .*0\.50 EUR$/,
+      /10 % off the base price of all items, rounded .*0\.50 EUR$/,
     );
   });
 
@@ -130,7 +135,7 @@ describe('an entry of a level that starts from a cost', () => {
       bands: [{ from: decimal('5'), adjustment: { kind: 'percent', percent: decimal('-5') } }],
     } as const;
     expect(said({ kind: 'percent', percent: decimal('0') }, undefined, { adjusting })).toBe(
-      'all items, from the base price, by the unit cost (from 5 EUR: 5 % off)',
+      'all items, based on base price, by unit cost (at least 5 EUR: 5 % off)',
     );
   });
 });
@@ -138,12 +143,12 @@ describe('an entry of a level that starts from a cost', () => {
 describe('what a band does, and what is taken, in words', () => {
   it('names each kind of adjustment', () => {
     for (const [adjustment, expected] of [
-      [times('2.5'), '2.5 times the cost'],
-      [markup('25'), '25 % markup'],
-      [margin('30'), '30 % margin'],
+      [times('2.5'), '2.5 × cost'],
+      [markup('25'), '25 % markup (20.0 % margin)'],
+      [margin('30'), '30 % margin (42.9 % markup)'],
       [{ kind: 'amount', amount: decimal('4') }, '4 EUR over cost'],
       [{ kind: 'set', price: decimal('9.90') }, '9.90 EUR'],
-      [{ kind: 'byRequest' }, 'by request'],
+      [{ kind: 'byRequest' }, 'price on request'],
     ] as const) {
       expect(costAdjustmentWords(serialized(adjustment), 'EUR', plainWriter)).toBe(expected);
     }

@@ -1,4 +1,5 @@
 import type { CostTable, Serialized, WorkingSource } from '@honest-ledger/engine';
+import { markupWords } from './markup-words';
 import {
   plainWriter,
   scopeWords,
@@ -10,7 +11,7 @@ import {
 type Form = Serialized<CostTable>;
 type Adjustment = Form['costs'][number]['bands'][number]['adjustment'];
 
-/** What a band does to a cost: "25 % markup", "5 times the cost". */
+/** What a band does to a cost: "25 % markup (20.0 % margin)", "5 × cost". */
 export function costAdjustmentWords(
   adjustment: Adjustment,
   currency: string,
@@ -18,17 +19,16 @@ export function costAdjustmentWords(
 ): string {
   switch (adjustment.kind) {
     case 'multiplier':
-      return `${write.number(adjustment.factor)} times the cost`;
+      return `${write.number(adjustment.factor)} × cost`;
     case 'markup':
-      return `${write.number(adjustment.percent)} % markup`;
     case 'margin':
-      return `${write.number(adjustment.percent)} % margin`;
+      return markupWords(adjustment, write);
     case 'amount':
       return `${write.number(adjustment.amount)} ${currency} over cost`;
     case 'set':
       return `${write.number(adjustment.price)} ${currency}`;
     case 'byRequest':
-      return 'by request';
+      return 'price on request';
   }
 }
 
@@ -64,34 +64,35 @@ export function costTableSentence(
   write: Writer = plainWriter,
 ): string {
   const { currency, costs, points, fees, pieceCharges, rounding, scopes } = table;
-  const said = costs.map(({ cost, bands }, place) => {
-    const steps = bands.map(
-      ({ from, adjustment }) =>
-        `from ${write.number(from)}: ${costAdjustmentWords(adjustment, currency, write)}`,
-    );
-    const intro = place === 0 ? 'by' : 'else by';
-    return `${intro} ${names.cost(cost)} cost in ${currency} ${steps.join(', ')}`;
-  });
+  const said = costs.flatMap(({ cost, bands }, place) => [
+    `${place === 0 ? '' : 'fallback '}${names.cost(cost)} cost`,
+    ...bands.map(({ from, adjustment }, band) => {
+      const what = costAdjustmentWords(adjustment, currency, write);
+      const next = bands[band + 1]?.from;
+      if (band > 0 || !isZero(from)) return `at least ${write.number(from)} ${currency}: ${what}`;
+      return next === undefined ? what : `less than ${write.number(next)} ${currency}: ${what}`;
+    }),
+  ]);
   if (points) {
     const steps = points.bands.map(
       ({ from, points: more }) =>
-        `from ${write.number(from)} sold ${isZero(more) ? 'none' : pointsWords(more, write)}`,
+        `at least ${write.number(from)}: ${isZero(more) ? 'none' : pointsWords(more, write)}`,
     );
-    said.push(`points by units sold ${daysWords(points.days)}: ${steps.join(', ')}`);
+    said.push(`adjustment by units sold ${daysWords(points.days)}, ${steps.join(', ')}`);
   }
   const taken = fees ? feesWords(fees, currency, write) : '';
-  if (taken !== '') said.push(`so that the profit is left after fees of ${taken}`);
+  if (taken !== '') said.push(`fees of ${taken} covered`);
   if (pieceCharges.length > 0) {
     const charges = pieceCharges.map(
       ({ scope, amount }) => `${write.number(amount)} for ${scopeWords(scope, names)}`,
     );
-    said.push(`on each piece the first of: ${charges.join(', ')}`);
+    said.push(`charge per unit, the first that fits: ${charges.join(', ')}`);
   }
-  if (rounding) said.push(`prices rounded ${roundingSentence(rounding, write)}`);
+  if (rounding) said.push(`rounded ${roundingSentence(rounding, write)}`);
   said.push(
     scopes.length === 0
-      ? 'for what levels ask it for'
-      : `for ${scopes.map((scope) => scopeWords(scope, names)).join('; for ')}`,
+      ? 'used by price levels alone'
+      : scopes.map((scope) => scopeWords(scope, names)).join(' and '),
   );
   const sentence = said.join('; ');
   return `${sentence.charAt(0).toUpperCase()}${sentence.slice(1)}.`;
@@ -104,7 +105,7 @@ function pointsWords(points: string, write: Writer): string {
 }
 
 function daysWords(days: number | null): string {
-  return days === null ? 'since ever' : `in ${String(days)} days`;
+  return days === null ? 'so far' : `in ${String(days)} days`;
 }
 
 const isZero = (text: string): boolean => /^[+-]?0+(\.0+)?$/.test(text);

@@ -1,6 +1,7 @@
 import type { DocumentOff, LineWithPrice, Serialized, WorkingSource } from '@honest-ledger/engine';
 import { tierWords } from './break-sentences';
 import { plainWriter, type Writer } from './setup-sentences';
+import { unitAfter } from './units';
 
 type Line = Serialized<LineWithPrice>;
 
@@ -39,7 +40,7 @@ function breakWords(
   { break: { words, currency }, tier, measured, basis }: Source<'quantityBreak'>,
   write: Writer,
 ): string {
-  const from = `${write.number(tier.from)} ${measured}`;
+  const from = `${write.number(tier.from)} ${unitAfter(tier.from, measured)}`;
   const { adjustment } = tier;
   if (words === '') {
     const isOpen = basis.kind !== 'cost' && ['percent', 'amount'].includes(adjustment.kind);

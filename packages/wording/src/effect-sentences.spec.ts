@@ -11,11 +11,11 @@ const one = { quantity: 1, scopes: [CLAY, GLAZE] };
 const TOLD: readonly (readonly [RuleEffect, string])[] = [
   [
     { kind: 'percent', percent: decimal('-10'), of: 'afterLevel', startsFrom: 'running' },
-    '10 % off the price after the level',
+    '10 % off price after the price level',
   ],
   [
     { kind: 'percent', percent: decimal('5'), of: 'basePrice', startsFrom: 'listPrice' },
-    '5 % added to the base price, starting from the list price, only if lower',
+    '5 % added to base price, based on list price, only if lower',
   ],
   [
     { kind: 'amountEach', amount: decimal('-0.20'), unit: null, startsFrom: 'running' },
@@ -23,17 +23,20 @@ const TOLD: readonly (readonly [RuleEffect, string])[] = [
   ],
   [
     { kind: 'amountEach', amount: decimal('0.20'), unit: 'box', startsFrom: 'afterLevel' },
-    '0.20 EUR added per box, starting from the price after the level, only if lower',
+    '0.20 EUR added per box, based on price after the price level, only if lower',
   ],
   [{ kind: 'set', price: decimal('9'), unit: null, raises: false }, '9 EUR each, only if lower'],
-  [{ kind: 'level', level: 'schools', raises: true }, 'the price of schools, even if higher'],
+  [
+    { kind: 'level', level: 'schools', raises: true },
+    'price of price level schools, even if higher',
+  ],
   [
     {
       kind: 'ownPrices',
       prices: [{ item: 'A', price: decimal('1'), unit: null }],
       raises: false,
     },
-    'own prices of 1 item, only if lower',
+    'item prices for 1 item, only if lower',
   ],
   [
     {
@@ -41,7 +44,7 @@ const TOLD: readonly (readonly [RuleEffect, string])[] = [
       prices: ['A', 'B'].map((item) => ({ item, price: decimal('1'), unit: null })),
       raises: true,
     },
-    'own prices of 2 items, even if higher',
+    'item prices for 2 items, even if higher',
   ],
   [
     { kind: 'flat', amount: decimal('-4.00'), every: decimal('4') },
@@ -57,7 +60,7 @@ const TOLD: readonly (readonly [RuleEffect, string])[] = [
       dearest: false,
       most: null,
     },
-    'for every 2 of all items in clay, 1 of all items in clay or all items in glaze free, the cheapest given',
+    'for every 2 of all items in clay bought, 1 of all items in clay or all items in glaze free, cheapest first',
   ],
   [
     {
@@ -68,7 +71,7 @@ const TOLD: readonly (readonly [RuleEffect, string])[] = [
       dearest: true,
       most: 3,
     },
-    'for every 2 of all items in clay, 2 of all items in clay at 50 % off, the dearest given, at most 3 times',
+    'for every 2 of all items in clay bought, 2 of all items in clay at 50 % off, most expensive first, at most 3 times',
   ],
   [
     {
@@ -79,7 +82,7 @@ const TOLD: readonly (readonly [RuleEffect, string])[] = [
       dearest: false,
       most: null,
     },
-    'for every 2 of all items in clay, 2 of all items in clay at 1.50 EUR off each, the cheapest given',
+    'for every 2 of all items in clay bought, 2 of all items in clay at 1.50 EUR off each, cheapest first',
   ],
   [
     {
@@ -90,7 +93,7 @@ const TOLD: readonly (readonly [RuleEffect, string])[] = [
       dearest: false,
       most: null,
     },
-    'for every 2 of all items in clay, 2 of all items in clay for 4.00 EUR each, the cheapest given',
+    'for every 2 of all items in clay bought, 2 of all items in clay for 4.00 EUR each, cheapest first',
   ],
   [
     {
@@ -98,7 +101,7 @@ const TOLD: readonly (readonly [RuleEffect, string])[] = [
       parts: [two, one].map((part) => ({ ...part, price: decimal('4.00') })),
       total: decimal('10.00'),
     },
-    '2 of all items in clay with 1 of all items in clay or all items in glaze together for 10.00 EUR, where that is cheaper',
+    '2 of all items in clay with 1 of all items in clay or all items in glaze together for 10.00 EUR, only if lower',
   ],
   [
     {
@@ -109,25 +112,22 @@ const TOLD: readonly (readonly [RuleEffect, string])[] = [
       ],
       total: null,
     },
-    '2 of all items in clay at 4.00 EUR each with 1 of all items in glaze together, where that is cheaper',
+    '2 of all items in clay at 4.00 EUR each with 1 of all items in glaze together, only if lower',
   ],
   [
     { kind: 'allocate', amount: decimal('-6'), every: decimal('12') },
-    '6 EUR off the units together for every 12 units, shared by units',
+    '6 EUR off those units for every 12 units, shared by units',
   ],
   [
     { kind: 'allocate', amount: decimal('6'), every: null },
-    '6 EUR added to the units together, shared by units',
+    '6 EUR added to those units, shared by units',
   ],
-  [
-    { kind: 'subtotal', off: { kind: 'percent', percent: decimal('-2') } },
-    '2 % off the whole document',
-  ],
+  [{ kind: 'subtotal', off: { kind: 'percent', percent: decimal('-2') } }, '2 % off the document'],
   [
     { kind: 'shipping', off: { kind: 'amount', amount: decimal('-4.50') } },
-    '4.50 EUR off the shipping',
+    '4.50 EUR off shipping',
   ],
-  [{ kind: 'charge', amount: decimal('14.00') }, 'a charge of 14.00 EUR on the document'],
+  [{ kind: 'charge', amount: decimal('14.00') }, 'charge of 14.00 EUR on the document'],
 ];
 
 describe('what a rule does, in words', () => {

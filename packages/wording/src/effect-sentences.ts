@@ -10,13 +10,13 @@ import { orWords } from './or-words';
 import { plainWriter, scopeWords, type Names, type Writer } from './setup-sentences';
 
 const BASE_WORDS: Readonly<Record<PriceBase, string>> = {
-  running: 'price',
-  afterLevel: 'price after the level',
+  running: 'price so far',
+  afterLevel: 'price after the price level',
   basePrice: 'base price',
   listPrice: 'list price',
 };
 
-/** "10 % off the price", "4.00 EUR off the line for every 4" */
+/** "10 % off price so far", "4.00 EUR off the line for every 4" */
 export function effectWords(
   effect: Serialized<RuleEffect>,
   currency: string,
@@ -26,7 +26,7 @@ export function effectWords(
   switch (effect.kind) {
     case 'percent': {
       const what = signed(effect.percent, ' %', write);
-      const of = ` the ${BASE_WORDS[effect.of]}`;
+      const of = ` ${BASE_WORDS[effect.of]}`;
       return `${what}${of}${triggerWords(effect.startsFrom)}`;
     }
     case 'amountEach': {
@@ -40,10 +40,10 @@ export function effectWords(
       return `${write.number(effect.price)} ${currency}${per}, ${whereLower(effect)}`;
     }
     case 'level':
-      return `the price of ${names.level(effect.level)}, ${whereLower(effect)}`;
+      return `price of price level ${names.level(effect.level)}, ${whereLower(effect)}`;
     case 'ownPrices': {
       const items = effect.prices.length;
-      return `own prices of ${items === 1 ? '1 item' : `${String(items)} items`}, ${whereLower(effect)}`;
+      return `item prices for ${items === 1 ? '1 item' : `${String(items)} items`}, ${whereLower(effect)}`;
     }
     case 'flat': {
       const every = effect.every === null ? '' : ` for every ${write.number(effect.every)}`;
@@ -55,7 +55,7 @@ export function effectWords(
       return bundleWords(effect, currency, names, write);
     case 'allocate': {
       const every = effect.every === null ? '' : ` for every ${write.number(effect.every)} units`;
-      return `${signed(effect.amount, ` ${currency}`, write)} the units together${every}, shared by units`;
+      return `${signed(effect.amount, ` ${currency}`, write)} those units${every}, shared by units`;
     }
     case 'subtotal':
     case 'shipping': {
@@ -64,10 +64,10 @@ export function effectWords(
         off.kind === 'percent'
           ? signed(off.percent, ' %', write)
           : signed(off.amount, ` ${currency}`, write);
-      return `${what} ${effect.kind === 'subtotal' ? 'the whole document' : 'the shipping'}`;
+      return `${what} ${effect.kind === 'subtotal' ? 'the document' : 'shipping'}`;
     }
     case 'charge':
-      return `a charge of ${write.number(effect.amount)} ${currency} on the document`;
+      return `charge of ${write.number(effect.amount)} ${currency} on the document`;
   }
 }
 
@@ -82,19 +82,19 @@ function signed(figure: string, unit: string, write: Writer): string {
 }
 
 function triggerWords(base: PriceBase): string {
-  return base === 'running' ? '' : `, starting from the ${BASE_WORDS[base]}, only if lower`;
+  return base === 'running' ? '' : `, based on ${BASE_WORDS[base]}, only if lower`;
 }
 
-/** "for every 2 of all items in Clay, 1 of all items in Clay free, the cheapest" */
+/** "for every 2 of all items in Clay bought, 1 of all items in Clay free, cheapest first" */
 function buyAndGetWords(
   { buy, get, offer, dearest, most }: Extract<Serialized<GroupEffect>, { kind: 'buyAndGet' }>,
   currency: string,
   names: Names,
   write: Writer,
 ): string {
-  const which = dearest ? 'the dearest' : 'the cheapest';
+  const which = dearest ? 'most expensive first' : 'cheapest first';
   const cap = most === null ? '' : `, at most ${String(most)} times`;
-  return `for every ${unitsWords(buy, names)}, ${unitsWords(get, names)} ${offerWords(offer, currency, write)}, ${which} given${cap}`;
+  return `for every ${unitsWords(buy, names)} bought, ${unitsWords(get, names)} ${offerWords(offer, currency, write)}, ${which}${cap}`;
 }
 
 function offerWords(offer: Serialized<UnitOffer>, currency: string, write: Writer): string {
@@ -124,7 +124,7 @@ function bundleWords(
     return `${unitsWords(part, names)}${each}`;
   });
   const price = total === null ? '' : ` for ${write.number(total)} ${currency}`;
-  return `${said.join(' with ')} together${price}, where that is cheaper`;
+  return `${said.join(' with ')} together${price}, only if lower`;
 }
 
 function unitsWords({ quantity, scopes }: UnitsOf, names: Names): string {

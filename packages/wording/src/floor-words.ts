@@ -7,13 +7,13 @@ import type {
 } from '@honest-ledger/engine';
 import { plainWriter, type Writer } from './setup-sentences';
 
-/** What goods are sold for at least: "a margin of 20 %", "12.50 EUR for each base unit". */
+/** What goods are sold for at least: "a margin of 20 %", "12.50 EUR per base unit". */
 export function leastWords(least: Serialized<FloorLeast>, write: Writer = plainWriter): string {
   switch (least.kind) {
     case 'margin':
       return `a margin of ${write.number(least.percent)} %`;
     case 'amount':
-      return `${write.number(least.amount)} ${least.currency} for each base unit`;
+      return `${write.number(least.amount)} ${least.currency} per base unit`;
     case 'ofBasePrice':
       return `${write.number(least.percent)} % of the base price`;
   }
@@ -23,11 +23,11 @@ export function leastWords(least: Serialized<FloorLeast>, write: Writer = plainW
 export function untestedWords(missing: FloorMissing, currency: CurrencyCode): string {
   switch (missing) {
     case 'cost':
-      return `no cost in ${currency} is known`;
+      return `no cost in ${currency}`;
     case 'basePrice':
-      return `there is no base price in ${currency}`;
+      return `no base price in ${currency}`;
     case 'rate':
-      return `there is no exchange rate to ${currency}`;
+      return `no exchange rate to ${currency}`;
   }
 }
 
@@ -41,7 +41,7 @@ export function floorSentence(
   write: Writer = plainWriter,
 ): string | null {
   const asked = least ? ` of ${leastWords(least, write)}` : '';
-  if (short) return `${write.number(short.amount)} ${currency} below the floor${asked}`;
+  if (short) return `${write.number(short.amount)} ${currency} below the minimum${asked}`;
   if (!untested) return null;
-  return `The floor${asked} was not tested: ${untestedWords(untested.missing, currency)}`;
+  return `Minimum${asked} not checked: ${untestedWords(untested.missing, currency)}`;
 }

@@ -13,3 +13,4 @@ export * from './rule-sentences';
 export * from './sentences';
 export * from './setup-sentences';
 export * from './tax-words';
+export * from './units';

@@ -102,7 +102,7 @@ describe('a line on paper', () => {
       units,
       'Spring week, Two off -2.00',
     ]);
-    expect(rowsWith([], '-2.00')).toEqual([units, 'As promised -2.00']);
+    expect(rowsWith([], '-2.00')).toEqual([units, 'As agreed -2.00']);
     expect(rowsWith(['Spring week'], '0.00')).toEqual([units]);
   });
 
@@ -159,23 +159,23 @@ describe('the words of a break for the customer', () => {
 
   it('name what the tier that is reached takes off, and from which quantity on', () => {
     const words = 'You have received {percent} off from {quantity}';
-    expect(wordsOf('10', words)).toEqual(['You have received 10 % off from 10 bag']);
-    expect(wordsOf('30', words)).toEqual(['You have received 15 % off from 25 bag']);
+    expect(wordsOf('10', words)).toEqual(['You have received 10 % off from 10 bags']);
+    expect(wordsOf('30', words)).toEqual(['You have received 15 % off from 25 bags']);
     const amount = { kind: 'amount', amount: decimal('-0.50'), unit: null } as const;
     const tiers = breakOf({ '10': amount }).tiers;
     expect(wordsOf('12', '{amount} off each', { tiers })).toEqual(['0.50 EUR off each']);
   });
 
   it('are a plain sentence where nobody wrote any, and tell nothing of a cost', () => {
-    expect(wordsOf('12', '')).toEqual(['10 % off from 10 bag']);
+    expect(wordsOf('12', '')).toEqual(['10 % off from 10 bags']);
     const tiers = breakOf({ '10': setTo('3.20') }).tiers;
-    expect(wordsOf('12', '', { tiers })).toEqual(['Quantity price from 10 bag']);
+    expect(wordsOf('12', '', { tiers })).toEqual(['Quantity price from 10 bags']);
   });
 
   it('tell an amount off plainly, and neither a percent nor an amount on a cost', () => {
     const amount = { kind: 'amount', amount: decimal('-0.50'), unit: null } as const;
     expect(wordsOf('12', '', { tiers: breakOf({ '10': amount }).tiers })).toEqual([
-      '0.50 EUR off from 10 bag',
+      '0.50 EUR off from 10 bags',
     ]);
   });
 });

@@ -55,7 +55,7 @@ export function pdfLine(line: Serialized<LineWithPrice>, write: Writer = plainWr
   const told = [...units, ...done];
   // what was promised has what was done to it in one amount
   const rest = subtract(decimal(amount), sum(told.map((row) => decimal(row.amount))));
-  const promised = kept ? kept.words.join(', ') || 'As promised' : 'Rounding';
+  const promised = kept ? kept.words.join(', ') || 'As agreed' : 'Rounding';
   const rows = [...told, whole(promised, print(rest))].filter(
     (row) => row.units !== null || !isZero(row.amount),
   );

@@ -54,16 +54,16 @@ describe('why a line has another price than before', () => {
       validity: { days: { from: null, until: '2026-01-31' }, weekdays: null, times: null },
     });
     expect(priceCauses(line('10.00', [spring()]), line('10.00', [ended]), CODES)).toEqual([
-      'Rule Spring no longer applies: it is in force until 2026-01-31',
+      'Rule Spring no longer applies: not now; active until 2026-01-31',
     ]);
   });
 
   it('is a rule that is gone altogether, or new', () => {
     const [with_, without] = [line('10.00', [spring()]), line('10.00', [])];
     expect(priceCauses(with_, without, CODES)).toEqual([
-      'Rule Spring no longer applies: there is no such rule any more, or it is for others',
+      'Rule Spring no longer applies: the rule was deleted, or is for others',
     ]);
-    expect(priceCauses(without, with_, CODES)).toEqual(['Rule Spring applies now: -1.00']);
+    expect(priceCauses(without, with_, CODES)).toEqual(['Rule Spring now applies: -1.00']);
   });
 
   it('is a rule that is for another outlet, or for another customer', () => {
@@ -109,14 +109,14 @@ describe('why a line has another price than before', () => {
 
   it('is a base price that is another, with what follows from it', () => {
     expect(priceCauses(line('10.00', [spring()]), line('12.00', [spring()]), CODES)).toEqual([
-      'Base price: 10.00, now 12.00',
-      'Rule Spring: -1.00, now -1.20',
+      'Base price now 12.00, was 10.00',
+      'Rule Spring now -1.20, was -1.00',
     ]);
   });
 
   it('is a price that came or went', () => {
     const [with_, without] = [line('10.00', []), line(null, [])];
-    expect(priceCauses(without, with_, CODES)).toEqual(['It has a price now']);
+    expect(priceCauses(without, with_, CODES)).toEqual(['Has a price now']);
     expect(priceCauses(with_, without, CODES).length).toBe(1);
   });
 
@@ -137,8 +137,8 @@ describe('why a line has another price than before', () => {
     };
     const promised = line('10.00', [], { lines: [lineOf('1', { kept })] });
     expect(priceCauses(promised, line('11.00', []), CODES)).toEqual([
-      'It was promised on Quote 1001',
-      'Base price: 10.00, now 11.00',
+      'Price was held from Quote 1001',
+      'Base price now 11.00, was 10.00',
     ]);
   });
 
@@ -149,7 +149,7 @@ describe('why a line has another price than before', () => {
     const facts = factsOf({ customer: null, setUpPaid: ['CL-0207'] });
     const paid = line('10.00', [], { facts }, matched);
     expect(priceCauses(asked, paid, CODES)).toEqual([
-      'The set-up charge: 24.00, now 0.00: it was paid meanwhile',
+      'Set-up charge now 0.00, was 24.00: paid meanwhile',
     ]);
   });
 
@@ -160,10 +160,10 @@ describe('why a line has another price than before', () => {
     const onAll = line('10.00', [], { discount: { off: off('-20'), reason: 'r' } });
     const plain = line('10.00', []);
     expect(priceCauses(plain, byHand('-10'), CODES)).toEqual([
-      'The discount by hand applies now: -1.00',
+      'Manual discount now applies: -1.00',
     ]);
     expect(priceCauses(plain, onAll, CODES)).toEqual([
-      'The discount by hand for the document applies now: -2.00',
+      'Manual discount on the document now applies: -2.00',
     ]);
     expect(priceCauses(plain, byHand('-0'), CODES)).toEqual([]);
   });
@@ -174,14 +174,14 @@ describe('why a line has another price than before', () => {
       return first(setup, documentOf('1'));
     };
     expect(priceCauses(agreed('15.00'), agreed('14.00'), CODES)).toEqual([
-      jasmine.stringContaining('15.00, now 14.00'),
+      jasmine.stringContaining('now 14.00, was 15.00'),
     ]);
     const single = (price: string) => {
       const level = schools({ rounding: null, typedPrices: [typedPrice(price)] });
       return first(setupOf({ levels: [level] }), documentOf('1'));
     };
     expect(priceCauses(single('15.00'), single('14.00'), CODES)).toEqual([
-      jasmine.stringContaining('15.00, now 14.00'),
+      jasmine.stringContaining('now 14.00, was 15.00'),
     ]);
   });
 });

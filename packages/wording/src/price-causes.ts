@@ -34,7 +34,7 @@ export interface CauseContext {
   readonly unlooked: string;
 }
 
-const UNLOOKED = 'there is no such rule any more, or it is for others';
+const UNLOOKED = 'the rule was deleted, or is for others';
 
 /**
  * Why a line has another price than before, in plain sentences: what touches it no more and why, what
@@ -50,9 +50,9 @@ export function priceCauses(
   if (after.kind === 'unpriced') {
     return before.kind === 'unpriced' ? [] : [capital(problemSentence(after.problem, write))];
   }
-  if (before.kind === 'unpriced') return ['It has a price now'];
+  if (before.kind === 'unpriced') return ['Has a price now'];
   if (before.kept && !after.kept) {
-    const promised = `It was promised on ${documentTitle(before.kept.from)}`;
+    const promised = `Price was held from ${documentTitle(before.kept.from)}`;
     const since = before.computed ? priceCauses(before.computed, after, names, write, around) : [];
     return [promised, ...since];
   }
@@ -64,11 +64,11 @@ export function priceCauses(
       const why = rule === null ? null : whyGone(rule, after, around, names, write);
       causes.push(`${title} no longer applies${why === null ? '' : `: ${why}`}`);
     } else if (now.change !== change) {
-      causes.push(`${title}: ${write.number(change)}, now ${write.number(now.change)}`);
+      causes.push(`${title} now ${write.number(now.change)}, was ${write.number(change)}`);
     }
   }
   for (const [key, { title, change }] of is) {
-    if (!was.has(key)) causes.push(`${title} applies now: ${write.number(change)}`);
+    if (!was.has(key)) causes.push(`${title} now applies: ${write.number(change)}`);
   }
   causes.push(...setUpCauses(before, after, write));
   return causes;
@@ -91,8 +91,8 @@ function setUpCauses(before: WithPrice, after: WithPrice, write: Writer): readon
   const asked = ({ setUp }: WithPrice): string => setUp?.amount ?? '0';
   const [was, is] = [asked(before), asked(after)];
   if (compare(decimal(was), decimal(is)) === 0) return [];
-  const why = after.setUp?.paid ? ': it was paid meanwhile' : '';
-  return [`The set-up charge: ${write.number(was)}, now ${write.number(is)}${why}`];
+  const why = after.setUp?.paid ? ': paid meanwhile' : '';
+  return [`Set-up charge now ${write.number(is)}, was ${write.number(was)}${why}`];
 }
 
 /** Roundings follow from what is before them, so they are no causes. */
@@ -128,9 +128,9 @@ function touchesOf(
   const whole = (key: string, title: string, change: string | null | undefined): void => {
     if (change && !/^-?0(\.0+)?$/.test(change)) tell(key, { title, rule: null, change });
   };
-  whole('discount', 'The discount by hand', discount?.amount);
-  whole('discountShare', 'The discount by hand for the document', discountShare);
-  whole('floor', 'The floor of its goods', floor?.lifted);
+  whole('discount', 'Manual discount', discount?.amount);
+  whole('discountShare', 'Manual discount on the document', discountShare);
+  whole('floor', 'Minimum price', floor?.lifted);
   return touches;
 }
 

@@ -26,6 +26,7 @@ import {
 } from './rule-sentences';
 import { notAppliedWording, stepWording } from './sentences';
 import type { Names } from './setup-sentences';
+import { unitAfter } from './units';
 
 const own = (code: string): string => code;
 const NAMES: Names = {
@@ -39,6 +40,9 @@ const NAMES: Names = {
   costTable: own,
   condition: (code) => code,
   attribute: (code) => code,
+  segment: (code) => code,
+  outlet: (code) => code,
+  unit: (unit, quantity) => unitAfter(quantity, unit),
 };
 const goods = (...categories: string[]): Condition => ({
   kind: 'goods',
@@ -69,32 +73,30 @@ describe('what keeps a condition from holding, in words', () => {
   };
 
   it('says how much is missing, and each test by itself', () => {
-    expect(why(quantity('atLeast', '8'))).toBe(
-      'the quantity of the line is 5, not at least 8: 3 more needed',
-    );
-    expect(why(quantity('moreThan', '5'))).toBe('the quantity of the line is 5, not more than 5');
+    expect(why(quantity('atLeast', '8'))).toBe('quantity is 5; at least 8 needed (3 more)');
+    expect(why(quantity('moreThan', '5'))).toBe('quantity is 5; more than 5 needed');
     expect(why({ kind: 'all', of: [quantity('atLeast', '6'), member] })).toBe(
-      'the quantity of the line is 5, not at least 6: 1 more needed; and it needs that the customer’s member is yes, which is not known',
+      'quantity is 5; at least 6 needed (1 more), and customer’s member not set; yes needed',
     );
     expect(why(quantity('atLeast', '5'))).toBe('it holds');
   });
 
   it('says what would do instead, and what must not be', () => {
     expect(why({ kind: 'any', of: [goods('glaze'), quantity('atLeast', '6')] })).toBe(
-      'one of these would do: it needs that the item is in Glazes | the quantity of the line is 5, not at least 6: 1 more needed',
+      'item is not in Glazes, or quantity is 5; at least 6 needed (1 more)',
     );
     expect(why({ kind: 'none', of: [goods('clay'), goods('glaze')] })).toBe(
-      'it must not be that the item is in Clay',
+      'not allowed: item is in Clay',
     );
-    expect(why({ kind: 'any', of: [] })).toBe('its conditions never hold');
+    expect(why({ kind: 'any', of: [] })).toBe('its conditions can never be met');
   });
 });
 
 describe('the conditions of a rule in words', () => {
   it('tell either from both, and groups from tests', () => {
-    expect(condition(goods('clay', 'glaze'))).toBe('the item is in Clay or in Glazes');
+    expect(condition(goods('clay', 'glaze'))).toBe('item is in Clay or in Glazes');
     expect(condition({ kind: 'all', of: [goods('clay'), goods('glaze')] })).toBe(
-      'the item is in Clay and the item is in Glazes',
+      'item is in Clay and item is in Glazes',
     );
     const nested: Condition = {
       kind: 'any',
@@ -104,13 +106,11 @@ describe('the conditions of a rule in words', () => {
       ],
     };
     expect(condition(nested)).toBe(
-      '(the item is in Clay and the segment is schools) or the item is in Glazes',
+      'at least one of ((item is in Clay and segment is schools); item is in Glazes)',
     );
-    expect(condition({ kind: 'none', of: [goods('clay')] })).toBe(
-      'none of these: the item is in Clay',
-    );
+    expect(condition({ kind: 'none', of: [goods('clay')] })).toBe('none of (item is in Clay)');
     expect(condition({ kind: 'customer', customers: ['C1', 'C2'] })).toBe(
-      'the customer is C1 or C2',
+      'customer is one of C1, C2',
     );
     expect(condition({ kind: 'all', of: [] })).toBe('always');
     expect(condition({ kind: 'any', of: [] })).toBe('never');
@@ -121,33 +121,33 @@ describe('the conditions of a rule in words', () => {
     const three = { kind: 'atLeast', value: decimal('3') } as const;
     const clay = [{ kind: 'category', category: 'clay' } as const];
     const facts: readonly (readonly [Fact, string])[] = [
-      [{ kind: 'attribute', of: 'item', code: 'weight' }, 'the item’s weight is at least 3'],
-      [{ kind: 'shipping' }, 'the shipping is at least 3 EUR'],
-      [{ kind: 'quantity' }, 'the quantity of the line is at least 3'],
-      [{ kind: 'duration' }, 'the duration of the line is at least 3'],
-      [{ kind: 'basePrice' }, 'the base price per base unit is at least 3 EUR'],
-      [{ kind: 'priceAfterBreak' }, 'the price per base unit after the break is at least 3 EUR'],
-      [{ kind: 'cost' }, 'the cost per base unit is at least 3 EUR'],
-      [{ kind: 'margin' }, 'the margin after the break is at least 3 %'],
+      [{ kind: 'attribute', of: 'item', code: 'weight' }, 'item’s weight is at least 3'],
+      [{ kind: 'shipping' }, 'shipping is at least 3 EUR'],
+      [{ kind: 'quantity' }, 'quantity is at least 3'],
+      [{ kind: 'duration' }, 'duration is at least 3'],
+      [{ kind: 'basePrice' }, 'base price per base unit is at least 3 EUR'],
+      [{ kind: 'priceAfterBreak' }, 'price per base unit after the break is at least 3 EUR'],
+      [{ kind: 'cost' }, 'cost per base unit is at least 3 EUR'],
+      [{ kind: 'margin' }, 'margin after the break is at least 3 %'],
       [
         { kind: 'salesBefore', of: 'anything' },
-        'the number of sales to the customer before is at least 3',
+        'number of earlier sales to the customer is at least 3',
       ],
       [
         { kind: 'salesBefore', of: 'item' },
-        'the number of sales of the item to the customer before is at least 3',
+        'number of earlier sales of the item to the customer is at least 3',
       ],
       [
         { kind: 'salesBefore', of: 'category' },
-        'the number of sales of the item’s category to the customer before is at least 3',
+        'number of earlier sales of the item’s category to the customer is at least 3',
       ],
       [
         { kind: 'count', of: 'spend', scopes: clay },
-        'what is spent on all items in Clay is at least 3 EUR',
+        'total spend on all items in Clay is at least 3 EUR',
       ],
       [
         { kind: 'count', of: 'quantity', scopes: clay },
-        'the quantity of all items in Clay is at least 3',
+        'total quantity of all items in Clay is at least 3',
       ],
     ];
     for (const [fact, words] of facts) {
@@ -164,7 +164,7 @@ describe('the conditions of a rule in words', () => {
       });
     expect(
       (['atLeast', 'moreThan', 'atMost', 'lessThan', 'exactly'] as const).map((kind) =>
-        figure(kind).replace('the quantity of the line is ', ''),
+        figure(kind).replace('quantity is ', ''),
       ),
     ).toEqual(['at least 3', 'more than 3', 'at most 3', 'less than 3', 'exactly 3']);
     type Word = Extract<Condition, { kind: 'word' }>;
@@ -172,38 +172,38 @@ describe('the conditions of a rule in words', () => {
       condition({ kind: 'word', fact, comparison });
     const values = ['a', 'b'];
     const told: readonly (readonly [Word['fact'], Word['comparison'], string])[] = [
-      [{ kind: 'unit' }, { kind: 'isOneOf', values }, 'the unit of the line is a or b'],
+      [{ kind: 'unit' }, { kind: 'isOneOf', values }, 'unit is one of a, b'],
       [
         { kind: 'formOfSupply' },
         { kind: 'isNoneOf', values },
-        'the form of supply is known and not a or b',
+        'form of supply is set and none of a, b',
       ],
       [
         { kind: 'deliveryPostcode' },
         { kind: 'startsWith', values },
-        'the postcode of the delivery starts with a or b',
+        'delivery postcode starts with a or b',
       ],
       [
         { kind: 'attribute', of: 'customer', code: 'since' },
         { kind: 'onOrAfter', day: '2026-02-01' },
-        'the customer’s since is 2026-02-01 or later',
+        'customer’s since is 2026-02-01 or later',
       ],
       [
         { kind: 'attribute', of: 'customer', code: 'since' },
         { kind: 'onOrBefore', day: '2026-02-01' },
-        'the customer’s since is 2026-02-01 or earlier',
+        'customer’s since is 2026-02-01 or earlier',
       ],
-      [{ kind: 'documentKind' }, { kind: 'isOneOf', values }, 'the kind of document is a or b'],
-      [{ kind: 'salesPerson' }, { kind: 'isOneOf', values }, 'the sales person is a or b'],
-      [{ kind: 'department' }, { kind: 'isOneOf', values }, 'the department is a or b'],
-      [{ kind: 'deliveryMethod' }, { kind: 'isOneOf', values }, 'the delivery method is a or b'],
+      [{ kind: 'documentKind' }, { kind: 'isOneOf', values }, 'document is one of a, b'],
+      [{ kind: 'salesPerson' }, { kind: 'isOneOf', values }, 'sales person is one of a, b'],
+      [{ kind: 'department' }, { kind: 'isOneOf', values }, 'department is one of a, b'],
+      [{ kind: 'deliveryMethod' }, { kind: 'isOneOf', values }, 'delivery method is one of a, b'],
     ];
     for (const [fact, comparison, words] of told) expect(word(fact, comparison)).toBe(words);
     expect(condition({ kind: 'currency', currencies: ['EUR', 'GBP'] })).toBe(
-      'the currency is EUR or GBP',
+      'currency is one of EUR, GBP',
     );
     expect(condition({ kind: 'saved', condition: 'Schools in town' })).toBe(
-      '“Schools in town” holds',
+      'condition “Schools in town” is met',
     );
   });
 
@@ -214,22 +214,22 @@ describe('the conditions of a rule in words', () => {
         fact: { kind: 'priceAfterLevel' },
         comparison: { kind: 'moreThan', value: decimal('3') },
       }),
-    ).toBe('the price per base unit after the level is more than 3 EUR');
+    ).toBe('price per base unit after the price level is more than 3 EUR');
     expect(
       condition({
         kind: 'number',
         fact: { kind: 'count', of: 'lines', scopes: [{ kind: 'all' }] },
         comparison: { kind: 'between', value: decimal('3'), to: decimal('5') },
       }),
-    ).toBe('the number of lines of all items is between 3 and 5, both included');
+    ).toBe('number of lines of all items is between 3 and 5, both included');
   });
 });
 
 describe('the effect of a rule in words', () => {
   it('says how much, of what, and from where', () => {
-    expect(effect(percentOff('10'))).toBe('10 % off the price');
+    expect(effect(percentOff('10'))).toBe('10 % off price so far');
     expect(effect(percentOff('15', { of: 'listPrice', startsFrom: 'basePrice' }))).toBe(
-      '15 % off the list price, starting from the base price, only if lower',
+      '15 % off list price, based on base price, only if lower',
     );
     expect(effect(flat('-4.00', '4'))).toBe('4.00 EUR off the line for every 4');
     expect(effect(flat('25'))).toBe('25 EUR added to the line');
@@ -254,7 +254,7 @@ describe('a whole rule in one sentence', () => {
       paused: true,
     });
     expect(ruleSentence(serialized(rule), NAMES)).toBe(
-      'If the item is in Clay: 8 % off the price, from 2026-03-01, on Tuesdays or Thursdays, from 18:00 to 20:00, at the outlet quay, with the code KILN. Not combined with other rules. Later rules are skipped. Paused.',
+      'If item is in Clay: 8 % off price so far, from 2026-03-01, Tuesdays and Thursdays, from 18:00, before 20:00, at outlet quay, with code KILN. Not combined with other rules. Later rules are skipped. Paused.',
     );
     expect(
       validityWords({ days: { from: null, until: null }, weekdays: null, times: null }),
@@ -283,13 +283,13 @@ describe('a rule in the workings', () => {
     const source = line.slices[0]?.steps[1]?.source;
     expect(source && stepWording(source, NAMES)).toEqual({
       title: 'Rule Glaze days',
-      sentence: '10 % off the price (the customer reads “For spring”)',
+      sentence: '10 % off price so far (the customer reads “For spring”)',
     });
     const told = line.notApplied.map((one) => notAppliedWording(one, NAMES));
-    expect(told).toContain({ title: 'Rule Coded', sentence: 'its code is needed' });
+    expect(told).toContain({ title: 'Rule Coded', sentence: 'code not entered' });
     expect(told).toContain({
       title: 'Rule Schools',
-      sentence: 'it needs that the segment is schools, which is not known',
+      sentence: 'segment not set; schools needed',
     });
     // what cannot reach the line is not among what was considered
     expect(told.some(({ title }) => /Elsewhere|Theirs/.test(title))).toBeFalse();
@@ -315,11 +315,9 @@ describe('how a rule starts and stops, in words', () => {
 
   it('says that somebody puts it on, which code starts it, and nothing where it is automatic', () => {
     const off = percentOff('10');
-    expect(words(off, { trigger: { kind: 'manual' } })).toContain(', where somebody applies it.');
-    expect(words(off, { trigger: { kind: 'code', code: 'KILN' } })).toContain(
-      ', with the code KILN.',
-    );
-    expect(words(off, {})).toContain('the price. Combined with other rules.');
+    expect(words(off, { trigger: { kind: 'manual' } })).toContain(', applied manually.');
+    expect(words(off, { trigger: { kind: 'code', code: 'KILN' } })).toContain(', with code KILN.');
+    expect(words(off, {})).toContain('price so far. Combined with other rules.');
   });
 
   it('says that a rule for units stops others only where it takes units', () => {
@@ -350,18 +348,18 @@ describe('a test with what is there, in words', () => {
   };
 
   it('is the test with the figure or the word behind it; of goods, which stand on the line, none', () => {
-    expect(asked(quantity, '5')).toBe('the quantity of the line is at least 8 (5)');
-    expect(asked(quantity, null)).toBe('the quantity of the line is at least 8 (not known)');
+    expect(asked(quantity, '5')).toBe('quantity is at least 8 (5)');
+    expect(asked(quantity, null)).toBe('quantity is at least 8 (not set)');
     expect(asked(unit, 'pallet')).toMatch(/ is bag \(pallet\)$/);
     const clay: RuleTest = { kind: 'goods', scopes: [{ kind: 'category', category: 'clay' }] };
-    expect(asked(clay, 'CL-0207')).toBe('the item is in Clay');
+    expect(asked(clay, 'CL-0207')).toBe('item is in Clay');
   });
 
   it('says of a word what is there and what is wanted', () => {
     const unmet = [
       { kind: 'test', test: serialized(unit), actual: 'pallet', currency: 'EUR' },
     ] as const;
-    expect(unmetWords(unmet, NAMES)).toMatch(/ is pallet, and it needs one that is bag$/);
-    expect(unmetWords([], NAMES)).toBe('its conditions do not hold');
+    expect(unmetWords(unmet, NAMES)).toMatch(/unit is pallet; bag needed$/);
+    expect(unmetWords([], NAMES)).toBe('its conditions are not met');
   });
 });

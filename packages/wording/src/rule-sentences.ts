@@ -29,7 +29,7 @@ export function ruleSentence(rule: PrintedRule, names: Names, write: Writer = pl
   const said = [
     `If ${conditionWords(rule.when, rule.currency, names, write)}: ${effectWords(rule.effect, rule.currency, names, write)}`,
     ...validityWords(rule.validity, write),
-    ...(rule.outlets === null ? [] : [`at the outlet ${orWords(rule.outlets)}`]),
+    ...(rule.outlets === null ? [] : [`at outlet ${orWords(rule.outlets.map(names.outlet))}`]),
     ...triggerWords(rule.trigger),
     ...limitWords(rule.limits),
   ];
@@ -50,13 +50,20 @@ function stopWords({ kind }: PrintedRule['effect']): string {
     : 'Later rules are skipped';
 }
 
-/** "at most 10 times in all", "at most once for each customer"; nothing where there is no limit. */
+/** "at most 10 uses in total, 1 per customer"; nothing where there is no limit. */
 export function limitWords({ inAll, perCustomer }: RuleLimits): readonly string[] {
-  const often = (limit: number): string => (limit === 1 ? 'once' : `${String(limit)} times`);
-  return [
-    ...(inAll === null ? [] : [`at most ${often(inAll)} in all`]),
-    ...(perCustomer === null ? [] : [`at most ${often(perCustomer)} for each customer`]),
+  const said = [
+    ...(inAll === null ? [] : [`${usesWords(inAll)} in total`]),
+    ...(perCustomer === null
+      ? []
+      : [`${inAll === null ? usesWords(perCustomer) : String(perCustomer)} per customer`]),
   ];
+  return said.length === 0 ? [] : [`at most ${said.join(', ')}`];
+}
+
+/** "1 use", "10 uses" */
+export function usesWords(limit: number): string {
+  return limit === 1 ? '1 use' : `${String(limit)} uses`;
 }
 
 function triggerWords(trigger: RuleTrigger): readonly string[] {
@@ -64,13 +71,13 @@ function triggerWords(trigger: RuleTrigger): readonly string[] {
     case 'automatic':
       return [];
     case 'code':
-      return [`with the code ${trigger.code}`];
+      return [`with code ${trigger.code}`];
     case 'manual':
-      return ['where somebody applies it'];
+      return ['applied manually'];
   }
 }
 
-/** "the goods are all items in Clay and the quantity is at least 3" */
+/** "item is in Clay and quantity is at least 3" */
 export function conditionWords(
   condition: Serialized<Condition>,
   currency: string,
@@ -82,25 +89,30 @@ export function conditionWords(
     case 'any':
     case 'none': {
       if (condition.of.length === 0) return condition.kind === 'any' ? 'never' : 'always';
+      const [only, ...more] = condition.of;
+      if (only && more.length === 0 && condition.kind !== 'none') {
+        return conditionWords(only, currency, names, write);
+      }
       const parts = condition.of.map((one) => {
         const words = conditionWords(one, currency, names, write);
-        return 'of' in one && one.of.length > 1 ? `(${words})` : words;
+        return one.kind === 'all' && one.of.length > 1 ? `(${words})` : words;
       });
-      if (condition.kind === 'none') return `none of these: ${parts.join('; ')}`;
-      return parts.join(condition.kind === 'all' ? ' and ' : ' or ');
+      if (condition.kind === 'all') return parts.join(' and ');
+      const group = condition.kind === 'any' ? 'at least one of' : 'none of';
+      return `${group} (${parts.join('; ')})`;
     }
     case 'goods':
-      return `the item is ${orWords(condition.scopes.map((scope) => whichWords(scope, names)))}`;
+      return `item is ${orWords(condition.scopes.map((scope) => whichWords(scope, names)))}`;
     case 'customer':
-      return `the customer is ${orWords(condition.customers)}`;
+      return `customer is ${oneOfWords(condition.customers)}`;
     case 'segment':
-      return `the segment is ${orWords(condition.segments)}`;
+      return `segment is ${oneOfWords(condition.segments.map(names.segment))}`;
     case 'currency':
-      return `the currency is ${orWords(condition.currencies)}`;
+      return `currency is ${oneOfWords(condition.currencies)}`;
     case 'number':
       return `${factWords(condition.fact, names)} is ${comparisonWords(condition.comparison, moneyOf(condition.fact, currency), write)}`;
     case 'saved':
-      return `“${names.condition(condition.condition)}” holds`;
+      return `condition “${names.condition(condition.condition)}” is met`;
     case 'word':
       return `${factWords(condition.fact, names)} ${wordComparisonWords(condition.comparison, write)}`;
   }
@@ -111,31 +123,31 @@ function whichWords(scope: Scope, names: Names): string {
   return scope.kind === 'all' ? 'any item' : scopeWords(scope, names).replace(/^all items /, '');
 }
 
-/** What keeps a condition from holding: "the quantity of the line is 5, not at least 8: 3 more are needed". */
+/** What keeps a condition from being met: "quantity is 5; at least 8 needed (3 more)". */
 export function unmetWords(
   unmet: readonly Serialized<Unmet>[],
   names: Names,
   write: Writer = plainWriter,
 ): string {
-  if (unmet.length === 0) return 'its conditions do not hold';
-  return unmet.map((one) => oneUnmet(one, names, write)).join('; and ');
+  if (unmet.length === 0) return 'its conditions are not met';
+  return unmet.map((one) => oneUnmet(one, names, write)).join(', and ');
 }
 
 function oneUnmet(unmet: Serialized<Unmet>, names: Names, write: Writer): string {
   switch (unmet.kind) {
     case 'holds':
-      return `it must not be that ${conditionWords(unmet.condition, unmet.currency, names, write)}`;
+      return `not allowed: ${conditionWords(unmet.condition, unmet.currency, names, write)}`;
     case 'oneOf': {
-      if (unmet.of.length === 0) return 'its conditions never hold';
+      if (unmet.of.length === 0) return 'its conditions can never be met';
       const each = unmet.of.map((parts) => unmetWords(parts, names, write));
-      return each.length === 1 ? (each[0] ?? '') : `one of these would do: ${each.join(' | ')}`;
+      return each.length === 1 ? (each[0] ?? '') : each.join(', or ');
     }
     case 'test':
       return unmetTest(unmet, names, write);
   }
 }
 
-/** A test with what is there: "the quantity of the line is at least 8 (5)". */
+/** A test with what is there: "quantity is at least 8 (5)". */
 export function askedWords(
   { test, actual }: Pick<Serialized<AskedTest>, 'test' | 'actual'>,
   currency: string,
@@ -143,7 +155,7 @@ export function askedWords(
   write: Writer = plainWriter,
 ): string {
   const wanted = conditionWords(test, currency, names, write);
-  if (actual === null) return `${wanted} (not known)`;
+  if (actual === null) return `${wanted} (not set)`;
   if (test.kind === 'goods') return wanted;
   return `${wanted} (${test.kind === 'number' ? write.number(actual) : actual})`;
 }
@@ -153,23 +165,36 @@ function unmetTest(
   names: Names,
   write: Writer,
 ): string {
-  const wanted = conditionWords(test, currency, names, write);
-  if (actual === null) return `it needs that ${wanted}, which is not known`;
   switch (test.kind) {
     case 'number': {
       const unit = moneyOf(test.fact, currency);
-      const not = comparisonWords(test.comparison, unit, write);
+      const fact = factWords(test.fact, names, per);
+      const needed = `${comparisonWords(test.comparison, unit, write)} needed`;
+      if (actual === null) return `${fact} not set; ${needed}`;
       const more = missingWords(test.comparison, actual, unit, write);
-      return `${factWords(test.fact, names, per)} is ${write.number(actual)}${unit}, not ${not}${more}`;
+      return `${fact} is ${write.number(actual)}${unit}; ${needed}${more}`;
     }
-    case 'word':
-      return `${factWords(test.fact, names)} is ${actual}, and it needs one that ${wordComparisonWords(test.comparison, write)}`;
-    default:
-      return `it needs that ${wanted}`;
+    case 'word': {
+      const fact = factWords(test.fact, names);
+      const needed = `${neededWords(test.comparison, write)} needed`;
+      return actual === null ? `${fact} not set; ${needed}` : `${fact} is ${actual}; ${needed}`;
+    }
+    case 'goods':
+      return `item is not ${orWords(test.scopes.map((scope) => whichWords(scope, names)))}`;
+    case 'customer':
+      return oneNeeded('customer', test.customers, actual);
+    case 'segment': {
+      const wanted = test.segments.map(names.segment);
+      return oneNeeded('segment', wanted, actual === null ? null : names.segment(actual));
+    }
+    case 'currency':
+      return oneNeeded('currency', test.currencies, actual);
+    case 'saved':
+      return `condition “${names.condition(test.condition)}” is not met`;
   }
 }
 
-/** ": 3 more are needed", where so much more is enough. */
+/** " (3 more)", where so much more is enough. */
 function missingWords(
   comparison: Serialized<Comparison>,
   actual: string,
@@ -179,15 +204,15 @@ function missingWords(
   const enough = ['atLeast', 'exactly', 'between'].includes(comparison.kind);
   if (!enough || !isDecimalText(actual)) return '';
   const missing = subtract(decimal(comparison.value), decimal(actual));
-  return isPositive(missing) ? `: ${write.number(print(missing))}${unit} more needed` : '';
+  return isPositive(missing) ? ` (${write.number(print(missing))}${unit} more)` : '';
 }
 
 function wordComparisonWords(comparison: Serialized<WordComparison>, write: Writer): string {
   switch (comparison.kind) {
     case 'isOneOf':
-      return `is ${orWords(comparison.values)}`;
+      return `is ${oneOfWords(comparison.values)}`;
     case 'isNoneOf':
-      return `is known and not ${orWords(comparison.values)}`;
+      return `is set and none of ${comparison.values.join(', ')}`;
     case 'startsWith':
       return `starts with ${orWords(comparison.values)}`;
     case 'onOrAfter':
@@ -195,6 +220,23 @@ function wordComparisonWords(comparison: Serialized<WordComparison>, write: Writ
     case 'onOrBefore':
       return `is ${write.day(comparison.day)} or earlier`;
   }
+}
+
+/** "segment not set; one of Schools, Colleges needed" */
+function oneNeeded(what: string, wanted: readonly string[], actual: string | null): string {
+  return `${what} ${actual === null ? 'not set' : `is ${actual}`}; ${oneOfWords(wanted)} needed`;
+}
+
+/** What is needed of a word, before "needed": "Schools", "one of a, b", "none of a, b". */
+function neededWords(comparison: Serialized<WordComparison>, write: Writer): string {
+  if (comparison.kind === 'isNoneOf') return `another than ${orWords(comparison.values)}`;
+  if (comparison.kind === 'startsWith') return `one that ${wordComparisonWords(comparison, write)}`;
+  return wordComparisonWords(comparison, write).replace(/^is /, '');
+}
+
+/** "a", "one of a, b" */
+function oneOfWords(values: readonly string[]): string {
+  return values.length === 1 ? (values[0] ?? '') : `one of ${values.join(', ')}`;
 }
 
 /** What a test looks at; prices and costs are per the base unit, which is named where it is known. */
@@ -205,51 +247,51 @@ function factWords(
 ): string {
   switch (fact.kind) {
     case 'attribute':
-      return `the ${fact.of}’s ${names.attribute(fact.code)}`;
+      return `${fact.of}’s ${names.attribute(fact.code)}`;
     case 'unit':
-      return 'the unit of the line';
+      return 'unit';
     case 'formOfSupply':
-      return 'the form of supply';
+      return 'form of supply';
     case 'documentKind':
-      return 'the kind of document';
+      return 'document';
     case 'salesPerson':
-      return 'the sales person';
+      return 'sales person';
     case 'department':
-      return 'the department';
+      return 'department';
     case 'deliveryMethod':
-      return 'the delivery method';
+      return 'delivery method';
     case 'deliveryPostcode':
-      return 'the postcode of the delivery';
+      return 'delivery postcode';
     case 'shipping':
-      return 'the shipping';
+      return 'shipping';
     case 'quantity':
-      return 'the quantity of the line';
+      return 'quantity';
     case 'duration':
-      return 'the duration of the line';
+      return 'duration';
     case 'basePrice':
-      return `the base price per ${unit}`;
+      return `base price per ${unit}`;
     case 'priceAfterLevel':
-      return `the price per ${unit} after the level`;
+      return `price per ${unit} after the price level`;
     case 'priceAfterBreak':
-      return `the price per ${unit} after the break`;
+      return `price per ${unit} after the break`;
     case 'cost':
-      return `the cost per ${unit}`;
+      return `cost per ${unit}`;
     case 'margin':
-      return 'the margin after the break';
+      return 'margin after the break';
     case 'salesBefore':
       return SALES_BEFORE[fact.of];
     case 'count': {
       const goods = orWords(fact.scopes.map((scope) => scopeWords(scope, names)));
-      if (fact.of === 'lines') return `the number of lines of ${goods}`;
-      return fact.of === 'spend' ? `what is spent on ${goods}` : `the quantity of ${goods}`;
+      if (fact.of === 'lines') return `number of lines of ${goods}`;
+      return fact.of === 'spend' ? `total spend on ${goods}` : `total quantity of ${goods}`;
     }
   }
 }
 
 const SALES_BEFORE = {
-  anything: 'the number of sales to the customer before',
-  item: 'the number of sales of the item to the customer before',
-  category: 'the number of sales of the item’s category to the customer before',
+  anything: 'number of earlier sales to the customer',
+  item: 'number of earlier sales of the item to the customer',
+  category: 'number of earlier sales of the item’s category to the customer',
 } as const;
 
 /** The currency that a fact is compared in; empty for what is no money. */
@@ -294,7 +336,7 @@ const WEEKDAYS = [
   'Sundays',
 ];
 
-/** "from 1 March 2026", "on Tuesdays", "from 18:00 to 20:00" */
+/** "from 1 March 2026", "Tuesdays", "from 18:00, before 20:00" */
 export function validityWords(
   { days, weekdays, times }: RuleValidity,
   write: Writer = plainWriter,
@@ -302,7 +344,7 @@ export function validityWords(
   const window = windowWords(days, write);
   return [
     ...(window === null ? [] : [window]),
-    ...(weekdays === null ? [] : [`on ${orWords(weekdays.map((day) => WEEKDAYS[day - 1] ?? ''))}`]),
-    ...(times === null ? [] : [`from ${times.from} to ${times.until}`]),
+    ...(weekdays === null ? [] : [weekdays.map((day) => WEEKDAYS[day - 1] ?? '').join(' and ')]),
+    ...(times === null ? [] : [`from ${times.from}, before ${times.until}`]),
   ];
 }

@@ -25,6 +25,7 @@ import {
 import { reasonSentence } from './reason-sentences';
 import { notAppliedWording, problemSentence, stepWording } from './sentences';
 import { entrySentence, levelSentence, type Names, type Writer } from './setup-sentences';
+import { unitAfter } from './units';
 
 const names: Names = {
   category: (code) => ({ clay: 'Clay', stoneware: 'Stoneware' })[code] ?? code,
@@ -37,6 +38,9 @@ const names: Names = {
   costTable: (id) => id,
   condition: (code) => code,
   attribute: (code) => code,
+  segment: (code) => code,
+  outlet: (code) => code,
+  unit: (unit, quantity) => unitAfter(quantity, unit),
 };
 const level = (changes: Partial<Level>): string =>
   levelSentence(serialized(schools(changes)), names);
@@ -45,8 +49,8 @@ const CLAY = { kind: 'category', category: 'clay' } as const;
 
 describe('an entry read back', () => {
   it('says what is taken off or added, and from what', () => {
-    expect(entry(percentEntry('-12', CLAY))).toBe('12 % off all items in Clay');
-    expect(entry(percentEntry('2.5'))).toBe('2.5 % added to all items');
+    expect(entry(percentEntry('-12', CLAY))).toBe('12 % off the base price of all items in Clay');
+    expect(entry(percentEntry('2.5'))).toBe('2.5 % added to the base price of all items');
     expect(entry(percentEntry('0.00'))).toBe('the base price of all items');
     expect(entry(percentEntry('0', CLAY, { basis: { kind: 'listPrice' } }))).toBe(
       'the list price of all items in Clay',
@@ -62,12 +66,12 @@ describe('an entry read back', () => {
   it('says amounts with their currency and unit', () => {
     const amount = (text: string, unit: string | null): string =>
       entry(entryOf({ kind: 'amount', amount: decimal(text), unit }));
-    expect(amount('-0.50', null)).toBe('0.50 EUR off all items');
-    expect(amount('0.50', 'bag')).toBe('0.50 EUR per bag added to all items');
+    expect(amount('-0.50', null)).toBe('0.50 EUR off the base price of all items');
+    expect(amount('0.50', 'bag')).toBe('0.50 EUR per bag added to the base price of all items');
     const percent = decimal('-10');
     expect(
       entry(entryOf({ kind: 'percentAndAmount', percent, amount: decimal('1'), unit: null })),
-    ).toBe('10 % off, then 1 EUR added to all items');
+    ).toBe('10 % off, then 1 EUR added to the base price of all items');
     expect(entry(entryOf({ kind: 'set', price: decimal('9.95'), unit: 'bag' }))).toBe(
       '9.95 EUR per bag for all items',
     );
@@ -87,8 +91,8 @@ describe('an entry read back', () => {
       },
     });
     expect(entry(banded)).toBe(
-      'all items in Clay, by the base price (from 0 EUR: 40 % added, from 5 EUR: 3 % off, ' +
-        'from 9 EUR: as it is, from 20 EUR: 19 EUR), closed to breaks and rules',
+      'all items in Clay, by base price (at least 0 EUR: 40 % added; at least 5 EUR: 3 % off; ' +
+        'at least 9 EUR: unchanged; at least 20 EUR: 19 EUR), excluded from breaks and rules',
     );
   });
 
@@ -106,15 +110,19 @@ describe('an entry read back', () => {
       [{ kind: 'itemKind', itemKind: 'service' }, 'all services'],
     ] as const;
     for (const [scope, words] of scopes) {
-      expect(entry(percentEntry('-5', scope))).toBe(`5 % off ${words}`);
+      expect(entry(percentEntry('-5', scope))).toBe(`5 % off the base price of ${words}`);
     }
   });
 });
 
 describe('a level read back', () => {
   it('says each entry in order, its items apart, then its rounding and its days', () => {
-    expect(level({})).toBe('12 % off all items in Clay; prices rounded to the nearest 0.05 EUR.');
-    expect(level({ rounding: null })).toBe('12 % off all items in Clay.');
+    expect(level({})).toBe(
+      '12 % off the base price of all items in Clay; other items: base price; rounded to nearest 0.05 EUR.',
+    );
+    expect(level({ rounding: null })).toBe(
+      '12 % off the base price of all items in Clay; other items: base price.',
+    );
     expect(
       level({
         entries: [percentEntry('-5')],
@@ -131,14 +139,14 @@ describe('a level read back', () => {
         },
       }),
     ).toBe(
-      '5 % off all items; the base price, whatever else is said, for CL-0207 Stoneware body; ' +
-        '2 prices typed; prices rounded up to the next price ending in 4.99 or 9.99 in every 10 ' +
-        '(EUR), never below 3.00 EUR; in force from 2026-03-01 to 2026-05-31.',
+      '5 % off the base price of all items; excluded: CL-0207 Stoneware body; 2 item prices; ' +
+        'rounded up to next price ending in 4.99 or 9.99 in every 10 (EUR), at least 3.00 EUR; ' +
+        '2026-03-01 to 2026-05-31.',
     );
   });
 
   it('without entries is the base price, and its rounding touches nothing', () => {
-    expect(level({ entries: [] })).toBe('Every item at its base price.');
+    expect(level({ entries: [] })).toBe('All items: base price.');
   });
 
   it('writes numbers and days as the reader does', () => {
@@ -151,7 +159,7 @@ describe('a level read back', () => {
       names,
       write,
     );
-    expect(sentence).toContain('nearest 0,05 EUR; in force until 31.05.2026');
+    expect(sentence).toContain('nearest 0,05 EUR; until 31.05.2026');
   });
 });
 
@@ -176,11 +184,11 @@ describe('workings in words', () => {
     const line = serialized(pricedLine(setup, documentOf()));
     expect(wordings(line)).toEqual([
       'Base price: of CL-0207 per bag in version 7',
-      'Level Schools: 12.5 % off all items in Clay',
-      'to 2 decimals: a unit price in EUR ends there, halves away from zero',
+      'Level Schools: 12.5 % off the base price of all items in Clay',
+      'Rounded to 2 decimals: unit prices in EUR, halves away from zero',
     ]);
     expect(passed(line)).toEqual([
-      '5 % off all items: a narrower entry applies: 12.5 % off all items in Clay',
+      '5 % off the base price of all items: a more specific entry applies: 12.5 % off the base price of all items in Clay',
     ]);
   });
 
@@ -200,20 +208,20 @@ describe('workings in words', () => {
     expect(
       wordings(serialized(pricedLine(setupOf({ agreements: [yen] }), inPallets))).slice(0, 3),
     ).toEqual([
-      'Agreement: with the customer, 100 from 5',
-      'Into another currency: 100 JPY divided by 163.27 times 1.1 (through EUR)',
-      'Per pallet: made per bag; times 60',
+      'Agreed price: of the customer, 100 from 5',
+      'Currency exchange: 100 JPY divided by 163.27 times 1.1 (through EUR)',
+      'Per pallet: from the price per bag, times 60',
     ]);
     const typed = setupOf({ levels: [schools({ typedPrices: [typedPrice('10')] })] });
     const line = serialized(pricedLine(typed, documentOf()));
-    expect(wordings(line)).toEqual(['Level Schools: typed for CL-0207 Stoneware body, 10']);
+    expect(wordings(line)).toEqual(['Level Schools: item price of CL-0207 Stoneware body, 10']);
     expect(passed(line)).toEqual([
-      'Level Schools: the price is typed on it, so nothing is taken off again',
+      'Level Schools: the level has an item price, so nothing more is taken off',
     ]);
     const byHand = lineOf('1', { priceByHand: { price: decimal('9'), reason: 'torn bag' } });
     expect(
       wordings(serialized(pricedLine(setupOf(), documentOf('1', { lines: [byHand] })))),
-    ).toEqual(['Price by hand: per bag: torn bag']);
+    ).toEqual(['Manual price: per bag: torn bag']);
   });
 
   it('say why another level was not taken', () => {
@@ -223,8 +231,8 @@ describe('workings in words', () => {
     const setup = setupOf({ levels: [schools(), schools({ id: 'trade', name: 'Trade' })] });
     const line = pricedLine(setup, documentOf('1', { facts: factsOf({ customer }) }));
     expect(passed(serialized(line))).toEqual([
-      'A level, the customer’s for all items in Clay: it is not in version 7',
-      'Level Trade, the segment Shops’s: level Schools comes first, the customer’s',
+      'Price level, assigned to the customer for all items in Clay: not in version 7',
+      'Level Trade, of segment Shops: level Schools comes first, assigned to the customer',
     ]);
   });
 
@@ -232,14 +240,14 @@ describe('workings in words', () => {
     const window = { from: '2026-03-01', until: '2026-05-31' };
     const reasons: [Reason, string][] = [
       [{ kind: 'outsideWindow', window, day: '2026-06-01' }, 'ended on 2026-05-31'],
-      [{ kind: 'outsideWindow', window, day: '2026-02-01' }, 'begins on 2026-03-01'],
+      [{ kind: 'outsideWindow', window, day: '2026-02-01' }, 'starts on 2026-03-01'],
       [
         { kind: 'asksForMore', minQuantity: decimal('5'), missing: decimal('3'), unit: 'bag' },
-        'needs 3 bag more',
+        '3 more bags needed',
       ],
-      [{ kind: 'notAllowedAtOutlet', outlet: 'The fair' }, 'The fair does not allow it'],
-      [{ kind: 'dearerTogether' }, 'its goods cost less each by itself'],
-      [{ kind: 'unitsMissing', missing: 1 }, 'at least 1 more unit would be needed'],
+      [{ kind: 'notAllowedAtOutlet', outlet: 'The fair' }, 'not allowed at The fair'],
+      [{ kind: 'dearerTogether' }, 'its items cost less singly'],
+      [{ kind: 'unitsMissing', missing: 1 }, '1 more unit needed'],
       [
         {
           kind: 'unitsMissing',
@@ -249,12 +257,12 @@ describe('workings in words', () => {
             { quantity: 1, scopes: [{ kind: 'item', item: 'CL-0207' }, { kind: 'all' }] },
           ],
         },
-        '2 more units of all items in Clay and 1 more unit of CL-0207 Stoneware body or all items would be needed',
+        '2 more units of all items in Clay and 1 more unit of CL-0207 Stoneware body or all items needed',
       ],
-      [{ kind: 'basisMissing', basis: { kind: 'listPrice' } }, 'the item has no list price'],
+      [{ kind: 'basisMissing', basis: { kind: 'listPrice' } }, 'item has no list price'],
       [
         { kind: 'belowFirstBand', price: divide(decimal('1'), decimal('3')), from: decimal('1') },
-        '0.3333333333... is below its first band, which starts at 1',
+        '0.3333333333... is less than its first band, 1',
       ],
     ];
     for (const [reason, sentence] of reasons) {
@@ -266,25 +274,28 @@ describe('workings in words', () => {
     const sentences: [LineProblem, string][] = [
       [
         { kind: 'noStartPrice' },
-        'No price: the item has no base price, and no level or cost table gives it one.',
+        'No price. Set a base price, or a price level or cost table that gives one.',
       ],
-      [{ kind: 'itemUnknown' }, 'The catalogue does not have this item.'],
-      [{ kind: 'unitNotOfItem', unit: 'drum' }, 'The item is not sold by the drum.'],
-      [{ kind: 'quantityNotPositive' }, 'A quantity must be above zero.'],
+      [{ kind: 'itemUnknown' }, 'Not in the catalogue. Choose another item.'],
+      [
+        { kind: 'unitNotOfItem', unit: 'drum' },
+        'Not sold by drum. Choose one of the item’s units.',
+      ],
+      [{ kind: 'quantityNotPositive' }, 'Quantity is zero or less. Enter more than 0.'],
       [
         { kind: 'quantityTooFine', digits: 0, unit: 'bag' },
-        'A quantity in bag must be a whole number.',
+        'Part of a bag is not possible. Enter a whole number.',
       ],
-      [{ kind: 'quantityTooFine', digits: 3, unit: 'kg' }, 'A quantity in kg may have 3 decimals.'],
       [
-        { kind: 'durationMissing', timeUnit: 'day' },
-        'The item is priced by the day: say how many.',
+        { kind: 'quantityTooFine', digits: 3, unit: 'kg' },
+        'Too many decimals for kg. Enter at most 3 decimals.',
       ],
-      [{ kind: 'durationNotPositive' }, 'A duration must be above zero.'],
-      [{ kind: 'durationNotAsked' }, 'The item is not priced by time, so it takes no duration.'],
+      [{ kind: 'durationMissing', timeUnit: 'day' }, 'Priced per day. Enter how many.'],
+      [{ kind: 'durationNotPositive' }, 'Duration is zero or less. Enter more than 0.'],
+      [{ kind: 'durationNotAsked' }, 'Not priced by time. Remove the duration.'],
       [
         { kind: 'noExchangeRate', from: 'EUR', to: 'JPY' },
-        'No price: there is no rate from EUR to JPY.',
+        'No EUR to JPY rate. Add it under Exchange rates.',
       ],
       [
         { kind: 'roundsToZero', unitPrice: decimal('0.004'), digits: 2 },

@@ -41,23 +41,23 @@ export function stepWording(
 const STEPS: TableOfWords<Serialized<WorkingSource>, Wording> = {
   kept: (source) => ({
     title: documentTitle(source.from),
-    sentence: `promised, per ${source.unit}`,
+    sentence: `held price per ${source.unit}`,
   }),
   priceByHand: (source) => ({
-    title: 'Price by hand',
+    title: 'Manual price',
     sentence: `per ${source.unit}: ${source.reason}`,
   }),
   agreement: (source, { write }) => {
     const { agreement, segment } = source;
-    const whose = segment ? `with the segment ${segment.name}` : 'with the customer';
-    return { title: 'Agreement', sentence: `${whose}, ${datedWords(agreement, write)}` };
+    const whose = segment ? `of segment ${segment.name}` : 'of the customer';
+    return { title: 'Agreed price', sentence: `${whose}, ${datedWords(agreement, write)}` };
   },
   typedPrice: (source, { names, write }) => ({
     title: `Level ${source.level.name}`,
-    sentence: `typed for ${names.item(source.typed.item)}, ${datedWords(source.typed, write)}`,
+    sentence: `item price of ${names.item(source.typed.item)}, ${datedWords(source.typed, write)}`,
   }),
   basePrice: (source) => {
-    const what = source.shared ? `shared as ${source.shared.name}` : `of ${source.item}`;
+    const what = source.shared ? `shared price ${source.shared.name}` : `of ${source.item}`;
     const per = source.unit ? ` per ${source.unit}` : '';
     return {
       title: 'Base price',
@@ -70,7 +70,7 @@ const STEPS: TableOfWords<Serialized<WorkingSource>, Wording> = {
     const { cost, item, unit } = source;
     return { title: `${capital(names.cost(cost))} cost`, sentence: `of ${item} per ${unit}` };
   },
-  fromCost: (source) => ({ title: 'Price', sentence: `of ${source.item}, made from its cost` }),
+  fromCost: (source) => ({ title: 'Price', sentence: `of ${source.item}, from its cost` }),
   costTable: (source, { write }) => ({
     title: `Cost table ${source.table.name}`,
     sentence: tableStepSentence(source, write),
@@ -79,16 +79,16 @@ const STEPS: TableOfWords<Serialized<WorkingSource>, Wording> = {
     const { fees, table } = source;
     return {
       title: 'Fees',
-      sentence: `${feesWords(fees, table.currency, write)}, so that the profit is left after them`,
+      sentence: `${feesWords(fees, table.currency, write)} covered`,
     };
   },
   pieceCharge: (source, { names }) => {
     const all = source.tookAll ? ': more than there is, so all of it' : '';
     const goods = scopeWords(source.charge.scope, names);
-    return { title: 'Piece charge', sentence: `for ${goods}${all}` };
+    return { title: 'Charge per unit', sentence: `for ${goods}${all}` };
   },
   tableRounding: (source, { write }) => ({
-    title: roundingSentence(source.rule, write),
+    title: `Rounded ${roundingSentence(source.rule, write)}`,
     sentence: roundingStep(`cost table ${source.table.name}`, source),
   }),
   levelEntry: (source, { names, write }) => {
@@ -100,15 +100,15 @@ const STEPS: TableOfWords<Serialized<WorkingSource>, Wording> = {
     };
   },
   levelRounding: (source, { write }) => ({
-    title: roundingSentence(source.rule, write),
+    title: `Rounded ${roundingSentence(source.rule, write)}`,
     sentence: roundingStep(`level ${source.level.name}`, source),
   }),
-  quantityBreak: (source, { write }) => ({
+  quantityBreak: (source, { names, write }) => ({
     title: `Break ${source.break.name}`,
-    sentence: breakStepSentence(source, write),
+    sentence: breakStepSentence(source, names, write),
   }),
   breakRounding: (source, { write }) => ({
-    title: roundingSentence(source.rule, write),
+    title: `Rounded ${roundingSentence(source.rule, write)}`,
     sentence: roundingStep(`break ${source.break.name}`, source),
   }),
   rule: (source, { names, write }) => ({
@@ -116,7 +116,7 @@ const STEPS: TableOfWords<Serialized<WorkingSource>, Wording> = {
     sentence: ruleStepSentence(source, names, write),
   }),
   exchange: (source, { write }) => ({
-    title: `Into another currency`,
+    title: 'Currency exchange',
     sentence: exchangeSentence(source, write),
   }),
   lineUnit: (source, { write }) => ({
@@ -124,8 +124,8 @@ const STEPS: TableOfWords<Serialized<WorkingSource>, Wording> = {
     sentence: unitSentence(source, write),
   }),
   unitRounding: (source) => ({
-    title: `to ${digitsWords(source.digits)}`,
-    sentence: `a unit price in ${source.currency} ends there, ${MODE_WORDS[source.mode]}`,
+    title: `Rounded to ${digitsWords(source.digits)}`,
+    sentence: `unit prices in ${source.currency}, ${MODE_WORDS[source.mode]}`,
   }),
 };
 
@@ -156,22 +156,22 @@ export function problemSentence(problem: Serialized<LineProblem>, write = plainW
 }
 
 const PROBLEMS: TableOfWords<Serialized<LineProblem>, string, Pick<Told, 'write'>> = {
-  itemUnknown: 'The catalogue does not have this item.',
-  unitNotOfItem: (problem) => `The item is not sold by the ${problem.unit}.`,
-  quantityNotPositive: 'A quantity must be above zero.',
+  itemUnknown: 'Not in the catalogue. Choose another item.',
+  unitNotOfItem: (problem) => `Not sold by ${problem.unit}. Choose one of the item’s units.`,
+  quantityNotPositive: 'Quantity is zero or less. Enter more than 0.',
   quantityTooFine: (problem) =>
     problem.digits === 0
-      ? `A quantity in ${problem.unit} must be a whole number.`
-      : `A quantity in ${problem.unit} may have ${digitsWords(problem.digits)}.`,
-  durationMissing: (problem) => `The item is priced by the ${problem.timeUnit}: say how many.`,
-  durationNotPositive: 'A duration must be above zero.',
-  durationNotAsked: 'The item is not priced by time, so it takes no duration.',
-  noStartPrice: 'No price: the item has no base price, and no level or cost table gives it one.',
-  byRequest: (problem) =>
-    `No price: the cost table ${problem.table} says that goods of this cost are priced by request.`,
+      ? `Part of a ${problem.unit} is not possible. Enter a whole number.`
+      : `Too many decimals for ${problem.unit}. Enter at most ${digitsWords(problem.digits)}.`,
+  durationMissing: (problem) => `Priced per ${problem.timeUnit}. Enter how many.`,
+  durationNotPositive: 'Duration is zero or less. Enter more than 0.',
+  durationNotAsked: 'Not priced by time. Remove the duration.',
+  noStartPrice: 'No price. Set a base price, or a price level or cost table that gives one.',
+  byRequest: (problem) => `Price on request, by cost table ${problem.table}. Enter a manual price.`,
   tierByRequest: (problem, { write }) =>
-    `No price: the break ${problem.break} says that from ${write.number(problem.from)} the price is by request.`,
-  noExchangeRate: (problem) => `No price: there is no rate from ${problem.from} to ${problem.to}.`,
+    `Price on request from ${write.number(problem.from)}, by break ${problem.break}. Enter a manual price.`,
+  noExchangeRate: (problem) =>
+    `No ${problem.from} to ${problem.to} rate. Add it under Exchange rates.`,
   roundsToZero: (problem, { write }) =>
     `No price: ${write.number(problem.unitPrice)} rounded to ${digitsWords(problem.digits)} would be zero.`,
 };
@@ -186,8 +186,8 @@ function roundingStep(
     { kind: 'levelRounding' | 'tableRounding' | 'breakRounding' }
   >,
 ): string {
-  const stays = isBelowAll ? '; nothing to round down to, so the price stays' : '';
-  return `the rounding of ${whose}${stays}`;
+  const stays = isBelowAll ? '; nothing to round down to, price unchanged' : '';
+  return `rounding of ${whose}${stays}`;
 }
 
 const MODE_WORDS: Readonly<Record<RoundingMode, string>> = {
@@ -226,7 +226,7 @@ function unitSentence(
   { from, to }: Extract<Serialized<WorkingSource>, { kind: 'lineUnit' }>,
   write: Writer,
 ): string {
-  return `made per ${from.unit}; times ${write.number(to.factor)}${
+  return `from the price per ${from.unit}, times ${write.number(to.factor)}${
     from.factor === '1' ? '' : `, divided by ${write.number(from.factor)}`
   }`;
 }
@@ -247,8 +247,8 @@ function subjectTitle(subject: Serialized<NotAppliedSubject>, names: Names, writ
 }
 
 const SUBJECTS: TableOfWords<Serialized<NotAppliedSubject>> = {
-  anyLevel: 'A price level',
-  missingLevel: (subject, { names }) => `A level, ${chooserWords(subject.by, names)}`,
+  anyLevel: 'Price level',
+  missingLevel: (subject, { names }) => `Price level, ${chooserWords(subject.by, names)}`,
   levelChoice: (subject, { names }) =>
     `Level ${subject.level.name}, ${chooserWords(subject.by, names)}`,
   level: (subject) => `Level ${subject.level.name}`,
@@ -256,17 +256,17 @@ const SUBJECTS: TableOfWords<Serialized<NotAppliedSubject>> = {
     entrySentence(subject.entry, subject.level.currency, names, write),
   levelRounding: (subject, { write }) => `Rounding ${roundingSentence(subject.rule, write)}`,
   agreement: (subject, { write }) => {
-    const whose = subject.segment ? ` of the segment ${subject.segment.name}` : '';
+    const whose = subject.segment ? ` of segment ${subject.segment.name}` : '';
     const { currency } = subject.agreement;
-    return `Agreement${whose}: ${datedWords(subject.agreement, write)} (${currency})`;
+    return `Agreed price${whose}: ${datedWords(subject.agreement, write)} (${currency})`;
   },
   typedPrice: (subject, { write }) =>
-    `Typed on level ${subject.level.name}: ${datedWords(subject.typed, write)}`,
+    `Item price of level ${subject.level.name}: ${datedWords(subject.typed, write)}`,
   costTable: (subject) => `Cost table ${subject.table.name}`,
   break: (subject) => `Break ${subject.break.name}`,
   rule: (subject) => `Rule ${subject.rule.name}`,
-  promise: (subject) => `The price promised on ${documentTitle(subject.from)}`,
-  discountByHand: 'Discount by hand',
+  promise: (subject) => `Price held from ${documentTitle(subject.from)}`,
+  discountByHand: 'Manual discount',
 };
 
 /** "Quote 1001" */

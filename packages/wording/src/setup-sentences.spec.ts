@@ -42,23 +42,21 @@ describe('a rounding rule in words', () => {
     );
 
   it('says the multiple, the direction and the least price', () => {
-    expect(increment('nearest')).toBe('to the nearest 0.05 EUR');
-    expect(increment('up')).toBe('up to the next 0.05 EUR');
-    expect(increment('down', '1.00')).toBe('down to the next 0.05 EUR, never below 1.00 EUR');
+    expect(increment('nearest')).toBe('to nearest 0.05 EUR');
+    expect(increment('up')).toBe('up to next 0.05 EUR');
+    expect(increment('down', '1.00')).toBe('down to next 0.05 EUR, at least 1.00 EUR');
   });
 
   it('says the endings, and in how much they come again', () => {
-    expect(endings('nearest')).toBe('to the nearest price ending in 0.49 or 0.99 (EUR)');
-    expect(endings('up')).toBe('up to the next price ending in 0.49 or 0.99 (EUR)');
-    expect(endings('down', 10)).toBe(
-      'down to the next price ending in 0.49 or 0.99 in every 10 (EUR)',
-    );
+    expect(endings('nearest')).toBe('to nearest price ending in 0.49 or 0.99 (EUR)');
+    expect(endings('up')).toBe('up to next price ending in 0.49 or 0.99 (EUR)');
+    expect(endings('down', 10)).toBe('down to next price ending in 0.49 or 0.99 in every 10 (EUR)');
   });
 });
 
 describe('what a band does, in words', () => {
   const told: readonly (readonly [Adjustment, string])[] = [
-    [{ kind: 'percent', percent: decimal('0.0') }, 'as it is'],
+    [{ kind: 'percent', percent: decimal('0.0') }, 'unchanged'],
     [{ kind: 'percent', percent: decimal('-12') }, '12 % off'],
     [{ kind: 'percent', percent: decimal('12') }, '12 % added'],
     [{ kind: 'amount', amount: decimal('-0.50'), unit: null }, '0.50 EUR off'],
@@ -68,9 +66,9 @@ describe('what a band does, in words', () => {
       '10 % off, then 1 EUR off',
     ],
     [{ kind: 'set', price: decimal('9.95'), unit: null }, '9.95 EUR'],
-    [{ kind: 'multiplier', factor: decimal('2') }, '2 times'],
-    [{ kind: 'markup', percent: decimal('25') }, '25 % markup'],
-    [{ kind: 'margin', percent: decimal('30') }, '30 % margin'],
+    [{ kind: 'multiplier', factor: decimal('2') }, 'multiplied by 2'],
+    [{ kind: 'markup', percent: decimal('25') }, '25 % markup (20.0 % margin)'],
+    [{ kind: 'margin', percent: decimal('30') }, '30 % margin (42.9 % markup)'],
   ];
   for (const [adjustment, words] of told) {
     it(`is told: ${words}`, () => {
@@ -86,8 +84,8 @@ describe('what a price starts from, in words', () => {
     [{ kind: 'namedPrice', name: 'web' }, 'web price'],
     [{ kind: 'level', level: 'trade' }, 'trade price'],
     [{ kind: 'cost', cost: 'last' }, 'last cost'],
-    [{ kind: 'costTable', table: null }, 'price that its cost table makes'],
-    [{ kind: 'costTable', table: 'T' }, 'price that the cost table T makes'],
+    [{ kind: 'costTable', table: null }, 'cost table price'],
+    [{ kind: 'costTable', table: 'T' }, 'price by cost table T'],
   ];
   for (const [basis, words] of told) {
     it(`is told: ${words}`, () => {
@@ -110,7 +108,7 @@ describe('kinds of items, days, and whole levels in words', () => {
 
   it('name the ends of a window that has some', () => {
     const [from, until] = ['2026-03-01', '2026-05-31'];
-    expect(windowWords({ from, until })).toBe('from 2026-03-01 to 2026-05-31');
+    expect(windowWords({ from, until })).toBe('2026-03-01 to 2026-05-31');
     expect(windowWords({ from, until: null })).toBe('from 2026-03-01');
     expect(windowWords({ from: null, until })).toBe('until 2026-05-31');
     expect(windowWords({ from: null, until: null })).toBeNull();
@@ -120,16 +118,14 @@ describe('kinds of items, days, and whole levels in words', () => {
     const level = (changes: Partial<Level>): string =>
       levelSentence(serialized(schools({ entries: [], rounding: null, ...changes })), CODES);
     expect(level({ exceptions: ['A', 'B', 'C'] })).toBe(
-      'Every item at its base price; the base price, whatever else is said, for A, B, C.',
+      'All items: base price; excluded: A, B, C.',
     );
     expect(level({ exceptions: ['A', 'B', 'C', 'D'] })).toBe(
-      'Every item at its base price; the base price, whatever else is said, for 4 items.',
+      'All items: base price; excluded: 4 items.',
     );
-    expect(level({ typedPrices: [typedPrice('10')] })).toBe(
-      'Every item at its base price; one price typed.',
-    );
+    expect(level({ typedPrices: [typedPrice('10')] })).toBe('All items: base price; 1 item price.');
     expect(level({ window: { from: null, until: '2026-05-31' } })).toBe(
-      'Every item at its base price; in force until 2026-05-31.',
+      'All items: base price; until 2026-05-31.',
     );
   });
 });

@@ -10,6 +10,7 @@ import type {
   RoundingRule,
   Window,
 } from '@honest-ledger/engine';
+import { markupWords } from './markup-words';
 
 /** Writes numbers and days for a reader: canonical text in, what the reader's locale makes of it out. */
 export interface Writer {
@@ -32,12 +33,16 @@ export interface Names {
   readonly costTable: (id: string) => string;
   /** Of an attribute of items or customers: "firing temperature". */
   readonly attribute: (code: string) => string;
+  readonly segment: (code: string) => string;
+  readonly outlet: (code: string) => string;
+  /** A unit after so much of it: "bag" after 1, "bags" after 24. What is no unit stays: "EUR". */
+  readonly unit: (unit: string, quantity: string) => string;
 }
 
 /** Numbers and days as they are stored. */
 export const plainWriter: Writer = { number: (decimal) => decimal, day: (day) => day };
 
-/** "12 % off all items in Clay"; amounts in it are in `currency`, the level's own. */
+/** "12 % off the base price of all items in Clay"; amounts in it are in `currency`, the level's own. */
 export function entrySentence(
   { scope, basis, adjusting, rounding, closes }: Serialized<LevelEntry>,
   currency: string,
@@ -51,16 +56,16 @@ export function entrySentence(
       ? `${adjustmentWords(adjusting.adjustment, of, currency, write)} ${goods}`
       : `${goods}, ${bandsIntro(adjusting.kind, basis, names)} (${bandsWords(adjusting.bands, currency, write)})`;
   const round = rounding === null ? '' : `, rounded ${roundingSentence(rounding, write)}`;
-  return `${sentence}${round}${closes ? ', closed to breaks and rules' : ''}`;
+  return `${sentence}${round}${closes ? ', excluded from breaks and rules' : ''}`;
 }
 
-/** "prices to the nearest 0.05 EUR, never below 1.00 EUR" */
+/** "to nearest 0.05 EUR, at least 1.00 EUR" */
 export function roundingSentence(
   rule: Serialized<RoundingRule>,
   write: Writer = plainWriter,
 ): string {
   const { currency, leastPrice } = rule;
-  const least = leastPrice === null ? '' : `, never below ${write.number(leastPrice)} ${currency}`;
+  const least = leastPrice === null ? '' : `, at least ${write.number(leastPrice)} ${currency}`;
   return rule.kind === 'increment'
     ? `${INCREMENT_WORDS[rule.direction]} ${write.number(rule.increment)} ${currency}${least}`
     : `${ENDING_WORDS[rule.direction]} ${endingsWords(rule, write)} (${currency})${least}`;
@@ -74,42 +79,43 @@ export function levelSentence(
 ): string {
   const { entries, exceptions, typedPrices, rounding, currency, window } = level;
   const said = entries.map((entry) => entrySentence(entry, currency, names, write));
-  if (said.length === 0) said.push('every item at its base price');
+  if (said.length === 0) said.push('all items: base price');
+  else if (!entries.some(({ scope }) => scope.kind === 'all')) said.push('other items: base price');
   if (exceptions.length > 0) {
     const items = exceptions.length > 3 ? [] : exceptions.map(names.item);
     const words = items.length > 0 ? items.join(', ') : `${String(exceptions.length)} items`;
-    said.push(`the base price, whatever else is said, for ${words}`);
+    said.push(`excluded: ${words}`);
   }
   if (typedPrices.length > 0) {
     const count = typedPrices.length;
-    said.push(count === 1 ? 'one price typed' : `${String(count)} prices typed`);
+    said.push(count === 1 ? '1 item price' : `${String(count)} item prices`);
   }
   if (entries.length > 0 && rounding !== null) {
-    said.push(`prices rounded ${roundingSentence(rounding, write)}`);
+    said.push(`rounded ${roundingSentence(rounding, write)}`);
   }
   const days = windowWords(window, write);
-  if (days !== null) said.push(`in force ${days}`);
+  if (days !== null) said.push(days);
   const sentence = said.join('; ');
   return `${sentence.charAt(0).toUpperCase()}${sentence.slice(1)}.`;
 }
 
-/** "from 1 March 2026 to 31 May 2026"; null for a window that is always open. */
+/** "1 March 2026 to 31 May 2026"; null for a window that is always open. */
 export function windowWords({ from, until }: Window, write: Writer = plainWriter): string | null {
-  if (from !== null && until !== null) return `from ${write.day(from)} to ${write.day(until)}`;
+  if (from !== null && until !== null) return `${write.day(from)} to ${write.day(until)}`;
   if (from !== null) return `from ${write.day(from)}`;
   return until === null ? null : `until ${write.day(until)}`;
 }
 
 const INCREMENT_WORDS = {
-  nearest: 'to the nearest',
-  up: 'up to the next',
-  down: 'down to the next',
+  nearest: 'to nearest',
+  up: 'up to next',
+  down: 'down to next',
 } as const;
 
 const ENDING_WORDS = {
-  nearest: 'to the nearest price ending in',
-  up: 'up to the next price ending in',
-  down: 'down to the next price ending in',
+  nearest: 'to nearest price ending in',
+  up: 'up to next price ending in',
+  down: 'down to next price ending in',
 } as const;
 
 function endingsWords(
@@ -130,9 +136,7 @@ function adjustmentWords(
   switch (adjustment.kind) {
     case 'percent':
       return isZeroText(adjustment.percent)
-        ? of === ''
-          ? 'the base price of'
-          : of.trim()
+        ? of.trim()
         : `${percentWords(adjustment.percent, write)}${of}`;
     case 'amount':
       return `${amountWords(adjustment, currency, write)}${of}`;
@@ -141,18 +145,17 @@ function adjustmentWords(
     case 'set':
       return `${write.number(adjustment.price)} ${currency}${perWords(adjustment.unit)} for`;
     case 'multiplier':
-      return `${write.number(adjustment.factor)} times${of}`;
+      return `${write.number(adjustment.factor)} ×${of}`;
     case 'markup':
-      return `${write.number(adjustment.percent)} % markup on${of}`;
     case 'margin':
-      return `${write.number(adjustment.percent)} % margin over${of}`;
+      return `${markupWords(adjustment, write)} on${of}`;
   }
 }
 
 /** What the bands are by, and what they start from where that is another thing. */
 function bandsIntro(kind: 'byPrice' | 'byCost', basis: Basis, names: Names): string {
   const from = basisName(basis, names);
-  return kind === 'byPrice' ? `by the ${from}` : `from the ${from}, by the unit cost`;
+  return kind === 'byPrice' ? `by ${from}` : `based on ${from}, by unit cost`;
 }
 
 function bandsWords(
@@ -163,9 +166,9 @@ function bandsWords(
   return bands
     .map(({ from, adjustment }) => {
       const what = bandWords(adjustment, currency, write);
-      return `from ${write.number(from)} ${currency}: ${what}`;
+      return `at least ${write.number(from)} ${currency}: ${what}`;
     })
-    .join(', ');
+    .join('; ');
 }
 
 /** What is done, without the goods: "12 % off", "7.50 EUR". */
@@ -174,8 +177,9 @@ export function bandWords(
   currency: string,
   write: Writer,
 ): string {
-  if (adjustment.kind === 'percent' && isZeroText(adjustment.percent)) return 'as it is';
-  return adjustmentWords(adjustment, '', currency, write).replace(/ (to|for|on|over)$/, '');
+  if (adjustment.kind === 'percent' && isZeroText(adjustment.percent)) return 'unchanged';
+  if (adjustment.kind === 'multiplier') return `multiplied by ${write.number(adjustment.factor)}`;
+  return adjustmentWords(adjustment, '', currency, write).replace(/ (to|for|on)$/, '');
 }
 
 function percentWords(percent: string, write: Writer): string {
@@ -203,9 +207,9 @@ function isZeroText(text: string): boolean {
   return /^[+-]?0+(\.0+)?$/.test(text);
 }
 
-/** " the list price of"; nothing for the base price, which is what people expect. */
+/** " the list price of" */
 function basisWords(basis: Basis, names: Names): string {
-  return basis.kind === 'basePrice' ? '' : ` the ${basisName(basis, names)} of`;
+  return ` the ${basisName(basis, names)} of`;
 }
 
 export function basisName(basis: Basis, names: Names): string {
@@ -222,8 +226,8 @@ export function basisName(basis: Basis, names: Names): string {
       return `${names.cost(basis.cost)} cost`;
     case 'costTable':
       return basis.table === null
-        ? 'price that its cost table makes'
-        : `price that the cost table ${names.costTable(basis.table)} makes`;
+        ? 'cost table price'
+        : `price by cost table ${names.costTable(basis.table)}`;
   }
 }
 

@@ -33,12 +33,14 @@ type Cases<Kind extends string> = Readonly<Record<Kind, readonly (readonly [unkn
 
 /** Every step with its title and sentence; one that is missing here does not compile. */
 const STEPS: Cases<Exclude<WorkingSource['kind'], 'costTable' | 'quantityBreak'>> = {
-  kept: [[{ from: { kind: 'quote', number: 1001 }, unit: 'bag' }, 'Quote 1001: promised, per bag']],
-  priceByHand: [[{ reason: 'torn bag', unit: 'bag' }, 'Price by hand: per bag: torn bag']],
+  kept: [
+    [{ from: { kind: 'quote', number: 1001 }, unit: 'bag' }, 'Quote 1001: held price per bag'],
+  ],
+  priceByHand: [[{ reason: 'torn bag', unit: 'bag' }, 'Manual price: per bag: torn bag']],
   agreement: [
     [
       { version: 7, agreement: agreement('9.20'), segment: null },
-      'Agreement: with the customer, 9.20',
+      'Agreed price: of the customer, 9.20',
     ],
     [
       {
@@ -46,13 +48,13 @@ const STEPS: Cases<Exclude<WorkingSource['kind'], 'costTable' | 'quantityBreak'>
         agreement: agreement('9.20', { unit: 'bag', minQuantity: decimal('10') }),
         segment: shops,
       },
-      'Agreement: with the segment Shops, 9.20 per bag from 10',
+      'Agreed price: of segment Shops, 9.20 per bag from 10',
     ],
   ],
   typedPrice: [
     [
       { version: 7, level, typed: typedPrice('10', { minQuantity: decimal('0.00') }) },
-      'Level Schools: typed for CL-0207, 10',
+      'Level Schools: item price of CL-0207, 10',
     ],
   ],
   basePrice: [
@@ -64,17 +66,17 @@ const STEPS: Cases<Exclude<WorkingSource['kind'], 'costTable' | 'quantityBreak'>
         unit: 'bag',
         shared: { id: 's', name: 'Bag price', price: decimal('1') },
       },
-      'Base price: shared as Bag price per bag in version 7',
+      'Base price: shared price Bag price per bag in version 7',
     ],
   ],
   listPrice: [[{ item: 'A' }, 'List price: of A']],
   namedPrice: [[{ item: 'A', name: 'web' }, 'web price: of A']],
   cost: [[{ item: 'A', cost: 'last', unit: 'bag' }, 'Last cost: of A per bag']],
-  fromCost: [[{ item: 'A' }, 'Price: of A, made from its cost']],
+  fromCost: [[{ item: 'A' }, 'Price: of A, from its cost']],
   tableFees: [
     [
       { version: 7, table, fees: { percent: decimal('12'), fixed: decimal('0.50') } },
-      'Fees: 12 % and 0.50 EUR, so that the profit is left after them',
+      'Fees: 12 % and 0.50 EUR covered',
     ],
   ],
   pieceCharge: [
@@ -85,7 +87,7 @@ const STEPS: Cases<Exclude<WorkingSource['kind'], 'costTable' | 'quantityBreak'>
         charge: { scope: { kind: 'all' }, amount: decimal('4.20') },
         tookAll: false,
       },
-      'Piece charge: for all items',
+      'Charge per unit: for all items',
     ],
     [
       {
@@ -94,41 +96,41 @@ const STEPS: Cases<Exclude<WorkingSource['kind'], 'costTable' | 'quantityBreak'>
         charge: { scope: { kind: 'all' }, amount: decimal('-4.20') },
         tookAll: true,
       },
-      'Piece charge: for all items: more than there is, so all of it',
+      'Charge per unit: for all items: more than there is, so all of it',
     ],
   ],
   tableRounding: [
     [
       { version: 7, table, rule: rounding },
-      'down to the next 0.05 EUR: the rounding of cost table Clay',
+      'Rounded down to next 0.05 EUR: rounding of cost table Clay',
     ],
   ],
   levelEntry: [
     [
       { version: 7, level, entry, adjustment: entry.adjusting, tookAll: false },
-      'Level Schools: 5 % off all items',
+      'Level Schools: 5 % off the base price of all items',
     ],
     [
       { version: 7, level, entry, adjustment: entry.adjusting, tookAll: true },
-      'Level Schools: 5 % off all items: more than there is, so all of it',
+      'Level Schools: 5 % off the base price of all items: more than there is, so all of it',
     ],
   ],
   levelRounding: [
     [
       { version: 7, level, rule: rounding, isBelowAll: true },
-      'down to the next 0.05 EUR: the rounding of level Schools; nothing to round down to, so the price stays',
+      'Rounded down to next 0.05 EUR: rounding of level Schools; nothing to round down to, price unchanged',
     ],
   ],
   breakRounding: [
     [
       { version: 7, break: named, rule: rounding },
-      'down to the next 0.05 EUR: the rounding of break Glaze days',
+      'Rounded down to next 0.05 EUR: rounding of break Glaze days',
     ],
   ],
   rule: [
     [
       { version: 7, rule: named, effect: percentOff('10'), instead: null, tookAll: false },
-      'Rule Glaze days: 10 % off the price',
+      'Rule Glaze days: 10 % off price so far',
     ],
     [
       {
@@ -138,21 +140,21 @@ const STEPS: Cases<Exclude<WorkingSource['kind'], 'costTable' | 'quantityBreak'>
         instead: decimal('9.20'),
         tookAll: true,
       },
-      'Rule Glaze days: 10 % off the price, in place of 9.20: more than there is, so all of it (the customer reads “Spring”)',
+      'Rule Glaze days: 10 % off price so far, in place of 9.20: more than there is, so all of it (the customer reads “Spring”)',
     ],
   ],
   exchange: [
     [
       { from, fromRate: decimal('1.1'), toRate: null, home: 'EUR' },
-      'Into another currency: 10 USD divided by 1.1',
+      'Currency exchange: 10 USD divided by 1.1',
     ],
     [
       { from: { ...from, currency: 'EUR' }, fromRate: null, toRate: decimal('1.1'), home: 'EUR' },
-      'Into another currency: 10 EUR times 1.1',
+      'Currency exchange: 10 EUR times 1.1',
     ],
     [
       { from, fromRate: decimal('1.1'), toRate: decimal('163'), home: 'EUR' },
-      'Into another currency: 10 USD divided by 1.1 times 163 (through EUR)',
+      'Currency exchange: 10 USD divided by 1.1 times 163 (through EUR)',
     ],
   ],
   lineUnit: [
@@ -161,82 +163,76 @@ const STEPS: Cases<Exclude<WorkingSource['kind'], 'costTable' | 'quantityBreak'>
         from: { unit: 'bag', factor: decimal('1') },
         to: { unit: 'pallet', factor: decimal('60') },
       },
-      'Per pallet: made per bag; times 60',
+      'Per pallet: from the price per bag, times 60',
     ],
     [
       {
         from: { unit: 'pallet', factor: decimal('60') },
         to: { unit: 'bag', factor: decimal('1') },
       },
-      'Per bag: made per pallet; times 1, divided by 60',
+      'Per bag: from the price per pallet, times 1, divided by 60',
     ],
   ],
   unitRounding: [
     [
       { version: 7, digits: 1, mode: 'halfToEven', currency: 'EUR' },
-      'to 1 decimal: a unit price in EUR ends there, halves to the even digit',
+      'Rounded to 1 decimal: unit prices in EUR, halves to the even digit',
     ],
     [
       { version: 7, digits: 2, mode: 'awayFromZero', currency: 'EUR' },
-      'to 2 decimals: a unit price in EUR ends there, always away from zero',
+      'Rounded to 2 decimals: unit prices in EUR, always away from zero',
     ],
     [
       { version: 7, digits: 0, mode: 'towardsZero', currency: 'JPY' },
-      'to 0 decimals: a unit price in JPY ends there, always towards zero',
+      'Rounded to 0 decimals: unit prices in JPY, always towards zero',
     ],
   ],
 };
 
 const SUBJECTS: Cases<NotAppliedSubject['kind']> = {
-  anyLevel: [[{}, 'A price level']],
-  missingLevel: [[{ id: 'x', by: { kind: 'document' } }, 'A level, chosen on the document']],
+  anyLevel: [[{}, 'Price level']],
+  missingLevel: [[{ id: 'x', by: { kind: 'document' } }, 'Price level, chosen on the document']],
   levelChoice: [[{ level, by: { kind: 'line' } }, 'Level Schools, chosen on the line']],
   level: [[{ level }, 'Level Schools']],
-  levelEntry: [[{ level, entry }, '5 % off all items']],
-  levelRounding: [[{ level, rule: rounding }, 'Rounding down to the next 0.05 EUR']],
+  levelEntry: [[{ level, entry }, '5 % off the base price of all items']],
+  levelRounding: [[{ level, rule: rounding }, 'Rounding down to next 0.05 EUR']],
   agreement: [
-    [{ agreement: agreement('9.20'), segment: null }, 'Agreement: 9.20 (EUR)'],
-    [
-      { agreement: agreement('9.20'), segment: shops },
-      'Agreement of the segment Shops: 9.20 (EUR)',
-    ],
+    [{ agreement: agreement('9.20'), segment: null }, 'Agreed price: 9.20 (EUR)'],
+    [{ agreement: agreement('9.20'), segment: shops }, 'Agreed price of segment Shops: 9.20 (EUR)'],
   ],
-  typedPrice: [[{ level, typed: typedPrice('10') }, 'Typed on level Schools: 10']],
+  typedPrice: [[{ level, typed: typedPrice('10') }, 'Item price of level Schools: 10']],
   costTable: [[{ table }, 'Cost table Clay']],
   break: [[{ break: named }, 'Break Glaze days']],
   rule: [[{ rule: named }, 'Rule Glaze days']],
-  promise: [[{ from: { kind: 'order', number: 7 } }, 'The price promised on Order 7']],
-  discountByHand: [[{}, 'Discount by hand']],
+  promise: [[{ from: { kind: 'order', number: 7 } }, 'Price held from Order 7']],
+  discountByHand: [[{}, 'Manual discount']],
 };
 
 const PROBLEMS: Cases<LineProblem['kind']> = {
-  itemUnknown: [[{}, 'The catalogue does not have this item.']],
-  unitNotOfItem: [[{ unit: 'drum' }, 'The item is not sold by the drum.']],
-  quantityNotPositive: [[{}, 'A quantity must be above zero.']],
+  itemUnknown: [[{}, 'Not in the catalogue. Choose another item.']],
+  unitNotOfItem: [[{ unit: 'drum' }, 'Not sold by drum. Choose one of the item’s units.']],
+  quantityNotPositive: [[{}, 'Quantity is zero or less. Enter more than 0.']],
   quantityTooFine: [
-    [{ digits: 0, unit: 'bag' }, 'A quantity in bag must be a whole number.'],
-    [{ digits: 1, unit: 'kg' }, 'A quantity in kg may have 1 decimal.'],
-    [{ digits: 3, unit: 'kg' }, 'A quantity in kg may have 3 decimals.'],
+    [{ digits: 0, unit: 'bag' }, 'Part of a bag is not possible. Enter a whole number.'],
+    [{ digits: 1, unit: 'kg' }, 'Too many decimals for kg. Enter at most 1 decimal.'],
+    [{ digits: 3, unit: 'kg' }, 'Too many decimals for kg. Enter at most 3 decimals.'],
   ],
-  durationMissing: [[{ timeUnit: 'day' }, 'The item is priced by the day: say how many.']],
-  durationNotPositive: [[{}, 'A duration must be above zero.']],
-  durationNotAsked: [[{}, 'The item is not priced by time, so it takes no duration.']],
+  durationMissing: [[{ timeUnit: 'day' }, 'Priced per day. Enter how many.']],
+  durationNotPositive: [[{}, 'Duration is zero or less. Enter more than 0.']],
+  durationNotAsked: [[{}, 'Not priced by time. Remove the duration.']],
   noStartPrice: [
-    [{}, 'No price: the item has no base price, and no level or cost table gives it one.'],
+    [{}, 'No price. Set a base price, or a price level or cost table that gives one.'],
   ],
-  byRequest: [
-    [
-      { table: 'Clay' },
-      'No price: the cost table Clay says that goods of this cost are priced by request.',
-    ],
-  ],
+  byRequest: [[{ table: 'Clay' }, 'Price on request, by cost table Clay. Enter a manual price.']],
   tierByRequest: [
     [
       { break: 'By the pallet', from: decimal('60') },
-      'No price: the break By the pallet says that from 60 the price is by request.',
+      'Price on request from 60, by break By the pallet. Enter a manual price.',
     ],
   ],
-  noExchangeRate: [[{ from: 'EUR', to: 'JPY' }, 'No price: there is no rate from EUR to JPY.']],
+  noExchangeRate: [
+    [{ from: 'EUR', to: 'JPY' }, 'No EUR to JPY rate. Add it under Exchange rates.'],
+  ],
   roundsToZero: [
     [
       { unitPrice: decimal('0.004'), digits: 2 },
@@ -269,7 +265,7 @@ describe('what did not apply, by name', () => {
       };
       expect(notAppliedWording(serialized(one), CODES)).toEqual({
         title,
-        sentence: 'somebody took it off',
+        sentence: 'excluded on this document',
       });
     });
   }

@@ -189,6 +189,8 @@ export interface CustomerGroups {
   readonly salesPeople: readonly CodeAndName[];
   readonly departments: readonly CodeAndName[];
   readonly deliveryMethods: readonly CodeAndName[];
+  /** Units with what more than one of them is called. */
+  readonly units: readonly CodeAndName[];
 }
 
 export interface OutletRow extends CodeAndName {

@@ -25,6 +25,7 @@ export const LIST_KINDS = [
   'salesPeople',
   'departments',
   'deliveryMethods',
+  'units',
 ] as const;
 export type ListKind = (typeof LIST_KINDS)[number];
 
@@ -63,6 +64,8 @@ export interface ListContents {
   readonly salesPeople: { readonly name: string };
   readonly departments: { readonly name: string };
   readonly deliveryMethods: { readonly name: string };
+  /** Its code is the unit, its name what more than one of it is called: bag, bags. */
+  readonly units: { readonly name: string };
 }
 
 export type ListRow<Kind extends ListKind = ListKind> = ListContents[Kind] & {
@@ -116,6 +119,7 @@ export const listContentSchemas: {
   salesPeople: objectOf<ListContents['salesPeople']>(named),
   departments: objectOf<ListContents['departments']>(named),
   deliveryMethods: objectOf<ListContents['deliveryMethods']>(named),
+  units: objectOf<ListContents['units']>(named),
 };
 
 export interface ListParams {

@@ -14,6 +14,7 @@ import {
   notAppliedWording,
   problemSentence,
   stepWording,
+  unitAfter,
   type Wording,
 } from '@honest-ledger/wording';
 
@@ -78,7 +79,7 @@ export function pricedToFile(
 
 /** The names that a document's facts know and those of the levels; anything else goes by its code. */
 export function namesFromFacts(
-  { items }: { readonly items: readonly NamedItem[] },
+  { items, customer, outlet }: NamedFacts,
   { levels, costTables = [], costKinds = [] }: NamedSetup,
 ): Names {
   const name = (pairs: readonly (CodeAndName | null)[]) => {
@@ -97,7 +98,17 @@ export function namesFromFacts(
     attribute: (code) => code,
     // workings have what is saved in place of its name
     condition: (id) => id,
+    segment: name([customer?.segment ?? null]),
+    outlet: name([outlet ?? null]),
+    unit: (unit, quantity) => unitAfter(quantity, unit),
   };
+}
+
+/** The facts of a document that have names. */
+export interface NamedFacts {
+  readonly items: readonly NamedItem[];
+  readonly customer?: { readonly segment: CodeAndName | null } | null;
+  readonly outlet?: CodeAndName | null;
 }
 
 /** What names things that a document's facts do not. */

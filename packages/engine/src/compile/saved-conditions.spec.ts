@@ -35,7 +35,7 @@ describe('conditions that are saved under a name', () => {
 
   it('tell what they miss as if it were written in the rule', () => {
     const line = underRules('10.00', [ruleOf(percentOff('10'), saved('five'))], '4', {}, SETUP);
-    expect(toldOf(line).join()).toContain('the quantity of the line is 4, not at least 5');
+    expect(toldOf(line).join()).toContain('quantity is 4; at least 5 needed');
   });
 
   it('are known by the rules that name them', () => {

@@ -58,7 +58,7 @@ describe('a rule that prices at another level', () => {
     const not = under(ruleOf(atTrade()), { levels });
     expect([print(not.amount), toldOf(not).join()]).toEqual([
       '18.00',
-      jasmine.stringContaining('would not be lower'),
+      jasmine.stringContaining('is not lower'),
     ]);
     expect(print(under(ruleOf(atTrade(true)), { levels }).amount)).toBe('21.00');
   });
@@ -77,19 +77,19 @@ describe('a rule that prices at another level', () => {
     expect(print(under(ruleOf(atTrade()), { rules }).amount)).toBe('13.50');
     const before = [ruleOf(percentOff('10'), undefined, { id: 'b', name: 'Spring' }), ...rules];
     const line = under(ruleOf(atTrade()), { rules: before.slice(0, 2) });
-    expect(toldOf(line).join()).toContain('Rule Spring: Spring glaze week takes its place');
+    expect(toldOf(line).join()).toContain('Rule Spring: replaced by Spring glaze week');
   });
 
   it('does nothing where the level is not there, not today, or makes no price', () => {
     const gone = { kind: 'level', level: 'gone', raises: false } as const;
-    expect(toldOf(under(ruleOf(gone))).join()).toContain('it is not in version 7');
+    expect(toldOf(under(ruleOf(gone))).join()).toContain('not in version 7');
     const past = { ...trade, window: { ...ALWAYS, until: '2026-01-31' } };
     expect(toldOf(under(ruleOf(atTrade()), { levels: [schools(), past] })).join()).toContain(
       'ended on 2026-01-31',
     );
     const dollars = { ...trade, currency: 'USD' };
     expect(toldOf(under(ruleOf(atTrade()), { levels: [schools(), dollars] })).join()).toContain(
-      'level Trade makes no price of it',
+      'level Trade gives no price',
     );
   });
 });

@@ -367,7 +367,7 @@ describe('rounding down', () => {
     expect(column(line).at(-1)).toBe('levelRounding 0.00 4.00');
     const [step] = serialized(line.slices[0]?.steps ?? []).slice(-1);
     expect(step && stepWording(step.source, CODES).sentence).toBe(
-      'the rounding of level Schools; nothing to round down to, so the price stays',
+      'rounding of level Schools; nothing to round down to, price unchanged',
     );
   });
 });

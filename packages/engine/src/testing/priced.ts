@@ -5,7 +5,7 @@ import type { LineProblem, LineWithPrice, PricedLine } from '../result/priced';
 import type { PricingDocument } from '../setup/document';
 import type { Setup } from '../setup/setup';
 import { serialized } from '../number/serialized';
-import { notAppliedWording, type Names } from '@honest-ledger/wording';
+import { notAppliedWording, unitAfter, type Names } from '@honest-ledger/wording';
 import { documentOf } from './saltmarsh';
 
 /** The first line of a document, which must have a price. */
@@ -74,4 +74,7 @@ export const CODES: Names = {
   costTable: itself,
   attribute: itself,
   condition: itself,
+  segment: itself,
+  outlet: itself,
+  unit: (unit, quantity) => unitAfter(quantity, unit),
 };

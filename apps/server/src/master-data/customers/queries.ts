@@ -26,6 +26,7 @@ import {
 } from '../../platform/database/schema/index';
 import { knownCurrencies } from '../currencies/known';
 import { notFound } from '../../platform/http/problems';
+import { unitNames } from '../catalogue/unit-names';
 import { settingsInForce } from '../in-force/queries';
 import { assignmentsByCustomer, assignmentsOf } from './customer-facts';
 
@@ -94,6 +95,7 @@ export async function findGroups(queries: Queries): Promise<CustomerGroups> {
     salesPeople: await codesAndNames(queries, salesPeople),
     departments: await codesAndNames(queries, departments),
     deliveryMethods: await codesAndNames(queries, deliveryMethods),
+    units: await unitNames(queries),
   };
 }
 

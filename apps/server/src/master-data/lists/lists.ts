@@ -13,9 +13,11 @@ import {
   segments,
   suppliers,
   taxClasses,
+  units,
 } from '../../platform/database/schema/index';
 import { costKindList } from './cost-kinds';
 import { attributeList } from './attributes';
+import { unitNames } from '../catalogue/unit-names';
 import { refused } from '../../platform/http/problems';
 import type { List } from './list';
 
@@ -25,7 +27,8 @@ type PlainTable =
   | typeof suppliers
   | typeof salesPeople
   | typeof departments
-  | typeof deliveryMethods;
+  | typeof deliveryMethods
+  | typeof units;
 
 /** A list of codes and names. */
 function plainList(table: PlainTable): List<ListContents['brands']> {
@@ -56,6 +59,11 @@ export const LISTS: { readonly [Kind in ListKind]: List<ListContents[Kind]> } = 
   salesPeople: plainList(salesPeople),
   departments: plainList(departments),
   deliveryMethods: plainList(deliveryMethods),
+  units: {
+    ...plainList(units),
+    read: async (queries) =>
+      new Map((await unitNames(queries)).map(({ code, name }) => [code, { name }])),
+  },
   attributes: attributeList,
   costKinds: costKindList,
 

@@ -29,6 +29,7 @@ export const WORDS: Readonly<Record<ListKind, string>> = {
   salesPeople: 'sales person',
   departments: 'department',
   deliveryMethods: 'delivery method',
+  units: 'unit',
 };
 
 /** Keeps an entry of a list, makes it, or takes it out. A fact: it counts from this moment on. */

@@ -82,7 +82,7 @@ describe('past sales priced again', () => {
     expect(done.by).toBe(`the draft ${draft.name}`);
     expect(done.different).toBeGreaterThan(20);
     expect(done.causes[0]).toEqual({
-      cause: 'Rule Glazes down applies now',
+      cause: 'Rule Glazes down now applies',
       lines: done.different,
     });
     const page = await lines(done.id);
@@ -97,7 +97,7 @@ describe('past sales priced again', () => {
     expect((await lines(done.id, `&text=${first?.item ?? ''}`)).total).toBeGreaterThan(0);
     const file = await browser.ask('GET', `/sales-backtest/${done.id}/file?format=csv&kind=lower`);
     expect(file.text.trim().split('\r\n').length).toBe(page.total + 1);
-    expect(file.text).toContain('Rule Glazes down applies now');
+    expect(file.text).toContain('Rule Glazes down now applies');
   });
 
   it('sound the alarm where a line comes out otherwise though nothing else differs', async () => {

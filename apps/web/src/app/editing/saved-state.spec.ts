@@ -28,12 +28,12 @@ describe('what is said of an edit’s keeping', () => {
 
   it('is a sentence for each state', async () => {
     expect(await show(begun)).toBe('');
-    expect(await show(begun, '2026-11-24T14:32:00Z')).toMatch(/^kept \d/);
-    expect(await show(edit(begun, 'two'))).toBe('keeping…');
-    expect(await show(saving(edit(begun, 'two')))).toBe('keeping…');
+    expect(await show(begun, '2026-11-24T14:32:00Z')).toMatch(/^Saved \d/);
+    expect(await show(edit(begun, 'two'))).toBe('Saving…');
+    expect(await show(saving(edit(begun, 'two')))).toBe('Saving…');
     expect(await show(notSaved(begun, problem(0)))).toContain('cannot be reached');
-    expect(await show(notSaved(begun, problem(422)))).toContain('not kept yet');
-    expect(await show(notSaved(begun, problem(409)))).toContain('somebody else was first');
+    expect(await show(notSaved(begun, problem(422)))).toContain('Not saved yet');
+    expect(await show(notSaved(begun, problem(409)))).toContain('somebody else changed this');
   });
 
   it('listens to Ctrl+Z and Ctrl+Shift+Z, wherever the focus is', async () => {

@@ -54,17 +54,17 @@ export class SavedState {
     switch (this.editing().state) {
       case 'saved': {
         const at = this.at();
-        return at === null ? '' : `kept ${writeClock(at)}`;
+        return at === null ? '' : `Saved ${writeClock(at)}`;
       }
       case 'changed':
       case 'saving':
-        return 'keeping…';
+        return 'Saving…';
       case 'unreachable':
-        return 'the server cannot be reached; sent again soon';
+        return 'Not saved yet: the server cannot be reached. Tried again soon';
       case 'refused':
-        return 'not kept yet: see below';
+        return 'Not saved yet: see below';
       case 'conflict':
-        return 'not kept: somebody else was first';
+        return 'Not saved: somebody else changed this';
     }
   });
 

@@ -1,4 +1,4 @@
-import type { Names } from '@honest-ledger/wording';
+import { unitAfter, type Names } from '@honest-ledger/wording';
 
 /** Names that say what they are of: "level x". */
 export function tellingNames(): Names {
@@ -17,5 +17,8 @@ export function tellingNames(): Names {
     costTable: of('cost table'),
     condition: of('condition'),
     attribute: of('attribute'),
+    segment: of('segment'),
+    outlet: of('outlet'),
+    unit: (unit, quantity) => unitAfter(quantity, unit),
   };
 }

@@ -300,6 +300,7 @@ const REFERENCE: Reference = {
     salesPeople: [{ code: 'noor', name: 'Noor Salter' }],
     departments: [{ code: 'trade', name: 'Trade counter' }],
     deliveryMethods: [{ code: 'van', name: 'Our van' }],
+    units: [{ code: 'bag', name: 'bags' }],
     documentAttributes: [
       {
         code: 'site',

@@ -66,9 +66,7 @@ describe('a promised price', () => {
       expect(line.notApplied[0]?.reasons).toEqual([
         { kind: 'promisedOtherwise', promised: { quantity: many, unit, duration, currency } },
       ]);
-      expect(toldOf(line).some((told) => told.startsWith('The price promised on Quote 1001'))).toBe(
-        true,
-      );
+      expect(toldOf(line).some((told) => told.startsWith('Price held from Quote 1001'))).toBe(true);
     });
   }
 

@@ -49,7 +49,7 @@ describe('a limit on how often a rule is used', () => {
   it('tells each limit that is reached', () => {
     const told = toldOf(under({ inAll: 10, perCustomer: 1 }, { inAll: 10, byCustomer: 1 }));
     expect(told).toContain(
-      'Rule Opening week: it is used up: it may be used 10 times; this customer has used it up: each may use it once',
+      'Rule Opening week: all 10 uses are taken; its only use is taken by this customer',
     );
   });
 
@@ -90,8 +90,7 @@ describe('a limit on how often a rule is used', () => {
 
   it('reads as words', () => {
     expect(limitWords({ inAll: 10, perCustomer: 1 })).toEqual([
-      'at most 10 times in all',
-      'at most once for each customer',
+      'at most 10 uses in total, 1 per customer',
     ]);
   });
 });

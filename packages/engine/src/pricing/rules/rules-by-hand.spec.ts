@@ -28,7 +28,7 @@ describe('rules that somebody puts on or takes off', () => {
 
   it('are told to wait for a hand where nothing else keeps them away', () => {
     expect(toldOf(underRules('10.00', [school]))).toContain(
-      'Rule School term: by hand: 10 % off the price',
+      'Rule School term: not applied manually: 10 % off price so far',
     );
   });
 
@@ -39,7 +39,7 @@ describe('rules that somebody puts on or takes off', () => {
       effect: { kind: 'ownPrices', prices: [own('CL-0207'), own('CL-0300')], raises: false },
     };
     expect(toldOf(underRules('10.00', [clearance]))).toContain(
-      'Rule School term: by hand: 8.00 EUR each, only if lower',
+      'Rule School term: not applied manually: 8.00 EUR each, only if lower',
     );
   });
 
@@ -48,7 +48,7 @@ describe('rules that somebody puts on or takes off', () => {
     expect(under([off('spring')], [spring])).toBe('10.00');
     expect(under([off('spring'), on('spring', '1')], [spring])).toBe('8.00');
     expect(toldOf(underRules('10.00', [spring], '1', { byHand: [off('spring')] }))).toContain(
-      'Rule Spring: somebody took it off',
+      'Rule Spring: excluded on this document',
     );
   });
 
@@ -62,18 +62,20 @@ describe('rules that somebody puts on or takes off', () => {
       },
     };
     const few = underRules('10.00', [many], '1', { byHand: [on('school')] });
-    expect(toldOf(few).join()).toContain('4 more needed');
+    expect(toldOf(few).join()).toContain('at least 5 needed (4 more)');
     const alone: Rule = { ...school, combinable: false, place: 1 };
     const both = underRules('10.00', [spring, alone], '1', { byHand: [on('school')] });
     expect(print(both.amount)).toBe('8.00');
-    expect(toldOf(both).join()).toContain('Rule School term: it stands alone, and Spring');
+    expect(toldOf(both).join()).toContain(
+      'Rule School term: not combined with other rules, and Spring',
+    );
   });
 
   it('may be for other customers: then that is told, and not kept silent', () => {
     const shops: Rule = { ...school, when: { kind: 'segment', segments: ['shops'] } };
     expect(toldOf(underRules('10.00', [shops])).join()).not.toContain('Rule');
     expect(toldOf(underRules('10.00', [shops], '1', { byHand: [on('school')] })).join()).toContain(
-      'the segment is shops',
+      'segment not set; shops needed',
     );
   });
 

@@ -100,6 +100,13 @@ export const items = pgTable(
   ],
 );
 
+/** What more than one of a unit is called, its name; units that nobody has named go by the rules of English. */
+export const units = pgTable('units', {
+  id: integer().primaryKey().generatedAlwaysAsIdentity(),
+  code: text().notNull().unique(),
+  name: text().notNull(),
+});
+
 /** Further units of an item; a factor is in base units. */
 export const itemUnits = pgTable(
   'item_units',

@@ -22,8 +22,8 @@ import { objectSentence } from './object-words';
         {{ refused.problem.detail }}
         @if (conflict()) {
           Theirs: {{ serverVersion() }}
-          <button type="button" matButton (click)="take()">Take theirs</button>
-          <button type="button" matButton (click)="rebase()">Keep mine instead</button>
+          <button type="button" matButton (click)="take()">Use theirs</button>
+          <button type="button" matButton (click)="rebase()">Keep mine</button>
         }
       </p>
     }
@@ -54,9 +54,9 @@ export class EditRefusal {
   protected readonly conflict = computed(() => conflictIn(this.refused()));
   protected readonly serverVersion = computed(() => {
     const conflict = this.conflict();
-    if (!conflict?.serverVersion.edited) return 'as it is published.';
+    if (!conflict?.serverVersion.edited) return 'Published, unchanged.';
     const { edit, serverVersion } = conflict;
-    if (serverVersion.content === null) return 'withdrawn.';
+    if (serverVersion.content === null) return 'Deleted.';
     // the server has checked it as an object of its kind
     const change = {
       ...edit.object,

@@ -10,8 +10,8 @@ export interface FieldChange extends Difference {
 /** What fields are called that sentences do not say. */
 const LABELS: Readonly<Record<string, string>> = {
   name: 'Name',
-  words: 'Customers read',
-  place: 'Place in the list',
+  words: 'Text for the customer',
+  place: 'Position',
   note: 'Note',
 };
 

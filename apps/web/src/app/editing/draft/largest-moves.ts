@@ -11,7 +11,7 @@ import { Amount, mostDigits } from '../../shared/numbers/amount';
       <table class="ledger">
         <thead>
           <tr>
-            <th>The largest moves</th>
+            <th>Largest changes</th>
             <th><span class="unseen">Name</span></th>
             <th class="figure">Now</th>
             <th class="figure">Change</th>

@@ -11,10 +11,10 @@ const moves = (lowered: number, raised: number, otherwise = 0): CatalogueMoves =
 
 describe('the moves of prices in words', () => {
   it('count what falls, rises and has a price on one side only', () => {
-    expect(movesSentence(moves(0, 0))).toBe('None of 237 prices moves');
-    expect(movesSentence(moves(35, 0))).toBe('35 of 237 prices move: 35 lower');
+    expect(movesSentence(moves(0, 0))).toBe('None of 237 prices changes');
+    expect(movesSentence(moves(35, 0))).toBe('35 of 237 prices change: 35 lower');
     expect(movesSentence(moves(30, 1, 2))).toBe(
-      '33 of 237 prices move: 30 lower, 1 higher, 2 with a price on one side only',
+      '33 of 237 prices change: 30 lower, 1 higher, 2 with a price before or after only',
     );
   });
 

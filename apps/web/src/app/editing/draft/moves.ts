@@ -14,17 +14,17 @@ export function movedPrices({ lowered, raised, otherwise }: CatalogueMoves): num
   return lowered + raised + otherwise;
 }
 
-/** "31 of 240 prices move: 30 lower, 1 higher" */
+/** "31 of 240 prices change: 30 lower, 1 higher" */
 export function movesSentence(moves: CatalogueMoves): string {
   const { compared, lowered, raised, otherwise } = moves;
   const moved = movedPrices(moves);
-  if (moved === 0) return `None of ${String(compared)} prices moves`;
+  if (moved === 0) return `None of ${String(compared)} prices changes`;
   const parts = [
     lowered > 0 ? `${String(lowered)} lower` : '',
     raised > 0 ? `${String(raised)} higher` : '',
-    otherwise > 0 ? `${String(otherwise)} with a price on one side only` : '',
+    otherwise > 0 ? `${String(otherwise)} with a price before or after only` : '',
   ].filter(Boolean);
-  return `${String(moved)} of ${String(compared)} prices move: ${parts.join(', ')}`;
+  return `${String(moved)} of ${String(compared)} prices change: ${parts.join(', ')}`;
 }
 
 /** What prices were compared: "1 and 11 of each item, for a customer without a price level". */
@@ -53,13 +53,13 @@ export function trialSentence(
   const all = `${isPart ? 'the latest ' : ''}${String(documents)} documents since ${writeCalendarDay(since)}`;
   if (documents === 0)
     return `There are no documents since ${writeCalendarDay(since)} to try it on`;
-  if (moved === 0) return `None of ${all} comes to another total`;
+  if (moved === 0) return `None of ${all} has another total`;
   const parts = sums.map(({ currency, before, after }) => {
     const change = print(subtract(decimal(after), decimal(before)));
     return `${writeNumber(before)} ${currency} becomes ${writeNumber(after)} (${writeChange(change)})`;
   });
-  const come = moved === 1 ? 'comes' : 'come';
-  return `${String(moved)} of ${all} ${come} to another total: ${parts.join('; ')}`;
+  const come = moved === 1 ? 'has' : 'have';
+  return `${String(moved)} of ${all} ${come} another total: ${parts.join('; ')}`;
 }
 
 function inWords(all: readonly string[]): string {

@@ -81,7 +81,7 @@ describe('edits of objects in grids', () => {
     screen.store.dispatch(objectEditsActions.seen({ revisions: {} }));
     expect(state().latest['a']).toEqual(to('101'));
     expect(state().refused['a']?.problem.detail).toBe('That is too dear.');
-    expect(screen.text()).toContain('not kept yet');
+    expect(screen.text()).toContain('Not saved yet');
     await edit(to('101'), to('1'));
     expect(state().refused).toEqual({});
     await saved(1);
@@ -105,7 +105,9 @@ describe('edits of objects in grids', () => {
   it('are sent again where the server could not be reached', async () => {
     await edit(untouched, to('1'));
     await screen.answer('PUT', URL, null, 0);
-    expect(screen.text()).toContain('the server cannot be reached; sent again soon');
+    expect(screen.text()).toContain(
+      'Not saved yet: the server cannot be reached. Tried again soon',
+    );
     expect(state().latest['a']).toEqual(to('1'));
     await screen.quiet(PAUSES.again + 50);
     expect(await saved(1)).toEqual({ content: to('1').content, revision: 0, draft: null });

@@ -81,10 +81,10 @@ export function objectSheet<Kind extends SetupObjectKind>({
   const state = computed(() => {
     const now = drafted();
     const isPublished = view()?.published != null;
-    if (!now.edited) return isPublished ? 'as published' : 'new: not kept yet';
-    if (now.content === null) return '△ withdrawn in a draft';
+    if (!now.edited) return isPublished ? 'published' : 'New: not saved yet';
+    if (now.content === null) return '△ deleted in draft';
     if (refused()[id()]) return isPublished ? '△ changed, not saved' : '△ new, not saved';
-    return isPublished ? '△ changed in a draft' : '△ new in a draft';
+    return isPublished ? '△ changed in draft' : '△ new in draft';
   });
   const problems = computed((): ReadonlyMap<string, string> => {
     const shown = content();

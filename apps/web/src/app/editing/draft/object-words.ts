@@ -14,13 +14,13 @@ import {
 } from '@honest-ledger/wording';
 
 const KIND_WORDS: Readonly<Record<AnyObjectChange['kind'], string>> = {
-  level: 'Level',
+  level: 'Price level',
   basePrice: 'Base price',
   sharedPrice: 'Shared price',
   agreement: 'Agreement',
   costTable: 'Cost table',
   break: 'Quantity break',
-  rule: 'Rule',
+  rule: 'Discount rule',
   condition: 'Saved condition',
   settings: 'Settings',
 };
@@ -45,7 +45,7 @@ export function objectSentence(
     case 'sharedPrice':
       return change[side] && `${change[side].name}: ${write.number(change[side].price)}.`;
     case 'agreement':
-      return change[side] && agreementSentence(change[side], write);
+      return change[side] && agreementSentence(change[side], names, write);
     case 'costTable':
       return change[side] && costTableSentence(change[side], names, write);
     case 'break':
@@ -93,27 +93,32 @@ export function conditionSentence(
   names: Names,
   write: Writer,
 ): string {
-  return `Where ${conditionWords(when, 'in the rule’s currency', names, write)}.`;
+  return `Met if ${conditionWords(when, 'in the rule’s currency', names, write)}.`;
 }
 
 function basePriceSentence(prices: SetupContents['basePrice'], write: Writer): string {
   if (prices.length === 0) return 'No base price.';
   const one = prices.map((price) => {
     const per = price.unit === null ? '' : ` per ${price.unit}`;
-    return price.kind === 'own' ? `${write.number(price.price)}${per}` : `a shared price${per}`;
+    return price.kind === 'own' ? `${write.number(price.price)}${per}` : `shared price${per}`;
   });
   return `${one.join(', ')}.`;
 }
 
-function agreementSentence(agreement: SetupContents['agreement'], write: Writer): string {
+function agreementSentence(
+  agreement: SetupContents['agreement'],
+  names: Names,
+  write: Writer,
+): string {
   const { party, item, price, currency, unit, minQuantity, window, open } = agreement;
-  const who = party.kind === 'customer' ? party.customer : `the segment ${party.segment}`;
+  const who =
+    party.kind === 'customer' ? party.customer : `segment ${names.segment(party.segment)}`;
   const per = unit === null ? '' : ` per ${unit}`;
-  const from = /^0+(\.0+)?$/.test(minQuantity) ? '' : ` from ${write.number(minQuantity)}`;
+  const from = /^0+(\.0+)?$/.test(minQuantity) ? '' : `, at least ${write.number(minQuantity)}`;
   const days = windowWords(window, write);
   return (
     `${item} for ${who} at ${write.number(price)} ${currency}${per}${from}` +
-    `${days === null ? '' : `, ${days}`}${open ? ', open to breaks and rules' : ''}.`
+    `${days === null ? '' : `, ${days}`}${open ? ', breaks and rules allowed' : ''}.`
   );
 }
 
@@ -127,8 +132,8 @@ export const MODE_WORDS: Readonly<Record<RoundingMode, string>> = {
 
 /** Who wins where a rule that stands alone meets others, in words. */
 export const CHOICE_WORDS: Readonly<Record<RuleChoice, string>> = {
-  first: 'where rules compete, the first in the list',
-  least: 'where rules compete, the customer pays least',
+  first: 'when rules conflict: first in list',
+  least: 'when rules conflict: lowest price',
 };
 
 const FLOOR_WORDS: Readonly<Record<FloorAction, string>> = {
@@ -158,6 +163,6 @@ function settingsSentence(
         `, ${FLOOR_WORDS[then]} ${scopeWords(scope, names)} below ${leastWords(least)}`,
     )
     .join('');
-  const level = defaultLevel === null ? '' : `, level ${names.level(defaultLevel)} by default`;
-  return `Home currency ${homeCurrency}, ${MODE_WORDS[roundingMode]}${digits}${level}, costs tried in the order ${costOrder.map(names.cost).join(', ')}, ${CHOICE_WORDS[ruleChoice]}${least}.`;
+  const level = defaultLevel === null ? '' : `, default price level ${names.level(defaultLevel)}`;
+  return `Home currency ${homeCurrency}, ${MODE_WORDS[roundingMode]}${digits}${level}, cost order ${costOrder.map(names.cost).join(', ')}, ${CHOICE_WORDS[ruleChoice]}${least}.`;
 }

@@ -32,8 +32,8 @@ import { differences, withLevelNames } from './differences';
           }
         </tbody>
       </table>
-      <button type="button" matButton="outlined" (click)="taken.emit()">Take theirs</button>
-      <button type="button" matButton="outlined" (click)="rebased.emit()">Keep mine instead</button>
+      <button type="button" matButton="outlined" (click)="taken.emit()">Use theirs</button>
+      <button type="button" matButton="outlined" (click)="rebased.emit()">Keep mine</button>
     </div>
   `,
   styles: `

@@ -70,10 +70,10 @@ describe('edits whose screen was left before the server had them', () => {
     await screen.answer('PUT', URL, problemBody(422, 'The day must be a day.'), 422);
     expect(screen.text()).toContain('The day must be a day.');
     expect(saved()).toBe(1);
-    await screen.press('Discard the edit');
+    await screen.press('Discard edit');
     await decide(screen, 'Cancel', 'Discard the edit of Purchase order 7?');
     expect(screen.text()).toContain('The day must be a day.');
-    await screen.press('Discard the edit');
+    await screen.press('Discard edit');
     await decide(screen, 'Discard');
     expect(screen.text().trim()).toBe('');
     expect(saved()).toBe(0);

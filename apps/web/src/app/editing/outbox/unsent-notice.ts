@@ -16,9 +16,7 @@ import { OutboxStorage } from './outbox-storage';
         <strong>{{ edit.name }}: an edit is not saved.</strong>
         {{ edit.reason }}
         <a [routerLink]="edit.path" [queryParams]="edit.query">Open it</a>
-        <button type="button" matButton (click)="discard(edit.id, edit.name)">
-          Discard the edit
-        </button>
+        <button type="button" matButton (click)="discard(edit.id, edit.name)">Discard edit</button>
       </p>
     }
   `,

@@ -41,7 +41,7 @@ import { foundWords, MARKS_OF_FIGURES, ORDERS_OF_DAYS } from '../../shared/files
       <span class="wrong" role="alert">{{ question() }}</span>
     }
     @if (whole(); as whole) {
-      <button type="button" matButton (click)="chosen.emit(whole)">Read the file so</button>
+      <button type="button" matButton (click)="chosen.emit(whole)">Read the file this way</button>
     }
   `,
   styles: `

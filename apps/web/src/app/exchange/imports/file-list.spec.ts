@@ -50,7 +50,7 @@ describe('the files that were sent in', () => {
 
   it('are none at first, and the place to send one says where it goes', async () => {
     await show({});
-    expect(screen.text()).toContain('No file was sent in yet.');
+    expect(screen.text()).toContain('No file yet. Choose one above.');
     expect(screen.text()).toContain('or drop it here.');
   });
 
@@ -61,7 +61,7 @@ describe('the files that were sent in', () => {
     expect(request.urlWithParams).toBe('/api/imports?kind=customers');
     const body = request.body as FormData;
     expect((body.get('file') as File).name).toBe('customers.csv');
-    expect(screen.text()).toContain('On its way…');
+    expect(screen.text()).toContain('Uploading…');
     // the same file can be picked again once it is mended
     await screen.press('Stop');
     await screen.answer('GET', '/api/imports', []);

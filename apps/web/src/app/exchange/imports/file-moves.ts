@@ -77,7 +77,7 @@ export class FileMoves {
         ? `the first ${String(priced)} of ${String(changed)} items that change`
         : `${String(changed)} ${changed === 1 ? 'item that changes' : 'items that change'}`;
     return items.length === 0
-      ? `The facts move no price of ${of}.`
-      : `The facts move prices of ${String(items.length)} of ${of}, at once.`;
+      ? `The details change no price of ${of}.`
+      : `The details change prices of ${String(items.length)} of ${of}, at once.`;
   });
 }

@@ -56,7 +56,7 @@ describe('a file that was sent in', () => {
     expect(screen.text()).toContain('1 of 3 rows compared');
     await screen.press('Cancel');
     await screen.answer('DELETE', '/api/imports/f', file({ state: 'cancelled' }));
-    expect(screen.text()).toContain('Nothing of this file was taken in.');
+    expect(screen.text()).toContain('Nothing of this file was imported.');
   });
 
   it('says how it was read, and asks where the file leaves that open', async () => {
@@ -67,9 +67,9 @@ describe('a file that was sent in', () => {
     });
     expect(screen.text()).toContain('CSV in Windows-1252, semicolons between cells');
     expect(screen.text()).toContain('whether figures have a decimal point or a decimal comma');
-    expect(button('Take in')).toBeUndefined();
+    expect(button('Import')).toBeUndefined();
     await screen.choose('Decimal mark', 'comma: 4,90');
-    await screen.press('Read the file so');
+    await screen.press('Read the file this way');
     const format = { ...found, decimalMark: ',', days: 'dayMonthYear' } as const;
     const sent = await screen.answer('PUT', '/api/imports/f/format', file({ format }));
     expect(sent).toEqual({ decimalMark: ',', days: 'dayMonthYear' });
@@ -78,13 +78,13 @@ describe('a file that was sent in', () => {
 
   it('counts what it would do, and takes it in', async () => {
     await came();
-    for (const part of ['All 3', '+ New 1', '△ Changed 1', '= Unchanged 1', '✕ Wrong 0']) {
+    for (const part of ['All 3', '+ New 1', '△ Changed 1', '= Unchanged 1', '✕ Error 0']) {
       expect(screen.text()).toContain(part);
     }
-    expect(screen.text()).toContain('base prices go to the draft');
-    await screen.press('Take in 2 rows');
+    expect(screen.text()).toContain('base prices stay in the draft');
+    await screen.press('Import 2 rows');
     await screen.answer('POST', '/api/imports/f/apply', file({ state: 'applied' }));
-    expect(screen.text()).toContain('Taken in.');
+    expect(screen.text()).toContain('Imported.');
   });
 
   it('shows which prices its facts move, before it is taken in', async () => {
@@ -97,7 +97,9 @@ describe('a file that was sent in', () => {
       priced: 1,
       items,
     } satisfies FileForeseen);
-    expect(screen.text()).toContain('The facts move prices of 1 of 1 item that changes, at once.');
+    expect(screen.text()).toContain(
+      'The details change prices of 1 of 1 item that changes, at once.',
+    );
     const row = screen.host.querySelector('hl-moves-table tbody tr')?.textContent;
     for (const part of ['OX-0002', 'Oxides by the kilogram', '5 kg', '12.5 EUR', 'no price']) {
       expect(row).toContain(part);
@@ -109,7 +111,7 @@ describe('a file that was sent in', () => {
     const none = { changed: 900, priced: 200, items: [] };
     await screen.answer('GET', '/api/imports/f/moves', none);
     expect(screen.text()).toContain(
-      'The facts move no price of the first 200 of 900 items that change.',
+      'The details change no price of the first 200 of 900 items that change.',
     );
     expect(screen.host.querySelector('hl-moves-table')).toBeNull();
   });
@@ -127,27 +129,27 @@ describe('a file that was sent in', () => {
 
   it('is not taken in while a row is wrong, nor where it changes nothing', async () => {
     await came({ counts: { new: 1, changed: 0, unchanged: 1, wrong: 1 } });
-    expect(button('Take in')?.disabled).toBe(true);
-    expect(screen.text()).toContain('Mend the rows that are wrong');
+    expect(button('Import')?.disabled).toBe(true);
+    expect(screen.text()).toContain('Correct the rows with errors');
   });
 
   it('says where it changes nothing', async () => {
     await came({ left: 0, counts: { new: 0, changed: 0, unchanged: 3, wrong: 0 } });
-    expect(button('Take in')?.disabled).toBe(true);
-    expect(screen.text()).toContain('the file changes nothing');
+    expect(button('Import')?.disabled).toBe(true);
+    expect(screen.text()).toContain('Nothing to import');
   });
 
   it('tells why it was not taken in', async () => {
     await came();
-    await screen.press('Take in 2 rows');
+    await screen.press('Import 2 rows');
     await screen.answer('POST', '/api/imports/f/apply', problemBody(409, 'It was cancelled.'), 409);
     expect(screen.text()).toContain('It was cancelled.');
-    expect(screen.text()).not.toContain('Taken in.');
+    expect(screen.text()).not.toContain('Imported.');
   });
 
   it('shows how far parts have come, and is cancelled between them', async () => {
     await came({ kind: 'sales', state: 'applying', inParts: true, taken: 250, left: 50 });
-    expect(screen.text()).toContain('250 of 300 rows taken in');
+    expect(screen.text()).toContain('250 of 300 rows imported');
     const bar = screen.host.querySelector('mat-progress-bar');
     expect(bar?.getAttribute('aria-valuenow')).toMatch(/^83\.3/);
     await screen.press('Cancel');
@@ -172,7 +174,7 @@ describe('a file that was sent in', () => {
     const seen = await screen.answer('POST', '/api/mass-changes/f/undo', {});
     expect(seen).toEqual({ back: 2, stays: 0 });
     await came({ state: 'undone', taken: 2 });
-    expect(screen.text()).toContain('It was taken in, and undone.');
+    expect(screen.text()).toContain('Imported, then undone.');
     expect(button('Undo import')).toBeUndefined();
   });
 
@@ -188,7 +190,7 @@ describe('a file that was sent in', () => {
   it('gives a reader the rows, and no button', async () => {
     signedIn(screen, 'reader');
     await came();
-    expect(button('Take in')).toBeUndefined();
+    expect(button('Import')).toBeUndefined();
     expect(button('Cancel')).toBeUndefined();
   });
 });

@@ -156,7 +156,7 @@ const MARKS: Readonly<Record<RowVerdict, string>> = {
   new: '+ new',
   changed: '△ changed',
   unchanged: '= unchanged',
-  wrong: '✕ wrong',
+  wrong: '✕ error',
 };
 
 /** The file's own columns, and before them what each row would do. */
@@ -173,7 +173,7 @@ function columnsOf({ kind, columns }: ImportView): ColDef<ImportRow>[] {
       valueGetter: ({ data }) => (data ? MARKS[data.verdict] : ''),
     },
     {
-      headerName: 'What changes, or what is wrong',
+      headerName: 'Changes or errors',
       width: 380,
       valueGetter: ({ data }) => (data ? rowSentence(data) : ''),
     },

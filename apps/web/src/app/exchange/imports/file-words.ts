@@ -4,19 +4,19 @@ export const KIND_NAMES: Readonly<Record<SheetKind, string>> = {
   items: 'Catalogue',
   customers: 'Customers',
   agreements: 'Agreements',
-  levelPrices: 'Prices of a level',
+  levelPrices: 'Item prices of a level',
   sales: 'Past sales',
 };
 
 export const STATE_WORDS: Readonly<Record<ImportState, string>> = {
-  asking: 'waits for how it is written',
-  reading: 'being compared',
-  ready: 'waits to be looked through',
-  applying: 'being taken in',
-  applied: 'taken in',
+  asking: 'format needed',
+  reading: 'comparing rows',
+  ready: 'to review',
+  applying: 'importing',
+  applied: 'imported',
   cancelled: 'cancelled',
-  failed: 'not taken in',
-  undone: 'taken in, and undone',
+  failed: 'not imported',
+  undone: 'imported, then undone',
 };
 
 /** Each verdict with a mark beside the word, so that colour says nothing alone. */
@@ -24,16 +24,16 @@ export const VERDICTS: readonly { readonly verdict: RowVerdict; readonly name: s
   { verdict: 'new', name: '+ New' },
   { verdict: 'changed', name: '△ Changed' },
   { verdict: 'unchanged', name: '= Unchanged' },
-  { verdict: 'wrong', name: '✕ Wrong' },
+  { verdict: 'wrong', name: '✕ Error' },
 ];
 
 /** Where what a file says counts, once it is taken in. */
 export const WHERE_IT_GOES: Readonly<Record<SheetKind, string>> = {
-  items: 'Facts count at once; base prices go to the draft.',
-  customers: 'Facts: they count at once.',
-  agreements: 'Setup: all of it goes to the draft.',
-  levelPrices: 'Setup: all of it goes to the draft.',
-  sales: 'Facts: they are posted at once.',
+  items: 'Details apply as soon as imported; base prices stay in the draft until published.',
+  customers: 'Applies as soon as imported.',
+  agreements: 'Stays in the draft until published.',
+  levelPrices: 'Stays in the draft until published.',
+  sales: 'Posted as soon as imported.',
 };
 
 /** What a row would do, in one line: what is wrong with it, or what it changes from what to what. */

@@ -26,7 +26,7 @@ const STATE_FIELDS = [statusField(PRICE_CHANGE_STATES)];
     <header class="sheet-head">
       <h1>Bulk changes</h1>
       <span class="soft"
-        >Many prices at once: computed, reviewed in a grid, put into a draft as one edit</span
+        >Many prices at once: computed, reviewed, then added to a draft as one edit</span
       >
       @if (mayEdit()) {
         <a matButton="filled" routerLink="/price-changes/new">Create bulk change</a>
@@ -48,7 +48,7 @@ const STATE_FIELDS = [statusField(PRICE_CHANGE_STATES)];
           ? 'Nothing fits the filters.'
           : list().state === 'loading'
             ? 'Reading…'
-            : 'No change is prepared. Begin one here, or from what the catalogue shows.'
+            : 'No bulk change yet. Create one here, or from the catalogue.'
       "
       [layout]="tools.layout()"
       [order]="view.order()"

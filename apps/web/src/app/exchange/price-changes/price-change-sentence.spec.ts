@@ -13,6 +13,9 @@ const NAMES = {
   costTable: said,
   condition: (code: string) => code,
   attribute: (code: string) => code,
+  segment: said,
+  outlet: said,
+  unit: said,
 };
 
 describe('a change of many prices', () => {
@@ -40,7 +43,7 @@ describe('a change of many prices', () => {
       ),
     ).toBe(
       'From Marsh Pits, stock goods, with “loop”: base prices and the prices typed on Studios; ' +
-        'from the landed cost, to a margin of 36 %; rounded to the nearest 0.05 EUR; ' +
+        'from the landed cost, to a margin of 36 %; rounded to nearest 0.05 EUR; ' +
         'open quotes priced again then.',
     );
   });

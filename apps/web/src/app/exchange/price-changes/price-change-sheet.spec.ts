@@ -25,12 +25,12 @@ describe('a new change of prices', () => {
   });
 
   it('is said in the guide and worked out by the server', async () => {
-    await screen.type('What it is called', 'Autumn');
+    await screen.type('Name', 'Autumn');
     await narrow(screen, 'Supplier', 'Supplier', 'Marsh Pits');
-    await screen.choose('Start from', 'the cost, in the order of the settings');
-    await screen.choose('How', 'to a margin of');
-    await screen.type('By how much', '36,5');
-    await screen.press('Work the prices out');
+    await screen.choose('Based on', 'the cost, in the order of the settings');
+    await screen.choose('Change', 'to a margin of');
+    await screen.type('Amount of change', '36,5');
+    await screen.press('Compute prices');
     const sent = await screen.answer(
       'POST',
       '/api/price-changes',
@@ -49,12 +49,12 @@ describe('a new change of prices', () => {
   });
 
   it('is not worked out while something of it is wrong', async () => {
-    await screen.type('By how much', '-200');
+    await screen.type('Amount of change', '-200');
     const button = [...screen.host.querySelectorAll('button')].find((one) =>
-      one.textContent.includes('Work the prices out'),
+      one.textContent.includes('Compute prices'),
     );
     expect(button?.disabled).toBeTrue();
-    await screen.type('By how much', '4');
+    await screen.type('Amount of change', '4');
     expect(button?.disabled).toBeFalse();
     screen.host.querySelector<HTMLInputElement>('input[type=checkbox]')?.click();
     await screen.settle();
@@ -111,12 +111,12 @@ describe('a change of prices that is worked out', () => {
 
   it('keeps what was changed in the guide while single prices are typed', async () => {
     await open();
-    await screen.press('▸ What is to change');
-    await screen.type('By how much', '7');
+    await screen.press('▸ Change to make');
+    await screen.type('Amount of change', '7');
     screen.store.dispatch(priceChangesActions.decided({ id: 'r-1', step: step(1) }));
     const decided = { priceChange: priceChangeView({ revision: 2 }), rows: [repriced({})] };
     await screen.answer('PUT', '/api/price-changes/r-1/rows', decided);
-    await screen.press('Work the prices out');
+    await screen.press('Compute prices');
     const sent = await screen.answer(
       'PUT',
       '/api/price-changes/r-1',
@@ -145,7 +145,7 @@ describe('a change of prices that is worked out', () => {
 
   it('goes into the draft as it was seen, and out again', async () => {
     await open();
-    await screen.press('Put 2 prices into the draft');
+    await screen.press('Add 2 prices to draft');
     const sent = await screen.answer(
       'POST',
       '/api/price-changes/r-1/apply',
@@ -156,19 +156,19 @@ describe('a change of prices that is worked out', () => {
       }),
     );
     expect(sent).toEqual({ revision: 1, draft: null });
-    expect(screen.text()).toContain('They lie in the draft “Draft”');
-    await screen.press('Take all of it back out');
+    expect(screen.text()).toContain('They are in draft “Draft”');
+    await screen.press('Remove all from draft');
     await screen.answer(
       'POST',
       '/api/price-changes/r-1/undo',
       priceChangeView({ state: 'undone' }),
     );
-    expect(screen.text()).toContain('taken back');
+    expect(screen.text()).toContain('undone');
   });
 
   it('reads it again where it stands otherwise by now', async () => {
     await open();
-    await screen.press('Put 2 prices into the draft');
+    await screen.press('Add 2 prices to draft');
     const no = problemBody(409, 'They are worked out anew.');
     await screen.answer('POST', '/api/price-changes/r-1/apply', no, 409);
     expect(screen.text()).toContain('They are worked out anew.');
@@ -177,7 +177,7 @@ describe('a change of prices that is worked out', () => {
 
   it('waits for its day, says so on the button, and is only looked at by others', async () => {
     await open({ content: priceChangeContent({ at: '2026-12-01T00:00:00Z' }) });
-    expect(screen.text()).toContain('Let 2 prices wait for their day');
+    expect(screen.text()).toContain('Schedule 2 prices');
     screen.fixture.destroy();
   });
 

@@ -9,9 +9,9 @@ import { filterOfGoods, goodsOf } from './price-change-begin';
 
 /** What each state is called. */
 export const PRICE_CHANGE_STATES: Readonly<Record<PriceChangeState, string>> = {
-  open: 'being prepared',
-  applied: 'in a draft, or published from there',
-  undone: 'taken back',
+  open: 'in preparation',
+  applied: 'in draft or published',
+  undone: 'undone',
 };
 
 /** What narrows the rows, with the count that each shows. */
@@ -23,7 +23,7 @@ export const ONLY_WORDS: readonly {
   { key: 'raised', words: '▴ raised', count: ({ raised }) => raised },
   { key: 'lowered', words: '▾ lowered', count: ({ lowered }) => lowered },
   { key: 'typed', words: 'typed', count: () => null },
-  { key: 'leftOut', words: 'left out', count: ({ leftOut }) => leftOut },
+  { key: 'leftOut', words: 'excluded', count: ({ leftOut }) => leftOut },
   { key: 'withoutPrice', words: 'no new price', count: ({ withoutPrice }) => withoutPrice },
   { key: 'withoutCost', words: 'no cost', count: ({ withoutCost }) => withoutCost },
   { key: 'belowCost', words: '△ below cost', count: ({ belowCost }) => belowCost },

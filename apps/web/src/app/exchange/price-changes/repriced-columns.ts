@@ -105,7 +105,7 @@ function windowOf({ from, until }: RepricedPrice): string {
 /** In few words; the whole remark stands in the tooltip. */
 function marksOf({ leftOut, fixed, belowCost, belowMargin, after }: RepricedPrice): string {
   if (fixed) return 'shared price';
-  if (leftOut) return '– left out';
+  if (leftOut) return '– excluded';
   if (belowCost) return '△ below cost';
   if (belowMargin) return '△ low margin';
   return after === null ? 'no new price' : '';

@@ -17,7 +17,7 @@ export function isTypedColumn(column: string): column is TypedColumn {
 }
 
 /**
- * What is typed into a column; null for an emptied cell, which takes back what was typed, and
+ * What is typed into a column; null for an emptied cell, which restores the computed price, and
  * undefined where the text is no number. A percent sign and a plus may stand there.
  */
 export function typedIn(column: TypedColumn, text: string): PriceTypedForm | null | undefined {

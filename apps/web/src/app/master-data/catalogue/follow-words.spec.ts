@@ -1,5 +1,5 @@
 import type { FollowRule } from '@honest-ledger/contracts';
-import type { Names } from '@honest-ledger/wording';
+import { unitAfter, type Names } from '@honest-ledger/wording';
 import { followSentence, keepingCode, keepingFigure } from './follow-words';
 
 const named = (code: string): string => code.toUpperCase();
@@ -14,6 +14,9 @@ const NAMES: Names = {
   costTable: named,
   condition: (code) => code,
   attribute: (code: string) => code,
+  segment: (code) => code,
+  outlet: (code) => code,
+  unit: (unit, quantity) => unitAfter(quantity, unit),
 };
 const rule = (part: Partial<FollowRule>): FollowRule => ({
   id: '00000000-0000-4000-8000-000000000001',
@@ -31,15 +34,15 @@ const stated = (adjustment: object): Partial<FollowRule> => ({
 describe('the words of a rule that prices follow costs by', () => {
   it('say what the price does, what it keeps, and whose rule it is', () => {
     expect(followSentence(rule({}), NAMES)).toBe(
-      'When its cost changes, the price waits for review, and keeps the markup it has. ' +
-        'So says the rule for all items.',
+      'When its cost changes, the price changes after review, and keeps the markup it has. ' +
+        'Rule for all items.',
     );
   });
 
-  it('say a cap only where the price moves by itself', () => {
+  it('say a cap only where the price changes automatically', () => {
     const capped = { cap: '12.5', scope: { kind: 'supplier', supplier: 'pits' } } as const;
     expect(followSentence(rule({ ...capped, follows: 'moves' }), NAMES)).toContain(
-      'moves by itself up to 12.5 %, above which it waits, and keeps',
+      'changes automatically by at most 12.5 %, beyond that after review, and keeps',
     );
     expect(followSentence(rule({ ...capped, follows: 'waits' }), NAMES)).not.toContain('12.5');
   });

@@ -4,9 +4,9 @@ import { writeNumber } from '../../shared/numbers/numbers';
 
 /** What a price does when its cost changes. */
 export const WAYS = [
-  { code: 'moves', name: 'moves by itself' },
-  { code: 'waits', name: 'waits for review' },
-  { code: 'stays', name: 'stays' },
+  { code: 'moves', name: 'changes automatically' },
+  { code: 'waits', name: 'changes after review' },
+  { code: 'stays', name: 'never changes' },
 ] as const;
 
 /** What a price that follows keeps. */
@@ -45,10 +45,10 @@ export function followSentence(rule: FollowRule, names: Names): string {
   const way = WAYS.find(({ code }) => code === rule.follows)?.name ?? rule.follows;
   const cap =
     rule.follows === 'moves' && rule.cap !== null
-      ? ` up to ${writeNumber(rule.cap)} %, above which it waits`
+      ? ` by at most ${writeNumber(rule.cap)} %, beyond that after review`
       : '';
   const keeps = rule.follows === 'stays' ? '' : `, and keeps ${keepingWords(rule)}`;
-  return `When its cost changes, the price ${way}${cap}${keeps}. So says the rule for ${scopeWords(rule.scope, names)}.`;
+  return `When its cost changes, the price ${way}${cap}${keeps}. Rule for ${scopeWords(rule.scope, names)}.`;
 }
 
 function keepingWords(rule: FollowRule): string {

@@ -87,25 +87,25 @@ describe('the costs of an item on its page', () => {
 
   it('say what the price does when they change, and which rule says so', () => {
     expect(screen.text()).toContain(
-      'When its cost changes, the price moves by itself up to 10 %, above which it waits, and keeps ' +
-        'a margin of 36.5 %. So says the rule for all items from Marsh Pits.',
+      'When its cost changes, the price changes automatically by at most 10 %, beyond that after review, and keeps ' +
+        'a margin of 36.5 %. Rule for all items from Marsh Pits.',
     );
   });
 
   it('are typed with a day from which they count; one of the same day is typed over', async () => {
     await screen.type('New cost', '4,75');
-    await screen.press('Keep this cost');
+    await screen.press('Save cost');
     expect((await sent()).costs).toEqual([...COSTS.costs, last('2026-11-24', '4.75')]);
     await screen.type('First day of the cost', '2026-09-01');
     await screen.type('New cost', '5');
-    await screen.press('Keep this cost');
+    await screen.press('Save cost');
     expect((await sent()).costs.map(({ amount }) => amount)).toEqual(['4.10', '4.90', '5']);
   });
 
   it('show their history, and take a cost out of it', async () => {
     await screen.press('▸ History');
     expect(screen.text()).toContain('4.10 EUR');
-    await screen.press('Take out the last cost of 2026-05-01');
+    await screen.press('Remove the last cost of 2026-05-01');
     expect((await sent()).costs.map(({ amount }) => amount)).toEqual(['4.66', '4.90']);
   });
 
@@ -114,11 +114,11 @@ describe('the costs of an item on its page', () => {
     expect((await sent()).suppliers[0]?.number).toBe('MP-8');
     await screen.type('Lead time of pits', '');
     expect((await sent()).suppliers[0]?.leadTimeDays).toBeNull();
-    await screen.type('From quantity', '48');
+    await screen.type('Minimum quantity', '48');
     expect((await sent()).suppliers[0]?.costs[0]?.minQuantity).toBe('48');
     // a cost that lacks its amount counts nowhere
-    await screen.press('Add a cost');
-    expect(screen.text()).toContain('counts once its cost is typed');
+    await screen.press('Add cost');
+    expect(screen.text()).toContain('enter its cost');
     await screen.quiet(PAUSES.save + 50);
     screen.server.expectNone({ method: 'PUT' });
     await screen.type('New purchase cost', '4,20');
@@ -165,7 +165,7 @@ describe('the costs of an item on its page', () => {
   it('say why they were not kept, and show what stands there after somebody else', async () => {
     const serverVersion = { ...COSTS, costs: [last('2026-05-01', '7.77')] };
     await screen.type('New cost', '1');
-    await screen.press('Keep this cost');
+    await screen.press('Save cost');
     await sent(
       409,
       problemBody(409, 'Somebody else has changed the costs.', { current: serverVersion }),
@@ -176,9 +176,9 @@ describe('the costs of an item on its page', () => {
     expect(screen.text()).not.toContain('Somebody else');
     // and once more, with mine instead
     await screen.type('New cost', '2');
-    await screen.press('Keep this cost');
+    await screen.press('Save cost');
     await sent(409, problemBody(409, 'Somebody else has changed the costs.', { current: COSTS }));
-    await screen.press('Keep yours');
+    await screen.press('Keep mine');
     const body = await screen.answer('PUT', '/api/items/TL-1/costs', VIEW);
     expect((body as ItemCostsEdit).seen).toEqual(COSTS);
     expect((body as ItemCostsEdit).content.costs.map(({ amount }) => amount)).toEqual([

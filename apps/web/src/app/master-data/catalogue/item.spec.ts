@@ -83,7 +83,7 @@ describe('an item', () => {
     await screen.type(field, '19,20');
     expect((await saved(1)).content).toEqual([own('19.20')]);
     await screen.answer('GET', ADDRESS, drafted('19.20', 1));
-    expect(screen.text()).toContain('edited in Autumn');
+    expect(screen.text()).toContain('changed in draft Autumn');
     await screen.press('Undo');
     await screen.answer('DELETE', EDIT, null);
     await screen.answer('GET', ADDRESS, view());
@@ -92,7 +92,7 @@ describe('an item', () => {
     expect((await saved(1)).content).toEqual([own('19.20')]);
     await screen.answer('GET', ADDRESS, drafted('19.20', 1));
     expect(figure()).toBe('19.20');
-    await screen.press('Discard the edit');
+    await screen.press('Discard edit');
     await screen.answer('DELETE', EDIT, null);
     await screen.answer('GET', ADDRESS, view());
     await screen.press('Undo');
@@ -115,7 +115,7 @@ describe('an item', () => {
   });
 
   it('shows both where two edited its facts, and lets the second decide', async () => {
-    await screen.press('Edit its facts');
+    await screen.press('Edit details');
     await screen.type('Name', 'Mine');
     await screen.press('Save');
     const detail = 'Somebody else has changed this item meanwhile.';
@@ -123,18 +123,18 @@ describe('an item', () => {
     await screen.answer('POST', FORESEE, problemBody(409, detail, { current }), 409);
     const cells = [...screen.host.querySelectorAll('hl-both-values td')];
     expect(cells.map(({ textContent }) => textContent.trim())).toEqual(['name', 'Theirs', 'Mine']);
-    await screen.press('Keep mine instead');
+    await screen.press('Keep mine');
     const saved = view({ revision: 8, facts: { ...view().facts, name: 'Mine' } });
     await screen.answer('POST', FORESEE, { moves: [] });
     const sent = await screen.answer('PUT', ADDRESS, saved);
     expect(sent).toEqual(jasmine.objectContaining({ name: 'Mine', revision: 7 }));
-    expect(screen.text()).not.toContain('Keep mine instead');
+    expect(screen.text()).not.toContain('Keep mine');
   });
 
   it('shows what its facts would move before they are saved, and saves once that is taken', async () => {
     const move = { level: null, break: 'By the box', quantity: '10', unit: 'bag', currency: 'EUR' };
     const moves = [{ ...move, was: '98.00', now: '1100.50' }];
-    await screen.press('Edit its facts');
+    await screen.press('Edit details');
     await screen.type('Name', 'Mine');
     await screen.press('Save');
     await screen.answer('POST', FORESEE, { moves });
@@ -154,7 +154,7 @@ describe('an item', () => {
   });
 
   it('keeps its facts open that are being edited while the same revision comes again', async () => {
-    await screen.press('Edit its facts');
+    await screen.press('Edit details');
     const isOpen = (): boolean => screen.host.querySelector('hl-item-facts') !== null;
     expect(isOpen()).toBeTrue();
     screen.store.dispatch(itemActions.came({ item: view() }));

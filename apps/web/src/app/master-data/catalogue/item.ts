@@ -166,7 +166,7 @@ export class Item {
 
   protected units({ unit, units, timeUnit }: ItemView): string {
     const further = units.map((one) => `${one.unit} of ${writeNumber(one.factor)}`);
-    const time = timeUnit === null ? [] : [`priced by the ${timeUnit}`];
+    const time = timeUnit === null ? [] : [`priced per ${timeUnit}`];
     return [unit, ...further, ...time].join(', ');
   }
 

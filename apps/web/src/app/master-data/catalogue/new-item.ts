@@ -37,7 +37,7 @@ const EMPTY: ItemContent = {
   template: `
     <header class="sheet-head">
       <h1>New item</h1>
-      <span class="soft">Its base price is given on its page, in a draft</span>
+      <span class="soft">Set its base price on its page</span>
       <mat-form-field
         ><mat-label>Item number</mat-label
         ><input

@@ -116,7 +116,7 @@ export class CustomerList {
 
   protected async undo({ massChange, level }: Given): Promise<void> {
     this.undoProblem.set(null);
-    const end = await this.undoMass.ask(massChange, `Undo giving the level ${level}?`);
+    const end = await this.undoMass.ask(massChange, `Undo assigning level ${level}?`);
     if (end === 'left') return;
     if (end !== 'undone') {
       this.undoProblem.set(end);

@@ -111,55 +111,55 @@ describe('a customer', () => {
   };
 
   it('is offered the published levels and no other', async () => {
-    expect(await screen.offered('Level')).toEqual(['none of its own', 'Schools']);
+    expect(await screen.offered('Level')).toEqual(['Not set', 'Schools']);
     expect(screen.text()).toContain('Every item at its base price');
   });
 
   it('is given a level only after what it moves was seen', async () => {
     await consider();
     expect(screen.text()).toContain(
-      '35 of 237 prices move: 35 lower, in EUR for one of each item.',
+      '35 of 237 prices change: 35 lower, in EUR for one of each item.',
     );
-    await screen.press('Save the customer');
+    await screen.press('Save customer');
     const given = customer({ id: 'a', name: 'Schools' }, 2);
     const sent = (await screen.answer('PUT', ADDRESS, given)) as CustomerEdit;
     expect([sent.level, sent.segment, sent.revision]).toEqual(['a', 'schools', 1]);
-    expect(screen.text()).not.toContain('Before it counts');
+    expect(screen.text()).not.toContain('Review before saving');
   });
 
   it('is left as it is', async () => {
     await consider();
-    await screen.press('Leave it as it is');
-    expect(screen.text()).not.toContain('Before it counts');
-    expect(screen.chosen('Level')).toBe('none of its own');
+    await screen.press('Cancel');
+    expect(screen.text()).not.toContain('Review before saving');
+    expect(screen.chosen('Level')).toBe('Not set');
   });
 
   it('tells that somebody else was first, and keeps what is there', async () => {
     await consider();
-    await screen.press('Save the customer');
+    await screen.press('Save customer');
     const current = customer({ id: 'a', name: 'Schools' }, 2);
     const detail = 'Somebody else has changed this customer meanwhile.';
     await screen.answer('PUT', ADDRESS, problemBody(409, detail, { current }), 409);
     expect(screen.text()).toContain('Somebody else has changed this since you opened it.');
     expect(screen.text()).toContain('Nowhere: both say the same.');
-    await screen.press('Take theirs');
+    await screen.press('Use theirs');
     await screen.answer('GET', ADDRESS, customer({ id: 'a', name: 'Schools' }, 2));
     expect(screen.chosen('Level')).toBe('Schools');
   });
 
   it('asks nothing where the level it has is chosen again', async () => {
     await consider();
-    await screen.choose('Level', 'none of its own');
+    await screen.choose('Level', 'Not set');
     await screen.quiet(PAUSE);
     screen.server.expectNone(`${ADDRESS}/preview`);
-    expect(screen.text()).not.toContain('Before it counts');
+    expect(screen.text()).not.toContain('Review before saving');
   });
 
   it('has levels for some of the goods, with days', async () => {
-    await screen.press('Add a level for some goods');
+    await screen.press('Add level for some items');
     await screen.type('First day', '2026-12-01');
     await screen.answer('POST', `${ADDRESS}/preview`, PREVIEW);
-    await screen.press('Save the customer');
+    await screen.press('Save customer');
     const sent = (await screen.answer('PUT', ADDRESS, customer(null, 2))) as CustomerEdit;
     expect(sent.assignments.map(({ level: one, scope, window }) => [one, scope, window])).toEqual([
       ['a', { kind: 'all' }, { from: '2026-12-01', until: null }],
@@ -170,7 +170,7 @@ describe('a customer', () => {
     await screen.type('Customer since', '2019-05-01');
     await screen.type('Delivery note', ' back door ');
     await screen.answer('POST', `${ADDRESS}/preview`, PREVIEW);
-    await screen.press('Save the customer');
+    await screen.press('Save customer');
     const after = { ...customer(null, 2), attributes: { since: '2019-05-01' } };
     const sent = (await screen.answer('PUT', ADDRESS, after)) as CustomerEdit;
     expect(sent.attributes).toEqual({ since: '2019-05-01', note: 'back door' });
@@ -182,16 +182,16 @@ describe('a customer', () => {
 
   it('shows both where somebody else was first; mine is looked at again before it is saved', async () => {
     await consider();
-    await screen.press('Save the customer');
+    await screen.press('Save customer');
     const current = { ...customer(null, 5), name: 'Renamed by another' };
     const detail = 'Somebody else has changed this customer meanwhile.';
     await screen.answer('PUT', ADDRESS, problemBody(409, detail, { current }), 409);
     for (const part of ['Theirs', 'Yours', 'Renamed by another', 'Harbour Lane School']) {
       expect(screen.text()).toContain(part);
     }
-    await screen.press('Keep mine instead');
+    await screen.press('Keep mine');
     await screen.answer('POST', `${ADDRESS}/preview`, PREVIEW);
-    await screen.press('Save the customer');
+    await screen.press('Save customer');
     const sent = (await screen.answer('PUT', ADDRESS, customer(null, 6))) as CustomerEdit;
     expect([sent.level, sent.revision, sent.name]).toEqual(['a', 5, 'Harbour Lane School']);
   });
@@ -202,7 +202,7 @@ describe('a customer', () => {
     const refusal = problemBody(422, 'There is no segment x.');
     await screen.answer('POST', `${ADDRESS}/preview`, refusal, 422);
     expect(screen.text()).toContain('There is no segment x.');
-    expect(screen.text()).not.toContain('Save the customer');
+    expect(screen.text()).not.toContain('Save customer');
   });
 
   it('shows what it pays today, and where each price comes from', () => {
@@ -211,7 +211,7 @@ describe('a customer', () => {
     expect(screen.text()).toContain('agreement');
   });
 
-  it('agrees a price, which waits in a draft', async () => {
+  it('agrees a price, which waits in draft', async () => {
     const row = { id: 'x', published: AGREEMENT, draft: null };
     screen.store.dispatch(agreementsActions.asked({ party: AGREEMENT.party }));
     await screen.answer('GET', '/api/agreements?customer=C1001', [row]);
@@ -285,6 +285,6 @@ describe('a customer', () => {
     signedIn(screen, 'reader');
     await screen.settle();
     expect(screen.host.querySelector('fieldset')?.disabled).toBeTrue();
-    expect(screen.text()).not.toContain('Begin a quote');
+    expect(screen.text()).not.toContain('Create quote');
   });
 });

@@ -49,43 +49,43 @@ describe('giving a level to many customers', () => {
     });
     expect(screen.text()).toContain('no level → Clubs');
     expect(screen.text()).toContain('Trade → Clubs');
-    expect(screen.text()).toContain('35 of 237 prices move: 35 lower, in EUR');
+    expect(screen.text()).toContain('35 of 237 prices change: 35 lower, in EUR');
   });
 
   it('cannot be done before it was shown', async () => {
     expect(screen.text()).toContain('Pricing the catalogue for each…');
-    expect(screen.text()).not.toContain('Give it to');
+    expect(screen.text()).not.toContain('Assign to');
     await seen([given('C1')]);
-    expect(screen.text()).toContain('Give it to 1');
+    expect(screen.text()).toContain('Assign to 1');
   });
 
   it('gives it, and says so', async () => {
     let told: unknown = null;
     screen.fixture.componentInstance.given.subscribe((one) => (told = one));
     await seen([given('C1'), given('C2')]);
-    await screen.press('Give it to 2');
+    await screen.press('Assign to 2');
     await screen.answer('PUT', '/api/customer-levels', { massChange: 'm' });
     expect(told).toEqual({ massChange: 'm', level: 'Clubs', customers: 2 });
   });
 
   it('gives it to those who were looked at, and to nobody who was chosen since', async () => {
     await seen([given('C1'), given('C2')]);
-    expect(screen.text()).toContain('Give it to 2');
+    expect(screen.text()).toContain('Assign to 2');
     const more = Array.from({ length: 30 }, (_, place) => row(`D${String(place)}`, 1));
     screen.fixture.componentRef.setInput('customers', more);
     await screen.settle();
     // chosen, but not looked at yet
-    expect(screen.text()).not.toContain('Give it to');
+    expect(screen.text()).not.toContain('Assign to');
     expect(screen.text()).not.toContain('no level → Clubs');
     await seen(more.map(({ code }) => given(code)));
-    await screen.press('Give it to 30');
+    await screen.press('Assign to 30');
     const sent = await screen.answer('PUT', '/api/customer-levels', { massChange: 'm' });
     expect((sent as { customers: unknown[] }).customers.length).toBe(30);
   });
 
   it('tells why it was not given', async () => {
     await seen([given('C1'), given('C2')]);
-    await screen.press('Give it to 2');
+    await screen.press('Assign to 2');
     const sentence = 'Somebody else has changed customer C1 meanwhile.';
     const sent = await screen.answer(
       'PUT',
@@ -96,9 +96,9 @@ describe('giving a level to many customers', () => {
     expect((sent as { version: number }).version).toBe(4);
     expect(screen.text()).toContain(sentence);
     // what there is now is looked at before it can be given
-    expect(screen.text()).not.toContain('Give it to');
+    expect(screen.text()).not.toContain('Assign to');
     await seen([given('C1', { revision: 4 }), given('C2')]);
-    await screen.press('Give it to 2');
+    await screen.press('Assign to 2');
     const again = await screen.answer('PUT', '/api/customer-levels', { massChange: 'm' });
     expect((again as { customers: unknown[] }).customers).toEqual([
       { code: 'C1', revision: 4 },
@@ -113,7 +113,7 @@ describe('giving a level to many customers', () => {
 
   it('looks again where another level is chosen', async () => {
     await seen([given('C1')]);
-    await screen.choose('Level to give', 'No level of their own');
+    await screen.choose('Price level to assign', 'No level of their own');
     const asked = await seen([given('C1', { before: 'Clubs' })]);
     expect((asked as { level: unknown }).level).toBeNull();
     expect(screen.text()).toContain('Clubs → no level');

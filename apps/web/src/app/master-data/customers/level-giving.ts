@@ -53,16 +53,16 @@ export interface Given {
       </strong>
       <span>given the level</span>
       <hl-choice
-        label="Level to give"
+        label="Price level to assign"
         none="No level of their own"
         [code]="level()"
         [options]="choices()"
         (chosen)="level.set($event)"
       />
-      <span class="soft">a fact: it counts at once</span>
+      <span class="soft">applies as soon as saved</span>
       @if (seen(); as preview) {
         <button type="button" matButton="filled" [disabled]="giving()" (click)="give()">
-          Give it to {{ preview.customers.length }}
+          Assign to {{ preview.customers.length }}
         </button>
       }
     </div>

@@ -37,16 +37,16 @@ const NOT_YET: Listed = { rows: null, problem: null };
     @if (listed().rows; as rows) {
       @if (rows.length === 0) {
         <p class="empty soft">
-          None so far. Choose customers on their list to give them a level.
-          <a routerLink="/customers">To the customers</a>
+          None so far. Choose customers in their list to assign a level.
+          <a routerLink="/customers">Open customers</a>
         </p>
       } @else {
-        <table class="ledger" aria-label="Levels given">
+        <table class="ledger" aria-label="Level assignments">
           <thead>
             <tr>
               <th>Level</th>
               <th class="figure">Customers</th>
-              <th>Given by</th>
+              <th>Assigned by</th>
               <th>When</th>
               <th>Undo</th>
             </tr>
@@ -107,7 +107,7 @@ export class LevelsGiven {
 
   protected async undo({ id, name }: MassChangeRow): Promise<void> {
     this.undoProblem.set(null);
-    const end = await this.undoMass.ask(id, `Undo giving the level ${name}?`);
+    const end = await this.undoMass.ask(id, `Undo assigning level ${name}?`);
     if (end === 'left') return;
     if (end !== 'undone') this.undoProblem.set(end);
     this.again();

@@ -25,9 +25,7 @@ const EMPTY: Omit<CustomerContent, 'name'> = {
   template: `
     <header class="sheet-head">
       <h1>New customer</h1>
-      <span class="soft"
-        >A fact: it counts at once. Segment, outlet and level are given on its page</span
-      >
+      <span class="soft">Applies as soon as saved. Set segment, outlet and level on its page</span>
     </header>
     @if (problem(); as problem) {
       <hl-notice [problem]="problem" [again]="false" />

@@ -24,7 +24,7 @@ import { customersActions, customersFeature } from './customers.feature';
   imports: [Amount, FileLinks, MatButton, MatFormField, MatInput, MatLabel, Notice],
   template: `
     <header>
-      <h2>What it pays today</h2>
+      <h2>Price list today</h2>
       <mat-form-field
         ><mat-label>Search the price list</mat-label
         ><input matInput type="search" placeholder="item number or name" (input)="search($event)"
@@ -52,7 +52,7 @@ import { customersActions, customersFeature } from './customers.feature';
             <th>Name</th>
             <th>Unit</th>
             <th class="figure">Base</th>
-            <th class="figure">This customer</th>
+            <th class="figure">Customer price</th>
             @if (seesCosts()) {
               <th class="figure">Margin</th>
             }

@@ -13,7 +13,7 @@ import { Agreements } from './agreements';
   template: `
     <header class="sheet-head">
       <h1>{{ name() }}</h1>
-      <span class="soft">{{ code() }}, a segment: what holds for all of its customers</span>
+      <span class="soft">{{ code() }}, segment: applies to all its customers</span>
       <a matButton="outlined" routerLink="/settings/segments">Segments</a>
     </header>
     <hl-agreements [party]="party()" />

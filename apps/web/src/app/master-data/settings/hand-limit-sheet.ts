@@ -9,11 +9,11 @@ import { settingsActions } from './settings.feature';
   selector: 'hl-hand-limit-sheet',
   imports: [FigureField],
   template: `
-    <table class="ledger" aria-label="Limits by hand">
+    <table class="ledger" aria-label="Discount limits">
       <thead>
         <tr>
           <th>Role</th>
-          <th class="figure">May take off, %</th>
+          <th class="figure">Discount at most, %</th>
           <th></th>
         </tr>
       </thead>
@@ -24,7 +24,7 @@ import { settingsActions } from './settings.feature';
             <td class="figure">
               <hl-figure-field
                 [bare]="true"
-                [label]="'Most that ' + row.role + ' may take off, in percent'"
+                [label]="'Discount limit of ' + row.role + ', in percent'"
                 [value]="row.mostOff ?? ''"
                 [mayBeEmpty]="true"
                 (changed)="set(row, $event)"

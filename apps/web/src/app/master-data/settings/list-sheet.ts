@@ -52,26 +52,26 @@ type Content = ListContents[ListKind];
     <table class="ledger" aria-label="Entries">
       <thead>
         <tr>
-          <th>Code</th>
-          <th>Name</th>
+          <th>{{ list() === 'units' ? 'Unit' : 'Code' }}</th>
+          <th>{{ list() === 'units' ? 'Plural' : 'Name' }}</th>
           @if (list() === 'categories') {
-            <th>Lies under</th>
+            <th>Parent category</th>
           }
           @if (hasLevel()) {
             <th>Level</th>
           }
           @if (list() === 'attributes') {
-            <th>Of</th>
+            <th>Unit</th>
             <th>Is</th>
             <th>To choose from</th>
           }
           @if (list() === 'costKinds') {
-            <th>A form of supply: lines may ask for it</th>
+            <th>Form of supply: can be chosen on lines</th>
           }
           @if (list() === 'outlets') {
             <th>Currency</th>
             <th>Time zone</th>
-            <th>Levels that may be used there</th>
+            <th>Allowed price levels</th>
             <th>Charges tax</th>
             <th>Shipping and charges are under</th>
           }
@@ -79,7 +79,7 @@ type Content = ListContents[ListKind];
             <th>Category</th>
             <th class="figure">Rate, %</th>
           }
-          <th><span class="unseen">Take out</span></th>
+          <th><span class="unseen">Remove</span></th>
         </tr>
       </thead>
       <tbody>
@@ -98,7 +98,7 @@ type Content = ListContents[ListKind];
               <td>
                 <hl-choice
                   [bare]="true"
-                  [label]="'What ' + row.code + ' lies under'"
+                  [label]="'What ' + row.code + ' is under'"
                   none="the top"
                   [code]="field(row, 'parent')"
                   [options]="others(row)"
@@ -231,7 +231,7 @@ type Content = ListContents[ListKind];
               @if (list() === 'segments') {
                 <a matButton [routerLink]="['/customers/segments', row.code]">Agreed prices</a>
               }
-              <button type="button" matButton (click)="takeOut(row)">Take out</button>
+              <button type="button" matButton (click)="takeOut(row)">Remove</button>
             </td>
           </tr>
         } @empty {
@@ -243,7 +243,7 @@ type Content = ListContents[ListKind];
     </table>
     <form class="adding" (submit)="add($event)">
       <mat-form-field
-        ><mat-label>Code of a new entry</mat-label
+        ><mat-label>{{ list() === 'units' ? 'New unit' : 'New code' }}</mat-label
         ><input
           matInput
           maxlength="40"
@@ -252,7 +252,7 @@ type Content = ListContents[ListKind];
           (input)="type('code', $event)"
       /></mat-form-field>
       <mat-form-field
-        ><mat-label>Name of a new entry</mat-label
+        ><mat-label>{{ list() === 'units' ? 'Plural of the new unit' : 'New name' }}</mat-label
         ><input
           matInput
           maxlength="120"

@@ -37,7 +37,7 @@ import { settingsActions } from './settings.feature';
       <thead>
         <tr>
           <th>Currency</th>
-          <th class="figure">For one of home</th>
+          <th class="figure">Rate per 1 unit of home currency</th>
           <th>From</th>
           <th>Source</th>
         </tr>

@@ -26,15 +26,15 @@ describe('settings', () => {
     await screen.answer('GET', '/api/lists/categories', [
       { code: 'clay', name: 'Clay', parent: null },
     ]);
-    await screen.type('Code of a new entry', 'slip');
-    await screen.type('Name of a new entry', 'Slips');
+    await screen.type('New code', 'slip');
+    await screen.type('New name', 'Slips');
     await screen.press('Add');
     const added = await screen.answer('PUT', '/api/lists/categories/slip', null, 204);
     expect(added).toEqual({ seen: null, content: { name: 'Slips', parent: null } });
     await screen.answer('GET', '/api/lists/categories', [
       { code: 'clay', name: 'Clay', parent: null },
     ]);
-    await screen.press('Take out');
+    await screen.press('Remove');
     const used = problemBody(422, 'This category is still used.');
     const out = await screen.answer('PUT', '/api/lists/categories/clay', used, 422);
     expect(out).toEqual({ seen: { name: 'Clay', parent: null }, content: null });
@@ -76,11 +76,11 @@ describe('settings', () => {
       { role: 'reader', mostOff: null },
     ]);
     expect(screen.host.querySelectorAll('tbody tr').length).toBe(1); // a reader writes nothing
-    await screen.type('Most that sales may take off, in percent', '7,5');
+    await screen.type('Discount limit of sales, in percent', '7,5');
     const sent = await screen.answer('PUT', '/api/hand-limits/sales', null, 204);
     expect(sent).toEqual({ seen: { mostOff: '5' }, content: { mostOff: '7.5' } });
     await screen.answer('GET', '/api/hand-limits', [{ role: 'sales', mostOff: '7.5' }]);
-    await screen.type('Most that sales may take off, in percent', '');
+    await screen.type('Discount limit of sales, in percent', '');
     const free = await screen.answer('PUT', '/api/hand-limits/sales', null, 204);
     expect(free).toEqual({ seen: { mostOff: '7.5' }, content: { mostOff: null } });
   });
@@ -194,7 +194,7 @@ describe('settings', () => {
     });
     await screen.answer('PUT', '/api/lists/brands/ebb', conflict, 409);
     for (const part of ['Theirs', 'Mine']) expect(screen.text()).toContain(part);
-    await screen.press('Keep mine instead');
+    await screen.press('Keep mine');
     const sent = await screen.answer('PUT', '/api/lists/brands/ebb', null, 204);
     expect(sent).toEqual({ seen: { name: 'Theirs' }, content: { name: 'Mine' } });
   });

@@ -27,13 +27,14 @@ const NAMES: Readonly<Record<SettingsSheet, string>> = {
   salesPeople: 'Sales people',
   departments: 'Departments',
   deliveryMethods: 'Delivery methods',
-  attributes: 'Attributes',
-  costKinds: 'Kinds of cost',
+  units: 'Units',
+  attributes: 'Custom fields',
+  costKinds: 'Cost types',
   segments: 'Segments',
   outlets: 'Outlets',
   rates: 'Exchange rates',
   users: 'Users',
-  handLimits: 'Limits by hand',
+  handLimits: 'Discount limits',
 };
 
 /** What goods and customers are told apart by, the rates of currencies, who may sign in and what they may do. */
@@ -52,7 +53,7 @@ const NAMES: Readonly<Record<SettingsSheet, string>> = {
   template: `
     <header class="sheet-head">
       <h1>Settings</h1>
-      <span class="soft">Facts: an edit counts at once, and is on record under Changes</span>
+      <span class="soft">Applies as soon as saved, recorded in the change log</span>
     </header>
     <nav class="search" aria-label="Lists">
       @for (one of sheets(); track one.sheet) {

@@ -73,9 +73,9 @@ describe('the list of approvals', () => {
   });
 
   it('says why it could not be read, and asks again', async () => {
-    await screen.answer('GET', FIRST, problemBody(503, 'Not now.'), 503);
+    await screen.answer('GET', FIRST, problemBody(503, 'Cancel.'), 503);
     await screen.drawn();
-    expect(screen.text()).toContain('Not now.');
+    expect(screen.text()).toContain('Cancel.');
     await screen.press('Try again');
     await screen.answer('GET', FIRST, { rows: [ROW], total: 1 });
   });

@@ -67,7 +67,7 @@ export class ApprovalList {
   private readonly router = inject(Router);
   private readonly api = inject(ApprovalsApi);
   protected readonly NOTHING =
-    'Nobody has asked for approval yet. A document that breaks a guard says so, and asks.';
+    'Nobody has asked for approval yet. Documents beyond a limit appear here.';
   protected readonly list = longList(
     'approvals',
     (search) => this.api.page(search),

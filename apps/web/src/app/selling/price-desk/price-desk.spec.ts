@@ -140,7 +140,7 @@ describe('the screen of the price desk', () => {
     expect(sent).toEqual(jasmine.objectContaining({ asOf }));
     await screen.answer('GET', '/api/last-prices?item=CL-0207', { customer: [], segment: [] });
     expect(screen.text()).toContain(writeWallClock(asOf));
-    await screen.press('Quote it');
+    await screen.press('Create quote');
     await screen.answer('POST', '/api/documents', view([]));
     const saved = await screen.answer('PUT', '/api/documents/1007', view());
     expect((saved as DocumentView).asOf).toBe(asOf);
@@ -155,7 +155,7 @@ describe('the screen of the price desk', () => {
 
   it('makes a quote of the question', async () => {
     await ask();
-    await screen.press('Quote it');
+    await screen.press('Create quote');
     const begun: DocumentView = view([]);
     expect(await screen.answer('POST', '/api/documents', begun)).toEqual({
       kind: 'quote',

@@ -36,12 +36,12 @@ interface Tried {
 
 const NOTHING: Tried = { answer: null, problem: null };
 
-/** Try it here: what quantities of one item come to, as published against as the break is edited. */
+/** Try quantities: what quantities of one item come to, as published against as the break is edited. */
 @Component({
   selector: 'hl-break-bench',
   imports: [Amount, CustomerPicker, FigureField, ItemPicker, MatButton],
   template: `
-    <h2>Try it here</h2>
+    <h2>Try quantities</h2>
     @if (tried().answer?.item; as one) {
       <p>
         <strong>{{ one.item }}</strong> {{ one.name }}
@@ -51,7 +51,7 @@ const NOTHING: Tried = { answer: null, problem: null };
     <p>
       @if (customer(); as who) {
         for <strong>{{ who.name }}</strong>{{ level() }}
-        <button type="button" matButton (click)="customer.set(null)">For anybody</button>
+        <button type="button" matButton (click)="customer.set(null)">No customer</button>
       } @else {
         <hl-customer-picker (picked)="customer.set($event)" />
       }
@@ -107,7 +107,7 @@ const NOTHING: Tried = { answer: null, problem: null };
           <span class="soft">{{ answer.currency }} in all</span>
         </p>
       } @else {
-        <p class="soft">It takes in no item yet.</p>
+        <p class="soft">No items covered yet.</p>
       }
     } @else {
       <p class="soft">Prices come once all figures of the break are right.</p>

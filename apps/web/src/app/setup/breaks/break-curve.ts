@@ -56,8 +56,8 @@ function draw(
     x.push(at);
     y.push(figure(edited.total));
   }
-  const asItIs = mode === 'allUnits' ? 'every unit at its tier' : 'each tier by itself';
-  const other = mode === 'allUnits' ? 'each tier by itself' : 'every unit at its tier';
+  const asItIs = mode === 'allUnits' ? 'all units' : 'incremental';
+  const other = mode === 'allUnits' ? 'incremental' : 'all units';
   return (colours) => ({
     data: [
       {

@@ -94,7 +94,9 @@ describe('a quantity break on its screen', () => {
 
   it('reads back as a sentence, with ranges, prices, totals, snags and the items', async () => {
     await open({});
-    expect(screen.text()).toContain('5 % off from 10, 12 % off from 25, on every unit');
+    expect(screen.text()).toContain(
+      'at least 10: 5 % off every unit; at least 25: 12 % off every unit',
+    );
     await priced();
     for (const part of [
       '1 to 9',
@@ -103,7 +105,7 @@ describe('a quantity break on its screen', () => {
       '△ 24 (91.20) cost more than 25 (88.00)',
       '1 snag in this break.',
       'Stoneware by the pallet',
-      'Price each tier by itself',
+      'Price incrementally',
     ]) {
       expect(screen.text()).toContain(part);
     }
@@ -112,9 +114,9 @@ describe('a quantity break on its screen', () => {
   it('takes a way out of its snags, and back', async () => {
     await open({});
     await priced();
-    await screen.press('Price each tier by itself');
+    await screen.press('Price incrementally');
     expect((await sent()).mode).toBe('incremental');
-    expect(screen.text()).toContain('each tier for its own units');
+    expect(screen.text()).toContain('incremental');
     expect(screen.text()).not.toContain('1 snag');
     await screen.press('Undo');
     await screen.answer('DELETE', `/api/edits/break/${ID}`, null);
@@ -125,21 +127,21 @@ describe('a quantity break on its screen', () => {
 
   it('has its tiers typed: a threshold goes to its place, a figure is off or added', async () => {
     await open({});
-    await screen.type('From', '60');
+    await screen.type('Minimum quantity', '60');
     expect((await sent()).tiers.map(({ from }) => from)).toEqual(['25', '60']);
     await screen.choose('Effect of the tier from 60', 'unit price');
     expect((await sent()).tiers[1]?.adjustment).toEqual({ kind: 'set', price: '', unit: null });
     await screen.type('Price', '3.20');
     expect((await sent()).tiers[1]?.adjustment).toEqual({ kind: 'set', price: '3.20', unit: null });
-    await screen.press('Add a tier');
+    await screen.press('Add tier');
     expect((await sent()).tiers[2]).toEqual({
       from: '',
       adjustment: { kind: 'set', price: '', unit: null },
     });
     expect(screen.text()).toContain('Not complete yet');
-    await screen.press('Take out the tier from');
+    await screen.press('Remove the tier from');
     expect((await sent()).tiers.length).toBe(2);
-    await screen.choose('Effect of the tier from 25', 'by request');
+    await screen.choose('Effect of the tier from 25', 'price on request');
     expect(screen.text()).toContain('tier 1 is by request, so it must be the last');
     screen.server.match(() => true);
   });
@@ -192,7 +194,7 @@ describe('a quantity break on its screen', () => {
 
   it('says what it counts, what tiers are reckoned on, and whom it is for', async () => {
     await open({});
-    await screen.choose('Counting', 'over all these goods together');
+    await screen.choose('Counting', 'across covered items');
     expect((await sent()).count).toBe('goods');
     await screen.type('Unit that is counted', 'pallet');
     expect((await sent()).measure).toEqual({ kind: 'quantity', unit: 'pallet' });
@@ -228,7 +230,7 @@ describe('a quantity break on its screen', () => {
     await open(null, { new: 'yes', like: other, item: 'CL-0207' });
     await screen.answer('GET', `/api/breaks/${other}`, { id: other, published: CLAY, draft: null });
     expect(screen.text()).toContain('Clay by the bag, CL-0207');
-    expect(screen.text()).toContain('new: not kept yet');
+    expect(screen.text()).toContain('New: not saved yet');
     await screen.type('Text for the customer', 'For you');
     const saved = await sent();
     expect(saved.scopes).toEqual([{ kind: 'item', item: 'CL-0207' }]);
@@ -249,7 +251,7 @@ describe('a quantity break on its screen', () => {
       'CL-0302',
     ]);
     expect(saved.setUp).toEqual({ amount: '24', words: '' });
-    expect(screen.text()).toContain('a set-up charge of 24 EUR once for each customer and item');
+    expect(screen.text()).toContain('a set-up charge of 24 EUR once per customer and item');
     await screen.type('Set-up charge', '');
     expect((await sent()).setUp).toBeNull();
     screen.server.match(() => true);

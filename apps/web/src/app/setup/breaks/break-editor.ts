@@ -141,7 +141,7 @@ export class BreakEditor {
     });
   }
 
-  /** A break of their own for some items, like this one. */
+  /** Create own break for some items, like this one. */
   protected beginOwn(items: readonly string[]): void {
     void this.router.navigate(['/breaks', crypto.randomUUID()], {
       queryParams: { new: 'yes', like: this.id(), item: items },

@@ -44,7 +44,7 @@ const NOTHING: Found = { page: null, problem: null };
   imports: [Amount, ItemPicker, MatButton, MatCheckbox, RouterLink],
   template: `
     <header class="part-head">
-      <h2>Items it takes in</h2>
+      <h2>Items covered</h2>
       @if (found().page; as page) {
         <span class="soft" role="status">
           {{ page.total }} in all; what one costs for anybody, in {{ page.currency }}
@@ -56,7 +56,7 @@ const NOTHING: Found = { page: null, problem: null };
     }
     @if (found().page; as page) {
       @if (page.rows.length > 0) {
-        <table class="ledger" aria-label="Items the break takes in">
+        <table class="ledger" aria-label="Items covered">
           <thead>
             <tr>
               <th>Item</th>
@@ -66,9 +66,9 @@ const NOTHING: Found = { page: null, problem: null };
               @for (threshold of thresholds(); track $index) {
                 <th class="figure">from {{ threshold }}</th>
               }
-              <th>Before it comes</th>
+              <th>Without the break</th>
               @if (mayEdit()) {
-                <th><span class="unseen">What is done with it</span></th>
+                <th><span class="unseen">With the break</span></th>
               }
             </tr>
           </thead>
@@ -102,10 +102,10 @@ const NOTHING: Found = { page: null, problem: null };
                       <button
                         type="button"
                         matButton
-                        [attr.aria-label]="'Take ' + row.item + ' out of the break'"
+                        [attr.aria-label]="'Remove ' + row.item + ' from the break'"
                         (click)="takeOut(row.item)"
                       >
-                        Take out
+                        Remove
                       </button>
                     }
                   </td>
@@ -116,19 +116,19 @@ const NOTHING: Found = { page: null, problem: null };
         </table>
         @if (mayEdit() && chosen().size > 0) {
           <button type="button" matButton="outlined" (click)="own.emit([...chosen()])">
-            A break of their own for {{ chosen().size === 1 ? 'this item' : 'these items' }}
+            Create own break for {{ chosen().size === 1 ? 'this item' : 'these items' }}
           </button>
         }
         @if (page.rows.length < most(page)) {
           <button type="button" matButton (click)="more()">Show more of {{ most(page) }}</button>
         }
       } @else {
-        <p class="soft">It takes in no item yet.</p>
+        <p class="soft">No items covered yet.</p>
       }
     }
     @if (mayEdit()) {
       <div class="adder">
-        <hl-item-picker label="Type an item that it is to take in, too" (picked)="add($event)" />
+        <hl-item-picker label="Add item: number or name" (picked)="add($event)" />
       </div>
     }
   `,

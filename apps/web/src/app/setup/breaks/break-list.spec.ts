@@ -21,9 +21,13 @@ describe('the list of quantity breaks', () => {
       breaks: [{ id: 'a', state: 'published', content, items: 31, priceInversions: 2 }],
     });
     await screen.drawn();
-    for (const part of ['All items, counted on each line: 5 % off from 10', '31', '△ 2']) {
+    for (const part of [
+      'All items, counted per line; at least 10: 5 % off every unit',
+      '31',
+      '△ 2',
+    ]) {
       expect(screen.text()).toContain(part);
     }
-    expect(screen.text()).toContain('New quantity break');
+    expect(screen.text()).toContain('Create quantity break');
   });
 });

@@ -23,9 +23,9 @@ import { breaksActions, breaksFeature } from './breaks.feature';
   template: `
     <header class="sheet-head">
       <h1>Quantity breaks</h1>
-      <span class="soft">Setup: edited in a draft, in force once published</span>
+      <span class="soft">Edits stay in a draft until published</span>
       @if (mayEdit()) {
-        <button type="button" matButton="filled" (click)="create()">New quantity break</button>
+        <button type="button" matButton="filled" (click)="create()">Create quantity break</button>
       }
       <hl-list-tools #tools title="Quantity breaks" [list]="view" [grid]="grid" />
     </header>
@@ -43,7 +43,7 @@ import { breaksActions, breaksFeature } from './breaks.feature';
           ? 'Nothing fits the filters.'
           : list().state === 'loading'
             ? 'Reading the quantity breaks…'
-            : 'No quantity break yet. Begin with New quantity break.'
+            : 'No quantity break yet. Create the first one.'
       "
       [layout]="tools.layout()"
       [order]="view.order()"
@@ -67,7 +67,7 @@ export class BreakListSheet {
     return [
       { headerName: 'Break', width: 230, valueGetter: ({ data }) => data?.content.name },
       sentenceColumn({
-        headerName: 'What it does',
+        headerName: 'Description',
         flex: 1,
         minWidth: 300,
         valueGetter: ({ data }) => data && unbroken(breakSentence(data.content, names, writer)),

@@ -109,15 +109,15 @@ export function waysOut(content: BreakContent, answer: BreakAnswer): WayOut[] {
   const last = answer.rows.at(-1);
   return [
     {
-      name: 'Price each tier by itself',
-      words: `each tier prices its own units; ${writeNumber(last?.quantity ?? '')} come to ${writeNumber(last?.otherMode.total ?? '')} instead of ${writeNumber(last?.edited.total ?? '')}`,
+      name: 'Price incrementally',
+      words: `each tier prices only its own units; ${writeNumber(last?.quantity ?? '')} come to ${writeNumber(last?.otherMode.total ?? '')} instead of ${writeNumber(last?.edited.total ?? '')}`,
       content: { ...content, mode: 'incremental' },
     },
     ...(softer
-      ? [{ name: 'Soften the steps', words: softerWords(content, softer), content: softer }]
+      ? [{ name: 'Reduce discounts', words: softerWords(content, softer), content: softer }]
       : []),
     ...(sooner
-      ? [{ name: 'Begin earlier', words: soonerWords(content, sooner), content: sooner }]
+      ? [{ name: 'Start tiers earlier', words: soonerWords(content, sooner), content: sooner }]
       : []),
   ];
 }

@@ -10,10 +10,10 @@ import { measuredBy } from './break-edits';
 import { ChoiceField, type Choice } from '../../shared/fields/choice-field';
 
 const COUNTS: Readonly<Record<BreakCount, string>> = {
-  line: 'on each line',
-  item: 'over all lines of an item',
-  goods: 'over all these goods together',
-  document: 'over the whole document',
+  line: 'per line',
+  item: 'per item',
+  goods: 'across covered items',
+  document: 'across document',
 };
 
 const MEASURES: readonly (readonly [BreakMeasure['kind'], string])[] = [

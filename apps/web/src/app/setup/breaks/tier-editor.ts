@@ -21,7 +21,7 @@ const WAYS: readonly (readonly [TierAdjustmentForm['kind'], string])[] = [
   ['amount', 'amount each'],
   ['percentAndAmount', 'percent, then amount'],
   ['set', 'unit price'],
-  ['byRequest', 'by request'],
+  ['byRequest', 'price on request'],
 ];
 const WAYS_OF_COST: typeof WAYS = [
   ['multiplier', 'times the cost'],
@@ -39,11 +39,11 @@ const WAYS_OF_COST: typeof WAYS = [
         <tr>
           <th class="figure">From</th>
           <th>That is</th>
-          <th>What is done</th>
+          <th>Effect</th>
           <th class="figure">Each</th>
           <th class="figure">Total at the first</th>
           <th>Snags</th>
-          <th><span class="unseen">Take out</span></th>
+          <th><span class="unseen">Remove</span></th>
         </tr>
       </thead>
       <tbody (paste)="paste($event)">
@@ -71,7 +71,7 @@ const WAYS_OF_COST: typeof WAYS = [
             <td class="figure">
               <hl-figure-field
                 [bare]="true"
-                label="From"
+                label="Minimum quantity"
                 [value]="row.from"
                 [problem]="wrong($index, 'from')"
                 (changed)="set($index, { from: $event })"
@@ -117,7 +117,7 @@ const WAYS_OF_COST: typeof WAYS = [
                 <button
                   type="button"
                   matButton
-                  [attr.aria-label]="'Take out the tier from ' + row.from"
+                  [attr.aria-label]="'Remove the tier from ' + row.from"
                   (click)="remove($index)"
                 >
                   ×
@@ -128,7 +128,7 @@ const WAYS_OF_COST: typeof WAYS = [
         }
       </tbody>
     </table>
-    <button type="button" matButton (click)="add()">Add a tier</button>
+    <button type="button" matButton (click)="add()">Add tier</button>
     <span class="soft hint">
       Or paste rows from a spreadsheet onto a field: from and figure, or from, to and figure.
     </span>
@@ -271,7 +271,7 @@ export class TierEditor {
     const isPlain = !like || like.kind === 'percent' || like.kind === 'byRequest';
     if (read.lastTo !== null) {
       this.pasteNote.set(
-        `The last row ends at ${writeNumber(read.lastTo)}. A tier has no upper end: it goes on for every larger quantity. Add a tier where that is to end.`,
+        `The last row ends at ${writeNumber(read.lastTo)}. A tier has no upper end: it goes on for every larger quantity. Add tier where that is to end.`,
       );
     }
     const kind = like?.kind ?? 'percent';

@@ -47,7 +47,7 @@ describe('the record of changes', () => {
   it('is narrowed by kind, by key and by who', async () => {
     const screen = await show();
     await screen.answer('GET', '/api/changes', page([]));
-    expect(screen.text()).toContain('Nothing on record fits.');
+    expect(screen.text()).toContain('No change fits the filters.');
     await screen.choose('Kind', 'levels');
     await screen.answer('GET', '/api/changes?kind=level', page([]));
     await screen.type('Person', 'ines');
@@ -70,8 +70,8 @@ describe('the record of changes', () => {
 
   it('says why it could not be read, and asks again', async () => {
     const screen = await show();
-    await screen.answer('GET', '/api/changes', problemBody(503, 'Not now.'), 503);
-    expect(screen.text()).toContain('Not now.');
+    await screen.answer('GET', '/api/changes', problemBody(503, 'Cancel.'), 503);
+    expect(screen.text()).toContain('Cancel.');
     await screen.press('Try again');
     await screen.answer('GET', '/api/changes', page([change(1)]));
     expect(screen.text()).toContain('Harbour Lane School');

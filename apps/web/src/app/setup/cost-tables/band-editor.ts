@@ -24,12 +24,12 @@ const WAYS: readonly (readonly [CostAdjustmentForm['kind'], string])[] = [
     <table class="ledger" [attr.aria-label]="'Bands of the ' + kind() + ' cost'">
       <thead>
         <tr>
-          <th class="figure">Costs from</th>
+          <th class="figure">Cost from</th>
           <th class="figure">up to</th>
-          <th>What is done</th>
+          <th>Effect</th>
           <th class="figure">Markup</th>
           <th class="figure">Margin</th>
-          <th><span class="unseen">Take out</span></th>
+          <th><span class="unseen">Remove</span></th>
         </tr>
       </thead>
       <tbody (paste)="paste($event)">
@@ -38,7 +38,7 @@ const WAYS: readonly (readonly [CostAdjustmentForm['kind'], string])[] = [
             <td class="figure">
               <hl-figure-field
                 [bare]="true"
-                label="Costs from"
+                label="Cost from"
                 [value]="band.from"
                 [problem]="wrong($index, 'from')"
                 (changed)="set($index, { from: $event })"
@@ -75,10 +75,10 @@ const WAYS: readonly (readonly [CostAdjustmentForm['kind'], string])[] = [
                 <button
                   type="button"
                   matButton
-                  [attr.aria-label]="'Take out the band from ' + band.from"
+                  [attr.aria-label]="'Remove the band from ' + band.from"
                   (click)="remove($index)"
                 >
-                  Take out
+                  Remove
                 </button>
               }
             </td>
@@ -86,7 +86,7 @@ const WAYS: readonly (readonly [CostAdjustmentForm['kind'], string])[] = [
         }
       </tbody>
     </table>
-    <button type="button" matButton (click)="add()">Add a band</button>
+    <button type="button" matButton (click)="add()">Add band</button>
     <span class="soft hint">Or paste rows from a spreadsheet onto a field: cost and figure.</span>
     @if (pasteProblem() ?? problems().get(path()); as problem) {
       <p class="wrong" role="alert">{{ problem }}</p>

@@ -68,7 +68,7 @@ export class CostGaps {
   private readonly limit = signal(ROWS_AT_ONCE);
   private readonly query = computed(() => ({ lack: this.lack(), offset: 0, limit: this.limit() }));
   protected readonly heading = computed(() =>
-    this.lack() === 'cost' ? 'Items without a cost' : 'Items that no table takes in',
+    this.lack() === 'cost' ? 'Items without a cost' : 'Items without a cost table',
   );
   protected readonly found = toSignal(
     toObservable(this.query).pipe(

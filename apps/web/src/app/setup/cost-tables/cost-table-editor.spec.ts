@@ -89,14 +89,16 @@ describe('a cost table on its screen', () => {
 
   it('reads back as a sentence, with what it makes of the items it takes in', async () => {
     await open({});
-    expect(screen.text()).toContain('By last cost in EUR from 0: 5 times the cost, from 3.20: 4.5');
+    expect(screen.text()).toContain(
+      'Last cost; less than 3.20 EUR: 5 × cost; at least 3.20 EUR: 4.5',
+    );
     expect(await items()).toEqual({ content: TOOLS, withoutCost: false, offset: 0, limit: 50 });
     expect(screen.text()).toContain(
       'It prices 1 item. 3 have a base price of their own, which comes first. ' +
-        'Narrower tables take items before it: Glazes (12).',
+        'More specific tables come before it: Glazes (12).',
     );
     const link = [...screen.host.querySelectorAll('a')].find(({ textContent }) =>
-      textContent.includes('Make these the base prices'),
+      textContent.includes('Save as base prices'),
     );
     const address = link?.getAttribute('href') ?? '';
     expect(address).toContain(`/price-changes/new?table=${ID}`);
@@ -125,7 +127,7 @@ describe('a cost table on its screen', () => {
 
   it('has its bands typed: a threshold goes to its place, a figure changes its way', async () => {
     await open({});
-    await screen.type('Costs from', '5');
+    await screen.type('Cost from', '5');
     expect((await sent()).costs[0]?.bands.map(({ from }) => from)).toEqual(['3.20', '5']);
     await screen.choose('Effect of the band from 5', '% margin');
     expect((await sent()).costs[0]?.bands[1]?.adjustment).toEqual({
@@ -138,10 +140,10 @@ describe('a cost table on its screen', () => {
       percent: '60',
     });
     expect(screen.text()).toContain('150.0 %');
-    await screen.press('Add a band');
+    await screen.press('Add band');
     expect((await sent()).costs[0]?.bands[2]?.from).toBe('');
     expect(screen.text()).toContain('Not complete yet');
-    await screen.press('Take out the band from');
+    await screen.press('Remove the band from');
     expect((await sent()).costs[0]?.bands.length).toBe(2);
   });
 
@@ -166,9 +168,9 @@ describe('a cost table on its screen', () => {
 
   it('takes further kinds of cost, in an order', async () => {
     await open({});
-    await screen.choose('Another kind of cost', 'landed');
+    await screen.choose('Fallback cost type', 'landed');
     expect((await sent()).costs.map(({ cost }) => cost)).toEqual(['last', 'landed']);
-    await screen.press('Try it earlier');
+    await screen.press('Move up');
     expect((await sent()).costs.map(({ cost }) => cost)).toEqual(['landed', 'last']);
   });
 
@@ -178,17 +180,17 @@ describe('a cost table on its screen', () => {
     await sent();
     await screen.type('Fee in percent of the price', '3.4');
     expect((await sent()).fees).toEqual({ percent: '3.4', fixed: '0' });
-    await screen.press('Add a piece charge');
+    await screen.press('Add charge per unit');
     expect((await sent()).pieceCharges).toEqual([
       { scope: { kind: 'category', category: '' }, amount: '' },
     ]);
-    await screen.press('Make goods dearer or cheaper by how many were sold');
+    await screen.press('Adjust markups by units sold');
     expect((await sent()).points).toEqual({ days: 90, bands: [{ from: '0', points: '0' }] });
     await screen.type('Days back', '');
     expect((await sent()).points?.days).toBeNull();
     await screen.choose('Rounding', 'to a multiple of');
     expect((await sent()).rounding?.currency).toBe('EUR');
-    await screen.press('Add goods');
+    await screen.press('Add items');
     expect((await sent()).scopes.length).toBe(2);
   });
 
@@ -227,7 +229,7 @@ describe('a cost table on its screen', () => {
       409,
     );
     expect(screen.text()).toContain('Somebody else has edited this meanwhile.');
-    await screen.press('Keep mine instead');
+    await screen.press('Keep mine');
     const body = (await saved(5)) as { revision: number };
     expect(body.revision).toBe(4);
   });
@@ -235,12 +237,12 @@ describe('a cost table on its screen', () => {
   it('is begun empty, and has an address of its own once it is kept', async () => {
     await open(null, { new: 'yes' });
     expect(screen.text()).toContain('New cost table');
-    expect(screen.text()).toContain('new: not kept yet');
+    expect(screen.text()).toContain('New: not saved yet');
     await screen.type('Name', 'Brushes');
     expect((await sent()).name).toBe('Brushes');
     expect(screen.text()).toContain('△ new, not saved');
     await screen.type('Figure of the band from 0', '25');
     await sent();
-    expect(screen.text()).toContain('△ new in a draft');
+    expect(screen.text()).toContain('△ new in draft');
   });
 });

@@ -38,7 +38,7 @@ describe('the list of cost tables', () => {
   it('says what each does, what lacks a cost, and where prices are the wrong way round', async () => {
     await screen.answer('GET', '/api/cost-tables', LIST);
     await screen.drawn();
-    for (const part of ['Tools', 'By last cost in EUR from 0: 25 % markup', '44', '△ 3']) {
+    for (const part of ['Tools', 'Last cost; 25 % markup (20.0 % margin)', '44', '△ 3']) {
       expect(screen.text()).toContain(part);
     }
   });
@@ -51,7 +51,7 @@ describe('the list of cost tables', () => {
       total: 1,
     });
     expect(screen.text()).toContain('TL-0046');
-    await screen.press('△ No table takes in 7 items');
+    await screen.press('△ Without a cost table: 7 items');
     await screen.answer('GET', '/api/cost-gaps?lack=table&offset=0&limit=50', {
       rows: [],
       total: 0,

@@ -24,9 +24,9 @@ import { costTablesActions, costTablesFeature } from './cost-tables.feature';
   template: `
     <header class="sheet-head">
       <h1>Cost tables</h1>
-      <span class="soft">Setup: edited in a draft, in force once published</span>
+      <span class="soft">Edits stay in a draft until published</span>
       @if (mayEdit()) {
-        <button type="button" matButton="filled" (click)="create()">New cost table</button>
+        <button type="button" matButton="filled" (click)="create()">Create cost table</button>
       }
       <hl-list-tools #tools title="Cost tables" [list]="view" [grid]="grid" />
     </header>
@@ -62,7 +62,7 @@ import { costTablesActions, costTablesFeature } from './cost-tables.feature';
           ? 'Nothing fits the filters.'
           : list().state === 'loading'
             ? 'Reading the cost tables…'
-            : 'No cost table yet. Begin with New cost table.'
+            : 'No cost table yet. Create the first one.'
       "
       [layout]="tools.layout()"
       [order]="view.order()"
@@ -101,7 +101,7 @@ export class CostTableListSheet {
       {
         lack: 'table' as const,
         count: withoutTable,
-        words: `No table takes in ${withoutTable === 1 ? '1 item' : `${String(withoutTable)} items`}`,
+        words: `Without a cost table: ${withoutTable === 1 ? '1 item' : `${String(withoutTable)} items`}`,
       },
     ];
   });

@@ -30,7 +30,7 @@ export function withCosts(
   return { ...content, costs: content.costs.map((one) => (one.cost === cost ? how(one) : one)) };
 }
 
-/** Another kind of cost at the end of the order, with the bands of the one before it. */
+/** Fallback cost type at the end of the order, with the bands of the one before it. */
 export function withKind(content: CostTableContent, cost: string): CostTableContent {
   const bands = content.costs.at(-1)?.bands ?? emptyTable('').costs[0]?.bands ?? [];
   return { ...content, costs: [...content.costs, { cost, bands }] };

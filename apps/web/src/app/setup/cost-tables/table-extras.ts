@@ -14,7 +14,7 @@ type PointBands = NonNullable<CostTableContent['points']>['bands'];
   imports: [FigureField, MatButton, ScopeChoice],
   template: `
     <section>
-      <h2>Points by units sold</h2>
+      <h2>Adjustment by units sold</h2>
       @if (content().points; as points) {
         <div class="line">
           <span>Units sold in the last</span>
@@ -26,7 +26,7 @@ type PointBands = NonNullable<CostTableContent['points']>['bands'];
             (changed)="setDays($event)"
           />
           <span class="soft">{{ points.days === null ? 'empty: since ever' : 'days' }}</span>
-          <button type="button" matButton (click)="changed.emit({ points: null })">Take out</button>
+          <button type="button" matButton (click)="changed.emit({ points: null })">Remove</button>
         </div>
         @for (band of points.bands; track $index) {
           <div class="line">
@@ -39,29 +39,29 @@ type PointBands = NonNullable<CostTableContent['points']>['bands'];
             />
             <span class="soft">sold</span>
             <hl-figure-field
-              label="Points"
+              label="Adjustment in points"
               [value]="band.points"
               [problem]="wrong('points.bands[' + $index + '].points')"
               (changed)="setPoint($index, { points: $event })"
             />
             <span>points on markup or margin</span>
             @if (points.bands.length > 1) {
-              <button type="button" matButton (click)="removePoint($index)">Take out</button>
+              <button type="button" matButton (click)="removePoint($index)">Remove</button>
             }
           </div>
         }
-        <button type="button" matButton (click)="addPoint()">Add a step</button>
+        <button type="button" matButton (click)="addPoint()">Add step</button>
         @if (wrong('points.bands') ?? wrong(''); as problem) {
           <span class="wrong" role="alert">{{ problem }}</span>
         }
       } @else {
         <button type="button" matButton (click)="beginPoints()">
-          Make goods dearer or cheaper by how many were sold
+          Adjust markups by units sold
         </button>
       }
     </section>
     <section>
-      <h2>Fees that the price must leave room for</h2>
+      <h2>Fees to cover</h2>
       <div class="line">
         @if (content().fees; as fees) {
           <hl-figure-field
@@ -78,7 +78,7 @@ type PointBands = NonNullable<CostTableContent['points']>['bands'];
             (changed)="changed.emit({ fees: { percent: fees.percent, fixed: $event } })"
           />
           <span>{{ content().currency }} a piece</span>
-          <button type="button" matButton (click)="changed.emit({ fees: null })">Take out</button>
+          <button type="button" matButton (click)="changed.emit({ fees: null })">Remove</button>
         } @else {
           <button
             type="button"
@@ -91,11 +91,11 @@ type PointBands = NonNullable<CostTableContent['points']>['bands'];
       </div>
     </section>
     <section>
-      <h2>Charge on each piece: the first that fits</h2>
+      <h2>Charge per unit: the first that fits</h2>
       @for (charge of content().pieceCharges; track $index) {
         <div class="line">
           <hl-figure-field
-            label="Piece charge"
+            label="Charge per unit"
             [value]="charge.amount"
             [problem]="wrong('pieceCharges[' + $index + '].amount')"
             (changed)="setCharge($index, { amount: $event })"
@@ -108,10 +108,10 @@ type PointBands = NonNullable<CostTableContent['points']>['bands'];
           @if (wrongScope($index); as problem) {
             <span class="wrong" role="alert">{{ problem }}</span>
           }
-          <button type="button" matButton (click)="removeCharge($index)">Take out</button>
+          <button type="button" matButton (click)="removeCharge($index)">Remove</button>
         </div>
       }
-      <button type="button" matButton (click)="addCharge()">Add a piece charge</button>
+      <button type="button" matButton (click)="addCharge()">Add charge per unit</button>
     </section>
   `,
   styles: `

@@ -39,10 +39,10 @@ const NOTHING: Found = { page: null, problem: null };
   imports: [Amount, MatButton, MatCheckbox, RouterLink],
   template: `
     <header class="part-head">
-      <h2>Items it takes in</h2>
+      <h2>Items covered</h2>
       @if (mayChangePrices() && (found().page?.withBasePrice ?? 0) > 0) {
         <a matButton routerLink="/price-changes/new" [queryParams]="priceChange()">
-          Make these the base prices
+          Save as base prices
         </a>
       }
       @if (found().page; as page) {
@@ -60,7 +60,7 @@ const NOTHING: Found = { page: null, problem: null };
     }
     @if (found().page; as page) {
       @if (page.rows.length > 0) {
-        <table class="ledger" aria-label="Items the table takes in">
+        <table class="ledger" aria-label="Items covered">
           <thead>
             <tr>
               <th>Item</th>
@@ -186,7 +186,7 @@ export class TableItems {
     const taken =
       others.length === 0
         ? ''
-        : ` Narrower tables take items before it: ${others.join(', ')}${more}.`;
+        : ` More specific tables come before it: ${others.join(', ')}${more}.`;
     return `${prices}${own}${taken}`;
   }
 

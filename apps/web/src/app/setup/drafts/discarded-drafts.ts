@@ -22,10 +22,10 @@ import { draftActions } from '../../editing/draft/draft.feature';
           <p>
             {{ draft.name }}, {{ edits(draft) }}: discarded {{ instant(draft.discardedAt) }} by
             {{ draft.discardedBy }}.
-            <span class="soft">It can be brought back until {{ instant(draft.until) }}.</span>
+            <span class="soft">Can be restored until {{ instant(draft.until) }}.</span>
             @if (mayEdit()) {
               <button type="button" matButton (click)="bringBack(draft)">
-                Bring {{ draft.name }} back
+                Restore {{ draft.name }}
               </button>
             }
           </p>

@@ -88,11 +88,11 @@ describe('the draft, looked through', () => {
     await answerDraft();
     await screen.answer('GET', '/api/categories', CATEGORY_ROWS);
     for (const part of [
-      'Level Schools',
+      'Price level Schools',
       'changed, 1 customer has it',
-      '10 % off all items in Clay.',
-      '12 % off all items in Clay.',
-      '35 of 237 prices move: 35 lower, in EUR.',
+      '10 % off the base price of all items in Clay',
+      '12 % off the base price of all items in Clay',
+      '35 of 237 prices change: 35 lower, in EUR.',
       'Compared: 1 of each item, at price level Schools, against base prices where it is new.',
       'CL-0606',
       'Casting slip',
@@ -104,7 +104,7 @@ describe('the draft, looked through', () => {
 
   it('tells what the edits would have done to documents, and what cannot be counted', async () => {
     await answerDraft([{ ...edit, moves: null, asked: null }]);
-    expect(screen.text()).toContain('Not counted in prices of single items.');
+    expect(screen.text()).toContain('Prices of single items are not compared.');
     const trial: DraftTrial = {
       since: '2026-09-01',
       documents: 140,
@@ -133,13 +133,13 @@ describe('the draft, looked through', () => {
     const sent = (await screen.answer('POST', '/api/drafts/d/publish', { version: 2 })) as Publish;
     expect(sent).toEqual({ revision: 3, note: 'New term', at: null });
     await answerDraft(null);
-    expect(screen.text()).toContain('Nothing is edited.');
+    expect(screen.text()).toContain('No unpublished changes.');
   });
 
   it('tells why it was not published, and shows the draft as it is by then', async () => {
     await answerDraft();
     await screen.press('Publish');
-    const detail = 'The draft has been edited since you looked at it. Look through it again.';
+    const detail = 'The draft has been edited since you looked at it. Review again.';
     await screen.answer('POST', '/api/drafts/d/publish', problemBody(409, detail), 409);
     expect(screen.text()).toContain(detail);
     const second: ObjectEdit = {
@@ -151,7 +151,7 @@ describe('the draft, looked through', () => {
       after: { ...content('-1'), name: 'Fairs' },
     };
     await answerDraft([edit, second]);
-    expect(screen.text()).toContain('Level Fairs');
+    expect(screen.text()).toContain('Price level Fairs');
     expect(screen.text()).toContain('new, 1 customer has it');
   });
 
@@ -204,8 +204,8 @@ describe('the draft, looked through', () => {
       '9.50.',
       'Shared price Jars',
       'Jars: 7.90.',
-      'CL-1 for C1 at 8.00 EUR from 12.',
-      'Withdrawn.',
+      'CL-1 for C1 at 8.00 EUR, at least 12.',
+      'Deleted.',
     ]) {
       expect(screen.text()).toContain(part);
     }
@@ -218,9 +218,9 @@ describe('the draft, looked through', () => {
     await screen.choose('Draft', 'Spring (0)');
     await screen.answer('GET', '/api/drafts', two);
     await screen.answer('GET', '/api/drafts/e', view([], 'e', 'Spring'));
-    expect(screen.text()).toContain('This draft changes nothing yet.');
-    await screen.type('Name of another draft', 'Urgent');
-    await screen.press('Begin');
+    expect(screen.text()).toContain('No changes in this draft yet.');
+    await screen.type('New draft', 'Urgent');
+    await screen.press('Create draft');
     await screen.answer('POST', '/api/drafts', { draft: 'f' });
     await screen.answer('GET', '/api/drafts', [...two, row('f', 'Urgent', 0)]);
     await screen.answer('GET', '/api/drafts/f', view([], 'f', 'Urgent'));
@@ -229,25 +229,25 @@ describe('the draft, looked through', () => {
 
   it('discards one edit, once that was asked', async () => {
     await answerDraft();
-    await screen.press('Discard this edit');
+    await screen.press('Discard edit');
     await decide(screen, 'Cancel');
     screen.server.expectNone('/api/edits/level/a-level');
-    await screen.press('Discard this edit');
-    await decide(screen, 'Discard the edit');
+    await screen.press('Discard edit');
+    await decide(screen, 'Discard edit');
     await screen.answer('DELETE', '/api/edits/level/a-level', null);
     await answerDraft(null);
-    expect(screen.text()).toContain('Nothing is edited.');
+    expect(screen.text()).toContain('No unpublished changes.');
   });
 
   it('discards a draft once that was asked, and brings it back', async () => {
     await screen.answer('GET', '/api/drafts/discarded', []);
     await answerDraft();
-    await screen.press('Discard the draft');
+    await screen.press('Discard draft');
     await screen.drawn();
     expect(document.querySelector('mat-dialog-container')?.textContent).toContain(
       'For 30 days it can be brought back from this page.',
     );
-    await decide(screen, 'Discard the draft');
+    await decide(screen, 'Discard draft');
     await screen.answer('DELETE', '/api/drafts/d', null);
     await answerDraft(null);
     const gone = {
@@ -264,10 +264,10 @@ describe('the draft, looked through', () => {
     }
     await screen.settle();
     expect(screen.text()).toContain('Draft, 2 edits: discarded');
-    await screen.press('Bring Draft back');
+    await screen.press('Restore Draft');
     await screen.answer('POST', '/api/drafts/d/bring-back', null);
     await answerDraft();
-    expect(screen.text()).toContain('Level Schools');
+    expect(screen.text()).toContain('Price level Schools');
   });
 
   it('says that it cannot be read, and tries again', async () => {
@@ -275,7 +275,7 @@ describe('the draft, looked through', () => {
     expect(screen.text()).toContain('The server cannot be reached.');
     await screen.press('Try again');
     await answerDraft();
-    expect(screen.text()).toContain('Level Schools');
+    expect(screen.text()).toContain('Price level Schools');
   });
 });
 

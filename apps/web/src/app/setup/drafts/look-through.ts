@@ -134,9 +134,9 @@ export class LookThrough {
   protected async discard(edit: ObjectEdit): Promise<void> {
     const { kind, key } = edit;
     const sure = await this.question.ask({
-      title: 'Discard this edit?',
+      title: 'Discard edit?',
       detail: `${objectTitle(edit)} is then as it is published. This cannot be undone.`,
-      yes: 'Discard the edit',
+      yes: 'Discard edit',
     });
     if (sure) this.store.dispatch(draftActions.discardEdit({ object: { kind, key } }));
   }
@@ -146,7 +146,7 @@ export class LookThrough {
     const sure = await this.question.ask({
       title: `Discard ${name}?`,
       detail: `The draft and ${edits} are discarded. For 30 days it can be brought back from this page.`,
-      yes: 'Discard the draft',
+      yes: 'Discard draft',
     });
     if (sure) this.store.dispatch(draftActions.discardDraft({ id }));
   }

@@ -113,10 +113,10 @@ describe('the editor of one entry', () => {
   it('goes by the price in bands, each with its own adjustment', async () => {
     await show(entry('a', '-10'));
     await screen.choose('Effect', 'by the price');
-    await screen.press('Add a band');
+    await screen.press('Add band');
     const bands = () => (now.adjusting.kind === 'byPrice' ? now.adjusting.bands : []);
     expect(bands()[1]).toEqual({ from: '', adjustment: { kind: 'percent', percent: '' } });
-    await screen.press('Add a band');
+    await screen.press('Add band');
     expect(bands().map(({ from }) => from)).toEqual(['0', '', '']);
     await screen.press('Remove the band');
     expect(bands().map(({ from }) => from)).toEqual(['', '']);
@@ -132,7 +132,7 @@ describe('the editor of one entry', () => {
     const begin = { ...entry('a', '-10'), basis: { kind: 'cost', cost: 'last' } as const };
     await show(begin);
     await screen.choose('Effect', 'by the unit cost');
-    await screen.press('Add a band');
+    await screen.press('Add band');
     await screen.choose('Effect from 0', 'a markup');
     await screen.choose('Effect from ', 'a price set');
     expect(now.adjusting).toEqual({

@@ -91,7 +91,7 @@ describe('trying a level', () => {
     }
     expect(followed()?.whose).toBe('1 × bag for anybody, with this edit');
     screen.host.querySelector<HTMLElement>('button.side')?.click();
-    expect(followed()?.whose).toBe('1 × bag for anybody, as published');
+    expect(followed()?.whose).toBe('1 × bag for anybody, published');
   });
 
   it('is tried for another quantity, in another unit, on another day', async () => {
@@ -143,7 +143,7 @@ describe('trying a level', () => {
     };
     await screen.answer('POST', URL, answered({ published: null, edited }));
     expect(screen.text()).not.toContain('As published');
-    expect(screen.text()).toContain('the item has no base price');
+    expect(screen.text()).toContain('No price. Set a base price');
   });
 
   it('says why it cannot be tried', async () => {

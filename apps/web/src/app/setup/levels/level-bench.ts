@@ -31,12 +31,12 @@ type Tried =
 
 const NOTHING: Tried = { answer: null, problem: null };
 
-/** Try it here: one item, for anybody, at the level as published against as it is edited. */
+/** Try quantities: one item, for anybody, at the level as published against as it is edited. */
 @Component({
   selector: 'hl-level-bench',
   imports: [Amount, ChoiceField, CustomerPicker, DayField, FigureField, ItemPicker, MatButton],
   template: `
-    <h2>Try it here</h2>
+    <h2>Try quantities</h2>
     <div class="row">
       <hl-figure-field
         label="Quantity to try"
@@ -175,7 +175,7 @@ export class LevelBench {
     if (!answer || !line) return;
     const unit = this.unit() ?? answer.item.unit;
     const who = this.customer()?.name ?? 'anybody';
-    const words = side === 'published' ? 'as published' : 'with this edit';
+    const words = side === 'published' ? 'published' : 'with this edit';
     this.store.dispatch(
       workingsActions.followed({
         price: {

@@ -47,15 +47,15 @@ describe('the editor of a level', () => {
 
   it('reads the level back, and keeps an edit in the draft from the revision it was made from', async () => {
     await open(PUBLISHED);
-    expect(screen.text()).toContain('12 % off all items in Clay.');
-    expect(screen.text()).toContain('as published');
+    expect(screen.text()).toContain('12 % off the base price of all items in Clay');
+    expect(screen.text()).toContain('published');
     await screen.type('Percent', '12,5');
-    expect(screen.text()).toContain('12.5 % off all items in Clay.');
+    expect(screen.text()).toContain('12.5 % off the base price of all items in Clay');
     await screen.quiet(PAUSE);
     const sent = await saved(1);
     expect(sent.revision).toBe(0);
     expect(sent.content.entries).toEqual([entry('a', '-12.5')]);
-    expect(screen.text()).toContain('changed in a draft');
+    expect(screen.text()).toContain('changed in draft');
     await screen.choose('Off or added', 'added');
     await screen.quiet(PAUSE);
     expect((await saved(2)).revision).toBe(1);
@@ -63,10 +63,10 @@ describe('the editor of a level', () => {
 
   it('begins a new level without asking for it, and says what it still lacks', async () => {
     await open(null);
-    await screen.press('Add an entry');
+    await screen.press('Add entry');
     await screen.quiet(PAUSE);
     expect(screen.text()).toContain('Give the level a name');
-    expect(screen.text()).toContain('not kept yet');
+    expect(screen.text()).toContain('Not saved yet');
     await screen.type('Name', 'Fairs');
     await screen.quiet(PAUSE);
     expect(screen.text()).toContain('Not complete yet. It counts nowhere');
@@ -74,19 +74,19 @@ describe('the editor of a level', () => {
     await screen.type('Percent', '5');
     await screen.quiet(PAUSE);
     expect((await saved(1)).content.name).toBe('Fairs');
-    expect(screen.text()).toMatch(/kept \d/);
+    expect(screen.text()).toMatch(/Saved \d/);
   });
 
   it('adds, turns and removes entries, and undoes it all', async () => {
     await open(PUBLISHED);
-    await screen.press('Add an entry');
+    await screen.press('Add entry');
     expect(screen.text()).toContain('Not complete yet');
     expect(screen.host.querySelectorAll('hl-entry-editor').length).toBe(2);
     await screen.press('Remove');
     expect(screen.text()).not.toContain('12 % off');
     await screen.press('Undo');
     await screen.press('Undo');
-    expect(screen.text()).toContain('12 % off all items in Clay.');
+    expect(screen.text()).toContain('12 % off the base price of all items in Clay');
     await screen.press('Redo');
     expect(screen.text()).toContain('Not complete yet');
   });
@@ -95,11 +95,11 @@ describe('the editor of a level', () => {
     await open(PUBLISHED);
     await screen.choose('Rounding', 'to a multiple of');
     await screen.choose('Direction', 'up');
-    expect(screen.text()).toContain('prices rounded up to the next 0.05 EUR.');
-    await screen.type('Least price', '1.00');
-    expect(screen.text()).toContain('never below 1.00 EUR.');
-    await screen.type('Least price', '');
-    expect(screen.text()).not.toContain('never below 1.00');
+    expect(screen.text()).toContain('rounded up to next 0.05 EUR.');
+    await screen.type('Minimum price', '1.00');
+    expect(screen.text()).toContain('at least 1.00 EUR.');
+    await screen.type('Minimum price', '');
+    expect(screen.text()).not.toContain('at least 1.00');
     await screen.type('Rounding increment', '0');
     await screen.quiet(PAUSE);
     expect(screen.text()).toContain('increment must be above 0');
@@ -129,8 +129,10 @@ describe('the editor of a level', () => {
       revision: 4,
     };
     await screen.answer('PUT', EDIT, problemBody(409, 'Somebody', { current }), 409);
-    expect(screen.text()).toMatch(/Theirs reads: ?12 % off all items in Clay\./);
-    await screen.press('Keep mine instead');
+    expect(screen.text()).toMatch(
+      /Theirs: ?12 % off the base price of all items in Clay; other items/,
+    );
+    await screen.press('Keep mine');
     await screen.quiet(PAUSE);
     const sent = await saved(5);
     expect([sent.revision, sent.content.entries]).toEqual([4, [entry('a', '-13')]]);
@@ -174,7 +176,7 @@ describe('the editor of a level', () => {
   it('starts from another price and does other things with it', async () => {
     await open(PUBLISHED);
     await screen.choose('Based on', 'list price');
-    expect(screen.text()).toContain('12 % off the list price of all items in Clay.');
+    expect(screen.text()).toContain('12 % off the list price of all items in Clay');
     await screen.choose('Effect', 'a percentage, then an amount');
     await screen.type('Amount', '0,50');
     expect(screen.text()).toContain('12 % off, then 0.50 EUR off the list price');
@@ -190,7 +192,7 @@ describe('the editor of a level', () => {
   it('rounds to price endings, and says what is wrong with them', async () => {
     await open(PUBLISHED);
     await screen.choose('Rounding', 'to a price ending in');
-    expect(screen.text()).toContain('to the nearest price ending in 0.49 or 0.99 (EUR)');
+    expect(screen.text()).toContain('to nearest price ending in 0.49 or 0.99 (EUR)');
     await screen.type('Price endings', '9,99');
     await screen.quiet(PAUSE);
     expect(screen.text()).toContain('the ending 9.99 must be below 1');
@@ -221,7 +223,7 @@ describe('the editor of a level', () => {
       ['CL-2', '9.95'],
     ]);
     await screen.press('Remove the price of CL-2');
-    expect(screen.text()).toContain('one price typed');
+    expect(screen.text()).toContain('1 item price');
   });
 
   it('lets nobody edit whose role may only look', async () => {
@@ -229,6 +231,6 @@ describe('the editor of a level', () => {
     signedIn(screen, 'sales');
     await screen.settle();
     expect(screen.host.querySelector('fieldset')?.disabled).toBeTrue();
-    expect(screen.text()).not.toContain('Withdraw the level');
+    expect(screen.text()).not.toContain('Delete level');
   });
 });

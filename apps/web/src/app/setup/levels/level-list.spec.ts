@@ -56,7 +56,7 @@ describe('the list of levels', () => {
     ]);
     for (const part of [
       'Schools',
-      '12 % off all items in Clay',
+      '12 % off the base price of all items in Clay',
       '10',
       'Published',
       '△ New in draft',
@@ -70,7 +70,7 @@ describe('the list of levels', () => {
   it('says how the first one is begun', async () => {
     expect(screen.text()).toContain('Reading the levels…');
     await came([]);
-    expect(screen.text()).toContain('No level yet. Begin with New level.');
+    expect(screen.text()).toContain('No price level yet. Create the first one.');
     expect(screen.text()).not.toContain('Reading the levels…');
   });
 

@@ -24,8 +24,8 @@ import { levelsActions, levelsFeature } from './levels.feature';
   template: `
     <header class="sheet-head">
       <h1>Price levels</h1>
-      <span class="soft">Setup: edited in a draft, in force once published</span>
-      <button type="button" matButton="filled" (click)="create()">New level</button>
+      <span class="soft">Edits stay in a draft until published</span>
+      <button type="button" matButton="filled" (click)="create()">Create price level</button>
       <hl-list-tools #tools title="Price levels" [list]="view" [grid]="grid" />
     </header>
     @if (list().problem; as problem) {
@@ -46,7 +46,7 @@ import { levelsActions, levelsFeature } from './levels.feature';
           ? 'Nothing fits the filters.'
           : list().state === 'loading'
             ? 'Reading the levels…'
-            : 'No level yet. Begin with New level.'
+            : 'No price level yet. Create the first one.'
       "
       [layout]="tools.layout()"
       [order]="view.order()"

@@ -30,7 +30,7 @@ describe('the items that a level reaches', () => {
   });
 
   const opened = async (answer: ReachedPage): Promise<unknown> => {
-    await screen.press('▸ Items it reaches');
+    await screen.press('▸ Items covered');
     return screen.answer('POST', URL, answer);
   };
 
@@ -42,7 +42,7 @@ describe('the items that a level reaches', () => {
 
   it('stand with both prices and the change between them', async () => {
     await opened(page([item('A', '18.40', '16.20'), item('B', null, '2.00')], { moved: 2 }));
-    expect(screen.text()).toContain('2 reached, 2 of them with another price than published');
+    expect(screen.text()).toContain('2 covered, 2 of them with another price than published');
     expect(screen.text()).toContain('−2.20');
     expect(screen.host.querySelector('td.lower')?.textContent).toContain('2.20');
   });
@@ -74,8 +74,8 @@ describe('the items that a level reaches', () => {
   });
 
   it('say why they could not be priced', async () => {
-    await screen.press('▸ Items it reaches');
-    await screen.answer('POST', URL, problemBody(503, 'Not now.'), 503);
-    expect(screen.text()).toContain('Not now.');
+    await screen.press('▸ Items covered');
+    await screen.answer('POST', URL, problemBody(503, 'Cancel.'), 503);
+    expect(screen.text()).toContain('Cancel.');
   });
 });

@@ -39,12 +39,12 @@ const NOTHING: Found = { page: null, problem: null };
           [attr.aria-expanded]="open()"
           (click)="open.set(!open())"
         >
-          {{ open() ? '▾' : '▸' }} Items it reaches
+          {{ open() ? '▾' : '▸' }} Items covered
         </button>
       </h2>
       @if (found().page; as page) {
         <span class="soft" role="status">
-          {{ page.reached }} reached, {{ page.moved }} of them with another price than published, in
+          {{ page.reached }} covered, {{ page.moved }} of them with another price than published, in
           {{ page.currency }} for one
         </span>
         <mat-checkbox [checked]="moved()" (change)="showMoved($event.checked)"
@@ -57,7 +57,7 @@ const NOTHING: Found = { page: null, problem: null };
     }
     @if (found().page; as page) {
       @if (rows().length > 0) {
-        <table class="ledger" aria-label="Items the level reaches">
+        <table class="ledger" aria-label="Items covered">
           <thead>
             <tr>
               <th>Item</th>

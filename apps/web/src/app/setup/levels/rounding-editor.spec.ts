@@ -43,9 +43,9 @@ describe('the editor of a level’s rounding', () => {
     await show(INCREMENT);
     await screen.type('Rounding increment', '0,10');
     await screen.choose('Direction', 'up');
-    await screen.type('Least price', '1');
+    await screen.type('Minimum price', '1');
     expect(now).toEqual({ ...INCREMENT, increment: '0.10', direction: 'up', leastPrice: '1' });
-    await screen.type('Least price', '');
+    await screen.type('Minimum price', '');
     expect(now?.leastPrice).toBeNull();
   });
 

@@ -64,9 +64,9 @@ const DIRECTIONS = [
         [options]="directions"
         (chosen)="setDirection(rule, $event)"
       />
-      <span>never below</span>
+      <span>Minimum price</span>
       <hl-figure-field
-        label="Least price"
+        label="Minimum price"
         [value]="rule.leastPrice ?? ''"
         [mayBeEmpty]="true"
         [problem]="wrong('leastPrice')"

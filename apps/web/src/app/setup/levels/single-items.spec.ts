@@ -105,7 +105,7 @@ describe('items that a level treats apart', () => {
     await show({ typedPrices: [typed('CL-0207', '18'), typed('CL-0213', '16')] });
     await screen.type('Price of CL-0207', '17.9');
     await screen.type('Unit of CL-0207', 'pallet');
-    await screen.type('Least quantity of CL-0207', '12');
+    await screen.type('Minimum quantity of CL-0207', '12');
     await screen.type('First day of CL-0207', '2026-12-01');
     await screen.type('Last day of CL-0207', '2026-12-24');
     expect(now.typedPrices[0]).toEqual({
@@ -151,7 +151,7 @@ describe('items that a level treats apart', () => {
       await screen.answer('GET', `/api/items?text=${item}&limit=12`, page);
     }
     expect(now.exceptions).toEqual(['KN-0010', 'KN-0020']);
-    await screen.press('Except KN-0010 no longer');
+    await screen.press('Include KN-0010');
     expect(now.exceptions).toEqual(['KN-0020']);
   });
 });

@@ -48,7 +48,7 @@ describe('what holds for all prices', () => {
   });
 
   it('has its settings edited in a draft, and taken back', async () => {
-    await screen.choose('How figures between two digits are rounded', 'halves to the even digit');
+    await screen.choose('Rounding mode', 'halves to the even digit');
     const content = { ...SETTINGS, roundingMode: 'halfToEven' as const };
     expect(await saved('settings/settings')).toEqual({ content, revision: 0, draft: null });
     const draft = { draft: 'd', draftName: 'Autumn', content, revision: 1 };
@@ -81,27 +81,27 @@ describe('what holds for all prices', () => {
   });
 
   it('has floors in its settings: added as its cost, changed and taken out', async () => {
-    await screen.press('Add a floor');
+    await screen.press('Add floor');
     const added = (await saved('settings/settings')) as { content: typeof SETTINGS };
     const least = { kind: 'margin' as const, percent: '0' };
     const fresh = { scope: { kind: 'all' as const }, least, then: 'warn' as const };
     expect(added.content.floors).toEqual([{ id: jasmine.any(String), ...fresh }]);
     await screen.type('Figure of floor 1', '12');
-    await screen.choose('What is done below floor 1', 'wait for approval');
+    await screen.choose('What is done below floor 1', 'Hold for approval');
     const changed = (await saved('settings/settings')) as { content: typeof SETTINGS };
     expect(changed.content.floors[0]).toEqual(
       jasmine.objectContaining({ least: { kind: 'margin', percent: '12' } }),
     );
     const held = (await saved('settings/settings')) as { content: typeof SETTINGS };
     expect(held.content.floors[0]).toEqual(jasmine.objectContaining({ then: 'hold' }));
-    await screen.press('Take out floor 1');
+    await screen.press('Remove floor 1');
     expect(
       ((await saved('settings/settings')) as { content: typeof SETTINGS }).content.floors,
     ).toEqual([]);
   });
 
   it('says beside a shared price why it cannot be withdrawn', async () => {
-    await screen.press('Withdraw Small tools');
+    await screen.press('Delete Small tools');
     const refused = problemBody(422, 'It is the base price of 12 items.');
     await screen.answer('PUT', '/api/edits/sharedPrice/a', refused, 422);
     expect(screen.host.querySelector('td .wrong')?.textContent).toContain('12 items');
@@ -122,7 +122,7 @@ describe('what holds for all prices', () => {
     };
     await edit('3.50');
     expect(screen.text()).toMatch(/Somebody else has edited this meanwhile\. Theirs: .*3\.90/);
-    await screen.press('Keep mine instead');
+    await screen.press('Keep mine');
     expect(await saved('sharedPrice/a')).toEqual({
       content: { name: 'Small tools', price: '3.50' },
       revision: 4,
@@ -130,7 +130,7 @@ describe('what holds for all prices', () => {
     });
     await screen.answer('GET', '/api/basics', found());
     await edit('3.60');
-    await screen.press('Take theirs');
+    await screen.press('Use theirs');
     await screen.answer('GET', '/api/basics', found());
     expect(screen.text()).not.toContain('Somebody else');
     const field = screen.host.querySelector<HTMLInputElement>('[aria-label^="Price of"]');

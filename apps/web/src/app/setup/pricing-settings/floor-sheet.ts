@@ -17,9 +17,9 @@ type Floors = SettingsForm['floors'];
 type Least = Floors[number]['least'];
 
 const THEN: Readonly<Record<FloorAction, string>> = {
-  warn: 'say so',
-  hold: 'wait for approval',
-  lift: 'lift the line to it',
+  warn: 'Warn',
+  hold: 'Hold for approval',
+  lift: 'Raise price',
 };
 
 const LEASTS: Readonly<Record<FloorLeast['kind'], string>> = {
@@ -28,7 +28,7 @@ const LEASTS: Readonly<Record<FloorLeast['kind'], string>> = {
   ofBasePrice: '% of the base price',
 };
 
-/** The least that goods are sold for: which goods, what they keep or cost at least, and what is done below it. */
+/** Minimum prices: which goods, what they keep or cost at least, and what is done below it. */
 @Component({
   selector: 'hl-floor-sheet',
   imports: [ChoiceField, FigureField, MatButton, ScopeChoice],

@@ -20,7 +20,7 @@ import { TrialChooser } from './trial-chooser';
   template: `
     <header class="sheet-head">
       <h1>Test of the discount rules</h1>
-      <span class="soft">All together, as drafts have them; nothing is saved</span>
+      <span class="soft">All rules as in the draft; nothing is saved</span>
     </header>
     <hl-screen-tabs label="Views of the discount rules" [tabs]="tabs" />
     <section>
@@ -63,11 +63,11 @@ import { TrialChooser } from './trial-chooser';
         @for (code of codes(); track code.code) {
           <p [class.attention]="!code.applied">{{ code.applied ? '' : '△ ' }}{{ code.sentence }}</p>
         }
-        <table class="ledger" aria-label="What became of each rule">
+        <table class="ledger" aria-label="Outcome of each rule">
           <thead>
             <tr>
               <th>Rule</th>
-              <th>What became of it</th>
+              <th>Outcome</th>
             </tr>
           </thead>
           <tbody>

@@ -34,14 +34,14 @@ type Part = Bundle['parts'][number];
           />
           <span>{{ currency() }} each</span>
         }
-        <button type="button" matButton (click)="remove(place)">Take the part out</button>
+        <button type="button" matButton (click)="remove(place)">Remove part</button>
       </div>
     }
     @if (problems().get('effect.parts') ?? problems().get('effect'); as problem) {
       <p class="wrong" role="alert">{{ problem }}</p>
     }
     <div class="line">
-      <button type="button" matButton (click)="add()">Add a part</button>
+      <button type="button" matButton (click)="add()">Add part</button>
       <hl-choice
         label="Bundle price"
         [code]="one.total === null ? 'each' : 'total'"

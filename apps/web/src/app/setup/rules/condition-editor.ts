@@ -29,9 +29,9 @@ function draggedFrom({ dataTransfer }: DragEvent): Place | null {
 }
 
 const GROUPS: readonly (readonly [Group['kind'], string])[] = [
-  ['all', 'all of these hold'],
-  ['any', 'at least one of these holds'],
-  ['none', 'none of these holds'],
+  ['all', 'All must match'],
+  ['any', 'At least one must match'],
+  ['none', 'None may match'],
 ];
 
 /** A condition of a rule as a tree of sentences: a group of others, or one test. */
@@ -48,7 +48,7 @@ const GROUPS: readonly (readonly [Group['kind'], string])[] = [
           (chosen)="chooseGroup($event)"
         />
         @if (removable()) {
-          <button type="button" matButton (click)="removed.emit()">Take out</button>
+          <button type="button" matButton (click)="removed.emit()">Remove</button>
         }
       </div>
       <ul (dragover)="allow($event, group.of.length)" (drop)="drop($event, group.of.length)">
@@ -90,8 +90,8 @@ const GROUPS: readonly (readonly [Group['kind'], string])[] = [
           </li>
         }
       </ul>
-      <button type="button" matButton (click)="addTest()">Add a test</button>
-      <button type="button" matButton (click)="addGroup()">Add a group</button>
+      <button type="button" matButton (click)="addTest()">Add condition</button>
+      <button type="button" matButton (click)="addGroup()">Add group</button>
     } @else if (test(); as test) {
       <hl-test-editor
         [test]="test"
@@ -103,8 +103,8 @@ const GROUPS: readonly (readonly [Group['kind'], string])[] = [
         (removed)="removed.emit()"
       />
       @if (!removable()) {
-        <button type="button" matButton (click)="addTest()">Add a test</button>
-        <button type="button" matButton (click)="addGroup()">Add a group</button>
+        <button type="button" matButton (click)="addTest()">Add condition</button>
+        <button type="button" matButton (click)="addGroup()">Add group</button>
       }
     }
   `,

@@ -25,7 +25,7 @@ import { conditionsActions, conditionsFeature } from './conditions.feature';
   template: `
     <header class="sheet-head">
       <h1>Saved conditions</h1>
-      <span class="soft">Written once, used by several rules</span>
+      <span class="soft">Written once, used in several rules</span>
       @if (mayEdit()) {
         <button type="button" matButton="filled" (click)="create()">Create condition</button>
       }
@@ -71,7 +71,7 @@ export class ConditionList {
     return [
       { headerName: 'Condition', width: 220, valueGetter: ({ data }) => data?.content.name },
       sentenceColumn({
-        headerName: 'When it holds',
+        headerName: 'Conditions',
         flex: 1,
         minWidth: 300,
         valueGetter: ({ data }) => data && unbroken(conditionSentence(data.content, names, writer)),

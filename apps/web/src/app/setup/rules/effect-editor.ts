@@ -14,23 +14,23 @@ import { OwnPricesEditor } from './own-prices-editor';
 import { startEffect } from './rule-edits';
 
 const KINDS: readonly (readonly [RuleEffectForm['kind'], string])[] = [
-  ['percent', 'a percent'],
-  ['amountEach', 'an amount each'],
-  ['set', 'a unit price'],
-  ['level', 'the price of another level'],
-  ['ownPrices', 'own prices of items'],
-  ['flat', 'an amount on the line'],
-  ['buyAndGet', 'units for others that are bought'],
-  ['bundle', 'a price for goods together'],
-  ['allocate', 'an amount shared by units'],
-  ['subtotal', 'something off the whole document'],
-  ['shipping', 'something off the shipping'],
-  ['charge', 'a charge on the document'],
+  ['percent', 'Percent change'],
+  ['amountEach', 'Amount change each'],
+  ['set', 'Unit price'],
+  ['level', 'Price of another level'],
+  ['ownPrices', 'Item prices'],
+  ['flat', 'Amount change on the line'],
+  ['buyAndGet', 'Buy and get'],
+  ['bundle', 'Bundle price'],
+  ['allocate', 'Amount shared by units'],
+  ['subtotal', 'Discount on the document'],
+  ['shipping', 'Discount on shipping'],
+  ['charge', 'Charge on the document'],
 ];
 
 const BASES: Readonly<Record<PriceBase, string>> = {
-  running: 'the price as it runs',
-  afterLevel: 'the price after the level',
+  running: 'price so far',
+  afterLevel: 'price after the level',
   basePrice: 'the base price',
   listPrice: 'the list price',
 };
@@ -115,7 +115,7 @@ const BASES: Readonly<Record<PriceBase, string>> = {
     }
     @if (one.kind === 'set' || one.kind === 'level' || one.kind === 'ownPrices') {
       <mat-checkbox [checked]="one.raises" (change)="setRaises($event.checked)"
-        >also where it raises the price</mat-checkbox
+        >Even if higher</mat-checkbox
       >
     }
     @if (one.kind === 'ownPrices') {
@@ -172,7 +172,7 @@ const BASES: Readonly<Record<PriceBase, string>> = {
       }
     }
     @if (isOfDocument()) {
-      <span class="soft">where the conditions hold for one of the lines</span>
+      <span class="soft">If the conditions match one of the lines</span>
     }
     @if (startsFrom(); as base) {
       <hl-choice

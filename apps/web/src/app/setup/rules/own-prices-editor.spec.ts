@@ -92,7 +92,7 @@ describe('own prices of a rule', () => {
     expect(rows()).toBe(50);
     await screen.press('Show 10 more');
     expect(rows()).toBe(60);
-    await screen.press('Take out');
+    await screen.press('Remove');
     expect([now.length, now[0]?.item]).toEqual([59, 'CL-1']);
   });
 });

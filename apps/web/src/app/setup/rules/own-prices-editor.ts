@@ -40,7 +40,7 @@ function priceLabel(item: string): string {
           <th>Item</th>
           <th class="figure">Price, {{ currency() }}</th>
           <th>Per</th>
-          <th><span class="unseen">Take out</span></th>
+          <th><span class="unseen">Remove</span></th>
         </tr>
       </thead>
       <tbody>
@@ -74,7 +74,7 @@ function priceLabel(item: string): string {
               /></mat-form-field>
             </td>
             <td>
-              <button type="button" matButton (click)="remove(row.at)">Take out</button>
+              <button type="button" matButton (click)="remove(row.at)">Remove</button>
             </td>
           </tr>
         } @empty {

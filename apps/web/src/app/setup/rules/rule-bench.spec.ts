@@ -72,9 +72,9 @@ describe('the bench of rules', () => {
     const sent = await screen.answer('POST', `/api/rules/${ID}/try`, answer);
     expect((sent as RuleQuestion).on).toEqual({ kind: 'document', number: 1007 });
     for (const part of [
-      '✓ the quantity of the line is at least 3 (2)',
-      '✗ the quantity of the line is at least 3 (2)',
-      '✗ the line is closed by its agreement',
+      '✓ quantity is at least 3 (2)',
+      '✗ quantity is at least 3 (2)',
+      '✗ excluded by the agreed price',
       '18.00',
       '2 times, −2.00 EUR in all',
     ]) {
@@ -132,11 +132,11 @@ describe('the bench of rules', () => {
       at: null,
     });
     for (const part of [
-      'the item has no base price',
-      '△ No rule has the code KILN.',
+      'No price. Set a base price',
+      '△ No rule has code KILN.',
       '✓ on GL-1180, CL-0207',
       '✓ on the document: −4.00 EUR',
-      '✗ its code is needed',
+      '✗ code not entered',
     ]) {
       expect(screen.text().replace(/\u00a0/g, ' ')).toContain(part);
     }
@@ -159,7 +159,7 @@ describe('the bench of rules', () => {
     const sent = (await screen.answer('POST', '/api/rules/try', answer)) as Trial;
     expect(sent.at).toBe(new Date('2026-12-01T18:30').toISOString());
     expect(screen.text()).toContain('No rule is for any of this.');
-    await screen.press('Take out');
+    await screen.press('Remove');
     await screen.until(() => screen.text().includes('put goods into a basket'));
     expect(screen.text()).not.toContain('No rule is for any of this.');
   });

@@ -25,19 +25,19 @@ import { TrialChooser } from './trial-chooser';
     <h2>Try it</h2>
     <hl-trial-chooser name="rule" (chosen)="trial.set($event)" />
     @if (trial()) {
-      <p class="soft">As if it were in force, and its code typed or somebody had put it on.</p>
+      <p class="soft">As if it were active, with its code entered or applied.</p>
     }
     @if (tried().problem; as problem) {
       <p class="wrong" role="alert">{{ problem }}</p>
     } @else if (tried().answer; as answer) {
-      <table class="ledger" aria-label="What the rule makes of it">
+      <table class="ledger" aria-label="Result of the rule">
         <thead>
           <tr>
             <th>Item</th>
             <th class="figure">Quantity</th>
             <th class="figure">now</th>
             <th class="figure">edited</th>
-            <th>Its tests, with what is there</th>
+            <th>Its conditions</th>
           </tr>
         </thead>
         <tbody>

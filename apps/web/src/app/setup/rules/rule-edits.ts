@@ -76,7 +76,7 @@ type AttributeSubject = `attribute:${AttributeOwner}:${string}`;
 type AttributeOwner = 'item' | 'customer' | 'document';
 
 const PLAIN_SUBJECTS: readonly (readonly [PlainSubject, string])[] = [
-  ['goods', 'the item is'],
+  ['goods', 'item is'],
   ['quantity', 'the quantity of the line is'],
   ['duration', 'the duration of the line is'],
   ['basePrice', 'the base price per base unit is'],
@@ -89,8 +89,8 @@ const PLAIN_SUBJECTS: readonly (readonly [PlainSubject, string])[] = [
   ['salesBefore:category', 'the number of sales of its category to the customer before is'],
   ['unit', 'the unit of the line'],
   ['formOfSupply', 'the form of supply'],
-  ['countQuantity', 'the quantity together of'],
-  ['countSpend', 'what is spent together on'],
+  ['countQuantity', 'total quantity of'],
+  ['countSpend', 'total spend on'],
   ['countLines', 'the number of lines of'],
   ['segment', 'the segment is'],
   ['customer', 'the customer is'],

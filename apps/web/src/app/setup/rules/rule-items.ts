@@ -23,7 +23,7 @@ const MAX_SHOWN = 500;
   imports: [Amount, MatButton, RouterLink],
   template: `
     <header class="part-head">
-      <h2>Goods it reaches</h2>
+      <h2>Items covered</h2>
       @if (found().answer; as page) {
         <span class="soft" role="status">
           {{ page.total }} in all; one of each for anybody, in {{ page.currency
@@ -40,7 +40,7 @@ const MAX_SHOWN = 500;
     }
     @if (found().answer; as page) {
       @if (page.rows.length > 0) {
-        <table class="ledger" aria-label="Goods the rule reaches">
+        <table class="ledger" aria-label="Items covered">
           <thead>
             <tr>
               <th>Item</th>
@@ -104,7 +104,7 @@ const MAX_SHOWN = 500;
           <button type="button" matButton (click)="more()">Show more of {{ most(page) }}</button>
         }
       } @else {
-        <p class="soft">It reaches no item.</p>
+        <p class="soft">No items covered.</p>
       }
     }
   `,

@@ -31,7 +31,7 @@ export function triggerWords(trigger: RuleContent['trigger']): string {
 export function snagWords(snag: RuleSnag): string {
   switch (snag.kind) {
     case 'neverHolds':
-      return 'Never applies: its conditions cannot hold together.';
+      return 'Never applies: its conditions cannot all be met.';
     case 'ended':
       return `Ended on ${writer.day(snag.day)}.`;
     case 'beaten':

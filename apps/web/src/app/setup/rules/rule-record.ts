@@ -14,7 +14,7 @@ import { RulesApi } from './rules.api';
       <p class="wrong" role="alert">{{ problem }}</p>
     } @else if (found().answer; as record) {
       @if (record.deeds.length === 0) {
-        <p class="soft">It was on no posted sale yet.</p>
+        <p class="soft">On no posted sale yet.</p>
       } @else {
         <table class="ledger" aria-label="What it did">
           <thead>

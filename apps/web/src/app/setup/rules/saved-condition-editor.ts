@@ -51,21 +51,19 @@ const BEGINNING: SavedConditionContent = {
         }
         <a matButton="outlined" routerLink="/rules/conditions">All conditions</a>
         @if (mayEdit() && found().value?.published) {
-          @if (sheet.state() !== 'as published') {
+          @if (sheet.state() !== 'published') {
             <button type="button" matButton="outlined" (click)="sheet.discard()">
-              Discard the edit
+              Discard edit
             </button>
           }
-          <button type="button" matButton="outlined" (click)="withdraw()">
-            Withdraw the condition
-          </button>
+          <button type="button" matButton="outlined" (click)="withdraw()">Delete condition</button>
         }
       </header>
       <hl-edit-refusal [key]="id()" />
       <section>
         <hl-read-back [sentence]="sentence()" />
         @if (never()) {
-          <p class="attention">△ As it stands it never holds.</p>
+          <p class="attention">△ Never met: its conditions contradict each other.</p>
         }
       </section>
       <fieldset [disabled]="!mayEdit()">

@@ -35,7 +35,7 @@ describe('a saved condition on its screen', () => {
 
   it('reads back as one sentence, and is renamed', async () => {
     await open({});
-    expect(screen.text()).toContain('Where the segment is clubs.');
+    expect(screen.text()).toContain('Met if segment is clubs.');
     await screen.type('Name', 'Clubs');
     expect((await sent()).name).toBe('Clubs');
     await screen.type('Name', '');
@@ -48,16 +48,16 @@ describe('a saved condition on its screen', () => {
     expect(screen.text()).toContain('New condition');
     await screen.type('Name', 'Never');
     await sent();
-    await screen.choose('Group', 'at least one of these holds');
+    await screen.choose('Group', 'At least one must match');
     await sent();
-    await screen.press('Take out');
-    expect(screen.text()).toContain('As it stands it never holds.');
+    await screen.press('Remove');
+    expect(screen.text()).toContain('Never met: its conditions contradict each other.');
     screen.server.match(() => true);
   });
 
   it('is withdrawn', async () => {
     await open({});
-    await screen.press('Withdraw the condition');
+    await screen.press('Delete condition');
     expect(await sent()).toBeNull();
     screen.server.match(() => true);
   });
@@ -78,7 +78,7 @@ describe('the list of saved conditions', () => {
       { id: 'b', state: 'published', content: { ...CLUBS, name: 'Unused' }, rules: [] },
     ]);
     await screen.drawn();
-    for (const part of ['the segment is clubs', 'Club Friday, Clay days', 'no rule']) {
+    for (const part of ['Met if segment is clubs', 'Club Friday, Clay days', 'no rule']) {
       expect(screen.text()).toContain(part);
     }
   });

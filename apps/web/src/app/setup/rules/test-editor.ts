@@ -96,7 +96,7 @@ import { WordComparison } from './word-comparison';
         }
       }
       @if (removable()) {
-        <button type="button" matButton (click)="removed.emit()">Take out</button>
+        <button type="button" matButton (click)="removed.emit()">Remove</button>
       }
       @if (problem(); as problem) {
         <span class="wrong" role="alert">{{ problem }}</span>

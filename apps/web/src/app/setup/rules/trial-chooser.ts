@@ -110,7 +110,7 @@ type Basket = Extract<TrialSubject, { kind: 'basket' }>;
               (changed)="setLine(place, { duration: $event })"
             />
           }
-          <button type="button" matButton (click)="remove(place)">Take out</button>
+          <button type="button" matButton (click)="remove(place)">Remove</button>
         </p>
       }
       <hl-item-picker label="Put an item into the basket" (picked)="add($event)" />

@@ -7,7 +7,7 @@ import { ChoiceField } from '../../shared/fields/choice-field';
 
 const OF_VALUES = [
   ['isOneOf', 'is one of'],
-  ['isNoneOf', 'is known, and none of'],
+  ['isNoneOf', 'is set and none of'],
   ['startsWith', 'starts with'],
 ] as const;
 const OF_DAYS = [

@@ -42,5 +42,5 @@ export function stepsOf(
       : [{ into: kind, label: kind === 'order' ? 'Confirm' : 'Post' }];
   if (own.length > 0) return own;
   const later = DOCUMENT_KINDS.slice(DOCUMENT_KINDS.indexOf(kind) + 1);
-  return later.map((into) => ({ into, label: `Make ${WORDS[into].a} of it` }));
+  return later.map((into) => ({ into, label: `Convert to ${into}` }));
 }

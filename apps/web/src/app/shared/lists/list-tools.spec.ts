@@ -159,9 +159,9 @@ describe('any list', () => {
     expect(heads()).not.toContain('Name');
     await screen.press('Columns');
     await screen.press('Move Price right');
-    await screen.answer('PUT', `${AT}/layout`, problemBody(503, 'Not now.'), 503);
+    await screen.answer('PUT', `${AT}/layout`, problemBody(503, 'Cancel.'), 503);
     await screen.drawn();
-    expect(document.querySelector('mat-snack-bar-container')?.textContent).toContain('Not now.');
+    expect(document.querySelector('mat-snack-bar-container')?.textContent).toContain('Cancel.');
   });
 
   it('is saved under a name, used again and deleted', async () => {

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { ItemMove } from '@honest-ledger/contracts';
 import { writeNumber } from '../numbers/numbers';
+import { countedUnits } from '../reference/names';
 
 /** Prices of one or several items that facts would move. */
 @Component({
@@ -16,7 +17,7 @@ import { writeNumber } from '../numbers/numbers';
           <th>Quantity break</th>
           <th class="figure">Quantity</th>
           <th class="figure">Now</th>
-          <th class="figure">Then</th>
+          <th class="figure">New</th>
         </tr>
       </thead>
       <tbody>
@@ -27,7 +28,7 @@ import { writeNumber } from '../numbers/numbers';
             }
             <td>{{ move.level ?? '–' }}</td>
             <td>{{ move.break ?? '–' }}</td>
-            <td class="figure">{{ write(move.quantity) }} {{ move.unit }}</td>
+            <td class="figure">{{ counted()(move.quantity, move.unit) }}</td>
             <td class="figure">{{ price(move.was, move.currency) }}</td>
             <td class="figure">{{ price(move.now, move.currency) }}</td>
           </tr>
@@ -42,6 +43,7 @@ export class MovesTable {
   readonly moves = input.required<readonly (ItemMove & { readonly item?: string })[]>();
 
   protected readonly namesItems = computed(() => this.moves().some(({ item }) => item));
+  protected readonly counted = countedUnits();
   protected readonly write = writeNumber;
 
   protected price(amount: string | null, currency: string): string {

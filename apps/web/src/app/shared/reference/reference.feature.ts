@@ -47,6 +47,7 @@ const NONE: Reference = {
     salesPeople: [],
     departments: [],
     deliveryMethods: [],
+    units: [],
   },
   levels: [],
 };

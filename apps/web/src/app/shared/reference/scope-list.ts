@@ -15,12 +15,12 @@ import { ScopeChoice } from './scope-choice';
         @if (wrong($index); as problem) {
           <span class="wrong" role="alert">{{ problem }}</span>
         }
-        <button type="button" matButton (click)="remove($index)">Take out</button>
+        <button type="button" matButton (click)="remove($index)">Remove</button>
       </div>
     } @empty {
       <p class="soft">{{ none() }}</p>
     }
-    <button type="button" matButton (click)="add()">Add goods</button>
+    <button type="button" matButton (click)="add()">Add items</button>
     @if (problems().get('scopes'); as problem) {
       <span class="wrong" role="alert">{{ problem }}</span>
     }

@@ -17,7 +17,7 @@ export function byHandFlats({ discount, floor, discountShare }: Priced): FlatTol
     ...(discount
       ? [
           {
-            title: 'Discount by hand',
+            title: 'Manual discount',
             amount: discount.amount,
             sentence: `${offWords(discount.off)}: ${discount.reason}${discount.tookAll ? ': all that was there' : ''}`,
           },
@@ -38,7 +38,7 @@ export function byHandFlats({ discount, floor, discountShare }: Priced): FlatTol
     ...(discountShare && /[1-9]/.test(discountShare)
       ? [
           {
-            title: 'Discount by hand on the document',
+            title: 'Manual discount on the document',
             amount: discountShare,
             sentence: 'its part',
           },

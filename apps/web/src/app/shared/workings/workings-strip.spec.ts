@@ -103,9 +103,9 @@ describe('the workings strip', () => {
     for (const part of [
       'Base price',
       'Level Schools',
-      '12 % off all items in Clay',
+      '12 % off the base price of all items in Clay',
       'Each, EUR per bag',
-      'it is not in version 2',
+      'not in version 2',
       'and 4 more',
       'Version 2',
     ]) {
@@ -144,7 +144,7 @@ describe('the workings strip', () => {
       'The line',
       'on 2 units of this line',
       'units of this line earn it for others',
-      'part of what comes off the document',
+      'share of the discount on the document',
       '392.00',
     ]) {
       expect(text()).toContain(part);
@@ -157,7 +157,7 @@ describe('the workings strip', () => {
       ...price,
       line: { kind: 'unpriced', id: 'a', item: 'CL-0207', quantity: '1', problem },
     });
-    expect(text()).toContain('the item has no base price');
+    expect(text()).toContain('No price. Set a base price');
   });
 
   it('tells a price that the server has not confirmed', async () => {
@@ -192,7 +192,7 @@ describe('the workings strip', () => {
       ...price,
       line: { ...line, closedBy: 'priceByHand', computed: line },
     });
-    expect(text()).toContain('Closed to breaks and rules by its price by hand.');
-    expect(text()).toContain('Computed, it would be 16.20 EUR each.');
+    expect(text()).toContain('Closed to breaks and rules by its manual price.');
+    expect(text()).toContain('Computed: 16.20 EUR each.');
   });
 });

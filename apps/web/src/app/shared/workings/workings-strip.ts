@@ -1,10 +1,16 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MatButton } from '@angular/material/button';
-import { namesFromFacts, type NamedSetup, type PricedLineForm } from '@honest-ledger/contracts';
+import { namesFromFacts, type PricedLineForm } from '@honest-ledger/contracts';
 import { averageEach, type ClosedBy } from '@honest-ledger/engine';
-import { notAppliedWording, problemSentence, stepWording } from '@honest-ledger/wording';
+import {
+  notAppliedWording,
+  problemSentence,
+  stepWording,
+  type Names,
+} from '@honest-ledger/wording';
 import { Store } from '@ngrx/store';
 import { Amount, mostDigits } from '../numbers/amount';
+import { namesIn } from '../reference/names';
 import { referenceFeature } from '../reference/reference.feature';
 import { writeNumber, writer } from '../numbers/numbers';
 import { byHandFlats } from './by-hand-flats';
@@ -40,17 +46,10 @@ export class WorkingsStrip {
   protected readonly shown = computed(() => this.price() !== null && this.open());
   protected readonly column = computed(() => {
     const price = this.price();
-    return price && this.shown() ? explain(price, this.named()) : null;
+    return price && this.shown() ? explain(price, this.names()) : null;
   });
   private readonly reference = this.store.selectSignal(referenceFeature.selectReference);
-  private readonly named = computed((): NamedSetup => {
-    const { levels, goods } = this.reference();
-    return {
-      levels: levels.map(({ id, content: { name } }) => ({ id, name })),
-      costTables: goods.costTables.map(({ code, name }) => ({ id: code, name })),
-      costKinds: goods.costKinds,
-    };
-  });
+  private readonly names = computed(() => namesIn(this.reference(), []));
   protected readonly write = writeNumber;
 
   protected toggle(): void {
@@ -70,25 +69,25 @@ export class WorkingsStrip {
 type PricedShareForm = Extract<PricedLineForm, { kind: 'priced' }>['shares'][number];
 
 const CLOSED_BY: Readonly<Record<ClosedBy, string>> = {
-  kept: 'the promise that was made',
-  priceByHand: 'its price by hand',
-  agreement: 'its agreement',
-  typedPrice: 'its typed price',
-  levelEntry: 'its level’s entry',
+  kept: 'its held price',
+  priceByHand: 'its manual price',
+  agreement: 'its agreed price',
+  typedPrice: 'the item price of its level',
+  levelEntry: 'the entry of its level',
 };
 
 /** What a line priced by hand would be without. */
 function computedSentence(computed: PricedLineForm, currency: string): string {
   if (computed.kind === 'unpriced') {
-    return `Computed, it would have no price. ${problemSentence(computed.problem, writer)}`;
+    return `Computed: no price. ${problemSentence(computed.problem, writer)}`;
   }
   const each = writeNumber(averageEach(computed) ?? '');
-  return `Computed, it would be ${each} ${currency} each.`;
+  return `Computed: ${each} ${currency} each.`;
 }
 
 /** What a rule for several lines, or for the document, has to do with this one. */
 function shareSentence({ of, units }: PricedShareForm): string {
-  if (of === 'document') return 'this line’s part of what comes off the document';
+  if (of === 'document') return 'share of the discount on the document';
   if (units === 0) return 'units of this line earn it for others';
   return `on ${units === 1 ? '1 unit' : `${String(units ?? 0)} units`} of this line`;
 }
@@ -97,13 +96,17 @@ type PricedSetUpForm = NonNullable<Extract<PricedLineForm, { kind: 'priced' }>['
 
 /** What the break of a line charges once, besides the line. */
 function setUpSentence({ break: of, amount, paid }: PricedSetUpForm, currency: string): string {
-  if (paid) return `The set-up charge of the break ${of.name} was paid before.`;
-  return `Besides, the break ${of.name} charges ${writeNumber(amount)} ${currency} once for the set-up.`;
+  if (paid) return `Set-up charge of break ${of.name}: paid before.`;
+  return `Set-up charge of break ${of.name}: ${writeNumber(amount)} ${currency}, once.`;
 }
 
-/** What the strip shows of a price. */
-function explain({ line, item, currency: inCurrency }: ExplainedPrice, setup: NamedSetup) {
-  const names = namesFromFacts({ items: [item] }, setup);
+/** What the strip shows of a price; the item knows the names of what it belongs to. */
+function explain({ line, item, currency: inCurrency }: ExplainedPrice, things: Names) {
+  const { category, family, brand, supplier, ...own } = namesFromFacts(
+    { items: [item] },
+    { levels: [] },
+  );
+  const names: Names = { ...things, category, family, brand, supplier, item: own.item };
   if (line.kind === 'unpriced') {
     return {
       problem: problemSentence(line.problem, writer),

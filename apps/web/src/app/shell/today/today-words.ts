@@ -32,11 +32,11 @@ const THINGS: Readonly<Record<string, string>> = {
 const ACTIONS: Readonly<Record<string, string>> = {
   made: 'created',
   removed: 'deleted',
-  'opened again': 'reopened',
+  reopened: 'reopened',
   'approval asked': 'sent for approval',
   refused: 'rejected',
   repeats: 'set to repeat',
-  'repeats no more': 'stopped repeating',
+  'stopped repeating': 'stopped repeating',
 };
 
 /** A change in a few words; its name stands between what it is and what was done. */

@@ -73,11 +73,11 @@ interface BillLine {
             [options]="unitsOf(line)"
             (chosen)="set($index, { unit: $event === '' ? null : $event })"
           />
-          <button type="button" matButton (click)="remove($index)">Take out</button>
+          <button type="button" matButton (click)="remove($index)">Remove</button>
         </div>
       }
       <hl-item-picker label="Type an item number or a name" (picked)="add($event)" />
-      <button type="submit" matButton="filled" [disabled]="!complete()">Look it through</button>
+      <button type="submit" matButton="filled" [disabled]="!complete()">Review bill</button>
     </form>
   `,
   styles: `

@@ -57,8 +57,8 @@ describe('the list of costs received', () => {
     asked[0]?.flush({ rows: [itemRow('TL-1', '9.00')], total: 1, currency: 'EUR', version: 1 });
     await screen.settle();
     await screen.type('Cost of TL-1', '4,90');
-    await screen.press('Look it through');
-    const sent = await screen.answer('POST', '/api/bills', problemBody(422, 'Refused.'), 422);
+    await screen.press('Review bill');
+    const sent = await screen.answer('POST', '/api/bills', problemBody(422, 'Rejected.'), 422);
     expect(sent).toEqual(
       jasmine.objectContaining({
         supplier: 'pits',

@@ -38,15 +38,13 @@ const STATE_FIELDS = [statusField(STATE_WORDS)];
   template: `
     <header class="sheet-head">
       <h1>Cost updates</h1>
-      <span class="soft"
-        >Price files and bills: looked through, taken in whole, undone in one step</span
-      >
-      <a matButton="outlined" routerLink="/follow-rules">How prices follow…</a>
-      <a matButton="outlined" routerLink="/waiting-prices">Prices that wait</a>
+      <span class="soft">Price files and bills: reviewed, imported, undone in one step</span>
+      <a matButton="outlined" routerLink="/follow-rules">When costs change</a>
+      <a matButton="outlined" routerLink="/waiting-prices">Proposed prices</a>
       <hl-list-tools #tools title="Cost updates" [list]="view" [grid]="grid" />
     </header>
     @if (mayEdit()) {
-      <section class="sending" aria-label="Send in costs">
+      <section class="sending" aria-label="Upload costs">
         <span>From</span>
         <hl-choice
           label="Supplier"
@@ -84,16 +82,16 @@ const STATE_FIELDS = [statusField(STATE_WORDS)];
             Type a bill
           </button>
           <span class="soft"
-            >CSV in any common encoding, or XLSX. Nothing counts before you say so.</span
+            >CSV in any common encoding, or XLSX. Nothing changes before you import it.</span
           >
         } @else {
           <mat-progress-bar
             class="beside"
-            aria-label="On its way to the server"
+            aria-label="Uploading"
             mode="determinate"
             [value]="100 * (onItsWay() ?? 0)"
           />
-          <span class="soft">On its way…</span>
+          <span class="soft">Uploading…</span>
           <button type="button" matButton (click)="stop()">Stop</button>
         }
       </section>
@@ -118,7 +116,7 @@ const STATE_FIELDS = [statusField(STATE_WORDS)];
           ? 'Nothing fits the filters.'
           : list().state === 'loading'
             ? 'Reading…'
-            : 'No costs were received yet.'
+            : 'No cost update yet. Upload a price file or type a bill.'
       "
       [layout]="tools.layout()"
       [order]="view.order()"
@@ -163,7 +161,7 @@ export class CostUpdateList {
       width: 240,
       valueGetter: ({ data }) => (data ? STATE_WORDS[data.state] : ''),
     },
-    { headerName: 'Prices waiting', field: 'waiting', type: 'rightAligned', width: 120 },
+    { headerName: 'Proposed prices', field: 'waiting', type: 'rightAligned', width: 120 },
     { headerName: 'By', field: 'by', width: 130 },
     {
       headerName: 'Received',

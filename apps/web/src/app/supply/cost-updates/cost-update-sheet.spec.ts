@@ -121,7 +121,7 @@ describe('what a supplier sent', () => {
     for (const part of ['Loop tool', '4.66', '4.90']) {
       expect(screen.text()).toContain(part);
     }
-    await screen.press('Take in 1 row, without 1 wrong');
+    await screen.press('Import 1 row, excluding 1 with errors');
     const sent = await screen.answer(
       'POST',
       `/api/cost-updates/${ID}/take-in`,
@@ -134,9 +134,9 @@ describe('what a supplier sent', () => {
   it('says what became of it, and is undone in one step', async () => {
     await open(view({ state: 'applied', version: 3, waiting: 1 }));
     await answerRows();
-    expect(screen.text()).toContain('Version 3 has the prices that moved');
-    expect(screen.text()).toContain('1 prices wait');
-    await screen.press('Undo all of it');
+    expect(screen.text()).toContain('Version 3 has the changed prices');
+    expect(screen.text()).toContain('1 proposed prices');
+    await screen.press('Undo import');
     await screen.answer(
       'POST',
       `/api/cost-updates/${ID}/undo`,

@@ -95,11 +95,11 @@ export class CostUpdateSheet {
       headerName: 'It is',
       width: 98,
       valueGetter: ({ data }) =>
-        data && (data.leftOut ? '– left out' : VERDICT_WORDS[data.verdict]),
+        data && (data.leftOut ? '– excluded' : VERDICT_WORDS[data.verdict]),
     },
     { headerName: 'Item', width: 88, valueGetter: ({ data }) => data && (data.item ?? data.said) },
     {
-      headerName: 'Name, or what is wrong',
+      headerName: 'Name or error',
       flex: 1,
       minWidth: 120,
       colSpan: ({ data }) => (data?.problem ? PLACE_FOR_A_PROBLEM : 1),
@@ -107,11 +107,11 @@ export class CostUpdateSheet {
     },
     figure('Old cost', 76, ({ oldCost }) => oldCost),
     figure('New cost', 78, ({ cost }) => cost),
-    figure('Price now', 80, ({ price }) => price?.before ?? null),
-    figure('Price then', 80, ({ price }) => price?.after ?? null),
+    figure('Price', 80, ({ price }) => price?.before ?? null),
+    figure('New price', 80, ({ price }) => price?.after ?? null),
     {
       colId: 'move',
-      headerName: 'Move %',
+      headerName: 'Change %',
       width: 84,
       type: 'rightAligned',
       sortable: true,

@@ -27,8 +27,8 @@ describe('how prices follow costs', () => {
   };
 
   it('is said rule by rule: what a price does, up to which move, and what it keeps', async () => {
-    await screen.choose('What the price does', 'moves by itself');
-    await screen.type('Cap in percent', '10');
+    await screen.choose('What the price does', 'changes automatically');
+    await screen.type('Largest automatic change', '10');
     await screen.choose('What the price keeps', 'a margin of');
     await screen.type('How much', '36');
     expect(await save()).toEqual([
@@ -42,7 +42,7 @@ describe('how prices follow costs', () => {
   });
 
   it('has further rules, rounding, and says why they were not kept', async () => {
-    await screen.press('Add a rule');
+    await screen.press('Add rule');
     await screen.choose('Rounding', 'to a multiple of');
     const fields = [{ path: 'content[1].scope', sentence: 'There is no category' }];
     const sent = await save(422, problemBody(422, 'Wrong.', { fields }));

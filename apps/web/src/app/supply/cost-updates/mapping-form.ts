@@ -41,7 +41,7 @@ const FIELDS: readonly (readonly [CostFileField, string])[] = [
   selector: 'hl-mapping-form',
   imports: [ChoiceField, DayField, MatButton],
   template: `
-    <h2>What the columns are</h2>
+    <h2>Column mapping</h2>
     <p class="soft">Remembered for the next file of {{ costUpdate().supplier.name }}.</p>
     <div class="fields">
       @for (field of fields; track field[0]) {
@@ -55,7 +55,7 @@ const FIELDS: readonly (readonly [CostFileField, string])[] = [
       }
     </div>
     <div class="line">
-      <span>Where no column says: in</span>
+      <span>Currency where no column says</span>
       <hl-choice
         label="Currency where no column says"
         [code]="mapping().currency"
@@ -82,7 +82,7 @@ const FIELDS: readonly (readonly [CostFileField, string])[] = [
         [options]="orders"
         (chosen)="setDays($event)"
       />
-      <span>They are</span>
+      <span>Costs are</span>
       <hl-choice
         label="What the costs count as"
         none="purchase costs alone"

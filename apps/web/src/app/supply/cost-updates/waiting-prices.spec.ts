@@ -49,9 +49,9 @@ describe('prices that wait', () => {
 
   it('are told with cost, price, markup and margin, before and then, and what the mean becomes', () => {
     for (const part of [
-      '2 prices wait',
+      '2 proposed prices',
       '44.3 % as prices are',
-      '47.0 % if all followed',
+      '47.0 % if all are accepted',
       '▴ +5.1 %',
     ]) {
       expect(screen.text()).toContain(part);
@@ -65,13 +65,13 @@ describe('prices that wait', () => {
     const sent = await screen.answer('POST', '/api/waiting-prices/decide', PAGE);
     expect(sent).toEqual({ ids: [1, 2], decision: 'accept', prices: { 2: '9.99' }, draft: null });
     await list({ rows: [], total: 0, marginBefore: null, marginAfter: null });
-    expect(screen.text()).toContain('No price waits.');
+    expect(screen.text()).toContain('No proposed prices.');
     screen.server.match(() => true);
   });
 
   it('are refused, now or from now on', async () => {
     await choose('TL-1');
-    await screen.press('Refuse, and leave out from now on');
+    await screen.press('Reject and exclude');
     const sent = await screen.answer(
       'POST',
       '/api/waiting-prices/decide',
@@ -96,7 +96,7 @@ describe('prices that wait', () => {
         allAfter: '46.1',
       }),
     ).toEqual({ ids: [1, 2], prices: {} });
-    expect(screen.text()).toContain('47.0 % accepted; of all that wait then 46.1 %');
+    expect(screen.text()).toContain('47.0 % accepted; of all proposed then 46.1 %');
     box?.click();
     await screen.settle();
     expect(screen.host.querySelector<HTMLButtonElement>('[matButton=filled]')?.disabled).toBeTrue();
@@ -104,25 +104,25 @@ describe('prices that wait', () => {
 
   it('wait again where a decision is taken back', async () => {
     await choose('TL-1');
-    await screen.press('Refuse');
+    await screen.press('Reject');
     await screen.answer('POST', '/api/waiting-prices/decide', PAGE);
     await list({ ...PAGE, rows: [row(2, 'TL-2')], total: 1 });
-    expect(screen.text()).toContain('Refused 1.');
-    await screen.press('Take it back');
+    expect(screen.text()).toContain('Rejected 1.');
+    await screen.press('Undo');
     const no = problemBody(409, 'A later price of TL-1 waits by now.');
     expect(await screen.answer('POST', '/api/waiting-prices/take-back', no, 409)).toEqual({
       ids: [1],
     });
     expect(screen.text()).toContain('A later price of TL-1');
-    await screen.press('Take it back');
+    await screen.press('Undo');
     await screen.answer('POST', '/api/waiting-prices/take-back', null);
     await list(PAGE);
-    expect(screen.text()).not.toContain('Take it back');
+    expect(screen.text()).not.toContain('Undo');
     screen.server.match(() => true);
   });
 
   it('are sorted by the size of their move, or by item', async () => {
-    await screen.choose('Sort by', 'Largest move first');
+    await screen.choose('Sort by', 'Largest change first');
     await list(PAGE, 'move');
     expect(screen.host.querySelector('tr.group')).toBeNull();
     await screen.choose('Sort by', 'By item number');

@@ -25,8 +25,8 @@ import { ChoiceField } from '../../shared/fields/choice-field';
 const MAX_SHOWN = 500;
 
 const SORTS = [
-  { code: 'costUpdate', name: 'Receipt by receipt' },
-  { code: 'move', name: 'Largest move first' },
+  { code: 'costUpdate', name: 'By cost update' },
+  { code: 'move', name: 'Largest change first' },
   { code: 'item', name: 'By item number' },
 ] as const;
 type Sort = (typeof SORTS)[number]['code'];
@@ -207,8 +207,8 @@ interface Group {
 
 const DECISION_WORDS: Readonly<Record<Decide['decision'], string>> = {
   accept: 'Accepted',
-  refuse: 'Refused',
-  leaveOut: 'Refused, and left out from now on:',
+  refuse: 'Rejected',
+  leaveOut: 'Rejected and excluded:',
 };
 
 function headingOf(costUpdate: string, rows: readonly WaitingPrice[]): Group['heading'] {

@@ -40,7 +40,7 @@ const STATE_FIELDS = [statusField(ORDER_STATES)];
           (chosen)="supplier.set($event)"
         />
         <button type="button" matButton="filled" [disabled]="supplier() === ''" (click)="begin()">
-          New order
+          Create purchase order
         </button>
       }
       <hl-list-tools #tools title="Purchase orders" [list]="view" [grid]="grid" />
@@ -66,7 +66,7 @@ const STATE_FIELDS = [statusField(ORDER_STATES)];
           ? 'Nothing fits the filters.'
           : list().state === 'loading'
             ? 'Reading…'
-            : 'Nothing is ordered yet.'
+            : 'No purchase order yet. Create the first one.'
       "
       [layout]="tools.layout()"
       [order]="view.order()"

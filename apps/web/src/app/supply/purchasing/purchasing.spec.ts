@@ -96,7 +96,7 @@ describe('the purchase desk', () => {
 
   it('begins an order of just that', async () => {
     await screen.answer('GET', '/api/purchase-desk?item=CL-1&quantity=1', answer);
-    await screen.press('Order it there');
+    await screen.press('Create purchase order');
     const sent = await screen.answer('POST', '/api/purchase-orders', order());
     expect(sent).toEqual({
       supplier: 'pits',
@@ -161,7 +161,7 @@ describe('a purchase order', () => {
 
   it('is placed as it stands, and then only looked at', async () => {
     await open();
-    await screen.press('Place the order');
+    await screen.press('Place order');
     const placed = order({ state: 'placed', revision: 2 });
     expect(await screen.answer('POST', '/api/purchase-orders/5001/place', placed)).toEqual({
       revision: 1,

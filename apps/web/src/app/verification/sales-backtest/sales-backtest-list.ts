@@ -84,7 +84,7 @@ const LATEST_VERSIONS = 100;
         [options]="typedChoices"
         (chosen)="setWithoutTyped($event)"
       />
-      <button type="button" matButton="filled" (click)="begin()">Price them again</button>
+      <button type="button" matButton="filled" (click)="begin()">Price again</button>
     </section>
     @if (refused(); as problem) {
       <hl-notice [problem]="problem" [again]="false" />
@@ -95,7 +95,7 @@ const LATEST_VERSIONS = 100;
     <table class="ledger" aria-label="Sales priced again">
       <thead>
         <tr>
-          <th>Begun</th>
+          <th>Created</th>
           <th>Which</th>
           <th>By</th>
           <th class="figure">Sales</th>

@@ -20,6 +20,7 @@ import { ChoiceField } from '../../shared/fields/choice-field';
 import { FileLinks } from '../../shared/files/file-links';
 import { Notice } from '../../shared/notices/notice';
 import { writeChange, writeNumber } from '../../shared/numbers/numbers';
+import { countedUnits } from '../../shared/reference/names';
 import { TextField } from '../../shared/fields/text-field';
 import { whenChanged } from '../../shared/requests/when-changed';
 import { addressOf } from './sales-backtest.api';
@@ -108,6 +109,7 @@ export class SalesBacktestSheet implements OnDestroy {
   protected readonly kinds = SALES_BACKTEST_KINDS.map((code) => ({ code, name: KINDS[code] }));
   protected readonly states = STATES;
   protected readonly which = whichSales;
+  protected readonly counted = countedUnits();
   protected readonly write = writeNumber;
   protected readonly writeChange = writeChange;
 

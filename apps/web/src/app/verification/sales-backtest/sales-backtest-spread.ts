@@ -20,7 +20,7 @@ export class SalesBacktestSpread {
     const told = this.spread().map(
       ({ from, lines }) => `${String(lines)} from ${String(from)} % on`,
     );
-    return `Lines by how far they moved: ${told.join(', ')}`;
+    return `Lines by size of change: ${told.join(', ')}`;
   });
   protected readonly drawing = computed((): Drawing => {
     const spread = this.spread();
@@ -39,7 +39,7 @@ export class SalesBacktestSpread {
       layout: {
         margin: { l: 48, r: 18, t: 12, b: 40 },
         showlegend: false,
-        xaxis: { title: { text: 'moved by, percent' }, gridcolor: colours.line, ticksuffix: ' %' },
+        xaxis: { title: { text: 'change in percent' }, gridcolor: colours.line, ticksuffix: ' %' },
         yaxis: { title: { text: 'lines' }, gridcolor: colours.line, rangemode: 'tozero' },
       },
     });

@@ -13,8 +13,8 @@ export const STATES: Readonly<Record<SalesBacktestState, string>> = {
 };
 
 export const KINDS: Readonly<Record<SalesBacktestKind, string>> = {
-  higher: 'dearer now',
-  lower: 'cheaper now',
+  higher: 'higher now',
+  lower: 'lower now',
   noPrice: 'without a price now',
   fault: 'faults',
 };

@@ -38,7 +38,7 @@ function run(changes: Partial<SalesBacktestView> = {}): SalesBacktestView {
     typed: 12,
     older: 0,
     sums: [{ currency: 'EUR', was: '100.00', now: '95.50' }],
-    causes: [{ cause: 'Rule Glaze days applies now', lines: 1 }],
+    causes: [{ cause: 'Rule Glaze days now applies', lines: 1 }],
     ...changes,
   };
 }
@@ -57,7 +57,7 @@ const LINE: SalesBacktestLine = {
   change: '-4.50',
   percent: '-10.00',
   kind: 'lower',
-  causes: ['Rule Glaze days applies now: -1.5'],
+  causes: ['Rule Glaze days now applies: -1.5'],
 };
 const PAGE: SalesBacktestPage = { rows: [LINE], total: 1, spread: [{ from: -10, lines: 1 }] };
 
@@ -81,7 +81,7 @@ describe('pricing past sales again', () => {
     await screen.type('First day', '2026-03-01');
     await screen.type('Last day', '2026-02-01');
     await screen.choose('What they are priced by', 'version 4');
-    await screen.press('Price them again');
+    await screen.press('Price again');
     const refused = problemBody(422, 'turn them round');
     const sent = await screen.answer('POST', '/api/sales-backtest', refused, 422);
     expect(sent).toEqual({
@@ -107,26 +107,26 @@ describe('pricing past sales again', () => {
   it('is summed, told line by line with causes, and narrowed', async () => {
     await open(run());
     for (const part of [
-      '1 of 2,969 lines come out otherwise',
+      '1 of 2,969 lines differ',
       '12 of these lines stay at the price or discount that was typed',
       '3 lines have no price now',
       'all of them come out as they were sold',
       '95.50',
       '−4.50',
-      'Rule Glaze days applies now: -1.5',
+      'Rule Glaze days now applies: -1.5',
     ]) {
       expect(screen.text()).toContain(part);
     }
-    await screen.choose('Which lines', 'dearer now');
+    await screen.choose('Which lines', 'higher now');
     await screen.answer('GET', linesAt('kind=higher&'), { rows: [], total: 0, spread: [] });
     expect(screen.text()).toContain('every line comes out the same');
     const file = screen.host.querySelector<HTMLAnchorElement>('hl-file-links a');
     expect(file?.getAttribute('href')).toBe(
       `/api/sales-backtest/${ID}/file?kind=higher&format=csv`,
     );
-    await screen.press('Rule Glaze days applies now');
+    await screen.press('Rule Glaze days now applies');
     await screen.drawn();
-    const text = encodeURIComponent('Rule Glaze days applies now');
+    const text = encodeURIComponent('Rule Glaze days now applies');
     await screen.answer('GET', linesAt(`kind=higher&text=${text}&`), PAGE);
   });
 

@@ -73,10 +73,10 @@ describe('the editor of a quote', () => {
       'Lines',
       '32.40',
       'A tenth off',
-      '10 % off the whole document',
+      '10 % off the document',
       'Shipping',
       'Crate',
-      'No rule has the code KILN.',
+      'No rule has code KILN.',
     ]) {
       expect(screen.text()).toContain(part);
     }
@@ -121,7 +121,7 @@ describe('the editor of a quote', () => {
   it('says why a line has no price, and leaves it out of the total', async () => {
     await open(view());
     await screen.type('Quantity of CL-0207', '1,5');
-    expect(screen.text()).toContain('A quantity in bag must be a whole number.');
+    expect(screen.text()).toContain('Part of a bag is not possible. Enter a whole number.');
     expect(screen.text()).toContain('without 1 line that has no price');
     expect(total()).toBe('0.00');
   });
@@ -131,7 +131,7 @@ describe('the editor of a quote', () => {
     await screen.type('Quantity of CL-0207', '0');
     await screen.quiet(PAUSE);
     expect(screen.text()).toContain('quantity must be above 0');
-    expect(screen.text()).toContain('not kept yet');
+    expect(screen.text()).toContain('Not saved yet');
     screen.server.expectNone('/api/documents/1007');
   });
 
@@ -175,9 +175,9 @@ describe('the editor of a quote', () => {
     expect(screen.text()).toContain(
       'Tom Petrie has changed this quote since you opened it: 0 lines',
     );
-    await screen.press('Take theirs');
+    await screen.press('Use theirs');
     expect(screen.value('What the quote is for')).toBe('Theirs');
-    expect(screen.text()).not.toContain('Take theirs');
+    expect(screen.text()).not.toContain('Use theirs');
   });
 
   it('is sent when its screen is left before the pause is over', async () => {
@@ -201,7 +201,7 @@ describe('the editor of a quote', () => {
   it('takes a price by hand only with a reason, and keeps what was computed', async () => {
     await open(view());
     await screen.press('Form of supply, level, price, discount, note and rules of CL-0207');
-    await screen.type('Price by hand of CL-0207', '15');
+    await screen.type('Manual price of CL-0207', '15');
     await screen.quiet(PAUSE);
     expect(screen.text()).toContain('Say why the price is typed by hand');
     screen.server.expectNone('/api/documents/1007');
@@ -283,7 +283,7 @@ describe('the editor of a quote', () => {
     await screen.answer('PUT', '/api/documents/1007', { ...asked, salesContext, revision: 2 });
     await screen.type('Delivery postcode', ' pl4  8aa ');
     expect(told().replace(/\s+/g, ' ')).toContain(
-      'CL-020716.20 EUR14.58 EURRule Our van applies now: −1.62',
+      'CL-020716.20 EUR14.58 EURRule Our van now applies: −1.62',
     );
     // what is edited meanwhile stays where the switch is taken back
     await screen.type('Quantity of CL-0207', '5');
@@ -292,7 +292,7 @@ describe('the editor of a quote', () => {
     expect(screen.value('Delivery postcode')).toBe('Q1');
     expect(total()).toBe('81.00');
     await screen.type('Delivery postcode', 'PL4 8AA');
-    await screen.press('Keep the old prices by hand');
+    await screen.press('Keep the old prices as manual prices');
     expect([told(), total()]).toEqual(['', '81.00']);
   });
 
@@ -367,6 +367,7 @@ describe('the editor of a quote', () => {
       salesPeople: [],
       departments: [],
       deliveryMethods: [],
+      units: [],
     };
     const levels = [level('a', 'Schools'), level('b', 'Fairs')];
     await open(view([LINE], { outlet: 'fair' }), { customers, levels });

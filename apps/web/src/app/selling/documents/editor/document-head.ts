@@ -63,7 +63,7 @@ import type { OpenDocument } from '../state/documents.feature';
             [disabled]="!ready()"
             (click)="takeBack('reopen')"
           >
-            Open it again
+            Reopen
           </button>
         }
       }

@@ -62,7 +62,7 @@ describe('what a switch does to the prices of a quote', () => {
       item: 'item a',
       was: '118.05 EUR, line 118.05 EUR',
       is: '118.05 EUR, line 143.05 EUR',
-      causes: ['Rule Tail lift applies now: 25.00'],
+      causes: ['Rule Tail lift now applies: 25.00'],
     });
   });
 

@@ -25,7 +25,7 @@ import { linesAsBefore, switchMoves, type BeforeSwitch } from './moved-prices';
                   <th>Item</th>
                   <th class="figure">Was</th>
                   <th class="figure">Is</th>
-                  <th>Because</th>
+                  <th>Cause</th>
                 </tr>
               </thead>
               <tbody>
@@ -46,7 +46,7 @@ import { linesAsBefore, switchMoves, type BeforeSwitch } from './moved-prices';
         </button>
         @if (asBefore(); as lines) {
           <button type="button" matButton="outlined" (click)="changed.emit({ lines })">
-            Keep the old prices by hand
+            Keep the old prices as manual prices
           </button>
         }
         <button type="button" matButton="outlined" (click)="changed.emit(null)">All right</button>

@@ -62,7 +62,7 @@ describe('what two states of a document differ in', () => {
       { rule: 'spring', line: null, is: 'off' },
     ] as const;
     expect(told({ byHand })).toEqual([
-      'rules by hand none → put on rule favour (GL-0101), taken off rule spring',
+      'rules applied manually none → applied rule favour (GL-0101), excluded rule spring',
     ]);
   });
 

@@ -12,7 +12,7 @@ export interface DocumentNames extends Names {
 /** Fields by what people call them; null where nothing is said. */
 type Fields = Readonly<Record<string, string | null>>;
 
-/** What is otherwise in one state of a document than in another, a sentence for each. */
+/** Differences in one state of a document than in another, a sentence for each. */
 export function contentDifferences(
   before: DocumentContent,
   after: DocumentContent,
@@ -52,16 +52,16 @@ function fieldsOf(content: DocumentContent, names: DocumentNames): Fields {
     outlet: content.outlet,
     currency: content.currency,
     'priced as of': content.asOf === null ? 'now' : writeWallClock(content.asOf),
-    'promised until': content.validUntil,
+    'prices held until': content.validUntil,
     codes: said(codes.join(', ')),
     shipping: shipping && writeNumber(shipping),
     level: level && names.level(level),
     'discount on the whole': discount && discountWords(discount),
-    'rules by hand': said(
+    'rules applied manually': said(
       byHand
         .map(({ rule, line, is }) => {
           const where = line === null ? '' : ` (${items.get(line) ?? 'a line'})`;
-          return `${is === 'on' ? 'put on' : 'taken off'} ${names.rule(rule)}${where}`;
+          return `${is === 'on' ? 'applied' : 'excluded'} ${names.rule(rule)}${where}`;
         })
         .join(', '),
     ),

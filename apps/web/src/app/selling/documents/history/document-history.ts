@@ -53,7 +53,7 @@ interface Done {
               <th>When</th>
               <th>Who</th>
               <th>What</th>
-              <th><span class="unseen">Way back</span></th>
+              <th><span class="unseen">Restore</span></th>
             </tr>
           </thead>
           <tbody>
@@ -72,10 +72,10 @@ interface Done {
                       type="button"
                       matButton
                       [attr.aria-expanded]="looked() === one.id"
-                      [attr.aria-label]="'Back to this, ' + instant(one.at)"
+                      [attr.aria-label]="'Restore, ' + instant(one.at)"
                       (click)="look(one)"
                     >
-                      Back to this…
+                      Restore…
                     </button>
                   }
                 </td>
@@ -91,10 +91,10 @@ interface Done {
                     @if (wayBack().length > 0) {
                       <p>
                         <button type="button" matButton="filled" (click)="goBack(content)">
-                          Make it so again
+                          Restore
                         </button>
                         <button type="button" matButton="outlined" (click)="looked.set(null)">
-                          Not now
+                          Cancel
                         </button>
                         <span class="soft">All of it is priced as of now.</span>
                       </p>
@@ -104,7 +104,7 @@ interface Done {
               }
             } @empty {
               <tr>
-                <td colspan="4" class="soft">Nothing is on record of it.</td>
+                <td colspan="4" class="soft">No changes yet.</td>
               </tr>
             }
           </tbody>

@@ -83,7 +83,7 @@ describe('a line of a document', () => {
 
   it('tells below itself what was promised, what the customer reads, and the note', async () => {
     await show({
-      promise: 'as promised on Quote 1001',
+      promise: 'price held from Quote 1001',
       words: ['Any colours together'],
       note: 'in blue',
     });

@@ -86,7 +86,7 @@ describe('a line as the quote shows it', () => {
         },
       })?.floor;
     expect(at({ amount: '1200.50', then: 'warn' })).toBe(
-      '1,200.50 EUR below the floor of 85 % of the base price',
+      '1,200.50 EUR below the minimum of 85 % of the base price',
     );
     expect(at(null)).toBeNull();
   });

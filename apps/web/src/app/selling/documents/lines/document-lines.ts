@@ -20,6 +20,7 @@ import {
   pdfLine,
   type PdfRow,
   problemSentence,
+  unitAfter,
 } from '@honest-ledger/wording';
 import { printedPercent } from '../../../shared/numbers/markup-words';
 import { mostDigits } from '../../../shared/numbers/amount';
@@ -28,7 +29,7 @@ import type { OpenDocument } from '../state/documents.feature';
 
 /** A line as the quote's table shows it. */
 export interface ShownLine extends DocumentLineInput {
-  /** Null while nothing is known of the item here. */
+  /** Null while no price of the item here. */
   readonly facts: ItemFactsForm | null;
   /** Null while it is not priced yet. */
   readonly priced: PricedLineForm | null;
@@ -130,12 +131,12 @@ function shownLine(
 
 type WithPrice = Extract<PricedLineForm, { kind: 'priced' }>;
 
-/** "as promised on Quote 1001" */
+/** "price held from Quote 1001" */
 function promiseSentence({ from, quantity, unit }: KeptPriceForm, line: WithPrice | null): string {
   const title = documentTitle(from);
   return !line || line.kept
-    ? `as promised on ${title}`
-    : `not as promised on ${title}: that was for ${writeNumber(quantity)} ${unit}`;
+    ? `price held from ${title}`
+    : `price not held from ${title}: it was for ${writeNumber(quantity)} ${unitAfter(quantity, unit)}`;
 }
 
 /** The levels that the lines have. */

@@ -24,7 +24,7 @@ import { marginToType, priceToMargin } from './margin-by-hand';
 import { RuleChoiceList } from './rule-choice-list';
 import { choicesOfLine } from './rule-choices';
 
-/** What few lines need: the form of supply, a level, a price or a discount by hand, a note, rules by hand. */
+/** What few lines need: the form of supply, a level, a price or a discount by hand, a note, rules applied manually. */
 @Component({
   selector: 'hl-line-further',
   imports: [
@@ -61,16 +61,16 @@ import { choicesOfLine } from './rule-choices';
       />
     </fieldset>
     <fieldset [disabled]="!mayDiscount()">
-      <span>Price by hand</span>
+      <span>Manual price</span>
       <hl-figure-field
-        [label]="'Price by hand of ' + one.item"
+        [label]="'Manual price of ' + one.item"
         [value]="one.priceByHand?.price ?? ''"
         [mayBeEmpty]="true"
         [problem]="problems().get('priceByHand.price') ?? null"
         (changed)="setPriceByHand($event)"
       />
       @if (seesCosts()) {
-        <span>or to a margin of</span>
+        <span>Target margin</span>
         <hl-figure-field
           unit="%"
           [label]="'Margin of ' + one.item + ', in percent'"

@@ -6,6 +6,7 @@ import { documentTitle } from '@honest-ledger/wording';
 import { addressOf } from '../../../shared/documents/document-words';
 import { writeDay } from '../../../shared/numbers/dates';
 import { writeChange, writeNumber } from '../../../shared/numbers/numbers';
+import { countedUnits } from '../../../shared/reference/names';
 
 /** What was paid for an item before, the latest first. */
 @Component({
@@ -28,8 +29,8 @@ import { writeChange, writeNumber } from '../../../shared/numbers/numbers';
         @for (one of prices(); track $index) {
           <tr>
             <td class="day">{{ day(one) }}</td>
-            <td class="figure">{{ write(one.quantity) }} {{ one.unit }}</td>
-            <td class="figure" [title]="one.special ? 'a price of its own, or under a rule' : ''">
+            <td class="figure">{{ counted()(one.quantity, one.unit) }}</td>
+            <td class="figure" [title]="one.special ? 'a special price, or by a rule' : ''">
               {{ one.special ? '◇ ' : '' }}{{ write(one.each) }} {{ one.currency }}
               @if (one.ofDocument; as part) {
                 <span class="soft">{{ change(part) }} of the document’s discounts</span>
@@ -77,6 +78,7 @@ export class PaidBefore {
   readonly mayTake = input(false);
   readonly taken = output<LastPrice>();
 
+  protected readonly counted = countedUnits();
   protected readonly write = writeNumber;
   protected readonly change = writeChange;
   protected readonly day = ({ at }: LastPrice): string => writeDay(at);

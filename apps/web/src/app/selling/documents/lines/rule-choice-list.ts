@@ -59,6 +59,6 @@ export class RuleChoiceList {
 }
 
 function actOf({ applied, chosen }: RuleChoice): string {
-  if (chosen === 'off') return 'Put back';
-  return chosen === 'on' || applied ? 'Take off' : 'Put on';
+  if (chosen === 'off') return 'Include';
+  return chosen === 'on' || applied ? 'Exclude rule' : 'Apply rule';
 }

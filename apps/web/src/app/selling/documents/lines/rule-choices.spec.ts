@@ -1,6 +1,6 @@
 import type { DocumentOutcome, PricedLineForm } from '@honest-ledger/contracts';
 import type { NotApplied, Serialized, RuleByHand } from '@honest-ledger/engine';
-import type { Names } from '@honest-ledger/wording';
+import { unitAfter, type Names } from '@honest-ledger/wording';
 import { outcomeOf } from '../../../testing/outcome';
 import { showScreen } from '../../../testing/screens';
 import { lapsedRules } from '../state/lapsed-rules';
@@ -25,6 +25,9 @@ const NAMES: Names = {
   costTable: itself,
   condition: (code) => code,
   attribute: itself,
+  segment: (code) => code,
+  outlet: (code) => code,
+  unit: (unit, quantity) => unitAfter(quantity, unit),
 };
 const rule = (id: string) => ({ id, name: `Rule ${id}`, words: '', currency: 'EUR' });
 const percent = {
@@ -90,10 +93,10 @@ describe('what may be decided about rules', () => {
     ];
     const flats = [{ rule: rule('f') }];
     expect(told(choicesOfLine(line(['p'], waiting, { shares, flats }), [off], NAMES))).toEqual([
-      ['p', true, null, '10\u00a0% off the price'],
-      ['f', true, null, 'an amount on the line'],
+      ['p', true, null, '10\u00a0% off price so far'],
+      ['f', true, null, 'Amount change on the line'],
       ['g', true, null, 'for units of this line with others'],
-      ['h', false, null, 'by hand: 10\u00a0% off the price'],
+      ['h', false, null, 'not applied manually: 10\u00a0% off price so far'],
       ['s', false, 'off', 'taken off'],
     ]);
   });
@@ -104,7 +107,7 @@ describe('what may be decided about rules', () => {
       'h',
       false,
       'on',
-      'it stands alone, and Rule p comes first',
+      'not combined with other rules, and Rule p comes first',
     ]);
     expect(choicesOfLine({ kind: 'unpriced' } as PricedLineForm, [], NAMES)).toEqual([]);
   });
@@ -127,8 +130,8 @@ describe('what may be decided about rules', () => {
       notApplied: [not('h', HAND)],
     };
     expect(told(choicesOfDocument(outcome, [on], NAMES))).toEqual([
-      ['w', true, null, '5\u00a0% off the whole document'],
-      ['h', false, null, 'by hand: 10\u00a0% off the price'],
+      ['w', true, null, '5\u00a0% off the document'],
+      ['h', false, null, 'not applied manually: 10\u00a0% off price so far'],
     ]);
   });
 
@@ -160,10 +163,10 @@ describe('what may be decided about rules', () => {
     screen.fixture.componentInstance.changed.subscribe((all) => sent.push(all));
     const buttons = [...screen.host.querySelectorAll('button')];
     expect(buttons.map((one) => one.getAttribute('aria-label'))).toEqual([
-      'Take off Spring, CL-0207',
-      'Put on Term, CL-0207',
-      'Put back Days, CL-0207',
-      'Take off Kilns, CL-0207',
+      'Exclude rule Spring, CL-0207',
+      'Apply rule Term, CL-0207',
+      'Include Days, CL-0207',
+      'Exclude rule Kilns, CL-0207',
     ]);
     expect(screen.host.textContent).toContain('△ Kilns');
     for (const button of buttons) button.click();

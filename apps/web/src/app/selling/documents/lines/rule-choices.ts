@@ -129,7 +129,7 @@ function appliedOnLine({ slices, flats, shares }: WithPrice, names: Names): Appl
         : [],
     ),
   );
-  const onLine = flats.map(({ rule }) => ({ ...rule, sentence: 'an amount on the line' }));
+  const onLine = flats.map(({ rule }) => ({ ...rule, sentence: 'Amount change on the line' }));
   const shared = shares
     .filter(({ of }) => of === 'group')
     .map(({ rule }) => ({ ...rule, sentence: 'for units of this line with others' }));

@@ -227,7 +227,7 @@ describe('an open document', () => {
         },
       },
     };
-    expect(shownLines(without)[0]?.problem).toContain('no base price');
+    expect(shownLines(without)[0]?.problem).toContain('No price. Set a base price');
   });
 
   it('tells what the version in force would make of it', () => {

@@ -11,7 +11,7 @@ import { DocumentsApi } from './documents.api';
   selector: 'hl-compute-again',
   imports: [MatButton],
   template: `
-    <button type="button" matButton="outlined" (click)="asked.set(number())">Compute again</button>
+    <button type="button" matButton="outlined" (click)="asked.set(number())">Verify prices</button>
     @if (found().problem; as problem) {
       <span class="wrong" role="alert">{{ problem }}</span>
     } @else if (found().answer; as answer) {

@@ -66,10 +66,10 @@ describe('the approval of a document', () => {
   it('says which guards are broken and what that costs, and is asked for', async () => {
     await show({}, 'sales');
     expect(screen.text()).toContain(
-      '2 bag of CL-0207 for 25.92 EUR in place of 32.40: 6.48 EUR less by hand, 20.00 %, where sales may take off 5 %.',
+      '2 bags of CL-0207 for 25.92 EUR, without manual changes 32.40: 6.48 EUR less, 20.00 %; role sales may give at most 5 %.',
     );
-    expect(screen.text()).toContain('1.10 EUR below the floor of a margin of 12 %.');
-    await screen.type('What you say to the approver', 'Please');
+    expect(screen.text()).toContain('1.10 EUR below the minimum of a margin of 12 %.');
+    await screen.type('Message to the approver', 'Please');
     await screen.press('Ask for approval');
     const asked = await screen.answer('POST', '/api/documents/1007/approval', null);
     expect(asked).toEqual({ revision: 1, note: 'Please' });

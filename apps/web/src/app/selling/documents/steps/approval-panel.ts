@@ -16,6 +16,7 @@ import { sessionFeature } from '../../../shared/session/session.feature';
 import { writeInstant } from '../../../shared/numbers/dates';
 import { Notice } from '../../../shared/notices/notice';
 import { approvalsActions, approvalsFeature } from '../state/approvals.feature';
+import { countedUnits } from '../../../shared/reference/names';
 import { guardSentence } from './guard-words';
 
 /** What stands in the way of a document, and who may let it go on: to be asked for, and decided. */
@@ -43,10 +44,10 @@ import { guardSentence } from './guard-words';
           @if (mayDecide()) {
             <p>
               <mat-form-field
-                ><mat-label>What you say to it</mat-label
+                ><mat-label>Comment</mat-label
                 ><input
                   matInput
-                  placeholder="what you say to it; a refusal says why"
+                  placeholder="Comment; required when you reject"
                   maxlength="500"
                   autocomplete="off"
                   [value]="word()"
@@ -80,7 +81,7 @@ import { guardSentence } from './guard-words';
           @if (mayWrite()) {
             <p>
               <mat-form-field
-                ><mat-label>What you say to the approver</mat-label
+                ><mat-label>Message to the approver</mat-label
                 ><input matInput maxlength="500" autocomplete="off" #note
               /></mat-form-field>
               <button
@@ -139,9 +140,11 @@ export class ApprovalPanel {
   private readonly user = this.store.selectSignal(sessionFeature.selectUser);
   private readonly mayApprove = hasPermission('approve');
   protected readonly mayWrite = hasPermission('writeDocuments');
+  private readonly counted = countedUnits();
   protected readonly sentences = computed(() => {
     const { guards, currency } = this.open().view;
-    return guards.map((guard) => guardSentence(guard, currency));
+    const counted = this.counted();
+    return guards.map((guard) => guardSentence(guard, currency, counted));
   });
   private readonly approval = computed(() => this.open().view.approval);
   protected readonly asked = computed(() => this.inState('asked'));

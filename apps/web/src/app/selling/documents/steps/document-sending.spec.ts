@@ -34,7 +34,7 @@ describe('sending a document', () => {
     expect(screen.host.querySelector('a')?.getAttribute('href')).toBe('/api/sendings/3/message');
   });
 
-  it('waits where something is not kept yet, in its place', async () => {
+  it('waits where something is Not saved yet, in its place', async () => {
     await show();
     const button = (): HTMLButtonElement | null => screen.host.querySelector('button');
     expect(button()?.disabled).toBeFalse();
@@ -44,7 +44,7 @@ describe('sending a document', () => {
     await screen.settle();
     expect([button()?.disabled, button()?.title]).toEqual([
       true,
-      'What is not kept yet is not sent',
+      'Not saved yet, so it cannot be sent',
     ]);
   });
 

@@ -37,7 +37,7 @@ import type { OpenDocument } from '../state/documents.feature';
         type="button"
         matButton="outlined"
         [disabled]="!isSaved()"
-        [title]="isSaved() ? '' : 'What is not kept yet is not sent'"
+        [title]="isSaved() ? '' : 'Not saved yet, so it cannot be sent'"
         (click)="writing.set(true)"
       >
         Send…
@@ -63,7 +63,7 @@ import type { OpenDocument } from '../state/documents.feature';
         </p>
         <p>
           <button type="submit" matButton="filled">Send</button>
-          <button type="button" matButton="outlined" (click)="writing.set(false)">Not now</button>
+          <button type="button" matButton="outlined" (click)="writing.set(false)">Cancel</button>
         </p>
       </form>
     }

@@ -36,7 +36,7 @@ describe('an order that repeats, on its screen', () => {
     await screen.choose('Interval', 'weeks');
     await screen.type('The first day', '2026-12-01');
     screen.host.querySelectorAll<HTMLInputElement>('[type=radio]')[1]?.click();
-    await screen.press('Repeat it');
+    await screen.press('Repeat order');
     const sent = await screen.answer('PUT', AT, { ...NOTHING, repeat: WEEKLY });
     expect(sent).toEqual({
       every: 2,
@@ -55,14 +55,14 @@ describe('an order that repeats, on its screen', () => {
     await show({ repeat: WEEKLY });
     await screen.press('Repeat otherwise…');
     await screen.type('The last day, or none', '2026-11-01');
-    await screen.press('Repeat it');
+    await screen.press('Repeat order');
     const fields = [{ path: 'until', sentence: 'The last day is before the first' }];
     const problem = problemBody(422, 'The last day is before the first.', { fields });
     await screen.answer('PUT', AT, problem, 422);
     await screen.settle();
     const days = ['The first day', 'The last day, or none'].map((label) => screen.wrong(label));
     expect(days).toContain('The last day is before the first');
-    expect(buttons()).toContain('Repeat it');
+    expect(buttons()).toContain('Repeat order');
     expect(lastDay()).toMatch(/Nov.*2026/);
   });
 
@@ -70,7 +70,7 @@ describe('an order that repeats, on its screen', () => {
     await show({ repeat: WEEKLY });
     await screen.press('Repeat otherwise…');
     await screen.type('The last day, or none', '2027-11-01');
-    await screen.press('Repeat it');
+    await screen.press('Repeat order');
     const conflict = problemBody(409, 'Somebody else has changed meanwhile how it repeats.');
     await screen.answer('PUT', AT, conflict, 409);
     await screen.settle();
@@ -79,7 +79,7 @@ describe('an order that repeats, on its screen', () => {
     await screen.settle();
     expect(screen.text()).toContain('Repeats every 4 weeks');
     expect(lastDay()).toMatch(/Nov.*2027/);
-    await screen.press('Repeat it');
+    await screen.press('Repeat order');
     const sent = await screen.answer('PUT', AT, { ...NOTHING, repeat: WEEKLY });
     expect(sent).toEqual(jasmine.objectContaining({ revision: 4, until: '2027-11-01', every: 2 }));
   });
@@ -87,7 +87,7 @@ describe('an order that repeats, on its screen', () => {
   it('is ended as it was seen; what was made stays', async () => {
     const made = [{ number: 1012, on: '2026-12-01' }];
     await show({ repeat: WEEKLY, made });
-    await screen.press('Repeat no more');
+    await screen.press('Stop repeating');
     expect(await screen.answer('POST', `${AT}/end`, { ...NOTHING, made })).toEqual({ revision: 3 });
     await screen.settle();
     expect(screen.text()).not.toContain('Repeats every');

@@ -82,7 +82,7 @@ import { ChoiceField, type Choice } from '../../../shared/fields/choice-field';
           {{ view.repeat ? 'Repeat otherwise…' : 'Repeat…' }}
         </button>
         @if (view.repeat; as repeat) {
-          <button type="button" matButton (click)="end(repeat)">Repeat no more</button>
+          <button type="button" matButton (click)="end(repeat)">Stop repeating</button>
         }
       }
       @if (setting()) {
@@ -139,9 +139,9 @@ import { ChoiceField, type Choice } from '../../../shared/fields/choice-field';
           </p>
           <p>
             <button type="button" matButton="filled" [disabled]="!isWhole()" (click)="send()">
-              Repeat it
+              Repeat order
             </button>
-            <button type="button" matButton="outlined" (click)="setting.set(false)">Not now</button>
+            <button type="button" matButton="outlined" (click)="setting.set(false)">Cancel</button>
           </p>
         </section>
       }

@@ -69,13 +69,13 @@ describe('what comes back of a sale', () => {
     expect(screen.text()).toContain('two were wet');
     const pdf = screen.host.querySelector<HTMLAnchorElement>('a[download]');
     expect(pdf?.getAttribute('href')).toBe('/api/documents/1600/returns/1650/paper');
-    await screen.press('Take goods back');
+    await screen.press('Create return');
     await screen.type('How much of CL-0207 comes back', '3');
     const asked = await screen.answer('POST', '/api/documents/1600/returns/worth', WORTH);
     expect(asked).toEqual({ lines: [{ line: 'a', quantity: '3' }], takesOff: false });
     await screen.settle();
     expect(screen.text()).toContain('48.60');
-    await screen.type('Why it comes back', 'cracked');
+    await screen.type('Reason for the return', 'cracked');
     await screen.press('Post the return');
     const after = { ...SOLD, lines: SOLD.lines.map((line) => ({ ...line, returned: '7' })) };
     const posted = await screen.answer('POST', '/api/documents/1600/returns', after, 201);
@@ -87,12 +87,12 @@ describe('what comes back of a sale', () => {
       amountWithTax: '48.60',
     });
     await screen.settle();
-    expect(screen.text()).not.toContain('Take goods back');
+    expect(screen.text()).not.toContain('Create return');
   });
 
   it('says what the goods had earned for those that are kept, and keeps it back with a reason', async () => {
     const kept = { would: '70.00', left: '64.80', earned: '5.20' };
-    await screen.press('Take goods back');
+    await screen.press('Create return');
     await screen.type('How much of CL-0207 comes back', '3');
     await screen.answer('POST', '/api/documents/1600/returns/worth', { ...WORTH, kept });
     await screen.settle();
@@ -103,13 +103,13 @@ describe('what comes back of a sale', () => {
     const less = { ...WORTH, kept, amount: '43.40', amountWithTax: '43.40', takenOff: '5.20' };
     const asked = await screen.answer('POST', '/api/documents/1600/returns/worth', less);
     expect(asked).toEqual({ lines: [{ line: 'a', quantity: '3' }], takesOff: true });
-    await screen.type('Why it comes back', 'cracked');
+    await screen.type('Reason for the return', 'cracked');
     const post = (): HTMLButtonElement | undefined =>
       [...screen.host.querySelectorAll('button')].find(({ textContent }) =>
         textContent.includes('Post the return'),
       );
     expect(post()?.disabled).withContext('it is not said why').toBeTrue();
-    await screen.type('Why it is kept back', 'The tier was for ten');
+    await screen.type('Reason for the deduction', 'The tier was for ten');
     await screen.press('Post the return');
     const [before] = SOLD.returns;
     if (!before) throw new Error('something came back');
@@ -121,11 +121,11 @@ describe('what comes back of a sale', () => {
       jasmine.objectContaining({ amountWithTax: '43.40', takesOffBecause: because }),
     );
     await screen.settle();
-    expect(screen.text()).toContain('5.20 EUR was kept back: The tier was for ten.');
+    expect(screen.text()).toContain('5.20 EUR deducted: The tier was for ten.');
   });
 
   it('is no more than was sold, and says so beside the line', async () => {
-    await screen.press('Take goods back');
+    await screen.press('Create return');
     await screen.type('How much of CL-0207 comes back', '6');
     await screen.quiet(PAUSE);
     const detail = 'At most 5 bag can still come back.';

@@ -19,6 +19,7 @@ import { writeInstant } from '../../../shared/numbers/dates';
 import { FigureField } from '../../../shared/fields/figure-field';
 import { Notice } from '../../../shared/notices/notice';
 import { writeNumber } from '../../../shared/numbers/numbers';
+import { countedUnits } from '../../../shared/reference/names';
 import { resourceWithCommands } from '../../../shared/requests/read-and-sent';
 import { ReturnsApi } from '../state/returns.api';
 import { ChoiceField } from '../../../shared/fields/choice-field';
@@ -55,12 +56,10 @@ import { ChoiceField } from '../../../shared/fields/choice-field';
         </p>
       }
       @if (mayWrite() && isLeft() && !taking()) {
-        <button type="button" matButton="outlined" (click)="taking.set(true)">
-          Take goods back
-        </button>
+        <button type="button" matButton="outlined" (click)="taking.set(true)">Create return</button>
       }
       @if (taking()) {
-        <section class="notice" aria-label="Take goods back">
+        <section class="notice" aria-label="Create return">
           <table class="ledger" aria-label="What comes back">
             <thead>
               <tr>
@@ -104,11 +103,11 @@ import { ChoiceField } from '../../../shared/fields/choice-field';
             </p>
             <p>
               <mat-checkbox [checked]="takesOff()" (change)="takesOff.set($event.checked)"
-                >Keep that back</mat-checkbox
+                >Deduct this</mat-checkbox
               >
               @if (takesOff()) {
                 <mat-form-field class="reason"
-                  ><mat-label>Why it is kept back</mat-label
+                  ><mat-label>Reason for the deduction</mat-label
                   ><input
                     matInput
                     maxlength="200"
@@ -132,7 +131,7 @@ import { ChoiceField } from '../../../shared/fields/choice-field';
               (chosen)="goodsBack.set($event === 'goods')"
             />
             <mat-form-field class="reason"
-              ><mat-label>Why it comes back</mat-label
+              ><mat-label>Reason for the return</mat-label
               ><input
                 matInput
                 maxlength="200"
@@ -157,7 +156,7 @@ import { ChoiceField } from '../../../shared/fields/choice-field';
             >
               Post the {{ goodsBack() ? 'return' : 'credit' }}
             </button>
-            <button type="button" matButton="outlined" (click)="taking.set(false)">Not now</button>
+            <button type="button" matButton="outlined" (click)="taking.set(false)">Cancel</button>
           </p>
         </section>
       }
@@ -213,7 +212,7 @@ export class SaleReturnsPanel {
   });
   protected readonly returning = [
     ['goods', 'Goods come back'],
-    ['money', 'Goods stay, money comes back'],
+    ['money', 'Credit: goods stay, money comes back'],
   ] as const;
   protected readonly goodsBack = signal(true);
   protected readonly reason = linkedSignal({ source: this.number, computation: () => '' });
@@ -262,22 +261,23 @@ export class SaleReturnsPanel {
   protected readonly isLeft = computed(() =>
     (this.found().value?.lines ?? []).some(({ sold, returned }) => Number(sold) > Number(returned)),
   );
+  private readonly counted = countedUnits();
   protected readonly write = writeNumber;
   protected readonly instant = writeInstant;
 
   protected linesOf({ lines }: SaleReturn): string {
     return lines
-      .map(({ quantity, unit, item }) => `${writeNumber(quantity)} ${unit} of ${item}`)
+      .map(({ quantity, unit, item }) => `${this.counted()(quantity, unit)} of ${item}`)
       .join(', ');
   }
 
   /** What the goods had earned for those that were kept, and what became of it. */
   protected keptWords({ kept, takenOff, takenOffBecause }: SaleReturn, currency: string): string {
     if (!kept) return '';
-    const earned = `What was kept would have cost ${writeNumber(kept.earned)} ${currency} more alone`;
+    const earned = `Items kept would have cost ${writeNumber(kept.earned)} ${currency} more alone`;
     return takenOffBecause === null
       ? `${earned}.`
-      : `${earned}; ${writeNumber(takenOff)} ${currency} was kept back: ${takenOffBecause}.`;
+      : `${earned}; ${writeNumber(takenOff)} ${currency} deducted: ${takenOffBecause}.`;
   }
 
   protected type(line: string, quantity: string): void {

@@ -35,16 +35,16 @@ describe('the step that a document takes', () => {
   };
   const kept = (): boolean | undefined =>
     screen.host.querySelector<HTMLInputElement>(
-      `[aria-label="Keep the promised price of ${LINE.item}"]`,
+      `[aria-label="Keep the held price of ${LINE.item}"]`,
     )?.checked;
 
   it('shows what differs and keeps what was promised where the promise still counts', async () => {
     await open();
-    await screen.press('Make an order of it');
+    await screen.press('Convert to order');
     await screen.answer('GET', ASK, foreseen());
-    expect(screen.text()).toContain('One price is not as promised any more');
+    expect(screen.text()).toContain('One price has changed since they were held');
     expect(kept()).toBe(true);
-    await screen.press('Make an order of quote 1007');
+    await screen.press('Convert quote 1007 to order');
     const order = view([LINE], { kind: 'order', number: 1008 });
     const sent = await screen.answer('POST', TAKE, order);
     expect(sent).toEqual({
@@ -57,36 +57,36 @@ describe('the step that a document takes', () => {
 
   it('takes today’s price where somebody says so', async () => {
     await open();
-    await screen.press('Make an order of it');
+    await screen.press('Convert to order');
     await screen.answer('GET', ASK, foreseen());
     screen.host
-      .querySelector<HTMLInputElement>(`[aria-label="Keep the promised price of ${LINE.item}"]`)
+      .querySelector<HTMLInputElement>(`[aria-label="Keep the held price of ${LINE.item}"]`)
       ?.click();
     await screen.settle();
-    await screen.press('Make an order of quote 1007');
+    await screen.press('Convert quote 1007 to order');
     const sent = await screen.answer('POST', TAKE, view([LINE], { kind: 'order', number: 1008 }));
     expect((sent as { keep: unknown }).keep).toEqual([]);
   });
 
   it('says so where nothing differs, and goes away when it is not wanted', async () => {
     await open();
-    await screen.press('Make a sale of it');
+    await screen.press('Convert to sale');
     const none = foreseen({ into: 'sale', differing: [] });
     await screen.answer('GET', '/api/documents/1007/transition?into=sale', none);
-    expect(screen.text()).toContain('Every price is as it was promised');
-    await screen.press('Not now');
-    expect(screen.text()).not.toContain('Every price is as it was promised');
+    expect(screen.text()).toContain('Every price is as held');
+    await screen.press('Cancel');
+    expect(screen.text()).not.toContain('Every price is as held');
   });
 
   it('shows the prices anew where they moved meanwhile, and says why it is refused', async () => {
     await open();
-    await screen.press('Make an order of it');
+    await screen.press('Convert to order');
     await screen.answer('GET', ASK, foreseen({ differing: [] }));
-    await screen.press('Make an order of quote 1007');
+    await screen.press('Convert quote 1007 to order');
     const body = problemBody(409, 'others', { current: foreseen() });
     await screen.answer('POST', TAKE, body, 409);
-    expect(screen.text()).toContain('Prices have moved while you looked');
-    await screen.press('Make an order of quote 1007');
+    expect(screen.text()).toContain('Prices changed meanwhile');
+    await screen.press('Convert quote 1007 to order');
     await screen.answer('POST', TAKE, problemBody(409, 'Order 1008 was made already.'), 409);
     expect(screen.text()).toContain('Order 1008 was made already.');
   });
@@ -95,7 +95,7 @@ describe('the step that a document takes', () => {
     await open({ kind: 'sale', state: 'posted', settledAt: '2026-11-24T14:40:00Z' });
     expect(screen.text()).toContain('Sale 1007');
     expect(screen.text()).toContain('posted');
-    for (const lapsed of ['Post', 'Make a sale of it', `Remove ${LINE.item}`]) {
+    for (const lapsed of ['Post', 'Convert to sale', `Remove ${LINE.item}`]) {
       const names = [...screen.host.querySelectorAll('button')].map(
         (one) => one.getAttribute('aria-label') ?? one.textContent.trim(),
       );
@@ -105,7 +105,7 @@ describe('the step that a document takes', () => {
 
   it('is computed again to the cent, and a difference is a fault that is told', async () => {
     await open({ kind: 'sale', state: 'posted', settledAt: '2026-11-24T14:40:00Z' });
-    await screen.press('Compute again');
+    await screen.press('Verify prices');
     await screen.quiet(PAUSE);
     const same = {
       version: 2,
@@ -125,7 +125,7 @@ describe('the step that a document takes', () => {
       [8, 'That is a fault of Honest Ledger'],
     ] as const) {
       await open({ kind: 'sale', state: 'posted', settledAt: '2026-11-24T14:40:00Z' });
-      await screen.press('Compute again');
+      await screen.press('Verify prices');
       await screen.quiet(PAUSE);
       const { differing, promised, today } = foreseen();
       const whole = { promised, today };

@@ -9,7 +9,7 @@ import { namesOfThings } from '../../../shared/reference/names';
 import { Notice } from '../../../shared/notices/notice';
 import { unbroken, writeNumber, writer } from '../../../shared/numbers/numbers';
 import { transitionActions, transitionFeature } from '../state/transition.feature';
-import { WORDS } from '../../../shared/documents/document-words';
+
 import type { OpenDocument } from '../state/documents.feature';
 
 /** A line whose price is not the promised one any more. */
@@ -41,33 +41,32 @@ interface Figures {
     @if (step(); as step) {
       <section class="notice" [attr.aria-label]="label()">
         @if (step.movedMeanwhile) {
-          <p role="alert">△ Prices have moved while you looked. This is what they are now.</p>
+          <p role="alert">△ Prices changed meanwhile. These are the prices now.</p>
         }
         @if (lines().length === 0) {
           <p>
             @if (unpriced() === 0) {
-              Every price is as it was promised: {{ write(step.view.today.total) }}
-              {{ currency() }} in all.
+              Every price is as held: total {{ write(step.view.today.total) }} {{ currency() }}.
             } @else {
               {{ unpriced() === 1 ? '1 line has' : unpriced() + ' lines have' }} no price yet. The
-              others are as they were promised: {{ write(step.view.today.total) }} {{ currency() }}.
+              others are as held: total {{ write(step.view.today.total) }} {{ currency() }}.
             }
           </p>
         } @else {
           <p>
-            {{ lines().length === 1 ? 'One price is' : lines().length + ' prices are' }} not as
-            promised any more. Choose what counts from here on, line by line or for all.
+            {{ lines().length === 1 ? 'One price has' : lines().length + ' prices have' }} changed
+            since they were held. Choose which to use, line by line or for all.
           </p>
           <table class="ledger" aria-label="Prices that differ">
             <thead>
               <tr>
                 <th>Keep</th>
                 <th>Item</th>
-                <th class="figure">Promised</th>
-                <th class="figure">comes to</th>
+                <th class="figure">Held</th>
+                <th class="figure">Total</th>
                 <th class="figure">Today</th>
-                <th class="figure">comes to</th>
-                <th>Because</th>
+                <th class="figure">Total</th>
+                <th>Cause</th>
               </tr>
             </thead>
             <tbody>
@@ -75,7 +74,7 @@ interface Figures {
                 <tr>
                   <td>
                     <mat-checkbox
-                      [aria-label]="'Keep the promised price of ' + line.item"
+                      [aria-label]="'Keep the held price of ' + line.item"
                       [disabled]="!line.mayKeep"
                       [checked]="line.kept"
                       (change)="keep(line)"
@@ -90,7 +89,7 @@ interface Figures {
                     @for (cause of line.causes; track $index) {
                       <div>{{ cause }}</div>
                     } @empty {
-                      <div class="soft">what rules for the whole document share out differs</div>
+                      <div class="soft">discounts on the whole document differ</div>
                     }
                   </td>
                 </tr>
@@ -98,20 +97,20 @@ interface Figures {
             </tbody>
           </table>
           <p>
-            In all: promised {{ write(step.view.promised.total) }}, with every promise kept
+            Total: held {{ write(step.view.promised.total) }}, with held prices
             {{ write(step.view.kept.total) }}, at today’s prices {{ write(step.view.today.total) }}
             {{ currency() }}.
           </p>
         }
         <p>
           @if (lines().length > 1) {
-            <button type="button" matButton (click)="keepAll(true)">Keep all</button>
-            <button type="button" matButton (click)="keepAll(false)">Today’s for all</button>
+            <button type="button" matButton (click)="keepAll(true)">Keep held prices</button>
+            <button type="button" matButton (click)="keepAll(false)">Use today’s prices</button>
           }
           <button type="button" matButton="filled" [disabled]="busy()" (click)="take()">
             {{ label() }}
           </button>
-          <button type="button" matButton="outlined" (click)="leave()">Not now</button>
+          <button type="button" matButton="outlined" (click)="leave()">Cancel</button>
         </p>
       </section>
     }
@@ -213,7 +212,7 @@ export class TransitionPanel {
 }
 
 function labelOf(kind: DocumentKind, into: DocumentKind, number: number): string {
-  if (kind !== into) return `Make ${WORDS[into].a} of ${kind} ${String(number)}`;
+  if (kind !== into) return `Convert ${kind} ${String(number)} to ${into}`;
   return `${kind === 'order' ? 'Confirm' : 'Post'} ${kind} ${String(number)}`;
 }
 
