@@ -5,7 +5,12 @@ const address = process.env['HONEST_LEDGER_ADDRESS'];
 if (address === undefined) throw new Error('run these with: npm run test:e2e');
 
 /** The specs that go through every screen, and through what happens on them when the server is away. */
-const SCREENS = ['every-screen.spec.ts', 'first-page.spec.ts', 'keyboard.spec.ts', 'unsent.spec.ts'];
+const SCREENS = [
+  'every-screen.spec.ts',
+  'first-page.spec.ts',
+  'keyboard.spec.ts',
+  'unsent.spec.ts',
+];
 
 export default defineConfig({
   testDir: './src',

@@ -27,7 +27,7 @@ test('an attribute is made, given to an item, and finds its way into the file', 
 }) => {
   await ledger.signIn();
   await ledger.open('Settings');
-  await page.getByRole('link', { name: 'Attributes' }).click();
+  await page.getByRole('link', { name: 'Custom fields' }).click();
   await page.getByLabel('New code').fill('shelf');
   await page.getByLabel('New name').fill('Shelf');
   await page.getByRole('button', { name: 'Add' }).click();
@@ -39,7 +39,7 @@ test('an attribute is made, given to an item, and finds its way into the file', 
   await page.getByRole('button', { name: 'Edit details' }).click();
   await choose(page.getByLabel('Shelf'), 'B2');
   await page.getByLabel('Also known as').fill('00417; MK-213');
-  await page.getByRole('button', { name: 'Save' }).click();
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(page.getByText('00417, MK-213')).toBeVisible();
   await ledger.open('Catalogue');
   await page.getByLabel('Part of an item number or name').fill('mk-213');

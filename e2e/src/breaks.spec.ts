@@ -9,14 +9,14 @@ test('a break is written, tried, mended where more costs less, published, and re
 
   await test.step('write its tiers for porcelain', async () => {
     await ledger.open('Quantity breaks');
-    await page.getByRole('button', { name: 'New quantity break' }).click();
+    await page.getByRole('button', { name: 'Create quantity break' }).click();
     await page.getByLabel('Name', { exact: true }).fill('Porcelain in bulk');
     await page.keyboard.press('Tab');
     await page.getByRole('button', { name: 'Add items' }).click();
     await choose(page.getByRole('combobox', { name: 'Applies to' }), 'Category');
     await choose(page.getByRole('combobox', { name: 'Category' }), 'Porcelain bodies');
-    await page.getByRole('textbox', { name: 'From' }).fill('20');
-    await page.getByRole('textbox', { name: 'From' }).press('Tab');
+    await page.getByRole('textbox', { name: 'Minimum quantity' }).fill('20');
+    await page.getByRole('textbox', { name: 'Minimum quantity' }).press('Tab');
     await page.getByRole('textbox', { name: 'Percent' }).fill('30');
     await page.getByRole('textbox', { name: 'Percent' }).press('Tab');
     await page.getByLabel('Text for the customer').fill('Porcelain in bulk');

@@ -60,7 +60,7 @@ test('one price goes from a supplier’s file to a posted sale', async ({ ledger
     await page.keyboard.press('Enter');
     await page.getByLabel('Quantity', { exact: true }).fill('12');
     await page.getByLabel('Quantity', { exact: true }).press('Enter');
-    await expect(page.getByText('EUR each for Tern Point Pottery, 108.00 in all')).toBeVisible();
+    await expect(page.getByText('EUR each for Tern Point Pottery, 108.00 in total')).toBeVisible();
     await page.getByRole('button', { name: 'Create quote' }).click();
   });
 

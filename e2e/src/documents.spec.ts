@@ -198,7 +198,7 @@ test('past sales are priced again by a draft, watched, narrowed and taken out', 
   await choose(page.getByLabel('Activation'), 'Automatic');
   await expect(page.getByRole('complementary', { name: 'Draft' })).toContainText('1 edit');
   await ledger.open('Sales re-pricing');
-  await choose(page.getByLabel('What they are priced by'), 1);
+  await choose(page.getByLabel('Priced by'), 1);
   await page.getByRole('button', { name: 'Price again' }).click();
   await expect(page.getByText(/; done/)).toBeVisible({ timeout: 120_000 });
   await expect(page.getByText(/all of them come out as they were sold/)).toBeVisible();

@@ -183,7 +183,7 @@ test('a level says what is wrong with it and is kept once it is right', async ({
   await ledger.signIn();
   await ledger.beginLevel('', '101');
   await expect(page.getByText('percent must be at least -100', { exact: true })).toBeVisible();
-  await expect(page.getByText('Give the level a name')).toBeVisible();
+  await expect(page.getByText('Name is missing')).toBeVisible();
   await page.getByLabel('Percent', { exact: true }).fill('100');
   await page.getByLabel('Percent', { exact: true }).press('Tab');
   await page.getByLabel('Name', { exact: true }).fill('trade');

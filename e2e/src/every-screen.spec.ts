@@ -66,7 +66,8 @@ test('axe finds nothing on any screen, in the light or in the dark', async ({ le
   await page.getByLabel('Also known as').waitFor();
   await findsNothing(page, 'the facts of an item');
   await page.goto('/changes');
-  await page.getByRole('button', { name: 'Show', exact: true }).first().click();
+  await page.locator('.ag-row [col-id="name"]').first().click();
+  await page.getByRole('table', { name: 'Differences' }).waitFor();
   await findsNothing(page, 'the changes');
   await page.goto('/basics');
   await page.getByRole('table', { name: 'Shared prices' }).waitFor();
@@ -138,7 +139,7 @@ test('axe finds nothing on the screens of costs and of many prices', async ({ le
   await choose(page.getByRole('combobox', { name: 'Try it on' }), 'A basket of items');
   await findsNothing(page, 'the bench of rules');
   await page.goto('/rules/5c2f8e10-7d3b-4a96-b1e4-2f9a6c0d8e13');
-  await page.getByRole('heading', { name: 'What is done' }).waitFor();
+  await page.getByRole('heading', { name: 'Effect' }).waitFor();
   await findsNothing(page, 'a rule');
   await page.goto('/breaks');
   await page.getByRole('gridcell').first().waitFor();
@@ -175,7 +176,7 @@ test('axe finds nothing on the screens of costs and of many prices', async ({ le
   await page.getByRole('gridcell').first().waitFor();
   await findsNothing(page, 'purchase orders');
   await page.goto('/price-changes/new?category=tools');
-  await page.getByLabel('By how much').fill('4');
+  await page.getByLabel('Amount of change').fill('4');
   await findsNothing(page, 'a new change of prices');
   await page.getByRole('button', { name: 'Compute prices' }).click();
   await page.getByRole('gridcell').first().waitFor();

@@ -84,7 +84,7 @@ test('a draft waits for its moment, and can be taken back', async ({ ledger, pag
   await typeInto(page.getByLabel('Publish on', { exact: true }), '2099-01-01');
   await typeInto(page.getByLabel('Publish on, time'), '06:00');
   await page.getByRole('button', { name: 'Schedule' }).click();
-  await expect(page.getByText('Scheduled for')).toBeVisible();
+  await expect(page.getByText(/Scheduled for .* by Ines/)).toBeVisible();
   await expect(page.getByRole('button', { name: 'Discard edit' })).toBeHidden();
   await page.getByRole('button', { name: 'Cancel schedule' }).click();
   await ledger.discardEdit();

@@ -53,7 +53,7 @@ test('all of it can be done with the keyboard alone', async ({ ledger, page }) =
   await test.step('make a level', async () => {
     await find(ledger, 'Price levels');
     await expect(page.getByRole('heading', { level: 1, name: 'Price levels' })).toBeVisible();
-    await tabTo(ledger, 'New level', 'button');
+    await tabTo(ledger, 'Create price level', 'button');
     await page.keyboard.press('Enter');
     await expect(page.getByLabel('Name', { exact: true })).toBeVisible();
     await tabTo(ledger, /^Name$/);

@@ -19,7 +19,10 @@ export class Ledger {
     const link = navigation.getByRole('link', { name: new RegExp(`^${screen}( ?,.*)?$`) });
     if (!(await link.isVisible())) {
       const folded = navigation.locator('button[aria-expanded="false"]');
-      while ((await folded.count()) > 0) await folded.first().click();
+      // the group of the screen that comes up unfolds by itself meanwhile
+      await expect(async () => {
+        while ((await folded.count()) > 0) await folded.first().click({ timeout: 2_000 });
+      }).toPass();
     }
     await link.click();
     await expect(this.page.getByRole('heading', { level: 1, name: screen })).toBeVisible();
@@ -50,7 +53,7 @@ export class Ledger {
 
   async beginLevel(name: string, percent: string): Promise<void> {
     await this.open('Price levels');
-    await this.page.getByRole('button', { name: 'New level' }).click();
+    await this.page.getByRole('button', { name: 'Create price level' }).click();
     await this.page.getByLabel('Name', { exact: true }).fill(name);
     await this.page.getByRole('button', { name: 'Add entry' }).click();
     await choose(this.page.getByRole('combobox', { name: 'Category' }), 'Clay');
@@ -73,7 +76,7 @@ export class Ledger {
   /** Discards the only edit that the draft has, which is asked about first. */
   async discardEdit(): Promise<void> {
     await this.page.getByRole('button', { name: 'Discard edit' }).click();
-    await this.page.getByRole('dialog').getByRole('button', { name: 'Discard the edit' }).click();
+    await this.page.getByRole('dialog').getByRole('button', { name: 'Discard edit' }).click();
   }
 
   async beginDocument(customer: string): Promise<void> {

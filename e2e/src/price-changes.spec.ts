@@ -23,10 +23,10 @@ test('a range is changed to a target margin in a grid, put into the draft, and t
   });
 
   await test.step('say what is to become of them', async () => {
-    await page.getByLabel('What it is called').fill('Modelling tools to 45 %');
+    await page.getByLabel('Name', { exact: true }).fill('Modelling tools to 45 %');
     await choose(page.getByLabel('Based on'), 'the cost: last');
     await choose(page.getByLabel('Change', { exact: true }), 'to a margin of');
-    await page.getByLabel('By how much').fill('45');
+    await page.getByLabel('Amount of change').fill('45');
     await page.getByRole('button', { name: 'Compute prices' }).click();
     await expect(
       page.getByText('base prices; from the last cost, to a margin of 45 %.'),
@@ -61,9 +61,9 @@ test('a range is changed to a target margin in a grid, put into the draft, and t
   await test.step('leave a row out with a key, and see all of it again after a reload', async () => {
     await cell(ledger, item, 'name').click();
     await page.keyboard.press('x');
-    await expect(cell(ledger, item, 'marks')).toContainText('left out');
+    await expect(cell(ledger, item, 'marks')).toContainText('excluded');
     await page.keyboard.press('x');
-    await expect(cell(ledger, item, 'marks')).not.toContainText('left out');
+    await expect(cell(ledger, item, 'marks')).not.toContainText('excluded');
     await page.reload();
     await expect(cell(ledger, item, 'after')).toContainText('7.77');
   });
@@ -76,7 +76,7 @@ test('a range is changed to a target margin in a grid, put into the draft, and t
     await expect(page.getByLabel(/^Base price per/).first()).toHaveValue('7.77');
     await page.goBack();
     await page.getByRole('button', { name: 'Remove all from draft' }).click();
-    await expect(page.getByText('taken back')).toBeVisible();
+    await expect(page.getByText('undone', { exact: true })).toBeVisible();
     await page.goto(`/catalogue/${item}`);
     await expect(page.getByRole('heading', { name: 'Price at each level' })).toBeVisible();
     await expect(page.getByLabel(/^Base price per/).first()).not.toHaveValue('7.77');

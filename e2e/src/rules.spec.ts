@@ -39,7 +39,7 @@ test('a rule with a code is written as a tree, published, and started by its cod
     await ledger.saved();
     await expect(page.getByTestId('total')).toHaveText('62.00');
     await page.getByRole('button', { name: /^Price of CL-0311/ }).focus();
-    await expect(ledger.workings()).toContainText('its code is needed');
+    await expect(ledger.workings()).toContainText('code not entered');
   });
 
   await test.step('with it, the rule takes its part', async () => {
@@ -81,7 +81,7 @@ test('units are given for others, codes say what became of them, and shipping co
   await ledger.saved();
   await page.reload();
   await expect(page.getByTestId('total')).toHaveText('15.62');
-  await expect(page.getByText('which is for other goods than these')).toBeVisible();
+  await expect(page.getByText('which covers none of these items')).toBeVisible();
 });
 
 test('a rule is put on a line by hand, another taken off, and what ceases to hold says so', async ({
@@ -184,7 +184,7 @@ test('a condition is saved under a name, used by a rule, and changed for it', as
   await page.getByRole('textbox', { name: 'Percent' }).fill('10');
   await page.keyboard.press('Tab');
   await page.getByRole('button', { name: 'Add condition' }).click();
-  await choose(page.getByRole('combobox', { name: 'Condition' }).nth(1), 'what is saved as');
+  await choose(page.getByRole('combobox', { name: 'Condition' }).nth(1), 'saved condition');
   await choose(page.getByRole('combobox', { name: 'Saved condition' }), 'Two of them');
   await expect(
     page.getByText('and condition “Two of them” is met: 10 % off price so far'),

@@ -22,7 +22,7 @@ test('a quote goes back to what it was, seen first, and that is undone, too', as
   await expect(done).toContainText('GL-1180: quantity 40 → 4');
   await expect(done).toContainText('what it is for A mistake → none');
   await expect(page.getByLabel('Quantity of GL-1180')).toHaveValue('40');
-  await page.getByRole('button', { name: 'Restore' }).click();
+  await page.getByRole('button', { name: 'Restore', exact: true }).click();
   await expect(page.getByLabel('Quantity of GL-1180')).toHaveValue('4');
   await ledger.saved();
   await expect(done.getByRole('row').nth(1)).toContainText('GL-1180: quantity 40 → 4');
@@ -88,6 +88,6 @@ test('an order repeats, a sale is sent, and some of its goods come back at its o
   await page.getByLabel('Reason for the return').fill('the wrong ones');
   await expect(page.getByRole('table', { name: 'What comes back' })).toContainText(whole);
   await page.getByRole('button', { name: 'Post the return' }).click();
-  await expect(page.getByText(/Return \d+,/)).toContainText('4 piece of TL-0042');
+  await expect(page.getByText(/Return \d+,/)).toContainText('4 pieces of TL-0042');
   await expect(page.getByRole('button', { name: 'Create return' })).toBeHidden();
 });

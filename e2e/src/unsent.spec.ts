@@ -93,7 +93,7 @@ test('a level is edited while the server refuses, and another one opened', async
   await page.getByLabel('Name', { exact: true }).fill('Unsent club of clay');
   await page.getByLabel('Name', { exact: true }).press('Tab');
   await ledger.open('Price levels');
-  await page.getByRole('button', { name: 'New level' }).click();
+  await page.getByRole('button', { name: 'Create price level' }).click();
   await expect(unsent(page)).toContainText('Price level Unsent club of clay');
   await answerAgain();
   await expect(unsent(page)).toBeHidden();
@@ -138,7 +138,7 @@ test('a purchase order is edited while the server refuses, and the page loaded a
   await ledger.open('Quotes');
   await page.goto('/purchase-desk?item=TL-0049');
   await page
-    .getByRole('button', { name: /^Order/ })
+    .getByRole('button', { name: /^Create purchase order/ })
     .first()
     .click();
   await expect(page.getByRole('heading', { name: /^Purchase order \d+$/ })).toBeVisible();

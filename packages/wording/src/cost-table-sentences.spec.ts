@@ -13,6 +13,7 @@ import {
   times,
 } from '@honest-ledger/engine/testing/saltmarsh';
 import { costAdjustmentWords, costTableSentence, feesWords } from './cost-table-sentences';
+import { markupWords } from './markup-words';
 import { stepWording } from './sentences';
 import { entrySentence, plainWriter, type Names } from './setup-sentences';
 import { unitAfter } from './units';
@@ -137,6 +138,41 @@ describe('an entry of a level that starts from a cost', () => {
     expect(said({ kind: 'percent', percent: decimal('0') }, undefined, { adjusting })).toBe(
       'all items, based on base price, by unit cost (at least 5 EUR: 5 % off)',
     );
+  });
+});
+
+describe('a markup or a margin, each with the other', () => {
+  const said = (kind: 'markup' | 'margin', percent: string): string =>
+    markupWords({ kind, percent }, plainWriter);
+
+  it('has both, as one follows from the other', () => {
+    // common practice: margin = markup / (100 + markup), markup = margin / (100 - margin)
+    expect(said('markup', '85')).toBe('85 % markup (45.9 % margin)');
+    expect(said('margin', '50')).toBe('50 % margin (100.0 % markup)');
+    expect(said('markup', '-20')).toBe('-20 % markup (-25.0 % margin)');
+  });
+
+  it('has the one alone where there is no other, or no figure yet', () => {
+    expect(said('margin', '100')).toBe('100 % margin');
+    expect(said('markup', '-100')).toBe('-100 % markup');
+    expect(said('margin', '')).toBe(' % margin');
+  });
+});
+
+describe('units', () => {
+  it('agree with their quantity, by the rules of English where nobody has said how', () => {
+    expect(unitAfter('1', 'bag')).toBe('bag');
+    expect(unitAfter('1.00', 'box')).toBe('box');
+    expect(unitAfter('24', 'box')).toBe('boxes');
+    expect(unitAfter('0.5', 'tray')).toBe('trays');
+    expect(unitAfter('11', 'entry')).toBe('entries');
+    expect(unitAfter('0', 'pallet')).toBe('pallets');
+  });
+
+  it('stay where they are no word, and take the plural that somebody has given', () => {
+    expect(unitAfter('2', 'EUR')).toBe('EUR');
+    expect(unitAfter('2', 'kg')).toBe('kg');
+    expect(unitAfter('2', 'foot', 'feet')).toBe('feet');
   });
 });
 

@@ -150,6 +150,7 @@ export const ROUTES: readonly (readonly [Method, string, Permission])[] = [
   ['PUT', '/items/CL-0207', 'editFacts'],
   ['POST', '/items/CL-0207/foresee', 'editFacts'],
   ['GET', '/changes', 'look'],
+  ['GET', '/change-log', 'look'],
   ['DELETE', `/drafts/${LEVEL}/waiting`, 'editSetup'],
   ['GET', '/imports', 'look'],
   ['POST', '/imports?kind=items', 'editFacts'],

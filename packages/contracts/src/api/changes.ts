@@ -1,5 +1,14 @@
+import type { Day } from '@honest-ledger/engine';
 import Joi from 'joi';
-import { instant, objectOf } from '../forms/fields';
+import { day, instant, objectOf } from '../forms/fields';
+import {
+  orderFields,
+  pageFields,
+  searchText,
+  severalOf,
+  type ListOrder,
+  type PageAsked,
+} from './pages';
 
 /** One entry of the record. */
 export interface ChangeRow {
@@ -36,6 +45,30 @@ export const changeQuerySchema = objectOf<ChangeQuery>({
   before: instant,
   below: Joi.number().integer().min(1),
   limit: Joi.number().integer().min(1).max(500).default(100),
+});
+
+/** What the change log can be sorted by. */
+export const CHANGE_SORTS = ['at', 'by', 'kind', 'name', 'action'] as const;
+export type ChangeSort = (typeof CHANGE_SORTS)[number];
+
+export interface ChangeLogQuery extends ListOrder<ChangeSort>, PageAsked {
+  /** Words of the name or the key of what was changed, or of who changed it. */
+  readonly text?: string;
+  readonly kind?: readonly string[];
+  readonly key?: readonly string[];
+  /** Calendar days, both included, as UTC has them. */
+  readonly changedFrom?: Day;
+  readonly changedTo?: Day;
+}
+
+export const changeLogQuerySchema = objectOf<ChangeLogQuery>({
+  text: searchText,
+  kind: severalOf(Joi.string().max(40)),
+  key: severalOf(Joi.string().max(64)),
+  changedFrom: day,
+  changedTo: day,
+  ...orderFields(CHANGE_SORTS, true),
+  ...pageFields,
 });
 
 export interface ChangePage {

@@ -113,7 +113,7 @@ export const itemCostsSchema = objectOf<ItemCosts>({
     .max(MAX_ROWS)
     .unique((a: DatedCost, b: DatedCost) => a.kind === b.kind && a.from === b.from)
     .required()
-    .messages({ 'array.unique': 'two costs of one kind begin on the same day' }),
+    .messages({ 'array.unique': 'two costs of one type start on the same day' }),
   suppliers: Joi.array()
     .items(itemSupplier)
     .max(MAX_SUPPLIERS)

@@ -20,6 +20,8 @@ export const LIST_NAMES = [
   'costUpdates',
   'priceChanges',
   'purchaseOrders',
+  'salesBacktests',
+  'changes',
 ] as const;
 export type ListName = (typeof LIST_NAMES)[number];
 

@@ -122,10 +122,10 @@ export const newReturnSchema = objectOf<NewReturn>({
     is: true,
     then: Joi.string().trim().min(1).max(200).allow(null),
     otherwise: Joi.valid(null).messages({
-      'any.only': 'Where the goods stay, nothing that they had earned is kept back',
+      'any.only': 'With a credit, nothing is deducted',
     }),
   })
     .default(null)
-    .messages({ 'string.empty': 'Say why the difference is kept back' }),
+    .messages({ 'string.empty': 'Enter a reason for the deduction' }),
   amountWithTax: decimalText({ from: '0', to: '99999999999999999999', digits: 6 }).required(),
 });

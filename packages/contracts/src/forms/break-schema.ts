@@ -61,7 +61,7 @@ const contentFields = {
   scopes: scopesSchema
     .min(1)
     .required()
-    .messages({ 'array.min': 'say which goods the break is for' }),
+    .messages({ 'array.min': 'choose at least one item for the break' }),
   levels: Joi.array().items(identifier).min(1).max(MAX_LIMITS).unique().allow(null).default(null),
   parties: partiesSchema.allow(null).default(null),
   outlets: Joi.array().items(shortCode).min(1).unique().allow(null).default(null),

@@ -81,7 +81,7 @@ export const scopesSchema = Joi.array()
     const twice = twins(scopes.map(scopeKey));
     return twice ? help.error('scopes.twins', twice) : scopes;
   })
-  .messages({ 'scopes.twins': 'goods {#first} and {#second} are the same' });
+  .messages({ 'scopes.twins': 'Items {#first} and {#second} are the same. Remove one' });
 
 const contentFields = {
   name: shortText.required(),

@@ -39,7 +39,7 @@ import { unlikeInstant } from './local-moment';
 
 /** Why something is done by hand. */
 const reason = Joi.string().trim().min(1).max(200).required().messages({
-  'string.empty': '{#label} must say why it is done by hand',
+  'string.empty': '{#label} needs a reason. Enter one',
 });
 
 export const priceByHandSchema = Joi.object({
@@ -130,7 +130,7 @@ export const byHandSchema = Joi.array()
   .max(2000)
   .unique((a: RuleByHand, b: RuleByHand) => a.rule === b.rule && a.line === b.line)
   .default([])
-  .messages({ 'array.unique': 'a rule is put on or taken off twice at the same place' });
+  .messages({ 'array.unique': 'a rule is applied or excluded twice at the same place' });
 
 /** What shipping costs before rules, in the document's currency. */
 export const shippingSchema = decimalText(PRICE_BOUNDS).allow(null).default(null);

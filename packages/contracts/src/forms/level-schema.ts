@@ -63,7 +63,7 @@ const entriesSchema = Joi.array()
   })
   .messages({
     'array.unique': 'two entries have the same id',
-    'entries.twins': 'entries {#first} and {#second} are for the same goods',
+    'entries.twins': 'Entries {#first} and {#second} apply to the same items. Remove one',
   });
 
 const typedPriceSchema = objectOf<TypedPriceForm>({

@@ -51,7 +51,7 @@ const MAX_PRICES = 5000;
 /** Deeper than anybody reads. */
 const DEEPEST = 12;
 
-const goods = scopesSchema.min(1).required().messages({ 'array.min': 'say which goods' });
+const goods = scopesSchema.min(1).required().messages({ 'array.min': 'Choose at least one item' });
 const chosen = (one: Joi.Schema, what: string): Joi.Schema =>
   Joi.array()
     .items(one)

@@ -70,7 +70,7 @@ describe('a rule at the border', () => {
     const when = { kind: 'all', of: [CLAY, number({ kind: 'atLeast', value: 'many' })] };
     expect(problems(rule({ when }))[0]).toMatch(/^when\.of\[1\]\.comparison\.value: /);
     const empty = { kind: 'any', of: [{ kind: 'goods', scopes: [] }] };
-    expect(problems(rule({ when: empty }))[0]).toContain('say which goods');
+    expect(problems(rule({ when: empty }))[0]).toContain('Choose at least one item');
     const nobody = { kind: 'customer', customers: [] };
     expect(problems(rule({ when: nobody }))[0]).toContain('choose at least one customer');
     const reversed = number({ kind: 'between', value: '5', to: '3' });

@@ -14,7 +14,7 @@ export const LEVEL_PRICE_SHEET: Sheet = {
     DATED_PRICE_COLUMNS.minQuantity,
     yesNoColumn({
       name: 'Closes',
-      meaning: 'Whether later reductions are kept off it: yes or no.',
+      meaning: 'Whether it is excluded from breaks and rules: yes or no.',
     }),
   ],
 };

@@ -70,8 +70,8 @@ export async function applyImport(
 }
 
 /** How much of a file was taken in before it was stopped; a sentence. */
-export const HOW_FAR = sql<string>`case when ${imports.taken} = 0 then 'Nothing of the file was taken in.'
-  else ${imports.taken} || ' rows were taken in before that: undo them, or send the file in again for the rest.' end`;
+export const HOW_FAR = sql<string>`case when ${imports.taken} = 0 then 'Nothing of the file was imported.'
+  else ${imports.taken} || ' rows were imported before that. Undo them, or upload the file again for the rest.' end`;
 
 async function kindOf(database: Database, id: string): Promise<SheetKind | null> {
   const [found] = await database
@@ -235,7 +235,7 @@ async function readAnew(transaction: Transaction, id: string): Promise<void> {
     .set({
       state: 'reading',
       compared: 0,
-      remark: 'Something has changed since this was looked through, so it is compared anew.',
+      remark: 'Something changed since you reviewed this, so it is compared again.',
     })
     .where(eq(imports.id, id));
   await addJob(transaction, COMPARE_JOB, { import: id } satisfies ImportJob);

@@ -35,7 +35,8 @@ export async function foreseeFile(
       .limit(ITEMS_PRICED),
   }));
   if (file.kind !== 'items') throw new Problem(422, 'This is no file of items.');
-  if (file.state !== 'ready') throw conflict('This file cannot be taken in as it is now.', file);
+  if (file.state !== 'ready')
+    throw conflict('This file cannot be imported in its present state.', file);
   const rows = compared.flatMap(({ after }) => (after ? [after] : []));
   const names = new Map(rows.map((cells) => [cell(cells, 'Item'), cell(cells, 'Name')]));
   const numbers = [...names.keys()];

@@ -246,6 +246,6 @@ function basePriceProblems(before: Cells | null, after: Cells, shared: boolean):
     ];
   }
   return shared && isRepriced(before, after)
-    ? [{ column, sentence: 'The item has a shared price; it is changed where that is kept' }]
+    ? [{ column, sentence: 'The item has a shared price. Change it under Pricing settings' }]
     : [];
 }

@@ -8,7 +8,7 @@ import { documents } from '../../platform/database/schema/index';
 
 /** What names a sale, by the table that does. */
 const NAMED_BY: Readonly<Record<string, string>> = {
-  returns: 'goods of it came back',
+  returns: 'it has returns',
   sales_again_lines: 'it was priced again, and the result names it',
 };
 

@@ -137,12 +137,13 @@ function refuseWithout(request: FastifyRequest, kind: SheetKind): void {
 
 async function askToApply(transaction: Transaction, id: string): Promise<ImportView> {
   const file = await findImport(transaction, id);
-  if (file.state !== 'ready') throw conflict('This file cannot be taken in as it is now.', file);
+  if (file.state !== 'ready')
+    throw conflict('This file cannot be imported in its present state.', file);
   const { wrong, new: fresh, changed } = file.counts;
   if (wrong > 0) {
     throw new Problem(
       422,
-      `${String(wrong)} rows are wrong. Mend them in the file and send it in again.`,
+      `${String(wrong)} rows have errors. Correct them in the file and upload it again.`,
     );
   }
   if (fresh + changed === 0) throw new Problem(422, 'The file changes nothing.');

@@ -56,7 +56,7 @@ A-17,2,2024-03-05,C4001,quay,CL-0207,2,18.00,,36.00`;
     const twice = await compared('kind=sales', SALE);
     expect(twice.counts).toEqual({ new: 0, changed: 0, unchanged: 2, wrong: 0 });
     expect(await wrong(SALE.replace('36.00', '36.00').replace(',2,18.00', ',3,18.00'))).toEqual([
-      'The sale was taken in before, and a posted sale is final',
+      'The sale was imported before, and a posted sale is final',
     ]);
   });
 

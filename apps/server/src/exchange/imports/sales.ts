@@ -199,7 +199,7 @@ function problemsOfRow({ before, after }: ComparedRow, known: Known): CellProble
     ...wrong('Posted', cell(after, 'Posted') > known.today, 'This day is still to come'),
     ...unknownNames(after, item, known),
     ...wrong('Currency', !known.currencies.includes(currency), `There is no rate for ${currency}`),
-    ...wrong('Sale', isOther, 'The sale was taken in before, and a posted sale is final'),
+    ...wrong('Sale', isOther, 'The sale was imported before, and a posted sale is final'),
   ];
   if (named.length > 0 || !item || isThere) return named;
   return extensionProblems(setup, after, currency, item);

@@ -219,7 +219,7 @@ P-2,1,2024-03-05,C4001,quay,GL-1180,4,11.50`,
     expect((await browser.ask('POST', `${at}/returns`, back)).status).toBe(201);
     const view = await undone(id);
     expect([view.back, view.removed]).toEqual([1, 1]);
-    expect(view.staying).toEqual([{ what: 'sale', key: 'P-2', why: 'goods of it came back' }]);
+    expect(view.staying).toEqual([{ what: 'sale', key: 'P-2', why: 'it has returns' }]);
     expect(Number(await sold())).toBe(Number(before) + 3);
     expect((await browser.ask('GET', at)).status).toBe(200);
   });

@@ -35,7 +35,7 @@ export async function undoMassChange(
 ): Promise<void> {
   const undone = await undo(transaction, services, id, actor);
   if (undone.back !== seen.back || undone.staying.length !== seen.stays) {
-    throw conflict('Something of it has been changed since you looked at it.', null);
+    throw conflict('Something of it changed since you opened it.', null);
   }
 }
 

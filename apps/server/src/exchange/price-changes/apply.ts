@@ -36,8 +36,8 @@ import { changes, workOut, type WorkedOut } from './work-out';
 class Outdated extends Error {}
 
 const OUTDATED =
-  'Costs, prices or goods have changed since these prices were worked out. They are worked out ' +
-  'anew; look through them again.';
+  'Costs, prices or items changed since these prices were computed. They are computed ' +
+  'again; review them once more.';
 
 /**
  * Puts the prices that were looked at into a draft, as one edit, all of them or none; where they

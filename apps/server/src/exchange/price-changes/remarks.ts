@@ -22,5 +22,5 @@ export function remarkOf(
   if (sharedName !== null)
     return `It shares the price ${sharedName}, which is changed under Basics.`;
   if (typeof after === 'string') return NO_PRICE_SENTENCES[after];
-  return keptByTable ? 'A cost table keeps it: a price of its own would take its place.' : null;
+  return keptByTable ? 'A cost table gives its price; an own price would replace it.' : null;
 }

@@ -144,7 +144,7 @@ export async function ownPriceChange(
     .for('update');
   if (!found) throw notFound('This change of prices');
   if (found.byId !== actor.id) {
-    throw new Problem(403, 'Somebody else prepares this change of prices; begin one of your own.');
+    throw new Problem(403, 'Somebody else prepares this bulk change. Create your own.');
   }
   return found;
 }
@@ -161,7 +161,7 @@ export async function openPriceChange(
     throw conflict('These prices lie in a draft already. Undo that to change them.', null);
   }
   if (revision !== undefined && found.revision !== revision) {
-    throw conflict('This has changed since you looked at it, in another window.', null);
+    throw conflict('This was changed in another window since you opened it.', null);
   }
   return found;
 }

@@ -22,7 +22,7 @@ const COLUMNS: readonly TableColumn[] = [
   FIGURES('Markup %'),
   FIGURES('Margin %'),
   { name: 'Typed' },
-  { name: 'Left out' },
+  { name: 'Excluded' },
   { name: 'Marks' },
   { name: 'Remark' },
 ];

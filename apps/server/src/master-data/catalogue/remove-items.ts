@@ -11,7 +11,7 @@ import { readItemContents, type StoredItem } from './item-contents';
 const NAMED_BY: Readonly<Record<string, string>> = {
   document_lines: 'it stands on a quote, an order or a sale',
   purchase_order_lines: 'it stands on a purchase order',
-  price_proposals: 'a price of it waits, or waited, for a decision',
+  price_proposals: 'a proposed price names it',
   base_price_rows: 'a price of it was published',
   set_ups_paid: 'its set-up charge was paid',
   item_costs: 'it has a cost',

@@ -17,7 +17,7 @@ export async function deleteItem(
   const before = (await readItemContents(transaction, [number])).get(number);
   if (!before) throw notFound(`Item ${number}`);
   if (before.revision !== revision) {
-    throw conflict('Somebody else has changed this item meanwhile.', null);
+    throw conflict('Not saved: somebody else changed this item meanwhile.', null);
   }
   const [stays] = await removeItems(transaction, [number], actor, { withCosts: true });
   if (stays) throw new Problem(422, `${number} cannot be deleted: ${stays.why}.`);
@@ -34,7 +34,7 @@ export async function saveItem(
   if (revision === 0 && before) throw new Problem(422, `There is an item ${number} already.`);
   if ((before?.revision ?? 0) !== revision) {
     const current = before && { ...before.content, revision: before.revision };
-    throw conflict('Somebody else has changed this item meanwhile.', current ?? null);
+    throw conflict('Not saved: somebody else changed this item meanwhile.', current ?? null);
   }
   const [problems = []] = await itemProblems(transaction, [{ number, content }]);
   if (problems.length > 0) throw refused(problems);

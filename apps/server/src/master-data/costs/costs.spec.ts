@@ -110,7 +110,7 @@ describe('the costs of an item', () => {
       ...costs,
       costs: [last('2026-11-01', '1'), last('2026-11-01', '2')],
     }));
-    expect(twice.problem.detail).toContain('two costs of one kind begin on the same day');
+    expect(twice.problem.detail).toContain('two costs of one type start on the same day');
   });
 
   it('are not overwritten where somebody else was first, and are on record', async () => {

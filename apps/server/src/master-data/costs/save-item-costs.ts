@@ -33,7 +33,7 @@ export async function saveItemCosts(
   // the same edit once more, whose answer did not get there
   if (isDeepStrictEqual(before, content)) return;
   if (!isDeepStrictEqual(before, seen)) {
-    throw conflict('Somebody else has changed the costs of this item meanwhile.', before);
+    throw conflict('Not saved: somebody else changed the costs of this item meanwhile.', before);
   }
   const known = await readKnown(transaction);
   const problems = costProblems(content, item, known);

@@ -22,7 +22,7 @@ export async function deleteCustomer(
 ): Promise<void> {
   const before = await findCustomer(transaction, code);
   if (before.revision !== revision) {
-    throw conflict('Somebody else has changed this customer meanwhile.', before);
+    throw conflict('Not saved: somebody else changed this customer meanwhile.', before);
   }
   const [stays] = await removeCustomers(transaction, [code], actor);
   if (stays) throw new Problem(422, `${code} cannot be deleted: ${stays.why}.`);
@@ -40,7 +40,7 @@ export async function saveCustomer(
     throw new Problem(422, `There is a customer ${code} already.`);
   }
   if (before && before.revision !== revision) {
-    throw conflict('Somebody else has changed this customer meanwhile.', before);
+    throw conflict('Not saved: somebody else changed this customer meanwhile.', before);
   }
   const had = before ? levelsOf(customerContentOf(before)) : new Set<string>();
   const [problems = []] = await customerProblems(transaction, [{ content, had }]);

@@ -1,4 +1,4 @@
-import type { ListRow, RateRow, UserRow } from '@honest-ledger/contracts';
+import type { CustomerGroups, ListRow, RateRow, UserRow } from '@honest-ledger/contracts';
 import { testServer, type Answer, type Browser, type TestServer } from '../../testing/test-server';
 
 describe('lists, rates and users', () => {
@@ -58,6 +58,20 @@ describe('lists, rates and users', () => {
     expect(answer.problem.detail).toBe('The kind last is part of every setup.');
     expect((await list('costKinds')).some(({ code }) => code === 'last')).toBeTrue();
     expect((await list('costKinds')).some(({ code }) => code === 'fired')).toBeFalse();
+  });
+
+  it('knows the units that items are sold by, with their plurals until somebody gives another', async () => {
+    const plural = async (unit: string): Promise<unknown> =>
+      (await list('units')).find(({ code }) => code === unit)?.name;
+    expect(await plural('bag')).toBe('bags');
+    expect((await save('units', 'bag', { name: 'bags' }, { name: 'sacks' })).status).toBe(204);
+    expect(await plural('bag')).toBe('sacks');
+    const groups = (await browser.ask('GET', '/customer-groups')).as<CustomerGroups>();
+    expect(groups.units).toContain({ code: 'bag', name: 'sacks' });
+    expect((await save('units', 'bag', { name: 'sacks' }, null)).status).toBe(204);
+    expect(await plural('bag')).toBe('bags');
+    expect((await save('units', 'foot', null, { name: 'feet' })).status).toBe(204);
+    expect(await plural('foot')).toBe('feet');
   });
 
   it('lets no category lie under itself', async () => {

@@ -43,7 +43,7 @@ export async function saveEntry(
   const entries = LISTS[list] as List<ListContents[ListKind]>;
   const before = (await entries.read(transaction)).get(code) ?? null;
   if (!isDeepStrictEqual(seen, before)) {
-    throw conflict(`Somebody else has changed this ${WORDS[list]} meanwhile.`, before);
+    throw conflict(`Not saved: somebody else changed this ${WORDS[list]}.`, before);
   }
   const after = content === null ? null : checked(list, content);
   if (after) {
@@ -110,7 +110,7 @@ async function removeUnused(remove: () => Promise<void>, list: ListKind): Promis
     if (postgresCode(error) !== STILL_NAMED) throw error;
     throw new Problem(
       422,
-      `This ${WORDS[list]} is still used: by goods, by customers, by documents, or by a version of the setup.`,
+      `This ${WORDS[list]} is still used by items, customers, documents or a version of the pricing.`,
     );
   }
 }

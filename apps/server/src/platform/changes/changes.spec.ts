@@ -1,4 +1,4 @@
-import type { ChangePage, ItemView } from '@honest-ledger/contracts';
+import type { ChangePage, ChangeRow, ItemView, Page } from '@honest-ledger/contracts';
 import { changeCustomer } from '../../testing/customers';
 import { testServer, type Browser, type TestServer } from '../../testing/test-server';
 
@@ -55,6 +55,28 @@ describe('the record of changes', () => {
     expect(names(await read('kind=customer&before=2026-11-24T15:00:00Z'))).toEqual(['By Ines']);
     expect(names(await read('kind=customer&by=%25'))).toEqual([]);
     expect((await browser.ask('GET', '/changes?since=yesterday')).status).toBe(422);
+  });
+
+  it('is a list that is searched, narrowed and sorted', async () => {
+    await rename('By Ines');
+    server.clock.now = new Date('2026-11-25T15:00:00Z');
+    const tom = await server.signedIn('tom@saltmarsh.example');
+    await changeCustomer(tom, 'C1002', { name: 'By Tom' });
+    const log = async (query: string): Promise<Page<ChangeRow>> =>
+      (await browser.ask('GET', `/change-log?kind=customer&${query}`)).as<Page<ChangeRow>>();
+    const keys = async (query: string): Promise<string[]> =>
+      (await log(query)).rows.map(({ key }) => key);
+    expect(await keys('')).toEqual(['C1002', 'C1001']);
+    expect(await keys('sort=name&descending=false')).toEqual(['C1001', 'C1002']);
+    expect(await keys('text=tom')).toEqual(['C1002']);
+    expect(await keys('key=C1001')).toEqual(['C1001']);
+    expect(await keys('changedTo=2026-11-24')).toEqual(['C1001']);
+    expect(await keys('changedFrom=2026-11-25')).toEqual(['C1002']);
+    expect(await log('limit=1&offset=1')).toEqual(
+      jasmine.objectContaining({ total: 2, rows: [jasmine.objectContaining({ key: 'C1001' })] }),
+    );
+    expect((await log('kind=item')).total).toBe(2);
+    expect((await browser.ask('GET', '/change-log?changedFrom=today')).status).toBe(422);
   });
 
   it('has nothing of a change that was refused, whole or in part', async () => {

@@ -1,8 +1,18 @@
-import { changeQuerySchema, type ChangePage, type ChangeQuery } from '@honest-ledger/contracts';
-import { and, desc, eq, gte, ilike, lt } from 'drizzle-orm';
+import {
+  changeLogQuerySchema,
+  changeQuerySchema,
+  type ChangeLogQuery,
+  type ChangePage,
+  type ChangeQuery,
+  type ChangeRow,
+  type Page,
+  type PageAsked,
+} from '@honest-ledger/contracts';
+import { and, desc, eq, gte, ilike, lt, sql } from 'drizzle-orm';
 import type { FastifyPluginCallback } from 'fastify';
 import { snapshot, type Queries } from '../database/database';
-import { containing } from '../database/patterns';
+import { countOf, inOrder, onPage } from '../database/pages';
+import { containing, everyWordIn, inList } from '../database/patterns';
 import { changes, users } from '../database/schema/index';
 import type { PlatformServices } from '../services';
 
@@ -12,6 +22,12 @@ export const changeRoutes: FastifyPluginCallback<PlatformServices> = (app, { dat
     '/changes',
     { config: { requires: 'look' }, schema: { querystring: changeQuerySchema } },
     (request) => snapshot(database, (queries) => findChanges(queries, request.query)),
+  );
+
+  app.get<{ Querystring: ChangeLogQuery; Reply: Page<ChangeRow> }>(
+    '/change-log',
+    { config: { requires: 'look' }, schema: { querystring: changeLogQuerySchema } },
+    (request) => snapshot(database, (queries) => findInLog(queries, request.query)),
   );
   done();
 };
@@ -37,17 +53,62 @@ async function findChanges(
     .orderBy(desc(changes.id))
     .limit(limit + 1);
   return {
-    changes: rows.slice(0, limit).map(({ change, by: name }) => ({
-      id: change.id,
-      at: change.at.toISOString(),
-      by: name,
-      kind: change.objectKind,
-      key: change.objectKey,
-      name: change.objectName,
-      action: change.action,
-      before: change.before,
-      after: change.after,
-    })),
+    changes: rows.slice(0, limit).map(toRow),
     more: rows.length > limit,
+  };
+}
+
+async function findInLog(queries: Queries, query: ChangeLogQuery): Promise<Page<ChangeRow>> {
+  const rows = await onPage(selectLog(queries, query), query);
+  return { rows: rows.map(toRow), total: await countOf(queries, selectLog(queries, query)) };
+}
+
+function selectLog(queries: Queries, query: Omit<ChangeLogQuery, keyof PageAsked>) {
+  const { text, kind, key, changedFrom, changedTo } = query;
+  const columns = {
+    at: changes.at,
+    by: users.name,
+    kind: changes.objectKind,
+    name: changes.objectName,
+    action: changes.action,
+  };
+  return queries
+    .select({ change: changes, by: users.name })
+    .from(changes)
+    .innerJoin(users, eq(users.id, changes.byId))
+    .where(
+      and(
+        everyWordIn(text, [changes.objectName, changes.objectKey, users.name]),
+        kind && inList(changes.objectKind, kind),
+        key && inList(changes.objectKey, key),
+        changedFrom === undefined
+          ? undefined
+          : sql`${changes.at} >= ${changedFrom}::date at time zone 'UTC'`,
+        changedTo === undefined
+          ? undefined
+          : sql`${changes.at} < (${changedTo}::date + 1) at time zone 'UTC'`,
+      ),
+    )
+    .orderBy(...inOrder(query, columns, changes.id))
+    .$dynamic();
+}
+
+function toRow({
+  change,
+  by,
+}: {
+  readonly change: typeof changes.$inferSelect;
+  readonly by: string;
+}): ChangeRow {
+  return {
+    id: change.id,
+    at: change.at.toISOString(),
+    by,
+    kind: change.objectKind,
+    key: change.objectKey,
+    name: change.objectName,
+    action: change.action,
+    before: change.before,
+    after: change.after,
   };
 }

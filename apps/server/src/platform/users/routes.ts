@@ -84,7 +84,7 @@ async function saveUser(
   const [row] = await transaction.select().from(users).where(same).for('update');
   const before = row ? { name: row.name, role: row.role, active: row.active } : null;
   if (!isDeepStrictEqual(seen, before)) {
-    throw conflict('Somebody else has changed this user meanwhile.', before);
+    throw conflict('Not saved: somebody else changed this user meanwhile.', before);
   }
   if (!row && hash === null) {
     throw refused([{ path: 'password', sentence: 'Give the new user a password' }]);
@@ -113,8 +113,5 @@ async function refuseNoAdministrator(transaction: Transaction): Promise<void> {
     .from(users)
     .where(and(eq(users.role, 'administrator'), eq(users.active, true)));
   if ((left?.administrators ?? 0) > 0) return;
-  throw new Problem(
-    422,
-    'Nobody would be left who may manage users. Make somebody else an administrator first.',
-  );
+  throw new Problem(422, 'Nobody else may manage users. Make another user an administrator first.');
 }

@@ -133,7 +133,7 @@ describe('what is taken off by hand', () => {
   it('goes no further and to no customer until it is approved, and then it does', async () => {
     const order = await desk().begin('order', [lineOf(GLAZE, { discount: off('20') })]);
     const { number } = order;
-    const sentence = `Order ${String(number)} breaks a guard, so it waits for approval.`;
+    const sentence = `Order ${String(number)} breaks a guard, so it needs approval.`;
     for (const refused of [
       await desk(administrator).advanced(number, 'order'),
       await administrator?.ask('GET', `/documents/${String(number)}/paper`),
@@ -193,7 +193,7 @@ describe('what is taken off by hand', () => {
     const own = await decide(true);
     expect([own.status, own.problem.detail]).toEqual([
       403,
-      'Somebody else decides what you ask for.',
+      'You cannot decide your own request. Ask another approver.',
     ]);
     expect((await decide(true, '', administrator)).status).toBe(204);
   });
@@ -299,7 +299,7 @@ describe('what is taken off by hand', () => {
     const own = await decide(true);
     expect([own.status, own.problem.detail]).toEqual([
       403,
-      'Somebody else decides what you typed.',
+      'You cannot decide what you entered yourself. Ask another approver.',
     ]);
     expect((await decide(true, '', administrator)).status).toBe(204);
   });
@@ -360,7 +360,7 @@ describe('what is taken off by hand', () => {
     const refused = await desk().advanced(order.number, 'order');
     expect([refused.status, refused.problem.detail]).toEqual([
       422,
-      `Order ${String(order.number)} breaks a guard, so it waits for approval.`,
+      `Order ${String(order.number)} breaks a guard, so it needs approval.`,
     ]);
     expect((await desk().read(order.number)).state).toBe('open');
   });

@@ -32,10 +32,10 @@ export async function decide(
   }
   if (asked.state !== 'asked') throw conflict(`Approval of ${title} is decided already.`, null);
   if (asked.askedBy === editor.id) {
-    throw new Problem(403, 'Somebody else decides what you ask for.');
+    throw new Problem(403, 'You cannot decide your own request. Ask another approver.');
   }
   if (await hasTyped(transaction, document, editor.id)) {
-    throw new Problem(403, 'Somebody else decides what you typed.');
+    throw new Problem(403, 'You cannot decide what you entered yourself. Ask another approver.');
   }
   const state = approved ? 'approved' : 'refused';
   const decidedAt = now();

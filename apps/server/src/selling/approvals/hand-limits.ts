@@ -5,7 +5,7 @@ import type { Queries, Transaction } from '../../platform/database/database';
 import { handLimits } from '../../platform/database/schema/index';
 import { conflict } from '../../platform/http/problems';
 
-/** How much each role may take off by hand. */
+/** The discount limit of each role. */
 export async function readHandLimits(queries: Queries): Promise<HandLimit[]> {
   const rows = await queries.select().from(handLimits);
   const known = new Map(rows.map(({ role, mostOff }) => [role, mostOff]));
@@ -26,7 +26,7 @@ export async function saveHandLimit(
     .for('update');
   const before = { mostOff: row?.mostOff ?? null };
   if (before.mostOff !== seen.mostOff)
-    throw conflict('Somebody else has changed this limit meanwhile.', before);
+    throw conflict('Not saved: somebody else changed this limit meanwhile.', before);
   await transaction
     .insert(handLimits)
     .values({ role, ...content })

@@ -52,7 +52,7 @@ function checkOverrides(before: DocumentContent, after: DocumentContent, role: R
     isDeepStrictEqual(before.discount, after.discount) &&
     same((line) => [line?.priceByHand ?? null, line?.discount ?? null]);
   if (!prices && !may(role, 'priceByHand')) {
-    throw new Problem(403, 'Your role may not type a price or a discount by hand.');
+    throw new Problem(403, 'Your role may not enter manual prices or discounts.');
   }
 }
 
@@ -88,7 +88,7 @@ async function checkPromises(
       )
       .limit(1);
     if (known) continue;
-    const sentence = 'Nothing was promised like this';
+    const sentence = 'No such price was held';
     problems.push({ path: `lines[${String(index)}].kept`, sentence });
   }
   if (problems.length > 0) throw refused(problems);

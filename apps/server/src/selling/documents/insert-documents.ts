@@ -11,7 +11,7 @@ import { lineRows } from './write-document';
 /** A line has more than twenty columns. */
 const LINES_AT_ONCE = 1000;
 
-/** Begins a document without lines. */
+/** Creates a document without lines. */
 export async function insertDocument(
   transaction: Transaction,
   values: typeof documents.$inferInsert,

@@ -30,7 +30,7 @@ export async function pdfTableOf(queries: Queries, number: number): Promise<Titl
   if (document.state === 'open') await refuseHeld(queries, document);
   const priced = rows.map((row) => row.priced);
   if (document.outcome === null || priced.length === 0) {
-    throw new Problem(422, 'There are no lines to put on paper.');
+    throw new Problem(422, 'No lines to print. Add a line first.');
   }
   const goods = await goodsFor(
     queries,
@@ -39,7 +39,7 @@ export async function pdfTableOf(queries: Queries, number: number): Promise<Titl
   const { currency, asOf, validUntil } = content;
   const whom = await whomFor(queries, content.customer);
   const seller = content.outlet === null ? '' : `${await outletName(queries, content.outlet)}. `;
-  const until = validUntil === null ? '' : `, prices promised until ${validUntil}`;
+  const until = validUntil === null ? '' : `, prices held until ${validUntil}`;
   const as = asOf === null ? '' : `, prices as of ${asOf.replace('T', ' ')}`;
   const day = (document.settledAt ?? document.changedAt).toISOString().slice(0, 10);
   return {

@@ -46,7 +46,7 @@ export async function pdfTableOfReturn(
       ]),
       ...(takenOffBecause === null
         ? []
-        : [['', 'What they had earned for what is kept', '', '', `-${takenOff}`]]),
+        : [['', 'Discount that the kept items lose', '', '', `-${takenOff}`]]),
       ...taxed({ total: amount, tax, totalWithTax: amountWithTax }, currency).map(
         ([words, figure]) => ['', words, '', '', figure],
       ),

@@ -106,7 +106,7 @@ export async function lockDocument(
   if (!stored) throw notFound(`Document ${String(number)}`);
   if (stored.revision !== revision) {
     throw conflict(
-      `Somebody else has changed this ${stored.kind} meanwhile.`,
+      `Not saved: somebody else changed this ${stored.kind}.`,
       await readDocument(transaction, services, number),
     );
   }

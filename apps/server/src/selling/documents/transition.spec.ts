@@ -213,7 +213,7 @@ describe('a document on its way', () => {
     const body = { revision, customer, title, outlet, currency, level, lines };
     const answer = await browser.ask('PUT', at(back.number), body);
     expect(answer.problem.fields).toEqual([
-      { path: 'lines[0].kept', sentence: 'Nothing was promised like this' },
+      { path: 'lines[0].kept', sentence: 'No such price was held' },
     ]);
   });
 

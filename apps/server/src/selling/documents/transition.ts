@@ -74,9 +74,7 @@ export async function transitionDocument(
   const promised = promisesOf(view.differing, stored);
   const unknown = keep.filter((id) => !promised.has(id));
   if (unknown.length > 0) {
-    throw refused([
-      { path: 'keep', sentence: 'There is no promised price to keep on such a line' },
-    ]);
+    throw refused([{ path: 'keep', sentence: 'This line has no held price to keep' }]);
   }
   const chosen = new Map([...promised].filter(([id]) => keep.includes(id)));
   const kept = keeping(content, view.differing, chosen);

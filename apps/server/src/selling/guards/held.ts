@@ -12,7 +12,7 @@ export async function refuseHeld(queries: Queries, document: DocumentRecord): Pr
   if (left.length === 0) return;
   throw new Problem(
     422,
-    `${documentTitle(document)} breaks ${left.length === 1 ? 'a guard' : `${String(left.length)} guards`}, so it waits for approval.`,
+    `${documentTitle(document)} breaks ${left.length === 1 ? 'a guard' : `${String(left.length)} guards`}, so it needs approval.`,
   );
 }
 

@@ -102,7 +102,7 @@ async function lockRepeat(transaction: Transaction, number: number, revision: nu
     .where(eq(repeats.documentNumber, number));
   if ((before?.revision ?? 0) !== revision) {
     throw conflict(
-      'Somebody else has changed meanwhile how it repeats.',
+      'Not saved: somebody else changed how it repeats.',
       await readRepeat(transaction, number),
     );
   }

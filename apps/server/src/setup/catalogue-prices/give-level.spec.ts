@@ -73,7 +73,7 @@ describe('one level for many', () => {
     const answer = await give(body);
     expect([answer.status, answer.problem.detail]).toEqual([
       409,
-      'A version was published since you looked at it, so its prices may be others.',
+      'A version was published since you opened this, so prices may differ.',
     ]);
     expect((await customer('C1001')).level).toBeNull();
     expect((await give({ ...body, version: 2 })).status).toBe(200);

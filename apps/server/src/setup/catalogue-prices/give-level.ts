@@ -77,10 +77,7 @@ export async function giveLevel(
   actor: Actor,
 ): Promise<LevelGiven> {
   if ((await versionInForce(transaction)) !== version) {
-    throw conflict(
-      'A version was published since you looked at it, so its prices may be others.',
-      null,
-    );
+    throw conflict('A version was published since you opened this, so prices may differ.', null);
   }
   const found = await readCustomers(
     transaction,
@@ -90,7 +87,7 @@ export async function giveLevel(
     const customer = found.get(code);
     if (!customer) throw notFound(`Customer ${code}`);
     if (customer.revision !== revision) {
-      throw conflict(`Somebody else has changed customer ${code} meanwhile.`, null);
+      throw conflict(`Not saved: somebody else changed customer ${code}.`, null);
     }
     const before = customerContentOf(customer);
     return { code, content: { ...before, level }, had: levelsOf(before) };

@@ -131,7 +131,7 @@ function withdrawProblems({ edited, key }: Checked, kind: EditParams['kind']): F
       ? []
       : [{ path: '', sentence: `${String(pointing.length)} base prices point to this price` }];
   }
-  return kind === 'settings' ? [{ path: '', sentence: 'Settings cannot be withdrawn' }] : [];
+  return kind === 'settings' ? [{ path: '', sentence: 'Settings cannot be deleted' }] : [];
 }
 
 async function levelProblems(
@@ -225,7 +225,12 @@ async function settingsProblems(
     ),
     ...(homeCurrency === published.homeCurrency
       ? []
-      : [{ path: 'homeCurrency', sentence: 'Prices are kept in the home currency, so it stays' }]),
+      : [
+          {
+            path: 'homeCurrency',
+            sentence: 'Prices are in the home currency, so it cannot change',
+          },
+        ]),
     ...(defaultLevel === null || edited.levels.some(({ id }) => id === defaultLevel)
       ? []
       : [{ path: 'defaultLevel', sentence: 'There is no such level' }]),

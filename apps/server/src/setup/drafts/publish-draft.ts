@@ -36,13 +36,10 @@ export async function draftAsSeen(
   const [draft] = await transaction.select().from(drafts).where(eq(drafts.id, id));
   if (!draft) throw notFound('This draft');
   if (draft.state !== 'open') {
-    throw conflict('This draft has been published or set to wait meanwhile.', null);
+    throw conflict('This draft was published or scheduled meanwhile.', null);
   }
   if (draft.revision !== revision) {
-    throw conflict(
-      'The draft has been edited since you looked at it. Look through it again.',
-      null,
-    );
+    throw conflict('The draft changed since you opened it. Review it again.', null);
   }
   return draft;
 }

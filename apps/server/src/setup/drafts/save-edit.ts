@@ -39,7 +39,7 @@ export async function saveEdit(
     if (held && isDeepStrictEqual(content, held.content)) {
       return { revision: held.revision, draft: held.draft };
     }
-    throw conflict('Somebody else has edited this meanwhile.', held ?? null);
+    throw conflict('Not saved: somebody else changed this.', held ?? null);
   }
   const { setup } = await services.setups.of(transaction, await versionInForce(transaction));
   const draft = await draftFor(transaction, held?.draft ?? edit.draft, actor);
@@ -146,11 +146,11 @@ export async function draftFor(
   if (waiting) {
     throw new Problem(
       409,
-      'The draft that holds this waits to be published. Take it back from waiting to edit it.',
+      'The draft with this edit is scheduled. Cancel the schedule to edit it.',
     );
   }
   if (touched.length === 0) {
-    throw conflict('This draft has been published or discarded meanwhile.', null);
+    throw conflict('This draft was published or discarded meanwhile.', null);
   }
   return draft;
 }

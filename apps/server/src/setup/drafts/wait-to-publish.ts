@@ -51,7 +51,7 @@ export async function letWait(
 /** Takes a draft back from waiting, so that it can be edited again. */
 export async function takeBack(transaction: Transaction, id: string, actor: Actor): Promise<void> {
   const [draft] = await transaction.select().from(drafts).where(eq(drafts.id, id)).for('update');
-  if (draft?.state !== 'waiting') throw conflict('This draft does not wait any more.', null);
+  if (draft?.state !== 'waiting') throw conflict('This draft is not scheduled any more.', null);
   await transaction
     .update(drafts)
     .set({ ...NOT_WAITING, revision: draft.revision + 1 })

@@ -185,7 +185,7 @@ function whyNoPrice(
 function whyNotFollowing({ cost, rule, today, newCost }: Following): string | null {
   if (!newCost) return `there is no rate to ${cost.currency}`;
   if (cost.from > today) {
-    return `the cost counts from ${cost.from}: its price stays until somebody looks`;
+    return `the cost counts from ${cost.from}: its price is unchanged until reviewed`;
   }
   return rule ? null : 'no rule says that its price follows';
 }
@@ -193,7 +193,7 @@ function whyNotFollowing({ cost, rule, today, newCost }: Following): string | nu
 function whyNothing({ keeping }: FollowRule, oldCost: Exact | null): string {
   if (keeping.kind === 'costTable') return 'its cost table makes no price of it';
   return oldCost === null
-    ? 'its cost was not known before, so there is no markup to keep'
+    ? 'no earlier cost, so no markup to keep'
     : 'the price would be below zero';
 }
 

@@ -56,7 +56,7 @@ export async function saveFollowRules(
 ): Promise<void> {
   const before = await readFollowRules(transaction);
   if (!isDeepStrictEqual(before, seen)) {
-    throw conflict('Somebody else has changed these rules meanwhile.', before);
+    throw conflict('Not saved: somebody else changed these rules.', before);
   }
   await writeFollowRules(transaction, before, content, actor);
 }
@@ -77,7 +77,7 @@ export async function writeFollowRules(
     const twin = content.findIndex((one) => scopeKey(one.scope) === scopeKey(scope));
     return [
       ...(missing === null ? [] : [{ path: at, sentence: missing }]),
-      ...(twin < index ? [{ path: at, sentence: 'Another rule is for the same goods' }] : []),
+      ...(twin < index ? [{ path: at, sentence: 'Another rule applies to the same items' }] : []),
     ];
   });
   if (problems.length > 0) throw refused(problems);

@@ -143,7 +143,7 @@ export async function leaveRowsOut(
   { rows, leftOut }: LeaveOut,
 ): Promise<void> {
   const costUpdate = await findCostUpdate(transaction, id);
-  if (costUpdate.state !== 'ready') throw conflict('This has been taken in by now.', costUpdate);
+  if (costUpdate.state !== 'ready') throw conflict('This was imported meanwhile.', costUpdate);
   await transaction
     .update(costUpdateRows)
     .set({ leftOut })

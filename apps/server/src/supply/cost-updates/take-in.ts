@@ -49,7 +49,7 @@ export async function askToTakeIn(
     .groupBy(costUpdateRows.verdict);
   const of = (verdict: string): number => rows.find((row) => row.verdict === verdict)?.count ?? 0;
   if (of('wrong') > 0 && !withoutWrong) {
-    throw new Problem(422, `${String(of('wrong'))} rows are wrong. Mend them, or leave them out.`);
+    throw new Problem(422, `${String(of('wrong'))} rows have errors. Correct or exclude them.`);
   }
   if (of('new') + of('changed') === 0) throw new Problem(422, 'It changes nothing.');
   await transaction
@@ -86,7 +86,7 @@ export async function takeInJob(
     const why = error instanceof Problem ? error.detail : 'Something went wrong on the server.';
     await database
       .update(costUpdates)
-      .set({ state: 'failed', remark: `${why} Nothing of it was taken in.` })
+      .set({ state: 'failed', remark: `${why} Nothing of it was imported.` })
       .where(and(eq(costUpdates.id, id), eq(costUpdates.state, 'applying')));
     if (last && !known) throw error;
   }
@@ -147,7 +147,7 @@ async function compareAnew(transaction: Transaction, id: string): Promise<void> 
     .update(costUpdates)
     .set({
       state: 'comparing',
-      remark: 'Something has changed since this was looked through, so it is compared anew.',
+      remark: 'Something changed since you reviewed this, so it is compared again.',
     })
     .where(eq(costUpdates.id, id));
   await addJob(transaction, COMPARE_COST_UPDATE_JOB, { receipt: id } satisfies CostUpdateJob);

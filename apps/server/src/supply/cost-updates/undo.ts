@@ -33,7 +33,7 @@ export async function undoCostUpdate(
     .where(eq(costUpdates.id, id))
     .for('update');
   if (!costUpdate) throw notFound('This cost update');
-  if (costUpdate.state !== 'applied') throw conflict('This has not been taken in.', null);
+  if (costUpdate.state !== 'applied') throw conflict('This was not imported.', null);
   const inDraft = await acceptedInDraft(transaction, id);
   if (inDraft.size > 0 && accepted === undefined) throw acceptedLie(inDraft);
   if (accepted === 'takeOut') {
@@ -66,7 +66,7 @@ export async function undoCostUpdate(
     const more = changed.rows.length > 3 ? ' and others' : '';
     throw new Problem(
       422,
-      `Costs of ${some.join(', ')}${more} were changed since this was taken in, so it cannot be undone as a whole.`,
+      `Costs of ${some.join(', ')}${more} changed since this was imported, so it cannot be undone as a whole.`,
     );
   }
   await transaction.execute(sql`
@@ -187,5 +187,5 @@ async function movePricesBack(
   const left = rows.length - back.size;
   return left === 0
     ? null
-    : `${String(left)} prices were changed since it was taken in, and stay as they are.`;
+    : `${String(left)} prices changed since it was imported, and stay as they are.`;
 }

@@ -141,7 +141,7 @@ export async function decideWaiting(
     .where(and(inList(priceProposals.id, ids), eq(priceProposals.state, 'waiting')))
     .for('update', { of: priceProposals });
   if (rows.length < ids.length) {
-    throw conflict('Some of these prices wait no more. Look at the list again.', null);
+    throw conflict('Some of these prices were decided meanwhile. Reload the list.', null);
   }
   const chosen = new Map(
     rows.map(({ one, item }) => [item, prices[String(one.id)] ?? one.priceAfter] as const),

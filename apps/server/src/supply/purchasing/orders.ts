@@ -161,7 +161,7 @@ function totalsOf(lines: readonly PurchaseLineView[]): PurchaseOrderView['totals
   }));
 }
 
-/** Begins a purchase order. @returns its number */
+/** Creates a purchase order. @returns its number */
 export async function beginOrder(
   transaction: Transaction,
   services: Services,
@@ -267,7 +267,7 @@ async function openOrder(
   const current = () => readOrder(transaction, services, number);
   if (order.state !== 'open') throw conflict('This order has been placed.', await current());
   if (revision !== undefined && order.revision !== revision) {
-    throw conflict('Somebody else has changed this order meanwhile.', await current());
+    throw conflict('Not saved: somebody else changed this order meanwhile.', await current());
   }
   return order;
 }

@@ -14,7 +14,7 @@ import {
 import { documents } from './documents';
 import { users } from './people';
 
-/** How much each role may take off by hand. A fact. */
+/** The discount limit of each role. A fact. */
 export const handLimits = pgTable(
   'hand_limits',
   {

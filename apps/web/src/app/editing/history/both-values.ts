@@ -9,7 +9,7 @@ import { differences, withLevelNames } from './differences';
   imports: [MatButton],
   template: `
     <div class="notice conflict" role="alert">
-      <p>Somebody else has changed this since you opened it. Where the two differ:</p>
+      <p>Not saved: somebody else changed this since you opened it. Where the two differ:</p>
       <table class="ledger" aria-label="Theirs and yours">
         <thead>
           <tr>

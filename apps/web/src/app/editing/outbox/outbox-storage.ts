@@ -30,7 +30,7 @@ export class OutboxStorage {
       this.window?.localStorage.setItem(key, JSON.stringify(parcel));
     } catch (error) {
       // a device that keeps nothing, or no more, loses nothing that is on the screen
-      console.warn('an edit could not be kept on this device', error);
+      console.warn('an edit could not be saved on this device', error);
     }
   }
 

@@ -3,9 +3,11 @@ import {
   Component,
   computed,
   DestroyRef,
+  effect,
   inject,
   input,
   signal,
+  untracked,
 } from '@angular/core';
 import { MatProgressBar } from '@angular/material/progress-bar';
 import { MatButton } from '@angular/material/button';
@@ -24,6 +26,7 @@ import { Store } from '@ngrx/store';
 import type { ColDef } from 'ag-grid-community';
 import type { Observable } from 'rxjs';
 import { UndoMass } from '../../editing/history/undo-mass-change';
+import { Snack } from '../../shared/dialogs/snack';
 import { draftActions } from '../../editing/draft/draft.feature';
 import { hasPermission } from '../../shared/session/may-do';
 import { EndlessGrid, type RowsAsked } from '../../shared/grid/endless-grid';
@@ -60,6 +63,7 @@ export class FileSheet {
   private readonly store = inject(Store);
   private readonly api = inject(FilesApi);
   private readonly undoMass = inject(UndoMass);
+  private readonly snack = inject(Snack);
   protected readonly answer = this.store.selectSignal(filesFeature.selectFile);
   protected readonly problem = this.store.selectSignal(filesFeature.selectProblem);
   protected readonly mayEdit = hasPermission('editFacts');
@@ -106,15 +110,30 @@ export class FileSheet {
     return isOver && file.taken > 0 && this.mayEdit();
   });
   protected readonly undoing = signal(false);
+  /** The file that was imported from here, until it is said that it is. */
+  private readonly importing = signal<string | null>(null);
   protected readonly undoProblem = signal<ProblemDetails | null>(null);
 
   constructor() {
     whenChanged(this.id, (id) => {
       this.store.dispatch(filesActions.opened({ id }));
     });
+    effect(() => {
+      const file = this.file();
+      if (file?.state !== 'applied' || file.id !== this.importing()) return;
+      untracked(() => {
+        this.tellImported(file);
+      });
+    });
     inject(DestroyRef).onDestroy(() => {
       this.store.dispatch(filesActions.left());
     });
+  }
+
+  private tellImported({ id, fileName, taken }: ImportView): void {
+    this.importing.set(null);
+    const rows = taken === 1 ? '1 row' : `${String(taken)} rows`;
+    this.snack.offerUndo(`Imported ${rows} of ${fileName}.`, () => void this.undo(id));
   }
 
   protected title({ kind, level }: ImportView): string {
@@ -130,18 +149,20 @@ export class FileSheet {
   }
 
   protected takeIn(): void {
-    this.store.dispatch(filesActions.takeIn({ id: this.id() }));
+    const id = this.id();
+    this.store.dispatch(filesActions.takeIn({ id }));
+    this.importing.set(id);
   }
 
-  protected async undo(): Promise<void> {
+  protected async undo(id = this.id()): Promise<void> {
     this.undoing.set(true);
     this.undoProblem.set(null);
-    const end = await this.undoMass.ask(this.id(), 'Undo this import?');
+    const end = await this.undoMass.ask(id, 'Undo this import?');
     this.undoing.set(false);
     if (end === 'left') return;
     if (end !== 'undone') this.undoProblem.set(end);
     this.store.dispatch(draftActions.changed());
-    this.ask();
+    if (id === this.id()) this.ask();
   }
 
   protected cancel(): void {
@@ -167,7 +188,7 @@ function columnsOf({ kind, columns }: ImportView): ColDef<ImportRow>[] {
   return [
     { headerName: 'Row', field: 'row', type: 'rightAligned', width: 80, pinned: 'left' },
     {
-      headerName: 'It is',
+      headerName: 'Status',
       width: 120,
       pinned: 'left',
       valueGetter: ({ data }) => (data ? MARKS[data.verdict] : ''),

@@ -7,6 +7,7 @@ import {
   input,
   linkedSignal,
   signal,
+  untracked,
   viewChild,
 } from '@angular/core';
 import { MatProgressBar } from '@angular/material/progress-bar';
@@ -22,8 +23,10 @@ import {
   type RepricedOnly,
   type RepricedPrice,
   type PriceChangeContent,
+  type PriceChangeView,
 } from '@honest-ledger/contracts';
 import { Store } from '@ngrx/store';
+import { Snack } from '../../shared/dialogs/snack';
 import { tap, type Observable } from 'rxjs';
 import { namesOfThings } from '../../shared/reference/names';
 import { hasPermission } from '../../shared/session/may-do';
@@ -86,6 +89,9 @@ export class PriceChangeSheet {
   private readonly fresh = this.store.selectSignal(priceChangesFeature.selectFresh);
   private readonly steps = this.store.selectSignal(priceChangesFeature.selectPriceChangesState);
   private readonly grid = viewChild<EndlessGrid<RepricedPrice>>('grid');
+  private readonly snack = inject(Snack);
+  /** The change whose prices are being added to a draft from here. */
+  private readonly adding = signal<string | null>(null);
   protected readonly names = namesOfThings();
   protected readonly mayEdit = hasPermission('editSetup');
   protected readonly instant = writeInstant;
@@ -176,6 +182,14 @@ export class PriceChangeSheet {
     effect(() => {
       this.grid()?.put(this.fresh());
     });
+    effect(() => {
+      const priceChange = this.priceChange();
+      if (priceChange?.state === 'applied' && this.adding() === priceChange.id) {
+        untracked(() => {
+          this.tellAdded(priceChange);
+        });
+      }
+    });
   }
 
   protected open(): void {
@@ -242,10 +256,19 @@ export class PriceChangeSheet {
     if (!priceChange) return;
     const { id, revision } = priceChange;
     this.store.dispatch(priceChangesActions.applied({ id, revision }));
+    this.adding.set(id);
   }
 
-  protected takeBack(): void {
-    this.store.dispatch(priceChangesActions.takenBack({ id: this.id() }));
+  private tellAdded({ id, totals, draft }: PriceChangeView): void {
+    this.adding.set(null);
+    const prices = totals.changing === 1 ? '1 price' : `${String(totals.changing)} prices`;
+    this.snack.offerUndo(`Added ${prices} to draft ${draft?.name ?? ''}.`, () => {
+      this.takeBack(id);
+    });
+  }
+
+  protected takeBack(id = this.id()): void {
+    this.store.dispatch(priceChangesActions.takenBack({ id }));
   }
 
   protected discard(): void {

@@ -77,7 +77,7 @@ describe('the costs of an item on its page', () => {
     for (const part of [
       '4.66',
       '4.90 from',
-      '23 piece sold in the 90 days before Nov 24, 2026, 179 in all up to now',
+      '23 piece sold in the 90 days before Nov 24, 2026, 179 in total so far',
       'Marsh Pits',
     ]) {
       expect(screen.text()).toContain(part);

@@ -93,7 +93,9 @@ describe('the list of customers', () => {
     const given = { massChange: 'm', level: 'Clubs', customers: 2 };
     (screen.fixture.componentInstance as unknown as { tell(one: object): void }).tell(given);
     await came(FIRST, ALL);
-    expect(screen.text()).toContain('2 customers have the level Clubs now.');
+    expect(document.querySelector('mat-snack-bar-container')?.textContent).toContain(
+      '2 customers have the level Clubs now.',
+    );
     await screen.press('Undo');
     const view = { back: 1, removed: 0, stays: 1, kind: 'levels' };
     const staying = [{ what: 'customer', key: 'C1', why: 'somebody has changed it since' }];

@@ -13,6 +13,7 @@ import { MAX_ROWS, type CustomerRow, type ProblemDetails } from '@honest-ledger/
 import { Store } from '@ngrx/store';
 import type { ColDef } from 'ag-grid-community';
 import { UndoMass } from '../../editing/history/undo-mass-change';
+import { Snack } from '../../shared/dialogs/snack';
 import { ListFilters } from '../../shared/lists/list-filters';
 import { ListTools } from '../../shared/lists/list-tools';
 import type { ListFilterField } from '../../shared/lists/list-filter-field';
@@ -42,6 +43,7 @@ export class CustomerList {
   private readonly router = inject(Router);
   private readonly api = inject(CustomersApi);
   private readonly undoMass = inject(UndoMass);
+  private readonly snack = inject(Snack);
   private readonly grid = viewChild.required<EndlessGrid<CustomerRow>>(EndlessGrid);
   private readonly reference = inject(Store).selectSignal(referenceFeature.selectReference);
   private readonly fields = computed((): readonly ListFilterField[] => {
@@ -76,8 +78,6 @@ export class CustomerList {
   protected readonly chosen = signal<readonly CustomerRow[]>([]);
   /** Why not all could be chosen. */
   protected readonly unchosen = signal<string | null>(null);
-  /** The level that was given last, until something else is. */
-  protected readonly given = signal<Given | null>(null);
   protected readonly undoProblem = signal<ProblemDetails | null>(null);
   protected readonly rowId = ({ code }: CustomerRow): string => code;
 
@@ -108,13 +108,15 @@ export class CustomerList {
   }
 
   protected tell(given: Given): void {
-    this.given.set(given);
+    const { customers, level } = given;
+    const have = customers === 1 ? '1 customer has' : `${String(customers)} customers have`;
+    this.snack.offerUndo(`${have} the level ${level} now.`, () => void this.undo(given));
     this.undoProblem.set(null);
     this.grid().chooseAll([]);
     this.list.again();
   }
 
-  protected async undo({ massChange, level }: Given): Promise<void> {
+  private async undo({ massChange, level }: Given): Promise<void> {
     this.undoProblem.set(null);
     const end = await this.undoMass.ask(massChange, `Undo assigning level ${level}?`);
     if (end === 'left') return;
@@ -122,7 +124,6 @@ export class CustomerList {
       this.undoProblem.set(end);
       return;
     }
-    this.given.set(null);
     this.list.again();
   }
 

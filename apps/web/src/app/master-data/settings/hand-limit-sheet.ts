@@ -4,7 +4,7 @@ import { Store } from '@ngrx/store';
 import { FigureField } from '../../shared/fields/figure-field';
 import { settingsActions } from './settings.feature';
 
-/** How much each role may take off by hand before somebody has to approve. */
+/** The discount limit of each role before somebody has to approve. */
 @Component({
   selector: 'hl-hand-limit-sheet',
   imports: [FigureField],

@@ -104,7 +104,7 @@ const NOTHING: Tried = { answer: null, problem: null };
             [mayBeEmpty]="true"
             (changed)="also.set($event)"
           />
-          <span class="soft">{{ answer.currency }} in all</span>
+          <span class="soft">{{ answer.currency }} in total</span>
         </p>
       } @else {
         <p class="soft">No items covered yet.</p>

@@ -211,7 +211,7 @@ describe('a quantity break on its screen', () => {
   it('says beside a field what is wrong, found here or told by the server', async () => {
     await open({});
     await screen.type('Name', '');
-    expect(screen.text()).toContain('Give the break a name');
+    expect(screen.text()).toContain('Name is missing');
     await screen.type('Name', 'Another');
     await screen.answer(
       'PUT',
@@ -262,7 +262,7 @@ describe('a quantity break on its screen', () => {
     expect(screen.text()).toContain('New quantity break');
     await screen.type('Name', 'Brushes');
     expect((await sent()).name).toBe('Brushes');
-    expect(screen.text()).toContain('say which goods the break is for');
+    expect(screen.text()).toContain('choose at least one item for the break');
     screen.server.match(() => true);
   });
 });

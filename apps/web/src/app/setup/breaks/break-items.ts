@@ -47,7 +47,8 @@ const NOTHING: Found = { page: null, problem: null };
       <h2>Items covered</h2>
       @if (found().page; as page) {
         <span class="soft" role="status">
-          {{ page.total }} in all; what one costs for anybody, in {{ page.currency }}
+          {{ page.total }} {{ page.total === 1 ? 'item' : 'items' }}; price of one without customer,
+          in {{ page.currency }}
         </span>
       }
     </header>

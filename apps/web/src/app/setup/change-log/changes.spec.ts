@@ -1,10 +1,7 @@
-import type { ChangePage, ChangeRow } from '@honest-ledger/contracts';
-import { provideEffects } from '@ngrx/effects';
-import { provideState } from '@ngrx/store';
+import type { ChangeRow } from '@honest-ledger/contracts';
+import { narrow } from '../../testing/lists';
 import { problemBody, showScreen, signedIn, type ShownScreen } from '../../testing/screens';
 import { Changes } from './changes';
-import { changesEffects } from './changes.effects';
-import { changesFeature } from './changes.feature';
 
 const change = (id: number, changes: Partial<ChangeRow> = {}): ChangeRow => ({
   id,
@@ -19,61 +16,51 @@ const change = (id: number, changes: Partial<ChangeRow> = {}): ChangeRow => ({
   ...changes,
 });
 
-const page = (changes: readonly ChangeRow[], more = false): ChangePage => ({ changes, more });
+const FIRST = '/api/change-log?offset=0&limit=200';
+const page = (...rows: readonly ChangeRow[]) => ({ rows, total: rows.length });
 
-describe('the record of changes', () => {
-  const show = async (inputs: object = {}): Promise<ShownScreen<Changes>> => {
-    const screen = await showScreen(
-      Changes,
-      { ...inputs },
-      provideState(changesFeature),
-      provideEffects(changesEffects),
-    );
+describe('the change log', () => {
+  let screen: ShownScreen<Changes>;
+  beforeEach(async () => {
+    screen = await showScreen(Changes, {});
+    screen.host.style.cssText =
+      'display: flex; flex-direction: column; height: 600px; width: 1200px';
     signedIn(screen);
-    return screen;
-  };
+    await screen.drawn();
+  });
 
-  it('shows who changed what, and field by field what is otherwise', async () => {
-    const screen = await show();
-    await screen.answer('GET', '/api/changes', page([change(1)]));
-    expect(screen.text()).toContain('Ines MarlowcustomerHarbour Lane Schoolchanged');
-    await screen.press('Show');
+  it('shows who changed what, and field by field what differs', async () => {
+    const opened = change(2, { kind: 'document', name: 'Order 1641', action: 'opened again' });
+    await screen.answer('GET', FIRST, page(opened, change(1)));
+    await screen.drawn();
+    for (const part of ['Ines Marlow', 'Customer', 'Harbour Lane School', 'reopened']) {
+      expect(screen.text()).toContain(part);
+    }
+    const cell = screen.host.querySelector('[row-index="1"] [col-id="name"]');
+    cell?.dispatchEvent(new MouseEvent('click', { bubbles: true }));
+    await screen.drawn();
     expect(screen.text()).toContain('level › name–Clubs');
     expect(screen.text()).not.toContain('revision');
-    await screen.press('Hide');
+    await screen.press('Close');
     expect(screen.text()).not.toContain('level › name');
   });
 
-  it('is narrowed by kind, by key and by who', async () => {
-    const screen = await show();
-    await screen.answer('GET', '/api/changes', page([]));
+  it('is narrowed by kind', async () => {
+    await screen.answer('GET', FIRST, page());
+    await screen.drawn();
     expect(screen.text()).toContain('No change fits the filters.');
-    await screen.choose('Kind', 'levels');
-    await screen.answer('GET', '/api/changes?kind=level', page([]));
-    await screen.type('Person', 'ines');
-    await screen.answer('GET', '/api/changes?kind=level&by=ines', page([]));
-  });
-
-  it('begins with the history of the object that another screen asks for', async () => {
-    const screen = await show({ kind: 'document', key: '1001' });
-    await screen.answer('GET', '/api/changes?kind=document&key=1001', page([]));
-  });
-
-  it('goes on with older ones', async () => {
-    const screen = await show();
-    await screen.answer('GET', '/api/changes', page([change(7)], true));
-    await screen.press('Show older ones');
-    await screen.answer('GET', '/api/changes?below=7', page([change(3, { name: 'An older one' })]));
-    expect(screen.text()).toContain('Harbour Lane School');
-    expect(screen.text()).toContain('An older one');
+    await narrow(screen, 'Kind', 'Kind', 'Price levels');
+    await screen.answer('GET', '/api/change-log?kind=level&offset=0&limit=200', page());
   });
 
   it('says why it could not be read, and asks again', async () => {
-    const screen = await show();
-    await screen.answer('GET', '/api/changes', problemBody(503, 'Cancel.'), 503);
-    expect(screen.text()).toContain('Cancel.');
+    await screen.answer('GET', FIRST, problemBody(503, 'Too busy.'), 503);
+    await screen.settle();
+    expect(screen.text()).toContain('Too busy.');
     await screen.press('Try again');
-    await screen.answer('GET', '/api/changes', page([change(1)]));
+    await screen.drawn();
+    await screen.answer('GET', FIRST, page(change(1)));
+    await screen.drawn();
     expect(screen.text()).toContain('Harbour Lane School');
   });
 });

@@ -1,125 +1,97 @@
-import {
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  inject,
-  input,
-  linkedSignal,
-  signal,
-} from '@angular/core';
-import { TextField } from '../../shared/fields/text-field';
-import { DayField } from '../../shared/fields/day-field';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButton } from '@angular/material/button';
 import type { ChangeRow } from '@honest-ledger/contracts';
 import { Store } from '@ngrx/store';
+import type { ColDef } from 'ag-grid-community';
+import { changeWords, RECORD_KINDS } from '../../editing/history/record-words';
+import { differences, withLevelNames } from '../../editing/history/differences';
+import { EndlessGrid } from '../../shared/grid/endless-grid';
+import type { ListFilterField } from '../../shared/lists/list-filter-field';
+import { ListFilters } from '../../shared/lists/list-filters';
+import { ListTools } from '../../shared/lists/list-tools';
+import { listsFeature } from '../../shared/lists/lists.feature';
+import { longList } from '../../shared/lists/long-list';
+import { Notice } from '../../shared/notices/notice';
 import { writeInstant } from '../../shared/numbers/dates';
 import { namesOfThings } from '../../shared/reference/names';
-import { Notice } from '../../shared/notices/notice';
-import { whenChanged } from '../../shared/requests/when-changed';
-import type { ChangeFilter } from '../../editing/history/changes.api';
-import { changesActions, changesFeature } from './changes.feature';
-import { differences, withLevelNames } from '../../editing/history/differences';
-import { ChoiceField } from '../../shared/fields/choice-field';
+import { ChangeLogApi } from './changes.api';
 
-const KINDS: readonly (readonly [string, string])[] = [
-  ['', 'everything'],
-  ['version', 'versions'],
-  ['level', 'levels'],
-  ['basePrice', 'base prices'],
-  ['sharedPrice', 'shared prices'],
-  ['agreement', 'agreements'],
-  ['costTable', 'cost tables'],
-  ['break', 'quantity breaks'],
-  ['rule', 'rules'],
-  ['condition', 'saved conditions'],
-  ['re-pricing', 'prices changed together'],
-  ['costs', 'costs'],
-  ['receipt', 'costs received'],
-  ['purchase order', 'purchase orders'],
-  ['waiting prices', 'decisions on prices that wait'],
-  ['follow rules', 'how prices follow costs'],
-  ['settings', 'settings'],
-  ['draft', 'drafts'],
-  ['item', 'items'],
-  ['customer', 'customers'],
-  ['document', 'documents'],
-  ['import', 'files taken in'],
-  ['category', 'categories'],
-  ['family', 'families'],
-  ['brand', 'brands'],
-  ['supplier', 'suppliers'],
-  ['tax class', 'tax classes'],
-  ['segment', 'segments'],
-  ['outlet', 'outlets'],
-  ['rate', 'exchange rates'],
-  ['user', 'users'],
-];
-
-/** The record: who changed what, when, and what stood there before. */
+/** The change log: who changed what, when, and the values before. */
 @Component({
   selector: 'hl-changes',
-  imports: [ChoiceField, DayField, MatButton, Notice, TextField],
+  imports: [EndlessGrid, ListFilters, ListTools, MatButton, Notice],
   templateUrl: './changes.html',
   styleUrl: './changes.scss',
+  host: { class: 'list-sheet' },
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class Changes {
-  /** What another screen asks the history of. */
-  readonly kind = input<string>();
-  readonly key = input<string>();
-
-  private readonly store = inject(Store);
-  protected readonly page = this.store.selectSignal(changesFeature.selectPage);
-  protected readonly filter = linkedSignal((): ChangeFilter => ({
-    kind: this.kind() ?? '',
-    key: this.key() ?? '',
-    by: '',
-    from: '',
-    until: '',
-  }));
-  /** The entry whose fields are shown. */
-  protected readonly unfolded = signal<number | null>(null);
+  private readonly api = inject(ChangeLogApi);
+  private readonly lists = inject<Store>(Store).selectSignal(listsFeature.selectListsState);
   private readonly names = namesOfThings();
+  private readonly fields = computed((): readonly ListFilterField[] => [
+    { kind: 'choices', name: 'kind', label: 'Kind', options: RECORD_KINDS },
+    {
+      kind: 'days',
+      label: 'Changed',
+      from: ['changedFrom', 'First day'],
+      to: ['changedTo', 'Last day'],
+    },
+    {
+      // what another screen asks the history of
+      kind: 'choices',
+      name: 'key',
+      label: 'Number',
+      options: (this.lists().changes.typed['key'] ?? []).map((code) => ({
+        code,
+        name: this.names().level(code),
+      })),
+    },
+  ]);
+  protected readonly list = longList('changes', (search) => this.api.page(search), this.fields);
+  protected readonly columns: ColDef<ChangeRow>[] = [
+    {
+      headerName: 'Changed',
+      colId: 'at',
+      sortable: true,
+      width: 180,
+      valueGetter: ({ data }) => data && writeInstant(data.at),
+    },
+    { headerName: 'By', colId: 'by', field: 'by', sortable: true, width: 150 },
+    {
+      headerName: 'Kind',
+      colId: 'kind',
+      sortable: true,
+      width: 170,
+      valueGetter: ({ data }) => data && changeWords(data).thing,
+    },
+    {
+      headerName: 'Name',
+      colId: 'name',
+      field: 'name',
+      sortable: true,
+      flex: 1,
+      minWidth: 200,
+    },
+    {
+      headerName: 'Change',
+      colId: 'action',
+      sortable: true,
+      width: 160,
+      valueGetter: ({ data }) => data && changeWords(data).action,
+    },
+  ];
+  /** The entry whose fields are shown. */
+  protected readonly opened = signal<ChangeRow | null>(null);
   protected readonly shown = computed(() => {
-    const change = this.page().value?.changes.find(({ id }) => id === this.unfolded());
+    const change = this.opened();
     const all = change ? differences(change.before, change.after) : [];
     // it goes up with every change, whatever was changed
     return all
       .filter(({ path }) => path !== 'revision')
       .map((one) => withLevelNames(one, this.names()));
   });
-  protected readonly kinds = KINDS;
+  protected readonly words = changeWords;
   protected readonly writeInstant = writeInstant;
-
-  constructor() {
-    whenChanged(
-      computed(() => `${this.kind() ?? ''} ${this.key() ?? ''}`),
-      () => {
-        this.ask(null);
-      },
-    );
-  }
-
-  protected narrow(part: keyof ChangeFilter, typed: string): void {
-    const value = typed.trim();
-    this.filter.update((filter) => ({ ...filter, [part]: value }));
-    this.ask(null);
-  }
-
-  protected ask(below: number | null): void {
-    this.store.dispatch(changesActions.asked({ filter: this.filter(), below }));
-  }
-
-  protected older(): void {
-    this.ask(this.page().value?.changes.at(-1)?.id ?? null);
-  }
-
-  protected unfold({ id }: ChangeRow): void {
-    this.unfolded.update((open) => (open === id ? null : id));
-  }
-
-  protected kindWord(kind: string): string {
-    const words = KINDS.find(([one]) => one === kind)?.[1] ?? kind;
-    return words === 'files taken in' ? 'file' : words.replace(/ies$/, 'y').replace(/s$/, '');
-  }
+  protected readonly rowId = ({ id }: ChangeRow): string => String(id);
 }

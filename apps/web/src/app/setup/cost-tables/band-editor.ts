@@ -13,7 +13,7 @@ const WAYS: readonly (readonly [CostAdjustmentForm['kind'], string])[] = [
   ['margin', '% margin'],
   ['amount', 'over the cost'],
   ['set', 'as the price'],
-  ['byRequest', 'by request'],
+  ['byRequest', 'price on request'],
 ];
 
 /** The bands of one kind of cost: typed, or pasted from a spreadsheet onto any of its fields. */

@@ -102,7 +102,7 @@ describe('a cost table on its screen', () => {
     );
     const address = link?.getAttribute('href') ?? '';
     expect(address).toContain(`/price-changes/new?table=${ID}`);
-    for (const part of ['2 taken in, 1 without a cost', 'Loop tool', '400.0', '80.0', '△ none']) {
+    for (const part of ['2 covered, 1 without a cost', 'Loop tool', '400.0', '80.0', '△ none']) {
       expect(screen.text()).toContain(part);
     }
   });
@@ -197,7 +197,7 @@ describe('a cost table on its screen', () => {
   it('says beside a field what is wrong, found here or told by the server', async () => {
     await open({});
     await screen.type('Name', '');
-    expect(screen.text()).toContain('Give the table a name');
+    expect(screen.text()).toContain('Name is missing');
     await screen.type('Name', 'Another');
     await screen.answer(
       'PUT',
@@ -208,7 +208,7 @@ describe('a cost table on its screen', () => {
       422,
     );
     expect(screen.text()).toContain('The table Other is for the same goods');
-    await screen.choose('Effect of the band from 0', 'by request');
+    await screen.choose('Effect of the band from 0', 'price on request');
     expect(screen.text()).toContain('band 1 is by request, so it must be the last');
     screen.server.match(() => true);
   });
@@ -225,10 +225,10 @@ describe('a cost table on its screen', () => {
     await screen.answer(
       'PUT',
       `/api/edits/costTable/${ID}`,
-      problemBody(409, 'Somebody else has edited this meanwhile.', { current }),
+      problemBody(409, 'Not saved: somebody else changed this.', { current }),
       409,
     );
-    expect(screen.text()).toContain('Somebody else has edited this meanwhile.');
+    expect(screen.text()).toContain('Not saved: somebody else changed this.');
     await screen.press('Keep mine');
     const body = (await saved(5)) as { revision: number };
     expect(body.revision).toBe(4);

@@ -47,7 +47,7 @@ const NOTHING: Found = { page: null, problem: null };
       }
       @if (found().page; as page) {
         <span class="soft" role="status">
-          {{ page.reached }} taken in, {{ page.withoutCost }} without a cost, in
+          {{ page.reached }} covered, {{ page.withoutCost }} without a cost, in
           {{ page.currency }} for one. {{ does(page) }}
         </span>
         <mat-checkbox [checked]="lacking()" (change)="showLacking($event.checked)"

@@ -139,7 +139,7 @@ describe('the draft, looked through', () => {
   it('tells why it was not published, and shows the draft as it is by then', async () => {
     await answerDraft();
     await screen.press('Publish');
-    const detail = 'The draft has been edited since you looked at it. Review again.';
+    const detail = 'The draft changed since you opened it. Review it again.';
     await screen.answer('POST', '/api/drafts/d/publish', problemBody(409, detail), 409);
     expect(screen.text()).toContain(detail);
     const second: ObjectEdit = {

@@ -59,7 +59,7 @@ const NOTHING: Tried = { answer: null, problem: null };
       />
       @if (customer(); as who) {
         <span>for {{ who.name }}</span>
-        <button type="button" matButton (click)="customer.set(null)">For anybody</button>
+        <button type="button" matButton (click)="customer.set(null)">No customer</button>
       } @else {
         <hl-customer-picker (picked)="customer.set($event)" />
       }

@@ -65,7 +65,7 @@ describe('the editor of a level', () => {
     await open(null);
     await screen.press('Add entry');
     await screen.quiet(PAUSE);
-    expect(screen.text()).toContain('Give the level a name');
+    expect(screen.text()).toContain('Name is missing');
     expect(screen.text()).toContain('Not saved yet');
     await screen.type('Name', 'Fairs');
     await screen.quiet(PAUSE);

@@ -86,7 +86,7 @@ import { TrialChooser } from './trial-chooser';
           </tbody>
         </table>
         <p class="soft">
-          Rules that are for other goods, customers, outlets or currencies are left out.
+          Rules that are for other goods, customers, outlets or currencies are not listed.
         </p>
       } @else {
         <p class="soft">Choose a quote, or put goods into a basket.</p>

@@ -64,7 +64,7 @@ const GROUPS: readonly (readonly [Group['kind'], string])[] = [
               class="handle"
               draggable="true"
               aria-label="Move this part: Alt with an arrow key"
-              title="Drag it, or press Alt with an arrow key: up, down, right into a group, left out of it"
+              title="Drag it, or press Alt with an arrow key: up, down, right into a group, left to leave it"
               (dragstart)="lift($event, $index)"
               (keydown)="press($event, $index)"
             >

@@ -31,8 +31,8 @@ const KINDS: readonly (readonly [RuleEffectForm['kind'], string])[] = [
 const BASES: Readonly<Record<PriceBase, string>> = {
   running: 'price so far',
   afterLevel: 'price after the level',
-  basePrice: 'the base price',
-  listPrice: 'the list price',
+  basePrice: 'base price',
+  listPrice: 'list price',
 };
 
 /** What a rule does: to lines, to units together, or to the document. */

@@ -76,7 +76,7 @@ describe('the bench of rules', () => {
       '✗ quantity is at least 3 (2)',
       '✗ excluded by the agreed price',
       '18.00',
-      '2 times, −2.00 EUR in all',
+      '2 times, −2.00 EUR in total',
     ]) {
       expect(screen.text().replace(/\u00a0/g, ' ')).toContain(part);
     }

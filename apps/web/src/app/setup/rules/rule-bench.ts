@@ -151,7 +151,7 @@ export class RuleBench {
     const { did, reasons } = answer;
     if (did) {
       const often = did.times === 1 ? '' : `${String(did.times)} times, `;
-      return `${often}${writeNumber(did.amount)} ${answer.currency} in all`;
+      return `${often}${writeNumber(did.amount)} ${answer.currency} in total`;
     }
     return reasons.map((reason) => reasonSentence(reason, this.names(), writer)).join('; ');
   });

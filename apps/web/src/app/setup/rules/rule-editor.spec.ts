@@ -162,7 +162,7 @@ describe('a rule on its screen', () => {
 
   it('says what is done, and from what', async () => {
     await open({});
-    await screen.choose('Percent of', 'the base price');
+    await screen.choose('Percent of', 'base price');
     const percent = (await sent()).effect;
     expect(percent.kind === 'percent' && percent.of).toBe('basePrice');
     await screen.choose('Effect', 'Amount change on the line');
@@ -220,7 +220,7 @@ describe('a rule on its screen', () => {
 
   it('asks for an attribute by what it can be', async () => {
     await open({});
-    await screen.choose('Condition', 'the unit of the line');
+    await screen.choose('Condition', 'unit');
     await sent();
     expect(screen.text()).toContain('choose at least one value');
     await screen.type('Values, with commas between them', 'bag, pallet , bag');
@@ -255,7 +255,7 @@ describe('a rule on its screen', () => {
   it('says beside a part what is wrong, found here or told by the server', async () => {
     await open({});
     await screen.type('Name', '');
-    expect(screen.text()).toContain('Give the rule a name');
+    expect(screen.text()).toContain('Name is missing');
     screen.server.expectNone(`/api/edits/rule/${ID}`); // what is not whole is not sent
     await screen.type('Name', 'Autumn glaze week');
     await screen.answer(

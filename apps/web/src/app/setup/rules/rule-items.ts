@@ -26,11 +26,12 @@ const MAX_SHOWN = 500;
       <h2>Items covered</h2>
       @if (found().answer; as page) {
         <span class="soft" role="status">
-          {{ page.total }} in all; one of each for anybody, in {{ page.currency
+          {{ page.total }} {{ page.total === 1 ? 'item' : 'items' }}; one of each without customer,
+          in {{ page.currency
           }}{{
             page.pricesLines
-              ? ', with this rule alone, as if all that it asks besides goods held'
-              : ': the rule is for several lines together, so no single price is told'
+              ? ', with this rule alone, as if its other conditions matched'
+              : ': the rule is for several lines together, so it has no single prices'
           }}
         </span>
       }

@@ -74,7 +74,7 @@ const BEGINNING: SavedConditionContent = {
             [value]="content.name"
             [problem]="
               sheet.wrong('name') &&
-              (content.name === '' ? 'Give the condition a name' : sheet.wrong('name'))
+              (content.name === '' ? 'Name is missing. Enter one.' : sheet.wrong('name'))
             "
             (changed)="sheet.set({ name: $event })"
           />

@@ -39,7 +39,7 @@ describe('a saved condition on its screen', () => {
     await screen.type('Name', 'Clubs');
     expect((await sent()).name).toBe('Clubs');
     await screen.type('Name', '');
-    expect(screen.text()).toContain('Give the condition a name');
+    expect(screen.text()).toContain('Name is missing');
     screen.server.match(() => true);
   });
 

@@ -55,6 +55,7 @@ export class ListFilters {
   protected readonly chips = computed((): Chip[] =>
     this.list()
       .fields()
+      .filter((field) => field.kind !== 'choices' || field.options.length > 0)
       .map((field) => ({ field, words: filterWords(field, this.list().typed()) })),
   );
   protected readonly isNarrowed = computed(() => Object.keys(this.list().typed()).length > 0);

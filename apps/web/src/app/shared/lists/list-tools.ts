@@ -17,12 +17,12 @@ import { MatDialog } from '@angular/material/dialog';
 import { MatDivider } from '@angular/material/divider';
 import { MatIcon } from '@angular/material/icon';
 import { MatMenu, MatMenuItem, MatMenuTrigger } from '@angular/material/menu';
-import { MatSnackBar, MatSnackBarConfig } from '@angular/material/snack-bar';
 import type { ListColumn, ListView as SavedView } from '@honest-ledger/contracts';
 import { Store } from '@ngrx/store';
 import { catchError, concatMap, EMPTY, firstValueFrom, Subject } from 'rxjs';
 import { dialog } from '../dialogs/dialogs';
 import { Question } from '../dialogs/question';
+import { Snack } from '../dialogs/snack';
 import { writeTableFile, type TableFileFormat } from '../files/table-file';
 import { printTable } from '../grid/print-table';
 import type { NamedColumn, RowGrid } from '../grid/row-grid';
@@ -34,9 +34,6 @@ import { ListViewsApi } from './list-views.api';
 import { listsActions, listsFeature } from './lists.feature';
 import type { ListView } from './long-list';
 import { SaveView, type SaveViewAsked } from './save-view';
-
-/** How long a sentence is told, in milliseconds. */
-const TOLD = Object.assign(new MatSnackBarConfig(), { duration: 6000 });
 
 /** What can be done with any list as it is shown: saved views, columns, export and print. */
 @Component({
@@ -72,7 +69,7 @@ export class ListTools<Row extends object> {
   private readonly api = inject(ListViewsApi);
   private readonly dialogs = inject(MatDialog);
   private readonly question = inject(Question);
-  private readonly told = inject(MatSnackBar);
+  private readonly snack = inject(Snack);
   private readonly document = inject(DOCUMENT);
   private readonly destroyed = inject(DestroyRef);
   private readonly lists = this.store.selectSignal(listsFeature.selectListsState);
@@ -260,6 +257,6 @@ export class ListTools<Row extends object> {
   }
 
   private tell(sentence: string): void {
-    this.told.open(sentence, undefined, TOLD);
+    this.snack.tell(sentence);
   }
 }

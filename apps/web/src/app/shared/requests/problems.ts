@@ -23,7 +23,7 @@ export function foundHere<T>(schema: Schema<T>, value: unknown): ProblemDetails 
   if (reading.ok) return null;
   const fields = reading.problems;
   const detail = fields.map(({ sentence }) => `${sentence}.`).join(' ');
-  return { type: 'about:blank', title: 'Not kept', status: 422, detail, fields };
+  return { type: 'about:blank', title: 'Not saved', status: 422, detail, fields };
 }
 
 /** True where trying again later may help. */

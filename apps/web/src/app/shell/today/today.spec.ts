@@ -3,7 +3,8 @@ import type { TodayView } from '@honest-ledger/contracts';
 import { problemBody, showScreen, signedIn, type ShownScreen } from '../../testing/screens';
 import { MarginTarget } from './margin-target';
 import { Today } from './today';
-import { changeWords, eventWords } from './today-words';
+import { changeWords } from '../../editing/history/record-words';
+import { eventWords } from './today-words';
 
 const QUIET: TodayView = {
   version: { number: 2, since: '2026-11-27T12:00:00Z' },
@@ -109,7 +110,7 @@ describe('the words of today', () => {
     ];
     const quotes = { ...event, kind: 'quotes', happens: 'ends', totals } as const;
     expect(eventWords({ ...quotes, count: 2 })).toBe(
-      '2 quotes stop holding their prices, 10.00 EUR and 5.00 USD in all',
+      '2 quotes stop holding their prices, 10.00 EUR and 5.00 USD in total',
     );
     expect(eventWords({ ...quotes, count: 1 })).toContain('1 quote stops holding its prices');
   });

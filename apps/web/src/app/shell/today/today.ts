@@ -19,7 +19,8 @@ import { Notice } from '../../shared/notices/notice';
 import { writeNumber } from '../../shared/numbers/numbers';
 import { problemOf } from '../../shared/requests/problems';
 import { MarginChart } from './margin-chart';
-import { changeWords, eventAddress, eventThing, eventWords } from './today-words';
+import { changeWords } from '../../editing/history/record-words';
+import { eventAddress, eventThing, eventWords } from './today-words';
 import { TodayApi } from './today.api';
 
 /** What needs the attention of whoever sits down: what waits, what starts and ends, how margin goes. */

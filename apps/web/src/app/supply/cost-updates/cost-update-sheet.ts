@@ -3,9 +3,11 @@ import {
   Component,
   computed,
   DestroyRef,
+  effect,
   inject,
   input,
   signal,
+  untracked,
 } from '@angular/core';
 import { MatProgressBar } from '@angular/material/progress-bar';
 import { MatButton } from '@angular/material/button';
@@ -18,9 +20,11 @@ import {
   type Page,
   type CostUpdateRow,
   type CostUpdateVerdict,
+  type CostUpdateView,
   type UndoCostUpdate,
 } from '@honest-ledger/contracts';
 import { Store } from '@ngrx/store';
+import { Snack } from '../../shared/dialogs/snack';
 import type { ColDef } from 'ag-grid-community';
 import type { Observable } from 'rxjs';
 import { namesOfThings } from '../../shared/reference/names';
@@ -92,7 +96,7 @@ export class CostUpdateSheet {
   protected readonly columns: ColDef<CostUpdateRow>[] = [
     { headerName: 'Row', field: 'row', type: 'rightAligned', width: 54 },
     {
-      headerName: 'It is',
+      headerName: 'Status',
       width: 98,
       valueGetter: ({ data }) =>
         data && (data.leftOut ? '– excluded' : VERDICT_WORDS[data.verdict]),
@@ -119,9 +123,9 @@ export class CostUpdateSheet {
       valueGetter: ({ data }) => data && writeMove(data.price?.move ?? null),
     },
     figure('Margin %', 76, ({ price }) => price?.marginBefore ?? null),
-    figure('then %', 64, ({ price }) => price?.marginAfter ?? null),
+    figure('New %', 64, ({ price }) => price?.marginAfter ?? null),
     {
-      headerName: 'The price',
+      headerName: 'Price update',
       width: 130,
       valueGetter: ({ data }) =>
         data?.price &&
@@ -130,12 +134,22 @@ export class CostUpdateSheet {
           : `${FOLLOWS_WORDS[data.price.follows]}: ${data.price.why}`),
     },
   ];
+  private readonly snack = inject(Snack);
+  /** The cost update that was imported from here, until it is said that it is. */
+  private readonly importing = signal<string | null>(null);
   protected readonly rowId = ({ row }: CostUpdateRow): string => String(row);
 
   constructor() {
     namesOfThings();
     whenChanged(this.id, () => {
       this.open();
+    });
+    effect(() => {
+      const costUpdate = this.costUpdate();
+      if (costUpdate?.state !== 'applied' || costUpdate.id !== this.importing()) return;
+      untracked(() => {
+        this.tellImported(costUpdate);
+      });
     });
     inject(DestroyRef).onDestroy(() => {
       this.store.dispatch(costUpdatesActions.left());
@@ -159,6 +173,14 @@ export class CostUpdateSheet {
   protected takeIn(revision: number, withoutWrong: boolean): void {
     const what = { revision, withoutWrong };
     this.store.dispatch(costUpdatesActions.takeIn({ id: this.id(), what }));
+    this.importing.set(this.id());
+  }
+
+  private tellImported({ id, supplier }: CostUpdateView): void {
+    this.importing.set(null);
+    this.snack.offerUndo(`Imported the costs of ${supplier.name}.`, () => {
+      this.undo({}, id);
+    });
   }
 
   /** Whether prices that were accepted from it lie in a draft, so that undoing asks about them. */
@@ -167,8 +189,8 @@ export class CostUpdateSheet {
     return typeof current === 'object' && current !== null && 'accepted' in current;
   });
 
-  protected undo(undo: UndoCostUpdate = {}): void {
-    this.store.dispatch(costUpdatesActions.undo({ id: this.id(), undo }));
+  protected undo(undo: UndoCostUpdate = {}, id = this.id()): void {
+    this.store.dispatch(costUpdatesActions.undo({ id, undo }));
   }
 
   protected cancel(): void {

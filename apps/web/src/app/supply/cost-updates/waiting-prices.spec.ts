@@ -107,17 +107,23 @@ describe('prices that wait', () => {
     await screen.press('Reject');
     await screen.answer('POST', '/api/waiting-prices/decide', PAGE);
     await list({ ...PAGE, rows: [row(2, 'TL-2')], total: 1 });
-    expect(screen.text()).toContain('Rejected 1.');
+    expect(document.querySelector('mat-snack-bar-container')?.textContent).toContain('Rejected 1.');
     await screen.press('Undo');
     const no = problemBody(409, 'A later price of TL-1 waits by now.');
     expect(await screen.answer('POST', '/api/waiting-prices/take-back', no, 409)).toEqual({
       ids: [1],
     });
     expect(screen.text()).toContain('A later price of TL-1');
+    // it is offered again, once the first offer has gone
+    const offers = document.getElementsByTagName('mat-snack-bar-container');
+    await screen.until(
+      () => offers.length === 1 && offers[0]?.textContent.includes('Rejected 1.') === true,
+      'the offer to undo it',
+    );
     await screen.press('Undo');
     await screen.answer('POST', '/api/waiting-prices/take-back', null);
     await list(PAGE);
-    expect(screen.text()).not.toContain('Undo');
+    expect(screen.text()).not.toContain('A later price of TL-1');
     screen.server.match(() => true);
   });
 

@@ -5,6 +5,7 @@ import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import type { Decide, WaitingPage, WaitingPrice } from '@honest-ledger/contracts';
 import { Store } from '@ngrx/store';
+import { Snack } from '../../shared/dialogs/snack';
 import { catchError, debounceTime, map, of, switchMap, type Observable } from 'rxjs';
 import { draftActions, draftFeature } from '../../editing/draft/draft.feature';
 import { hasPermission } from '../../shared/session/may-do';
@@ -31,11 +32,6 @@ const SORTS = [
 ] as const;
 type Sort = (typeof SORTS)[number]['code'];
 
-interface Decided {
-  readonly ids: readonly number[];
-  readonly words: string;
-}
-
 interface Found {
   readonly page: WaitingPage | null;
   readonly problem: string | null;
@@ -60,6 +56,7 @@ export class WaitingPrices {
   protected readonly mayDecide = hasPermission('editSetup');
   protected readonly sort = signal<Sort>('costUpdate');
   protected readonly sorts = SORTS;
+  private readonly snack = inject(Snack);
   private readonly limit = signal(ROWS_AT_ONCE);
   /** Goes up with every decision, so that the list is asked for anew. */
   private readonly asked = signal(0);
@@ -67,8 +64,6 @@ export class WaitingPrices {
   /** Prices that were typed instead of those that would follow. */
   protected readonly typed = signal<Readonly<Record<string, string>>>({});
   protected readonly refused = signal<string | null>(null);
-  /** What was decided last, to be taken back. */
-  protected readonly decided = signal<Decided | null>(null);
   private readonly choice = computed(() => {
     const ids = [...this.chosen()];
     return ids.length === 0 ? null : { ids, prices: this.typedOf(ids) };
@@ -165,7 +160,7 @@ export class WaitingPrices {
     this.refused.set(null);
     this.api.decide({ ids, decision, prices, draft: this.draft() }).subscribe({
       next: () => {
-        this.decided.set({ ids, words: `${DECISION_WORDS[decision]} ${String(ids.length)}.` });
+        this.offerUndo(`${DECISION_WORDS[decision]} ${String(ids.length)}.`, ids);
         this.chosen.set(new Set());
         this.typed.set({});
         this.asked.update((asked) => asked + 1);
@@ -178,16 +173,22 @@ export class WaitingPrices {
     });
   }
 
-  protected takeBack({ ids }: Decided): void {
+  private offerUndo(words: string, ids: readonly number[]): void {
+    this.snack.offerUndo(words, () => {
+      this.takeBack(words, ids);
+    });
+  }
+
+  private takeBack(words: string, ids: readonly number[]): void {
     this.refused.set(null);
     this.api.takeBack({ ids }).subscribe({
       next: () => {
-        this.decided.set(null);
         this.asked.update((asked) => asked + 1);
         this.store.dispatch(draftActions.changed());
       },
       error: (error: unknown) => {
         this.refused.set(problemOf(error).detail);
+        this.offerUndo(words, ids);
       },
     });
   }

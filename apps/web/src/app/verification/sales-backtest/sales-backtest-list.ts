@@ -1,20 +1,26 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButton } from '@angular/material/button';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { RouterLink } from '@angular/router';
+import { Router } from '@angular/router';
 import {
   WITHOUT_TYPED,
   type CustomerRow,
   type SalesBacktestBy,
+  type SalesBacktestView,
   type WithoutTyped,
 } from '@honest-ledger/contracts';
 import { Store } from '@ngrx/store';
+import type { ColDef } from 'ag-grid-community';
 import { catchError, map, of } from 'rxjs';
 import { CategoryChoice } from '../../shared/reference/category-choice';
 import { CustomerPicker } from '../../shared/reference/customer-picker';
 import { draftFeature } from '../../editing/draft/draft.feature';
 import { ChoiceField } from '../../shared/fields/choice-field';
 import { DayField } from '../../shared/fields/day-field';
+import { LedgerGrid } from '../../shared/grid/ledger-grid';
+import { ListFilters } from '../../shared/lists/list-filters';
+import { ListTools } from '../../shared/lists/list-tools';
+import { shortList, statusField } from '../../shared/lists/short-list';
 import { writeInstant } from '../../shared/numbers/dates';
 import { Notice } from '../../shared/notices/notice';
 import { writeNumber } from '../../shared/numbers/numbers';
@@ -24,62 +30,64 @@ import { STATES, whichSales } from './sales-backtest-words';
 
 const OWN = 'own';
 const TYPED_CHOICES: readonly { readonly code: WithoutTyped; readonly name: string }[] = [
-  { code: 'imported', name: 'ignored on imported sales' },
-  { code: 'all', name: 'ignored on all sales' },
-  { code: 'none', name: 'kept' },
+  { code: 'imported', name: 'not used on imported sales' },
+  { code: 'all', name: 'not used on all sales' },
+  { code: 'none', name: 'used' },
 ];
 const LATEST_VERSIONS = 100;
+const STATUS = statusField(STATES);
 
 /** Begins to price past sales again, and lists what was priced again lately. */
 @Component({
   selector: 'hl-sales-backtest-list',
-  imports: [CategoryChoice, ChoiceField, CustomerPicker, DayField, MatButton, Notice, RouterLink],
+  imports: [
+    CategoryChoice,
+    ChoiceField,
+    CustomerPicker,
+    DayField,
+    LedgerGrid,
+    ListFilters,
+    ListTools,
+    MatButton,
+    Notice,
+  ],
   template: `
     <header class="sheet-head">
       <h1>Sales re-pricing</h1>
       <span class="soft"
-        >Posted sales, with the costs and facts of their days, by another version or a draft</span
+        >Posted sales, with the costs and details of their days, by another version or a draft</span
       >
+      <hl-list-tools #tools title="Sales re-pricing" [list]="view" [grid]="grid" />
     </header>
     <section class="line">
-      <span>Posted from</span>
       <hl-day-field
         label="First day"
         [value]="from()"
         [problem]="wrong('from')"
         (changed)="from.set($event)"
       />
-      <span>to</span>
       <hl-day-field
         label="Last day"
         [value]="until()"
         [problem]="wrong('until')"
         (changed)="until.set($event)"
       />
-      <span>for</span>
       @if (customer(); as customer) {
         <strong>{{ customer.name }}</strong>
-        <button type="button" matButton (click)="anybody()">Anybody</button>
+        <button type="button" matButton (click)="anybody()">All customers</button>
       } @else {
-        <span>anybody, or</span>
         <hl-customer-picker (picked)="customer.set($event)" />
       }
-      <span>of</span>
       <hl-category-choice
-        none="all goods"
+        none="All items"
         [code]="category() ?? ''"
         (chosen)="category.set($event || null)"
       />
-      <span>priced by</span>
+
+      <hl-choice label="Priced by" [code]="by()" [options]="choices()" (chosen)="by.set($event)" />
+
       <hl-choice
-        label="What they are priced by"
-        [code]="by()"
-        [options]="choices()"
-        (chosen)="by.set($event)"
-      />
-      <span>typed prices and discounts</span>
-      <hl-choice
-        label="Typed prices and discounts"
+        label="Manual prices and discounts"
         [code]="withoutTyped()"
         [options]="typedChoices"
         (chosen)="setWithoutTyped($event)"
@@ -92,42 +100,25 @@ const LATEST_VERSIONS = 100;
     @if (list().problem; as problem) {
       <hl-notice [problem]="problem" (retried)="ask()" />
     }
-    <table class="ledger" aria-label="Sales priced again">
-      <thead>
-        <tr>
-          <th>Created</th>
-          <th>Which</th>
-          <th>By</th>
-          <th class="figure">Sales</th>
-          <th class="figure">Lines</th>
-          <th class="figure">Differ</th>
-          <th class="figure">Faults</th>
-          <th>It is</th>
-        </tr>
-      </thead>
-      <tbody>
-        @for (run of list().value ?? []; track run.id) {
-          <tr>
-            <td>
-              <a [routerLink]="['/sales-backtest', run.id]">{{ write(run.startedAt) }}</a>
-            </td>
-            <td>{{ which(run.asked) }}</td>
-            <td>{{ run.by }}</td>
-            <td class="figure">{{ figure(run.sales) }}</td>
-            <td class="figure">{{ figure(run.lines) }}</td>
-            <td class="figure">{{ figure(run.different) }}</td>
-            <td class="figure" [class.wrong]="run.faults > 0">{{ figure(run.faults) }}</td>
-            <td>{{ states[run.state] }}</td>
-          </tr>
-        } @empty {
-          <tr>
-            <td colspan="8" class="soft">
-              {{ list().state === 'loading' ? 'Reading…' : 'Nothing was priced again yet.' }}
-            </td>
-          </tr>
-        }
-      </tbody>
-    </table>
+    <hl-list-filters class="search" label="Part of what was re-priced, or a person" [list]="view" />
+    <hl-ledger-grid
+      #grid
+      [rows]="view.rows()"
+      [columns]="columns"
+      [rowId]="rowId"
+      [empty]="
+        view.isNarrowed()
+          ? 'Nothing fits the filters.'
+          : list().state === 'loading'
+            ? 'Reading…'
+            : 'No re-pricing yet. Choose sales above and price them again.'
+      "
+      [layout]="tools.layout()"
+      [order]="view.order()"
+      (laidOut)="tools.keep($event)"
+      (ordered)="view.sort($event)"
+      (opened)="open($event)"
+    />
   `,
   styles: `
     .line {
@@ -138,10 +129,12 @@ const LATEST_VERSIONS = 100;
       padding: 12px 18px;
     }
   `,
+  host: { class: 'list-sheet' },
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class SalesBacktestList {
   private readonly store = inject(Store);
+  private readonly router = inject(Router);
   protected readonly list = this.store.selectSignal(salesBacktestFeature.selectList);
   protected readonly refused = this.store.selectSignal(salesBacktestFeature.selectRefused);
   private readonly drafts = this.store.selectSignal(draftFeature.selectAnswer);
@@ -160,21 +153,45 @@ export class SalesBacktestList {
   protected readonly category = signal<string | null>(null);
   protected readonly by = signal(OWN);
   protected readonly choices = computed(() => [
-    { code: OWN, name: 'as they were: a check' },
+    { code: OWN, name: 'As they were: a check' },
     ...(this.drafts().value?.drafts ?? []).map(({ id, name }) => ({
       code: id,
-      name: `the draft ${name}`,
+      name: `Draft ${name}`,
     })),
     ...this.versions().map(({ number }) => ({
       code: String(number),
-      name: `version ${String(number)}`,
+      name: `Version ${String(number)}`,
     })),
   ]);
   protected readonly withoutTyped = signal<WithoutTyped>('imported');
   protected readonly typedChoices = TYPED_CHOICES;
-  protected readonly states = STATES;
-  protected readonly which = whichSales;
-  protected readonly write = writeInstant;
+  protected readonly columns: ColDef<SalesBacktestView>[] = [
+    {
+      headerName: 'Created',
+      field: 'startedAt',
+      width: 180,
+      valueFormatter: ({ value }: { value: string }) => writeInstant(value),
+    },
+    {
+      headerName: 'Sales covered',
+      flex: 1,
+      minWidth: 260,
+      valueGetter: ({ data }) => data && whichSales(data.asked),
+    },
+    { headerName: 'By', field: 'by', width: 150 },
+    count('Sales', ({ sales }) => sales),
+    count('Lines', ({ lines }) => lines),
+    count('Different', ({ different }) => different),
+    count('Faults', ({ faults }) => faults),
+    { headerName: 'Status', width: 130, valueGetter: ({ data }) => data && STATES[data.state] },
+  ];
+  protected readonly view = shortList(
+    'salesBacktests',
+    () => this.list().value ?? [],
+    () => this.columns,
+    () => [STATUS],
+  );
+  protected readonly rowId = ({ id }: SalesBacktestView): string => id;
 
   constructor() {
     this.ask();
@@ -188,8 +205,8 @@ export class SalesBacktestList {
     this.customer.set(null);
   }
 
-  protected figure(count: number): string {
-    return writeNumber(String(count));
+  protected open({ id }: SalesBacktestView): void {
+    void this.router.navigate(['/sales-backtest', id]);
   }
 
   /** What the server found wrong with a field. */
@@ -220,4 +237,17 @@ export class SalesBacktestList {
       ? { kind: 'version', version: Number(by) }
       : { kind: 'draft', draft: by };
   }
+}
+
+function count(
+  headerName: string,
+  of: (run: SalesBacktestView) => number,
+): ColDef<SalesBacktestView> {
+  return {
+    headerName,
+    type: 'rightAligned',
+    width: 100,
+    valueGetter: ({ data }) => data && of(data),
+    valueFormatter: ({ value }: { value: number }) => writeNumber(String(value)),
+  };
 }

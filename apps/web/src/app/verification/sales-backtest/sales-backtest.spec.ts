@@ -80,7 +80,7 @@ describe('pricing past sales again', () => {
     expect(screen.text()).toContain('sales posted from Jan 1, 2026, goods under glazeversion 4');
     await screen.type('First day', '2026-03-01');
     await screen.type('Last day', '2026-02-01');
-    await screen.choose('What they are priced by', 'version 4');
+    await screen.choose('Priced by', 'Version 4');
     await screen.press('Price again');
     const refused = problemBody(422, 'turn them round');
     const sent = await screen.answer('POST', '/api/sales-backtest', refused, 422);

@@ -203,7 +203,7 @@ describe('the editor of a quote', () => {
     await screen.press('Form of supply, level, price, discount, note and rules of CL-0207');
     await screen.type('Manual price of CL-0207', '15');
     await screen.quiet(PAUSE);
-    expect(screen.text()).toContain('Say why the price is typed by hand');
+    expect(screen.text()).toContain('Reason is missing');
     screen.server.expectNone('/api/documents/1007');
     await screen.type('Reason for the price of CL-0207', 'torn bag');
     const sent = (await screen.answer('PUT', '/api/documents/1007', view())) as DocumentEdit;
@@ -215,7 +215,7 @@ describe('the editor of a quote', () => {
     await screen.press('Form of supply, level, price, discount, note and rules of CL-0207');
     await screen.type('Discount on CL-0207', '12,5');
     await screen.quiet(PAUSE);
-    expect(screen.text()).toContain('Say why it is taken off by hand');
+    expect(screen.text()).toContain('Reason is missing');
     screen.server.expectNone('/api/documents/1007');
     await screen.type('Reason, Discount on CL-0207', 'torn bags');
     await screen.choose('Discount on the quote is in', 'EUR');

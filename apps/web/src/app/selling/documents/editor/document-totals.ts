@@ -177,7 +177,7 @@ function discountRow({
 }: NonNullable<DocumentOutcome['discount']>): TotalRow {
   const percent = off.kind === 'percent' ? `${writeNumber(off.percent)} %, ` : '';
   const all = tookAll ? ': all that was there' : '';
-  return { label: 'Discount', why: `by hand, ${percent}${reason}${all}`, amount };
+  return { label: 'Discount', why: `manual, ${percent}${reason}${all}`, amount };
 }
 
 function setUpRow(line: PricedLineForm): TotalRow[] {

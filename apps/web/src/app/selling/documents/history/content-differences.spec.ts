@@ -72,7 +72,7 @@ describe('what two states of a document differ in', () => {
     const one = documentLine('c', 'TO-0300', '3');
     expect(told({ lines: [more, { ...one, unit: 'box' }] })).toEqual([
       'GL-0101: quantity 1 → 12',
-      'GL-0101: price by hand none → 17.00 (…)',
+      'GL-0101: manual price none → 17.00 (…)',
       'GL-0101: note none → in blue',
       '3 box of TO-0300 added',
       '2 CL-0207 removed',

@@ -85,7 +85,7 @@ function fieldsOfLine(line: DocumentLineInput, names: Names): Fields {
     'for how long': duration && writeNumber(duration),
     'form of supply': formOfSupply && names.cost(formOfSupply),
     level: level && names.level(level),
-    'price by hand':
+    'manual price':
       priceByHand && `${writeNumber(priceByHand.price)} (${said(priceByHand.reason) ?? '…'})`,
     discount: discount && discountWords(discount),
     note: said(note),

@@ -50,7 +50,7 @@ describe('the history of a document', () => {
   });
 
   it('offers nothing where it says the same as now, or nothing is on record of it', async () => {
-    const opened = { ...CHANGED, id: 3, action: 'reopened', after: { state: 'open' } };
+    const opened = { ...CHANGED, id: 3, action: 'opened again', after: { state: 'open' } };
     await show([opened, CHANGED]);
     expect(screen.host.querySelectorAll('tbody button').length).toBe(1);
     await lookAt(0);
@@ -60,7 +60,7 @@ describe('the history of a document', () => {
 
   it('is only read where the document is not changed any more', async () => {
     await show([CHANGED, BEGUN], false);
-    expect(screen.text()).toContain('made');
+    expect(screen.text()).toContain('created');
     expect(screen.host.querySelector('tbody button')).toBeNull();
   });
 

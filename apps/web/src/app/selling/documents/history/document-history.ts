@@ -15,6 +15,7 @@ import {
   type DocumentContent,
 } from '@honest-ledger/contracts';
 import { map } from 'rxjs';
+import { changeWords } from '../../../editing/history/record-words';
 import { ChangesApi } from '../../../editing/history/changes.api';
 import { namesOfThings } from '../../../shared/reference/names';
 import { writeInstant } from '../../../shared/numbers/dates';
@@ -216,7 +217,7 @@ export class DocumentHistory {
   ): readonly string[] {
     const was = contentIn(before);
     const fields = was && after ? contentDifferences(was, after, this.names()) : [];
-    if (action !== 'changed') return [action, ...fields];
+    if (action !== 'changed') return [changeWords({ kind: 'document', action }).action, ...fields];
     return fields.length > 0 ? fields : ['priced again'];
   }
 }

@@ -50,7 +50,7 @@ type Kind = DiscountForm['off']['kind'];
           #reason
       /></mat-form-field>
       @if (reasonMissing()) {
-        <span class="wrong" role="alert">Say why it is taken off by hand</span>
+        <span class="wrong" role="alert">Reason is missing. Enter why.</span>
       }
     }
   `,

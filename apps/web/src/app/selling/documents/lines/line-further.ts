@@ -92,7 +92,7 @@ import { choicesOfLine } from './rule-choices';
             (change)="setReason($event)"
         /></mat-form-field>
         @if (problems().has('priceByHand.reason')) {
-          <span class="wrong" role="alert">Say why the price is typed by hand</span>
+          <span class="wrong" role="alert">Reason is missing. Enter why.</span>
         }
       }
     </fieldset>

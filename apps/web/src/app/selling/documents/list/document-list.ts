@@ -85,7 +85,7 @@ const STATES: Readonly<Record<DocumentKind, readonly CodeAndName[]>> = {
 })
 export class DocumentList {
   readonly kind = input<DocumentKind>('quote');
-  /** Begins a document for this customer at once: a customer's own page leads here so. */
+  /** Creates a document for this customer at once: a customer's own page leads here so. */
   readonly customer = input<string>();
 
   private readonly store = inject(Store);

@@ -96,7 +96,7 @@ describe('what comes back of a sale', () => {
     await screen.type('How much of CL-0207 comes back', '3');
     await screen.answer('POST', '/api/documents/1600/returns/worth', { ...WORTH, kept });
     await screen.settle();
-    expect(screen.text()).toContain('What is kept would have cost 70.00 EUR alone');
+    expect(screen.text()).toContain('the kept ones would have cost 70.00 EUR');
     const box = screen.host.querySelector<HTMLInputElement>('input[type=checkbox]');
     box?.click();
     await screen.quiet(PAUSE);

@@ -97,9 +97,9 @@ import { ChoiceField } from '../../../shared/fields/choice-field';
           </table>
           @if (kept(); as kept) {
             <p class="attention">
-              △ What is kept would have cost {{ write(kept.would) }} {{ sale.currency }} alone, and
-              {{ write(kept.left) }} {{ sale.currency }} is left of what was paid for it: what comes
-              back had earned {{ write(kept.earned) }} {{ sale.currency }} of it.
+              △ Without the returned items, the kept ones would have cost {{ write(kept.would) }}
+              {{ sale.currency }}; {{ write(kept.left) }} {{ sale.currency }} is paid for them. The
+              returned items had earned a discount of {{ write(kept.earned) }} {{ sale.currency }}.
             </p>
             <p>
               <mat-checkbox [checked]="takesOff()" (change)="takesOff.set($event.checked)"
