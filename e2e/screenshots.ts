@@ -53,17 +53,17 @@ await page.getByRole('heading', { name: 'Version 2' }).waitFor();
 await ledger.open('Customers');
 await ledger.row('Harbour Lane School').getByText('Harbour Lane School').click();
 await choose(page.getByLabel('Level', { exact: true }), 'Schools');
-await page.getByText('34 of 237 prices move').waitFor();
+await page.getByText('34 of 237 prices change').waitFor();
 await picture(page, 'customer');
-await page.getByRole('button', { name: 'Save the customer' }).click();
-await page.getByRole('heading', { name: 'Before it counts' }).waitFor({ state: 'hidden' });
+await page.getByRole('button', { name: 'Save customer' }).click();
+await page.getByRole('heading', { name: 'Review before saving' }).waitFor({ state: 'hidden' });
 
 await page.goto('/catalogue/CL-0207');
 await page.getByRole('button', { name: /^Price at level Trade:/ }).focus();
 await picture(page, 'item');
 await ledger.open('Discount rules');
 await page.getByRole('gridcell', { name: 'Tools with a good deal of clay', exact: true }).click();
-await page.getByRole('heading', { name: 'What is done' }).waitFor();
+await page.getByRole('heading', { name: 'Effect' }).waitFor();
 await picture(page, 'rule');
 await page.goto('/rules/calendar');
 await typeInto(page.getByLabel('Day', { exact: true }), '2026-12-01');
@@ -78,8 +78,8 @@ await ledger.sendPriceFile();
 await page.getByRole('button', { name: /^Compare all/ }).click();
 await page.getByRole('gridcell').first().waitFor();
 await picture(page, 'price-file');
-await page.getByRole('button', { name: /^Take in/ }).click();
-await page.getByRole('link', { name: /prices wait/ }).click();
+await page.getByRole('button', { name: /^Import \d/ }).click();
+await page.getByRole('link', { name: /proposed prices?/ }).click();
 await page.getByText('Mean margin').waitFor();
 await page.getByLabel('Choose TL-0042').check();
 await page.getByLabel('Choose TL-0044').check();
@@ -98,13 +98,13 @@ await page.locator('hl-plot svg').first().waitFor();
 await picture(page, 'break');
 
 await page.goto('/price-changes/new?category=clay');
-await page.getByLabel('What it is called').fill('Clay to 38 %');
-await choose(page.getByLabel('Start from'), 'the cost: last');
-await choose(page.getByLabel('How', { exact: true }), 'to a margin of');
-await page.getByLabel('By how much').fill('38');
-await page.getByLabel('Least margin').fill('36');
+await page.getByLabel('Name', { exact: true }).fill('Clay to 38 %');
+await choose(page.getByLabel('Based on'), 'the cost: last');
+await choose(page.getByLabel('Change', { exact: true }), 'to a margin of');
+await page.getByLabel('Amount of change').fill('38');
+await page.getByLabel('Minimum margin').fill('36');
 await choose(page.getByLabel('Rounding', { exact: true }), 'to a multiple of');
-await page.getByRole('button', { name: 'Work the prices out' }).click();
+await page.getByRole('button', { name: 'Compute prices' }).click();
 const cell = (item: string, column: string) =>
   page
     .getByRole('row')
@@ -125,7 +125,7 @@ await page.locator('.ag-row.left-out').waitFor();
 await picture(page, 'change-prices');
 
 await page.goto('/customers/C1001');
-await page.getByRole('link', { name: 'Begin a quote' }).click();
+await page.getByRole('link', { name: 'Create quote' }).click();
 await page.getByLabel('What the quote is for').fill('Year 9 studio');
 for (const [item, quantity] of [
   ['CL-0207', '24'],
@@ -152,10 +152,10 @@ await page.emulateMedia({ colorScheme: 'light' });
 
 await page.goto('/customers/C1001');
 await choose(page.getByLabel('Level', { exact: true }), 'Studios');
-await page.getByRole('button', { name: 'Save the customer' }).click();
-await page.getByRole('heading', { name: 'Before it counts' }).waitFor({ state: 'hidden' });
+await page.getByRole('button', { name: 'Save customer' }).click();
+await page.getByRole('heading', { name: 'Review before saving' }).waitFor({ state: 'hidden' });
 await page.goto(quoted);
-await page.getByRole('button', { name: 'Make an order of it' }).click();
+await page.getByRole('button', { name: 'Convert to order' }).click();
 await page.getByRole('table', { name: 'Prices that differ' }).waitFor();
 await picture(page, 'order-step');
 
@@ -182,10 +182,10 @@ await page
   .getByText(/prices? changes?/)
   .waitFor();
 await ledger.open('Sales re-pricing');
-await choose(page.getByLabel('What they are priced by'), 1);
-await page.getByRole('button', { name: 'Price them again' }).click();
+await choose(page.getByLabel('Priced by'), 1);
+await page.getByRole('button', { name: 'Price again' }).click();
 await page.getByText(/; done/).waitFor({ timeout: 120_000 });
-await page.getByRole('table', { name: 'Lines that come out otherwise' }).waitFor();
+await page.getByRole('table', { name: 'Lines that differ' }).waitFor();
 await picture(page, 'sales-again');
 await browser.close();
 

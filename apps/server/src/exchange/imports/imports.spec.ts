@@ -212,7 +212,7 @@ describe('files that are sent in', () => {
       ]);
       expect(sentences.at(-1)).toEqual([6, 'Row 4 is for the same already']);
       const refused = await browser.ask('POST', `/imports/${file.id}/apply`);
-      expect(refused.problem.detail).toMatch(/^4 rows are wrong/);
+      expect(refused.problem.detail).toMatch(/^4 rows have errors/);
       expect((await browser.ask('GET', '/items/XX-1')).status).toBe(404);
     });
 
@@ -263,7 +263,7 @@ describe('files that are sent in', () => {
       expect((await takenIn(other.id)).state).toBe('applied');
       const back = await takenIn(file.id);
       expect(back.state).toBe('ready');
-      expect(back.remark).toMatch(/compared anew/);
+      expect(back.remark).toMatch(/compared again/);
       expect((await browser.ask('GET', '/items/CL-0207')).as<ItemView>().name).toBe('Second');
       const [row] = await rows(file.id, 'changed');
       expect(row?.before?.['Name']).toBe('Second');

@@ -76,7 +76,7 @@ describe('past sales taken in', () => {
       await part(id);
       const cancelled = (await browser.ask('DELETE', `/imports/${id}`)).as<ImportView>();
       expect([cancelled.state, cancelled.taken]).toEqual(['cancelled', 500]);
-      expect(cancelled.remark).toContain('500 rows were taken in before that');
+      expect(cancelled.remark).toContain('500 rows were imported before that');
       await part(id);
       expect(await posted()).toBe(250);
       const rest = await compared('kind=sales', many(260));

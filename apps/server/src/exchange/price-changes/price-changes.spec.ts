@@ -311,7 +311,7 @@ describe('many prices changed at once', () => {
     expect(answer.status).toBe(409);
     expect((await drafts())[0]?.edits).toBe(1);
     const anew = await seen(of.id);
-    expect(anew.remark).toContain('worked out');
+    expect(anew.remark).toContain('computed');
     expect((await rowOf(of, row?.item ?? '')).after).toBe('52.00');
     expect((await apply(of.id)).status).toBe(200);
   });

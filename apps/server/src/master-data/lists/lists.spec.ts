@@ -171,7 +171,7 @@ describe('lists, rates and users', () => {
         .filter(({ role }) => role === 'administrator');
       const { email = '', ...seen } = ines ?? {};
       const answer = await saveUser(email, seen, { ...seen, role: 'reader' }, null);
-      expect(answer.problem.detail).toMatch(/^Nobody would be left/);
+      expect(answer.problem.detail).toMatch(/^Nobody else may manage users/);
     });
   });
 

@@ -59,11 +59,16 @@ describe('the record of changes', () => {
 
   it('is a list that is searched, narrowed and sorted', async () => {
     await rename('By Ines');
-    server.clock.now = new Date('2026-11-25T15:00:00Z');
+    server.clock.now = new Date('2026-11-25T00:10:00Z');
     const tom = await server.signedIn('tom@saltmarsh.example');
     await changeCustomer(tom, 'C1002', { name: 'By Tom' });
     const log = async (query: string): Promise<Page<ChangeRow>> =>
-      (await browser.ask('GET', `/change-log?kind=customer&${query}`)).as<Page<ChangeRow>>();
+      (
+        await browser.ask(
+          'GET',
+          `/change-log?${['kind=customer', query].filter(Boolean).join('&')}`,
+        )
+      ).as<Page<ChangeRow>>();
     const keys = async (query: string): Promise<string[]> =>
       (await log(query)).rows.map(({ key }) => key);
     expect(await keys('')).toEqual(['C1002', 'C1001']);

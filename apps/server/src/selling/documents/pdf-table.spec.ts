@@ -53,7 +53,7 @@ describe('a document on paper', () => {
     );
     const { title, subtitle, rows } = await pdfTableOf(server.database, quote.number);
     expect(title).toBe(`Quote ${String(quote.number)}`);
-    expect(subtitle).toContain('Autumn term, 2026-11-24, in EUR, prices promised until');
+    expect(subtitle).toContain('Autumn term, 2026-11-24, in EUR, prices held until');
     const said = [...(rows as Iterable<readonly string[]>)];
     const [line] = quote.priced;
     expect(said[0]?.slice(2)).toEqual([

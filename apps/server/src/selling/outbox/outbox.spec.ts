@@ -42,7 +42,7 @@ describe('the outbox', () => {
     const off = { kind: 'percent', percent: '-20' } as const;
     const discount = { off, reason: 'so' };
     const held = await documentDesk(browser).begin('quote', [lineOf('GL-1180', { discount })]);
-    expect((await send(held.number)).problem.detail).toContain('waits for approval');
+    expect((await send(held.number)).problem.detail).toContain('needs approval');
     const quote = await documentDesk(browser).begin('quote', [lineOf('GL-1180')]);
     expect((await send(quote.number, { revision: 1 })).status).toBe(409);
     expect((await send(quote.number, { to: 'nobody' })).status).toBe(422);

@@ -221,7 +221,7 @@ describe('drafts and versions', () => {
     const body = { revision: seen?.revision, note: '' };
     const stale = await browser.ask('POST', path, body);
     expect(stale.status).toBe(409);
-    expect(stale.problem.detail).toContain('Look through it again');
+    expect(stale.problem.detail).toContain('Review it again');
     const again = { ...body, revision: (await draft())?.revision };
     const both = await Promise.all([
       browser.ask('POST', path, again),
@@ -391,7 +391,7 @@ describe('drafts and versions', () => {
         'settings',
         'settings',
         { homeCurrency: 'USD', roundingMode: 'halfToEven' },
-        'home currency, so it stays',
+        'home currency, so it cannot change',
       ],
       ['settings', 'settings', null, 'cannot be withdrawn'],
       ['settings', 'other', null, 'does not name an object'],

@@ -83,7 +83,7 @@ describe('a draft that waits for its moment', () => {
       revision: 1,
       draft: null,
     });
-    expect(again.problem.detail).toMatch(/waits to be published/);
+    expect(again.problem.detail).toMatch(/is scheduled/);
     expect((await browser.ask('DELETE', `/drafts/${draft?.id ?? ''}/waiting`)).status).toBe(204);
     expect((await drafts())[0]?.waits).toBeNull();
     await moment();

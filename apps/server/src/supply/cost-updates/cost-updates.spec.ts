@@ -159,7 +159,7 @@ describe('a supplier’s price file', () => {
       'it names no item',
     ]);
     const refused = await takeIn(ready);
-    expect(refused.problem.detail).toContain('10 rows are wrong');
+    expect(refused.problem.detail).toContain('10 rows have errors');
     const file = await browser.ask('GET', `/cost-updates/${ready.id}/file?format=csv`);
     expect(file.type).toContain('text/csv');
     expect((await takeIn(ready, true)).status).toBe(200);
@@ -350,7 +350,7 @@ describe('a supplier’s price file', () => {
     await takeIn(ready);
     const again = await one(ready.id);
     expect([again.state, again.revision]).toEqual(['ready', 2]);
-    expect(again.remark).toContain('compared anew');
+    expect(again.remark).toContain('compared again');
     expect((await takeIn(ready)).status).toBe(409);
   });
 

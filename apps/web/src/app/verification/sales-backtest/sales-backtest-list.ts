@@ -88,6 +88,7 @@ const STATUS = statusField(STATES);
 
       <hl-choice
         label="Manual prices and discounts"
+        class="wide"
         [code]="withoutTyped()"
         [options]="typedChoices"
         (chosen)="setWithoutTyped($event)"
