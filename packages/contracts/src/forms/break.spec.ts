@@ -69,7 +69,9 @@ describe('a quantity break at the border', () => {
   it('is for some goods, and for somebody', () => {
     expect(sentences(bags({ scopes: [] }))).toEqual(['choose at least one item for the break']);
     const all = { kind: 'all' };
-    expect(sentences(bags({ scopes: [all, all] }))).toEqual(['goods 1 and 2 are the same']);
+    expect(sentences(bags({ scopes: [all, all] }))).toEqual([
+      'Items 1 and 2 are the same. Remove one',
+    ]);
     expect(sentences(bags({ parties: { customers: [], segments: [] } }))).toEqual([
       'choose at least one customer or segment, or everybody',
     ]);

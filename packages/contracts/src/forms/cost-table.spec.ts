@@ -67,7 +67,7 @@ describe('a cost table at the border', () => {
       'a kind of cost stands there twice',
     ]);
     expect(sentences(table({ scopes: [{ kind: 'all' }, { kind: 'all' }] }))).toEqual([
-      'goods 1 and 2 are the same',
+      'Items 1 and 2 are the same. Remove one',
     ]);
     expect(sentences({ ...table(), surprise: 1 }).length).toBe(1);
   });

@@ -195,7 +195,7 @@ describe('the content of a level', () => {
   it('has one entry for the same goods', () => {
     expect(level([entry('1', '-5', clay), entry('2', '-5', { kind: 'all' })]).ok).toBeTrue();
     expect(found(level([entry('1', '-5', clay), entry('2', '-7', { ...clay })]))).toEqual([
-      'entries: entries 1 and 2 are for the same goods',
+      'entries: Entries 1 and 2 apply to the same items. Remove one',
     ]);
   });
 

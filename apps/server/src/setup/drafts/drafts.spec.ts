@@ -393,7 +393,7 @@ describe('drafts and versions', () => {
         { homeCurrency: 'USD', roundingMode: 'halfToEven' },
         'home currency, so it cannot change',
       ],
-      ['settings', 'settings', null, 'cannot be withdrawn'],
+      ['settings', 'settings', null, 'cannot be deleted'],
       ['settings', 'other', null, 'does not name an object'],
       ['level', 'not-an-id', schoolsContent(), 'does not name an object'],
     ];
