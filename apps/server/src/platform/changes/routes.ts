@@ -8,11 +8,11 @@ import {
   type Page,
   type PageAsked,
 } from '@honest-ledger/contracts';
-import { and, desc, eq, gte, ilike, lt, sql } from 'drizzle-orm';
+import { and, desc, eq, gte, ilike, lt } from 'drizzle-orm';
 import type { FastifyPluginCallback } from 'fastify';
 import { snapshot, type Queries } from '../database/database';
 import { countOf, inOrder, onPage } from '../database/pages';
-import { containing, everyWordIn, inList } from '../database/patterns';
+import { containing, everyWordIn, inList, onDays } from '../database/patterns';
 import { changes, users } from '../database/schema/index';
 import type { PlatformServices } from '../services';
 
@@ -58,13 +58,8 @@ async function findChanges(
   };
 }
 
+/** A page of the log; it is counted in no order. */
 async function findInLog(queries: Queries, query: ChangeLogQuery): Promise<Page<ChangeRow>> {
-  const rows = await onPage(selectLog(queries, query), query);
-  return { rows: rows.map(toRow), total: await countOf(queries, selectLog(queries, query)) };
-}
-
-function selectLog(queries: Queries, query: Omit<ChangeLogQuery, keyof PageAsked>) {
-  const { text, kind, key, changedFrom, changedTo } = query;
   const columns = {
     at: changes.at,
     by: users.name,
@@ -72,6 +67,13 @@ function selectLog(queries: Queries, query: Omit<ChangeLogQuery, keyof PageAsked
     name: changes.objectName,
     action: changes.action,
   };
+  const inOrderOf = selectLog(queries, query).orderBy(...inOrder(query, columns, changes.id));
+  const rows = await onPage(inOrderOf.$dynamic(), query);
+  return { rows: rows.map(toRow), total: await countOf(queries, selectLog(queries, query)) };
+}
+
+function selectLog(queries: Queries, query: Omit<ChangeLogQuery, keyof PageAsked>) {
+  const { text, kind, key, changedFrom, changedTo } = query;
   return queries
     .select({ change: changes, by: users.name })
     .from(changes)
@@ -81,15 +83,9 @@ function selectLog(queries: Queries, query: Omit<ChangeLogQuery, keyof PageAsked
         everyWordIn(text, [changes.objectName, changes.objectKey, users.name]),
         kind && inList(changes.objectKind, kind),
         key && inList(changes.objectKey, key),
-        changedFrom === undefined
-          ? undefined
-          : sql`${changes.at} >= ${changedFrom}::date at time zone 'UTC'`,
-        changedTo === undefined
-          ? undefined
-          : sql`${changes.at} < (${changedTo}::date + 1) at time zone 'UTC'`,
+        onDays(changes.at, changedFrom, changedTo),
       ),
     )
-    .orderBy(...inOrder(query, columns, changes.id))
     .$dynamic();
 }
 

@@ -35,3 +35,15 @@ export function everyWordIn(
 export function inList(column: AnyPgColumn, values: readonly (number | string)[]): SQL {
   return sql`${column} = any(${sql.param([...values])})`;
 }
+
+/** True where an instant lies on one of these days, both included, as UTC has them. */
+export function onDays(
+  column: AnyPgColumn,
+  first: string | undefined,
+  last: string | undefined,
+): SQL | undefined {
+  return and(
+    first === undefined ? undefined : sql`${column} >= ${first}::date at time zone 'UTC'`,
+    last === undefined ? undefined : sql`${column} < (${last}::date + 1) at time zone 'UTC'`,
+  );
+}

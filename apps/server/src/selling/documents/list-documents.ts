@@ -3,7 +3,7 @@ import { decimal, minorDigits, print, withDigits } from '@honest-ledger/engine';
 import { and, count, eq, exists, gte, inArray, isNotNull, lte, sql } from 'drizzle-orm';
 import type { Queries } from '../../platform/database/database';
 import { countOf, inOrder, onPage } from '../../platform/database/pages';
-import { everyWordIn, inList } from '../../platform/database/patterns';
+import { everyWordIn, inList, onDays } from '../../platform/database/patterns';
 import {
   customers,
   documentLines,
@@ -73,12 +73,7 @@ function selectDocuments(queries: Queries, query: Omit<DocumentQuery, keyof Page
         query.currency && inList(documents.currency, query.currency),
         query.totalFrom === undefined ? undefined : gte(documents.total, query.totalFrom),
         query.totalTo === undefined ? undefined : lte(documents.total, query.totalTo),
-        query.changedFrom === undefined
-          ? undefined
-          : sql`${documents.changedAt} >= ${query.changedFrom}::date at time zone 'UTC'`,
-        query.changedTo === undefined
-          ? undefined
-          : sql`${documents.changedAt} < (${query.changedTo}::date + 1) at time zone 'UTC'`,
+        onDays(documents.changedAt, query.changedFrom, query.changedTo),
         query.repeating === true ? exists(stillRepeating(queries)) : undefined,
       ),
     )
