@@ -22,7 +22,6 @@ const TYPES = [
   'packages/wording/tsconfig.spec.json',
   'packages/contracts/tsconfig.json',
   'packages/contracts/tsconfig.spec.json',
-  'apps/server/tsconfig.json',
   'apps/server/tsconfig.spec.json',
   'apps/web/tsconfig.spec.json',
 ];

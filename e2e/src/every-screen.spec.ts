@@ -4,15 +4,19 @@ import { expect, test, choose } from './ledger';
 
 /** Looks at a screen in the light and, as only the colours are others there, at these in the dark. */
 async function findsNothing(page: Page, screen: string): Promise<void> {
-  expect(await violations(new AxeBuilder({ page })), `${screen}, light`).toEqual([]);
+  const axe = (): AxeBuilder => new AxeBuilder({ page }).options({ resultTypes: ['violations'] });
+  expect(await violations(axe()), `${screen}, light`).toEqual([]);
   await page.emulateMedia({ colorScheme: 'dark' });
-  const colours = new AxeBuilder({ page }).withRules(['color-contrast']);
-  expect(await violations(colours), `${screen}, dark`).toEqual([]);
+  expect(await violations(axe().withRules(['color-contrast'])), `${screen}, dark`).toEqual([]);
   await page.emulateMedia({ colorScheme: 'light' });
 }
 
+/**
+ * What axe finds. It tells in full what it found wrong alone, and looks at the page as one document
+ * (there are no frames): both together take a fifth of the time.
+ */
 async function violations(axe: AxeBuilder): Promise<string[]> {
-  const { violations: found } = await axe.analyze();
+  const { violations: found } = await axe.setLegacyMode(true).analyze();
   return found.map(
     ({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html.slice(0, 120)).join(' | ')}`,
   );
