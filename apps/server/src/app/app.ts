@@ -2,9 +2,9 @@ import Fastify, { type FastifyInstance, type FastifyServerOptions } from 'fastif
 import { agreementRoutes } from '../setup/agreements/routes';
 import { approvalRoutes } from '../selling/approvals/routes';
 import { basicsRoutes } from '../setup/settings/routes';
-import { itemListRoutes } from '../master-data/item-list/routes';
 import { catalogueRoutes } from '../master-data/catalogue/routes';
 import { customerPriceRoutes } from '../setup/catalogue-prices/customer-routes';
+import { itemListRoutes } from '../setup/catalogue-prices/item-list-routes';
 import { itemPriceRoutes } from '../setup/catalogue-prices/item-routes';
 import { trialRoutes } from '../selling/trials/routes';
 import { listViewRoutes } from '../platform/list-views/routes';

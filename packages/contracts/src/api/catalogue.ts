@@ -50,7 +50,16 @@ export const ITEM_SORTS = [
 ] as const;
 /** Items in an order. */
 export type ItemListQuery = ItemFilter & ListOrder<(typeof ITEM_SORTS)[number]>;
-export type ItemQuery = ItemListQuery & PageAsked;
+
+/** A page of the catalogue. */
+export interface ItemQuery extends ItemListQuery, PageAsked {
+  /** The ids of levels at which each item is to be priced, too. */
+  readonly level?: readonly string[];
+}
+
+/** Most levels at which the items of one page are priced, and most items that such a page has. */
+export const MOST_LEVELS_PRICED = 12;
+export const MOST_ITEMS_PRICED = 1000;
 
 const PRICES_FOUND = { from: '0', to: '9999999999', digits: 6 };
 const MARGINS_FOUND = { from: '-1000000', to: '100', digits: 6 };
@@ -69,13 +78,26 @@ export const itemFilterFields = {
   ...orderFields(ITEM_SORTS),
 };
 
-export const itemQuerySchema = objectOf<ItemQuery>({ ...itemFilterFields, ...pageFields });
+export const itemQuerySchema = objectOf<ItemQuery>({
+  ...itemFilterFields,
+  ...pageFields,
+  level: severalOf(Joi.string().guid()).max(MOST_LEVELS_PRICED),
+  limit: pageFields.limit.when('level', {
+    is: Joi.exist(),
+    then: Joi.number().max(MOST_ITEMS_PRICED),
+  }),
+});
 
 /** An item as the catalogue lists it, with its base price in the version in force. */
 export interface ItemRow extends ItemFactsForm {
   readonly basePrice: string | null;
   /** Null without a cost, or the right to see it. */
   readonly cost: ItemCostFigures | null;
+  /**
+   * What one base unit sells for at each level asked for, by the levels' ids, in the level's own
+   * currency; without those that do not price it.
+   */
+  readonly levelPrices?: Readonly<Record<string, string>>;
 }
 
 /** What an item costs beside what it sells for. */
@@ -90,8 +112,17 @@ export interface ItemCostFigures {
 
 export interface ItemPage extends Page<ItemRow> {
   readonly currency: string;
-  /** The version the base prices are of. */
+  /** The version the prices are of. */
   readonly version: number;
+  /** The levels asked for that are in force. */
+  readonly levels?: readonly LevelPriced[];
+}
+
+/** A level at which the items of a page are priced. */
+export interface LevelPriced {
+  readonly id: string;
+  readonly name: string;
+  readonly currency: string;
 }
 
 export interface CategoryRow {

@@ -80,6 +80,9 @@ export const listViewParams = objectOf<ListViewParams>({
   id: Joi.string().guid().required(),
 });
 
+/** Most columns of a list: the catalogue has one for each level. */
+const MAX_COLUMNS = 500;
+
 const columns = Joi.array()
   .items(
     objectOf<ListColumn>({
@@ -88,7 +91,7 @@ const columns = Joi.array()
       hidden: Joi.boolean().required(),
     }),
   )
-  .max(60)
+  .max(MAX_COLUMNS)
   .unique('id')
   .required();
 

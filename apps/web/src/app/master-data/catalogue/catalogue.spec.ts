@@ -1,4 +1,5 @@
-import type { ItemPage } from '@honest-ledger/contracts';
+import type { ItemPage, LevelSummary } from '@honest-ledger/contracts';
+import { levelContent } from '../../testing/levels';
 import { narrow, narrowTo } from '../../testing/lists';
 import { itemRow } from '../../testing/goods';
 import { CATEGORY_ROWS, showScreen, signedIn, type ShownScreen } from '../../testing/screens';
@@ -10,6 +11,12 @@ const page = (...items: readonly string[]): ItemPage => ({
   currency: 'EUR',
   version: 3,
 });
+const LEVELS: readonly LevelSummary[] = ['Schools', 'Export'].map((name) => ({
+  id: name.toLowerCase(),
+  state: 'published',
+  content: levelContent({ name }),
+  customers: 3,
+}));
 const FIRST = '/api/items?offset=0&limit=200';
 
 describe('the catalogue', () => {
@@ -20,7 +27,7 @@ describe('the catalogue', () => {
       'display: flex; flex-direction: column; height: 600px; width: 1200px';
     signedIn(screen);
     await screen.answer('GET', '/api/categories', CATEGORY_ROWS);
-    await screen.answerReference();
+    await screen.answerReference({ levels: LEVELS });
     await came(FIRST, page('CL-0201', 'CL-0207'));
   });
   async function came(url: string, found: ItemPage): Promise<void> {
@@ -66,6 +73,25 @@ describe('the catalogue', () => {
     await screen.drawn();
     expect(screen.text()).not.toContain('Margin');
     expect(screen.text()).not.toContain('Cost');
+  });
+
+  it('shows the price at any level as a column, in the level’s own currency', async () => {
+    await screen.press('Columns');
+    const box = [...document.querySelectorAll('.columns mat-checkbox')].find((one) =>
+      one.textContent.includes('Export'),
+    );
+    box?.querySelector('input')?.click();
+    await screen.answer('PUT', '/api/list-views/items/layout', null);
+    const { rows, ...rest } = page('CL-0207');
+    await came('/api/items?offset=0&limit=200&level=export', {
+      ...rest,
+      rows: rows.map((row) => ({ ...row, levelPrices: { export: '15.75' } })),
+      levels: [{ id: 'export', name: 'Export', currency: 'GBP' }],
+    });
+    await screen.press('Done');
+    expect(screen.text()).toContain('Export, GBP');
+    expect(screen.text()).toContain('15.75');
+    expect(screen.text()).not.toContain('Schools');
   });
 
   it('offers a new item to who may make one', async () => {

@@ -1,9 +1,23 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  signal,
+  viewChild,
+} from '@angular/core';
 import { MatButton } from '@angular/material/button';
 import { Router, RouterLink } from '@angular/router';
-import type { ItemPage, ItemRow } from '@honest-ledger/contracts';
+import {
+  MOST_LEVELS_PRICED,
+  type ItemPage,
+  type ItemRow,
+  type LevelPriced,
+} from '@honest-ledger/contracts';
 import { minorDigits } from '@honest-ledger/engine';
+import { Store } from '@ngrx/store';
 import type { ColDef } from 'ag-grid-community';
+import isEqual from 'fast-deep-equal';
 import { tap } from 'rxjs';
 import { ListFilters } from '../../shared/lists/list-filters';
 import { ListTools } from '../../shared/lists/list-tools';
@@ -11,8 +25,9 @@ import { longList } from '../../shared/lists/long-list';
 import { ITEM_KIND_CHOICES } from '../../shared/reference/item-kinds';
 import { itemFilterFields } from '../../shared/reference/item-filter-fields';
 import { namesOfThings } from '../../shared/reference/names';
+import { referenceFeature } from '../../shared/reference/reference.feature';
 import { hasPermission } from '../../shared/session/may-do';
-import { EndlessGrid } from '../../shared/grid/endless-grid';
+import { EndlessGrid, type RowsAsked } from '../../shared/grid/endless-grid';
 import { dashed, figureColumn } from '../../shared/grid/ledger-grid';
 import { Notice } from '../../shared/notices/notice';
 import { CatalogueApi } from '../../shared/reference/catalogue.api';
@@ -28,17 +43,37 @@ import { CatalogueApi } from '../../shared/reference/catalogue.api';
 export class Catalogue {
   private readonly router = inject(Router);
   private readonly api = inject(CatalogueApi);
-  private readonly page = signal<Pick<ItemPage, 'currency' | 'version'> | null>(null);
+  private readonly page = signal<Omit<ItemPage, 'rows' | 'total'> | null>(null);
   protected readonly list = longList(
     'items',
     (search) =>
-      this.api.items(search).pipe(
-        tap(({ currency, version }) => {
-          this.page.set({ currency, version });
+      this.api.items({ ...search, level: this.levelsShown() }).pipe(
+        tap(({ rows: _, total: __, ...page }) => {
+          this.page.set(page);
         }),
       ),
     itemFilterFields(),
   );
+  private readonly tools = viewChild.required<ListTools<ItemRow>>(ListTools);
+  /** The levels whose prices are shown beside the items. */
+  private readonly levelsShown = computed(
+    () =>
+      (this.tools().layout() ?? [])
+        .filter(({ hidden }) => !hidden)
+        .flatMap(({ id }) => this.levels().find((level) => columnOf(level) === id)?.id ?? [])
+        .slice(0, MOST_LEVELS_PRICED),
+    { equal: isEqual },
+  );
+  private readonly reference = inject<Store>(Store).selectSignal(referenceFeature.selectAll);
+  private readonly levels = computed(() =>
+    (this.reference().value?.levels ?? []).filter(({ state }) => state !== 'new'),
+  );
+  /** Begins anew where other levels are shown. */
+  protected readonly find = computed(() => {
+    this.levelsShown();
+    const find = this.list.find();
+    return (asked: RowsAsked) => find(asked);
+  });
   private readonly seesCosts = hasPermission('seeCosts');
   protected readonly version = computed(() => this.page()?.version ?? null);
   protected readonly mayChangePrices = hasPermission('editSetup');
@@ -49,7 +84,7 @@ export class Catalogue {
     const digits = currency === '' ? 0 : minorDigits(currency);
     return [
       { headerName: 'Item', colId: 'item', field: 'item', sortable: true, width: 110 },
-      { headerName: 'Name', colId: 'name', field: 'name', sortable: true, flex: 3, minWidth: 220 },
+      { headerName: 'Name', colId: 'name', field: 'name', sortable: true, flex: 3, minWidth: 200 },
       {
         headerName: 'Category',
         colId: 'category',
@@ -82,7 +117,7 @@ export class Catalogue {
         width: 130,
         valueGetter: ({ data }) => ITEM_KIND_CHOICES.find(({ code }) => code === data?.kind)?.name,
       },
-      { headerName: 'Unit', colId: 'unit', field: 'unit', sortable: true, width: 80 },
+      { headerName: 'Unit', colId: 'unit', field: 'unit', sortable: true, width: 70 },
       figureColumn(
         {
           headerName: 'List price',
@@ -143,6 +178,11 @@ export class Catalogue {
             ),
           ]
         : []),
+      ...this.levels().map(({ id, content }) =>
+        levelColumn(
+          this.page()?.levels?.find((one) => one.id === id) ?? { id, name: content.name },
+        ),
+      ),
     ];
   });
   protected readonly rowId = ({ item }: ItemRow): string => item;
@@ -154,4 +194,27 @@ export class Catalogue {
   protected show({ item }: ItemRow): void {
     void this.router.navigate(['/catalogue', item]);
   }
+}
+
+const columnOf = ({ id }: Pick<LevelPriced, 'id'>): string => `level ${id}`;
+
+/**
+ * What one unit sells for at a level, in the level's currency as it is in force: known once its prices
+ * have come.
+ */
+function levelColumn({
+  id,
+  name,
+  currency,
+}: Pick<LevelPriced, 'id' | 'name'> & Partial<LevelPriced>): ColDef<ItemRow> {
+  return figureColumn<ItemRow>(
+    {
+      headerName: currency === undefined ? name : `${name}, ${currency}`,
+      colId: columnOf({ id }),
+      initialHide: true,
+      width: 130,
+      figure: ({ levelPrices }) => levelPrices?.[id] ?? null,
+    },
+    currency === undefined ? 0 : minorDigits(currency),
+  );
 }

@@ -1,8 +1,18 @@
-import { computed, CSP_NONCE, Directive, inject, input, output } from '@angular/core';
+import {
+  afterNextRender,
+  computed,
+  CSP_NONCE,
+  Directive,
+  inject,
+  Injector,
+  input,
+  output,
+} from '@angular/core';
 import type { ListColumn } from '@honest-ledger/contracts';
 import {
   ColumnApiModule,
   ModuleRegistry,
+  ScrollApiModule,
   themeQuartz,
   type CellKeyDownEvent,
   type ColDef,
@@ -19,7 +29,7 @@ import { whenChanged } from '../requests/when-changed';
 import { UNORDERED, type RowOrder } from './row-order';
 import { cellText, columnId, shownTable, tabbed, type ShownTable } from './shown-table';
 
-ModuleRegistry.registerModules([ColumnApiModule]);
+ModuleRegistry.registerModules([ColumnApiModule, ScrollApiModule]);
 
 /** How every grid of ours looks. */
 const LEDGER_THEME = themeQuartz.withParams({
@@ -74,6 +84,7 @@ export abstract class RowGrid<Row extends object> {
   readonly laidOut = output<readonly ListColumn[]>();
 
   protected readonly theme = LEDGER_THEME;
+  private readonly injector = inject(Injector);
   protected readonly nonce = inject(CSP_NONCE) ?? '';
   protected api: GridApi<Row> | null = null;
   protected readonly known = computed(() =>
@@ -223,6 +234,11 @@ export abstract class RowGrid<Row extends object> {
         ...(width === null ? { flex: flexOf(id) } : { width, flex: 0 }),
       })),
     });
+  }
+
+  /** Brings a column into sight, once it is shown. */
+  reveal(id: string): void {
+    afterNextRender({ read: () => this.api?.ensureColumnVisible(id) }, { injector: this.injector });
   }
 
   /** Lays the columns as they are made. */

@@ -140,6 +140,7 @@ export class ListTools<Row extends object> {
         one.column.id === id ? { ...one, column: { ...one.column, hidden: !shown } } : one,
       ),
     );
+    if (shown) this.grid().reveal(id);
   }
 
   /** Moves a column up or down the menu: to the left or to the right. */
