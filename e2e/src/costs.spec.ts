@@ -126,10 +126,10 @@ test('every edge at which a dearer item sells for less is marked, and repaired i
   await expect(page.locator('hl-plot svg').first()).toBeVisible();
   await page.getByRole('button', { name: /^Repair/ }).click();
   await expect(falls).toHaveCount(0);
-  await expect(page.getByText('Cost table, △ changed in draft')).toBeVisible();
+  await expect(page.locator('.sheet-head').getByText('△ Changed in draft')).toBeVisible();
   await page.keyboard.press('Control+z');
   await expect(falls.first()).toBeVisible();
-  await expect(page.getByText('Cost table, published')).toBeVisible();
+  await expect(page.locator('.sheet-head').getByText('Published', { exact: true })).toBeVisible();
 });
 
 test('who may not see costs sees none', async ({ ledger, page }) => {

@@ -26,6 +26,9 @@ const NAMES: Names = {
   attribute: (code) => code,
   segment: (code) => code,
   outlet: (code) => code,
+  salesPerson: (code) => code,
+  department: (code) => code,
+  deliveryMethod: (code) => code,
   unit: (unit, quantity) => unitAfter(quantity, unit),
 };
 const CLAY = { scopes: [{ kind: 'category' as const, category: 'clay' }] };

@@ -10,6 +10,7 @@ import {
   subtract,
   type TierAdjustment,
   type WorkingSource,
+  withDigits,
 } from '@honest-ledger/engine';
 import {
   bandWords,
@@ -96,9 +97,10 @@ export function breakStepSentence(
   return `${what} ${reached}${all}${more}${read}`;
 }
 
-/** "2 more bags" */
+/** "2 more bags"; what is converted between units is told without the zeros that this leaves. */
 export function moreWords(missing: string, unit: string, names: Names, write: Writer): string {
-  return `${write.number(missing)} more ${names.unit(unit, missing)}`;
+  const figure = isDecimalText(missing) ? print(withDigits(decimal(missing), 0)) : missing;
+  return `${write.number(figure)} more ${names.unit(unit, figure)}`;
 }
 
 const COUNT_WORDS: Readonly<Record<BreakCount, string>> = {

@@ -32,6 +32,9 @@ const names: Names = {
   attribute: (code) => code,
   segment: (code) => code,
   outlet: (code) => code,
+  salesPerson: (code) => code,
+  department: (code) => code,
+  deliveryMethod: (code) => code,
   unit: (unit, quantity) => unitAfter(quantity, unit),
 };
 

@@ -149,7 +149,7 @@ describe('why a line has another price than before', () => {
     const facts = factsOf({ customer: null, setUpPaid: ['CL-0207'] });
     const paid = line('10.00', [], { facts }, matched);
     expect(priceCauses(asked, paid, CODES)).toEqual([
-      'Set-up charge now 0.00, was 24.00: paid meanwhile',
+      'Set-up charge now 0.00, was 24.00: paid by now',
     ]);
   });
 

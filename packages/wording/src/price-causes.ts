@@ -91,7 +91,7 @@ function setUpCauses(before: WithPrice, after: WithPrice, write: Writer): readon
   const asked = ({ setUp }: WithPrice): string => setUp?.amount ?? '0';
   const [was, is] = [asked(before), asked(after)];
   if (compare(decimal(was), decimal(is)) === 0) return [];
-  const why = after.setUp?.paid ? ': paid meanwhile' : '';
+  const why = after.setUp?.paid ? ': paid by now' : '';
   return [`Set-up charge now ${write.number(is)}, was ${write.number(was)}${why}`];
 }
 

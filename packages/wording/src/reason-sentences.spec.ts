@@ -39,6 +39,10 @@ const TOLD: Told = {
       { kind: 'asksForMore', minQuantity: decimal('5'), missing: decimal('3'), unit: 'bag' },
       '3 more bags needed',
     ],
+    [
+      { kind: 'asksForMore', minQuantity: decimal('5'), missing: decimal('156.0'), unit: 'bag' },
+      '156 more bags needed',
+    ],
   ],
   unitNotOfItem: [[{ kind: 'unitNotOfItem', unit: 'drum' }, 'item is not sold by drum']],
   anotherLevelFirst: [

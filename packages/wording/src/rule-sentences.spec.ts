@@ -42,6 +42,9 @@ const NAMES: Names = {
   attribute: (code) => code,
   segment: (code) => code,
   outlet: (code) => code,
+  salesPerson: (code) => code,
+  department: (code) => ({ schools: 'Schools desk' })[code] ?? code,
+  deliveryMethod: (code) => code,
   unit: (unit, quantity) => unitAfter(quantity, unit),
 };
 const goods = (...categories: string[]): Condition => ({
@@ -196,6 +199,11 @@ describe('the conditions of a rule in words', () => {
       [{ kind: 'documentKind' }, { kind: 'isOneOf', values }, 'document is one of a, b'],
       [{ kind: 'salesPerson' }, { kind: 'isOneOf', values }, 'sales person is one of a, b'],
       [{ kind: 'department' }, { kind: 'isOneOf', values }, 'department is one of a, b'],
+      [
+        { kind: 'department' },
+        { kind: 'isNoneOf', values: ['schools'] },
+        'department is set and none of Schools desk',
+      ],
       [{ kind: 'deliveryMethod' }, { kind: 'isOneOf', values }, 'delivery method is one of a, b'],
     ];
     for (const [fact, comparison, words] of told) expect(word(fact, comparison)).toBe(words);

@@ -114,7 +114,7 @@ export function conditionWords(
     case 'saved':
       return `condition “${names.condition(condition.condition)}” is met`;
     case 'word':
-      return `${factWords(condition.fact, names)} ${wordComparisonWords(condition.comparison, write)}`;
+      return `${factWords(condition.fact, names)} ${wordComparisonWords(named(condition, names), write)}`;
   }
 }
 
@@ -157,7 +157,50 @@ export function askedWords(
   const wanted = conditionWords(test, currency, names, write);
   if (actual === null) return `${wanted} (not set)`;
   if (test.kind === 'goods') return wanted;
-  return `${wanted} (${test.kind === 'number' ? write.number(actual) : actual})`;
+  return `${wanted} (${actualWords(test, actual, names, write)})`;
+}
+
+function actualWords(
+  test: Serialized<AskedTest>['test'],
+  actual: string,
+  names: Names,
+  write: Writer,
+): string {
+  switch (test.kind) {
+    case 'number':
+      return write.number(actual);
+    case 'word':
+      return valueFinder(test.fact, names)(actual);
+    case 'segment':
+      return names.segment(actual);
+    default:
+      return actual;
+  }
+}
+
+/** A comparison with the names of what it compares with, where that is chosen from a list. */
+function named(
+  { fact, comparison }: Pick<WordTest, 'fact' | 'comparison'>,
+  names: Names,
+): WordTest['comparison'] {
+  if (comparison.kind !== 'isOneOf' && comparison.kind !== 'isNoneOf') return comparison;
+  return { ...comparison, values: comparison.values.map(valueFinder(fact, names)) };
+}
+
+type WordTest = Extract<Serialized<Condition>, { kind: 'word' }>;
+
+/** What a value of a text is called. */
+function valueFinder(fact: WordTest['fact'], names: Names): (value: string) => string {
+  switch (fact.kind) {
+    case 'salesPerson':
+    case 'department':
+    case 'deliveryMethod':
+      return names[fact.kind];
+    case 'formOfSupply':
+      return names.cost;
+    default:
+      return (value) => value;
+  }
 }
 
 function unmetTest(
@@ -176,8 +219,9 @@ function unmetTest(
     }
     case 'word': {
       const fact = factWords(test.fact, names);
-      const needed = `${neededWords(test.comparison, write)} needed`;
-      return actual === null ? `${fact} not set; ${needed}` : `${fact} is ${actual}; ${needed}`;
+      const needed = `${neededWords(named(test, names), write)} needed`;
+      if (actual === null) return `${fact} not set; ${needed}`;
+      return `${fact} is ${valueFinder(test.fact, names)(actual)}; ${needed}`;
     }
     case 'goods':
       return `item is not ${orWords(test.scopes.map((scope) => whichWords(scope, names)))}`;

@@ -35,6 +35,9 @@ export interface Names {
   readonly attribute: (code: string) => string;
   readonly segment: (code: string) => string;
   readonly outlet: (code: string) => string;
+  readonly salesPerson: (code: string) => string;
+  readonly department: (code: string) => string;
+  readonly deliveryMethod: (code: string) => string;
   /** A unit after so much of it: "bag" after 1, "bags" after 24. What is no unit stays: "EUR". */
   readonly unit: (unit: string, quantity: string) => string;
 }

@@ -100,6 +100,9 @@ export function namesFromFacts(
     condition: (id) => id,
     segment: name([customer?.segment ?? null]),
     outlet: name([outlet ?? null]),
+    salesPerson: (code) => code,
+    department: (code) => code,
+    deliveryMethod: (code) => code,
     unit: (unit, quantity) => unitAfter(quantity, unit),
   };
 }

@@ -76,5 +76,8 @@ export const CODES: Names = {
   condition: itself,
   segment: itself,
   outlet: itself,
+  salesPerson: itself,
+  department: itself,
+  deliveryMethod: itself,
   unit: (unit, quantity) => unitAfter(quantity, unit),
 };

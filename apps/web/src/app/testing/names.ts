@@ -19,6 +19,9 @@ export function tellingNames(): Names {
     attribute: of('attribute'),
     segment: of('segment'),
     outlet: of('outlet'),
+    salesPerson: of('outlet'),
+    department: of('outlet'),
+    deliveryMethod: of('outlet'),
     unit: (unit, quantity) => unitAfter(quantity, unit),
   };
 }

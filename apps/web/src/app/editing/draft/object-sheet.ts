@@ -81,10 +81,10 @@ export function objectSheet<Kind extends SetupObjectKind>({
   const state = computed(() => {
     const now = drafted();
     const isPublished = view()?.published != null;
-    if (!now.edited) return isPublished ? 'published' : 'New: not saved yet';
-    if (now.content === null) return '△ deleted in draft';
-    if (refused()[id()]) return isPublished ? '△ changed, not saved' : '△ new, not saved';
-    return isPublished ? '△ changed in draft' : '△ new in draft';
+    if (!now.edited) return isPublished ? 'Published' : 'New: not saved yet';
+    if (now.content === null) return '△ Deleted in draft';
+    if (refused()[id()]) return isPublished ? '△ Changed, not saved' : '△ New, not saved';
+    return isPublished ? '△ Changed in draft' : '△ New in draft';
   });
   const problems = computed((): ReadonlyMap<string, string> => {
     const shown = content();

@@ -15,6 +15,9 @@ const NAMES = {
   attribute: (code: string) => code,
   segment: said,
   outlet: said,
+  salesPerson: said,
+  department: said,
+  deliveryMethod: said,
   unit: said,
 };
 

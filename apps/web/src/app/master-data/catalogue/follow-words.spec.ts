@@ -16,6 +16,9 @@ const NAMES: Names = {
   attribute: (code: string) => code,
   segment: (code) => code,
   outlet: (code) => code,
+  salesPerson: (code) => code,
+  department: (code) => code,
+  deliveryMethod: (code) => code,
   unit: (unit, quantity) => unitAfter(quantity, unit),
 };
 const rule = (part: Partial<FollowRule>): FollowRule => ({

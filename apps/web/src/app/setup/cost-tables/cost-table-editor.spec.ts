@@ -225,10 +225,10 @@ describe('a cost table on its screen', () => {
     await screen.answer(
       'PUT',
       `/api/edits/costTable/${ID}`,
-      problemBody(409, 'Not saved: somebody else changed this.', { current }),
+      problemBody(409, 'Not saved: Noor Salter changed this.', { current }),
       409,
     );
-    expect(screen.text()).toContain('Not saved: somebody else changed this.');
+    expect(screen.text()).toContain('Not saved: Noor Salter changed this.');
     await screen.press('Keep mine');
     const body = (await saved(5)) as { revision: number };
     expect(body.revision).toBe(4);
@@ -240,9 +240,9 @@ describe('a cost table on its screen', () => {
     expect(screen.text()).toContain('New: not saved yet');
     await screen.type('Name', 'Brushes');
     expect((await sent()).name).toBe('Brushes');
-    expect(screen.text()).toContain('△ new, not saved');
+    expect(screen.text()).toContain('△ New, not saved');
     await screen.type('Figure of the band from 0', '25');
     await sent();
-    expect(screen.text()).toContain('△ new in draft');
+    expect(screen.text()).toContain('△ New in draft');
   });
 });

@@ -89,9 +89,9 @@ describe('trying a level', () => {
     for (const part of ['As published', '18.40', 'With this edit', '16.55', 'EUR']) {
       expect(screen.text()).toContain(part);
     }
-    expect(followed()?.whose).toBe('1 × bag for anybody, with this edit');
+    expect(followed()?.whose).toBe('1 bag for any customer, with this edit');
     screen.host.querySelector<HTMLElement>('button.side')?.click();
-    expect(followed()?.whose).toBe('1 × bag for anybody, published');
+    expect(followed()?.whose).toBe('1 bag for any customer, published');
   });
 
   it('is tried for another quantity, in another unit, on another day', async () => {
@@ -104,7 +104,7 @@ describe('trying a level', () => {
     expect(sent).toEqual(
       jasmine.objectContaining({ quantity: '2.5', unit: 'pallet', day: '2026-12-01' }),
     );
-    expect(followed()?.whose).toBe('2.5 × pallet for anybody, with this edit');
+    expect(followed()?.whose).toBe('2.5 pallets for any customer, with this edit');
   });
 
   it('follows every edit, once typing pauses', async () => {

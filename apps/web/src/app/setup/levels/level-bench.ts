@@ -17,7 +17,8 @@ import { CustomerPicker } from '../../shared/reference/customer-picker';
 import { Amount } from '../../shared/numbers/amount';
 import { DayField } from '../../shared/fields/day-field';
 import { FigureField } from '../../shared/fields/figure-field';
-import { writeNumber, writer } from '../../shared/numbers/numbers';
+import { writer } from '../../shared/numbers/numbers';
+import { countedUnits } from '../../shared/reference/names';
 import { problemOf } from '../../shared/requests/problems';
 import { whenChanged } from '../../shared/requests/when-changed';
 import { workingsActions } from '../../shared/workings/workings.feature';
@@ -31,7 +32,7 @@ type Tried =
 
 const NOTHING: Tried = { answer: null, problem: null };
 
-/** Try quantities: one item, for anybody, at the level as published against as it is edited. */
+/** Try quantities: one item, for any customer, at the level as published against as it is edited. */
 @Component({
   selector: 'hl-level-bench',
   imports: [Amount, ChoiceField, CustomerPicker, DayField, FigureField, ItemPicker, MatButton],
@@ -98,6 +99,7 @@ export class LevelBench {
 
   private readonly api = inject(LevelsApi);
   private readonly store = inject(Store);
+  private readonly counted = countedUnits();
   protected readonly item = signal<ItemRow | null>(null);
   protected readonly unitChoices = computed(() => this.item()?.units.map(({ unit }) => unit) ?? []);
   protected readonly quantity = signal('1');
@@ -174,7 +176,7 @@ export class LevelBench {
     const line = answer?.[side];
     if (!answer || !line) return;
     const unit = this.unit() ?? answer.item.unit;
-    const who = this.customer()?.name ?? 'anybody';
+    const who = this.customer()?.name ?? 'any customer';
     const words = side === 'published' ? 'published' : 'with this edit';
     this.store.dispatch(
       workingsActions.followed({
@@ -182,7 +184,7 @@ export class LevelBench {
           line,
           item: answer.item,
           currency: answer.currency,
-          whose: `${writeNumber(this.quantity())} × ${unit} for ${who}, ${words}`,
+          whose: `${this.counted()(this.quantity(), unit)} for ${who}, ${words}`,
           version: answer.version,
           provisional: false,
         },

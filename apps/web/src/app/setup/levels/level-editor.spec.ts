@@ -48,14 +48,14 @@ describe('the editor of a level', () => {
   it('reads the level back, and keeps an edit in the draft from the revision it was made from', async () => {
     await open(PUBLISHED);
     expect(screen.text()).toContain('12 % off the base price of all items in Clay');
-    expect(screen.text()).toContain('published');
+    expect(screen.text()).toContain('Published');
     await screen.type('Percent', '12,5');
     expect(screen.text()).toContain('12.5 % off the base price of all items in Clay');
     await screen.quiet(PAUSE);
     const sent = await saved(1);
     expect(sent.revision).toBe(0);
     expect(sent.content.entries).toEqual([entry('a', '-12.5')]);
-    expect(screen.text()).toContain('changed in draft');
+    expect(screen.text()).toContain('Changed in draft');
     await screen.choose('Off or added', 'added');
     await screen.quiet(PAUSE);
     expect((await saved(2)).revision).toBe(1);

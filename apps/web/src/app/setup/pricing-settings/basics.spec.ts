@@ -116,12 +116,12 @@ describe('what holds for all prices', () => {
         content: { name: 'Small tools', price: '3.90' },
         revision: 4,
       };
-      const detail = 'Not saved: somebody else changed this.';
+      const detail = 'Not saved: Noor Salter changed this.';
       const conflict = problemBody(409, detail, { current });
       await screen.answer('PUT', '/api/edits/sharedPrice/a', conflict, 409);
     };
     await edit('3.50');
-    expect(screen.text()).toMatch(/Not saved: somebody else changed this\. Theirs: .*3\.90/);
+    expect(screen.text()).toMatch(/Not saved: Noor Salter changed this\. Theirs: .*3\.90/);
     await screen.press('Keep mine');
     expect(await saved('sharedPrice/a')).toEqual({
       content: { name: 'Small tools', price: '3.50' },

@@ -144,7 +144,7 @@ export class RuleEditor {
     this.sheet.set({ limits: { ...limits, [field]: text === '' ? null : Number(text) } });
   }
 
-  protected copy(): void {
+  protected duplicate(): void {
     void this.router.navigate(['/rules', crypto.randomUUID()], {
       queryParams: { new: 'yes', like: this.id() },
     });

@@ -45,13 +45,13 @@ const BEGINNING: SavedConditionContent = {
     @if (sheet.content(); as content) {
       <header class="sheet-head">
         <h1>{{ content.name || 'New condition' }}</h1>
-        <span class="soft">Saved condition, {{ sheet.state() }}</span>
+        <span class="soft">{{ sheet.state() }}</span>
         @if (mayEdit()) {
           <hl-edit-steps />
         }
         <a matButton="outlined" routerLink="/rules/conditions">All conditions</a>
         @if (mayEdit() && found().value?.published) {
-          @if (sheet.state() !== 'published') {
+          @if (sheet.state() !== 'Published') {
             <button type="button" matButton="outlined" (click)="sheet.discard()">
               Discard edit
             </button>

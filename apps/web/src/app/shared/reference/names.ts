@@ -38,6 +38,9 @@ export function namesIn(
     condition: nameFinder(goods.savedConditions),
     segment: nameFinder(customers.segments),
     outlet: nameFinder(customers.outlets),
+    salesPerson: nameFinder(customers.salesPeople),
+    department: nameFinder(customers.departments),
+    deliveryMethod: nameFinder(customers.deliveryMethods),
     unit: unitFinder(customers.units),
     attribute: nameFinder([
       ...goods.attributes,

@@ -27,6 +27,9 @@ const NAMES: Names = {
   attribute: itself,
   segment: (code) => code,
   outlet: (code) => code,
+  salesPerson: (code) => code,
+  department: (code) => code,
+  deliveryMethod: (code) => code,
   unit: (unit, quantity) => unitAfter(quantity, unit),
 };
 const rule = (id: string) => ({ id, name: `Rule ${id}`, words: '', currency: 'EUR' });
