@@ -29,7 +29,7 @@ export const PROBLEM_KINDS = {
   },
   conflict: {
     status: 409,
-    title: 'It was changed meanwhile',
+    title: 'It has been changed since',
     meaning:
       'It is not as the request says it was seen, or is named as something that exists. `current`, where it is there, is what stands there now.',
   },

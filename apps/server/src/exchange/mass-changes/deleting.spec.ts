@@ -49,7 +49,7 @@ describe('deleting an item or a customer', () => {
   });
 
   it('is refused where somebody has changed it since', async () => {
-    expect(await deleted('/items/X-1', 7)).toContain('changed this item meanwhile');
-    expect(await deleted('/customers/N-1', 7)).toContain('changed this customer meanwhile');
+    expect(await deleted('/items/X-1', 7)).toContain('Not saved: Ines Marlow changed this item.');
+    expect(await deleted('/customers/N-1', 7)).toContain('Not saved: Ines Marlow changed this customer.');
   });
 });

@@ -1,11 +1,12 @@
 import type { ItemEdit, SeenRevision } from '@honest-ledger/contracts';
 import type { Actor } from '../../platform/changes/record';
 import type { Transaction } from '../../platform/database/database';
-import { conflict, notFound, Problem, refused } from '../../platform/http/problems';
+import { notFound, Problem, refused } from '../../platform/http/problems';
 import { itemProblems } from './check-items';
 import { readItemContents } from './item-contents';
 import { saveItems } from './save-items';
 import { removeItems } from './remove-items';
+import { changedByAnother } from '../../platform/changes/changed-by-another';
 
 /** Deletes an item that nothing names, with its costs. */
 export async function deleteItem(
@@ -17,7 +18,7 @@ export async function deleteItem(
   const before = (await readItemContents(transaction, [number])).get(number);
   if (!before) throw notFound(`Item ${number}`);
   if (before.revision !== revision) {
-    throw conflict('Not saved: somebody else changed this item meanwhile.', null);
+    throw await changedByAnother(transaction, thingOf(number), 'this item', null);
   }
   const [stays] = await removeItems(transaction, [number], actor, { withCosts: true });
   if (stays) throw new Problem(422, `${number} cannot be deleted: ${stays.why}.`);
@@ -34,9 +35,11 @@ export async function saveItem(
   if (revision === 0 && before) throw new Problem(422, `There is an item ${number} already.`);
   if ((before?.revision ?? 0) !== revision) {
     const current = before && { ...before.content, revision: before.revision };
-    throw conflict('Not saved: somebody else changed this item meanwhile.', current ?? null);
+    throw await changedByAnother(transaction, thingOf(number), 'this item', current ?? null);
   }
   const [problems = []] = await itemProblems(transaction, [{ number, content }]);
   if (problems.length > 0) throw refused(problems);
   await saveItems(transaction, [{ number, content }], actor);
 }
+
+const thingOf = (number: string) => ({ kind: 'item', key: number });

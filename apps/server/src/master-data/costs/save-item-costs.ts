@@ -14,10 +14,11 @@ import {
   costKinds,
 } from '../../platform/database/schema/index';
 import { knownCurrencies } from '../currencies/known';
-import { conflict, notFound, refused } from '../../platform/http/problems';
+import { notFound, refused } from '../../platform/http/problems';
 import { settingsInForce } from '../in-force/queries';
 import { readItemCosts } from './item-costs';
 import { idsByCode } from '../../platform/database/codes';
+import { changedByAnother } from '../../platform/changes/changed-by-another';
 
 /** Keeps an item's costs and suppliers. A fact: it counts from this moment on. */
 export async function saveItemCosts(
@@ -33,7 +34,8 @@ export async function saveItemCosts(
   // the same edit once more, whose answer did not get there
   if (isDeepStrictEqual(before, content)) return;
   if (!isDeepStrictEqual(before, seen)) {
-    throw conflict('Not saved: somebody else changed the costs of this item meanwhile.', before);
+    const thing = { kind: 'costs', key: number };
+    throw await changedByAnother(transaction, thing, 'the costs of this item', before);
   }
   const known = await readKnown(transaction);
   const problems = costProblems(content, item, known);

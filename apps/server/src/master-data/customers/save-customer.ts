@@ -6,12 +6,13 @@ import {
 } from '@honest-ledger/contracts';
 import type { Actor } from '../../platform/changes/record';
 import type { Transaction } from '../../platform/database/database';
-import { conflict, Problem, refused } from '../../platform/http/problems';
+import { Problem, refused } from '../../platform/http/problems';
 import { customerProblems } from './check-customers';
 import { levelsOf } from './levels-of-customer';
 import { saveCustomers } from './save-customers';
 import { findCustomer, hasCustomer } from './queries';
 import { removeCustomers } from './remove-customers';
+import { changedByAnother } from '../../platform/changes/changed-by-another';
 
 /** Deletes a customer whom nothing names. */
 export async function deleteCustomer(
@@ -22,7 +23,8 @@ export async function deleteCustomer(
 ): Promise<void> {
   const before = await findCustomer(transaction, code);
   if (before.revision !== revision) {
-    throw conflict('Not saved: somebody else changed this customer meanwhile.', before);
+    const thing = { kind: 'customer', key: code };
+    throw await changedByAnother(transaction, thing, 'this customer', before);
   }
   const [stays] = await removeCustomers(transaction, [code], actor);
   if (stays) throw new Problem(422, `${code} cannot be deleted: ${stays.why}.`);
@@ -40,7 +42,8 @@ export async function saveCustomer(
     throw new Problem(422, `There is a customer ${code} already.`);
   }
   if (before && before.revision !== revision) {
-    throw conflict('Not saved: somebody else changed this customer meanwhile.', before);
+    const thing = { kind: 'customer', key: code };
+    throw await changedByAnother(transaction, thing, 'this customer', before);
   }
   const had = before ? levelsOf(customerContentOf(before)) : new Set<string>();
   const [problems = []] = await customerProblems(transaction, [{ content, had }]);

@@ -10,10 +10,11 @@ import { isDeepStrictEqual } from 'node:util';
 import { record, type Actor } from '../../platform/changes/record';
 import { postgresCode, type Transaction } from '../../platform/database/database';
 import { levelsInForce, settingsInForce } from '../in-force/queries';
-import { conflict, Problem, refused } from '../../platform/http/problems';
+import { Problem, refused } from '../../platform/http/problems';
 import { knownCurrencies } from '../currencies/known';
 import { LISTS } from './lists';
 import { type List } from './list';
+import { changedByAnother } from '../../platform/changes/changed-by-another';
 
 /** What an entry of each list is called. */
 export const WORDS: Readonly<Record<ListKind, string>> = {
@@ -43,7 +44,8 @@ export async function saveEntry(
   const entries = LISTS[list] as List<ListContents[ListKind]>;
   const before = (await entries.read(transaction)).get(code) ?? null;
   if (!isDeepStrictEqual(seen, before)) {
-    throw conflict(`Not saved: somebody else changed this ${WORDS[list]}.`, before);
+    const thing = { kind: WORDS[list], key: code };
+    throw await changedByAnother(transaction, thing, `this ${WORDS[list]}`, before);
   }
   const after = content === null ? null : checked(list, content);
   if (after) {

@@ -11,12 +11,13 @@ import { isDeepStrictEqual } from 'node:util';
 import { record, type Actor } from '../changes/record';
 import { serializable, snapshot, type Queries, type Transaction } from '../database/database';
 import { users } from '../database/schema/index';
-import { conflict, Problem, refused } from '../http/problems';
+import { Problem, refused } from '../http/problems';
 import type { PlatformServices } from '../services';
 import { refuseGuessable } from '../session/guessable';
 import { hashPassword } from '../session/passwords';
 import { signOutElsewhere } from '../session/sign-out-elsewhere';
 import { actor, signedIn } from '../session/plugin';
+import { changedByAnother } from '../changes/changed-by-another';
 
 /** Who may sign in, and as what. */
 export const userRoutes: FastifyPluginCallback<PlatformServices> = (app, services, done) => {
@@ -84,7 +85,7 @@ async function saveUser(
   const [row] = await transaction.select().from(users).where(same).for('update');
   const before = row ? { name: row.name, role: row.role, active: row.active } : null;
   if (!isDeepStrictEqual(seen, before)) {
-    throw conflict('Not saved: somebody else changed this user meanwhile.', before);
+    throw await changedByAnother(transaction, { kind: 'user', key: email }, 'this user', before);
   }
   if (!row && hash === null) {
     throw refused([{ path: 'password', sentence: 'Give the new user a password' }]);

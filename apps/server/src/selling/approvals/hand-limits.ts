@@ -3,7 +3,7 @@ import { eq } from 'drizzle-orm';
 import { record, type Actor } from '../../platform/changes/record';
 import type { Queries, Transaction } from '../../platform/database/database';
 import { handLimits } from '../../platform/database/schema/index';
-import { conflict } from '../../platform/http/problems';
+import { changedByAnother } from '../../platform/changes/changed-by-another';
 
 /** The discount limit of each role. */
 export async function readHandLimits(queries: Queries): Promise<HandLimit[]> {
@@ -25,8 +25,10 @@ export async function saveHandLimit(
     .where(eq(handLimits.role, role))
     .for('update');
   const before = { mostOff: row?.mostOff ?? null };
-  if (before.mostOff !== seen.mostOff)
-    throw conflict('Not saved: somebody else changed this limit meanwhile.', before);
+  if (before.mostOff !== seen.mostOff) {
+    const thing = { kind: 'limit by hand', key: role };
+    throw await changedByAnother(transaction, thing, 'this limit', before);
+  }
   await transaction
     .insert(handLimits)
     .values({ role, ...content })

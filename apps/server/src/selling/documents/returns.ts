@@ -117,7 +117,10 @@ export async function postReturn(
   const sold = await soldOn(transaction, services, number);
   const worth = worthOf(sold, lines, takesOffBecause !== null);
   if (compare(decimal(worth.amountWithTax), decimal(amountWithTax)) !== 0) {
-    throw conflict('Items of this sale were returned meanwhile, so the amount changed.', worth);
+    throw conflict(
+      'Other items of this sale were returned since you opened it, so the amount changed.',
+      worth,
+    );
   }
   const numbers = await transaction.execute<{ number: string }>(
     sql`select nextval(pg_get_serial_sequence('documents', 'number')) as number`,

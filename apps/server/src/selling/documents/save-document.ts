@@ -15,6 +15,7 @@ import { overrideAuthorsAfter } from './hands';
 import { readDocument, storedDocument } from './queries';
 import { insertDocument } from './insert-documents';
 import { customerOf, writeDocument } from './write-document';
+import { changedByAnother } from '../../platform/changes/changed-by-another';
 
 export interface Editor {
   readonly id: number;
@@ -105,8 +106,10 @@ export async function lockDocument(
     .for('update');
   if (!stored) throw notFound(`Document ${String(number)}`);
   if (stored.revision !== revision) {
-    throw conflict(
-      `Not saved: somebody else changed this ${stored.kind}.`,
+    throw await changedByAnother(
+      transaction,
+      { kind: 'document', key: String(number) },
+      `this ${stored.kind}`,
       await readDocument(transaction, services, number),
     );
   }

@@ -11,6 +11,7 @@ import { addJob } from '../../platform/jobs/add-job';
 import type { Services } from '../../setup/versions/services';
 import { beginningOf, dayAfter, occasionsFrom } from './occasions';
 import { madeOf, readRepeat, zoneOf } from './queries';
+import { changedByAnother } from '../../platform/changes/changed-by-another';
 
 /** The job that makes the next order when its day begins. */
 export const REPEAT_JOB = 'repeat-order';
@@ -101,8 +102,10 @@ async function lockRepeat(transaction: Transaction, number: number, revision: nu
     .from(repeats)
     .where(eq(repeats.documentNumber, number));
   if ((before?.revision ?? 0) !== revision) {
-    throw conflict(
-      'Not saved: somebody else changed how it repeats.',
+    throw await changedByAnother(
+      transaction,
+      { kind: 'document', key: String(number) },
+      'how it repeats',
       await readRepeat(transaction, number),
     );
   }

@@ -24,6 +24,7 @@ import { levelsOf } from '../../master-data/customers/levels-of-customer';
 import { saveCustomers } from '../../master-data/customers/save-customers';
 import { asCustomer, pricedFor } from './price-list';
 import { readCustomers } from '../../master-data/customers/queries';
+import { changedByAnother } from '../../platform/changes/changed-by-another';
 
 /** So many lines take about a second to price twice; what would be more is not priced. */
 const MAX_LINES = 250_000;
@@ -83,12 +84,18 @@ export async function giveLevel(
     transaction,
     customers.map(({ code }) => code),
   );
-  const saved = customers.map(({ code, revision }) => {
+  const changed = customers.find(({ code, revision }) => {
+    const customer = found.get(code);
+    return customer && customer.revision !== revision;
+  });
+  if (changed) {
+    const { code } = changed;
+    const what = `customer ${found.get(code)?.name ?? code}`;
+    throw await changedByAnother(transaction, { kind: 'customer', key: code }, what, null);
+  }
+  const saved = customers.map(({ code }) => {
     const customer = found.get(code);
     if (!customer) throw notFound(`Customer ${code}`);
-    if (customer.revision !== revision) {
-      throw conflict(`Not saved: somebody else changed customer ${code}.`, null);
-    }
     const before = customerContentOf(customer);
     return { code, content: { ...before, level }, had: levelsOf(before) };
   });

@@ -36,7 +36,7 @@ export async function draftAsSeen(
   const [draft] = await transaction.select().from(drafts).where(eq(drafts.id, id));
   if (!draft) throw notFound('This draft');
   if (draft.state !== 'open') {
-    throw conflict('This draft was published or scheduled meanwhile.', null);
+    throw conflict('This draft has been published or scheduled since you opened it.', null);
   }
   if (draft.revision !== revision) {
     throw conflict('The draft changed since you opened it. Review it again.', null);

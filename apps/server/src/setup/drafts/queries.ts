@@ -18,6 +18,8 @@ import { contentsIn, objectChange, withContents } from '../versions/setup-object
 export interface HeldEdit extends ObjectDraft<unknown> {
   readonly kind: SetupObjectKind;
   readonly key: string;
+  /** Who made it as it is. */
+  readonly by: string;
 }
 
 /** The states in which a draft holds its objects. */
@@ -70,8 +72,9 @@ export async function heldEdits(
 ): Promise<HeldEdit[]> {
   if (of.keys?.length === 0) return [];
   const rows = await queries
-    .select({ edit: draftEdits, draftName: drafts.name })
+    .select({ edit: draftEdits, draftName: drafts.name, by: users.name })
     .from(draftEdits)
+    .innerJoin(users, eq(users.id, draftEdits.editedBy))
     .innerJoin(drafts, eq(drafts.id, draftEdits.draftId))
     .where(
       and(
@@ -82,13 +85,14 @@ export async function heldEdits(
       ),
     )
     .orderBy(asc(draftEdits.id));
-  return rows.map(({ edit, draftName }) => ({
+  return rows.map(({ edit, draftName, by }) => ({
     kind: edit.objectKind,
     key: edit.objectKey,
     draft: edit.draftId,
     draftName,
     content: edit.content,
     revision: edit.revision,
+    by,
   }));
 }
 

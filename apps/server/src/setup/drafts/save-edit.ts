@@ -12,6 +12,7 @@ import { noteEdits } from '../../platform/changes/mass';
 import type { Actor } from '../../platform/changes/record';
 import type { Transaction } from '../../platform/database/database';
 import { draftEdits, drafts } from '../../platform/database/schema/index';
+import { notSavedSince } from '../../platform/changes/changed-by-another';
 import { conflict, notFound, Problem, refused } from '../../platform/http/problems';
 import type { Services } from '../versions/services';
 import { versionInForce } from '../../master-data/in-force/queries';
@@ -39,7 +40,7 @@ export async function saveEdit(
     if (held && isDeepStrictEqual(content, held.content)) {
       return { revision: held.revision, draft: held.draft };
     }
-    throw conflict('Not saved: somebody else changed this.', held ?? null);
+    throw notSavedSince(held?.by ?? null, 'this', held ?? null);
   }
   const { setup } = await services.setups.of(transaction, await versionInForce(transaction));
   const draft = await draftFor(transaction, held?.draft ?? edit.draft, actor);
@@ -150,7 +151,7 @@ export async function draftFor(
     );
   }
   if (touched.length === 0) {
-    throw conflict('This draft was published or discarded meanwhile.', null);
+    throw conflict('This draft has been published or discarded since you opened it.', null);
   }
   return draft;
 }

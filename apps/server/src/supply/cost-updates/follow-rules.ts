@@ -24,7 +24,8 @@ import { readItemFacts } from '../../master-data/catalogue/item-facts';
 import { record, type Actor } from '../../platform/changes/record';
 import type { Queries, Transaction } from '../../platform/database/database';
 import { followRules } from '../../platform/database/schema/index';
-import { conflict, notFound, refused } from '../../platform/http/problems';
+import { notFound, refused } from '../../platform/http/problems';
+import { changedByAnother } from '../../platform/changes/changed-by-another';
 
 /** What becomes of prices when costs change, in the order of the list. */
 export async function readFollowRules(queries: Queries): Promise<FollowRule[]> {
@@ -56,7 +57,8 @@ export async function saveFollowRules(
 ): Promise<void> {
   const before = await readFollowRules(transaction);
   if (!isDeepStrictEqual(before, seen)) {
-    throw conflict('Not saved: somebody else changed these rules.', before);
+    const thing = { kind: 'follow rules', key: 'follow rules' };
+    throw await changedByAnother(transaction, thing, 'these rules', before);
   }
   await writeFollowRules(transaction, before, content, actor);
 }

@@ -143,7 +143,8 @@ export async function leaveRowsOut(
   { rows, leftOut }: LeaveOut,
 ): Promise<void> {
   const costUpdate = await findCostUpdate(transaction, id);
-  if (costUpdate.state !== 'ready') throw conflict('This was imported meanwhile.', costUpdate);
+  if (costUpdate.state !== 'ready')
+    throw conflict('This has been imported since you opened it.', costUpdate);
   await transaction
     .update(costUpdateRows)
     .set({ leftOut })

@@ -141,7 +141,10 @@ export async function decideWaiting(
     .where(and(inList(priceProposals.id, ids), eq(priceProposals.state, 'waiting')))
     .for('update', { of: priceProposals });
   if (rows.length < ids.length) {
-    throw conflict('Some of these prices were decided meanwhile. Reload the list.', null);
+    throw conflict(
+      'Some of these prices have been decided since you opened the list. Reload it.',
+      null,
+    );
   }
   const chosen = new Map(
     rows.map(({ one, item }) => [item, prices[String(one.id)] ?? one.priceAfter] as const),

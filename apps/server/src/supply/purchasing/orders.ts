@@ -39,6 +39,7 @@ import {
   type Money,
   type OfferedItem,
 } from './suppliers-ask';
+import { changedByAnother } from '../../platform/changes/changed-by-another';
 
 type OrderRow = typeof purchaseOrders.$inferSelect;
 
@@ -267,7 +268,8 @@ async function openOrder(
   const current = () => readOrder(transaction, services, number);
   if (order.state !== 'open') throw conflict('This order has been placed.', await current());
   if (revision !== undefined && order.revision !== revision) {
-    throw conflict('Not saved: somebody else changed this order meanwhile.', await current());
+    const thing = { kind: 'purchase order', key: String(number) };
+    throw await changedByAnother(transaction, thing, 'this order', await current());
   }
   return order;
 }

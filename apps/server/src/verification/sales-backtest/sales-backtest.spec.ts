@@ -203,7 +203,7 @@ describe('past sales priced again', () => {
     const done = await finished(run.id);
     expect([done.state, done.problem]).toEqual([
       'failed',
-      'The draft was edited meanwhile, so its prices differ.',
+      'The draft was edited since you chose it, so its prices differ.',
     ]);
   });
 });

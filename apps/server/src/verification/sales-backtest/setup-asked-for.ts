@@ -29,7 +29,7 @@ export async function setupAskedFor(
         throw new Problem(422, 'The draft is not open any more.');
       }
       if (draft.revision !== revision) {
-        throw new Problem(422, 'The draft was edited meanwhile, so its prices differ.');
+        throw new Problem(422, 'The draft was edited since you chose it, so its prices differ.');
       }
       const { setup } = await setups.of(queries, await versionInForce(queries));
       const held = (await heldEdits(queries)).filter((edit) => edit.draft === by.draft);

@@ -9,7 +9,7 @@ import { differences, withLevelNames } from './differences';
   imports: [MatButton],
   template: `
     <div class="notice conflict" role="alert">
-      <p>Not saved: somebody else changed this since you opened it. Where the two differ:</p>
+      <p>{{ detail() }} Where the two differ:</p>
       <table class="ledger" aria-label="Theirs and yours">
         <thead>
           <tr>
@@ -44,6 +44,8 @@ import { differences, withLevelNames } from './differences';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class BothValues {
+  /** Who was first, as the server says it. */
+  readonly detail = input.required<string>();
   readonly serverVersion = input.required<unknown>();
   readonly localVersion = input.required<unknown>();
   readonly taken = output();

@@ -168,16 +168,16 @@ describe('the costs of an item on its page', () => {
     await screen.press('Save cost');
     await sent(
       409,
-      problemBody(409, 'Somebody else has changed the costs.', { current: serverVersion }),
+      problemBody(409, 'Not saved: Noor Salter changed the costs of this item.', { current: serverVersion }),
     );
-    expect(screen.text()).toContain('Somebody else has changed the costs.');
+    expect(screen.text()).toContain('Not saved: Noor Salter changed the costs of this item.');
     await screen.press('Use theirs');
     expect(screen.text()).toContain('7.77');
     expect(screen.text()).not.toContain('Somebody else');
     // and once more, with mine instead
     await screen.type('New cost', '2');
     await screen.press('Save cost');
-    await sent(409, problemBody(409, 'Somebody else has changed the costs.', { current: COSTS }));
+    await sent(409, problemBody(409, 'Not saved: Noor Salter changed the costs of this item.', { current: COSTS }));
     await screen.press('Keep mine');
     const body = await screen.answer('PUT', '/api/items/TL-1/costs', VIEW);
     expect((body as ItemCostsEdit).seen).toEqual(COSTS);

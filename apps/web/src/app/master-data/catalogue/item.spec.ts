@@ -118,7 +118,7 @@ describe('an item', () => {
     await screen.press('Edit details');
     await screen.type('Name', 'Mine');
     await screen.press('Save');
-    const detail = 'Not saved: somebody else changed this item meanwhile.';
+    const detail = 'Not saved: Noor Salter changed this item.';
     const current = { ...view().facts, name: 'Theirs', revision: 7 };
     await screen.answer('POST', FORESEE, problemBody(409, detail, { current }), 409);
     const cells = [...screen.host.querySelectorAll('hl-both-values td')];

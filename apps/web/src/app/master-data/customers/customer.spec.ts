@@ -138,9 +138,9 @@ describe('a customer', () => {
     await consider();
     await screen.press('Save customer');
     const current = customer({ id: 'a', name: 'Schools' }, 2);
-    const detail = 'Not saved: somebody else changed this customer meanwhile.';
+    const detail = 'Not saved: Noor Salter changed this customer.';
     await screen.answer('PUT', ADDRESS, problemBody(409, detail, { current }), 409);
-    expect(screen.text()).toContain('Not saved: somebody else changed this since you opened it.');
+    expect(screen.text()).toContain('Not saved: Noor Salter changed this customer.');
     expect(screen.text()).toContain('Nowhere: both say the same.');
     await screen.press('Use theirs');
     await screen.answer('GET', ADDRESS, customer({ id: 'a', name: 'Schools' }, 2));
@@ -184,7 +184,7 @@ describe('a customer', () => {
     await consider();
     await screen.press('Save customer');
     const current = { ...customer(null, 5), name: 'Renamed by another' };
-    const detail = 'Not saved: somebody else changed this customer meanwhile.';
+    const detail = 'Not saved: Noor Salter changed this customer.';
     await screen.answer('PUT', ADDRESS, problemBody(409, detail, { current }), 409);
     for (const part of ['Theirs', 'Yours', 'Renamed by another', 'Harbour Lane School']) {
       expect(screen.text()).toContain(part);

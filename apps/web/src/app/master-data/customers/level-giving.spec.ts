@@ -86,7 +86,7 @@ describe('giving a level to many customers', () => {
   it('tells why it was not given', async () => {
     await seen([given('C1'), given('C2')]);
     await screen.press('Assign to 2');
-    const sentence = 'Somebody else has changed customer C1 meanwhile.';
+    const sentence = 'Not saved: Noor Salter changed customer Harbour Lane Potters.';
     const sent = await screen.answer(
       'PUT',
       '/api/customer-levels',

@@ -189,7 +189,7 @@ describe('settings', () => {
     await screen.answer('GET', '/api/lists/brands', [row]);
     await screen.type('Name of ebb', 'Mine');
     const current = { name: 'Theirs' };
-    const conflict = problemBody(409, 'Not saved: somebody else changed this brand meanwhile.', {
+    const conflict = problemBody(409, 'Not saved: Noor Salter changed this brand.', {
       current,
     });
     await screen.answer('PUT', '/api/lists/brands/ebb', conflict, 409);

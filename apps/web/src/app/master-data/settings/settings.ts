@@ -71,6 +71,7 @@ const NAMES: Readonly<Record<SettingsSheet, string>> = {
     @if (refused(); as refused) {
       @if (conflict(); as conflict) {
         <hl-both-values
+          [detail]="refused.problem.detail"
           [serverVersion]="conflict.serverVersion"
           [localVersion]="conflict.localVersion"
           (taken)="ask()"

@@ -71,7 +71,7 @@ describe('an order that repeats, on its screen', () => {
     await screen.press('Repeat otherwise…');
     await screen.type('The last day, or none', '2027-11-01');
     await screen.press('Repeat order');
-    const conflict = problemBody(409, 'Not saved: somebody else changed how it repeats.');
+    const conflict = problemBody(409, 'Not saved: Noor Salter changed how it repeats.');
     await screen.answer('PUT', AT, conflict, 409);
     await screen.settle();
     await screen.press('Try again');

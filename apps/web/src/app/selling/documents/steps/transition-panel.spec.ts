@@ -85,7 +85,7 @@ describe('the step that a document takes', () => {
     await screen.press('Convert quote 1007 to order');
     const body = problemBody(409, 'others', { current: foreseen() });
     await screen.answer('POST', TAKE, body, 409);
-    expect(screen.text()).toContain('Prices changed meanwhile');
+    expect(screen.text()).toContain('Prices changed since you looked');
     await screen.press('Convert quote 1007 to order');
     await screen.answer('POST', TAKE, problemBody(409, 'Order 1008 was made already.'), 409);
     expect(screen.text()).toContain('Order 1008 was made already.');

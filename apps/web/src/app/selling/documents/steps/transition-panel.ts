@@ -41,7 +41,7 @@ interface Figures {
     @if (step(); as step) {
       <section class="notice" [attr.aria-label]="label()">
         @if (step.movedMeanwhile) {
-          <p role="alert">△ Prices changed meanwhile. These are the prices now.</p>
+          <p role="alert">△ Prices changed since you looked. These are the prices now.</p>
         }
         @if (lines().length === 0) {
           <p>
