@@ -93,7 +93,16 @@ export interface ApprovalRow extends Approval {
   readonly total: string;
 }
 
-export const APPROVAL_SORTS = ['askedAt', 'number', 'customer', 'by'] as const;
+export const APPROVAL_SORTS = [
+  'askedAt',
+  'number',
+  'customer',
+  'by',
+  'state',
+  'total',
+  'currency',
+  'decidedBy',
+] as const;
 
 export interface ApprovalQuery extends ListOrder<(typeof APPROVAL_SORTS)[number]>, PageAsked {
   readonly text?: string;

@@ -13,7 +13,7 @@ export interface VersionRow {
   readonly changes: number;
 }
 
-export const VERSION_SORTS = ['number', 'by', 'note', 'changes'] as const;
+export const VERSION_SORTS = ['number', 'publishedAt', 'by', 'note', 'changes'] as const;
 
 /** Versions by parts of what they were published for, or of who did; the latest first. */
 export interface VersionListQuery extends ListOrder<(typeof VERSION_SORTS)[number]>, PageAsked {

@@ -52,6 +52,10 @@ function selectApprovals(queries: Queries, query: Omit<ApprovalQuery, keyof Page
     number: documents.number,
     customer: customers.name,
     by: askers.name,
+    state: approvals.state,
+    total: documents.total,
+    currency: documents.currency,
+    decidedBy: deciders.name,
   };
   const said = [sql`${documents.number}::text`, customers.name, askers.name, approvals.note];
   return queries

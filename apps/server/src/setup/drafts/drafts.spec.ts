@@ -275,6 +275,8 @@ describe('drafts and versions', () => {
     ).toEqual([[4, 1]]);
     const { rows } = (await browser.ask('GET', '/versions')).as<Page<VersionRow>>();
     expect(rows.map(({ number }) => number)).toEqual([2, 1]);
+    const byTime = await browser.ask('GET', '/versions?sort=publishedAt&descending=false');
+    expect(byTime.as<Page<VersionRow>>().rows.map(({ number }) => number)).toEqual([1, 2]);
     expect(readSetup(await setup(2)).ok).toBeTrue();
     expect((await browser.ask('GET', '/versions/3')).status).toBe(404);
     expect((await browser.ask('GET', '/versions/3/setup')).status).toBe(404);

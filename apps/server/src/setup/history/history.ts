@@ -22,6 +22,7 @@ export async function findVersions(
     by: users.name,
     note: versions.note,
     changes: versions.changes,
+    publishedAt: versions.publishedAt,
   };
   const said = [sql`${versions.number}::text`, versions.note, users.name];
   const found = () => selectVersions(queries, everyWordIn(query.text, said));

@@ -83,7 +83,16 @@ export class Catalogue {
     const currency = this.currency();
     const digits = currency === '' ? 0 : minorDigits(currency);
     return [
-      { headerName: 'Item', colId: 'item', field: 'item', sortable: true, width: 110 },
+      {
+        headerName: 'Item',
+        colId: 'item',
+        field: 'item',
+        sortable: true,
+        width: 110,
+        // stays in sight where there are more columns than fit
+        pinned: 'left',
+        lockPinned: true,
+      },
       { headerName: 'Name', colId: 'name', field: 'name', sortable: true, flex: 3, minWidth: 200 },
       {
         headerName: 'Category',

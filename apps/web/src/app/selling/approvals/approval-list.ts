@@ -85,6 +85,7 @@ export class ApprovalList {
     {
       headerName: 'Status',
       colId: 'state',
+      sortable: true,
       width: 100,
       valueGetter: ({ data }) =>
         data && `${data.state === 'asked' ? '△ ' : ''}${STATE_WORDS[data.state]}`,
@@ -104,8 +105,17 @@ export class ApprovalList {
       minWidth: 200,
       valueGetter: ({ data }) => data?.guards.map(guardInShort).join(', '),
     },
-    figureColumn({ headerName: 'Total', width: 100, figure: ({ total }) => total }, 2),
-    { headerName: 'Currency', field: 'currency', width: 90 },
+    figureColumn(
+      {
+        headerName: 'Total',
+        colId: 'total',
+        sortable: true,
+        width: 100,
+        figure: ({ total }) => total,
+      },
+      2,
+    ),
+    { headerName: 'Currency', colId: 'currency', field: 'currency', sortable: true, width: 90 },
     { headerName: 'Asked by', colId: 'by', field: 'askedBy', sortable: true, width: 110 },
     {
       headerName: 'Asked',
@@ -119,6 +129,7 @@ export class ApprovalList {
     {
       headerName: 'Decided by',
       colId: 'decidedBy',
+      sortable: true,
       width: 110,
       valueGetter: ({ data }) => (data ? dashed(data.decidedBy ?? '') : ''),
     },

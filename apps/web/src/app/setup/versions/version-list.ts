@@ -53,6 +53,7 @@ export class VersionList {
     {
       headerName: 'Published',
       colId: 'publishedAt',
+      sortable: true,
       width: 200,
       valueGetter: ({ data }) => data && writeInstant(data.publishedAt),
     },
