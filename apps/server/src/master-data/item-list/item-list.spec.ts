@@ -85,6 +85,7 @@ describe('the catalogue as a list', () => {
       listPrice: ({ listPrice }) => listPrice,
       basePrice: ({ basePrice }) => basePrice,
       supplier: ({ supplier }) => supplier,
+      brand: ({ brand }) => brand,
     };
     for (const [sort, figure] of Object.entries(figures)) {
       for (const descending of [true, false]) {

@@ -15,7 +15,8 @@ export function inOrder<Sort extends string>(
   const direction = descending ? desc : asc;
   const column = columns[sort];
   const first = direction(column);
-  const isFilled = column instanceof PgColumn && column.notNull;
+  // of another table there may be no row
+  const isFilled = column instanceof PgColumn && column.notNull && column.table === known.table;
   return [isFilled ? first : sql`${first} nulls last`, direction(known)];
 }
 
