@@ -77,7 +77,7 @@ describe('the costs of an item on its page', () => {
     for (const part of [
       '4.66',
       '4.90 from',
-      '23 piece sold in the 90 days before Nov 24, 2026, 179 in total so far',
+      '23 pieces sold in the 90 days before Nov 24, 2026, 179 in total so far',
       'Marsh Pits',
     ]) {
       expect(screen.text()).toContain(part);
@@ -110,9 +110,9 @@ describe('the costs of an item on its page', () => {
   });
 
   it('keep what suppliers ask, with numbers, lead times and minimum quantities', async () => {
-    await screen.type('Number at pits', 'MP-8');
+    await screen.type('Number at Marsh Pits', 'MP-8');
     expect((await sent()).suppliers[0]?.number).toBe('MP-8');
-    await screen.type('Lead time of pits', '');
+    await screen.type('Lead time of Marsh Pits', '');
     expect((await sent()).suppliers[0]?.leadTimeDays).toBeNull();
     await screen.type('Minimum quantity', '48');
     expect((await sent()).suppliers[0]?.costs[0]?.minQuantity).toBe('48');
@@ -129,16 +129,16 @@ describe('the costs of an item on its page', () => {
   });
 
   it('lose neither of two fields that are changed one right after the other', async () => {
-    await screen.type('Number at pits', 'MP-8');
-    await screen.type('Lead time of pits', '9');
+    await screen.type('Number at Marsh Pits', 'MP-8');
+    await screen.type('Lead time of Marsh Pits', '9');
     const [first] = [(await sent()).suppliers[0]];
     expect([first?.number, first?.leadTimeDays]).toEqual(['MP-8', 9]);
   });
 
   it('lose nothing that is typed while the first is on its way', async () => {
-    await screen.type('Number at pits', 'MP-8');
+    await screen.type('Number at Marsh Pits', 'MP-8');
     await screen.quiet(PAUSES.save + 50);
-    await screen.type('Lead time of pits', '9');
+    await screen.type('Lead time of Marsh Pits', '9');
     const [supplier] = COSTS.suppliers;
     const after = { ...COSTS, suppliers: [{ ...supplier, number: 'MP-8' }] };
     await sent(200, { ...VIEW, costs: after });
@@ -151,7 +151,7 @@ describe('the costs of an item on its page', () => {
   });
 
   it('are taken back, and made again', async () => {
-    await screen.type('Number at pits', 'MP-8');
+    await screen.type('Number at Marsh Pits', 'MP-8');
     await sent(200, {
       ...VIEW,
       costs: { ...COSTS, suppliers: [{ ...COSTS.suppliers[0], number: 'MP-8' }] },
@@ -168,7 +168,9 @@ describe('the costs of an item on its page', () => {
     await screen.press('Save cost');
     await sent(
       409,
-      problemBody(409, 'Not saved: Noor Salter changed the costs of this item.', { current: serverVersion }),
+      problemBody(409, 'Not saved: Noor Salter changed the costs of this item.', {
+        current: serverVersion,
+      }),
     );
     expect(screen.text()).toContain('Not saved: Noor Salter changed the costs of this item.');
     await screen.press('Use theirs');
@@ -177,7 +179,12 @@ describe('the costs of an item on its page', () => {
     // and once more, with mine instead
     await screen.type('New cost', '2');
     await screen.press('Save cost');
-    await sent(409, problemBody(409, 'Not saved: Noor Salter changed the costs of this item.', { current: COSTS }));
+    await sent(
+      409,
+      problemBody(409, 'Not saved: Noor Salter changed the costs of this item.', {
+        current: COSTS,
+      }),
+    );
     await screen.press('Keep mine');
     const body = await screen.answer('PUT', '/api/items/TL-1/costs', VIEW);
     expect((body as ItemCostsEdit).seen).toEqual(COSTS);
@@ -188,7 +195,7 @@ describe('the costs of an item on its page', () => {
   });
 
   it('go to the outbox when the page is left before they are kept', async () => {
-    await screen.type('Number at pits', 'MP-8');
+    await screen.type('Number at Marsh Pits', 'MP-8');
     screen.fixture.destroy();
     expect((await sent()).suppliers[0]?.number).toBe('MP-8');
   });

@@ -20,7 +20,7 @@ import type {
 import { PURCHASE } from '@honest-ledger/engine';
 import { Store } from '@ngrx/store';
 import { ChoiceField } from '../../shared/fields/choice-field';
-import { namesOfThings } from '../../shared/reference/names';
+import { countedUnits, namesOfThings } from '../../shared/reference/names';
 import { RuleInForce } from './rule-in-force';
 import { referenceFeature } from '../../shared/reference/reference.feature';
 import { hasPermission } from '../../shared/session/may-do';
@@ -67,6 +67,7 @@ export class ItemCostsPart implements OnDestroy {
 
   private readonly store = inject(Store);
   protected readonly names = namesOfThings();
+  protected readonly counted = countedUnits();
   private readonly reference = this.store.selectSignal(referenceFeature.selectReference);
   protected readonly found = this.store.selectSignal(itemCostsFeature.selectCosts);
   private readonly open = computed(() => {

@@ -18,7 +18,7 @@ import type {
 } from '@honest-ledger/contracts';
 import { problemSentence } from '@honest-ledger/wording';
 import { Store } from '@ngrx/store';
-import { namesOfThings } from '../../shared/reference/names';
+import { countedUnits, namesOfThings } from '../../shared/reference/names';
 import { referenceFeature } from '../../shared/reference/reference.feature';
 import { hasPermission } from '../../shared/session/may-do';
 import { Amount, mostDigits } from '../../shared/numbers/amount';
@@ -67,6 +67,7 @@ export class Item {
   readonly item = input.required<string>();
 
   private readonly store = inject(Store);
+  private readonly counted = countedUnits();
   private readonly router = inject(Router);
   protected readonly encoded = computed(() => encodeURIComponent(this.item()));
   protected readonly found = this.store.selectSignal(itemFeature.selectItem);
@@ -173,7 +174,7 @@ export class Item {
   protected follow({ source, currency }: ReturnType<typeof atLevel>): void {
     const view = this.found().value;
     if (!view) return;
-    const whose = `1 × ${view.unit} at level ${source.name}, today`;
+    const whose = `${this.counted()('1', view.unit)} at level ${source.name}, today`;
     const { version } = view;
     this.store.dispatch(
       workingsActions.followed({

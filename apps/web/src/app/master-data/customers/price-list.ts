@@ -156,7 +156,7 @@ export class PriceList {
   protected follow({ item, line }: PriceListRow): void {
     const page = this.prices().value;
     if (!page) return;
-    const whose = `1 × ${item.unit} for ${this.code()}, ${writeCalendarDay(page.day)}`;
+    const whose = `1 ${item.unit} for ${this.code()}, ${writeCalendarDay(page.day)}`;
     const { currency, version } = page;
     this.store.dispatch(
       workingsActions.followed({

@@ -95,7 +95,7 @@ describe('the screen of the price desk', () => {
       expect(shown).toContain(part);
     }
     const explained = screen.store.selectSignal(workingsFeature.selectPrice)();
-    expect(explained?.whose).toContain('2 × bag for no customer');
+    expect(explained?.whose).toContain('2 bags for no customer');
   });
 
   it('asks anew for what is typed, and for a customer at its own outlet', async () => {

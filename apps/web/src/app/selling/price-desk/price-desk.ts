@@ -15,7 +15,7 @@ import { Store } from '@ngrx/store';
 import { ItemPicker } from '../../shared/reference/item-picker';
 import { CustomerPicker } from '../../shared/reference/customer-picker';
 import { ChoiceField } from '../../shared/fields/choice-field';
-import { namesOfThings } from '../../shared/reference/names';
+import { countedUnits, namesOfThings } from '../../shared/reference/names';
 import { referenceFeature } from '../../shared/reference/reference.feature';
 import { hasPermission } from '../../shared/session/may-do';
 import { Amount, mostDigits } from '../../shared/numbers/amount';
@@ -64,6 +64,7 @@ interface ShownPrice {
 })
 export class PriceDesk {
   private readonly store = inject(Store);
+  private readonly counted = countedUnits();
   private readonly picker = viewChild.required(ItemPicker);
   protected readonly item = this.store.selectSignal(priceDeskFeature.selectItem);
   protected readonly unitChoices = computed(() => this.item()?.units.map(({ unit }) => unit) ?? []);
@@ -170,7 +171,8 @@ export class PriceDesk {
     if (!answer) return;
     const { item, currency, version } = answer;
     const as = asked ? '' : ` (${name})`;
-    const whose = `${writeNumber(priced.quantity)} × ${this.terms().unit ?? item.unit} for ${this.whose()}${as}, ${this.when(answer)}`;
+    const units = this.counted()(priced.quantity, this.terms().unit ?? item.unit);
+    const whose = `${units} for ${this.whose()}${as}, ${this.when(answer)}`;
     const price = { line: priced, item, currency, whose, version, provisional: false };
     this.store.dispatch(workingsActions.followed({ price }));
   }

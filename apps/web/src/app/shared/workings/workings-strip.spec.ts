@@ -70,7 +70,7 @@ const price: ExplainedPrice = {
   line,
   item: itemFacts('CL-0207', { categories: [{ code: 'clay', name: 'Clay' }] }),
   currency: 'EUR',
-  whose: '24 × bag for Harbour Lane School',
+  whose: '24 bags for Harbour Lane School',
   version: 2,
   provisional: false,
 };

@@ -107,7 +107,7 @@ describe('the editor of a quote', () => {
     await open(view());
     screen.host.querySelector<HTMLElement>('.price button')?.focus();
     await screen.settle();
-    expect(explained()?.whose).toContain('2 × bag for Harbour Lane School');
+    expect(explained()?.whose).toContain('2 bags for Harbour Lane School');
     await screen.type('Quantity of CL-0207', '5');
     expect([explained()?.provisional, explained()?.line.kind]).toEqual([true, 'priced']);
     await screen.answer(

@@ -20,7 +20,7 @@ import { marginOfLines, type RuleByHand } from '@honest-ledger/engine';
 import { Store } from '@ngrx/store';
 import isEqual from 'fast-deep-equal';
 import { ItemPicker } from '../../../shared/reference/item-picker';
-import { namesOfThings } from '../../../shared/reference/names';
+import { countedUnits, namesOfThings } from '../../../shared/reference/names';
 import { referenceFeature } from '../../../shared/reference/reference.feature';
 import { hasPermission } from '../../../shared/session/may-do';
 import { writeDay, writeWallClock } from '../../../shared/numbers/dates';
@@ -91,6 +91,7 @@ export class DocumentEditor implements OnDestroy {
 
   private readonly store = inject(Store);
   private readonly names = namesOfThings();
+  private readonly counted = countedUnits();
   private readonly picker = viewChild(ItemPicker);
   private readonly rows = viewChildren(DocumentLine);
   /** The line whose price the workings show. */
@@ -200,7 +201,7 @@ export class DocumentEditor implements OnDestroy {
       line: line.priced,
       item: line.facts,
       currency,
-      whose: `${writeNumber(line.quantity)} × ${line.unit ?? line.facts.unit} for ${who}, ${when}`,
+      whose: `${this.counted()(line.quantity, line.unit ?? line.facts.unit)} for ${who}, ${when}`,
       version: open.version,
       provisional: open.provisional,
     };
