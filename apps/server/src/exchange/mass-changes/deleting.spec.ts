@@ -50,6 +50,8 @@ describe('deleting an item or a customer', () => {
 
   it('is refused where somebody has changed it since', async () => {
     expect(await deleted('/items/X-1', 7)).toContain('Not saved: Ines Marlow changed this item.');
-    expect(await deleted('/customers/N-1', 7)).toContain('Not saved: Ines Marlow changed this customer.');
+    expect(await deleted('/customers/N-1', 7)).toContain(
+      'Not saved: Ines Marlow changed this customer.',
+    );
   });
 });
