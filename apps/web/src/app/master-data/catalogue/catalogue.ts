@@ -79,6 +79,8 @@ export class Catalogue {
   protected readonly mayChangePrices = hasPermission('editSetup');
   protected readonly mayEdit = hasPermission('editFacts');
   private readonly currency = computed(() => this.page()?.currency ?? '');
+  /** The levels as the version in force has them; the same until others are shown. */
+  private readonly levelsPriced = computed(() => this.page()?.levels ?? [], { equal: isEqual });
   protected readonly columns = computed((): ColDef<ItemRow>[] => {
     const currency = this.currency();
     const digits = currency === '' ? 0 : minorDigits(currency);
@@ -189,7 +191,7 @@ export class Catalogue {
         : []),
       ...this.levels().map(({ id, content }) =>
         levelColumn(
-          this.page()?.levels?.find((one) => one.id === id) ?? { id, name: content.name },
+          this.levelsPriced().find((one) => one.id === id) ?? { id, name: content.name },
         ),
       ),
     ];
