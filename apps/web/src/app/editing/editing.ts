@@ -21,7 +21,10 @@ export interface Editing<T> {
 }
 
 /** An edit without the screen that it was made on. */
-export type LeftEdit<T> = Pick<Editing<T>, 'content' | 'revision' | 'problem'>;
+export interface LeftEdit<T> extends Pick<Editing<T>, 'content' | 'revision' | 'problem'> {
+  /** What it was made from, where that has no revision. */
+  readonly seen?: T;
+}
 
 const STEPS_REMEMBERED = 200;
 

@@ -5,16 +5,9 @@ import { Actions, createEffect, ofType } from '@ngrx/effects';
 import type { Action } from '@ngrx/store';
 import { filter, map, of, switchMap, tap, type Observable } from 'rxjs';
 import { mapResponse } from '../../shared/requests/map-response';
+import { madeBy, type Maker } from '../made-by';
 import { objectEditsActions } from './object-edits.feature';
 import type { ObjectView } from './object-sheet';
-
-/** What makes actions of one type, whatever it makes them from. */
-type Maker<Made extends Action> = ((props: never) => Made) & { readonly type: string };
-
-/** The actions that something makes. */
-function madeBy<Made extends Action>({ type }: Maker<Made>) {
-  return filter((action: Action): action is Made => action.type === type);
-}
 
 /** What every screen of a setup object does besides reading it. */
 export function objectEditEffects<Came extends Action>({

@@ -190,9 +190,7 @@ export class Catalogue {
           ]
         : []),
       ...this.levels().map(({ id, content }) =>
-        levelColumn(
-          this.levelsPriced().find((one) => one.id === id) ?? { id, name: content.name },
-        ),
+        levelColumn(this.levelsPriced().find((one) => one.id === id) ?? { id, name: content.name }),
       ),
     ];
   });

@@ -162,7 +162,7 @@ export class ItemCostsPart implements OnDestroy {
   }
 
   protected ask(): void {
-    this.store.dispatch(itemCostsActions.opened({ item: this.item() }));
+    this.store.dispatch(itemCostsActions.opened({ key: this.item() }));
   }
 
   protected chooseCurrency(code: string): void {

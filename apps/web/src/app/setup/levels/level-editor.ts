@@ -134,7 +134,7 @@ export class LevelEditor implements OnDestroy {
   protected open(): void {
     const begins = { from: this.from() ?? null, percent: this.percent() ?? null };
     const create = this.new() === undefined ? null : begins;
-    this.store.dispatch(levelsActions.opened({ id: this.id(), create }));
+    this.store.dispatch(levelsActions.opened({ key: this.id(), create }));
   }
 
   protected wrong(path: string): string | null {

@@ -2,11 +2,7 @@ import { inject } from '@angular/core';
 import { Router } from '@angular/router';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { Store, type Action } from '@ngrx/store';
-import {
-  levelContentSchema,
-  type LevelContent,
-  type ProblemDetails,
-} from '@honest-ledger/contracts';
+import { levelContentSchema } from '@honest-ledger/contracts';
 import {
   catchError,
   concatMap,
@@ -22,16 +18,12 @@ import {
 import { DraftApi } from '../../editing/draft/draft.api';
 import { draftActions, draftFeature } from '../../editing/draft/draft.feature';
 import { objectParcel, objectParcelId } from '../../editing/draft/object-parcels';
-import { Outbox } from '../../editing/outbox/outbox';
-import type { PostedParcel } from '../../editing/outbox/outbox.feature';
-import { OutboxStorage } from '../../editing/outbox/outbox-storage';
+import { editedEffects } from '../../editing/edited/edited-effects';
 import type { Reference } from '../../shared/reference/reference.api';
 import { referenceFeature } from '../../shared/reference/reference.feature';
 import { mapResponse } from '../../shared/requests/map-response';
-import type { LeftEdit } from '../../editing/editing';
-import { saveEdits, type Saving } from '../../editing/outbox/save-edits';
 import type { Loadable } from '../../shared/requests/loadable';
-import { foundHere, isUnreachable, problemOf, withoutPrefix } from '../../shared/requests/problems';
+import { foundHere, problemOf, withoutPrefix } from '../../shared/requests/problems';
 import { LevelsApi } from './levels.api';
 import { followingLevel, sameLevel } from './level-edits';
 import { emptyLevel, levelsActions, levelsFeature, type Beginning } from './levels.feature';
@@ -52,90 +44,41 @@ export const levelsEffects = {
     { functional: true },
   ),
 
-  open: createEffect(
-    (
-      actions$ = inject(Actions),
-      api = inject(LevelsApi),
-      store = inject(Store),
-      outbox = inject(Outbox),
-    ) => {
-      const level = store.selectSignal(levelsFeature.selectLevel);
-      const home$ = homeCurrency(store.select(referenceFeature.selectAll));
-      return actions$.pipe(
-        ofType(levelsActions.opened),
-        filter(() => level().value === null),
-        switchMap(({ id, create }) => {
-          const found$ = create
-            ? begun(api, home$, id, create)
-            : api.one(id).pipe(map((found) => levelsActions.came({ level: found })));
-          return outbox.open(parcelId(id), found$, {
-            failed: (problem) => levelsActions.failed({ problem }),
-            takenUp: (parcel) => levelsActions.takenUp({ parcel: leftEdit(parcel) }),
-          });
-        }),
-      );
+  ...editedEffects(
+    {
+      actions: levelsActions,
+      select: levelsFeature.selectLevel,
+      key: ({ id }) => id,
+      id: parcelId,
+      told: (problem) => withoutPrefix(problem, 'content.'),
     },
-    { functional: true },
-  ),
-
-  save: createEffect(
-    (
-      actions$ = inject(Actions),
-      draftApi = inject(DraftApi),
-      store = inject(Store),
-      storage = inject(OutboxStorage),
-    ) => {
+    (api = inject(LevelsApi), draftApi = inject(DraftApi), store = inject<Store>(Store)) => {
       const level = store.selectSignal(levelsFeature.selectLevel);
       const chosen = store.selectSignal(draftFeature.selectChosen);
-      const saving: Saving<LevelContent, string> = {
-        edited$: actions$.pipe(
-          ofType(
-            levelsActions.edited,
-            levelsActions.undone,
-            levelsActions.redone,
-            levelsActions.rebased,
-            levelsActions.takenUp,
-          ),
-        ),
-        hurried$: actions$.pipe(ofType(levelsActions.opened)),
-        left$: actions$.pipe(ofType(levelsActions.left)),
-        given$: actions$.pipe(ofType(levelsActions.serverVersionTaken)),
-        unreachable$: actions$.pipe(
-          ofType(levelsActions.notSaved),
-          filter(({ problem }) => isUnreachable(problem)),
-        ),
-        editing: () => {
-          const open = level().value;
-          return open && { key: open.id, editing: open.editing };
-        },
-        check: problemIn,
+      const home$ = homeCurrency(store.select(referenceFeature.selectAll));
+      return {
+        load: ({ key, create }: ReturnType<typeof levelsActions.opened>) =>
+          create
+            ? begun(api, home$, key, create)
+            : api.one(key).pipe(map((found) => levelsActions.came({ level: found }))),
+        // the same check that guards the server
+        check: (content) => foundHere(levelContentSchema, content),
         send: (id, content, revision) =>
           draftApi
             .saveEdit({ kind: 'level', key: id }, { content, revision, draft: chosen() })
             .pipe(
               map(({ revision: now }) => ({
-                saved: levelsActions.saved({
-                  id,
-                  content,
-                  revision: now,
-                  at: new Date().toISOString(),
-                }),
+                answer: { revision: now, at: new Date().toISOString() },
                 revision: now,
               })),
             ),
-        saving: (id) => levelsActions.saving({ id }),
-        notSaved: (id, problem) =>
-          levelsActions.notSaved({ id, problem: withoutPrefix(problem, 'content.') }),
-        handedOver: () => levelsActions.handedOver(),
         parcel: (id, content, revision) =>
           objectParcel({ kind: 'level', key: id }, content, revision, {
             draft: chosen(),
             isNew: revision === 0 && level().value?.published === null,
           }),
       };
-      return saveEdits(saving, parcelId, storage);
     },
-    { functional: true },
   ),
 
   withdraw: createEffect(
@@ -156,7 +99,7 @@ export const levelsEffects = {
             tap(() => void router.navigate(['/levels'])),
             map(() => draftActions.changed()),
             catchError((error: unknown) =>
-              of(levelsActions.notSaved({ id, problem: problemOf(error) })),
+              of(levelsActions.notSaved({ key: id, problem: problemOf(error) })),
             ),
           );
         }),
@@ -170,8 +113,8 @@ export const levelsEffects = {
     (actions$ = inject(Actions), router = inject(Router)) =>
       actions$.pipe(
         ofType(levelsActions.saved),
-        filter(({ id }) => router.url.startsWith(`/levels/${id}?`)),
-        tap(({ id }) => void router.navigate(['/levels', id], { replaceUrl: true })),
+        filter(({ key }) => router.url.startsWith(`/levels/${key}?`)),
+        tap(({ key }) => void router.navigate(['/levels', key], { replaceUrl: true })),
       ),
     { functional: true, dispatch: false },
   ),
@@ -215,16 +158,6 @@ function homeCurrency(reference$: Observable<Loadable<Reference>>): Observable<s
   );
 }
 
-const parcelId = (id: string): string => objectParcelId({ kind: 'level', key: id });
-
-/** What waited in the outbox; the server names fields from within what was sent. */
-function leftEdit({ content, revision, problem }: PostedParcel): LeftEdit<LevelContent> {
-  // a parcel of this id is made above alone
-  const level = content as LevelContent;
-  return { content: level, revision, problem: problem && withoutPrefix(problem, 'content.') };
-}
-
-/** The same check that guards the server. */
-function problemIn(content: unknown): ProblemDetails | null {
-  return foundHere(levelContentSchema, content);
+function parcelId(id: string): string {
+  return objectParcelId({ kind: 'level', key: id });
 }

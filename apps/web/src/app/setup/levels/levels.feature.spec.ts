@@ -23,7 +23,7 @@ function after(...actions: Action[]): OpenLevel {
   return state.level.value;
 }
 const conflict = levelsActions.notSaved({
-  id: 'a',
+  key: 'a',
   problem: {
     type: 'about:blank',
     title: 'Conflict',
@@ -58,7 +58,11 @@ describe('an open level', () => {
   });
 
   it('ignores answers about another level', () => {
-    const other = levelsActions.saved({ id: 'b', content: content('x'), revision: 9, at: '' });
+    const other = levelsActions.saved({
+      key: 'b',
+      content: content('x'),
+      answer: { revision: 9, at: '' },
+    });
     expect(after(other).editing.revision).toBe(0);
   });
 });

@@ -14,19 +14,13 @@ import {
   props,
 } from '@ngrx/store';
 import {
-  beginEditing,
-  edit,
-  rebase,
-  isUnsaved,
-  saving,
-  saved,
-  notSaved,
-  redo,
-  takeUp,
-  undo,
-  type Editing,
-  type LeftEdit,
-} from '../../editing/editing';
+  editedEvents,
+  editedReducer,
+  type Edited,
+  type EditedKind,
+  withEdited,
+} from '../../editing/edited/edited-object';
+import { beginEditing, saved, type Editing } from '../../editing/editing';
 import { failed, loading, idle, ready, type Loadable } from '../../shared/requests/loadable';
 
 export const levelsActions = createActionGroup({
@@ -35,31 +29,14 @@ export const levelsActions = createActionGroup({
     'List Opened': emptyProps(),
     'List Came': props<{ levels: readonly LevelSummary[] }>(),
     'List Failed': props<{ problem: ProblemDetails }>(),
-    /**
-     * `create` begins a level of that id, empty or from another one. An edit of this level that is
-     * not saved yet is taken up again.
-     */
-    Opened: props<{ id: string; create: Beginning | null }>(),
+    /** `create` begins a level of that id, empty or from another one. */
+    Opened: props<{ key: string; create: Beginning | null }>(),
     /** A level that is not there yet, as it begins. */
     Begun: props<{ id: string; content: LevelContent }>(),
     Came: props<{ level: LevelView }>(),
-    Failed: props<{ problem: ProblemDetails }>(),
-    Edited: props<{ content: LevelContent }>(),
-    Undone: emptyProps(),
-    Redone: emptyProps(),
-    Left: emptyProps(),
-    /** What was edited and is not saved is the outbox’s. */
-    'Handed Over': emptyProps(),
-    /** What waited in the outbox is edited here again. */
-    'Taken Up': props<{ parcel: LeftEdit<LevelContent> }>(),
-    Saving: props<{ id: string }>(),
-    Saved: props<{ id: string; content: LevelContent; revision: number; at: string }>(),
-    'Not Saved': props<{ id: string; problem: ProblemDetails }>(),
+    ...editedEvents<string, LevelContent, LevelSaved>(),
     /** The level is to be withdrawn: an edit like any other, in the draft. */
     Withdrawn: props<{ id: string }>(),
-    /** After a conflict: what somebody else left is taken, or overwritten on purpose. */
-    'Server Version Taken': emptyProps(),
-    Rebased: emptyProps(),
   },
 });
 
@@ -71,10 +48,15 @@ export interface Beginning {
   readonly percent: string | null;
 }
 
-export interface OpenLevel {
+/** What the draft says once it has an edit of a level. */
+interface LevelSaved {
+  readonly revision: number;
+  readonly at: string;
+}
+
+export interface OpenLevel extends Edited<LevelContent> {
   readonly id: string;
   readonly published: LevelContent | null;
-  readonly editing: Editing<LevelContent>;
   /** When the draft last took an edit from here. */
   readonly savedAt: string | null;
 }
@@ -100,11 +82,27 @@ export function emptyLevel(currency: string): LevelContent {
   };
 }
 
-export const levelsFeature = createFeature({
-  name: 'levels',
-  reducer: createReducer(
+const kind: EditedKind<OpenLevel, string, LevelContent, LevelSaved> = {
+  key: ({ id }) => id,
+  saved: (open, content, { revision, at }) => ({
+    ...open,
+    editing: saved(open.editing, content, revision),
+    savedAt: at,
+  }),
+  serverRevision: ({ editing }) => serverVersion(editing)?.revision ?? 0,
+  serverVersionTaken: ({ id, published, editing }) =>
+    openLevel({ id, published, draft: serverVersion(editing) }, editing.content),
+};
+
+const reducer = withEdited(
+  'level',
+  editedReducer(levelsActions, kind),
+  createReducer<LevelsState>(
     beginning,
-    on(levelsActions.listOpened, (state): LevelsState => ({ ...state, list: loading(state.list) })),
+    on(levelsActions.listOpened, (state): LevelsState => ({
+      ...state,
+      list: loading(state.list),
+    })),
     on(levelsActions.listCame, (state, { levels }): LevelsState => ({
       ...state,
       list: ready(levels),
@@ -113,12 +111,6 @@ export const levelsFeature = createFeature({
       ...state,
       list: failed(state.list, problem),
     })),
-    on(levelsActions.opened, (state, { id }): LevelsState => {
-      const open = state.level.value;
-      if (open?.id !== id || !isUnsaved(open.editing)) return { ...state, level: idle };
-      const editing = rebase(open.editing, open.editing.revision);
-      return { ...state, level: ready({ ...open, editing }) };
-    }),
     on(levelsActions.begun, (state, { id, content }): LevelsState => ({
       ...state,
       level: ready({ id, published: null, editing: beginEditing(content, 0), savedAt: null }),
@@ -127,38 +119,12 @@ export const levelsFeature = createFeature({
       ...state,
       level: ready(openLevel(level, emptyLevel(''))),
     })),
-    on(levelsActions.failed, (state, { problem }): LevelsState => ({
-      ...state,
-      level: failed(state.level, problem),
-    })),
-    on(levelsActions.edited, (state, { content }) =>
-      withEditing(state, (one) => edit(one, content)),
-    ),
-    on(levelsActions.undone, (state) => withEditing(state, undo)),
-    on(levelsActions.redone, (state) => withEditing(state, redo)),
-    on(levelsActions.handedOver, (state): LevelsState => ({ ...state, level: idle })),
-    on(levelsActions.takenUp, (state, { parcel }) =>
-      withEditing(state, (one) => takeUp(one, parcel)),
-    ),
-    on(levelsActions.saving, (state, { id }) => withEditing(state, saving, id)),
-    on(levelsActions.saved, (state, { id, content, revision, at }) =>
-      withEditing(state, (one) => saved(one, content, revision), id, at),
-    ),
-    on(levelsActions.notSaved, (state, { id, problem }) =>
-      withEditing(state, (one) => notSaved(one, problem), id),
-    ),
-    on(levelsActions.rebased, (state) =>
-      withEditing(state, (one) => rebase(one, serverVersion(one)?.revision ?? 0)),
-    ),
-    on(levelsActions.serverVersionTaken, (state): LevelsState => {
-      const open = state.level.value;
-      if (!open) return state;
-      const { id, published } = open;
-      const draft = serverVersion(open.editing);
-      const { content } = open.editing;
-      return { ...state, level: ready(openLevel({ id, published, draft }, content)) };
-    }),
   ),
+);
+
+export const levelsFeature = createFeature({
+  name: 'levels',
+  reducer,
 });
 
 /** What somebody else left there, which a conflict brings along. */
@@ -173,17 +139,4 @@ export function serverVersion({
 function openLevel({ id, published, draft }: LevelView, without: LevelContent): OpenLevel {
   const content = draft?.content ?? published ?? without;
   return { id, published, editing: beginEditing(content, draft?.revision ?? 0), savedAt: null };
-}
-
-/** The open level with its editing changed; left alone where another level is open by now. */
-function withEditing(
-  state: LevelsState,
-  change: (editing: Editing<LevelContent>) => Editing<LevelContent>,
-  id?: string,
-  savedAt?: string,
-): LevelsState {
-  const open = state.level.value;
-  if (!open || (id !== undefined && id !== open.id)) return state;
-  const editing = change(open.editing);
-  return { ...state, level: ready({ ...open, editing, savedAt: savedAt ?? open.savedAt }) };
 }

@@ -94,7 +94,7 @@ export class PurchaseOrder implements OnDestroy {
     namesOfThings();
     whenChanged(this.number, (number) => {
       this.store.dispatch(purchasingActions.left()); // the order that was open before
-      this.store.dispatch(purchasingActions.opened({ number }));
+      this.store.dispatch(purchasingActions.opened({ key: number }));
     });
   }
 
@@ -103,7 +103,7 @@ export class PurchaseOrder implements OnDestroy {
   }
 
   protected ask(): void {
-    this.store.dispatch(purchasingActions.opened({ number: this.number() }));
+    this.store.dispatch(purchasingActions.opened({ key: this.number() }));
   }
 
   protected set(part: Partial<PurchaseOrderContent>): void {

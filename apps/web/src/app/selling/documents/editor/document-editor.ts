@@ -230,7 +230,7 @@ export class DocumentEditor implements OnDestroy {
   }
 
   protected ask(): void {
-    this.store.dispatch(documentsActions.opened({ number: this.number() }));
+    this.store.dispatch(documentsActions.opened({ key: this.number() }));
   }
 
   protected follow(line: ShownLine): void {

@@ -42,10 +42,10 @@ describe('what the server answers to an edit', () => {
   it('shows only the lines anew that it changed', () => {
     const before = shownLines(open);
     const content = open.editing.content;
-    const document = asKnown(answer(), open);
+    const saved = asKnown(answer(), open);
     const state = documentsFeature.reducer(
       { notBegun: null, document: ready(open) },
-      documentsActions.saved({ content, document }),
+      documentsActions.saved({ key: open.number, content, answer: saved }),
     );
     const after = state.document.value;
     if (!after) throw new Error('it is open');

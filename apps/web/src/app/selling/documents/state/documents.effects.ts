@@ -12,12 +12,9 @@ import { documentTitle } from '@honest-ledger/wording';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
 import { catchError, EMPTY, exhaustMap, filter, map, switchMap, tap, type Observable } from 'rxjs';
-import { Outbox } from '../../../editing/outbox/outbox';
-import { OutboxStorage } from '../../../editing/outbox/outbox-storage';
+import { editedEffects } from '../../../editing/edited/edited-effects';
 import { mapResponse } from '../../../shared/requests/map-response';
-import type { LeftEdit } from '../../../editing/editing';
-import { saveEdits, type Saving } from '../../../editing/outbox/save-edits';
-import { foundHere, isUnreachable } from '../../../shared/requests/problems';
+import { foundHere } from '../../../shared/requests/problems';
 import { asKnown } from './as-known';
 import { inputsFor, type PricingInputs } from './pricing-inputs';
 import { PricingWorker } from './pricing-worker';
@@ -58,31 +55,42 @@ export const documentsEffects = {
     { functional: true, dispatch: false },
   ),
 
-  open: createEffect(
-    (
-      actions$ = inject(Actions),
-      api = inject(DocumentsApi),
-      store = inject(Store),
-      outbox = inject(Outbox),
-    ) => {
-      const document = store.selectSignal(documentsFeature.selectDocument);
-      return actions$.pipe(
-        ofType(documentsActions.opened),
-        filter(() => document().value === null),
-        switchMap(({ number }) => {
-          const found$ = api
-            .one(number)
-            .pipe(map((found) => documentsActions.came({ document: found })));
-          return outbox.open(parcelId(number), found$, {
-            failed: (problem) => documentsActions.failed({ problem }),
-            // a parcel of this id is made below alone
-            takenUp: (parcel) =>
-              documentsActions.takenUp({ parcel: parcel as LeftEdit<DocumentContent> }),
-          });
-        }),
-      );
+  ...editedEffects(
+    {
+      actions: documentsActions,
+      select: documentsFeature.selectDocument,
+      key: ({ number }) => number,
+      id: parcelId,
+      edits: [documentsActions.lineAdded],
+      hurries: [documentsActions.priceAgain],
     },
-    { functional: true },
+    (api = inject(DocumentsApi), store = inject(Store)) => {
+      const document = store.selectSignal(documentsFeature.selectDocument);
+      return {
+        load: ({ key }) =>
+          api.one(key).pipe(map((found) => documentsActions.came({ document: found }))),
+        check: problemIn,
+        send: (number, content, revision) =>
+          api.save(number, { ...content, revision }).pipe(
+            map((view) => {
+              const open = document().value;
+              const answer = open?.number === number ? asKnown(view, open) : view;
+              return { answer, revision: view.revision };
+            }),
+          ),
+        parcel: (number, content, revision) => {
+          const kind = document().value?.view.kind ?? 'quote';
+          return {
+            id: parcelId(number),
+            name: documentTitle({ kind, number }),
+            address: addressOf({ kind, number }).join('/'),
+            request: { way: 'object', url: `/api/documents/${String(number)}` },
+            content,
+            revision,
+          };
+        },
+      };
+    },
   ),
 
   /** Prices at once, here, what was edited; the server's answer follows and counts. */
@@ -137,8 +145,8 @@ export const documentsEffects = {
     (actions$ = inject(Actions), worker = inject(PricingWorker)) =>
       actions$.pipe(
         ofType(documentsActions.saved),
-        filter(({ document }) => document.version === document.versionInForce),
-        switchMap(({ document }) =>
+        filter(({ answer }) => answer.version === answer.versionInForce),
+        switchMap(({ answer: document }) =>
           priceOnce(worker, document.pricing).pipe(
             tap(({ lines, modelVersion }) => {
               if (modelVersion !== MODEL_VERSION) return; // another build is on its way
@@ -155,62 +163,11 @@ export const documentsEffects = {
       ),
     { functional: true, dispatch: false },
   ),
-
-  save: createEffect(
-    (
-      actions$ = inject(Actions),
-      api = inject(DocumentsApi),
-      store = inject(Store),
-      storage = inject(OutboxStorage),
-    ) => {
-      const document = store.selectSignal(documentsFeature.selectDocument);
-      const saving: Saving<DocumentContent, number> = {
-        edited$: actions$.pipe(ofType(...EDITS, documentsActions.rebased)),
-        hurried$: actions$.pipe(ofType(documentsActions.opened, documentsActions.priceAgain)),
-        left$: actions$.pipe(ofType(documentsActions.left)),
-        given$: actions$.pipe(ofType(documentsActions.serverVersionTaken)),
-        unreachable$: actions$.pipe(
-          ofType(documentsActions.notSaved),
-          filter(({ problem }) => isUnreachable(problem)),
-        ),
-        editing: () => {
-          const open = document().value;
-          return open && { key: open.number, editing: open.editing };
-        },
-        check: problemIn,
-        send: (number, content, revision) =>
-          api.save(number, { ...content, revision }).pipe(
-            map((saved) => {
-              const open = document().value;
-              const view = open?.number === number ? asKnown(saved, open) : saved;
-              return {
-                saved: documentsActions.saved({ content, document: view }),
-                revision: saved.revision,
-              };
-            }),
-          ),
-        saving: (number) => documentsActions.saving({ number }),
-        notSaved: (number, problem) => documentsActions.notSaved({ number, problem }),
-        handedOver: () => documentsActions.handedOver(),
-        parcel: (number, content, revision) => {
-          const kind = document().value?.view.kind ?? 'quote';
-          return {
-            id: parcelId(number),
-            name: documentTitle({ kind, number }),
-            address: addressOf({ kind, number }).join('/'),
-            request: { way: 'object', url: `/api/documents/${String(number)}` },
-            content,
-            revision,
-          };
-        },
-      };
-      return saveEdits(saving, parcelId, storage);
-    },
-    { functional: true },
-  ),
 };
 
-const parcelId = (number: number): string => `document ${String(number)}`;
+function parcelId(number: number): string {
+  return `document ${String(number)}`;
+}
 
 /** Prices here what may be priced here. */
 function priceOnce(

@@ -184,8 +184,9 @@ describe('an open document', () => {
     expect([here.outcome.total, here.provisional]).toEqual(['18.40', true]);
     const saved = after(add, priceHere, ({ editing: { content } }) =>
       documentsActions.saved({
+        key: 1001,
         content,
-        document: view({
+        answer: view({
           lines: content.lines,
           priced: [priced('a', '16.20')],
           outcome: outcomeOf('16.20'),
@@ -206,7 +207,10 @@ describe('an open document', () => {
 
   it('leaves another document’s answer alone', () => {
     const document = view({ number: 1002, outcome: outcomeOf('99.00') });
-    const open = after(add, documentsActions.saved({ content: document, document }));
+    const open = after(
+      add,
+      documentsActions.saved({ key: 1002, content: document, answer: document }),
+    );
     expect([open.number, open.outcome.total]).toEqual([1001, '0.00']);
   });
 

@@ -20,20 +20,14 @@ import {
   props,
 } from '@ngrx/store';
 import {
-  beginEditing,
-  edit,
-  rebase,
-  isUnsaved,
-  saving,
-  saved,
-  notSaved,
-  redo,
-  takeUp,
-  undo,
-  type Editing,
-  type LeftEdit,
-} from '../../../editing/editing';
-import { failed, idle, ready, type Loadable } from '../../../shared/requests/loadable';
+  editedEvents,
+  editedReducer,
+  type Edited,
+  type EditedKind,
+  withEdited,
+} from '../../../editing/edited/edited-object';
+import { beginEditing, edit, rebase, saved, type Editing } from '../../../editing/editing';
+import { idle, ready, type Loadable } from '../../../shared/requests/loadable';
 import { lapsedRules, type LapsedRule } from './lapsed-rules';
 import type { PricingInputs } from './pricing-inputs';
 
@@ -43,26 +37,12 @@ export const documentsActions = createActionGroup({
     Begin: props<{ kind: DocumentKind; customer: string | null }>(),
     Begun: props<{ document: DocumentView }>(),
     'Not Begun': props<{ problem: ProblemDetails }>(),
-    /** An edit of this document that is not saved yet is taken up again. */
-    Opened: props<{ number: number }>(),
+    Opened: props<{ key: number }>(),
     Came: props<{ document: DocumentView }>(),
-    Failed: props<{ problem: ProblemDetails }>(),
-    Edited: props<{ content: DocumentContent }>(),
+    ...editedEvents<number, DocumentContent, DocumentView>(),
     'Line Added': props<{ id: string; item: ItemRow }>(),
-    Undone: emptyProps(),
-    Redone: emptyProps(),
-    Left: emptyProps(),
-    /** What was edited and is not saved is the outbox’s. */
-    'Handed Over': emptyProps(),
-    /** What waited in the outbox is edited here again. */
-    'Taken Up': props<{ parcel: LeftEdit<DocumentContent> }>(),
     /** The same lines, at the prices of the version in force. */
     'Price Again': emptyProps(),
-    Saving: props<{ number: number }>(),
-    Saved: props<{ content: DocumentContent; document: DocumentView }>(),
-    'Not Saved': props<{ number: number; problem: ProblemDetails }>(),
-    'Server Version Taken': emptyProps(),
-    Rebased: emptyProps(),
     /** It took a step, or a step was taken back: it is what the server says. */
     Stepped: props<{ document: DocumentView }>(),
     /** Somebody has seen which rules apply no more. */
@@ -74,11 +54,10 @@ export const documentsActions = createActionGroup({
   },
 });
 
-export interface OpenDocument {
+export interface OpenDocument extends Edited<DocumentContent> {
   readonly number: number;
   /** As the server last had it. */
   readonly view: DocumentView;
-  readonly editing: Editing<DocumentContent>;
   readonly inputs: PricingInputs;
   /** Items that lines were added for, by number, while the server’s facts lack them. */
   readonly added: Readonly<Record<string, ItemRow>>;
@@ -105,32 +84,30 @@ interface DocumentsState {
 
 const beginning: DocumentsState = { notBegun: null, document: idle };
 
-export const documentsFeature = createFeature({
-  name: 'documents',
-  reducer: createReducer(
+const kind: EditedKind<OpenDocument, number, DocumentContent, DocumentView> = {
+  key: ({ number }) => number,
+  saved: afterSaving,
+  serverRevision: ({ editing }) => serverVersion(editing)?.revision ?? editing.revision,
+  serverVersionTaken: (open) => {
+    const document = serverVersion(open.editing);
+    return document ? openDocument(document) : open;
+  },
+};
+
+const reducer = withEdited(
+  'document',
+  editedReducer(documentsActions, kind),
+  createReducer<DocumentsState>(
     beginning,
     on(documentsActions.begin, (state): DocumentsState => ({ ...state, notBegun: null })),
     on(documentsActions.notBegun, (state, { problem }): DocumentsState => ({
       ...state,
       notBegun: problem,
     })),
-    on(documentsActions.opened, (state, { number }): DocumentsState => {
-      const open = state.document.value;
-      if (open?.number !== number || !isUnsaved(open.editing)) return { ...state, document: idle };
-      const editing = rebase(open.editing, open.editing.revision);
-      return { ...state, document: ready({ ...open, editing }) };
-    }),
     on(documentsActions.came, documentsActions.stepped, (state, { document }): DocumentsState => ({
       ...state,
       document: ready(openDocument(document)),
     })),
-    on(documentsActions.failed, (state, { problem }): DocumentsState => ({
-      ...state,
-      document: failed(state.document, problem),
-    })),
-    on(documentsActions.edited, (state, { content }) =>
-      withOpen(state, (open) => ({ ...open, editing: edit(open.editing, content) })),
-    ),
     on(documentsActions.lineAdded, (state, { id, item }) =>
       withOpen(state, (open) => {
         const { content } = open.editing;
@@ -142,48 +119,11 @@ export const documentsFeature = createFeature({
         };
       }),
     ),
-    on(documentsActions.undone, (state) =>
-      withOpen(state, (open) => ({ ...open, editing: undo(open.editing) })),
-    ),
-    on(documentsActions.redone, (state) =>
-      withOpen(state, (open) => ({ ...open, editing: redo(open.editing) })),
-    ),
     on(documentsActions.priceAgain, (state) =>
       withOpen(state, (open) => ({
         ...open,
         editing: rebase(open.editing, open.editing.revision),
       })),
-    ),
-    on(documentsActions.handedOver, (state): DocumentsState => ({
-      ...state,
-      document: idle,
-    })),
-    on(documentsActions.takenUp, (state, { parcel }) =>
-      withOpen(state, (open) => ({ ...open, editing: takeUp(open.editing, parcel) })),
-    ),
-    on(documentsActions.saving, (state, { number }) =>
-      withOpen(state, (open) => ({ ...open, editing: saving(open.editing) }), number),
-    ),
-    on(documentsActions.saved, (state, { content, document }) =>
-      withOpen(state, (open) => afterSaving(open, content, document), document.number),
-    ),
-    on(documentsActions.notSaved, (state, { number, problem }) =>
-      withOpen(state, (open) => ({ ...open, editing: notSaved(open.editing, problem) }), number),
-    ),
-    on(documentsActions.rebased, (state) =>
-      withOpen(state, (open) => ({
-        ...open,
-        editing: rebase(
-          open.editing,
-          serverVersion(open.editing)?.revision ?? open.editing.revision,
-        ),
-      })),
-    ),
-    on(documentsActions.serverVersionTaken, (state) =>
-      withOpen(state, (open) => {
-        const document = serverVersion(open.editing);
-        return document ? openDocument(document) : open;
-      }),
     ),
     on(documentsActions.lapsedSeen, (state) =>
       withOpen(state, (open) => ({ ...open, lapsed: [] })),
@@ -199,6 +139,11 @@ export const documentsFeature = createFeature({
       withOpen(state, (open) => ({ ...open, foreseen: priced }), number),
     ),
   ),
+);
+
+export const documentsFeature = createFeature({
+  name: 'documents',
+  reducer,
 });
 
 /** One base unit of an item; for goods priced by time, one unit of that. */
