@@ -1,4 +1,4 @@
-import { expect, test, choose } from './ledger';
+import { expect, test } from './ledger';
 
 test('a break is written, tried, mended where more costs less, published, and read on a quote', async ({
   ledger,
@@ -12,9 +12,7 @@ test('a break is written, tried, mended where more costs less, published, and re
     await page.getByRole('button', { name: 'Create quantity break' }).click();
     await page.getByLabel('Name', { exact: true }).fill('Porcelain in bulk');
     await page.keyboard.press('Tab');
-    await page.getByRole('button', { name: 'Add items' }).click();
-    await choose(page.getByRole('combobox', { name: 'Applies to' }), 'Category');
-    await choose(page.getByRole('combobox', { name: 'Category' }), 'Porcelain bodies');
+    await ledger.pickGoods('porcelain', 'Porcelain bodies');
     await page.getByRole('textbox', { name: 'Minimum quantity' }).fill('20');
     await page.getByRole('textbox', { name: 'Minimum quantity' }).press('Tab');
     await page.getByRole('textbox', { name: 'Percent' }).fill('30');

@@ -60,9 +60,11 @@ test('all of it can be done with the keyboard alone', async ({ ledger, page }) =
     await page.keyboard.type('By keyboard');
     await tabTo(ledger, 'Add entry', 'button');
     await page.keyboard.press('Enter');
-    await tabTo(ledger, /^Category$/);
+    await tabTo(ledger, /^Applies to$/);
     await page.keyboard.type('Clay');
-    await expect(page.getByRole('combobox', { name: 'Category' })).toHaveText('Clay');
+    await page.getByRole('option', { name: 'Clay', exact: true }).waitFor();
+    await page.keyboard.press('Enter');
+    await expect(page.getByRole('button', { name: 'Remove Clay' })).toBeVisible();
     await tabTo(ledger, /^Percent$/);
     await page.keyboard.type('7');
     await page.keyboard.press('Tab');

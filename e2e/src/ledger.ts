@@ -51,12 +51,19 @@ export class Ledger {
     await panel.getByRole('button', { name: 'Done' }).click();
   }
 
+  /** Chooses goods by a part of what they are called. */
+  async pickGoods(text: string, goods: string): Promise<void> {
+    await this.page.getByRole('combobox', { name: 'Applies to' }).fill(text);
+    await this.page.getByRole('option', { name: goods, exact: true }).first().click();
+    await this.page.getByRole('button', { name: `Remove ${goods}` }).waitFor();
+  }
+
   async beginLevel(name: string, percent: string): Promise<void> {
     await this.open('Price levels');
     await this.page.getByRole('button', { name: 'Create price level' }).click();
     await this.page.getByLabel('Name', { exact: true }).fill(name);
     await this.page.getByRole('button', { name: 'Add entry' }).click();
-    await choose(this.page.getByRole('combobox', { name: 'Category' }), 'Clay');
+    await this.pickGoods('clay', 'Clay');
     await this.page.getByLabel('Percent', { exact: true }).fill(percent);
     await this.page.getByLabel('Percent', { exact: true }).press('Tab');
   }

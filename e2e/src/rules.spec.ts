@@ -11,8 +11,7 @@ test('a rule with a code is written as a tree, published, and started by its cod
     await page.getByRole('button', { name: 'Create rule' }).click();
     await page.getByLabel('Name', { exact: true }).fill('Porcelain days');
     await page.keyboard.press('Tab');
-    await choose(page.getByRole('combobox', { name: 'Applies to' }), 'Category');
-    await choose(page.getByRole('combobox', { name: 'Category' }), 'Porcelain bodies');
+    await ledger.pickGoods('porcelain', 'Porcelain bodies');
     // nothing of it counts before it is complete
     await expect(page.getByText('Not complete yet. It counts nowhere')).toBeVisible();
     await page.getByRole('textbox', { name: 'Percent' }).fill('10');
@@ -179,8 +178,7 @@ test('a condition is saved under a name, used by a rule, and changed for it', as
   await page.getByRole('button', { name: 'Create rule' }).click();
   await page.getByLabel('Name', { exact: true }).fill('Underglaze in twos');
   await page.keyboard.press('Tab');
-  await choose(page.getByRole('combobox', { name: 'Applies to' }), 'Category');
-  await choose(page.getByRole('combobox', { name: 'Category' }), 'Underglazes');
+  await ledger.pickGoods('underglazes', 'Underglazes');
   await page.getByRole('textbox', { name: 'Percent' }).fill('10');
   await page.keyboard.press('Tab');
   await page.getByRole('button', { name: 'Add condition' }).click();

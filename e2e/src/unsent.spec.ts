@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, test, choose } from './ledger';
+import { expect, test } from './ledger';
 
 /** Edits under this address are answered with "not now" until it is called. */
 async function refuseEdits(page: Page, address: string): Promise<() => Promise<void>> {
@@ -110,7 +110,7 @@ test('a rule is left before the server has answered, and nothing of it is missin
   await page.getByRole('button', { name: 'Create rule' }).click();
   await page.getByLabel('Name', { exact: true }).fill('Left in a hurry');
   await page.getByLabel('Name', { exact: true }).press('Tab');
-  await choose(page.getByRole('combobox', { name: 'Category' }), 'Porcelain bodies');
+  await ledger.pickGoods('porcelain', 'Porcelain bodies');
 
   // what is not complete is nobody's but this page's, and is there again
   await ledger.open('Price levels');

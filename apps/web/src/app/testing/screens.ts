@@ -50,6 +50,8 @@ export interface ShownScreen<C> {
   type(label: string, text: string): Promise<void>;
   /** Chooses an option of the field with this label. */
   choose(label: string, option: string): Promise<void>;
+  /** Types into a field that offers what fits, and takes what is called so. */
+  pick(label: string, text: string, option?: string): Promise<void>;
   /** Chooses one more option of a field that takes several, or one less. */
   tick(label: string, option: string): Promise<void>;
   /** The names of the options that a field offers. */
@@ -185,6 +187,22 @@ export async function showScreen<C>(
       found.click();
       await settle();
       await until(() => openOptions().length === 0, 'the options to close');
+    },
+    pick: async (label, text, option = text) => {
+      const field = labelled(label);
+      if (!(field instanceof HTMLInputElement))
+        throw new Error(`${label} is no field to type into`);
+      field.focus();
+      field.value = text;
+      field.dispatchEvent(new Event('input'));
+      await drawn(fixture);
+      const found = (): HTMLElement | undefined =>
+        [...document.querySelectorAll<HTMLElement>('.mat-mdc-autocomplete-panel mat-option')].find(
+          ({ textContent }) => textContent.trim() === option,
+        );
+      await until(() => found() !== undefined, `${label} to offer ${option}`);
+      found()?.click();
+      await settle();
     },
     tick: async (label, option) => {
       const offered = await optionsOf(label);

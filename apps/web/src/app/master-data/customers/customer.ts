@@ -16,7 +16,7 @@ import { LevelSentence } from '../../editing/draft/level-sentence';
 import { AttributeFields } from '../../shared/reference/attribute-fields';
 import { ChoiceField } from '../../shared/fields/choice-field';
 import { namesOfThings } from '../../shared/reference/names';
-import { ScopeChoice } from '../../shared/reference/scope-choice';
+import { GoodsField } from '../../shared/reference/goods-field';
 import { referenceFeature } from '../../shared/reference/reference.feature';
 import { hasPermission } from '../../shared/session/may-do';
 import { DayField } from '../../shared/fields/day-field';
@@ -43,7 +43,7 @@ import { PriceList } from './price-list';
     Notice,
     PriceList,
     RouterLink,
-    ScopeChoice,
+    GoodsField,
   ],
   templateUrl: './customer.html',
   styleUrl: './customer.scss',

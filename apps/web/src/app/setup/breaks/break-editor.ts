@@ -11,7 +11,8 @@ import { objectSheet } from '../../editing/draft/object-sheet';
 import { RoundingEditor } from '../levels/rounding-editor';
 import { ChoiceField } from '../../shared/fields/choice-field';
 import { namesOfThings } from '../../shared/reference/names';
-import { ScopeList } from '../../shared/reference/scope-list';
+import { GoodsField } from '../../shared/reference/goods-field';
+import { wrongGoods } from '../../shared/reference/scope-edits';
 import { referenceFeature } from '../../shared/reference/reference.feature';
 import { hasPermission } from '../../shared/session/may-do';
 import { Notice } from '../../shared/notices/notice';
@@ -47,7 +48,7 @@ import { TierEditor } from './tier-editor';
     ReadBack,
     RoundingEditor,
     RouterLink,
-    ScopeList,
+    GoodsField,
     TextField,
     TierEditor,
   ],
@@ -81,6 +82,7 @@ export class BreakEditor {
   protected readonly content = this.sheet.content;
   protected readonly state = this.sheet.state;
   protected readonly problems = this.sheet.problems;
+  protected readonly wrongScopes = computed(() => wrongGoods(this.problems(), 'scopes'));
   protected readonly sentence = computed(() => {
     const content = this.sheet.readable();
     return content && unbroken(breakSentence(content, this.names(), writer));

@@ -190,7 +190,7 @@ describe('a cost table on its screen', () => {
     expect((await sent()).points?.days).toBeNull();
     await screen.choose('Rounding', 'to a multiple of');
     expect((await sent()).rounding?.currency).toBe('EUR');
-    await screen.press('Add items');
+    await screen.pick('Applies to', 'ebb', 'Ebb & Flood');
     expect((await sent()).scopes.length).toBe(2);
   });
 

@@ -16,7 +16,8 @@ import { RoundingEditor } from '../levels/rounding-editor';
 import { ChoiceField } from '../../shared/fields/choice-field';
 import { namesOfThings } from '../../shared/reference/names';
 import { OutletChoice } from '../../shared/reference/outlet-choice';
-import { ScopeList } from '../../shared/reference/scope-list';
+import { GoodsField } from '../../shared/reference/goods-field';
+import { wrongGoods } from '../../shared/reference/scope-edits';
 import { referenceFeature } from '../../shared/reference/reference.feature';
 import { hasPermission } from '../../shared/session/may-do';
 import { Notice } from '../../shared/notices/notice';
@@ -51,7 +52,7 @@ import { TableItems } from './table-items';
     ReadBack,
     RoundingEditor,
     RouterLink,
-    ScopeList,
+    GoodsField,
     TableCurve,
     TableExtras,
     TableItems,
@@ -82,6 +83,7 @@ export class CostTableEditor {
   protected readonly content = this.sheet.content;
   protected readonly state = this.sheet.state;
   protected readonly problems = this.sheet.problems;
+  protected readonly wrongScopes = computed(() => wrongGoods(this.problems(), 'scopes'));
   protected readonly sentence = computed(() => {
     const content = this.sheet.readable();
     return content && unbroken(costTableSentence(content, this.names(), writer));

@@ -2,8 +2,8 @@ import { ChangeDetectionStrategy, Component, input, output } from '@angular/core
 import { MatButton } from '@angular/material/button';
 import type { CostTableContent } from '@honest-ledger/contracts';
 import { add, decimal, fromInteger, isDecimalText, print, type Scope } from '@honest-ledger/engine';
-import { ScopeChoice } from '../../shared/reference/scope-choice';
-import { UNSAID, UNSAID_GOODS } from '../../shared/reference/scope-edits';
+import { GoodsField } from '../../shared/reference/goods-field';
+import { UNSAID, UNSAID_GOODS, wrongGoods } from '../../shared/reference/scope-edits';
 import { FigureField } from '../../shared/fields/figure-field';
 
 type PointBands = NonNullable<CostTableContent['points']>['bands'];
@@ -11,7 +11,7 @@ type PointBands = NonNullable<CostTableContent['points']>['bands'];
 /** What comes on top of a table's bands: points by units sold, fees, and charges by the piece. */
 @Component({
   selector: 'hl-table-extras',
-  imports: [FigureField, MatButton, ScopeChoice],
+  imports: [FigureField, MatButton, GoodsField],
   template: `
     <section>
       <h2>Adjustment by units sold</h2>
@@ -101,13 +101,11 @@ type PointBands = NonNullable<CostTableContent['points']>['bands'];
             (changed)="setCharge($index, { amount: $event })"
           />
           <span>{{ content().currency }} for</span>
-          <hl-scope-choice
-            [scope]="charge.scope"
-            (changed)="setCharge($index, { scope: $event })"
+          <hl-goods-field
+            [scopes]="[charge.scope]"
+            [problem]="wrongScope($index)"
+            (chosen)="setCharge($index, { scope: $event })"
           />
-          @if (wrongScope($index); as problem) {
-            <span class="wrong" role="alert">{{ problem }}</span>
-          }
           <button type="button" matButton (click)="removeCharge($index)">Remove</button>
         </div>
       }
@@ -137,9 +135,7 @@ export class TableExtras {
   }
 
   protected wrongScope(place: number): string | null {
-    const at = `pieceCharges[${String(place)}.scope`;
-    const found = [...this.problems()].find(([path]) => path.startsWith(at));
-    return found ? (this.wrong(at) ?? 'Choose which') : null;
+    return wrongGoods(this.problems(), `pieceCharges[${String(place)}].scope`);
   }
 
   protected beginPoints(): void {

@@ -36,33 +36,20 @@ describe('the editor of one entry', () => {
   }
   const options = (label: string): Promise<string[]> => screen.offered(label);
 
-  it('names what it reaches: first how, then which', async () => {
+  it('is for one kind of goods, and for another once that is chosen', async () => {
     await show(entry('a', '-10'));
-    await screen.choose('Applies to', 'Brand');
-    expect(now.scope).toEqual({ kind: 'brand', brand: '' });
-    await screen.choose('Brand', 'Ebb & Flood');
+    await screen.pick('Applies to', 'ebb', 'Ebb & Flood');
     expect(now.scope).toEqual({ kind: 'brand', brand: 'ebb' });
-    await screen.choose('Applies to', 'Kind of goods');
-    await screen.choose('Kind of goods', 'fees');
+    await screen.pick('Applies to', 'Fees');
     expect(now.scope).toEqual({ kind: 'itemKind', itemKind: 'fee' });
-    await screen.choose('Applies to', 'Family');
-    await screen.choose('Family', 'Stoneware bodies');
-    expect(now.scope).toEqual({ kind: 'family', family: 'bodies' });
-    await screen.choose('Applies to', 'All items');
-    expect(now.scope).toEqual({ kind: 'all' });
+    await screen.press('Remove Fees');
+    expect(now.scope).toEqual({ kind: 'category', category: '' });
   });
 
-  it('keeps the category where another thing is named beside it', async () => {
-    await show(entry('a', '-10', { kind: 'category', category: 'clay' }));
-    await screen.choose('Applies to', 'Supplier in a category');
-    await screen.choose('Supplier', 'Marsh Pits');
-    expect(now.scope).toEqual({ kind: 'supplierCategory', supplier: 'pits', category: 'clay' });
-  });
-
-  it('asks which, as long as nothing is named', async () => {
+  it('asks for goods, as long as none are named', async () => {
     const wrong = { 'entries[0].scope.brand': 'is not allowed to be empty' };
     await show(entry('a', '-10', { kind: 'brand', brand: '' }), wrong);
-    expect(screen.text()).toContain('Choose which');
+    expect(screen.wrong('Applies to')).toBe('No items chosen. Choose at least one.');
   });
 
   it('starts from another price, from another level, never from its own', async () => {

@@ -11,7 +11,7 @@ import type {
 } from '@honest-ledger/contracts';
 import type { Scope } from '@honest-ledger/engine';
 import { Store } from '@ngrx/store';
-import { ScopeChoice } from '../../shared/reference/scope-choice';
+import { GoodsField } from '../../shared/reference/goods-field';
 import { referenceFeature } from '../../shared/reference/reference.feature';
 import { FigureField } from '../../shared/fields/figure-field';
 import { AdjustmentFields } from './adjustment-fields';
@@ -25,7 +25,7 @@ import {
   waysFrom,
   withBasis,
 } from './level-edits';
-import { UNSAID } from '../../shared/reference/scope-edits';
+import { UNSAID, wrongGoods } from '../../shared/reference/scope-edits';
 import { RoundingEditor } from './rounding-editor';
 import { ChoiceField, type Choice } from '../../shared/fields/choice-field';
 
@@ -42,7 +42,7 @@ import { ChoiceField, type Choice } from '../../shared/fields/choice-field';
     MatInput,
     MatLabel,
     RoundingEditor,
-    ScopeChoice,
+    GoodsField,
   ],
   templateUrl: './entry-editor.html',
   styleUrl: './entry-editor.scss',
@@ -69,12 +69,9 @@ export class EntryEditor {
   private readonly otherLevels = computed((): readonly LevelSummary[] =>
     this.reference().levels.filter(({ id }) => id !== this.level()),
   );
-  protected readonly wrongScope = computed(() => {
-    const named = ['item', 'brand', 'supplier', 'family', 'category'].some(
-      (part) => this.wrong(`scope.${part}`) !== null,
-    );
-    return this.wrong('scope') ?? (named ? 'Choose which' : null);
-  });
+  protected readonly wrongScope = computed(() =>
+    wrongGoods(this.problems(), `${this.path()}.scope`),
+  );
 
   protected readonly basisCode = computed(() => {
     const { basis } = this.entry();

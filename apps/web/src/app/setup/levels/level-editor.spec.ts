@@ -70,7 +70,7 @@ describe('the editor of a level', () => {
     await screen.type('Name', 'Fairs');
     await screen.quiet(PAUSE);
     expect(screen.text()).toContain('Not complete yet. It counts nowhere');
-    await screen.choose('Applies to', 'All items');
+    await screen.pick('Applies to', 'All items');
     await screen.type('Percent', '5');
     await screen.quiet(PAUSE);
     expect((await saved(1)).content.name).toBe('Fairs');
@@ -107,13 +107,13 @@ describe('the editor of a level', () => {
     expect(screen.text()).not.toContain('prices rounded');
   });
 
-  it('asks for the item of an entry for one item', async () => {
+  it('asks for the goods of an entry once they are removed', async () => {
     await open(PUBLISHED);
-    await screen.choose('Applies to', 'Item');
+    await screen.press('Remove Clay');
     expect(screen.text()).toContain('Not complete yet');
     await screen.quiet(PAUSE);
-    expect(screen.text()).toContain('Choose which');
-    await screen.choose('Applies to', 'All items');
+    expect(screen.wrong('Applies to')).toBe('No items chosen. Choose at least one.');
+    await screen.pick('Applies to', 'All items');
     await screen.quiet(PAUSE);
     expect((await saved(1)).content.entries[0]?.scope).toEqual({ kind: 'all' });
   });
@@ -184,8 +184,7 @@ describe('the editor of a level', () => {
     await screen.quiet(PAUSE);
     const { adjusting } = (await saved(1)).content.entries[0] ?? entry('none', '0');
     expect(adjusting.kind === 'byPrice' && adjusting.bands.map(({ from }) => from)).toEqual(['0']);
-    await screen.choose('Applies to', 'Brand in a category');
-    await screen.choose('Brand', 'Ebb & Flood');
+    await screen.pick('Applies to', 'ebb clay', 'Ebb & Flood in Clay');
     expect(screen.text()).toContain('All items by Ebb & Flood in Clay');
   });
 

@@ -13,7 +13,7 @@ import {
   withNewEntry,
   withoutEntry,
 } from './level-edits';
-import { startScope, UNSAID, UNSAID_GOODS } from '../../shared/reference/scope-edits';
+import { UNSAID, UNSAID_GOODS } from '../../shared/reference/scope-edits';
 
 const content = levelContent({ entries: [entry('a', '-12')] });
 
@@ -61,13 +61,7 @@ describe('edits of a level', () => {
     expect(doingOf({ ...entry('a', '0'), adjusting: banded })).toBe('byPrice');
   });
 
-  it('begin what a scope or a basis names as still to be picked', () => {
-    expect(startScope('categoryBrand', 'clay')).toEqual({
-      kind: 'categoryBrand',
-      category: 'clay',
-      brand: '',
-    });
-    expect(startScope('planet', 'clay')).toBeNull();
+  it('begin from the price that a basis names', () => {
     expect(startBasis('level:trade')).toEqual({ kind: 'level', level: 'trade' });
     expect(startBasis('listPrice')).toEqual({ kind: 'listPrice' });
   });

@@ -9,7 +9,7 @@ import {
 } from '@honest-ledger/engine';
 import { Store } from '@ngrx/store';
 import { ChoiceField } from '../../shared/fields/choice-field';
-import { ScopeChoice } from '../../shared/reference/scope-choice';
+import { GoodsField } from '../../shared/reference/goods-field';
 import { referenceFeature } from '../../shared/reference/reference.feature';
 import { FigureField } from '../../shared/fields/figure-field';
 
@@ -31,7 +31,7 @@ const LEASTS: Readonly<Record<FloorLeast['kind'], string>> = {
 /** Minimum prices: which goods, what they keep or cost at least, and what is done below it. */
 @Component({
   selector: 'hl-floor-sheet',
-  imports: [ChoiceField, FigureField, MatButton, ScopeChoice],
+  imports: [ChoiceField, FigureField, MatButton, GoodsField],
   templateUrl: './floor-sheet.html',
   styleUrl: './basics.scss',
   styles: `

@@ -8,7 +8,8 @@ import { Store } from '@ngrx/store';
 import { CustomerPicker } from '../../shared/reference/customer-picker';
 import { WORDS } from '../../shared/documents/document-words';
 import { ChoiceField } from '../../shared/fields/choice-field';
-import { ScopeList } from '../../shared/reference/scope-list';
+import { GoodsField } from '../../shared/reference/goods-field';
+import { wrongGoods } from '../../shared/reference/scope-edits';
 import { referenceFeature } from '../../shared/reference/reference.feature';
 import { FigureComparison } from './figure-comparison';
 import { subjectOf, testSubjects, type TestForm } from './rule-edits';
@@ -25,7 +26,7 @@ import { WordComparison } from './word-comparison';
     MatButton,
     MatCheckbox,
     RouterLink,
-    ScopeList,
+    GoodsField,
     WordComparison,
   ],
   template: `
@@ -104,10 +105,10 @@ import { WordComparison } from './word-comparison';
     </div>
     @if (scopes(); as scopes) {
       <div class="goods">
-        <hl-scope-list
+        <hl-goods-field
+          [many]="true"
           [scopes]="scopes"
-          [problems]="scopeProblems()"
-          none="Say which goods."
+          [problem]="wrongScopes()"
           (changed)="setScopes($event)"
         />
         @if (one.kind === 'number') {
@@ -177,12 +178,9 @@ export class TestEditor {
     if (test.kind === 'goods') return test.scopes;
     return test.kind === 'number' && test.fact.kind === 'count' ? test.fact.scopes : null;
   });
-  /** What is wrong with the goods of this test, by the paths that a list of goods knows. */
-  protected readonly scopeProblems = computed(() => {
-    const start = this.test().kind === 'goods' ? '' : 'fact.';
-    const own = [...this.own()].filter(([path]) => path.startsWith(`${start}scopes`));
-    return new Map(own.map(([path, sentence]) => [path.slice(start.length), sentence]));
-  });
+  protected readonly wrongScopes = computed(() =>
+    wrongGoods(this.own(), this.test().kind === 'goods' ? 'scopes' : 'fact.scopes'),
+  );
   /** What the word can be, where it cannot be just anything. */
   protected readonly choices = computed((): readonly CodeAndName[] | null => {
     const test = this.test();

@@ -1,12 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import type { UnitsOf } from '@honest-ledger/engine';
-import { ScopeList } from '../../shared/reference/scope-list';
+import { GoodsField } from '../../shared/reference/goods-field';
+import { wrongGoods } from '../../shared/reference/scope-edits';
 import { FigureField } from '../../shared/fields/figure-field';
 
 /** So many base units of some goods. */
 @Component({
   selector: 'hl-units-editor',
-  imports: [FigureField, ScopeList],
+  imports: [FigureField, GoodsField],
   template: `
     <hl-figure-field
       [label]="label()"
@@ -15,10 +16,10 @@ import { FigureField } from '../../shared/fields/figure-field';
       (changed)="changed.emit({ quantity: +$event, scopes: units().scopes })"
     />
     <span>of</span>
-    <hl-scope-list
+    <hl-goods-field
+      [many]="true"
       [scopes]="units().scopes"
-      [problems]="own()"
-      none="Say which goods."
+      [problem]="wrongScopes()"
       (changed)="changed.emit({ quantity: units().quantity, scopes: $event })"
     />
   `,
@@ -45,4 +46,5 @@ export class UnitsEditor {
     const own = [...this.problems()].filter(([path]) => path.startsWith(at));
     return new Map(own.map(([path, sentence]) => [path.slice(at.length), sentence]));
   });
+  protected readonly wrongScopes = computed(() => wrongGoods(this.own(), 'scopes'));
 }

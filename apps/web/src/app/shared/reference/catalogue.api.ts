@@ -5,10 +5,14 @@ import type {
   ItemEdit,
   ItemForeseen,
   ItemPage,
+  ItemRow,
   ItemView,
 } from '@honest-ledger/contracts';
-import type { Observable } from 'rxjs';
+import { map, type Observable } from 'rxjs';
 import { paramsOf, type QueryParams } from '../requests/search-params';
+
+/** As many are read at a glance. */
+const MAX_FOUND = 12;
 
 @Injectable({ providedIn: 'root' })
 export class CatalogueApi {
@@ -16,6 +20,14 @@ export class CatalogueApi {
 
   items(search: QueryParams): Observable<ItemPage> {
     return this.http.get<ItemPage>('/api/items', { params: paramsOf(search) });
+  }
+
+  /** The first that fit what somebody types to find one: that whose number it is before all others. */
+  found(text: string): Observable<readonly ItemRow[]> {
+    const isExact = ({ item }: ItemRow): boolean => item.toLowerCase() === text.toLowerCase();
+    return this.items({ text, limit: MAX_FOUND }).pipe(
+      map(({ rows }) => [...rows.filter(isExact), ...rows.filter((item) => !isExact(item))]),
+    );
   }
 
   categories(): Observable<CategoryRow[]> {

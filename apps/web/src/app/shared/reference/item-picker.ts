@@ -12,8 +12,6 @@ import type { Offer } from '../fields/pick-field';
 import { SearchPick } from '../fields/search-pick';
 import { CatalogueApi } from './catalogue.api';
 
-const OFFERED = 12;
-
 /** Finds an item by typing its number or words of its name. */
 @Component({
   selector: 'hl-item-picker',
@@ -36,20 +34,12 @@ export class ItemPicker {
   private readonly field = viewChild.required<SearchPick<ItemRow>>(SearchPick);
   protected readonly search = (text: string): Observable<Offer<ItemRow>[]> =>
     this.api
-      .items({ text, limit: OFFERED })
+      .found(text)
       .pipe(
-        map(({ rows }) =>
-          exactFirst(rows, text).map((item) => ({ key: item.item, text: item.name, value: item })),
-        ),
+        map((items) => items.map((item) => ({ key: item.item, text: item.name, value: item }))),
       );
 
   focus(): void {
     this.field().focus();
   }
-}
-
-/** An item whose number is just what was typed comes before those that only contain it. */
-function exactFirst(items: readonly ItemRow[], text: string): readonly ItemRow[] {
-  const isExact = ({ item }: ItemRow): boolean => item.toLowerCase() === text.toLowerCase();
-  return [...items.filter(isExact), ...items.filter((item) => !isExact(item))];
 }

@@ -6,28 +6,15 @@ export const UNSAID = '';
 /** Goods that are still to be chosen. */
 export const UNSAID_GOODS: Scope = { kind: 'category', category: UNSAID };
 
-/** Reaches as a choice begins them; what they name is still to be picked. */
-export function startScope(kind: string, category: string): Scope | null {
-  switch (kind) {
-    case 'item':
-      return { kind, item: '' };
-    case 'categoryBrand':
-      return { kind, category, brand: '' };
-    case 'supplierCategory':
-      return { kind, supplier: '', category };
-    case 'family':
-      return { kind, family: '' };
-    case 'category':
-      return { kind, category };
-    case 'brand':
-      return { kind, brand: '' };
-    case 'supplier':
-      return { kind, supplier: '' };
-    case 'itemKind':
-      return { kind, itemKind: 'stock' };
-    case 'all':
-      return { kind };
-    default:
-      return null;
-  }
+/** What is wrong with goods, by the path that they have in what is edited; null for nothing. */
+export function wrongGoods(problems: ReadonlyMap<string, string>, path: string): string | null {
+  const own = problems.get(path);
+  if (own !== undefined) return own;
+  const isWithin = (at: string): boolean => at.startsWith(`${path}.`) || at.startsWith(`${path}[`);
+  const [within] = [...problems].find(([at]) => isWithin(at)) ?? [];
+  if (within === undefined) return null;
+  const isUnsaid = ['item', 'brand', 'supplier', 'family', 'category'].some((part) =>
+    within.endsWith(`.${part}`),
+  );
+  return isUnsaid ? 'No items chosen. Choose at least one.' : (problems.get(within) ?? null);
 }

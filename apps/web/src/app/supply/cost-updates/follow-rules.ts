@@ -5,7 +5,7 @@ import type { Scope } from '@honest-ledger/engine';
 import { Store } from '@ngrx/store';
 import { ChoiceField } from '../../shared/fields/choice-field';
 import { namesOfThings } from '../../shared/reference/names';
-import { ScopeChoice } from '../../shared/reference/scope-choice';
+import { GoodsField } from '../../shared/reference/goods-field';
 import { referenceFeature } from '../../shared/reference/reference.feature';
 import { RoundingEditor } from '../../setup/levels/rounding-editor';
 import { hasPermission } from '../../shared/session/may-do';
@@ -24,7 +24,7 @@ import { PRICE_CHANGE_TABS } from '../../shared/tabs/price-change-tabs';
 /** What becomes of prices when costs change: the narrowest rule that takes an item in counts. */
 @Component({
   selector: 'hl-follow-rules',
-  imports: [ChoiceField, FigureField, MatButton, RoundingEditor, ScopeChoice, ScreenTabs],
+  imports: [ChoiceField, FigureField, MatButton, RoundingEditor, GoodsField, ScreenTabs],
   templateUrl: './follow-rules.html',
   styles: `
     section {
