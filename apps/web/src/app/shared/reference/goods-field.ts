@@ -70,7 +70,13 @@ const MAX_PASTED = 200;
     mat-form-field {
       width: 100%;
     }
+    .chosen {
+      display: flex;
+      flex-wrap: wrap;
+      align-items: center;
+    }
     input {
+      flex: 1;
       min-width: 120px;
     }
   `,
