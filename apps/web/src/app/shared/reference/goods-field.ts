@@ -73,6 +73,7 @@ const MAX_PASTED = 200;
     .chosen {
       display: flex;
       flex-wrap: wrap;
+      gap: 0 8px;
       align-items: center;
     }
     input {
