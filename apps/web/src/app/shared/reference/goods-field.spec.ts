@@ -89,6 +89,14 @@ describe('the field for goods', () => {
     expect(screen.text()).toContain('No item has the number XX-9.');
   });
 
+  it('says so where pasted numbers could not be looked up, and calls none unknown', async () => {
+    await show([CLAY], { many: true });
+    paste('CL-1\nCL-2');
+    await screen.answer('GET', '/api/items?text=CL-1&limit=12', {}, 503);
+    expect(screen.text()).toContain('The items could not be looked up. Paste them again.');
+    expect(now).toEqual([CLAY]);
+  });
+
   it('says what is wrong with it', async () => {
     await show([], { problem: 'No items chosen. Choose at least one.' });
     expect(screen.wrong('Applies to')).toBe('No items chosen. Choose at least one.');

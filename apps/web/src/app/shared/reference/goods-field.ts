@@ -2,6 +2,7 @@ import {
   ChangeDetectionStrategy,
   Component,
   computed,
+  DestroyRef,
   effect,
   ElementRef,
   inject,
@@ -10,7 +11,7 @@ import {
   signal,
   viewChild,
 } from '@angular/core';
-import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { takeUntilDestroyed, toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { ReactiveFormsModule } from '@angular/forms';
 import {
   MatAutocompleteModule,
@@ -101,6 +102,7 @@ export class GoodsField {
   readonly chosen = output<Scope>();
 
   private readonly api = inject(CatalogueApi);
+  private readonly destroyRef = inject(DestroyRef);
   private readonly store = inject(Store);
   private readonly reference = this.store.selectSignal(referenceFeature.selectReference);
   private readonly categories = this.store.selectSignal(categoriesFeature.selectPlaced);
@@ -199,7 +201,11 @@ export class GoodsField {
     if (!this.many() || numbers.length < 2) return;
     event.preventDefault();
     const looked = [...new Set(numbers)].slice(0, MAX_PASTED);
-    forkJoin(looked.map((number) => this.numbered(number))).subscribe((items) => {
+    const found = forkJoin(looked.map((number) => this.numbered(number)));
+    const failed = (): void => {
+      this.missing.set('The items could not be looked up. Paste them again.');
+    };
+    const came = (items: readonly (string | null)[]): void => {
       const unknown = looked.filter((_, place) => items[place] === null);
       this.add(items.flatMap((item): Scope[] => (item === null ? [] : [{ kind: 'item', item }])));
       const over =
@@ -209,7 +215,8 @@ export class GoodsField {
           ? over.trim() || null
           : `No item has the number ${unknown.join(', ')}.${over}`,
       );
-    });
+    };
+    found.pipe(takeUntilDestroyed(this.destroyRef)).subscribe({ next: came, error: failed });
   }
 
   protected nothing(): string {
@@ -242,7 +249,7 @@ export class GoodsField {
   /** The number as the catalogue writes it; null where it has none. */
   private numbered(number: string): Observable<string | null> {
     const isIt = ({ item }: ItemRow): boolean => item.toLowerCase() === number.toLowerCase();
-    return this.find(number).pipe(map(({ items }) => items.find(isIt)?.item ?? null));
+    return this.api.found(number).pipe(map((items) => items.find(isIt)?.item ?? null));
   }
 
   private find(text: string): Observable<FoundItems> {
